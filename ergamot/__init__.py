@@ -1,0 +1,1 @@
+"""Ergamot: movable pens for poultry on pasture, designed, judged, cut and moved."""

@@ -1,0 +1,73 @@
+"""Space, Weight, Moving and Wind of one pen, for one flock, on one farm."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.finding import Finding
+from ergamot.core.flock.flock import Flock
+from ergamot.core.flock.space import judge_space
+from ergamot.core.frame.mass import Mass, judge_weight, mass
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.moving import judge_moving
+from ergamot.core.place import Place
+from ergamot.core.weather.stability import Stability, stability
+from ergamot.core.weather.surfaces import wind_body
+from ergamot.core.weather.verdict import judge_wind
+
+
+@dataclass(frozen=True)
+class Judged:
+    """The four findings in the order they are always shown, and what they were found from."""
+
+    space: Finding
+    weight: Finding
+    moving: Finding
+    wind: Finding
+    mass: Mass
+    stability: Stability
+
+    @property
+    def findings(self) -> tuple[Finding, Finding, Finding, Finding]:
+        return (self.space, self.weight, self.moving, self.wind)
+
+
+def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place) -> Judged:
+    """Ask all four questions of a pen.
+
+    Args: catalogue; structure; flock, the birds it is for; place, the farm.
+    Returns: the Judged.
+    Raises: OutOfRange, UnknownChoice.
+    Source: as each finding.
+
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.flock.flock import make_flock
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> from ergamot.core.place import make_place
+    >>> c = load_catalogue()
+    >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    >>> j = judge(c, build(make_design(c, "low-pen", {}), c), f, make_place(c))
+    >>> [finding.what for finding in j.findings]
+    ['space', 'weight', 'moving', 'wind']
+    """
+    need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
+    weighed = mass(structure)
+    body = wind_body(structure)
+    stable = stability(
+        body,
+        weighed.dry_kg,
+        (weighed.dry_centre[0] / 1000, weighed.dry_centre[1] / 1000),
+        place.holding_ground.holding_mu,
+        place.exposure.roughness_m,
+        place.speed_up,
+    )
+    return Judged(
+        space=judge_space(flock, need, structure.body.floor_m2, structure.head_room_mm / 1000),
+        weight=judge_weight(structure, weighed, place.heaviest_kg),
+        moving=judge_moving(catalogue, structure, weighed, place),
+        wind=judge_wind(body, stable, place),
+        mass=weighed,
+        stability=stable,
+    )

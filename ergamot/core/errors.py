@@ -1,0 +1,91 @@
+"""One tree of typed errors. Each says which field, what it held and what is allowed."""
+
+from __future__ import annotations
+
+
+class ErgamotError(Exception):
+    """Something a keeper can put right; never a fault of the program.
+
+    `field` names the input, `value` what it held, `allowed` what would be accepted, in words.
+    """
+
+    title = "That cannot be done"
+
+    def __init__(self, message: str, *, field: str = "", value: object = None, allowed: str = ""):
+        super().__init__(message)
+        self.message = message
+        self.field = field
+        self.value = value
+        self.allowed = allowed
+
+
+class Unreadable(ErgamotError):
+    """The text could not be understood as the kind of value the field holds."""
+
+    title = "That could not be read"
+
+
+class OutOfRange(ErgamotError):
+    """A figure outside the limits within which a method or a field holds."""
+
+    title = "Outside the limits"
+
+    def __init__(self, field: str, value: object, allowed: str, message: str = ""):
+        super().__init__(message or f"{field} must be {allowed}", field=field, value=value, allowed=allowed)
+
+
+class UnknownChoice(ErgamotError):
+    """A choice that is not one of those on offer."""
+
+    title = "Not one of the choices"
+
+    def __init__(self, field: str, value: object, choices: tuple[str, ...]):
+        allowed = "one of: " + ", ".join(choices)
+        super().__init__(f"{field} must be {allowed}", field=field, value=value, allowed=allowed)
+
+
+class WrongOrder(ErgamotError):
+    """Two dates that stand the wrong way round."""
+
+    title = "The dates are in the wrong order"
+
+
+class NewerFile(ErgamotError):
+    """A file written by a later version of the program than this one."""
+
+    title = "The file is from a newer version"
+
+
+class NotFound(ErgamotError):
+    """Nothing of that name or number is kept on this farm."""
+
+    title = "Not found"
+
+
+class NothingToUndo(ErgamotError):
+    """Undo or redo was asked for, and there is no step in that direction."""
+
+    title = "No step to take back"
+
+
+class TakesTooLong(ErgamotError):
+    """An exact answer was not found in the time allowed."""
+
+    title = "It took too long"
+
+
+def require_range(field: str, value: float, low: float, high: float, unit: str = "") -> float:
+    """Return the value when it lies within low…high, both included.
+
+    Args: field, name shown to the keeper; value, the figure to check; low and high, the limits in
+        the same unit as value; unit, how that unit is written.
+    Returns: the value unchanged.
+    Raises: OutOfRange, also for a value that is not a number.
+    Source: common practice.
+
+    >>> require_range("birds", 30, 1, 2000)
+    30
+    """
+    if not low <= value <= high:
+        raise OutOfRange(field, value, f"{low:g} to {high:g} {unit}".strip())
+    return value

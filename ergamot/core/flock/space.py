@@ -1,0 +1,164 @@
+"""Floor space for every bird on every day of the stay, judged to the day."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import FloorNeed
+from ergamot.core.errors import require_range
+from ergamot.core.finding import Finding, Phrase, Working, phrase
+from ergamot.core.flock.flock import Flock
+from ergamot.core.flock.growth import mass_kg
+from ergamot.core.units import Quantity
+
+GROWTH_POWER = 0.67  # floor need goes with surface, mass^⅔; common practice
+LEAST_SHARE = 1 / 3  # however small the bird; common practice
+
+
+@dataclass(frozen=True)
+class SpaceDay:
+    """One day of the stay: what a bird weighs, has and needs (m² per bird)."""
+
+    day: int
+    mass_kg: float
+    has_m2: float
+    tight_m2: float
+    good_m2: float
+    roomy_m2: float
+    live_kg_m2: float
+
+
+def floor_need_m2(finish_need: float, finish_kg: float, mass: float) -> float:
+    """Floor one bird needs at a mass.
+
+    Args: finish_need, m² at finish_kg; finish_kg, kg, above 0; mass, kg, above 0.
+    Returns: m²: need·(m/m_finish)^0.67, at least a third of the finish need.
+    Raises: OutOfRange.
+    Source: common practice.
+
+    >>> round(floor_need_m2(0.19, 2.3, 2.3), 3), round(floor_need_m2(0.19, 2.3, 0.1), 4)
+    (0.19, 0.0633)
+    """
+    require_range("mass", mass, 0.001, 60, "kg")
+    return finish_need * max(LEAST_SHARE, (mass / finish_kg) ** GROWTH_POWER)
+
+
+def space_by_day(flock: Flock, need: FloorNeed, floor_m2: float) -> tuple[SpaceDay, ...]:
+    """Space against need on every day from going out to leaving.
+
+    Args: flock; need, the row of its kind; floor_m2, inside the base rails, above 0.
+    Returns: one SpaceDay a day, first and last included.
+    Source: as floor_need_m2; every bird placed is counted.
+
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> c = load_catalogue()
+    >>> f = Flock(c.strains["broiler-fast"], 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    >>> days = space_by_day(f, c.floor_needs["broiler"], 6.0)
+    >>> len(days), days[-1].day, days[0].has_m2
+    (29, 49, 0.2)
+    """
+    has = floor_m2 / flock.placed
+
+    def one(day: int) -> SpaceDay:
+        mass = mass_kg(flock.strain, day)
+        tight, good, roomy = (
+            floor_need_m2(finish, need.finish_kg, mass)
+            for finish in (need.tight_m2, need.good_m2, need.roomy_m2)
+        )
+        return SpaceDay(day, mass, has, tight, good, roomy, mass / has)
+
+    return tuple(one(day) for day in range(flock.out_day, flock.leaving_day + 1))
+
+
+def needed_floor_m2(flock: Flock, need: FloorNeed) -> float:
+    """Floor that is good for every bird to the leaving day.
+
+    Args: flock; need, the row of its kind.
+    Returns: m².
+    Source: as floor_need_m2.
+
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> c = load_catalogue()
+    >>> f = Flock(c.strains["broiler-fast"], 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    >>> round(needed_floor_m2(f, c.floor_needs["broiler"]), 2)
+    6.09
+    """
+    finish = mass_kg(flock.strain, flock.leaving_day)
+    return flock.placed * floor_need_m2(need.good_m2, need.finish_kg, finish)
+
+
+def judge_space(flock: Flock, need: FloorNeed, floor_m2: float, head_room_m: float) -> Finding:
+    """Is there room for every bird on every day of the stay, and if not, until when?
+
+    Args: flock; need, the row of its kind; floor_m2, inside the base rails, above 0; head_room_m,
+        clear height inside, m.
+    Returns: the Space finding; its ratio is floor per bird over the good need on the leaving day.
+    Source: common practice; floor need goes with mass^0.67.
+
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> c = load_catalogue()
+    >>> f = Flock(c.strains["broiler-fast"], 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    >>> judge_space(f, c.floor_needs["broiler"], 5.0, 0.6).sentence.text("metric")
+    'good until day 39, tight to day 49; 24 birds would be good to the end'
+    """
+    days = space_by_day(flock, need, floor_m2)
+    work = Working()
+    work.given("A", "floor inside the base rails", floor_m2, "m2", "measured on the frame")
+    work.given("n", "birds placed", flock.placed)
+    work.given("D", "age on the leaving day", flock.leaving_day, "days")
+    work.given("A_end", "grown size of the strain", flock.strain.a_kg, "kg", flock.strain.source)
+    work.given("m0", "mass at hatch", flock.strain.m0_kg, "kg", flock.strain.source)
+    work.given("K", "rate of growth", flock.strain.k_day, "per day", flock.strain.source)
+    work.step("m", "mass of a bird that day", "A_end*exp(-log(A_end/m0)*exp(-K*D))", "kg", "Gompertz curve")
+    work.given("a_f", f"good floor at {need.finish_kg:g} kg", need.good_m2, "m2", need.source)
+    work.given("m_f", "mass that floor is for", need.finish_kg, "kg", need.source)
+    work.step("need", "floor a bird needs that day", "a_f*max(1/3, (m/m_f)**0.67)", "m2", "common practice")
+    work.step("has", "floor a bird has", "A/n", "m2")
+    work.step("ratio", "has over needs", "has/need")
+    details = [
+        phrase("{live} of live weight on the last day", live=Quantity(days[-1].live_kg_m2, "kg/m2")),
+        phrase("{floor} inside the base rails", floor=Quantity(floor_m2, "m2")),
+    ]
+    if head_room_m < flock.strain.head_room_m:
+        details.append(
+            phrase(
+                "head room {has}: these birds want {needs}",
+                has=Quantity(head_room_m * 1000, "mm"),
+                needs=Quantity(flock.strain.head_room_m * 1000, "mm"),
+            )
+        )
+    return Finding(
+        what="space",
+        title="Space",
+        sentence=_sentence(flock, days, floor_m2),
+        figure=phrase("{has} a bird", has=Quantity(days[-1].has_m2, "m2")),
+        ratio=work.known["ratio"],
+        limit=phrase("good is {need} on the last day", need=Quantity(days[-1].good_m2, "m2")),
+        working=work.done(),
+        answer="ratio",
+        details=tuple(details),
+    )
+
+
+def _sentence(flock: Flock, days: tuple[SpaceDay, ...], floor_m2: float) -> Phrase:
+    last = Quantity(flock.leaving_day, "day")
+    good = [d.day for d in days if d.has_m2 >= d.good_m2]
+    enough = [d.day for d in days if d.has_m2 >= d.tight_m2]
+    fewer = int(floor_m2 / days[-1].good_m2)
+    mend = f"; {fewer} birds would be good to the end" if fewer >= 1 else "; no bird has room to the end"
+    if good and good[-1] == flock.leaving_day:
+        roomy = days[-1].has_m2 >= days[-1].roomy_m2
+        return phrase("roomy to the last day, {last}" if roomy else "good to the last day, {last}", last=last)
+    if not enough:
+        return phrase("too tight from the first day" + mend)
+    until = Quantity(enough[-1], "day")
+    if not good:
+        opening = "tight from the first day"
+    else:
+        opening = f"good until day {good[-1]}"
+    if enough[-1] == flock.leaving_day:
+        return phrase(opening + (", tight to {last}" if good else "") + mend, last=last)
+    return phrase(opening + ", too tight after {until}" + mend, until=until)

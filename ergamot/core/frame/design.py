@@ -1,0 +1,82 @@
+"""A design: what the keeper chose, small and checked. The open file holds exactly this."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import UnknownChoice
+from ergamot.core.frame.parameters import Parameter, Value, read_values
+from ergamot.core.frame.shapes import SHAPES, Shape, shape_of
+from ergamot.core.frame.structure import Structure
+
+
+@dataclass(frozen=True)
+class Design:
+    """A shape and a value for each of its parameters; `typed` keeps lengths as they were written."""
+
+    shape: str
+    values: Mapping[str, Value]
+    typed: Mapping[str, str] = field(default_factory=dict)
+
+
+def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -> Design:
+    """Check what was chosen and make a design of it; what is not given takes its default.
+
+    Args: catalogue; shape, its key; given, values by parameter name, typed text or figures.
+    Returns: the Design.
+    Raises: UnknownChoice, Unreadable, OutOfRange: naming the parameter.
+    Source: common practice.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> make_design(load_catalogue(), "low-pen", {"width": "7-10 1/2"}).values["width"]
+    2400.3
+    """
+    if shape not in SHAPES:
+        raise UnknownChoice("shape", shape, tuple(SHAPES))
+    declared = SHAPES[shape].parameters
+    values = read_values(declared, given, catalogue)
+    typed = {
+        one.name: str(given[one.name]).strip()
+        for one in declared
+        if one.kind == "length" and isinstance(given.get(one.name), str)
+    }
+    SHAPES[shape].check(values, catalogue)
+    return Design(shape, values, typed)
+
+
+def change(catalogue: Catalogue, design: Design, given: Mapping[str, object]) -> Design:
+    """A design with some values changed and the rest as they were.
+
+    Args: catalogue; design, as it stands; given, only what changes.
+    Returns: a new Design; the old one is untouched.
+    Raises: UnknownChoice, Unreadable, OutOfRange: naming the parameter.
+    Source: common practice.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> c = load_catalogue()
+    >>> change(c, make_design(c, "low-pen", {}), {"height": "24 in"}).values["height"]
+    609.6
+    """
+    kept: dict[str, object] = {**design.values, **design.typed}
+    return make_design(catalogue, design.shape, {**kept, **given})
+
+
+def build(design: Design, catalogue: Catalogue) -> Structure:
+    """Frame the design: every stick, panel, wheel and opening.
+
+    Args: design, checked by make_design; catalogue.
+    Returns: the Structure.
+    Raises: OutOfRange when the values do not go together.
+    Source: each shape's module.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> c = load_catalogue()
+    >>> len(build(make_design(c, "low-pen", {}), c).members) > 30
+    True
+    """
+    return shape_of(design.shape).build(design.values, catalogue)
+
+
+__all__ = ["Design", "Parameter", "Shape", "build", "change", "make_design"]

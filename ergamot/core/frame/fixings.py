@@ -1,0 +1,77 @@
+"""Screws, bolts and staples, counted from the joints and the panels that need them."""
+
+from __future__ import annotations
+
+import math
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.frame.geometry import Point, distance
+from ergamot.core.frame.structure import Hardware, Joint, Member, Panel
+
+STAPLE_SPACING_MM = 75.0  # staples round every mesh edge; common practice
+SHEET_SCREW_SPACING_MM = 450.0  # roofing screws along each support; common practice
+
+
+def count_fixings(
+    members: tuple[Member, ...],
+    panels: tuple[Panel, ...],
+    joints: tuple[Joint, ...],
+    catalogue: Catalogue,
+) -> tuple[Hardware, ...]:
+    """All the fixings of a pen, by kind, each set's mass placed at the middle of the frame.
+
+    Args: members, panels and joints of the pen; catalogue.
+    Returns: one Hardware for each kind used, with its count.
+    Source: common practice spacings.
+    """
+    counts = {"screw-75": 0, "bolt-90": 0, "staple": 0, "roof-screw": 0}
+    for joint in joints:
+        counts[joint.fixing] += joint.count
+    for panel in panels:
+        if panel.solid:
+            counts["roof-screw"] += _sheet_screws(panel, members)
+        else:
+            counts["staple"] += math.ceil(_edge_mm(panel) / STAPLE_SPACING_MM)
+    middle = _middle(members)
+    return tuple(
+        Hardware(
+            f"fixing-{key}",
+            "fixings",
+            "fixings",
+            catalogue.hardware[key].label,
+            catalogue.hardware[key].kg * count,
+            middle,
+            key,
+            count,
+        )
+        for key, count in counts.items()
+        if count
+    )
+
+
+def _edge_mm(panel: Panel) -> float:
+    following = panel.corners[1:] + panel.corners[:1]
+    return sum(distance(a, b) for a, b in zip(panel.corners, following, strict=True))
+
+
+def _sheet_screws(panel: Panel, members: tuple[Member, ...]) -> int:
+    """A row of screws along each stick that lies behind the sheet for most of the way across."""
+    low, high = (tuple(f(c[a] for c in panel.corners) for a in range(3)) for f in (min, max))
+    flat = [a for a in range(3) if high[a] - low[a] > 1]
+    shortest = min(high[a] - low[a] for a in flat)
+    rows = 0.0
+    for member in members:
+        shared = []
+        for a in range(3):
+            near = min(c[a] for c in member.corners), max(c[a] for c in member.corners)
+            shared.append(min(near[1], high[a] + 0.5) - max(near[0], low[a] - 0.5))
+        run = max(shared[a] for a in flat)
+        if min(shared) > 0 and run >= 0.5 * shortest:
+            rows += math.ceil(run / SHEET_SCREW_SPACING_MM) + 1
+    return int(rows)
+
+
+def _middle(members: tuple[Member, ...]) -> Point:
+    volume = sum(member.volume_m3 for member in members)
+    x, y, z = (sum(m.volume_m3 * m.centre[a] for m in members) / volume for a in range(3))
+    return (x, y, z)

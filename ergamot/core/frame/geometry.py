@@ -1,0 +1,127 @@
+"""Small solid geometry of straight sticks and flat panels. Points are (x, y, z) in mm.
+
+    z up   y left
+     |    /
+     |   /          x: rear (0) to front, along travel
+     |  /           y: 0 on the centre line, left positive
+     | /            z: 0 on the ground
+     +--------- x
+"""
+
+from __future__ import annotations
+
+import math
+
+Point = tuple[float, float, float]
+Flat = tuple[float, float]
+
+
+def box_corners(x: Flat, y: Flat, z: Flat, along: str) -> tuple[Point, ...]:
+    """The eight corners of an upright box, end by end.
+
+    Args: x, y and z, each (low, high) in mm; along, the axis it runs along: x, y or z.
+    Returns: four corners round the low end, then four round the high end in the same order.
+    Source: geometry.
+
+    >>> box_corners((0, 10), (0, 1), (0, 2), "x")[0], box_corners((0, 10), (0, 1), (0, 2), "x")[4]
+    ((0, 0, 0), (10, 0, 0))
+    """
+    if along == "x":
+        ring = [(y[0], z[0]), (y[1], z[0]), (y[1], z[1]), (y[0], z[1])]
+        return tuple((end, a, b) for end in x for a, b in ring)
+    if along == "y":
+        ring = [(x[0], z[0]), (x[1], z[0]), (x[1], z[1]), (x[0], z[1])]
+        return tuple((a, end, b) for end in y for a, b in ring)
+    ring = [(x[0], y[0]), (x[1], y[0]), (x[1], y[1]), (x[0], y[1])]
+    return tuple((a, b, end) for end in z for a, b in ring)
+
+
+def polygon_area(points: tuple[Flat, ...]) -> float:
+    """Area of a simple polygon.
+
+    Args: points, its corners in order, mm.
+    Returns: area in mm², never negative.
+    Source: the shoelace formula.
+
+    >>> polygon_area(((0, 0), (2, 0), (2, 3), (0, 3)))
+    6.0
+    """
+    following = points[1:] + points[:1]
+    return abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(points, following, strict=True))) / 2
+
+
+def polygon_centre(points: tuple[Flat, ...]) -> Flat:
+    """Centre of area of a simple polygon.
+
+    Args: points, its corners in order, mm; area above 0.
+    Returns: (u, v) in mm.
+    Source: the shoelace formula.
+
+    >>> polygon_centre(((0, 0), (2, 0), (2, 3), (0, 3)))
+    (1.0, 1.5)
+    """
+    following = points[1:] + points[:1]
+    doubled = u = v = 0.0
+    for a, b in zip(points, following, strict=True):
+        cross = a[0] * b[1] - b[0] * a[1]
+        doubled += cross
+        u += (a[0] + b[0]) * cross
+        v += (a[1] + b[1]) * cross
+    return u / (3 * doubled), v / (3 * doubled)
+
+
+def convex_hull(points: list[Flat]) -> tuple[Flat, ...]:
+    """The convex outline round some points.
+
+    Args: points, two or more, mm.
+    Returns: the outline's corners, counter-clockwise, without repeats.
+    Source: Andrew (1979), monotone chain.
+
+    >>> convex_hull([(0, 0), (1, 1), (2, 0), (2, 2), (0, 2)])
+    ((0, 0), (2, 0), (2, 2), (0, 2))
+    """
+    ordered = sorted(set(points))
+    if len(ordered) < 3:
+        return tuple(ordered)
+
+    def half(run: list[Flat]) -> list[Flat]:
+        chain: list[Flat] = []
+        for p in run:
+            while len(chain) > 1 and _turn(chain[-2], chain[-1], p) <= 0:
+                chain.pop()
+            chain.append(p)
+        return chain[:-1]
+
+    return tuple(half(ordered) + half(ordered[::-1]))
+
+
+def _turn(a: Flat, b: Flat, c: Flat) -> float:
+    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+
+def overlap_mm2(a: tuple[Flat, Flat], b: tuple[Flat, Flat]) -> float:
+    """Area two upright rectangles share.
+
+    Args: a and b, each ((u low, u high), (v low, v high)) in mm.
+    Returns: mm², 0 when they do not meet.
+    Source: geometry.
+
+    >>> overlap_mm2(((0, 4), (0, 4)), ((2, 6), (3, 9)))
+    2
+    """
+    across = min(a[0][1], b[0][1]) - max(a[0][0], b[0][0])
+    up = min(a[1][1], b[1][1]) - max(a[1][0], b[1][0])
+    return across * up if across > 0 and up > 0 else 0
+
+
+def distance(a: Point, b: Point) -> float:
+    """Straight distance between two points.
+
+    Args: a and b, mm.
+    Returns: mm.
+    Source: geometry.
+
+    >>> distance((0, 0, 0), (3, 4, 0))
+    5.0
+    """
+    return math.dist(a, b)

@@ -1,0 +1,34 @@
+"""The low pen: a knee-high box on the grass, part roofed, part meshed overhead, reached by a lid.
+
+| parameter   | range                | default | what it is                                     |
+|-------------|----------------------|---------|------------------------------------------------|
+| length      | 1.2 m to 4.877 m     | 10 ft   | base side rails, end to end                    |
+| width       | 0.9 m to 3.658 m     | 7 ft    | outside the side rails                         |
+| height      | 0.45 m to 1.2 m      | 2 ft    | ground to the top of the frame                 |
+| bay         | 0.5 m to 1.5 m       | 1.2 m   | longest distance between uprights, centres     |
+| roofed      | 0 to 1               | 0.6     | share of the body under the roof, at the rear  |
+| section, species, roof, side_mesh, top_mesh, walls | rows of the catalogue | |
+| gear        | wheels or skids      | wheels  |                                                |
+| wheel, axle, handle | with wheels  |         | axle from the rear end of the rails            |
+
+Stick schedule (b thick, d deep; butt joints; every stick square but the knee braces):
+
+| piece            | letter | runs                                  | number                       |
+|------------------|--------|---------------------------------------|------------------------------|
+| base side rail   | B      | the whole length, on edge             | 2                            |
+| base cross rail  | B      | between the side rails                | 2 (rear, front)              |
+| top side rail    | T      | rear wall to front wall               | 2                            |
+| top cross rail   | C      | between the top side rails            | each upright, and purlins    |
+| upright          | U      | between base and top side rails       | each bay line, both sides    |
+| end stud         | U      | between base and top cross rails      | each end, by width           |
+| knee brace 45°   | K      | upright to top side rail              | 4 where there is room        |
+| lid trimmer      | C      | between two top cross rails           | 1 in a wide pen              |
+| lid stick        | L      | round the lid, laid flat              | 4                            |
+| handle           | H      | outside the top side rail             | 2 with wheels                |
+| axle leg         | A      | outside the base side rail            | 2 where the axle is above it |
+"""
+
+from ergamot.core.frame.low_pen.assemble import build, stops
+from ergamot.core.frame.low_pen.choices import PARAMETERS, check
+
+__all__ = ["PARAMETERS", "build", "check", "stops"]

@@ -1,0 +1,116 @@
+"""Where things stand in a low pen: rear wall, roof edge, bay lines, purlins, lid."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.low_pen.choices import Chosen
+from ergamot.core.units import Quantity
+
+AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; common practice
+LEAST_STRIP_MM = 350.0  # a roofed or open strip narrower than this is not worth its sticks
+END_STUD_MM = 1250.0  # longest mesh width left without a stud in an end wall; common practice
+HALF_LID_MM = 500.0  # half a pen at least this wide is lid enough; reach wants 0.35 × 0.35 m
+
+
+@dataclass(frozen=True)
+class Layout:
+    """Lines across the pen, mm. `uprights` and `crossings` are centres along x.
+
+        rear wall        roof edge            front
+        |<---- roofed ---->|<------ open ------>|
+        x0                edge                  x1
+    """
+
+    x0: float
+    x1: float
+    roof_edge: float
+    uprights: tuple[float, ...]
+    crossings: tuple[float, ...]
+    end_studs: tuple[float, ...]
+    lid_x: Flat
+    lid_y: Flat
+    lid_solid: bool
+    trimmer: bool
+    notes: tuple[Phrase, ...]
+
+    @property
+    def has_roof(self) -> bool:
+        return self.roof_edge > self.x0
+
+    @property
+    def has_open(self) -> bool:
+        return self.roof_edge < self.x1
+
+
+def lay_out(pen: Chosen) -> Layout:
+    """Set out the lines of a low pen.
+
+    Args: pen, its choices.
+    Returns: the Layout.
+    Source: common practice; purlin spans from the catalogue.
+    """
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    x0 = pen.axle + AXLE_TO_WALL_MM if pen.wheel else 0.0
+    x1 = pen.length
+    edge, notes = _roof_edge(pen, x0, x1)
+    first, last = x0 + deep / 2, x1 - deep / 2
+    lines = _evenly(first, edge if edge < x1 else last, pen.bay) if edge > x0 else [first]
+    if edge < x1:
+        lines = lines[:-1] + _evenly(lines[-1], last, pen.bay)
+    crossings = [x0 + thick / 2, *lines[1:-1], x1 - thick / 2]
+    crossings = _with_purlins(crossings, edge, pen.roof.purlin_span_m * 1000)
+    half = pen.width / 2 - thick / 2
+    trimmer = half >= HALF_LID_MM
+    lid_x, lid_solid = _lid_span(crossings, edge)
+    studs = _evenly(-half, half, END_STUD_MM)[1:-1]
+    return Layout(
+        x0=x0,
+        x1=x1,
+        roof_edge=edge,
+        uprights=tuple(lines),
+        crossings=tuple(crossings),
+        end_studs=tuple(studs),
+        lid_x=lid_x,
+        lid_y=(0.0 if trimmer else -half, half),
+        lid_solid=lid_solid,
+        trimmer=trimmer,
+        notes=tuple(notes),
+    )
+
+
+def _roof_edge(pen: Chosen, x0: float, x1: float) -> tuple[float, list[Phrase]]:
+    """The roof ends on a cross rail; strips too narrow to build are given up or widened."""
+    wanted = x0 + pen.roofed * (x1 - x0)
+    if pen.roofed in (0, 1):
+        return wanted, []
+    edge = min(max(wanted, x0 + LEAST_STRIP_MM), x1 - LEAST_STRIP_MM)
+    if abs(edge - wanted) < 1:
+        return edge, []
+    moved = Quantity(edge - x0, "mm")
+    return edge, [phrase("the roof edge was moved to {edge}: a narrower strip cannot be framed", edge=moved)]
+
+
+def _evenly(start: float, end: float, longest: float) -> list[float]:
+    """Lines from start to end, both included, no further apart than `longest`."""
+    gaps = max(1, math.ceil((end - start) / longest - 1e-9))
+    return [start + (end - start) * i / gaps for i in range(gaps + 1)]
+
+
+def _with_purlins(crossings: list[float], edge: float, span: float) -> list[float]:
+    """Add cross rails under the roof so that no sheet spans further than it can."""
+    lines = [crossings[0]]
+    for line in crossings[1:]:
+        under_roof = (lines[-1] + line) / 2 < edge
+        lines += _evenly(lines[-1], line, span)[1:] if under_roof else [line]
+    return lines
+
+
+def _lid_span(crossings: list[float], edge: float) -> tuple[Flat, bool]:
+    """The lid lies between two cross rails: the first open bay, or the last of a full roof."""
+    bays = list(zip(crossings, crossings[1:], strict=False))
+    in_open = [bay for bay in bays if bay[0] >= edge - 1]
+    return (in_open[0], False) if in_open else (bays[-1], True)

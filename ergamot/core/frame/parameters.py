@@ -1,0 +1,120 @@
+"""How a shape declares what can be changed about it; controls, checks and files follow from this."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import OutOfRange, Unreadable, UnknownChoice
+from ergamot.core.units import Quantity, parse_length, say
+
+Value = float | str
+Kind = Literal["length", "share", "choice"]
+
+
+@dataclass(frozen=True)
+class Choice:
+    """One thing that can be picked, and a word of help about it."""
+
+    key: str
+    label: str
+    note: str = ""
+
+
+@dataclass(frozen=True)
+class Parameter:
+    """One thing about a shape that a keeper can change.
+
+    Lengths are mm, shares 0 to 1. `table` names a catalogue table whose rows are the choices.
+    `only_if` hides the control unless another parameter holds the value.
+    """
+
+    name: str
+    label: str
+    group: str
+    kind: Kind
+    default: Value
+    low: float = 0.0
+    high: float = 0.0
+    choices: tuple[Choice, ...] = ()
+    table: str = ""
+    use: str = ""
+    only_if: tuple[str, str] | None = None
+    note: str = ""
+
+    def options(self, catalogue: Catalogue) -> tuple[Choice, ...]:
+        """The choices on offer, read from the catalogue where the parameter names a table."""
+        if not self.table:
+            return self.choices
+        rows = getattr(catalogue, self.table).values()
+        return tuple(
+            Choice(row.key, row.label, getattr(row, "note", "") or getattr(row, "outdoors", ""))
+            for row in rows
+            if not self.use or row.use in self.use
+        )
+
+    def read(self, given: object, catalogue: Catalogue) -> Value:
+        """Turn what was typed or sent into a value within this parameter's limits.
+
+        Raises Unreadable, OutOfRange or UnknownChoice, each naming this parameter.
+        """
+        if self.kind == "choice":
+            keys = tuple(choice.key for choice in self.options(catalogue))
+            if not isinstance(given, str) or given not in keys:
+                raise UnknownChoice(self.name, given, keys)
+            return given
+        value = self._number(given)
+        if not self.low <= value <= self.high:
+            raise OutOfRange(self.name, given, self.allowed(), f"{self.label} must be {self.allowed()}")
+        return value
+
+    def _number(self, given: object) -> float:
+        if isinstance(given, bool) or not isinstance(given, (int, float, str)):
+            raise Unreadable(f"{self.label} must be a figure", field=self.name, value=given)
+        if isinstance(given, str):
+            if self.kind == "length":
+                return parse_length(given, self.name)
+            try:
+                share = given.strip().rstrip("%")
+                given = float(share) / 100 if "%" in given else float(share)
+            except ValueError:
+                raise Unreadable(
+                    f"“{given[:40]}” is not a share", field=self.name, value=given, allowed=self.allowed()
+                ) from None
+        if not math.isfinite(given):
+            raise OutOfRange(self.name, str(given), self.allowed())
+        return round(float(given), 1) if self.kind == "length" else round(float(given), 4)
+
+    def allowed(self) -> str:
+        """The limits in words, in both unit systems."""
+        unit = "mm" if self.kind == "length" else "share"
+        low, high = Quantity(self.low, unit), Quantity(self.high, unit)
+        words = f"{say(low)} to {say(high)}"
+        if unit == "mm":
+            words += f" ({say(low, 'imperial')} to {say(high, 'imperial')})"
+        return words
+
+
+def read_values(
+    parameters: tuple[Parameter, ...], given: Mapping[str, object], catalogue: Catalogue
+) -> dict[str, Value]:
+    """Read a whole set of values, filling in defaults for those not given.
+
+    Args: parameters, as a shape declares them; given, by name; catalogue.
+    Returns: a value for every parameter, in declared order.
+    Raises: Unreadable, OutOfRange, UnknownChoice (also for a name that is not a parameter).
+    Source: common practice.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> width = Parameter("width", "Width", "size", "length", 1828.8, 900, 3700)
+    >>> read_values((width,), {"width": "8'"}, load_catalogue())
+    {'width': 2438.4}
+    """
+    known = {parameter.name: parameter for parameter in parameters}
+    for name in given:
+        if name not in known:
+            raise UnknownChoice("parameter", name, tuple(known))
+    return {name: one.read(given.get(name, one.default), catalogue) for name, one in known.items()}

@@ -1,0 +1,50 @@
+"""The shapes a pen can have. A new shape is one module and one line here."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import UnknownChoice
+from ergamot.core.frame import low_pen
+from ergamot.core.frame.parameters import Parameter, Value
+from ergamot.core.frame.structure import Structure
+
+
+@dataclass(frozen=True)
+class Shape:
+    """A family of pens: its parameters, what must hold between them, and how it is framed.
+
+    `stops` gives, for a length, the values at which stock comes out whole.
+    """
+
+    key: str
+    label: str
+    parameters: tuple[Parameter, ...]
+    check: Callable[[Mapping[str, Value], Catalogue], None]
+    build: Callable[[Mapping[str, Value], Catalogue], Structure]
+    stops: Callable[[str, Mapping[str, Value], Catalogue], tuple[float, ...]]
+
+
+SHAPES: dict[str, Shape] = {
+    "low-pen": Shape(
+        "low-pen", "low pen", low_pen.PARAMETERS, low_pen.check, low_pen.build, low_pen.stops
+    ),
+}
+
+
+def shape_of(key: str) -> Shape:
+    """Look a shape up by its key.
+
+    Args: key, such as low-pen.
+    Returns: the Shape.
+    Raises: UnknownChoice.
+    Source: common practice.
+
+    >>> shape_of("low-pen").label
+    'low pen'
+    """
+    if key not in SHAPES:
+        raise UnknownChoice("shape", key, tuple(SHAPES))
+    return SHAPES[key]

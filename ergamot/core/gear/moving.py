@@ -1,0 +1,251 @@
+"""The Moving verdict: this pen, this crew, this ground and slope, from picking up to keeping going."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Ground
+from ergamot.core.finding import Finding, Phrase, Working, phrase
+from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.effort import (
+    SINKS_BELOW,
+    START_FACTOR,
+    handle_lift,
+    largest_bump,
+    rolling_resistance,
+    wheel_number,
+)
+from ergamot.core.gear.people import Strength, strength
+from ergamot.core.place import TURF_WORDS, Place
+from ergamot.core.units import G, Quantity
+
+ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; common practice
+
+CAUTIONS = (
+    "Lift with straight back and bent knees; stop when it is more than you can do comfortably.",
+    "Count the birds and look along the rails before the frame comes down: it pinches.",
+    "Walking backwards, keep your heels clear of the frame.",
+)
+
+
+@dataclass(frozen=True)
+class Haul:
+    """Forces of one move on one state of the ground, N; bump in m (None on skids)."""
+
+    ground: Ground
+    lift: float
+    carry: float
+    axle: float
+    start: float
+    keep: float
+    bump: float | None
+    sinks: bool
+
+
+def haul(structure: Structure, weighed: Mass, ground: Ground, slope_percent: float, can: Strength) -> Haul:
+    """What moving the pen takes, uphill on the slope, timber fresh.
+
+    Args: structure; weighed, its mass; ground; slope_percent, 0 to 25; can, the crew's strength.
+    Returns: the Haul.
+    Raises: OutOfRange.
+    Source: moments about the axle; Wismer & Luth (1974); skid friction from the catalogue.
+    """
+    weight = weighed.fresh_kg * G
+    uphill = weight * math.sin(math.atan(slope_percent / 100))
+    axle = structure.axle
+    if axle is None:
+        slide = ground.pulling_mu * weight
+        return Haul(ground, 0, 0, 0, slide * ground.first_pull + uphill, slide + uphill, None, False)
+    x_axle, x_handle = axle.x_mm / 1000, structure.grip.x_mm / 1000
+    radius, hand = axle.radius_mm / 1000, structure.grip.z_mm / 1000
+    lift = handle_lift(weight, weighed.fresh_centre[0] / 1000, x_axle, x_handle)
+    load = weight - lift
+    per_wheel = load / axle.wheels
+    cn = wheel_number(ground.cone_index_kpa * 1000, axle.wheel.width_mm / 1000, 2 * radius, per_wheel)
+    rolling = load * rolling_resistance(cn)
+    keep = rolling + uphill
+    return Haul(
+        ground=ground,
+        lift=lift,
+        carry=lift + keep * (hand - radius) / (x_handle - x_axle),
+        axle=load,
+        start=START_FACTOR * rolling + uphill,
+        keep=keep,
+        bump=largest_bump(can.start_n - uphill, per_wheel, radius),
+        sinks=cn < SINKS_BELOW,
+    )
+
+
+def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Finding:
+    """Can the chosen people move this pen on this ground?
+
+    Args: catalogue; structure; weighed, its mass; place, with crew, ground, slope and turf.
+    Returns: the Moving finding; its ratio is the least of what they can over what it takes.
+    Raises: OutOfRange.
+    Source: HSE INDG143 and L23; forces as `haul`.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> from ergamot.core.frame.mass import mass
+    >>> from ergamot.core.place import make_place
+    >>> c = load_catalogue()
+    >>> s = build(make_design(c, "low-pen", {}), c)
+    >>> judge_moving(c, s, mass(s), make_place(c, crew="teenager")).verdict
+    'fails'
+    """
+    hand = structure.grip.z_mm / 1000 if structure.axle else ROPE_HAND_M
+    can = strength(catalogue, place.crew, hand)
+    moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
+    work = _working(structure, weighed, moved, can, place)
+    ratios = {name: work.known[f"r_{name}"] for name in _TESTS if f"r_{name}" in work.known}
+    ruling = min(ratios, key=lambda name: ratios[name])
+    work.step("ratio", "the least of these rules", f"min({', '.join(f'r_{n}' for n in ratios)})")
+    lifts = structure.axle is not None
+    headline = (
+        phrase("lift {lift}", lift=Quantity(moved.lift, "heft"))
+        if lifts
+        else phrase("pull {pull}", pull=Quantity(moved.start, "heft"))
+    )
+    return Finding(
+        what="moving",
+        title="Moving",
+        sentence=_sentence(ruling, ratios[ruling], work, place),
+        figure=headline,
+        ratio=work.known["ratio"],
+        limit=phrase(
+            place.crew.label + ": lift {lift}, start {start}, keep {keep}",
+            lift=Quantity(can.lift_n, "heft"),
+            start=Quantity(can.start_n, "heft"),
+            keep=Quantity(can.keep_n, "heft"),
+        ),
+        working=work.done(),
+        answer="ratio",
+        details=_details(structure, catalogue, weighed, place, can),
+        cautions=CAUTIONS,
+    )
+
+
+_TESTS = {
+    "lift": "lift at the handles",
+    "carry": "carry while pulling",
+    "start": "start it moving",
+    "keep": "keep it moving",
+    "bump": "get over a bump",
+}
+
+
+def _sentence(ruling: str, ratio: float, work: Working, place: Place) -> Phrase:
+    who = place.crew.label
+    if ruling == "bump":
+        return phrase(
+            f"{who} can get a wheel over {{can}}; " + TURF_WORDS[place.turf] + " has {needs}",
+            can=Quantity(work.known["bump"], "mm"),
+            needs=Quantity(work.known["h_turf"], "mm"),
+        )
+    can, takes = work.known[f"can_{ruling}"], work.known[f"F_{ruling}"]
+    if ratio < 1:
+        return phrase(
+            f"to {_TESTS[ruling]} takes {{takes}}; {who} should not do over {{can}}",
+            takes=Quantity(takes, "heft"),
+            can=Quantity(can, "heft"),
+        )
+    return phrase(
+        f"{who} can {_TESTS[ruling]}: {{takes}} of {{can}}",
+        takes=Quantity(takes, "heft"),
+        can=Quantity(can, "heft"),
+    )
+
+
+def _details(
+    structure: Structure, catalogue: Catalogue, weighed: Mass, place: Place, can: Strength
+) -> tuple[Phrase, ...]:
+    lines = []
+    for key in ("dry", "wet"):
+        moved = haul(structure, weighed, catalogue.grounds[key], place.slope_percent, can)
+        bump = (
+            f", over {{bump}} from rest" if moved.bump is not None else ""
+        )
+        lines.append(
+            phrase(
+                f"{key}: {{start}} to start, {{keep}} to keep going{bump}",
+                start=Quantity(moved.start, "heft"),
+                keep=Quantity(moved.keep, "heft"),
+                bump=Quantity((moved.bump or 0) * 1000, "mm"),
+            )
+        )
+        if moved.sinks:
+            lines.append(phrase(f"{key}: the wheels sink; the pull will be more than shown"))
+    if structure.axle:
+        load = handle_lift(
+            weighed.fresh_kg * G,
+            weighed.fresh_centre[0] / 1000,
+            structure.axle.x_mm / 1000,
+            structure.grip.x_mm / 1000,
+        )
+        on_wheels = weighed.fresh_kg - load / G
+        rated = structure.axle.wheel.rated_kg * structure.axle.wheels
+        lines.append(
+            phrase(
+                "the wheels carry {load} of the {rated} they are rated for",
+                load=Quantity(on_wheels, "kg"),
+                rated=Quantity(rated, "kg"),
+            )
+        )
+    return tuple(lines)
+
+
+def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, place: Place) -> Working:
+    work, ground = Working(), moved.ground
+    work.given("m", "mass, timber fresh", weighed.fresh_kg, "kg", "sum of the parts")
+    work.step("W", "weight", "m*9.81", "N")
+    work.given("s", "slope of the site, uphill", place.slope_percent / 100, "rise per run", "your site")
+    work.step("F_slope", "held back by the slope", "W*s/sqrt(1 + s**2)", "N")
+    if structure.axle is None:
+        work.given("mu", f"pulling friction, {ground.label}", ground.pulling_mu, "", ground.source)
+        work.given("k", "first pull over steady pull", ground.first_pull, "", ground.source)
+        work.step("F_start", "pull to start", "k*mu*W + F_slope", "N")
+        work.step("F_keep", "pull to keep going", "mu*W + F_slope", "N")
+    else:
+        _wheel_steps(work, structure, weighed, ground)
+        _against(work, "lift", f"lift, hands {can.lift_zone}", can.lift_n)
+        _against(work, "carry", f"carry, hands {can.carry_zone}", can.carry_n)
+    _against(work, "start", "pull to start", can.start_n)
+    _against(work, "keep", "pull to keep going", can.keep_n)
+    if structure.axle is not None:
+        work.step(
+            "bump",
+            "largest bump one wheel climbs from rest",
+            "1000*r*(1 - 1/sqrt(1 + (max(0, can_start - F_slope)/N)**2))",
+            "mm",
+            "moments about the top of the bump",
+        )
+        work.given("h_turf", f"bumps of {TURF_WORDS[place.turf]}", place.bump_mm, "mm", "common practice")
+        work.step("r_bump", "climbs over meets", "bump/h_turf")
+    return work
+
+
+def _against(work: Working, name: str, says: str, can_n: float) -> None:
+    work.given(f"can_{name}", f"{says}: guideline", can_n, "N", "HSE INDG143, L23")
+    work.step(f"r_{name}", "can over takes", f"can_{name}/max(F_{name}, 1)")
+
+
+def _wheel_steps(work: Working, structure: Structure, weighed: Mass, ground: Ground) -> None:
+    axle = structure.axle
+    assert axle is not None
+    work.given("x_cg", "centre of mass from the rear end", weighed.fresh_centre[0] / 1000, "m", "moments")
+    work.given("x_axle", "axle from the rear end", axle.x_mm / 1000, "m", "the design")
+    work.given("x_hand", "hands from the rear end", structure.grip.x_mm / 1000, "m", "the design")
+    work.given("h", "hands above the ground", structure.grip.z_mm / 1000, "m", "the design")
+    work.given("r", "wheel radius", axle.radius_mm / 1000, "m", axle.wheel.source)
+    work.given("b", "wheel width", axle.wheel.width_mm / 1000, "m", axle.wheel.source)
+    work.step("F_lift", "lift at the handles", "W*(x_cg - x_axle)/(x_hand - x_axle)", "N", "moments")
+    work.step("Q", "load on the axle", "W - F_lift", "N")
+    work.step("N", "load on one wheel", f"Q/{axle.wheels}", "N")
+    work.given("CI", f"cone index, {ground.label}", ground.cone_index_kpa * 1000, "Pa", ground.source)
+    work.step("Cn", "wheel number", "CI*b*2*r/N", "", "Wismer & Luth (1974)")
+    work.step("Crr", "rolling resistance", "0.04 + 1.2/Cn", "", "Wismer & Luth (1974)")
+    work.step("F_start", "pull to start", f"{START_FACTOR}*Q*Crr + F_slope", "N", "common practice")
+    work.step("F_keep", "pull to keep going", "Q*Crr + F_slope", "N")
+    work.step("F_carry", "lift while pulling", "F_lift + F_keep*(h - r)/(x_hand - x_axle)", "N", "moments")

@@ -1,0 +1,91 @@
+"""What people can be asked to lift and pull, alone and together."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Crew, Person, pick
+from ergamot.core.errors import require_range
+
+# Share of the sum of single figures that a team manages; HSE L23 for lifting, assumed for pulling
+TEAM_SHARE = {1: 1.0, 2: 2 / 3, 3: 0.5}
+KNUCKLE_M = 0.75  # hands of someone standing with arms down; HSE INDG143
+ZONE_TOPS_M = (0.25, 0.75, 1.05, 1.40)  # HSE INDG143 lifting zones
+ZONE_WORDS = ("below knee", "knee to knuckle", "knuckle to elbow", "elbow to shoulder")
+
+
+@dataclass(frozen=True)
+class Strength:
+    """What a crew can do, N, with hands at the heights asked about."""
+
+    lift_n: float
+    carry_n: float
+    start_n: float
+    keep_n: float
+    lift_zone: str
+    carry_zone: str
+
+
+def together(figures: list[float]) -> float:
+    """What several people manage together.
+
+    Args: figures, the guideline force of each, N; one to three people.
+    Returns: N: two ⅔ of their sum, three ½, never less than the strongest alone.
+    Raises: OutOfRange.
+    Source: HSE L23 team handling.
+
+    >>> round(together([200, 130])), together([200])
+    (220, 200.0)
+    """
+    require_range("people", len(figures), 1, 3)
+    return max(max(figures), TEAM_SHARE[len(figures)] * sum(figures))
+
+
+def zone_of(hand_height_m: float) -> int:
+    """Which lifting zone hands at a height are in.
+
+    Args: hand_height_m, 0 to 1.4.
+    Returns: 0 below knee, 1 to knuckle, 2 to elbow, 3 to shoulder.
+    Raises: OutOfRange.
+    Source: HSE INDG143.
+
+    >>> zone_of(0.58), zone_of(0.8)
+    (1, 2)
+    """
+    require_range("hand height", hand_height_m, 0, ZONE_TOPS_M[-1], "m")
+    return next(zone for zone, top in enumerate(ZONE_TOPS_M) if hand_height_m <= top)
+
+
+_LIFTS: tuple[Callable[[Person], float], ...] = (
+    lambda person: person.lift_low_n,
+    lambda person: person.lift_knee_n,
+    lambda person: person.lift_waist_n,
+    lambda person: person.lift_chest_n,
+)
+
+
+def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength:
+    """What a crew can lift at the start, carry, and pull.
+
+    Args: catalogue; crew; hand_height_m, of the handles as the pen stands, 0 to 1.4.
+    Returns: the Strength; carried with hands at knuckle height or at the handles if higher.
+    Raises: OutOfRange.
+    Source: HSE INDG143 and L23.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> c = load_catalogue()
+    >>> strength(c, c.crews["man"], 0.58).lift_n
+    200.0
+    """
+    people = [pick(catalogue.people, key, "people") for key in crew.people]
+    lifted = zone_of(hand_height_m)
+    carried = zone_of(max(hand_height_m, KNUCKLE_M + 0.01))
+    return Strength(
+        lift_n=together([_LIFTS[lifted](person) for person in people]),
+        carry_n=together([_LIFTS[carried](person) for person in people]),
+        start_n=together([person.push_start_n for person in people]),
+        keep_n=together([person.push_keep_n for person in people]),
+        lift_zone=ZONE_WORDS[lifted],
+        carry_zone=ZONE_WORDS[carried],
+    )

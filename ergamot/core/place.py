@@ -1,0 +1,85 @@
+"""The farm as the verdicts need it: who moves the pen, over what ground, in what wind."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Crew, Exposure, Ground, pick
+from ergamot.core.errors import OutOfRange, require_range
+
+# Bumps met at a walk; common practice
+BUMPS_MM = {"lawn": 15.0, "rough": 30.0, "tussocks": 50.0}
+TURF_WORDS = {"lawn": "lawn", "rough": "rough pasture", "tussocks": "tussocks"}
+DEFAULT_GUST_MS = 22.0  # a gale that comes most years in the open; common practice
+DEFAULT_HEAVIEST_KG = 80.0  # about what an 8 × 10 ft pen of 2×3 weighs; common practice
+# Mean temperature month by month of an invented breezy temperate rise
+DEFAULT_MONTHS_C = (3.0, 3.5, 6.0, 9.0, 12.5, 15.5, 17.5, 17.0, 14.5, 10.5, 6.5, 4.0)
+
+
+@dataclass(frozen=True)
+class Place:
+    """A farm's site and limits. slope in percent; gusts in m/s at 10 m; months January first, °C."""
+
+    crew: Crew
+    moving_ground: Ground
+    holding_ground: Ground
+    exposure: Exposure
+    turf: str
+    slope_percent: float
+    speed_up: float
+    design_gust_ms: float
+    heaviest_kg: float
+    months_c: tuple[float, ...]
+
+    @property
+    def bump_mm(self) -> float:
+        return BUMPS_MM[self.turf]
+
+
+def make_place(
+    catalogue: Catalogue,
+    crew: str = "man-woman",
+    moving_ground: str = "wet",
+    holding_ground: str = "moist",
+    exposure: str = "open",
+    turf: str = "lawn",
+    slope_percent: float = 3.0,
+    speed_up: float = 1.0,
+    design_gust_ms: float = DEFAULT_GUST_MS,
+    heaviest_kg: float = DEFAULT_HEAVIEST_KG,
+    months_c: tuple[float, ...] = DEFAULT_MONTHS_C,
+) -> Place:
+    """Check a farm's site and limits.
+
+    Args: catalogue; crew, moving_ground, holding_ground, exposure, keys of its rows; turf, lawn,
+        rough or tussocks; slope_percent, 0 to 25; speed_up of wind on a ridge, 1 to 1.5;
+        design_gust_ms, 5 to 60; heaviest_kg, 5 to 2000; months_c, twelve means, −30 to 40.
+    Returns: the Place.
+    Raises: UnknownChoice, OutOfRange.
+    Source: common practice.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> make_place(load_catalogue()).bump_mm
+    15.0
+    """
+    pick(BUMPS_MM, turf, "turf")
+    require_range("slope_percent", slope_percent, 0, 25, "%")
+    require_range("speed_up", speed_up, 1, 1.5)
+    require_range("design_gust_ms", design_gust_ms, 5, 60, "m/s")
+    require_range("heaviest_kg", heaviest_kg, 5, 2000, "kg")
+    if len(months_c) != 12:
+        raise OutOfRange("months_c", len(months_c), "twelve monthly means")
+    for mean in months_c:
+        require_range("months_c", mean, -30, 40, "°C")
+    return Place(
+        crew=pick(catalogue.crews, crew, "crew"),
+        moving_ground=pick(catalogue.grounds, moving_ground, "moving_ground"),
+        holding_ground=pick(catalogue.grounds, holding_ground, "holding_ground"),
+        exposure=pick(catalogue.exposures, exposure, "exposure"),
+        turf=turf,
+        slope_percent=slope_percent,
+        speed_up=speed_up,
+        design_gust_ms=design_gust_ms,
+        heaviest_kg=heaviest_kg,
+        months_c=months_c,
+    )

@@ -1,0 +1,155 @@
+"""How a keeper writes and reads lengths, weights and speeds, in feet and inches or in metres.
+
+Inside the core every figure is SI (lengths of a design in mm). This is the one place that turns
+figures into words, so a screen, a cut list and a calendar say the same thing the same way.
+"""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from ergamot.core.errors import Unreadable
+
+System = Literal["metric", "imperial"]
+
+INCH_MM = 25.4  # International yard and pound agreement, 1959
+FOOT_MM = 304.8  # same
+POUND_KG = 0.45359237  # same
+G = 9.81  # m/s², standard gravity rounded
+MPH_MS = 0.44704  # from the international mile
+
+_NUMBER = r"\d+(?:\.\d+)?"
+_INCHES = rf"(?:(?P<whole>{_NUMBER})(?:[ -](?P<num>\d+)/(?P<den>\d+))?|(?P<num2>\d+)/(?P<den2>\d+))"
+_FEET_MARK = r"(?:'|′|ft\.?|feet|foot)"
+_INCH_MARK = r"(?:\"|″|''|in\.?|inch|inches)"
+_FEET_INCHES = re.compile(rf"^(?P<feet>{_NUMBER})\s*{_FEET_MARK}\s*-?\s*(?:{_INCHES}\s*{_INCH_MARK}?)?$")
+_FEET_DASH = re.compile(rf"^(?P<feet>\d+)\s*-\s*{_INCHES}\s*{_INCH_MARK}?$")
+_ONLY_INCHES = re.compile(rf"^{_INCHES}\s*{_INCH_MARK}$")
+_METRIC = re.compile(rf"^(?P<n>{_NUMBER})\s*(?P<unit>mm|cm|m)?$")
+_METRIC_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0, None: 1.0}
+_FRACTION_SIGNS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"}
+
+
+@dataclass(frozen=True)
+class Quantity:
+    """A figure with its unit: mm, m, m2, kg, N, heft (a force shown as the weight it feels like),
+    ms (speed), degC, day, share, or a plain word that is shown as it stands."""
+
+    value: float
+    unit: str
+
+
+def parse_length(text: str, field: str = "length") -> float:
+    """Read a length as a builder writes it: `8'`, `7-10 1/2`, `7 ft 10 1/2 in`, `2.4m`, `2400`.
+
+    Args: text, what was typed; a bare number is millimetres; field, the name used in an error.
+    Returns: the length in mm, to 0.1.
+    Raises: Unreadable when the text is no length.
+    Source: common practice.
+
+    >>> parse_length("7-10 1/2"), parse_length("2.4m"), parse_length("8'")
+    (2400.3, 2400.0, 2438.4)
+    """
+    plain = text.strip().lower().replace("’", "'").replace("”", '"').replace("−", "-")
+    for sign, spelled in _FRACTION_SIGNS.items():
+        plain = plain.replace(sign, spelled)
+    plain = re.sub(r"\s+", " ", plain).strip()
+    metric = _METRIC.match(plain.replace(",", "."))
+    if metric:
+        return round(float(metric["n"]) * _METRIC_MM[metric["unit"]], 1)
+    for pattern in (_FEET_INCHES, _FEET_DASH, _ONLY_INCHES):
+        found = pattern.match(plain)
+        if found:
+            parts = found.groupdict()
+            return round(float(parts.get("feet") or 0) * FOOT_MM + _inches(parts) * INCH_MM, 1)
+    raise Unreadable(
+        f"“{text.strip()[:40]}” is not a length",
+        field=field,
+        value=text,
+        allowed="a length such as 8', 7-10 1/2, 7 ft 10 1/2 in, 2.4m or 2400",
+    )
+
+
+def _inches(parts: dict[str, str | None]) -> float:
+    over, under = parts["num"] or parts["num2"], parts["den"] or parts["den2"]
+    fraction = int(over) / int(under) if over and under and int(under) else 0.0
+    return float(parts["whole"] or 0) + fraction
+
+
+def say_feet_inches(mm: float) -> str:
+    """Write a length as a tape measure reads, to the nearest 1/16 inch.
+
+    Args: mm, any length in mm.
+    Returns: text such as `7 ft 10 1/2 in`.
+    Source: common practice.
+
+    >>> say_feet_inches(2400.3), say_feet_inches(38), say_feet_inches(2438.4)
+    ('7 ft 10 1/2 in', '1 1/2 in', '8 ft')
+    """
+    sixteenths = round(abs(mm) / INCH_MM * 16)
+    feet, rest = divmod(sixteenths, 12 * 16)
+    whole, part = divmod(rest, 16)
+    words = [f"{feet} ft"] if feet else []
+    if whole or part or not feet:
+        fraction = f"{Fraction(part, 16)}" if part else ""
+        words.append(" ".join(w for w in (str(whole) if whole or not part else "", fraction, "in") if w))
+    return ("−" if mm < 0 and sixteenths else "") + " ".join(words)
+
+
+def say(quantity: Quantity, system: System = "metric") -> str:
+    """Write a figure with its unit, rounded as a keeper would read it.
+
+    Args: quantity, the figure; system, metric or imperial.
+    Returns: text such as `2.40 m` or `46 lb`.
+    Source: common practice.
+
+    >>> say(Quantity(2438.4, "mm")), say(Quantity(2438.4, "mm"), "imperial")
+    ('2.438 m', '8 ft')
+    >>> say(Quantity(330, "heft")), say(Quantity(330, "heft"), "imperial")
+    ('33.6 kg', '74.2 lb')
+    """
+    value, unit = quantity.value, quantity.unit
+    imperial = system == "imperial"
+    if unit == "mm":
+        return say_feet_inches(value) if imperial else _say_mm(value)
+    if unit == "day":
+        return f"day {value:.0f}"
+    if unit == "share":
+        return f"{value * 100:.0f} %"
+    factor, word = _WORDS[unit][imperial] if unit in _WORDS else (1.0, unit)
+    figure = value * factor + (32.0 if imperial and unit == "degC" else 0.0)
+    return f"{_tidy(figure)} {word}".strip()
+
+
+_WORDS: dict[str, tuple[tuple[float, str], tuple[float, str]]] = {
+    "m": ((1.0, "m"), (1000 / FOOT_MM, "ft")),
+    "m2": ((1.0, "m²"), ((1000 / FOOT_MM) ** 2, "sq ft")),
+    "m3": ((1.0, "m³"), ((1000 / FOOT_MM) ** 3, "cu ft")),
+    "kg": ((1.0, "kg"), (1 / POUND_KG, "lb")),
+    "g": ((1.0, "g"), (1 / POUND_KG / 1000 * 16, "oz")),
+    "L": ((1.0, "L"), (1 / 3.785411784, "gal")),
+    "kg/m2": ((1.0, "kg/m²"), (1 / POUND_KG / (1000 / FOOT_MM) ** 2, "lb/sq ft")),
+    "N": ((1.0, "N"), (1 / POUND_KG / 9.80665, "lbf")),
+    "heft": ((1 / G, "kg"), (1 / POUND_KG / G, "lb")),
+    "ms": ((1.0, "m/s"), (1 / MPH_MS, "mph")),
+    "degC": ((1.0, "°C"), (1.8, "°F")),
+    "deg": ((1.0, "°"), (1.0, "°")),
+    "Pa": ((1.0, "Pa"), (1.0, "Pa")),
+    "": ((1.0, ""), (1.0, "")),
+}
+
+
+def _say_mm(value: float) -> str:
+    return f"{value / 1000:.3f} m" if abs(value) >= 1000 else f"{value:.0f} mm"
+
+
+def _tidy(figure: float) -> str:
+    """Three figures for small values, whole numbers from a hundred up."""
+    size = abs(figure)
+    if size >= 100 or figure == round(figure):
+        return f"{figure:.0f}"
+    decimals = 1 if size >= 10 else 2 if size >= 0.1 else 4
+    return f"{figure:.{decimals}f}"

@@ -1,0 +1,200 @@
+"""Which gust tips, slides or lifts the pen, from every direction, in closed form.
+
+All loads go with V², so each question is one division: q = what holds ÷ what moves per unit of q.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ergamot.core.errors import require_range
+from ergamot.core.frame.geometry import convex_hull
+from ergamot.core.units import G
+from ergamot.core.weather.pressure import directions, inside_cp, surface_cp
+from ergamot.core.weather.speed import AIR, local_factor
+from ergamot.core.weather.surfaces import WindBody
+
+MESH_DRAG = 1.3  # wire, on its solid area; Cook (1985)
+SLAT_DRAG = 1.8  # flat sticks square to the wind; Cook (1985)
+LEE_SHIELDING = 0.8  # mesh met through the pen; common practice
+NEVER = float("inf")
+
+
+@dataclass(frozen=True)
+class Loads:
+    """Force per unit of q on each surface, (surfaces, directions, 3) in m², and what made it."""
+
+    force: np.ndarray
+    cp: np.ndarray
+    cpi: np.ndarray
+    up_wind: np.ndarray
+
+
+@dataclass(frozen=True)
+class Gusts:
+    """Gusts at 10 m, m/s, for one direction; infinite where the wind cannot do it."""
+
+    direction_deg: float
+    tip: float
+    slide: float
+    lift: float
+    tip_edge: int
+
+    @property
+    def least(self) -> float:
+        return min(self.tip, self.slide, self.lift)
+
+    @property
+    def mode(self) -> str:
+        by_mode = {"slides": self.slide, "tips": self.tip, "lifts": self.lift}
+        return min(by_mode, key=lambda mode: by_mode[mode])
+
+
+@dataclass(frozen=True)
+class Stability:
+    """Every direction's gusts, the loads behind them, and the edges the pen can tip about."""
+
+    gusts: tuple[Gusts, ...]
+    loads: Loads
+    edges: tuple[tuple[tuple[float, float], tuple[float, float]], ...]
+    factor: float
+    weight_n: float
+    centre_m: tuple[float, float]
+    friction: float
+
+    @property
+    def worst(self) -> Gusts:
+        return min(self.gusts, key=lambda gust: gust.least)
+
+    @property
+    def best(self) -> Gusts:
+        return max(self.gusts, key=lambda gust: gust.least)
+
+
+def wind_loads(body: WindBody, count: int = 24) -> Loads:
+    """Force of the wind on every surface, for q = 1 Pa.
+
+    Args: body; count, directions all round, 4 to 360.
+    Returns: Loads. Sheet: −(Cp − Cpi)·A·n. Mesh: drag of its wire 1.3·φ·A·|cos α| and of the sticks
+        it lies on 1.8·A·|cos α|, along the wind, × 0.8 on the lee side.
+    Source: static panel method; EN 1991-1-4, Cook (1985).
+    """
+    up_wind = directions(count)
+    extent = body.extent_m(up_wind)
+    h_over_l = max(body.height_m, 0.5) / extent
+    cpi = inside_cp(body, up_wind, h_over_l)
+    cp = np.array([surface_cp(s, up_wind, h_over_l) for s in body.surfaces])
+    force = np.zeros((len(body.surfaces), count, 3))
+    for i, surface in enumerate(body.surfaces):
+        normal = np.array(surface.normal)
+        if surface.is_sheet:
+            force[i] = -((cp[i] - cpi) * surface.area_m2)[:, None] * normal
+        else:
+            cosine = up_wind @ normal[:2]
+            share = (
+                MESH_DRAG * surface.solidity * (1 - surface.backed_share) + SLAT_DRAG * surface.backed_share
+            )
+            shielded = np.where(cosine < 0, LEE_SHIELDING, 1.0)
+            drag = share * surface.area_m2 * np.abs(cosine) * shielded
+            force[i, :, :2] = -up_wind * drag[:, None]
+    return Loads(force, cp, cpi, up_wind)
+
+
+def stability(
+    body: WindBody,
+    mass_kg: float,
+    centre_m: tuple[float, float],
+    friction: float,
+    roughness_m: float,
+    speed_up: float = 1.0,
+    count: int = 24,
+) -> Stability:
+    """The gusts at 10 m that tip, slide or lift a parked pen, from all round.
+
+    Args: body; mass_kg, above 0; centre_m, (x, y) of the centre of mass; friction, of skids on the
+        ground for holding, 0.05 to 1; roughness_m, 0.005 to 1; speed_up, 1 to 1.5; count, directions.
+    Returns: the Stability.
+    Raises: OutOfRange.
+    Source: statics of a rigid body; q = 0.613·V².
+    """
+    require_range("mass", mass_kg, 0.1, 20000, "kg")
+    require_range("friction", friction, 0.05, 1)
+    loads = wind_loads(body, count)
+    total = loads.force.sum(axis=0)
+    weight = mass_kg * G
+    uplift = total[:, 2]
+    drag = np.hypot(total[:, 0], total[:, 1])
+    q_lift = _per(np.full(count, weight), uplift)
+    q_slide = _per(np.full(count, friction * weight), drag + friction * uplift)
+    hull = convex_hull(list(body.contacts))
+    edges = tuple(zip(hull, hull[1:] + hull[:1], strict=True))
+    q_tip_each = np.array([_tip_q(body, loads, edge, weight, centre_m) for edge in edges])
+    factor = local_factor(body.height_m, roughness_m, speed_up)
+
+    def gust(q: float) -> float:
+        return float(np.sqrt(q / AIR) / factor)
+
+    gusts = tuple(
+        Gusts(
+            direction_deg=360 * i / count,
+            tip=gust(q_tip_each[:, i].min()),
+            slide=gust(q_slide[i]),
+            lift=gust(q_lift[i]),
+            tip_edge=int(q_tip_each[:, i].argmin()),
+        )
+        for i in range(count)
+    )
+    return Stability(gusts, loads, edges, factor, weight, centre_m, friction)
+
+
+def _per(holds: np.ndarray, moves: np.ndarray) -> np.ndarray:
+    """holds ÷ moves where anything moves it at all, else never."""
+    return np.where(moves > 1e-9, holds / np.maximum(moves, 1e-9), NEVER)
+
+
+def edge_frame(
+    edge: tuple[tuple[float, float], tuple[float, float]],
+) -> tuple[np.ndarray, np.ndarray]:
+    """A tipping edge's start and its outward direction (the hull runs counter-clockwise).
+
+    Args: edge, two points, m.
+    Returns: start (2,), outward unit vector (2,).
+    Source: geometry.
+
+    >>> edge_frame(((0.0, 0.0), (2.0, 0.0)))[1].tolist()
+    [0.0, -1.0]
+    """
+    start = np.array(edge[0])
+    along = np.array(edge[1]) - start
+    along = along / np.linalg.norm(along)
+    return start, np.array([along[1], -along[0]])
+
+
+def overturning_arms(body: WindBody, loads: Loads, edge: tuple[tuple[float, float], tuple[float, float]]) -> np.ndarray:
+    """Moment about a tipping edge of each surface's force for q = 1.
+
+    Args: body; loads; edge, two points, m.
+    Returns: (surfaces, directions) in m³: outward push × height + uplift × distance inside the edge.
+    Source: statics.
+    """
+    start, outward = edge_frame(edge)
+    centre = np.array([surface.centre for surface in body.surfaces])
+    inside = -((centre[:, :2] - start) @ outward)
+    push = loads.force[:, :, :2] @ outward
+    moments: np.ndarray = push * centre[:, 2:3] + loads.force[:, :, 2] * inside[:, None]
+    return moments
+
+
+def _tip_q(
+    body: WindBody,
+    loads: Loads,
+    edge: tuple[tuple[float, float], tuple[float, float]],
+    weight: float,
+    centre: tuple[float, float],
+) -> np.ndarray:
+    start, outward = edge_frame(edge)
+    demand = overturning_arms(body, loads, edge).sum(axis=0)
+    arm = float(-((np.array(centre) - start) @ outward))
+    return _per(np.full(demand.shape, weight * arm), demand)

@@ -1,0 +1,177 @@
+"""The Wind verdict: the gust that first moves the parked pen, against the keeper's own."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from ergamot.core.finding import Finding, Phrase, Working, phrase
+from ergamot.core.place import Place
+from ergamot.core.units import G, Quantity
+from ergamot.core.weather.speed import AIR
+from ergamot.core.weather.stability import Gusts, Stability, edge_frame, overturning_arms
+from ergamot.core.weather.surfaces import WindBody
+
+CAUTIONS = (
+    "In a storm move the birds to a building. No pen designed here is a certified structure.",
+    "Where someone could be hurt, ask a structural engineer.",
+)
+_SIDES = (
+    "the front",
+    "the front left",
+    "the left",
+    "the rear left",
+    "the rear",
+    "the rear right",
+    "the right",
+    "the front right",
+)
+
+
+def side_of(direction_deg: float) -> str:
+    """Words for where the wind comes from, as seen from the pen.
+
+    Args: direction_deg, 0 onto the front, turning towards the left.
+    Returns: one of eight sides.
+    Source: geometry.
+
+    >>> side_of(0), side_of(90), side_of(345)
+    ('the front', 'the left', 'the front')
+    """
+    return _SIDES[round(direction_deg / 45) % 8]
+
+
+def judge_wind(body: WindBody, stable: Stability, place: Place) -> Finding:
+    """Does the parked pen stand in the keeper's design gust, whichever way it blows?
+
+    Args: body; stable, its stability; place, with the design gust.
+    Returns: the Wind finding; its ratio is the gust it stands over the design gust.
+    Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
+    """
+    worst, best = stable.worst, stable.best
+    work = _working(body, stable, worst, place)
+    stands = work.known["V10"]
+    gust = Quantity(stands, "ms")
+    return Finding(
+        what="wind",
+        title="Wind",
+        sentence=phrase(
+            f"{worst.mode} first, wind from {side_of(worst.direction_deg)}; your gust is {{limit}}",
+            limit=Quantity(place.design_gust_ms, "ms"),
+        ),
+        figure=phrase("stands {gust}", gust=gust),
+        ratio=work.known["ratio"],
+        limit=phrase("your gust {limit} at 10 m", limit=Quantity(place.design_gust_ms, "ms")),
+        working=work.done(),
+        answer="ratio",
+        details=_details(stable, worst, best),
+        cautions=CAUTIONS,
+    )
+
+
+def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]:
+    lines = [
+        phrase(
+            f"best with the wind from {side_of(best.direction_deg)}: {best.mode} at {{gust}}",
+            gust=Quantity(best.least, "ms"),
+        )
+    ]
+    modes = (("slides", "slide"), ("tips", "tip"), ("lifts", "lift"))
+    for word, name in modes:
+        gusts = min(stable.gusts, key=lambda g: getattr(g, name))
+        value = getattr(gusts, name)
+        lines.append(
+            phrase(
+                f"{word} at {{gust}} from {side_of(gusts.direction_deg)}", gust=Quantity(value, "ms")
+            )
+            if np.isfinite(value)
+            else phrase(f"never {word}")
+        )
+    return tuple(lines)
+
+
+def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> Working:
+    index = stable.gusts.index(worst)
+    u = stable.loads.up_wind[index]
+    work = Working()
+    work.given("m", "mass, timber dry", stable.weight_n / G, "kg", "sum of the parts")
+    work.step("W", "weight", "m*9.81", "N")
+    work.given(
+        "beta", f"wind from {side_of(worst.direction_deg)}, off the front", worst.direction_deg, "deg"
+    )
+    work.given("ux", "up-wind, along the pen", float(u[0]))
+    work.given("uy", "up-wind, towards the left", float(u[1]))
+    work.given(
+        "Cpi", "inside coefficient: as much air in as out", float(stable.loads.cpi[index]), "", "orifice flow"
+    )
+    _surface_steps(work, body, stable, index)
+    push = _push_expressions(body)
+    work.step("Lup", "uplift per Pa", push[2], "m²")
+    if worst.mode == "slides":
+        work.step("Dx", "push along the pen per Pa", push[0], "m²")
+        work.step("Dy", "push across it per Pa", push[1], "m²")
+        work.given("mu", f"friction, {place.holding_ground.label}", stable.friction, "", "common practice")
+        work.step("q", "pressure that slides it", "mu*W/(sqrt(Dx**2 + Dy**2) + mu*Lup)", "Pa")
+    elif worst.mode == "lifts":
+        work.step("q", "pressure that lifts it", "W/Lup", "Pa")
+    else:
+        _tip_steps(work, body, stable, worst, index)
+    work.step("V_local", "gust at the pen", f"sqrt(q/{AIR})", "ms", "q = 0.613·V²")
+    work.given(
+        "f", f"gust at the pen over gust at 10 m, {place.exposure.label}", stable.factor, "", "EN 1991-1-4"
+    )
+    work.step("V10", "gust at 10 m it stands", "V_local/f", "ms")
+    work.given("V_d", "your gust", place.design_gust_ms, "ms", "your own limit")
+    work.step("ratio", "stands over your gust", "V10/V_d")
+    return work
+
+
+def _surface_steps(work: Working, body: WindBody, stable: Stability, index: int) -> None:
+    for i, surface in enumerate(body.surfaces, start=1):
+        work.given(f"A{i}", f"area of {surface.name}", surface.area_m2, "m2", "the frame")
+        if surface.is_sheet:
+            cp = float(stable.loads.cp[i - 1][index])
+            work.given(f"C{i}", "its outside coefficient", cp, "", "EN 1991-1-4, ASCE 7")
+            work.step(f"P{i}", "its push inwards per Pa", f"(C{i} - Cpi)*A{i}", "m²")
+        else:
+            force = stable.loads.force[i - 1][index]
+            drag = float(np.hypot(force[0], force[1])) / surface.area_m2
+            work.given(
+                f"k{i}", "its drag per area, wire 1.3 and sticks 1.8 across the wind", drag, "", "Cook (1985)"
+            )
+            work.step(f"P{i}", "its push down-wind per Pa", f"k{i}*A{i}", "m²")
+
+
+def _push_expressions(body: WindBody) -> tuple[str, str, str]:
+    """Sums along x, y and z of every surface's push."""
+    sums: list[str] = []
+    for axis in range(3):
+        terms = []
+        for i, surface in enumerate(body.surfaces, start=1):
+            if surface.is_sheet:
+                part = -surface.normal[axis]
+                if part:
+                    terms.append(f"{'+' if part > 0 else '-'} {_times(abs(part))}P{i}")
+            elif axis < 2:
+                terms.append(f"- {'ux' if axis == 0 else 'uy'}*P{i}")
+        sums.append(" ".join(terms) or "0")
+    return sums[0], sums[1], sums[2]
+
+
+def _times(part: float) -> str:
+    return "" if part == 1 else f"{part:.6g}*"
+
+
+def _tip_steps(work: Working, body: WindBody, stable: Stability, worst: Gusts, index: int) -> None:
+    edge = stable.edges[worst.tip_edge]
+    start, outward = edge_frame(edge)
+    arm = float(-((np.array(stable.centre_m) - start) @ outward))
+    moments = overturning_arms(body, stable.loads, edge)[:, index]
+    terms = []
+    for i, moment in enumerate(moments, start=1):
+        if abs(work.known[f"P{i}"]) < 1e-9:
+            continue
+        work.given(f"a{i}", f"arm of push {i} about the tipping edge", moment / work.known[f"P{i}"], "m")
+        terms.append(f"P{i}*a{i}")
+    work.given("b", "centre of mass inside the edge", arm, "m", "moments")
+    work.step("M", "overturning per Pa", " + ".join(terms), "m³")
+    work.step("q", "pressure that tips it", "W*b/M", "Pa")

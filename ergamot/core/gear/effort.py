@@ -64,8 +64,8 @@ def bump_force(load: float, bump: float, radius: float) -> float:
     Raises: OutOfRange.
     Source: moments about the top of the bump.
 
-    >>> [round(bump_force(454, 0.030, d / 2)) for d in (0.150, 0.250, 0.400)]
-    [605, 389, 282]
+    >>> [round(bump_force(454.3, 0.030, d / 2)) for d in (0.150, 0.250, 0.400)]
+    [606, 389, 282]
     """
     require_range("bump", bump, 0, 5, "m")
     if bump >= radius:

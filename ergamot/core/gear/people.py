@@ -36,7 +36,7 @@ def together(figures: list[float]) -> float:
     Source: HSE L23 team handling.
 
     >>> round(together([200, 130])), together([200])
-    (220, 200.0)
+    (220, 200)
     """
     require_range("people", len(figures), 1, 3)
     return max(max(figures), TEAM_SHARE[len(figures)] * sum(figures))

@@ -1,0 +1,106 @@
+"""How long the birds may stay on one stop, from wear, droppings and nitrogen."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.errors import require_range
+from ergamot.core.finding import Step, Working
+from ergamot.core.flock.droppings import fresh_droppings_kg, strain_nitrogen_g
+from ergamot.core.flock.flock import Flock
+from ergamot.core.flock.growth import living, mass_kg
+from ergamot.core.flock.intake import strain_feed_g
+
+WEAR_LIMIT = 2.0  # bird-days a m², to be re-fitted from what the grass shows; common practice
+STRIP_NITROGEN_KG_HA = 250.0  # one strip in a year; common practice
+LONGEST_STAY_DAYS = {"broiler": 1.0, "turkey": 1.0}  # meat birds lie on it; common practice
+WHOLE_DAY = 0.9  # a stay this near a day counts as one
+MOST_MOVES_A_DAY = 3  # more means too many birds for the pen; common practice
+G_M2_TO_KG_HA = 10.0
+
+
+@dataclass(frozen=True)
+class DayLoad:
+    """What one day of the flock does to a m² under the pen, and the stay that allows.
+
+    wear bird-days/m²; cover kg fresh/m²; nitrogen g/m²; stay in days and the limit that rules it.
+    """
+
+    age: int
+    mass_kg: float
+    living: float
+    feed_g: float
+    wear: float
+    cover_kg_m2: float
+    nitrogen_g_m2: float
+    stay_days: float
+    ruled_by: str
+    moves: int
+    working: tuple[Step, ...]
+
+    @property
+    def too_many(self) -> bool:
+        return self.moves > MOST_MOVES_A_DAY
+
+
+def day_load(catalogue: Catalogue, flock: Flock, age: int, area_m2: float, temperature_c: float) -> DayLoad:
+    """What a day on the grass comes to, and how many moves it takes.
+
+    Args: catalogue; flock; age, days from hatch, 1 to 427; area_m2, of one stop, above 0;
+        temperature_c, the day's mean, −10 to 40 (colder or hotter counts as those).
+    Returns: the DayLoad.
+    Raises: OutOfRange.
+    Source: common practice; ASAE D384.2 for droppings.
+
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> c = load_catalogue()
+    >>> f = Flock(c.strains["broiler-fast"], 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    >>> day_load(c, f, 30, 7.2, 21).moves, day_load(c, f, 42, 7.2, 21).moves
+    (1, 2)
+    """
+    require_range("area", area_m2, 0.1, 1e5, "m²")
+    need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
+    warmth = min(max(temperature_c, -10.0), 40.0)
+    mass, feed = mass_kg(flock.strain, age), strain_feed_g(flock.strain, age, warmth)
+    work = Working()
+    birds = work.given("n", "birds living", living(flock, age))
+    work.given("m", "mass of a bird", mass, "kg", "growth curve")
+    work.given("f", "feed a bird eats", feed, "g/day", f"at {warmth:g} °C")
+    work.given("A", "area of the stop", area_m2, "m2", "the frame")
+    work.given("s", "how hard this kind is on grass", need.wear_share, "", need.source)
+    work.step("wear", "wear in a day", "n*s*(m/2)**0.67/A", "bird-days/m²")
+    work.given("wear_max", "wear a stop takes", WEAR_LIMIT, "bird-days/m²", "to be re-fitted")
+    work.given("d", "fresh droppings of a bird", fresh_droppings_kg(need, feed), "kg/day", need.source)
+    work.step("cover", "droppings in a day", "n*d/A", "kg/m2")
+    work.given("cover_max", "droppings a stop takes", need.cover_limit_kg_m2, "kg/m2", need.source)
+    nitrogen = strain_nitrogen_g(catalogue, flock.strain, age, warmth)
+    work.given("N_bird", "nitrogen of a bird", nitrogen, "g/day", "protein eaten less protein kept")
+    work.step("N", "nitrogen in a day", "n*N_bird/A", "g/m²")
+    work.given("N_max", "nitrogen a strip takes in a year", STRIP_NITROGEN_KG_HA / G_M2_TO_KG_HA, "g/m²")
+    longest = LONGEST_STAY_DAYS[flock.strain.kind]
+    work.given("most", "longest stay", longest, "days", "common practice")
+    work.step("stay", "stay", "min(wear_max/wear, cover_max/cover, N_max/max(N, 0.001), most)", "days")
+    known = work.known
+    stays = {
+        "wear": known["wear_max"] / known["wear"],
+        "droppings": known["cover_max"] / known["cover"],
+        "nitrogen": known["N_max"] / max(known["N"], 0.001),
+        "your longest stay": longest,
+    }
+    stay = known["stay"]
+    return DayLoad(
+        age=age,
+        mass_kg=mass,
+        living=birds,
+        feed_g=feed,
+        wear=known["wear"],
+        cover_kg_m2=known["cover"],
+        nitrogen_g_m2=known["N"],
+        stay_days=stay,
+        ruled_by=min(stays, key=lambda name: stays[name]),
+        moves=1 if stay >= WHOLE_DAY else math.ceil(1 / stay - 1e-9),
+        working=work.done(),
+    )

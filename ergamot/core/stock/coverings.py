@@ -1,0 +1,140 @@
+"""Mesh by the roll and sheet by the piece: how much is used, how much must be bought."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass
+from decimal import Decimal
+
+from ergamot.core.catalogue import Catalogue, Mesh, Sheet
+from ergamot.core.frame.geometry import distance
+from ergamot.core.frame.structure import Panel, Structure
+
+MESH_LAP_M = 0.05  # two strips laid over each other; common practice
+END_LAP_M = 0.15  # two sheets end to end; common practice
+
+
+@dataclass(frozen=True)
+class Bought:
+    """One line to buy: how much is used, how many packs cover it, and what they cost."""
+
+    what: str
+    aisle: str
+    used: str
+    packs: int
+    pack: str
+    each: Decimal
+    cost: Decimal
+
+
+def _size_m(panel: Panel) -> tuple[float, float]:
+    """Longer and shorter side of a rectangular panel, m."""
+    one = distance(panel.corners[0], panel.corners[1]) / 1000
+    other = distance(panel.corners[1], panel.corners[2]) / 1000
+    return max(one, other), min(one, other)
+
+
+def strip_metres(size_m: tuple[float, float], roll_width_m: float) -> float:
+    """Length of roll that covers a rectangle, strips lengthwise or across, whichever is less.
+
+    Args: size_m, (longer, shorter) side, m; roll_width_m, above the lap.
+    Returns: m of roll, laps included.
+    Source: common practice, 50 mm lap.
+
+    >>> strip_metres((3.0, 0.6), 0.61), round(strip_metres((3.0, 1.0), 0.61), 2)
+    (3.0, 6.0)
+    """
+    longer, shorter = size_m
+
+    def strips(span: float) -> int:
+        if span <= roll_width_m + 0.002:
+            return 1
+        return math.ceil((span - MESH_LAP_M) / (roll_width_m - MESH_LAP_M) - 1e-9)
+
+    return min(strips(shorter) * longer, strips(longer) * shorter)
+
+
+def mesh_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+    """Rolls of each mesh, the roll width chosen that costs least in whole rolls.
+
+    Args: structure; catalogue.
+    Returns: one line for each mesh used.
+    Source: roll sizes and prices from the catalogue.
+    """
+    lines = []
+    for key, panels in _by_covering(p for p in structure.panels if p.covering in catalogue.meshes):
+        mesh = catalogue.meshes[key]
+        lines.append(min((_rolls(mesh, panels, i) for i in range(len(mesh.roll_width_mm))), key=_by_cost))
+    return lines
+
+
+def _by_cost(line: Bought) -> Decimal:
+    return line.cost
+
+
+def _rolls(mesh: Mesh, panels: list[Panel], index: int) -> Bought:
+    width = mesh.roll_width_mm[index] / 1000
+    metres = sum(strip_metres(_size_m(panel), width) for panel in panels)
+    rolls = math.ceil(metres / mesh.roll_length_m - 1e-9)
+    return Bought(
+        what=mesh.label,
+        aisle="mesh",
+        used=f"{metres:.1f} m of roll",
+        packs=rolls,
+        pack=f"roll {width:.2f} × {mesh.roll_length_m:.1f} m",
+        each=mesh.price[index],
+        cost=mesh.price[index] * rolls,
+    )
+
+
+def sheet_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+    """Sheets of each kind, laid side by side; offcuts of plywood make further panels.
+
+    Args: structure; catalogue.
+    Returns: one line for each sheet used.
+    Source: cover widths, lengths and prices from the catalogue.
+    """
+    lines = []
+    for key, panels in _by_covering(p for p in structure.panels if p.covering in catalogue.sheets):
+        sheet = catalogue.sheets[key]
+        options = (_sheets(sheet, panels, i) for i in range(len(sheet.lengths_m)))
+        lines.append(min(options, key=_by_cost))
+    return lines
+
+
+def _sheets(sheet: Sheet, panels: list[Panel], index: int) -> Bought:
+    length, width = sheet.lengths_m[index], sheet.cover_width_m
+    count = sum(_sheet_share(_size_m(panel), length, width) for panel in panels)
+    whole = math.ceil(count - 1e-9)
+    area = sum(panel.area_m2 for panel in panels)
+    return Bought(
+        what=sheet.label,
+        aisle="sheet and roofing",
+        used=f"{area:.2f} m²",
+        packs=whole,
+        pack=f"sheet {width:.2f} × {length:.2f} m",
+        each=sheet.price[index],
+        cost=sheet.price[index] * whole,
+    )
+
+
+def _sheet_share(size_m: tuple[float, float], length: float, width: float) -> float:
+    """Sheets a rectangle takes; less than one when several come out of the same sheet."""
+    longer, shorter = size_m
+    if longer <= length and shorter <= width:
+        return 1 / (int(length / longer + 1e-9) * int(width / shorter + 1e-9))
+
+    def ends(span: float) -> int:
+        return 1 if span <= length else math.ceil((span - END_LAP_M) / (length - END_LAP_M))
+
+    return min(
+        ends(longer) * math.ceil(shorter / width - 1e-9), ends(shorter) * math.ceil(longer / width - 1e-9)
+    )
+
+
+def _by_covering(panels: Iterable[Panel]) -> list[tuple[str, list[Panel]]]:
+    groups: dict[str, list[Panel]] = {}
+    for panel in panels:
+        groups.setdefault(panel.covering, []).append(panel)
+    return list(groups.items())

@@ -1,0 +1,59 @@
+"""The pieces of a pen, like ones together, labelled as on the drawing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.frame.structure import Member, Structure
+
+
+@dataclass(frozen=True)
+class Piece:
+    """Sticks cut alike. Lengths in mm to the long and to the short point; angles off square."""
+
+    label: str
+    role: str
+    why: str
+    section: str
+    species: str
+    length_mm: float
+    short_mm: float
+    angles_deg: tuple[float, float]
+    count: int
+    refs: tuple[str, ...]
+
+
+def cut_list(structure: Structure) -> tuple[Piece, ...]:
+    """Every stick of a structure as a list of pieces.
+
+    Args: structure.
+    Returns: one Piece for each label, in label order; counts sum to the number of sticks.
+    Source: the structure.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> c = load_catalogue()
+    >>> cut_list(build(make_design(c, "low-pen", {}), c))[0].label
+    'A1'
+    """
+    by_label: dict[str, list[Member]] = {}
+    for member in structure.members:
+        by_label.setdefault(member.label, []).append(member)
+    return tuple(_piece(label, by_label[label]) for label in sorted(by_label))
+
+
+def _piece(label: str, alike: list[Member]) -> Piece:
+    first = alike[0]
+    roles = dict.fromkeys(member.role for member in alike)
+    return Piece(
+        label=label,
+        role=" / ".join(roles),
+        why="; ".join(dict.fromkeys(member.why for member in alike)),
+        section=first.section.key,
+        species=first.species.key,
+        length_mm=first.length_mm,
+        short_mm=first.short_mm,
+        angles_deg=(first.cuts[0].angle_deg, first.cuts[1].angle_deg),
+        count=len(alike),
+        refs=tuple(member.ref for member in alike),
+    )

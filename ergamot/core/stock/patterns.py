@@ -1,0 +1,155 @@
+"""Ways to cut one bar: the search for patterns behind the cutting plan.
+
+A pattern says how many of each wanted length come out of one bar of a stock length. It fits when
+Σ l + kerf·(n − 1) + trim ≤ stock. A piece as long as its board is taken as it comes, uncut.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+UNCUT_MM = 0.6  # a piece this near its board's length is the board itself
+
+
+@dataclass(frozen=True)
+class Stock:
+    """A length sold, mm, and its price in cents."""
+
+    length_mm: float
+    price_cents: int
+
+
+@dataclass(frozen=True)
+class Pattern:
+    """Counts of each wanted length, in the order of the wanted lengths, out of one bar."""
+
+    stock: Stock
+    counts: tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class Cutting:
+    """What is to be cut: lengths (mm, longest first), how many of each, and the saw."""
+
+    lengths: tuple[float, ...]
+    wanted: tuple[int, ...]
+    kerf_mm: float
+    trim_mm: float
+
+    def used_mm(self, counts: tuple[int, ...]) -> float:
+        """Bar length a set of pieces takes up, saw cuts and trim included."""
+        pieces = sum(counts)
+        return self.trim_mm + self.kerf_mm * max(0, pieces - 1) + self.bare_mm(counts)
+
+    def bare_mm(self, counts: tuple[int, ...]) -> float:
+        return sum(length * count for length, count in zip(self.lengths, counts, strict=True))
+
+    def uncut(self, stock: Stock) -> list[Pattern]:
+        """Pieces that are the board as it comes."""
+        return [
+            Pattern(stock, _only(i, 1, len(self.lengths)))
+            for i, length in enumerate(self.lengths)
+            if abs(length - stock.length_mm) <= UNCUT_MM
+        ]
+
+    def most(self, i: int, room: float) -> int:
+        """How many of one length fit in what is left of a bar (room counts one kerf more)."""
+        each = self.lengths[i] + self.kerf_mm
+        return min(self.wanted[i], int((room + 1e-6) // each))
+
+    def room(self, stock: Stock) -> float:
+        return stock.length_mm - self.trim_mm + self.kerf_mm
+
+
+def _only(index: int, count: int, size: int) -> tuple[int, ...]:
+    return tuple(count if i == index else 0 for i in range(size))
+
+
+def simple_patterns(cutting: Cutting, stocks: tuple[Stock, ...]) -> list[Pattern]:
+    """Patterns of one length each, enough to cut everything somehow.
+
+    Args: cutting; stocks on sale.
+    Returns: patterns; a length that fits no stock has none.
+    Source: common practice.
+    """
+    size = len(cutting.lengths)
+    found = [pattern for stock in stocks for pattern in cutting.uncut(stock)]
+    for stock in stocks:
+        for i in range(size):
+            count = cutting.most(i, cutting.room(stock))
+            if count:
+                found.append(Pattern(stock, _only(i, count, size)))
+    return found
+
+
+def best_pattern(cutting: Cutting, stock: Stock, worth: list[float]) -> tuple[float, Pattern | None]:
+    """The pattern of greatest worth out of one bar.
+
+    Args: cutting; stock; worth of one piece of each length, 0 or more.
+    Returns: (worth, pattern).
+    Source: bounded knapsack by depth-first search with the fractional bound (Dantzig 1957).
+    """
+    best: tuple[float, tuple[int, ...] | None] = (0.0, None)
+    for found in _search(cutting, stock, worth, lambda: best[0] + 1e-9):
+        value = sum(w * n for w, n in zip(worth, found, strict=True))
+        if value > best[0]:
+            best = (value, found)
+    return best[0], Pattern(stock, best[1]) if best[1] else None
+
+
+def patterns_worth(
+    cutting: Cutting, stock: Stock, worth: list[float], least: float, most: int
+) -> list[Pattern] | None:
+    """Every full pattern of one stock worth at least so much.
+
+    Args: cutting; stock; worth of each length; least, worth to reach; most, how many to list.
+    Returns: the patterns, or None when there are more than `most`.
+    Source: reduced-cost enumeration (Baldacci et al. 2008).
+    """
+    listed: list[Pattern] = []
+    for counts in _search(cutting, stock, worth, lambda: least):
+        listed.append(Pattern(stock, counts))
+        if len(listed) > most:
+            return None
+    return listed
+
+
+def _search(
+    cutting: Cutting, stock: Stock, worth: list[float], floor: Callable[[], float]
+) -> Iterator[tuple[int, ...]]:
+    """Full patterns (nothing more fits) that may reach the floor, richest lengths tried first."""
+    size = len(cutting.lengths)
+    each = [length + cutting.kerf_mm for length in cutting.lengths]
+    order = sorted(range(size), key=lambda i: -worth[i] / each[i])
+    counts = [0] * size
+
+    def bound(depth: int, room: float) -> float:
+        value = 0.0
+        for i in order[depth:]:
+            take = min(cutting.wanted[i], room / each[i])
+            value += worth[i] * take
+            room -= take * each[i]
+            if room <= 1e-9:
+                break
+        return value
+
+    def descend(depth: int, room: float, value: float) -> Iterator[tuple[int, ...]]:
+        if value + bound(depth, room) < floor() - 1e-9:
+            return
+        if depth == size:
+            full = all(counts[i] == cutting.wanted[i] or each[i] > room + 1e-6 for i in range(size))
+            if full and any(counts):
+                yield tuple(counts)
+            return
+        i = order[depth]
+        for count in range(cutting.most(i, room), -1, -1):
+            counts[i] = count
+            yield from descend(depth + 1, room - count * each[i], value + count * worth[i])
+        counts[i] = 0
+
+    yield from descend(0, cutting.room(stock), 0.0)
+    for pattern in cutting.uncut(stock):
+        value = sum(w * n for w, n in zip(worth, pattern.counts, strict=True))
+        if value >= floor() - 1e-9:
+            yield pattern.counts

@@ -1,0 +1,246 @@
+"""The cheapest way to cut all sticks from the lengths sold, proven by its bound.
+
+1. Column generation gives the linear optimum and what each piece is worth (its dual value).
+2. A plan within some slack of that optimum can only use patterns whose reduced cost is within the
+   slack. So list those for a small slack and solve them as a MIP; when the plan found lies within
+   the slack it is the best of all. Otherwise widen the slack and go on.
+3. Of the plans that cost least, take one with the fewest bars.
+
+Money is counted in the coarsest coin all prices are whole numbers of: it prunes the MIP well.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+from time import monotonic
+
+import numpy as np
+from scipy.optimize import LinearConstraint, linprog, milp
+
+from ergamot.core.errors import OutOfRange, TakesTooLong, require_range
+from ergamot.core.stock.patterns import (
+    Cutting,
+    Pattern,
+    Stock,
+    best_pattern,
+    patterns_worth,
+    simple_patterns,
+)
+
+KERF_MM = 3.0  # a circular saw's cut; common practice
+TRIM_MM = 5.0  # squared off the yard's end; common practice
+OFFCUT_MM = 300.0  # shorter than this is kindling; common practice
+MOST_PATTERNS = 60_000
+FIRST_SLACKS = (1, 3)  # coins over the linear optimum tried before the slack of the plan in hand
+TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven
+TIE_LIMIT_S = 0.5  # for fewer bars at the same cost
+
+
+@dataclass(frozen=True)
+class Want:
+    """So many pieces of one label and length, mm."""
+
+    label: str
+    length_mm: float
+    count: int
+
+
+@dataclass(frozen=True)
+class Bar:
+    """One board bought: what is cut from it in order, and the offcut that is left, mm."""
+
+    stock_mm: float
+    price: Decimal
+    cuts: tuple[tuple[str, float], ...]
+    offcut_mm: float
+
+
+@dataclass(frozen=True)
+class CuttingPlan:
+    """Boards to buy and cut. No plan can cost less than `bound`; `linear_bound` is the relaxed one."""
+
+    bars: tuple[Bar, ...]
+    cost: Decimal
+    bound: Decimal
+    linear_bound: Decimal
+    proven: bool
+    kerf_mm: float
+    trim_mm: float
+
+    @property
+    def gap(self) -> Decimal:
+        return self.cost - self.bound
+
+
+def plan_sticks(
+    wants: Sequence[Want],
+    stock: Sequence[tuple[float, Decimal]],
+    kerf_mm: float = KERF_MM,
+    trim_mm: float = TRIM_MM,
+) -> CuttingPlan:
+    """Cut all pieces from the lengths sold for the least money.
+
+    Args: wants, pieces with length above 0 and count 1 or more; stock, (length mm, price) of each
+        length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50.
+    Returns: the CuttingPlan, cheapest, then fewest boards.
+    Raises: OutOfRange when a piece is longer than any board; TakesTooLong when not solved in time.
+    Source: Gilmore & Gomory (1961); reduced-cost enumeration; HiGHS MIP.
+
+    >>> sold = [(2438, Decimal("3.20")), (3048, Decimal("4.30")), (3658, Decimal("5.00"))]
+    >>> plan_sticks([Want("a", 2400, 4), Want("b", 1124, 4), Want("c", 524, 6)], sold).cost
+    Decimal('24.20')
+    """
+    require_range("kerf_mm", kerf_mm, 0, 10, "mm")
+    require_range("trim_mm", trim_mm, 0, 50, "mm")
+    lengths = tuple(sorted({want.length_mm for want in wants}, reverse=True))
+    wanted = tuple(sum(w.count for w in wants if w.length_mm == length) for length in lengths)
+    cutting = Cutting(lengths, wanted, kerf_mm, trim_mm)
+    stocks = tuple(Stock(length, int(price * 100)) for length, price in sorted(stock))
+    _refuse_too_long(cutting, stocks, wants)
+    coin = math.gcd(*(stock.price_cents for stock in stocks))
+    patterns, linear, worth = _linear_optimum(cutting, stocks)
+    counts, patterns, proven = _best_plan(cutting, stocks, coin, (patterns, linear, worth))
+    cents = _cost(patterns, counts)
+    floor = math.ceil(linear / coin - 1e-6) * coin
+    return CuttingPlan(
+        bars=_bars(cutting, patterns, counts, wants),
+        cost=_money(cents),
+        bound=_money(cents if proven else floor),
+        linear_bound=_money(linear),
+        proven=proven,
+        kerf_mm=kerf_mm,
+        trim_mm=trim_mm,
+    )
+
+
+def _money(cents: float) -> Decimal:
+    return Decimal(round(cents)).scaleb(-2)
+
+
+def _refuse_too_long(cutting: Cutting, stocks: tuple[Stock, ...], wants: Sequence[Want]) -> None:
+    longest = max(stock.length_mm for stock in stocks)
+    for want in wants:
+        fits = want.length_mm + cutting.trim_mm <= longest + 1e-6
+        as_it_comes = any(abs(want.length_mm - stock.length_mm) <= 0.6 for stock in stocks)
+        if not (fits or as_it_comes):
+            raise OutOfRange(
+                "length",
+                want.length_mm,
+                f"at most {longest:.0f} mm, the longest board sold",
+                f"Piece {want.label} is {want.length_mm:.0f} mm; the longest board is {longest:.0f} mm",
+            )
+
+
+def _cost(patterns: list[Pattern], counts: np.ndarray) -> int:
+    return sum(pattern.stock.price_cents * int(n) for pattern, n in zip(patterns, counts, strict=True))
+
+
+def _matrix(patterns: list[Pattern]) -> np.ndarray:
+    return np.array([pattern.counts for pattern in patterns], dtype=float).T
+
+
+Optimum = tuple[list[Pattern], float, list[float]]
+
+
+def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...]) -> Optimum:
+    """Column generation: patterns, the linear optimum in cents, and each length's dual value."""
+    patterns = simple_patterns(cutting, stocks)
+    while True:
+        prices = np.array([pattern.stock.price_cents for pattern in patterns])
+        solved = linprog(prices, A_ub=-_matrix(patterns), b_ub=-np.array(cutting.wanted), method="highs")
+        worth = [max(0.0, -dual) for dual in solved.ineqlin.marginals]
+        better = []
+        for stock in stocks:
+            value, pattern = best_pattern(cutting, stock, worth)
+            if pattern and value > stock.price_cents + 1e-6:
+                better.append(pattern)
+        if not better:
+            return patterns, float(solved.fun), worth
+        patterns += better
+
+
+def _best_plan(
+    cutting: Cutting, stocks: tuple[Stock, ...], coin: int, optimum: Optimum
+) -> tuple[np.ndarray, list[Pattern], bool]:
+    """How many bars of each pattern, the patterns, and whether nothing cheaper exists."""
+    deadline = monotonic() + TIME_LIMIT_S
+    patterns, linear, worth = optimum
+    counts = _whole_bars(cutting, patterns, coin, TIME_LIMIT_S)
+    if counts is None:
+        raise TakesTooLong("No cutting plan was found in the time allowed", field="sticks")
+    for slack in (*(coin * step for step in FIRST_SLACKS), math.inf):
+        spare = min(slack, _cost(patterns, counts) - linear)
+        listed = _within(cutting, stocks, worth, spare)
+        if listed is None:
+            break
+        found = _whole_bars(cutting, listed, coin, deadline - monotonic()) if listed else None
+        if found is not None and _cost(listed, found) <= _cost(patterns, counts):
+            counts, patterns = found, listed
+        if monotonic() > deadline:
+            break
+        if _cost(patterns, counts) <= linear + spare + 1e-6:
+            fewer = _whole_bars(cutting, patterns, coin, TIE_LIMIT_S, at_most=_cost(patterns, counts))
+            return (counts if fewer is None else fewer), patterns, True
+    return counts, patterns, False
+
+
+def _within(
+    cutting: Cutting, stocks: tuple[Stock, ...], worth: list[float], spare: float
+) -> list[Pattern] | None:
+    """All full patterns with a reduced cost within `spare` cents; None when there are too many."""
+    listed: list[Pattern] = []
+    for stock in stocks:
+        least = stock.price_cents - spare - 1e-6
+        found = patterns_worth(cutting, stock, worth, least, MOST_PATTERNS - len(listed))
+        if found is None:
+            return None
+        listed += found
+    return listed
+
+
+def _whole_bars(
+    cutting: Cutting, patterns: list[Pattern], coin: int, seconds: float, at_most: int | None = None
+) -> np.ndarray | None:
+    """Fewest coins that cut everything; or, costing at most so much, fewest bars. None: not found."""
+    coins = np.array([pattern.stock.price_cents / coin for pattern in patterns])
+    limits = [LinearConstraint(_matrix(patterns), lb=np.array(cutting.wanted))]
+    if at_most is not None:
+        limits.append(LinearConstraint(coins, ub=at_most / coin))
+    solved = milp(
+        coins if at_most is None else np.ones(len(patterns)),
+        constraints=limits,
+        integrality=np.ones(len(patterns)),
+        options={"time_limit": max(0.05, seconds), "mip_rel_gap": 0.0},
+    )
+    return None if solved.x is None else np.round(solved.x).astype(int)
+
+
+def _bars(
+    cutting: Cutting, patterns: list[Pattern], counts: np.ndarray, wants: Sequence[Want]
+) -> tuple[Bar, ...]:
+    """Boards with the labels on them; pieces cut over the number wanted are left in the offcut."""
+    waiting = {
+        length: [w.label for w in wants if w.length_mm == length for _ in range(w.count)]
+        for length in cutting.lengths
+    }
+    bars = []
+    for pattern, times in sorted(
+        zip(patterns, counts, strict=True), key=lambda pair: -cutting.bare_mm(pair[0].counts)
+    ):
+        for _ in range(times):
+            cuts: list[tuple[str, float]] = []
+            for length, count in zip(cutting.lengths, pattern.counts, strict=True):
+                for _ in range(min(count, len(waiting[length]))):
+                    cuts.append((waiting[length].pop(0), length))
+            if cuts:
+                bars.append(_bar(cutting, pattern.stock, tuple(cuts)))
+    return tuple(sorted(bars, key=lambda bar: (-bar.stock_mm, bar.offcut_mm)))
+
+
+def _bar(cutting: Cutting, stock: Stock, cuts: tuple[tuple[str, float], ...]) -> Bar:
+    bare = sum(length for _, length in cuts)
+    left = stock.length_mm - bare - cutting.kerf_mm * len(cuts) - cutting.trim_mm
+    return Bar(stock.length_mm, Decimal(stock.price_cents) / 100, cuts, max(0.0, round(left, 1)))

@@ -29,7 +29,7 @@ _FEET_INCHES = re.compile(rf"^(?P<feet>{_NUMBER})\s*{_FEET_MARK}\s*-?\s*(?:{_INC
 _FEET_DASH = re.compile(rf"^(?P<feet>\d+)\s*-\s*{_INCHES}\s*{_INCH_MARK}?$")
 _ONLY_INCHES = re.compile(rf"^{_INCHES}\s*{_INCH_MARK}$")
 _METRIC = re.compile(rf"^(?P<n>{_NUMBER})\s*(?P<unit>mm|cm|m)?$")
-_METRIC_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0, None: 1.0}
+_METRIC_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 _FRACTION_SIGNS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"}
 
 
@@ -42,10 +42,11 @@ class Quantity:
     unit: str
 
 
-def parse_length(text: str, field: str = "length") -> float:
+def parse_length(text: str, field: str = "length", bare: Literal["mm", "m"] = "mm") -> float:
     """Read a length as a builder writes it: `8'`, `7-10 1/2`, `7 ft 10 1/2 in`, `2.4m`, `2400`.
 
-    Args: text, what was typed; a bare number is millimetres; field, the name used in an error.
+    Args: text, what was typed; field, the name used in an error; bare, what a number without a unit
+        counts: mm on a pen, m on a lawn.
     Returns: the length in mm, to 0.1.
     Raises: Unreadable when the text is no length.
     Source: common practice.
@@ -59,7 +60,7 @@ def parse_length(text: str, field: str = "length") -> float:
     plain = re.sub(r"\s+", " ", plain).strip()
     metric = _METRIC.match(plain.replace(",", "."))
     if metric:
-        return round(float(metric["n"]) * _METRIC_MM[metric["unit"]], 1)
+        return round(float(metric["n"]) * _METRIC_MM[metric["unit"] or bare], 1)
     for pattern in (_FEET_INCHES, _FEET_DASH, _ONLY_INCHES):
         found = pattern.match(plain)
         if found:

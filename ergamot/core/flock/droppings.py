@@ -21,9 +21,7 @@ def nitrogen_g(feed_g: float, protein: float, gain: float, egg_mass: float = 0.0
     >>> round(nitrogen_g(168.3, 0.20, 67.98), 2)
     3.41
     """
-    return (
-        feed_g * protein / PROTEIN_PER_NITROGEN - NITROGEN_PER_GAIN * gain - NITROGEN_PER_EGG * egg_mass
-    )
+    return feed_g * protein / PROTEIN_PER_NITROGEN - NITROGEN_PER_GAIN * gain - NITROGEN_PER_EGG * egg_mass
 
 
 def protein_on(catalogue: Catalogue, kind: str, day: float) -> float:

@@ -34,9 +34,7 @@ class Flock:
         return (day - self.hatch).days
 
 
-def make_flock(
-    catalogue: Catalogue, strain: str, placed: int, hatch: date, out: date, leaves: date
-) -> Flock:
+def make_flock(catalogue: Catalogue, strain: str, placed: int, hatch: date, out: date, leaves: date) -> Flock:
     """Check what was entered and make a flock of it.
 
     Args: catalogue; strain, its key; placed, birds placed, 1 to 2000; hatch, out and leaves, dates

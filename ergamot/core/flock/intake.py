@@ -25,7 +25,7 @@ def grower_feed_g(mass: float, gain: float, temperature_c: float, energy_kcal_g:
     require_range("mass", mass, 0.02, 30, "kg")
     require_range("temperature", temperature_c, COLDEST_C, HOTTEST_C, "°C")
     require_range("feed energy", energy_kcal_g, 2, 4, "kcal/g")
-    upkeep = 150 * (1 - 0.011 * (temperature_c - 21)) * mass**0.75
+    upkeep: float = 150 * (1 - 0.011 * (temperature_c - 21)) * mass**0.75
     return (upkeep + 3.6 * gain) / energy_kcal_g
 
 
@@ -42,7 +42,8 @@ def hen_feed_g(mass: float, gain: float, egg_mass: float, temperature_c: float) 
     """
     require_range("mass", mass, 0.3, 6, "kg")
     require_range("temperature", temperature_c, COLDEST_C, HOTTEST_C, "°C")
-    return (mass**0.75 * (173 - 1.95 * temperature_c) + 5.5 * gain + 2.07 * egg_mass) / 2.8
+    energy: float = mass**0.75 * (173 - 1.95 * temperature_c) + 5.5 * gain + 2.07 * egg_mass
+    return energy / 2.8
 
 
 def water_drunk_ml(feed_g: float, temperature_c: float) -> float:
@@ -72,9 +73,7 @@ def strain_feed_g(strain: Strain, day: float, temperature_c: float) -> float:
     >>> round(strain_feed_g(load_catalogue().strains["broiler-fast"], 42, 21), 1)
     168.3
     """
-    return grower_feed_g(
-        mass_kg(strain, day), gain_g(strain, day), temperature_c, strain.feed_energy_kcal_g
-    )
+    return grower_feed_g(mass_kg(strain, day), gain_g(strain, day), temperature_c, strain.feed_energy_kcal_g)
 
 
 def conversion(strain: Strain, to_day: int, temperature_c: float = 21.0) -> float:

@@ -40,7 +40,8 @@ def floor_need_m2(finish_need: float, finish_kg: float, mass: float) -> float:
     (0.19, 0.0633)
     """
     require_range("mass", mass, 0.001, 60, "kg")
-    return finish_need * max(LEAST_SHARE, (mass / finish_kg) ** GROWTH_POWER)
+    share: float = max(LEAST_SHARE, (mass / finish_kg) ** GROWTH_POWER)
+    return finish_need * share
 
 
 def space_by_day(flock: Flock, need: FloorNeed, floor_m2: float) -> tuple[SpaceDay, ...]:
@@ -155,10 +156,7 @@ def _sentence(flock: Flock, days: tuple[SpaceDay, ...], floor_m2: float) -> Phra
     if not enough:
         return phrase("too tight from the first day" + mend)
     until = Quantity(enough[-1], "day")
-    if not good:
-        opening = "tight from the first day"
-    else:
-        opening = f"good until day {good[-1]}"
+    opening = f"good until day {good[-1]}" if good else "tight from the first day"
     if enough[-1] == flock.leaving_day:
         return phrase(opening + (", tight to {last}" if good else "") + mend, last=last)
     return phrase(opening + ", too tight after {until}" + mend, until=until)

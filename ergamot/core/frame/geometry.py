@@ -1,11 +1,11 @@
 """Small solid geometry of straight sticks and flat panels. Points are (x, y, z) in mm.
 
-    z up   y left
-     |    /
-     |   /          x: rear (0) to front, along travel
-     |  /           y: 0 on the centre line, left positive
-     | /            z: 0 on the ground
-     +--------- x
+z up   y left
+ |    /
+ |   /          x: rear (0) to front, along travel
+ |  /           y: 0 on the centre line, left positive
+ | /            z: 0 on the ground
+ +--------- x
 """
 
 from __future__ import annotations

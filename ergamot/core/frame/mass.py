@@ -100,7 +100,6 @@ def judge_weight(structure: Structure, weighed: Mass, heaviest_kg: float) -> Fin
     work.given("m_dry", "the same pen once its timber is dry", weighed.dry_kg, "kg", "densities at 12–15 %")
     work.given("x_cg", "centre of mass ahead of the rear end", weighed.fresh_centre[0], "mm", "moments")
     work.given("z_cg", "centre of mass above the ground", weighed.fresh_centre[2], "mm", "moments")
-    fresh, dry = Quantity(weighed.fresh_kg, "kg"), Quantity(weighed.dry_kg, "kg")
     heaviest = max(weighed.groups, key=lambda group: weighed.groups[group][1])
     share = weighed.groups[heaviest][1] / weighed.fresh_kg
     spare = heaviest_kg - weighed.fresh_kg
@@ -111,7 +110,11 @@ def judge_weight(structure: Structure, weighed: Mass, heaviest_kg: float) -> Fin
             "{spare} under your limit" if spare >= 0 else "{spare} over your limit",
             spare=Quantity(abs(spare), "kg"),
         ),
-        figure=phrase("{fresh} fresh, {dry} dry", fresh=fresh, dry=dry),
+        figure=phrase(
+            "{fresh} fresh, {dry} dry",
+            fresh=Quantity(weighed.fresh_kg, "kg"),
+            dry=Quantity(weighed.dry_kg, "kg"),
+        ),
         ratio=work.known["ratio"],
         limit=phrase("you want {limit} at most", limit=Quantity(heaviest_kg, "kg")),
         working=work.done(),

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.errors import OutOfRange, Unreadable, UnknownChoice
+from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.units import Quantity, parse_length, say
 
 Value = float | str
@@ -74,19 +74,21 @@ class Parameter:
     def _number(self, given: object) -> float:
         if isinstance(given, bool) or not isinstance(given, (int, float, str)):
             raise Unreadable(f"{self.label} must be a figure", field=self.name, value=given)
-        if isinstance(given, str):
-            if self.kind == "length":
-                return parse_length(given, self.name)
-            try:
-                share = given.strip().rstrip("%")
-                given = float(share) / 100 if "%" in given else float(share)
-            except ValueError:
-                raise Unreadable(
-                    f"“{given[:40]}” is not a share", field=self.name, value=given, allowed=self.allowed()
-                ) from None
-        if not math.isfinite(given):
+        figure = self._read_text(given) if isinstance(given, str) else float(given)
+        if not math.isfinite(figure):
             raise OutOfRange(self.name, str(given), self.allowed())
-        return round(float(given), 1) if self.kind == "length" else round(float(given), 4)
+        return round(figure, 1) if self.kind == "length" else round(figure, 4)
+
+    def _read_text(self, text: str) -> float:
+        if self.kind == "length":
+            return parse_length(text, self.name)
+        try:
+            share = float(text.strip().rstrip("%"))
+        except ValueError:
+            raise Unreadable(
+                f"“{text[:40]}” is not a share", field=self.name, value=text, allowed=self.allowed()
+            ) from None
+        return share / 100 if text.strip().endswith("%") else share
 
     def allowed(self) -> str:
         """The limits in words, in both unit systems."""

@@ -28,9 +28,7 @@ class Shape:
 
 
 SHAPES: dict[str, Shape] = {
-    "low-pen": Shape(
-        "low-pen", "low pen", low_pen.PARAMETERS, low_pen.check, low_pen.build, low_pen.stops
-    ),
+    "low-pen": Shape("low-pen", "low pen", low_pen.PARAMETERS, low_pen.check, low_pen.build, low_pen.stops),
 }
 
 

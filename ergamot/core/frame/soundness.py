@@ -52,9 +52,7 @@ def overlaps(structure: Structure) -> list[tuple[str, str]]:
     Returns: pairs of references, none in a true structure.
     Source: as separation_mm.
     """
-    return [
-        (a.ref, b.ref) for a, b in _near_pairs(structure.members) if separation_mm(a, b) < -0.1
-    ]
+    return [(a.ref, b.ref) for a, b in _near_pairs(structure.members) if separation_mm(a, b) < -0.1]
 
 
 def loose(structure: Structure) -> set[str]:

@@ -164,9 +164,7 @@ def _details(
     lines = []
     for key in ("dry", "wet"):
         moved = haul(structure, weighed, catalogue.grounds[key], place.slope_percent, can)
-        bump = (
-            f", over {{bump}} from rest" if moved.bump is not None else ""
-        )
+        bump = ", over {bump} from rest" if moved.bump is not None else ""
         lines.append(
             phrase(
                 f"{key}: {{start}} to start, {{keep}} to keep going{bump}",

@@ -1,10 +1,10 @@
 """A rectangular lawn laid out in lanes of stops, walked up and down without a long haul.
 
-    v (across)
-    |  lane 2   3  4  5      even lanes run up the lawn, odd ones back:
-    |  lane 1   2  1  0      the next stop always adjoins the last
-    |  lane 0   0  1  2
-    +------------------ u (along the lawn's length, on its heading)
+v (across)
+|  lane 2   3  4  5      even lanes run up the lawn, odd ones back:
+|  lane 1   2  1  0      the next stop always adjoins the last
+|  lane 0   0  1  2
++------------------ u (along the lawn's length, on its heading)
 """
 
 from __future__ import annotations
@@ -132,4 +132,6 @@ def _zigzag(lawn: Lawn, pen: PenSize) -> Iterator[Stop]:
         forward = lane % 2 == 0
         run = range(along) if forward else range(along - 1, -1, -1)
         for number, place in enumerate(run):
-            yield Stop(lane, number, beyond / 2 + place * pen.length_m, side / 2 + lane * pen.width_m, forward)
+            yield Stop(
+                lane, number, beyond / 2 + place * pen.length_m, side / 2 + lane * pen.width_m, forward
+            )

@@ -78,9 +78,7 @@ def plan_moves(
             at = len(moves) % len(stops)
             if free_from.get(at, day) > day:
                 note = "the lawn is used up on " + day.isoformat() + ": {stops} stops last {days} days"
-                notes.append(
-                    phrase(note, stops=Quantity(len(stops), ""), days=Quantity(offset, ""))
-                )
+                notes.append(phrase(note, stops=Quantity(len(stops), ""), days=Quantity(offset, "")))
                 return MovePlan(stops, tuple(moves), pen, (*notes, *_notes(moves)))
             free_from[at] = ready_on(months_c, day)
             moves.append(_move(day, part, load, stops[at], free_from[at]))

@@ -83,7 +83,9 @@ def _hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
         number = sum(item.count for item in items)
         if key in catalogue.wheels:
             wheel = catalogue.wheels[key]
-            lines.append(Bought(wheel.label, "gear", f"{number}", number, "each", wheel.price, wheel.price * number))
+            lines.append(
+                Bought(wheel.label, "gear", f"{number}", number, "each", wheel.price, wheel.price * number)
+            )
             continue
         row = catalogue.hardware[key]
         used, packs = f"{number}", math.ceil(number / row.pack)
@@ -92,6 +94,8 @@ def _hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
             metres = sum(item.kg for item in items) / row.kg
             used, packs, pack = f"{metres:.2f} m", math.ceil(metres), "metre"
         label = row.label.removesuffix(" (per metre)")
-        aisle = "fixings" if items[0].group == "fixings" else "gear" if items[0].group == "gear" else "hardware"
+        aisle = (
+            "fixings" if items[0].group == "fixings" else "gear" if items[0].group == "gear" else "hardware"
+        )
         lines.append(Bought(label, aisle, used, packs, pack, row.price, row.price * packs))
     return lines

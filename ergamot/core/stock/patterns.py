@@ -90,12 +90,13 @@ def best_pattern(cutting: Cutting, stock: Stock, worth: list[float]) -> tuple[fl
     Returns: (worth, pattern).
     Source: bounded knapsack by depth-first search with the fractional bound (Dantzig 1957).
     """
-    best: tuple[float, tuple[int, ...] | None] = (0.0, None)
-    for found in _search(cutting, stock, worth, lambda: best[0] + 1e-9):
+    best: Pattern | None = None
+    highest = [0.0]
+    for found in _search(cutting, stock, worth, lambda: highest[0] + 1e-9):
         value = sum(w * n for w, n in zip(worth, found, strict=True))
-        if value > best[0]:
-            best = (value, found)
-    return best[0], Pattern(stock, best[1]) if best[1] else None
+        if value > highest[0]:
+            highest[0], best = value, Pattern(stock, found)
+    return highest[0], best
 
 
 def patterns_worth(

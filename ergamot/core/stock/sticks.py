@@ -158,7 +158,7 @@ def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...]) -> Optimum:
             if pattern and value > stock.price_cents + 1e-6:
                 better.append(pattern)
         if not better:
-            return patterns, float(solved.fun), worth
+            return patterns, float(solved.fun or 0), worth
         patterns += better
 
 
@@ -212,7 +212,7 @@ def _whole_bars(
     solved = milp(
         coins if at_most is None else np.ones(len(patterns)),
         constraints=limits,
-        integrality=np.ones(len(patterns)),
+        integrality=np.ones(len(patterns), dtype=int),
         options={"time_limit": max(0.05, seconds), "mip_rel_gap": 0.0},
     )
     return None if solved.x is None else np.round(solved.x).astype(int)

@@ -48,8 +48,8 @@ def outside_cp(normal: tuple[float, float, float], up_wind: np.ndarray, h_over_l
     if abs(normal[2]) <= 0.5:
         cosine = up_wind @ np.array(normal[:2])
         alpha = np.degrees(np.arccos(np.clip(cosine, -1, 1)))
-        return np.interp(alpha, WALL_ALPHA_DEG, WALL_CP)
-    return np.interp(h_over_l, FLAT_ROOF_H_L, FLAT_ROOF_CP)
+        return np.asarray(np.interp(alpha, WALL_ALPHA_DEG, WALL_CP))
+    return np.asarray(np.interp(h_over_l, FLAT_ROOF_H_L, FLAT_ROOF_CP))
 
 
 def surface_cp(surface: Surface, up_wind: np.ndarray, h_over_l: np.ndarray) -> np.ndarray:
@@ -79,4 +79,4 @@ def inside_cp(body: WindBody, up_wind: np.ndarray, h_over_l: np.ndarray) -> np.n
         difference = cp - middle
         inflow = (area * np.sign(difference) * np.sqrt(np.abs(difference))).sum(axis=0)
         low, high = np.where(inflow > 0, middle, low), np.where(inflow > 0, high, middle)
-    return (low + high) / 2
+    return np.asarray((low + high) / 2)

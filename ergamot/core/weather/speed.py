@@ -28,6 +28,6 @@ def local_factor(height_m: float, roughness_m: float, speed_up: float = 1.0) -> 
     require_range("roughness", roughness_m, 0.005, 1, "m")
     require_range("speed_up", speed_up, 1, 1.5)
     height = max(height_m, LEAST_HEIGHT_M)
-    terrain = (roughness_m / OPEN_ROUGHNESS_M) ** 0.07
+    terrain: float = (roughness_m / OPEN_ROUGHNESS_M) ** 0.07
     open_profile = math.log(FORECAST_HEIGHT_M / OPEN_ROUGHNESS_M) + GUST_FACTOR
     return speed_up * terrain * (math.log(height / roughness_m) + GUST_FACTOR) / open_profile

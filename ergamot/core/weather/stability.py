@@ -172,7 +172,9 @@ def edge_frame(
     return start, np.array([along[1], -along[0]])
 
 
-def overturning_arms(body: WindBody, loads: Loads, edge: tuple[tuple[float, float], tuple[float, float]]) -> np.ndarray:
+def overturning_arms(
+    body: WindBody, loads: Loads, edge: tuple[tuple[float, float], tuple[float, float]]
+) -> np.ndarray:
     """Moment about a tipping edge of each surface's force for q = 1.
 
     Args: body; loads; edge, two points, m.

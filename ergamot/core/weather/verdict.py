@@ -80,9 +80,7 @@ def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]
         gusts = min(stable.gusts, key=lambda g: getattr(g, name))
         value = getattr(gusts, name)
         lines.append(
-            phrase(
-                f"{word} at {{gust}} from {side_of(gusts.direction_deg)}", gust=Quantity(value, "ms")
-            )
+            phrase(f"{word} at {{gust}} from {side_of(gusts.direction_deg)}", gust=Quantity(value, "ms"))
             if np.isfinite(value)
             else phrase(f"never {word}")
         )
@@ -95,9 +93,7 @@ def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> W
     work = Working()
     work.given("m", "mass, timber dry", stable.weight_n / G, "kg", "sum of the parts")
     work.step("W", "weight", "m*9.81", "N")
-    work.given(
-        "beta", f"wind from {side_of(worst.direction_deg)}, off the front", worst.direction_deg, "deg"
-    )
+    work.given("beta", f"wind from {side_of(worst.direction_deg)}, off the front", worst.direction_deg, "deg")
     work.given("ux", "up-wind, along the pen", float(u[0]))
     work.given("uy", "up-wind, towards the left", float(u[1]))
     work.given(

@@ -144,14 +144,10 @@ def _dimensions(pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
         marks.append(
             Dimension("plan", (lay.x0, half), (lay.roof_edge, half), 260, lay.roof_edge - lay.x0, "roofed")
         )
-        marks.append(
-            Dimension("plan", (lay.roof_edge, half), (lay.x1, half), 260, lay.x1 - lay.roof_edge)
-        )
+        marks.append(Dimension("plan", (lay.roof_edge, half), (lay.x1, half), 260, lay.x1 - lay.roof_edge))
     if pen.wheel:
         marks.append(
-            Dimension(
-                "side", (pen.length, top), (pen.length + pen.handle, top), 220, pen.handle, "handle"
-            )
+            Dimension("side", (pen.length, top), (pen.length + pen.handle, top), 220, pen.handle, "handle")
         )
     return tuple(marks)
 

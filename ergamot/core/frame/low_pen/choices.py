@@ -31,9 +31,7 @@ PARAMETERS: tuple[Parameter, ...] = (
             Choice("sheltered", "solid round the roofed part"),
         ),
     ),
-    Parameter(
-        "wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"
-    ),
+    Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
     Parameter("side_mesh", "Side mesh", "covering", "choice", "welded-12", table="meshes"),
     Parameter("top_mesh", "Overhead mesh", "covering", "choice", "hex-51", table="meshes"),
     Parameter(

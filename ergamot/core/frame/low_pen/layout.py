@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from itertools import pairwise
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.geometry import Flat
@@ -20,9 +21,9 @@ HALF_LID_MM = 500.0  # half a pen at least this wide is lid enough; reach wants 
 class Layout:
     """Lines across the pen, mm. `uprights` and `crossings` are centres along x.
 
-        rear wall        roof edge            front
-        |<---- roofed ---->|<------ open ------>|
-        x0                edge                  x1
+    rear wall        roof edge            front
+    |<---- roofed ---->|<------ open ------>|
+    x0                edge                  x1
     """
 
     x0: float
@@ -111,6 +112,6 @@ def _with_purlins(crossings: list[float], edge: float, span: float) -> list[floa
 
 def _lid_span(crossings: list[float], edge: float) -> tuple[Flat, bool]:
     """The lid lies between two cross rails: the first open bay, or the last of a full roof."""
-    bays = list(zip(crossings, crossings[1:], strict=False))
+    bays = list(pairwise(crossings))
     in_open = [bay for bay in bays if bay[0] >= edge - 1]
     return (in_open[0], False) if in_open else (bays[-1], True)

@@ -80,7 +80,9 @@ def _top(frame: Framing, pen: Chosen, lay: Layout) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     z = (pen.height - deep, pen.height)
     for band in side_bands(pen):
-        frame.stick("top side rail", "T", "ties the uprights and takes the roof", (lay.x0, lay.x1), band, z, "x")
+        frame.stick(
+            "top side rail", "T", "ties the uprights and takes the roof", (lay.x0, lay.x1), band, z, "x"
+        )
     for line in lay.crossings:
         under_roof = line <= lay.roof_edge
         why = "carries the roof sheet" if under_roof else "carries the overhead mesh"
@@ -143,7 +145,9 @@ def _lid(frame: Framing, pen: Chosen, lay: Layout) -> None:
     for low in (y0, y1 - deep):
         frame.stick("lid side", "L", "frames the lid", (x0, x1), (low, low + deep), z, "x", "lid")
     for low in (x0, x1 - deep):
-        frame.stick("lid end", "L", "frames the lid", (low, low + deep), (y0 + deep, y1 - deep), z, "y", "lid")
+        frame.stick(
+            "lid end", "L", "frames the lid", (low, low + deep), (y0 + deep, y1 - deep), z, "y", "lid"
+        )
 
 
 def _handles(frame: Framing, pen: Chosen, lay: Layout) -> None:

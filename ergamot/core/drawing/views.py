@@ -1,0 +1,124 @@
+"""Outlines of everything in a structure as seen from above, from the side and from the front.
+
+Each view is a flat picture in mm: u to the right, v up. Outlines come back to front, so drawing
+them in order hides what lies behind.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+from ergamot.core.frame.geometry import Flat, Point, convex_hull
+from ergamot.core.frame.structure import Dimension, Hardware, Structure
+
+ViewName = Literal["plan", "side", "end"]
+Kind = Literal["stick", "sheet", "mesh", "wheel", "rod", "part", "opening"]
+
+
+@dataclass(frozen=True)
+class Outline:
+    """One thing in a view; `ref` points back to the structure, `label` is its cut-list label."""
+
+    ref: str
+    kind: Kind
+    role: str
+    label: str
+    points: tuple[Flat, ...]
+
+
+@dataclass(frozen=True)
+class View:
+    """A flat picture: outlines back to front, dimensions, and the ground line's height (side, end)."""
+
+    name: ViewName
+    outlines: tuple[Outline, ...]
+    dimensions: tuple[Dimension, ...]
+    low: Flat
+    high: Flat
+
+
+@dataclass(frozen=True)
+class _Eye:
+    """How a view looks: flattens a point, and tells how near it is."""
+
+    flat: Callable[[Point], Flat]
+    near: Callable[[Point], float]
+
+
+_EYES: dict[ViewName, _Eye] = {
+    "plan": _Eye(lambda p: (p[0], p[1]), lambda p: p[2]),
+    "side": _Eye(lambda p: (p[0], p[2]), lambda p: -p[1]),
+    "end": _Eye(lambda p: (p[1], p[2]), lambda p: p[0]),
+}
+CIRCLE_POINTS = 36
+SMALL_PART_MM = 22.0  # hinges and latches are drawn as a mark this wide
+
+
+def view(structure: Structure, name: ViewName) -> View:
+    """Draw a structure in one view.
+
+    Args: structure; name, plan (front to the right), side (from the right) or end (from the front).
+    Returns: the View.
+    Source: parallel projection.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> c = load_catalogue()
+    >>> view(build(make_design(c, "low-pen", {}), c), "plan").name
+    'plan'
+    """
+    eye = _EYES[name]
+    drawn: list[tuple[float, Outline]] = []
+
+    def add(ref: str, kind: Kind, role: str, label: str, corners: tuple[Point, ...]) -> None:
+        outline = convex_hull([_round(eye.flat(corner)) for corner in corners])
+        if len(outline) >= 3 or kind in ("sheet", "mesh"):
+            depth = max(eye.near(corner) for corner in corners)
+            drawn.append((depth, Outline(ref, kind, role, label, outline)))
+
+    for member in structure.members:
+        add(member.ref, "stick", member.role, member.label, member.corners)
+    for panel in structure.panels:
+        add(panel.ref, "sheet" if panel.solid else "mesh", panel.role, panel.label, panel.corners)
+    for opening in structure.openings:
+        add(opening.ref, "opening", opening.role, opening.closed_by, opening.corners)
+    for item in structure.hardware:
+        shape = _hardware(item)
+        if shape:
+            add(item.ref, shape[0], item.role, item.label, shape[1])
+    drawn.sort(key=lambda pair: pair[0])
+    outlines = tuple(outline for _, outline in drawn)
+    points = [point for outline in outlines for point in outline.points]
+    return View(
+        name=name,
+        outlines=outlines,
+        dimensions=tuple(d for d in structure.dimensions if d.view == name),
+        low=(min(p[0] for p in points), min(p[1] for p in points)),
+        high=(max(p[0] for p in points), max(p[1] for p in points)),
+    )
+
+
+def _round(point: Flat) -> Flat:
+    return round(point[0], 1), round(point[1], 1)
+
+
+def _hardware(item: Hardware) -> tuple[Kind, tuple[Point, ...]] | None:
+    x, y, z = item.place
+    if item.size_mm is None:
+        if item.group == "fixings" or item.role == "pulling rope":
+            return None
+        s = SMALL_PART_MM
+        return "part", tuple(
+            (x + i * s, y + j * s, z + s * (k + 1) / 2) for i in (-1, 1) for j in (-1, 1) for k in (-1, 1)
+        )
+    radius, half = item.size_mm[0] / 2, item.size_mm[1] / 2
+    ring = [2 * math.pi * i / CIRCLE_POINTS for i in range(CIRCLE_POINTS)]
+    disc = tuple(
+        (x + radius * math.cos(a), y + side * half, z + radius * math.sin(a))
+        for side in (-1, 1)
+        for a in ring
+    )
+    return ("wheel" if item.role == "wheel" else "rod"), disc

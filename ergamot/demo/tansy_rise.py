@@ -1,0 +1,70 @@
+"""Loads the demo farm through the same operations a keeper's clicks call."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from ergamot.operations.flocks import add_flock, flocks
+from ergamot.operations.lawns import add_lawn
+from ergamot.operations.pens import change_pen, propose_pen
+from ergamot.operations.places import change_place, place_record
+from ergamot.operations.work import Work
+
+
+# A mild rise near the sea, so that the demo makes sense in any month; invented
+MILD_MONTHS_C = [8.5, 8.5, 10.0, 11.5, 14.0, 16.5, 18.0, 18.0, 16.5, 13.5, 11.0, 9.0]
+
+
+def load(engine: Engine, now: datetime) -> bool:
+    """Enter the demo farm unless a flock is there already; True when it was entered."""
+    with Session(engine) as session:
+        work = Work(session, "demo", now)
+        if flocks(work):
+            return False
+        _enter(work)
+        session.commit()
+        return True
+
+
+def _enter(work: Work) -> None:
+    place = place_record(work)
+    change_place(
+        work,
+        place.revision,
+        {"crew": "man-woman", "slope_percent": 3.0, "heaviest_kg": 85.0, "months_c": MILD_MONTHS_C},
+    )
+    first = _batch(work, "First batch", "broiler-fast", 30, age_today=30, out_day=21, leaving_day=49)
+    second = _batch(work, "Second batch", "broiler-slow", 40, age_today=10, out_day=24, leaving_day=77)
+    turkeys = _batch(work, "Autumn turkeys", "turkey-hen", 8, age_today=20, out_day=42, leaving_day=105)
+    propose_pen(work, first, "Tansy low pen")
+    plain = propose_pen(work, second, "Second pen, cedar")
+    change_pen(work, plain.id, plain.revision, {"species": "red-cedar"}, None, None)
+    heavy = propose_pen(work, turkeys, "Turkey pen, steel roof")
+    change_pen(work, heavy.id, heavy.revision, {"roof": "steel-29", "walls": "sheltered"}, None, None)
+    add_lawn(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})
+    add_lawn(work, {"name": "Orchard strip", "length_m": 60.0, "width_m": 5.5, "heading_deg": 110.0})
+
+
+def _batch(
+    work: Work, name: str, strain: str, placed: int, age_today: int, out_day: int, leaving_day: int
+) -> int:
+    hatch = work.today - timedelta(days=age_today)
+    return add_flock(
+        work,
+        {
+            "name": name,
+            "strain": strain,
+            "placed": placed,
+            "hatch": hatch,
+            "out": hatch + timedelta(days=out_day),
+            "leaves": hatch + timedelta(days=leaving_day),
+        },
+    ).id
+
+
+def utc_now() -> datetime:
+    """The time now, as the store keeps it."""
+    return datetime.now(UTC).replace(tzinfo=None)

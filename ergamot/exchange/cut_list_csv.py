@@ -1,0 +1,51 @@
+"""The cut list and the shopping list as CSV, one row a piece or a pack."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.stock.bill import Bill
+from ergamot.core.units import say_feet_inches
+
+CUT_COLUMNS = (
+    "label",
+    "count",
+    "piece",
+    "section",
+    "species",
+    "length_mm",
+    "length_ft_in",
+    "short_point_mm",
+    "angle_one_deg",
+    "angle_other_deg",
+)
+BUY_COLUMNS = ("aisle", "item", "used", "packs", "pack", "each", "cost")
+
+
+def write_cut_list(bill: Bill, catalogue: Catalogue) -> str:
+    """Pieces first, then a blank line, then what to buy and the total."""
+    out = io.StringIO()
+    rows = csv.writer(out)
+    rows.writerow(CUT_COLUMNS)
+    for piece in bill.pieces:
+        rows.writerow(
+            (
+                piece.label,
+                piece.count,
+                piece.role,
+                catalogue.sections[piece.section].label,
+                catalogue.species[piece.species].label,
+                f"{piece.length_mm:.1f}",
+                say_feet_inches(piece.length_mm),
+                f"{piece.short_mm:.1f}",
+                *(f"{angle:g}" for angle in piece.angles_deg),
+            )
+        )
+    rows.writerow(())
+    rows.writerow(BUY_COLUMNS)
+    for line in bill.lines:
+        rows.writerow((line.aisle, line.what, line.used, line.packs, line.pack, line.each, line.cost))
+    rows.writerow(("", "total", "", "", "", "", bill.total))
+    return out.getvalue()

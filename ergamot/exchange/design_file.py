@@ -1,0 +1,71 @@
+"""A design as an open JSON file, with a version and a published schema."""
+
+from __future__ import annotations
+
+import json
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import NewerFile, Unreadable
+from ergamot.core.frame.design import Design, make_design
+
+FORMAT: Literal["ergamot-design"] = "ergamot-design"
+VERSION = 1
+LARGEST_BYTES = 200_000  # a design is under 2 kB; anything near this is not one
+
+
+class DesignFile(BaseModel):
+    """What stands in the file. Lengths are mm, shares 0 to 1; `typed` keeps lengths as written."""
+
+    model_config = ConfigDict(extra="forbid", title="Ergamot design")
+
+    format: Literal["ergamot-design"] = FORMAT
+    version: int = Field(default=VERSION, ge=1)
+    name: str = Field(default="", max_length=80)
+    shape: str = Field(max_length=40)
+    values: dict[str, float | str] = Field(max_length=60)
+    typed: dict[str, str] = Field(default_factory=dict, max_length=60)
+
+
+def write_design(design: Design, name: str) -> str:
+    """Write a design as JSON text."""
+    file = DesignFile(name=name, shape=design.shape, values=dict(design.values), typed=dict(design.typed))
+    return json.dumps(file.model_dump(), indent=2, ensure_ascii=False) + "\n"
+
+
+def read_design(text: str, catalogue: Catalogue) -> tuple[str, Design]:
+    """Read a design file: its name and its design. Raises Unreadable, NewerFile, OutOfRange or
+    UnknownChoice; nothing is half read."""
+    if len(text.encode()) > LARGEST_BYTES:
+        raise Unreadable(
+            "That file is too large to be a design", field="file", allowed=f"at most {LARGEST_BYTES} bytes"
+        )
+    try:
+        raw: Any = json.loads(text)
+    except (ValueError, RecursionError):
+        raise Unreadable("That file is not JSON", field="file", allowed="a design file (JSON)") from None
+    if not isinstance(raw, dict) or raw.get("format") != FORMAT:
+        raise Unreadable("That file is not a design", field="file", allowed=f'JSON with "format": "{FORMAT}"')
+    version = raw.get("version")
+    if isinstance(version, int) and version > VERSION:
+        raise NewerFile(
+            f"The file is version {version}; this program reads up to {VERSION}. Use a newer program.",
+            field="version",
+            value=version,
+            allowed=f"at most {VERSION}",
+        )
+    try:
+        file = DesignFile.model_validate(raw)
+    except ValidationError as bad:
+        first = bad.errors()[0]
+        place = ".".join(str(part) for part in first["loc"])
+        raise Unreadable(f"In the file, {place}: {first['msg']}", field=place or "file") from None
+    given: dict[str, object] = {**file.values, **file.typed}
+    return file.name, make_design(catalogue, file.shape, given)
+
+
+def design_schema() -> dict[str, Any]:
+    """The JSON Schema of a design file."""
+    return DesignFile.model_json_schema()

@@ -1,0 +1,69 @@
+"""Keeping lawns and planning a pen's moves over one."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any
+
+from ergamot.core.frame.design import build
+from ergamot.core.ground.lawn import Lawn, make_lawn, pen_size
+from ergamot.core.ground.schedule import MovePlan, plan_moves
+from ergamot.core.units import parse_length
+from ergamot.operations.flocks import flock_of
+from ergamot.operations.pens import design_of
+from ergamot.operations.places import place_record, read_place
+from ergamot.operations.work import Work, checked_name
+from ergamot.store.records import Record, create, find, find_all, revise
+
+
+def lawn_of(record: Record) -> Lawn:
+    """The lawn a record holds."""
+    body = record.body
+    return make_lawn(body["length_m"], body["width_m"], body["heading_deg"])
+
+
+def _metres(entered: str | float, field: str) -> float:
+    if isinstance(entered, str):
+        return parse_length(entered, field, bare="m") / 1000
+    return float(entered)
+
+
+def _body(entered: dict[str, Any]) -> dict[str, Any]:
+    lawn = make_lawn(
+        _metres(entered["length_m"], "length_m"),
+        _metres(entered["width_m"], "width_m"),
+        entered["heading_deg"],
+    )
+    return {
+        "name": checked_name(entered["name"]),
+        "length_m": lawn.length_m,
+        "width_m": lawn.width_m,
+        "heading_deg": lawn.heading_deg,
+    }
+
+
+def add_lawn(work: Work, entered: dict[str, Any]) -> Record:
+    """Keep a new lawn."""
+    return create(work.session, work.farm_id, "lawn", _body(entered), "lawn entered", work.user, work.now)
+
+
+def change_lawn(work: Work, lawn_id: int, base: int, entered: dict[str, Any]) -> Record:
+    """Keep a change to a lawn, made from revision `base`."""
+    record = find(work.session, "lawn", lawn_id)
+    return revise(work.session, record, base, _body(entered), "lawn changed", work.user, work.now)
+
+
+def lawns(work: Work) -> list[Record]:
+    """All lawns of the farm."""
+    return find_all(work.session, work.farm_id, "lawn")
+
+
+def pen_moves(work: Work, pen: Record, lawn: Record, start: date | None, days: int) -> MovePlan:
+    """Plan a pen's moves over a lawn from a date; by default from today while the flock is out,
+    else from the day it goes out."""
+    flock = flock_of(work, find(work.session, "flock", pen.body["flock_id"]))
+    if start is None:
+        start = work.today if flock.out <= work.today < flock.leaves else flock.out
+    structure = build(design_of(work, pen), work.catalogue)
+    months = read_place(work, place_record(work)).months_c
+    return plan_moves(work.catalogue, flock, lawn_of(lawn), pen_size(structure), months, start, days)

@@ -1,0 +1,123 @@
+"""Keeping pens: proposing one for a flock, changing it, trying a change, opening a design file."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from ergamot.core.balance.propose import propose
+from ergamot.core.balance.verdicts import Judged, judge
+from ergamot.core.drawing.birds import Bird, birds
+from ergamot.core.drawing.views import View, view
+from ergamot.core.flock.flock import Flock
+from ergamot.core.frame.design import Design, build, change, make_design
+from ergamot.core.frame.shapes import shape_of
+from ergamot.core.frame.structure import Structure
+from ergamot.core.place import Place
+from ergamot.exchange.design_file import read_design
+from ergamot.operations.flocks import flock_of
+from ergamot.operations.places import place_record, read_place
+from ergamot.operations.work import Work, checked_name
+from ergamot.store.records import Record, create, find, find_all, revise
+
+
+@dataclass(frozen=True)
+class Bench:
+    """A pen on the bench: its design built, drawn and judged for its flock on this farm."""
+
+    name: str
+    flock_id: int
+    flock_name: str
+    flock: Flock
+    place: Place
+    design: Design
+    structure: Structure
+    judged: Judged
+    views: tuple[View, ...]
+    birds: tuple[Bird, ...]
+    stops: Mapping[str, tuple[float, ...]]
+
+
+def design_of(work: Work, record: Record) -> Design:
+    """The design a record holds."""
+    body = record.body
+    return make_design(work.catalogue, body["shape"], {**body["values"], **body["typed"]})
+
+
+def _body(name: str, flock_id: int, design: Design) -> dict[str, Any]:
+    return {
+        "name": name,
+        "flock_id": flock_id,
+        "shape": design.shape,
+        "values": dict(design.values),
+        "typed": dict(design.typed),
+    }
+
+
+def _keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -> Record:
+    body = _body(checked_name(name), flock_id, design)
+    return create(work.session, work.farm_id, "pen", body, note, work.user, work.now)
+
+
+def propose_pen(work: Work, flock_id: int, name: str) -> Record:
+    """Propose a whole pen for a flock and the farm's movers, and keep it."""
+    flock = flock_of(work, find(work.session, "flock", flock_id))
+    design = propose(work.catalogue, flock, read_place(work, place_record(work)))
+    return _keep_new(work, name, flock_id, design, f"proposed for {flock.placed} birds")
+
+
+def open_pen(work: Work, flock_id: int, text: str) -> Record:
+    """Keep a pen read from a design file, for a flock."""
+    find(work.session, "flock", flock_id)
+    name, design = read_design(text, work.catalogue)
+    return _keep_new(work, name or "Opened pen", flock_id, design, "opened from a file")
+
+
+def change_pen(
+    work: Work, pen_id: int, base: int, values: Mapping[str, Any], name: str | None, flock_id: int | None
+) -> Record:
+    """Keep a change to a pen, made from revision `base`. It is built first: what cannot be framed
+    is refused and nothing is kept."""
+    record = find(work.session, "pen", pen_id)
+    design = change(work.catalogue, design_of(work, record), values)
+    build(design, work.catalogue)
+    if flock_id is not None:
+        find(work.session, "flock", flock_id)
+    body = _body(
+        checked_name(name) if name is not None else record.body["name"],
+        flock_id if flock_id is not None else record.body["flock_id"],
+        design,
+    )
+    note = ", ".join([*values, *(["name"] if name else []), *(["flock"] if flock_id else [])]) or "no change"
+    return revise(work.session, record, base, body, note[:200], work.user, work.now)
+
+
+def pens(work: Work) -> list[Record]:
+    """All pens of the farm."""
+    return find_all(work.session, work.farm_id, "pen")
+
+
+def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:
+    """Build, draw and judge a pen as kept, or with values being tried and not kept."""
+    design = design_of(work, record)
+    if trying:
+        design = change(work.catalogue, design, trying)
+    flock_record = find(work.session, "flock", record.body["flock_id"])
+    flock, place = flock_of(work, flock_record), read_place(work, place_record(work))
+    structure = build(design, work.catalogue)
+    shape = shape_of(design.shape)
+    lengths = [p.name for p in shape.parameters if p.kind == "length"]
+    return Bench(
+        name=record.body["name"],
+        flock_id=flock_record.id,
+        flock_name=flock_record.body["name"],
+        flock=flock,
+        place=place,
+        design=design,
+        structure=structure,
+        judged=judge(work.catalogue, structure, flock, place),
+        views=(view(structure, "plan"), view(structure, "side"), view(structure, "end")),
+        birds=birds(structure, flock),
+        stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
+    )

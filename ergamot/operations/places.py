@@ -1,0 +1,48 @@
+"""The farm's place: who moves pens, ground, wind, limits and the months' warmth."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ergamot.core.place import Place, make_place
+from ergamot.operations.work import Work
+from ergamot.store.records import Record, create, find_all, revise
+
+
+def _body(place: Place) -> dict[str, Any]:
+    return {
+        "crew": place.crew.key,
+        "moving_ground": place.moving_ground.key,
+        "holding_ground": place.holding_ground.key,
+        "exposure": place.exposure.key,
+        "turf": place.turf,
+        "slope_percent": place.slope_percent,
+        "speed_up": place.speed_up,
+        "design_gust_ms": place.design_gust_ms,
+        "heaviest_kg": place.heaviest_kg,
+        "months_c": list(place.months_c),
+    }
+
+
+def place_record(work: Work) -> Record:
+    """The farm's place as kept; a new farm starts with common figures."""
+    found = find_all(work.session, work.farm_id, "place")
+    if found:
+        return found[0]
+    body = _body(make_place(work.catalogue))
+    return create(work.session, work.farm_id, "place", body, "a new farm", work.user, work.now)
+
+
+def read_place(work: Work, record: Record) -> Place:
+    """The place a record holds."""
+    body = dict(record.body)
+    return make_place(work.catalogue, **{**body, "months_c": tuple(body["months_c"])})
+
+
+def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
+    """Keep a change to the farm's place, made from revision `base`."""
+    record = place_record(work)
+    entered = {**record.body, **changes}
+    place = make_place(work.catalogue, **{**entered, "months_c": tuple(entered["months_c"])})
+    note = ", ".join(changes) or "no change"
+    return revise(work.session, record, base, _body(place), note, work.user, work.now)

@@ -1,0 +1,1 @@
+"""What is kept, in MariaDB: farms, and records with append-only revisions."""

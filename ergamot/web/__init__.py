@@ -1,0 +1,1 @@
+"""The web: parses, delegates to operations, serialises. One blueprint a part of the job."""

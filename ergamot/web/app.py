@@ -1,0 +1,63 @@
+"""The app factory: blueprints, errors, the unit of work, and the built ui."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from apiflask import APIFlask
+from flask import Response, send_from_directory
+from sqlalchemy import Engine, text
+
+from ergamot.store.engine import open_engine
+from ergamot.web.build import build_part
+from ergamot.web.farm import farm
+from ergamot.web.flocks import flocks_part
+from ergamot.web.ground import ground_part
+from ergamot.web.pens import pens_part
+from ergamot.web.problems import map_errors, problem
+from ergamot.web.unit_of_work import keep_one_commit
+
+UI = Path(__file__).resolve().parents[2] / "ui" / "dist"
+LARGEST_REQUEST_BYTES = 2_000_000
+
+
+def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
+    """Make the app over an engine; without one, over the store named in ERGAMOT_DATABASE."""
+    app = APIFlask(
+        "ergamot",
+        title="Ergamot",
+        version="1",
+        spec_path="/api/openapi.json",
+        docs_path=None,
+        static_folder=None,  # type: ignore[arg-type]  # Flask takes None; APIFlask types it str
+    )
+    app.config["MAX_CONTENT_LENGTH"] = LARGEST_REQUEST_BYTES
+    store = engine or open_engine()
+    map_errors(app)
+    keep_one_commit(app, store)
+    for part in (farm, flocks_part, pens_part, build_part, ground_part):
+        app.register_blueprint(part)
+    _serve_ui(app, store, ui)
+    return app
+
+
+def _serve_ui(app: APIFlask, store: Engine, ui: Path) -> None:
+    @app.get("/api/health")
+    @app.doc(hide=True)
+    def health() -> Response:
+        """Is the store within reach?"""
+        with store.connect() as connection:
+            connection.execute(text("SELECT 1"))
+        return Response("ok\n", mimetype="text/plain")
+
+    @app.get("/", defaults={"path": ""})
+    @app.get("/<path:path>")
+    @app.doc(hide=True)
+    def page(path: str) -> Response:
+        """The ui: its files where they exist, its page for every other address."""
+        if path.startswith("api/"):
+            return problem(404, "Not found", f"There is nothing at /{path}")
+        if path and (ui / path).is_file():
+            kept = path.startswith("assets/")
+            return send_from_directory(ui, path, max_age=31_536_000 if kept else 0)
+        return send_from_directory(ui, "index.html", max_age=0)

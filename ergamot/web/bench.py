@@ -1,0 +1,131 @@
+"""Turning a bench into what is sent: values in words, views, verdicts, facts of each part."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+from ergamot.core.finding import phrase
+from ergamot.core.frame.mass import GROUP_WORDS
+from ergamot.core.frame.structure import Member, Panel
+from ergamot.core.units import Quantity
+from ergamot.operations.pens import Bench
+from ergamot.store.records import Record
+from ergamot.web.schemas.figures import FindingOut, Words, words
+from ergamot.web.schemas.pens import (
+    BirdOut,
+    DimensionOut,
+    FactOut,
+    GustOut,
+    MassGroupOut,
+    OutlineOut,
+    ValueOut,
+    ViewOut,
+)
+
+
+def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
+    """Everything the bench shows of a pen."""
+    flock, mass = bench.flock, bench.judged.mass
+    return {
+        "id": record.id,
+        "revision": record.revision,
+        "can_undo": record.can_undo,
+        "can_redo": record.can_redo,
+        "name": bench.name,
+        "shape": bench.design.shape,
+        "flock_id": bench.flock_id,
+        "flock_name": bench.flock_name,
+        "flock_line": (
+            f"{flock.placed} × {flock.strain.label}, out {flock.out.day} {flock.out:%B}, "
+            f"leave {flock.leaves.day} {flock.leaves:%B}"
+        ),
+        "values": {name: _value(bench, name) for name in bench.design.values},
+        "views": [_view(view) for view in bench.views],
+        "birds": [BirdOut.model_validate(bird) for bird in bench.birds],
+        "centre": mass.fresh_centre,
+        "findings": [FindingOut.of(finding) for finding in bench.judged.findings],
+        "gusts": [_gust(gust) for gust in bench.judged.stability.gusts],
+        "design_gust_ms": bench.place.design_gust_ms,
+        "groups": [
+            MassGroupOut(
+                group=GROUP_WORDS[group], fresh_kg=fresh, fresh=words(fresh, "kg"), dry=words(dry, "kg")
+            )
+            for group, (dry, fresh) in sorted(mass.groups.items(), key=lambda item: -item[1][1])
+        ],
+        "facts": [
+            *(_stick_fact(member) for member in bench.structure.members),
+            *(_panel_fact(panel) for panel in bench.structure.panels),
+        ],
+        "notes": [Words.model_validate(note) for note in bench.structure.notes],
+    }
+
+
+def _value(bench: Bench, name: str) -> ValueOut:
+    value = bench.design.values[name]
+    if isinstance(value, str):
+        text = Words(metric=value, imperial=value)
+    else:
+        text = words(value, "share" if name == "roofed" else "mm")
+    return ValueOut(
+        value=value,
+        typed=bench.design.typed.get(name),
+        text=text,
+        stops=list(bench.stops.get(name, ())),
+    )
+
+
+def _view(view: Any) -> ViewOut:
+    return ViewOut(
+        name=view.name,
+        outlines=[OutlineOut.model_validate(outline) for outline in view.outlines],
+        dimensions=[
+            DimensionOut(a=d.a, b=d.b, away=d.away, text=words(d.mm, "mm"), parameter=d.parameter)
+            for d in view.dimensions
+        ],
+        low=view.low,
+        high=view.high,
+    )
+
+
+def _gust(gust: Any) -> GustOut:
+    def finite(value: float) -> float | None:
+        return round(value, 3) if math.isfinite(value) else None
+
+    return GustOut(
+        direction_deg=gust.direction_deg,
+        tip=finite(gust.tip),
+        slide=finite(gust.slide),
+        lift=finite(gust.lift),
+        least=round(gust.least, 3),
+        mode=gust.mode,
+        text=words(gust.least, "ms"),
+    )
+
+
+def _stick_fact(member: Member) -> FactOut:
+    length, kg = Quantity(member.length_mm, "mm"), Quantity(member.fresh_kg, "kg")
+    lines = [
+        phrase(f"{member.section.label}, {{length}}, {{kg}} fresh", length=length, kg=kg),
+    ]
+    if any(cut.angle_deg for cut in member.cuts):
+        angles = " and ".join(f"{cut.angle_deg:g}°" for cut in member.cuts)
+        lines.append(
+            phrase(
+                f"ends cut {angles} off square; short point {{short}}",
+                short=Quantity(member.short_mm, "mm"),
+            )
+        )
+    lines.append(phrase(member.why))
+    return FactOut(
+        ref=member.ref,
+        title=f"{member.label} · {member.role}",
+        lines=[Words.model_validate(line) for line in lines],
+    )
+
+
+def _panel_fact(panel: Panel) -> FactOut:
+    line = phrase(
+        f"{panel.label}, {{area}}, {{kg}}", area=Quantity(panel.area_m2, "m2"), kg=Quantity(panel.kg, "kg")
+    )
+    return FactOut(ref=panel.ref, title=f"{panel.role} ({panel.face})", lines=[Words.model_validate(line)])

@@ -1,0 +1,112 @@
+"""Build: the cut list, the cutting plan and the bill, on screen and as CSV."""
+
+from __future__ import annotations
+
+from collections import Counter
+from typing import Any
+
+from apiflask import APIBlueprint
+from flask import Response
+
+from ergamot.core.catalogue.loader import load_catalogue
+from ergamot.core.stock.bill import Bill
+from ergamot.core.stock.sticks import Bar, CuttingPlan
+from ergamot.exchange.cut_list_csv import write_cut_list
+from ergamot.operations.build import pen_bill
+from ergamot.store.records import find
+from ergamot.web.schemas.build import BarCutOut, BarOut, BillOut, BoughtOut, PieceOut, PlanOut
+from ergamot.web.schemas.figures import words
+from ergamot.web.unit_of_work import current_work
+
+build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
+
+
+@build_part.get("/<int:pen_id>/bill")
+@build_part.output(BillOut)
+def get_bill(pen_id: int) -> dict[str, Any]:
+    """Everything it takes to build a pen."""
+    work = current_work()
+    record = find(work.session, "pen", pen_id)
+    bill = pen_bill(work, record)
+    return {
+        "pen_id": record.id,
+        "pen_name": record.body["name"],
+        "pieces": _pieces(bill),
+        "plans": [_plan(section, species, plan) for section, species, plan in bill.plans],
+        "lines": [
+            BoughtOut(
+                what=line.what,
+                aisle=line.aisle,
+                used=line.used,
+                packs=line.packs,
+                pack=line.pack,
+                each=str(line.each),
+                cost=str(line.cost),
+            )
+            for line in bill.lines
+        ],
+        "total": str(bill.total),
+    }
+
+
+def _pieces(bill: Bill) -> list[PieceOut]:
+    catalogue = load_catalogue()
+    return [
+        PieceOut(
+            label=piece.label,
+            role=piece.role,
+            why=piece.why,
+            section=catalogue.sections[piece.section].label,
+            species=catalogue.species[piece.species].label,
+            count=piece.count,
+            length_mm=piece.length_mm,
+            length=words(piece.length_mm, "mm"),
+            short=words(piece.short_mm, "mm"),
+            angles_deg=piece.angles_deg,
+            refs=list(piece.refs),
+        )
+        for piece in bill.pieces
+    ]
+
+
+def _plan(section: str, species: str, plan: CuttingPlan) -> PlanOut:
+    catalogue = load_catalogue()
+    return PlanOut(
+        section=catalogue.sections[section].label,
+        species=catalogue.species[species].label,
+        bars=[_bar(bar, times) for bar, times in Counter(plan.bars).items()],
+        boards=len(plan.bars),
+        cost=str(plan.cost),
+        bound=str(plan.bound),
+        linear_bound=str(plan.linear_bound),
+        gap=str(plan.gap),
+        proven=plan.proven,
+        kerf=words(plan.kerf_mm, "mm"),
+        trim=words(plan.trim_mm, "mm"),
+    )
+
+
+def _bar(bar: Bar, times: int) -> BarOut:
+    return BarOut(
+        stock_mm=bar.stock_mm,
+        stock=words(bar.stock_mm, "mm"),
+        times=times,
+        cuts=[
+            BarCutOut(label=label, length_mm=length, text=words(length, "mm")) for label, length in bar.cuts
+        ],
+        offcut_mm=bar.offcut_mm,
+        offcut=words(bar.offcut_mm, "mm"),
+    )
+
+
+@build_part.get("/<int:pen_id>/cut-list.csv")
+@build_part.doc(responses={200: "The cut list as CSV"})
+def get_cut_list(pen_id: int) -> Response:
+    """The cut list and shopping list as CSV."""
+    work = current_work()
+    text = write_cut_list(pen_bill(work, find(work.session, "pen", pen_id)), work.catalogue)
+    return Response(
+        text,
+        mimetype="text/csv",
+        headers={"Content-Disposition": f'attachment; filename="cut-list-{pen_id}.csv"'},
+    )

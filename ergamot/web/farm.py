@@ -1,0 +1,90 @@
+"""The farm: its place and limits, and everything there is to choose from."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from apiflask import APIBlueprint
+
+from ergamot.core.catalogue.loader import load_catalogue
+from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.place import TURF_WORDS
+from ergamot.operations.places import change_place, place_record
+from ergamot.store.records import Record, redo, undo
+from ergamot.web.schemas.farm import ChoiceOut, ChoicesOut, ParameterOut, PlaceIn, PlaceOut, ShapeOut
+from ergamot.web.schemas.figures import words
+from ergamot.web.unit_of_work import base_revision, current_work
+
+farm = APIBlueprint("farm", __name__, url_prefix="/api")
+
+
+@farm.get("/choices")
+@farm.output(ChoicesOut)
+def choices() -> dict[str, Any]:
+    """Everything there is to pick from."""
+    catalogue = load_catalogue()
+    return {
+        "strains": list(catalogue.strains.values()),
+        "crews": list(catalogue.crews.values()),
+        "grounds": list(catalogue.grounds.values()),
+        "exposures": list(catalogue.exposures.values()),
+        "turfs": [ChoiceOut(key=key, label=label) for key, label in TURF_WORDS.items()],
+        "shapes": [
+            ShapeOut(
+                key=shape.key,
+                label=shape.label,
+                parameters=[
+                    ParameterOut(
+                        name=p.name,
+                        label=p.label,
+                        group=p.group,
+                        kind=p.kind,
+                        low=p.low,
+                        high=p.high,
+                        choices=[ChoiceOut.model_validate(c) for c in p.options(catalogue)],
+                        only_if=p.only_if,
+                        note=p.note,
+                    )
+                    for p in shape.parameters
+                ],
+            )
+            for shape in SHAPES.values()
+        ],
+    }
+
+
+def _out(record: Record) -> dict[str, Any]:
+    body = record.body
+    return {
+        "revision": record.revision,
+        "can_undo": record.can_undo,
+        "can_redo": record.can_redo,
+        **body,
+        "design_gust": words(body["design_gust_ms"], "ms"),
+        "heaviest": words(body["heaviest_kg"], "kg"),
+    }
+
+
+@farm.get("/place")
+@farm.output(PlaceOut)
+def get_place() -> dict[str, Any]:
+    """The farm's place."""
+    return _out(place_record(current_work()))
+
+
+@farm.patch("/place")
+@farm.input(PlaceIn)
+@farm.output(PlaceOut)
+def patch_place(json_data: PlaceIn) -> dict[str, Any]:
+    """Change the farm's place, from the revision in If-Match."""
+    changes = json_data.model_dump(exclude_unset=True, exclude_none=True)
+    return _out(change_place(current_work(), base_revision(), changes))
+
+
+@farm.post("/place/<any(undo,redo):step>")
+@farm.output(PlaceOut)
+def step_place(step: str) -> dict[str, Any]:
+    """Take the last change to the place back, or bring it back."""
+    work = current_work()
+    take = undo if step == "undo" else redo
+    return _out(take(work.session, place_record(work), base_revision(), work.user, work.now))

@@ -1,0 +1,82 @@
+"""Flocks: enter, change, and see what they need from hatch to leaving."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from apiflask import APIBlueprint
+
+from ergamot.operations.flocks import add_flock, change_flock, flock_sheet, flocks
+from ergamot.store.records import Record, find, redo, undo
+from ergamot.web.schemas.figures import words
+from ergamot.web.schemas.flocks import FlockDayOut, FlockIn, FlockOut, FlocksOut
+from ergamot.web.unit_of_work import base_revision, current_work
+
+flocks_part = APIBlueprint("flocks", __name__, url_prefix="/api/flocks")
+
+
+def _out(record: Record) -> dict[str, Any]:
+    sheet = flock_sheet(current_work(), record)
+    return {
+        "id": record.id,
+        "revision": record.revision,
+        "can_undo": record.can_undo,
+        "can_redo": record.can_redo,
+        **record.body,
+        "strain_label": sheet.flock.strain.label,
+        "out_day": sheet.flock.out_day,
+        "leaving_day": sheet.flock.leaving_day,
+        "days": [
+            FlockDayOut(
+                day=d.day,
+                on=d.on,
+                mass_kg=d.mass_kg,
+                feed_kg=d.feed_kg,
+                water_l=d.water_l,
+                need_m2=d.need_m2,
+                mass=words(d.mass_kg, "kg"),
+                feed=words(d.feed_kg, "kg"),
+                water=words(d.water_l, "L"),
+                need=words(d.need_m2, "m2"),
+            )
+            for d in sheet.days
+        ],
+        "needed_floor": words(sheet.needed_floor_m2, "m2"),
+        "leaving_mass": words(sheet.leaving_kg, "kg"),
+        "feed_total": words(round(sheet.feed_kg, 1), "kg"),
+        "water_peak": words(sheet.water_peak_l, "L"),
+        "leave_alive": round(sheet.leave_alive),
+    }
+
+
+@flocks_part.get("")
+@flocks_part.output(FlocksOut)
+def list_flocks() -> dict[str, Any]:
+    """All flocks."""
+    return {"flocks": [_out(record) for record in flocks(current_work())]}
+
+
+@flocks_part.post("")
+@flocks_part.input(FlockIn)
+@flocks_part.output(FlockOut, 201)
+def post_flock(json_data: FlockIn) -> dict[str, Any]:
+    """Enter a flock."""
+    return _out(add_flock(current_work(), json_data.model_dump()))
+
+
+@flocks_part.put("/<int:flock_id>")
+@flocks_part.input(FlockIn)
+@flocks_part.output(FlockOut)
+def put_flock(flock_id: int, json_data: FlockIn) -> dict[str, Any]:
+    """Change a flock, from the revision in If-Match."""
+    return _out(change_flock(current_work(), flock_id, base_revision(), json_data.model_dump()))
+
+
+@flocks_part.post("/<int:flock_id>/<any(undo,redo):step>")
+@flocks_part.output(FlockOut)
+def step_flock(flock_id: int, step: str) -> dict[str, Any]:
+    """Take the last change to a flock back, or bring it back."""
+    work = current_work()
+    take = undo if step == "undo" else redo
+    record = find(work.session, "flock", flock_id)
+    return _out(take(work.session, record, base_revision(), work.user, work.now))

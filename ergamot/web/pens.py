@@ -1,0 +1,127 @@
+"""Pens: propose, open, change, try, undo; each answers with the whole bench."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from apiflask import APIBlueprint
+from flask import Response
+
+from ergamot.core.finding import phrase
+from ergamot.core.units import Quantity
+from ergamot.exchange.design_file import design_schema, write_design
+from ergamot.operations.pens import bench, change_pen, design_of, open_pen, pens, propose_pen
+from ergamot.store.records import Record, find, redo, undo
+from ergamot.web.bench import bench_out
+from ergamot.web.schemas.figures import Words
+from ergamot.web.schemas.pens import BenchOut, OpenIn, PenIn, PenLineOut, PensOut, ProposeIn
+from ergamot.web.unit_of_work import base_revision, current_work
+
+pens_part = APIBlueprint("pens", __name__, url_prefix="/api/pens")
+
+
+def _out(record: Record) -> dict[str, Any]:
+    return bench_out(record, bench(current_work(), record))
+
+
+def _pen(pen_id: int) -> Record:
+    return find(current_work().session, "pen", pen_id)
+
+
+def _line(record: Record) -> PenLineOut:
+    shown = bench(current_work(), record)
+    values = shown.design.values
+    size = phrase(
+        "{width} × {length}",
+        width=Quantity(float(values["width"]), "mm"),
+        length=Quantity(float(values["length"]), "mm"),
+    )
+    return PenLineOut(
+        id=record.id,
+        name=shown.name,
+        flock_id=shown.flock_id,
+        flock_name=shown.flock_name,
+        leaves=shown.flock.leaves,
+        size=Words.model_validate(size),
+        verdicts={finding.what: finding.verdict for finding in shown.judged.findings},
+    )
+
+
+@pens_part.get("")
+@pens_part.output(PensOut)
+def list_pens() -> dict[str, Any]:
+    """All pens, each with its verdicts."""
+    return {"pens": [_line(record) for record in pens(current_work())]}
+
+
+@pens_part.post("")
+@pens_part.input(ProposeIn)
+@pens_part.output(BenchOut, 201)
+def post_pen(json_data: ProposeIn) -> dict[str, Any]:
+    """Propose a whole pen for a flock."""
+    return _out(propose_pen(current_work(), json_data.flock_id, json_data.name))
+
+
+@pens_part.post("/open")
+@pens_part.input(OpenIn)
+@pens_part.output(BenchOut, 201)
+def post_open(json_data: OpenIn) -> dict[str, Any]:
+    """Make a pen of a design file."""
+    return _out(open_pen(current_work(), json_data.flock_id, json_data.file))
+
+
+@pens_part.get("/<int:pen_id>")
+@pens_part.output(BenchOut)
+def get_pen(pen_id: int) -> dict[str, Any]:
+    """A pen on the bench."""
+    return _out(_pen(pen_id))
+
+
+@pens_part.patch("/<int:pen_id>")
+@pens_part.input(PenIn)
+@pens_part.output(BenchOut)
+def patch_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
+    """Change a pen, from the revision in If-Match."""
+    changed = change_pen(
+        current_work(), pen_id, base_revision(), json_data.values, json_data.name, json_data.flock_id
+    )
+    return _out(changed)
+
+
+@pens_part.post("/<int:pen_id>/try")
+@pens_part.input(PenIn)
+@pens_part.output(BenchOut)
+def try_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
+    """What the bench would show with these values; nothing is kept."""
+    record = _pen(pen_id)
+    return bench_out(record, bench(current_work(), record, json_data.values))
+
+
+@pens_part.post("/<int:pen_id>/<any(undo,redo):step>")
+@pens_part.output(BenchOut)
+def step_pen(pen_id: int, step: str) -> dict[str, Any]:
+    """Take the last change to a pen back, or bring it back."""
+    work = current_work()
+    take = undo if step == "undo" else redo
+    return _out(take(work.session, _pen(pen_id), base_revision(), work.user, work.now))
+
+
+@pens_part.get("/<int:pen_id>/design.json")
+@pens_part.doc(responses={200: "The design file"})
+def get_design(pen_id: int) -> Response:
+    """The pen's design as an open file."""
+    record = _pen(pen_id)
+    text = write_design(design_of(current_work(), record), record.body["name"])
+    return Response(
+        text,
+        mimetype="application/json",
+        headers={"Content-Disposition": f'attachment; filename="pen-{pen_id}.json"'},
+    )
+
+
+@pens_part.get("/design.schema.json")
+@pens_part.doc(responses={200: "JSON Schema of a design file"})
+def get_design_schema() -> Response:
+    """The published JSON Schema of design files."""
+    return Response(json.dumps(design_schema(), indent=2), mimetype="application/schema+json")

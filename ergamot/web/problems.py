@@ -1,0 +1,89 @@
+"""The one place where errors become answers: problem+json (RFC 9457) with field, value and limit."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from apiflask import APIFlask
+from apiflask.exceptions import HTTPError
+from flask import Response, jsonify
+from sqlalchemy.exc import IntegrityError, OperationalError
+from werkzeug.exceptions import HTTPException
+
+from ergamot.core import errors
+from ergamot.store.records import Stale
+
+log = logging.getLogger("ergamot.web")
+
+# Most particular first
+STATUS: tuple[tuple[type[errors.ErgamotError], int], ...] = (
+    (Stale, 412),
+    (errors.NotFound, 404),
+    (errors.NothingToUndo, 409),
+    (errors.TakesTooLong, 503),
+    (errors.ErgamotError, 422),
+)
+
+
+class RevisionMissing(errors.ErgamotError):
+    """An edit that does not say which revision it started from."""
+
+    title = "Which revision?"
+
+
+def problem(status: int, title: str, detail: str, **more: Any) -> Response:
+    """A problem+json answer."""
+    answer = jsonify({"type": "about:blank", "title": title, "status": status, "detail": detail, **more})
+    answer.status_code = status
+    answer.content_type = "application/problem+json"
+    return answer
+
+
+def _known(error: errors.ErgamotError) -> Response:
+    status = next(code for kind, code in STATUS if isinstance(error, kind))
+    if isinstance(error, RevisionMissing):
+        status = 428
+    more: dict[str, Any] = {"field": error.field, "value": error.value, "allowed": error.allowed}
+    if isinstance(error, Stale):
+        more |= {"revision": error.theirs.revision, "theirs": error.theirs.body, "base": error.base_body}
+    return problem(status, error.title, error.message, **more)
+
+
+def _invalid(error: HTTPError) -> Response:
+    """What pydantic refused, named by the first field."""
+    detail = error.detail.get("json") or error.detail.get("query") or error.detail
+    if isinstance(detail, dict) and detail:
+        field, messages = next(iter(detail.items()))
+        words = messages[0] if isinstance(messages, list) and messages else str(messages)
+        return problem(error.status_code, "That could not be read", f"{field}: {words}", field=str(field))
+    words = str(error.message or "That cannot be done")
+    return problem(error.status_code, words, words)
+
+
+def _unreachable(error: Exception) -> Response:
+    log.error("the store cannot be reached: %s", error)
+    return problem(
+        503, "The store cannot be reached", "Nothing was kept of this step. Try again in a moment."
+    )
+
+
+def _collided(error: Exception) -> Response:
+    log.warning("two edits at once: %s", error)
+    return problem(409, "Two changes at once", "Someone changed this at the same moment. Try again.")
+
+
+def _unexpected(error: Exception) -> Response:
+    if isinstance(error, HTTPException):
+        return problem(error.code or 500, error.name, error.description or error.name)
+    log.exception("unexpected", exc_info=error)
+    return problem(500, "Something went wrong here", "It is written in the log. What was kept is safe.")
+
+
+def map_errors(app: APIFlask) -> None:
+    """Register every mapping on the app."""
+    app.register_error_handler(errors.ErgamotError, _known)
+    app.register_error_handler(OperationalError, _unreachable)
+    app.register_error_handler(IntegrityError, _collided)
+    app.register_error_handler(Exception, _unexpected)
+    app.error_processor(_invalid)

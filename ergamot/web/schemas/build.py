@@ -1,0 +1,79 @@
+"""Cut list, cutting plan and bill as sent. Money is text, as counted."""
+
+from __future__ import annotations
+
+from ergamot.web.schemas.figures import Out, Words
+
+
+class PieceOut(Out):
+    """A row of the cut list."""
+
+    label: str
+    role: str
+    why: str
+    section: str
+    species: str
+    count: int
+    length_mm: float
+    length: Words
+    short: Words
+    angles_deg: tuple[float, float]
+    refs: list[str]
+
+
+class BarCutOut(Out):
+    """One piece on a board."""
+
+    label: str
+    length_mm: float
+    text: Words
+
+
+class BarOut(Out):
+    """One board as it is cut; `times` alike ones are cut the same way."""
+
+    stock_mm: float
+    stock: Words
+    times: int
+    cuts: list[BarCutOut]
+    offcut_mm: float
+    offcut: Words
+
+
+class PlanOut(Out):
+    """A cutting plan with its proof."""
+
+    section: str
+    species: str
+    bars: list[BarOut]
+    boards: int
+    cost: str
+    bound: str
+    linear_bound: str
+    gap: str
+    proven: bool
+    kerf: Words
+    trim: Words
+
+
+class BoughtOut(Out):
+    """A row of the shopping list."""
+
+    what: str
+    aisle: str
+    used: str
+    packs: int
+    pack: str
+    each: str
+    cost: str
+
+
+class BillOut(Out):
+    """Everything it takes to build a pen."""
+
+    pen_id: int
+    pen_name: str
+    pieces: list[PieceOut]
+    plans: list[PlanOut]
+    lines: list[BoughtOut]
+    total: str

@@ -1,0 +1,93 @@
+"""The farm's place, and the choices the forms offer."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel, Field
+
+from ergamot.web.schemas.figures import Out, Words
+
+
+class ChoiceOut(Out):
+    """Something to pick."""
+
+    key: str
+    label: str
+    note: str = ""
+
+
+class StrainOut(Out):
+    """A strain on offer, with the days a flock of it usually goes out and leaves."""
+
+    key: str
+    label: str
+    to_grass_day: int
+    leaves_from_day: int
+    leaves_to_day: int
+
+
+class ParameterOut(Out):
+    """A control of the bench, as the shape declares it. Lengths in mm."""
+
+    name: str
+    label: str
+    group: str
+    kind: str
+    low: float
+    high: float
+    choices: list[ChoiceOut]
+    only_if: tuple[str, str] | None
+    note: str
+
+
+class ShapeOut(Out):
+    """A shape on offer, with its controls."""
+
+    key: str
+    label: str
+    parameters: list[ParameterOut]
+
+
+class ChoicesOut(Out):
+    """Everything there is to pick from."""
+
+    strains: list[StrainOut]
+    crews: list[ChoiceOut]
+    grounds: list[ChoiceOut]
+    exposures: list[ChoiceOut]
+    turfs: list[ChoiceOut]
+    shapes: list[ShapeOut]
+
+
+class PlaceIn(BaseModel):
+    """What changes about the farm's place; what is left out stays."""
+
+    crew: str | None = None
+    moving_ground: str | None = None
+    holding_ground: str | None = None
+    exposure: str | None = None
+    turf: str | None = None
+    slope_percent: float | None = None
+    speed_up: float | None = None
+    design_gust_ms: float | None = None
+    heaviest_kg: float | None = None
+    months_c: list[float] | None = Field(None, max_length=12)
+
+
+class PlaceOut(Out):
+    """The farm's place as it stands."""
+
+    revision: int
+    can_undo: bool
+    can_redo: bool
+    crew: str
+    moving_ground: str
+    holding_ground: str
+    exposure: str
+    turf: str
+    slope_percent: float
+    speed_up: float
+    design_gust_ms: float
+    heaviest_kg: float
+    months_c: list[float]
+    design_gust: Words
+    heaviest: Words

@@ -1,0 +1,85 @@
+"""Figures and sentences as sent: ready to read in both unit systems."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import BaseModel, ConfigDict, model_validator
+
+from ergamot.core.finding import Finding, Phrase, Step
+from ergamot.core.units import Quantity, say
+
+
+class Out(BaseModel):
+    """Base of everything sent: reads the core's frozen dataclasses as they are."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+
+class Words(Out):
+    """The same words in both unit systems."""
+
+    metric: str
+    imperial: str
+
+    @model_validator(mode="before")
+    @classmethod
+    def _say(cls, given: Any) -> Any:
+        if isinstance(given, Phrase):
+            return {"metric": given.text("metric"), "imperial": given.text("imperial")}
+        if isinstance(given, Quantity):
+            return {"metric": say(given, "metric"), "imperial": say(given, "imperial")}
+        return given
+
+
+def words(value: float, unit: str) -> Words:
+    """A figure in words."""
+    return Words.model_validate(Quantity(value, unit))
+
+
+class StepOut(Out):
+    """One line of working. `printed` is the figure with enough digits to work it again."""
+
+    symbol: str
+    says: str
+    expression: str | None
+    value: float
+    printed: str
+    unit: str
+    source: str
+
+    @model_validator(mode="before")
+    @classmethod
+    def _flatten(cls, step: Any) -> Any:
+        if isinstance(step, Step):
+            return {
+                "symbol": step.symbol,
+                "says": step.says,
+                "expression": step.expression,
+                "value": step.quantity.value,
+                "printed": f"{step.quantity.value:.6g}",
+                "unit": "m/s" if step.quantity.unit == "ms" else step.quantity.unit,
+                "source": step.source,
+            }
+        return step
+
+
+class FindingOut(Out):
+    """A verdict: where it stands, in words, with its working. `ratio` 1 just passes."""
+
+    what: str
+    title: str
+    verdict: str
+    ratio: float
+    figure: Words
+    sentence: Words
+    limit: Words
+    details: list[Words]
+    cautions: list[str]
+    working: list[StepOut]
+    answer: str
+
+    @classmethod
+    def of(cls, finding: Finding) -> FindingOut:
+        """Send a finding; a ratio without end is sent as a large one."""
+        return cls.model_validate(finding)

@@ -1,0 +1,151 @@
+"""A pen on the bench: controls, drawing, verdicts and the wind around it."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from pydantic import BaseModel, Field
+
+from ergamot.web.schemas.figures import FindingOut, Out, Words
+
+
+class ProposeIn(BaseModel):
+    """Ask for a pen for a flock."""
+
+    flock_id: int
+    name: str = Field(max_length=200)
+
+
+class OpenIn(BaseModel):
+    """A design file's text, and the flock the pen is for."""
+
+    flock_id: int
+    file: str
+
+
+class PenIn(BaseModel):
+    """What changes about a pen; values by parameter name, as typed or as figures."""
+
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=60)
+    name: str | None = Field(None, max_length=200)
+    flock_id: int | None = None
+
+
+class ValueOut(Out):
+    """A parameter's value: the figure, as typed if it was, in words, and where stock comes out whole."""
+
+    value: float | str
+    typed: str | None
+    text: Words
+    stops: list[float]
+
+
+class OutlineOut(Out):
+    """A closed outline in a view, mm."""
+
+    ref: str
+    kind: str
+    role: str
+    label: str
+    points: list[tuple[float, float]]
+
+
+class DimensionOut(Out):
+    """A dimension line, mm, and what typing over it changes."""
+
+    a: tuple[float, float]
+    b: tuple[float, float]
+    away: float
+    text: Words
+    parameter: str
+
+
+class ViewOut(Out):
+    """One flat picture, outlines back to front."""
+
+    name: str
+    outlines: list[OutlineOut]
+    dimensions: list[DimensionOut]
+    low: tuple[float, float]
+    high: tuple[float, float]
+
+
+class BirdOut(Out):
+    """A bird on the floor, mm."""
+
+    x: float
+    y: float
+    facing_deg: float
+    length: float
+    height: float
+
+
+class GustOut(Out):
+    """The gusts at 10 m, m/s, that move the pen when the wind comes from this side; none: never."""
+
+    direction_deg: float
+    tip: float | None
+    slide: float | None
+    lift: float | None
+    least: float
+    mode: str
+    text: Words
+
+
+class MassGroupOut(Out):
+    """One group's share of the weight."""
+
+    group: str
+    fresh_kg: float
+    fresh: Words
+    dry: Words
+
+
+class FactOut(Out):
+    """A stick or panel, told when it is pointed at."""
+
+    ref: str
+    title: str
+    lines: list[Words]
+
+
+class BenchOut(Out):
+    """Everything the bench shows of a pen."""
+
+    id: int
+    revision: int
+    can_undo: bool
+    can_redo: bool
+    name: str
+    shape: str
+    flock_id: int
+    flock_name: str
+    flock_line: str
+    values: dict[str, ValueOut]
+    views: list[ViewOut]
+    birds: list[BirdOut]
+    centre: tuple[float, float, float]
+    findings: list[FindingOut]
+    gusts: list[GustOut]
+    design_gust_ms: float
+    groups: list[MassGroupOut]
+    facts: list[FactOut]
+    notes: list[Words]
+
+
+class PenLineOut(Out):
+    """A pen in a list."""
+
+    id: int
+    name: str
+    flock_id: int
+    flock_name: str
+    leaves: date
+    size: Words
+    verdicts: dict[str, str]
+
+
+class PensOut(Out):
+    """All pens."""
+
+    pens: list[PenLineOut]

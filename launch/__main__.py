@@ -1,0 +1,85 @@
+"""python3 -m launch demo | run | test | check | bench | screenshots | prepare"""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+from collections.abc import Callable
+
+from launch.checks import check, tests
+from launch.machine import PYTHON, prepare
+from launch.plain import ROOT, CannotGoOn
+from launch.serve import serve
+
+DEFAULT_PORT = 8710
+
+
+def _port() -> int:
+    text = os.environ.get("PORT", "") or str(DEFAULT_PORT)
+    if not text.isdigit() or not 1024 <= int(text) <= 65535:
+        raise CannotGoOn(f"PORT={text} is not a port.", "Use a number from 1024 to 65535.")
+    return int(text)
+
+
+def _serve(purpose: str) -> int:
+    port = _port()
+    prepare()
+    serve(purpose, port)
+    return 0
+
+
+def _test() -> int:
+    prepare(browser=True)
+    check()
+    return tests(sys.argv[2:])
+
+
+def _check() -> int:
+    prepare()
+    check()
+    return 0
+
+
+def _bench() -> int:
+    prepare()
+    return tests(["tests/bench", "--benchmark-only", "--benchmark-columns=min,median,max,rounds", "-q"])
+
+
+def _screenshots() -> int:
+    prepare(browser=True)
+    return subprocess.run([str(PYTHON), "-m", "tests.screenshots"], cwd=ROOT, check=False).returncode
+
+
+def _prepare() -> int:
+    prepare(browser=True)
+    return 0
+
+
+COMMANDS: dict[str, Callable[[], int]] = {
+    "demo": lambda: _serve("demo"),
+    "run": lambda: _serve("run"),
+    "test": _test,
+    "check": _check,
+    "bench": _bench,
+    "screenshots": _screenshots,
+    "prepare": _prepare,
+}
+
+
+def main() -> int:
+    """Do what was asked; say plainly what cannot be done and the way out."""
+    if len(sys.argv) < 2 or sys.argv[1] not in COMMANDS:
+        print(__doc__)
+        return 2
+    try:
+        return COMMANDS[sys.argv[1]]()
+    except CannotGoOn as stop:
+        print(f"\n{stop.what}\n  → {stop.way_out}", file=sys.stderr)
+        return 1
+    except KeyboardInterrupt:
+        return 130
+
+
+if __name__ == "__main__":
+    sys.exit(main())

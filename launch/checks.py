@@ -1,0 +1,35 @@
+"""Every check, one after the other; the first that fails stops the rest."""
+
+from __future__ import annotations
+
+import subprocess
+import sys
+from pathlib import Path
+
+from launch.machine import PYTHON, UI, VENV
+from launch.plain import ROOT, CannotGoOn, say
+
+CHECKS: tuple[tuple[str, list[str], Path], ...] = (
+    ("ruff", [str(VENV / "bin" / "ruff"), "check", "."], ROOT),
+    ("ruff format", [str(VENV / "bin" / "ruff"), "format", "--check", "."], ROOT),
+    ("mypy", [str(PYTHON), "-m", "mypy"], ROOT),
+    ("import-linter", [str(VENV / "bin" / "lint-imports"), "--no-logo"], ROOT),
+    ("tsc", ["npx", "--no-install", "tsc", "--noEmit"], UI),
+    ("eslint", ["npx", "--no-install", "eslint", "."], UI),
+    ("vitest", ["npx", "--no-install", "vitest", "run", "--silent"], UI),
+)
+
+
+def check() -> None:
+    """Run all checks; raise at the first that fails."""
+    for name, command, folder in CHECKS:
+        say(name)
+        done = subprocess.run(command, cwd=folder, check=False, capture_output=True, text=True)
+        if done.returncode:
+            print(done.stdout + done.stderr, file=sys.stderr)
+            raise CannotGoOn(f"{name} found something.", "Put it right, then run `make check` again.")
+
+
+def tests(arguments: list[str]) -> int:
+    """Run pytest; its closing line is the last thing printed."""
+    return subprocess.run([str(PYTHON), "-m", "pytest", *arguments], cwd=ROOT, check=False).returncode

@@ -13,7 +13,6 @@ from ergamot.operations.pens import change_pen, propose_pen
 from ergamot.operations.places import change_place, place_record
 from ergamot.operations.work import Work
 
-
 # A mild rise near the sea, so that the demo makes sense in any month; invented
 MILD_MONTHS_C = [8.5, 8.5, 10.0, 11.5, 14.0, 16.5, 18.0, 18.0, 16.5, 13.5, 11.0, 9.0]
 

@@ -46,6 +46,8 @@ def write_cut_list(bill: Bill, catalogue: Catalogue) -> str:
     rows.writerow(())
     rows.writerow(BUY_COLUMNS)
     for line in bill.lines:
-        rows.writerow((line.aisle, line.what, line.used, line.packs, line.pack, line.each, line.cost))
-    rows.writerow(("", "total", "", "", "", "", bill.total))
+        rows.writerow(
+            (line.aisle, line.what, line.used, line.packs, line.pack, f"{line.each:.2f}", f"{line.cost:.2f}")
+        )
+    rows.writerow(("", "total", "", "", "", "", f"{bill.total:.2f}"))
     return out.getvalue()

@@ -5,10 +5,12 @@ from __future__ import annotations
 import math
 from typing import Any
 
+from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.structure import Member, Panel
 from ergamot.core.units import Quantity
+from ergamot.core.weather.stability import Gusts
 from ergamot.operations.pens import Bench
 from ergamot.store.records import Record
 from ergamot.web.schemas.figures import FindingOut, Words, words
@@ -41,7 +43,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
             f"leave {flock.leaves.day} {flock.leaves:%B}"
         ),
         "values": {name: _value(bench, name) for name in bench.design.values},
-        "views": [_view(view) for view in bench.views],
+        "views": [view_out(view) for view in bench.views],
         "birds": [BirdOut.model_validate(bird) for bird in bench.birds],
         "centre": mass.fresh_centre,
         "findings": [FindingOut.of(finding) for finding in bench.judged.findings],
@@ -75,10 +77,12 @@ def _value(bench: Bench, name: str) -> ValueOut:
     )
 
 
-def _view(view: Any) -> ViewOut:
+def view_out(view: View) -> ViewOut:
+    """One flat picture as sent."""
     return ViewOut(
         name=view.name,
         outlines=[OutlineOut.model_validate(outline) for outline in view.outlines],
+        behind=view.behind,
         dimensions=[
             DimensionOut(a=d.a, b=d.b, away=d.away, text=words(d.mm, "mm"), parameter=d.parameter)
             for d in view.dimensions
@@ -88,7 +92,7 @@ def _view(view: Any) -> ViewOut:
     )
 
 
-def _gust(gust: Any) -> GustOut:
+def _gust(gust: Gusts) -> GustOut:
     def finite(value: float) -> float | None:
         return round(value, 3) if math.isfinite(value) else None
 

@@ -40,12 +40,12 @@ def get_bill(pen_id: int) -> dict[str, Any]:
                 used=line.used,
                 packs=line.packs,
                 pack=line.pack,
-                each=str(line.each),
-                cost=str(line.cost),
+                each=f"{line.each:.2f}",
+                cost=f"{line.cost:.2f}",
             )
             for line in bill.lines
         ],
-        "total": str(bill.total),
+        "total": f"{bill.total:.2f}",
     }
 
 
@@ -76,10 +76,10 @@ def _plan(section: str, species: str, plan: CuttingPlan) -> PlanOut:
         species=catalogue.species[species].label,
         bars=[_bar(bar, times) for bar, times in Counter(plan.bars).items()],
         boards=len(plan.bars),
-        cost=str(plan.cost),
-        bound=str(plan.bound),
-        linear_bound=str(plan.linear_bound),
-        gap=str(plan.gap),
+        cost=f"{plan.cost:.2f}",
+        bound=f"{plan.bound:.2f}",
+        linear_bound=f"{plan.linear_bound:.2f}",
+        gap=f"{plan.gap:.2f}",
         proven=plan.proven,
         kerf=words(plan.kerf_mm, "mm"),
         trim=words(plan.trim_mm, "mm"),

@@ -13,7 +13,7 @@ from ergamot.core.units import Quantity
 from ergamot.exchange.design_file import design_schema, write_design
 from ergamot.operations.pens import bench, change_pen, design_of, open_pen, pens, propose_pen
 from ergamot.store.records import Record, find, redo, undo
-from ergamot.web.bench import bench_out
+from ergamot.web.bench import bench_out, view_out
 from ergamot.web.schemas.figures import Words
 from ergamot.web.schemas.pens import BenchOut, OpenIn, PenIn, PenLineOut, PensOut, ProposeIn
 from ergamot.web.unit_of_work import base_revision, current_work
@@ -44,6 +44,7 @@ def _line(record: Record) -> PenLineOut:
         flock_name=shown.flock_name,
         leaves=shown.flock.leaves,
         size=Words.model_validate(size),
+        plan=view_out(shown.views[0]),
         verdicts={finding.what: finding.verdict for finding in shown.judged.findings},
     )
 

@@ -31,10 +31,14 @@ class Outline:
 
 @dataclass(frozen=True)
 class View:
-    """A flat picture: outlines back to front, dimensions, and the ground line's height (side, end)."""
+    """A flat picture: outlines back to front, dimensions, and corners of what is drawn.
+
+    The first `behind` outlines lie beyond the birds, the rest between them and the eye.
+    """
 
     name: ViewName
     outlines: tuple[Outline, ...]
+    behind: int
     dimensions: tuple[Dimension, ...]
     low: Flat
     high: Flat
@@ -95,10 +99,17 @@ def view(structure: Structure, name: ViewName) -> View:
     return View(
         name=name,
         outlines=outlines,
+        behind=sum(depth <= _bird_depth(structure, name) for depth, _ in drawn),
         dimensions=tuple(d for d in structure.dimensions if d.view == name),
         low=(min(p[0] for p in points), min(p[1] for p in points)),
         high=(max(p[0] for p in points), max(p[1] for p in points)),
     )
+
+
+def _bird_depth(structure: Structure, name: ViewName) -> float:
+    """How near the birds are: on the ground, on the centre line, or midway along."""
+    middle = (sum(structure.body.x) / 2, 0.0, max(m.section.deep_mm for m in structure.members))
+    return _EYES[name].near(middle)
 
 
 def _round(point: Flat) -> Flat:

@@ -65,6 +65,7 @@ class ViewOut(Out):
 
     name: str
     outlines: list[OutlineOut]
+    behind: int
     dimensions: list[DimensionOut]
     low: tuple[float, float]
     high: tuple[float, float]
@@ -142,6 +143,7 @@ class PenLineOut(Out):
     flock_name: str
     leaves: date
     size: Words
+    plan: ViewOut
     verdicts: dict[str, str]
 
 

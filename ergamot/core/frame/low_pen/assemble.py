@@ -132,13 +132,15 @@ def _lid_hardware(pen: Chosen, lay: Layout, catalogue: Catalogue) -> tuple[Hardw
 
 def _dimensions(pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
     half, top = pen.width / 2, pen.height
+    ahead = pen.handle + 160 if pen.wheel else 220
+    outboard = half + (pen.wheel.width_mm + pen.section.thick_mm if pen.wheel else 0)
     marks = [
         Dimension("plan", (0, -half), (pen.length, -half), -320, pen.length, "length"),
-        Dimension("plan", (pen.length, -half), (pen.length, half), -620, pen.width, "width"),
+        Dimension("plan", (pen.length, -half), (pen.length, half), ahead, pen.width, "width"),
         Dimension("side", (lay.x0, 0), (lay.x1, 0), -190, lay.x1 - lay.x0),
-        Dimension("side", (0, 0), (0, top), 420, pen.height, "height"),
+        Dimension("side", (lay.x1, 0), (lay.x1, top), ahead, pen.height, "height"),
         Dimension("end", (-half, 0), (half, 0), -190, pen.width, "width"),
-        Dimension("end", (half, 0), (half, top), -260, pen.height, "height"),
+        Dimension("end", (-outboard, 0), (-outboard, top), -170, pen.height, "height"),
     ]
     if lay.has_roof and lay.has_open:
         marks.append(

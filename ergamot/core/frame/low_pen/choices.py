@@ -68,7 +68,7 @@ PARAMETERS: tuple[Parameter, ...] = (
 )
 
 LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; common practice
-LEAST_INSIDE_MM = 250.0  # clear height below which no bird walks; common practice
+LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; common practice
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,68 @@
+"""The real MariaDB for every test that keeps something, and the app over it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import date
+
+import pytest
+from hypothesis import HealthCheck, settings
+from sqlalchemy import Engine, text
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue.loader import load_catalogue
+from ergamot.core.flock.flock import Flock, make_flock
+from ergamot.store.engine import open_engine
+from ergamot.web.app import make_app
+from launch.mariadb import PrivateServer
+from launch.plain import LOCAL
+from launch.serve import DATABASE_PORTS, migrate
+
+settings.register_profile(
+    "ergamot",
+    deadline=None,
+    derandomize=True,
+    suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],
+)
+settings.load_profile("ergamot")
+
+
+@pytest.fixture(scope="session")
+def catalogue() -> Catalogue:
+    return load_catalogue()
+
+
+@pytest.fixture(scope="session")
+def broilers(catalogue: Catalogue) -> Flock:
+    """Thirty fast broilers, out at three weeks, gone at seven."""
+    return make_flock(catalogue, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+
+
+@pytest.fixture(scope="session")
+def database() -> Iterator[PrivateServer]:
+    """A private MariaDB in the project's own folder, tables up to date."""
+    with PrivateServer(LOCAL / "test", DATABASE_PORTS["test"], durable=False) as server:
+        migrate(server.address)
+        yield server
+
+
+@pytest.fixture(scope="session")
+def engine(database: PrivateServer) -> Iterator[Engine]:
+    made = open_engine(database.address)
+    yield made
+    made.dispose()
+
+
+@pytest.fixture
+def store(engine: Engine) -> Engine:
+    """The store, emptied."""
+    with engine.begin() as connection:
+        for table in ("revision", "record", "farm"):
+            connection.execute(text(f"DELETE FROM {table}"))
+    return engine
+
+
+@pytest.fixture
+def client(store: Engine):
+    """A client of the app over an empty store."""
+    return make_app(store).test_client()

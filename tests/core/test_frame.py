@@ -1,0 +1,261 @@
+"""The structure is true: over hundreds of random pens, and one pen counted by hand."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+from itertools import pairwise
+
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
+from ergamot.core.frame.design import build, change, make_design
+from ergamot.core.frame.mass import mass
+from ergamot.core.frame.soundness import closed_share, loose, overlaps, separation_mm
+from ergamot.core.frame.structure import Hardware, Panel
+from ergamot.core.stock.cut_list import cut_list
+from tests.strategies import CATALOGUE, designs
+
+PENS = settings(max_examples=300)
+PLAIN = {"walls": "mesh", "gear": "skids", "section": "2x2", "bay": 1200}
+
+
+@PENS
+@given(designs())
+def test_no_two_sticks_stand_in_one_space(design):
+    assert overlaps(build(design, CATALOGUE)) == []
+
+
+@PENS
+@given(designs())
+def test_a_pen_is_one_connected_structure(design):
+    assert loose(build(design, CATALOGUE)) == set()
+
+
+@PENS
+@given(designs(), st.sampled_from(["left", "right", "front", "rear", "top"]))
+def test_every_face_is_closed_but_for_declared_openings(design, face):
+    assert closed_share(build(design, CATALOGUE), face) >= 0.999
+
+
+@PENS
+@given(designs())
+def test_parts_sum_to_totals(design):
+    structure = build(design, CATALOGUE)
+    weighed = mass(structure)
+    timber = sum(member.dry_kg for member in structure.members)
+    covering = sum(panel.kg for panel in structure.panels)
+    bought = sum(item.kg for item in structure.hardware)
+    assert weighed.dry_kg == pytest.approx(timber + covering + bought)
+    assert sum(dry for dry, _ in weighed.groups.values()) == pytest.approx(weighed.dry_kg)
+    assert sum(fresh for _, fresh in weighed.groups.values()) == pytest.approx(weighed.fresh_kg)
+    assert weighed.fresh_kg > weighed.dry_kg
+    assert sum(piece.count for piece in cut_list(structure)) == len(structure.members)
+
+
+@PENS
+@given(designs(), st.floats(1, 400))
+def test_a_longer_pen_with_the_same_bays_is_never_lighter(design, more):
+    structure = build(design, CATALOGUE)
+    try:
+        longer = build(
+            change(CATALOGUE, design, {"length": float(design.values["length"]) + more}), CATALOGUE
+        )
+    except OutOfRange:
+        assume(False)
+        return
+    same = ("upright", "top cross rail", "end stud", "knee brace")
+    count = [[sum(m.role == role for m in s.members) for role in same] for s in (structure, longer)]
+    assume(count[0] == count[1])
+    assert mass(longer).dry_kg >= mass(structure).dry_kg
+
+
+@PENS
+@given(designs())
+def test_sticks_are_as_long_as_their_ends_stand_apart_and_fit_what_is_sold(design):
+    structure = build(design, CATALOGUE)
+    for member in structure.members:
+        assert member.length_mm == pytest.approx(math.dist(member.corners[0], member.corners[4]), abs=0.02)
+        assert member.short_mm == pytest.approx(math.dist(member.corners[3], member.corners[7]), abs=0.02)
+        assert 0 < member.short_mm <= member.length_mm <= member.section.longest_mm
+        assert all(corner[2] >= -1e-6 for corner in member.corners)
+
+
+@PENS
+@given(designs())
+def test_labels_name_pieces_cut_alike(design):
+    cuts = {}
+    for member in build(design, CATALOGUE).members:
+        same = (member.length_mm, member.short_mm, member.cuts)
+        assert cuts.setdefault(member.label, same) == same
+    assert len(set(cuts.values())) <= len(cuts)
+
+
+@given(designs())
+def test_covering_spans_and_mesh_backing_are_within_bounds(design):
+    structure = build(design, CATALOGUE)
+    rails = sorted(m.centre[0] for m in structure.members if m.role == "top cross rail")
+    edge = max((max(c[0] for c in p.corners) for p in structure.panels if p.role == "roof"), default=0)
+    span = CATALOGUE.sheets[str(design.values["roof"])].purlin_span_m * 1000
+    for low, high in pairwise(rails):
+        if high <= edge + 1:
+            assert high - low <= span + 1
+    for panel in structure.panels:
+        assert 0 <= panel.backed_m2 <= panel.area_m2 + 1e-6
+
+
+@given(designs())
+def test_running_gear_stands_clear_of_the_frame(design):
+    """Tyres level with the foot of the frame, outside every stick; axle behind the rear wall."""
+    structure = build(design, CATALOGUE)
+    wheels = [item for item in structure.hardware if item.role == "wheel"]
+    assert len(wheels) == (2 if structure.axle else 0)
+    outermost = max(abs(c[1]) for m in structure.members if "handle" not in m.role for c in m.corners)
+    for wheel in wheels:
+        diameter, width = wheel.size_mm
+        assert wheel.place[2] - diameter / 2 == pytest.approx(0)
+        assert abs(wheel.place[1]) - width / 2 > outermost
+        assert wheel.place[0] < structure.body.x[0]
+
+
+def test_a_plain_skid_pen_counted_by_hand():
+    """2.400 × 1.200 × 0.600 m in 38×38 at 450 kg/m³, all mesh, no roof, on skids, bays to 1.2 m.
+
+    x: no axle, body 0 to 2400. Bay lines 19, 1200, 2381. Half width less half a stick 581: the lid
+    spans y 0 to 581 with a trimmer, between the first two cross rails (centres 19 and 1200).
+
+      base side rails  2 × 2400      top side rails   2 × 2400
+      base cross rails 2 × 1124      top cross rails  3 × 1124
+      uprights 6 × 524 (600 − 76)    end studs: width 1162 under 1250, none
+      knee braces: leg min(300, 0.75·524, 1143 − 10) = 300 → 424.26 long, short 424.26 − 2·38 = 348.26
+      lid trimmer 1200 − 19 − 38 = 1143   lid sides 2 × 1181   lid ends 2 × (581 − 76) = 505
+
+    Timber m: 9.6 + 5.62 + 3.144 + 4 × 0.38626 + 1.143 + 2.362 + 1.010 = 24.424 at 0.6498 kg/m.
+    """
+    structure = build(
+        make_design(
+            CATALOGUE, "low-pen", {**PLAIN, "length": 2400, "width": 1200, "height": 600, "roofed": 0}
+        ),
+        CATALOGUE,
+    )
+    found = {(p.label, p.count, round(p.length_mm, 2), round(p.short_mm, 2)) for p in cut_list(structure)}
+    assert found == {
+        ("B1", 2, 2400, 2400),
+        ("B2", 2, 1124, 1124),
+        ("C1", 1, 1143, 1143),
+        ("C2", 3, 1124, 1124),
+        ("K1", 4, 424.26, 348.26),
+        ("L1", 2, 1181, 1181),
+        ("L2", 2, 505, 505),
+        ("T1", 2, 2400, 2400),
+        ("U1", 6, 524, 524),
+    }
+    timber = sum(member.dry_kg for member in structure.members)
+    assert timber == pytest.approx(24.424 * 0.038 * 0.038 * 450, abs=0.01)
+    braces = [p for p in cut_list(structure) if p.label == "K1"]
+    assert braces[0].angles_deg == (45, 45)
+
+
+def test_the_whole_pen_weighed_by_hand():
+    """2.400 × 1.200 × 0.600, 38×38 at 450 kg/m³: 4×2400, 4×1124, 6×524 = 17.240 m, 11.203 kg.
+
+    Steel roof 2.88 m² × 3.3 = 9.504; 12.7 mm mesh sides 2.88 × 1.0505 = 3.025, front 0.756; ply rear
+    0.72 × 5.2 = 3.744; two wheels 3.6 at x 0.15. Together 31.83 kg, centre of mass at x 0.969.
+    """
+    sparse = build(
+        make_design(
+            CATALOGUE, "low-pen", {**PLAIN, "length": 2400, "width": 1200, "height": 600, "roofed": 0}
+        ),
+        CATALOGUE,
+    )
+    keep = {"base side rail", "top side rail", "base cross rail", "top cross rail", "upright"}
+    frame = [m for m in sparse.members if m.role in keep]
+    frame.remove(next(m for m in frame if m.role == "top cross rail" and abs(m.centre[0] - 1200) < 1))
+    assert sum(m.length_mm for m in frame) == pytest.approx(17_240)
+
+    def panel(role: str, x: float, area: float, kg_m2: float) -> Panel:
+        corner = (x, 0.0, 300.0)
+        return Panel(role, role, "top", "roof", "", "", (corner,) * 4, (0, 0, 1), area, kg_m2, 1, 0)
+
+    mesh = CATALOGUE.meshes["welded-12"].mass_kg_m2
+    whole = replace(
+        sparse,
+        members=tuple(frame),
+        panels=(
+            panel("roof", 1200, 2.88, 3.3),
+            panel("sides", 1200, 2.88, mesh),
+            panel("front", 2400, 0.72, mesh),
+            panel("rear", 0, 0.72, 5.2),
+        ),
+        hardware=(Hardware("w", "wheels", "gear", "", 3.6, (150, 0, 125)),),
+    )
+    weighed = mass(whole)
+    assert sum(m.dry_kg for m in frame) == pytest.approx(11.203, abs=0.001)
+    assert mesh == pytest.approx(1.05, abs=0.005)
+    assert CATALOGUE.meshes["welded-12"].solid_share == pytest.approx(0.157, abs=0.0005)
+    assert weighed.dry_kg == pytest.approx(31.83, abs=0.01)
+    assert weighed.dry_centre[0] == pytest.approx(969, abs=1)
+
+
+def test_the_check_for_overlap_can_see_one():
+    """Two sticks pushed 5 mm into each other are found; moved apart again they are not."""
+    structure = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
+    first, other = structure.members[0], structure.members[2]
+    assert separation_mm(first, other) == pytest.approx(0, abs=1e-6)
+    pushed = replace(other, corners=tuple((x, y - 5 * (1 if y > 0 else -1), z) for x, y, z in other.corners))
+    assert (
+        separation_mm(first, replace(pushed, corners=tuple((x, y - 5, z) for x, y, z in other.corners))) < -4
+    )
+    bad = replace(structure, members=(first, replace(other, corners=first.corners), *structure.members[3:]))
+    assert overlaps(bad)
+
+
+def test_the_check_for_gaps_and_loose_sticks_can_see_them():
+    structure = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
+    open_front = replace(structure, panels=tuple(p for p in structure.panels if p.face != "front"))
+    assert closed_share(open_front, "front") < 0.5
+    stray = structure.joints[0].members[1]
+    apart = tuple(j for j in structure.joints if stray not in j.members)
+    assert stray in loose(replace(structure, joints=apart))
+
+
+@pytest.mark.parametrize(
+    ("given_values", "field"),
+    [
+        ({"length": 0}, "length"),
+        ({"width": -2400}, "width"),
+        ({"length": "17'"}, "length"),
+        ({"length": "13'", "section": "2x2"}, "length"),
+        ({"height": "18 in", "section": "2x4"}, "height"),
+        ({"roofed": 1.2}, "roofed"),
+        ({"axle": 600, "length": 1300}, "axle"),
+        ({"width": float("nan")}, "width"),
+    ],
+)
+def test_sizes_that_cannot_be_built_are_refused_with_field_and_limit(given_values, field):
+    with pytest.raises(OutOfRange) as refused:
+        make_design(CATALOGUE, "low-pen", given_values)
+    assert refused.value.field == field
+    assert refused.value.allowed
+
+
+def test_nonsense_is_refused_by_name():
+    with pytest.raises(Unreadable):
+        make_design(CATALOGUE, "low-pen", {"width": "wide"})
+    with pytest.raises(Unreadable):
+        make_design(CATALOGUE, "low-pen", {"roofed": "most of it"})
+    for wrong in ({"section": "9x9"}, {"colour": "red"}):
+        with pytest.raises(UnknownChoice):
+            make_design(CATALOGUE, "low-pen", wrong)
+    with pytest.raises(UnknownChoice):
+        make_design(CATALOGUE, "castle", {})
+
+
+def test_a_change_keeps_what_was_typed():
+    typed = make_design(CATALOGUE, "low-pen", {"width": "7-10 1/2"})
+    changed = change(CATALOGUE, typed, {"roofed": "40 %"})
+    assert changed.typed == {"width": "7-10 1/2"}
+    assert changed.values["roofed"] == 0.4
+    assert change(CATALOGUE, changed, {"width": 2000.0}).typed == {}

@@ -1,0 +1,127 @@
+"""Lanes, rest and moves: worked examples and what every plan must keep."""
+
+from __future__ import annotations
+
+from datetime import UTC, date, datetime, time, timedelta
+from itertools import pairwise
+
+import pytest
+from hypothesis import assume, given
+from hypothesis import strategies as st
+from icalendar import Calendar
+
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.ground.lawn import Lawn, PenSize, lanes, make_lawn, pen_size
+from ergamot.core.ground.rest import ready_on, rest_days
+from ergamot.core.ground.schedule import plan_moves
+from ergamot.core.ground.stay import day_load
+from ergamot.core.place import DEFAULT_MONTHS_C
+from ergamot.exchange.calendar import move_time, write_calendar
+from tests.strategies import CATALOGUE, designs, flocks
+
+LAWNS = st.builds(make_lawn, st.floats(8, 120), st.floats(6, 80), st.floats(0, 360))
+
+
+def test_rest_in_a_cold_spring():
+    """12 days at 4 °C count nothing, 10 at 8 °C give 80, then (330 − 80)/14 = 17.9 → 18: 40 days."""
+    assert rest_days(lambda d: 4 if d <= 12 else 8 if d <= 22 else 14) == 40
+    assert rest_days(lambda d: 30) == 21
+    assert ready_on((20.0,) * 12, date(2026, 6, 1)) == date(2026, 6, 22)
+    with pytest.raises(OutOfRange):
+        rest_days(lambda d: 4.9)
+
+
+def test_thirty_broilers_on_7_2_square_metres(broilers):
+    """At 21 °C droppings cover 0.6 kg/m² in a day from about day 37: one move before, two after."""
+    moves = {age: day_load(CATALOGUE, broilers, age, 7.2, 21.0).moves for age in range(22, 49)}
+    assert moves[30] == 1
+    assert moves[45] == 2
+    assert 36 <= next(age for age, n in moves.items() if n == 2) <= 41
+
+
+@given(LAWNS, designs())
+def test_stops_lie_inside_the_lawn_apart_and_each_next_to_the_last(lawn, design):
+    pen = pen_size(build(design, CATALOGUE))
+    assume(pen.overall_length_m <= lawn.length_m)
+    assume(pen.overall_width_m <= lawn.width_m)
+    stops = lanes(lawn, pen)
+    assert stops
+    boxes = [(s.u_m, s.v_m, s.u_m + pen.length_m, s.v_m + pen.width_m) for s in stops]
+    for u0, v0, u1, v1 in boxes:
+        assert u0 >= -1e-9
+        assert v0 >= -1e-9
+        assert u1 <= lawn.length_m + 1e-9
+        assert v1 <= lawn.width_m + 1e-9
+    places = {(round(u, 6), round(v, 6)) for u, v, _, _ in boxes}
+    assert len(places) == len(stops)
+    for (a, b, *_), (c, d, *_) in pairwise(boxes):
+        along, across = abs(a - c), abs(b - d)
+        assert (along, across) in [
+            (pytest.approx(pen.length_m), pytest.approx(0)),
+            (pytest.approx(0), pytest.approx(pen.width_m)),
+        ]
+
+
+@given(LAWNS, flocks(), st.integers(1, 40))
+def test_a_plan_uses_each_stop_only_when_it_has_rested(lawn, flock, days):
+    pen = PenSize(3.0, 2.0, 3.4, 2.4)
+    plan = plan_moves(CATALOGUE, flock, lawn, pen, DEFAULT_MONTHS_C, flock.out, days)
+    free = {}
+    for move in plan.moves:
+        assert flock.out <= move.day < flock.leaves
+        assert free.get(move.stop, move.day) <= move.day
+        assert (move.ready - move.day).days >= 21
+        free[move.stop] = move.ready
+    by_day = {day: [m for m in plan.moves if m.day == day] for day in {m.day for m in plan.moves}}
+    last = max(by_day)
+    for day, moves in by_day.items():
+        if day != last:
+            assert [m.part for m in moves] == list(range(1, moves[0].parts + 1))
+            assert sum(m.wear for m in moves) == pytest.approx(moves[0].load.wear)
+            assert sum(m.nitrogen_kg_ha for m in moves) == pytest.approx(10 * moves[0].load.nitrogen_g_m2)
+    if len(by_day) < min(days, (flock.leaves - flock.out).days):
+        assert any("used up" in note.text("metric") for note in plan.notes)
+
+
+@pytest.mark.parametrize(("length", "width", "field"), [(2.5, 10, "length_m"), (10, 2.01, "width_m")])
+def test_a_lawn_smaller_than_the_pen_is_refused_with_what_it_needs(length, width, field):
+    pen = pen_size(build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE))
+    with pytest.raises(OutOfRange) as refused:
+        lanes(Lawn(length, width, 0), pen)
+    assert refused.value.field == field
+    assert "ft" in refused.value.allowed
+
+
+@pytest.mark.parametrize("sizes", [(0, 10), (10, -1), (501, 10), (float("nan"), 10)])
+def test_impossible_lawns_are_refused(sizes):
+    with pytest.raises(OutOfRange):
+        make_lawn(*sizes, 0)
+
+
+def test_a_start_outside_the_stay_is_refused(broilers):
+    pen = PenSize(3.0, 2.0, 3.4, 2.4)
+    for start in (broilers.out - timedelta(1), broilers.leaves):
+        with pytest.raises(OutOfRange) as refused:
+            plan_moves(CATALOGUE, broilers, Lawn(40, 12, 0), pen, DEFAULT_MONTHS_C, start)
+        assert refused.value.field == "start"
+
+
+def test_the_calendar_opens_elsewhere_with_every_move(broilers):
+    pen = PenSize(3.0, 2.0, 3.4, 2.4)
+    plan = plan_moves(CATALOGUE, broilers, Lawn(40, 12, 0), pen, DEFAULT_MONTHS_C, broilers.out, 14)
+    now = datetime(2026, 4, 20, 12, 0, tzinfo=UTC)
+    events = Calendar.from_ical(write_calendar(plan, "Bramble pen", 7, now)).walk("VEVENT")
+    assert len(events) == len(plan.moves) >= 14
+    assert len({str(event["UID"]) for event in events}) == len(events)
+    for event, move in zip(events, plan.moves, strict=True):
+        assert event.decoded("DTSTART").date() == move.day
+        assert f"lane {move.stop.lane + 1}, stop {move.stop.number + 1}" in str(event["SUMMARY"])
+
+
+@given(st.integers(1, 12))
+def test_moves_of_a_day_follow_each_other_in_daylight(parts):
+    times = [move_time(part, parts) for part in range(1, parts + 1)]
+    assert times == sorted(set(times))
+    assert time(6) <= times[0]
+    assert times[-1] <= time(19)

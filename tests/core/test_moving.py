@@ -1,0 +1,120 @@
+"""Moving: the worked pen on an axle, people together, and how effort follows the design."""
+
+from __future__ import annotations
+
+import math
+
+import pytest
+from hypothesis import assume, given
+from hypothesis import strategies as st
+
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.mass import mass
+from ergamot.core.gear.effort import bump_force, handle_lift, largest_bump, rolling_resistance, wheel_number
+from ergamot.core.gear.moving import haul, judge_moving
+from ergamot.core.gear.people import strength, together, zone_of
+from ergamot.core.place import make_place
+from tests.strategies import CATALOGUE, designs
+
+WET = CATALOGUE.grounds["wet"]
+
+
+def test_the_worked_pen_on_its_axle():
+    """80 kg, centre 1.35, axle 0.15, handle 3.0: 784.8·1.2/2.85 = 330.4 N; the axle takes 454.4 N.
+
+    Whole pen by hand, 31.83 kg, centre 0.969, axle 0.15, handle 2.4: lift 113.6, axle 198.7 N.
+    """
+    lift = handle_lift(80 * 9.81, 1.35, 0.15, 3.0)
+    assert (lift, 784.8 - lift) == (pytest.approx(330.4, abs=0.1), pytest.approx(454.4, abs=0.1))
+    small = handle_lift(31.83 * 9.81, 0.969, 0.15, 2.4)
+    assert (small, 31.83 * 9.81 - small) == (pytest.approx(113.6, abs=0.1), pytest.approx(198.7, abs=0.1))
+
+
+@pytest.mark.parametrize(
+    ("diameter", "width", "crr", "bump"),
+    [(0.150, 0.040, 0.222, 606), (0.250, 0.050, 0.127, 389), (0.400, 0.080, 0.074, 282)],
+)
+def test_wheels_of_the_worked_pen_on_wet_ground(diameter, width, crr, bump):
+    """Two wheels, CI 250 kPa, 227.2 N each (Wismer & Luth); a 30 mm ridge across both."""
+    assert rolling_resistance(wheel_number(250e3, width, diameter, 227.2)) == pytest.approx(crr, abs=0.0005)
+    assert bump_force(454.4, 0.030, diameter / 2) == pytest.approx(bump, abs=0.6)
+
+
+def test_the_worked_pen_on_skids():
+    """80 kg at 0.45: 353 N to keep, 424 N to start (first pull × 1.2)."""
+    assert (pytest.approx(353, abs=0.5), pytest.approx(424, abs=0.5)) == (0.45 * 784.8, 1.2 * 0.45 * 784.8)
+
+
+@given(st.floats(1, 2000), st.floats(1, 2000), st.floats(0.05, 0.4))
+def test_the_largest_bump_is_the_one_that_takes_all_the_force(force, load, radius):
+    height = largest_bump(force, load, radius)
+    assert 0 <= height < radius
+    assert bump_force(load, height, radius) == pytest.approx(force, rel=1e-6)
+
+
+def test_no_wheel_climbs_a_bump_as_high_as_its_axle():
+    assert bump_force(100, 0.125, 0.125) == math.inf
+    assert bump_force(100, 0.2, 0.125) == math.inf
+
+
+@given(st.lists(st.floats(40, 250), min_size=1, max_size=3))
+def test_people_together_do_no_more_than_their_sum_and_no_less_than_the_strongest(figures):
+    assert max(figures) <= together(figures) <= sum(figures)
+
+
+def test_hands_change_zone_at_the_heights_of_the_guidance():
+    assert [zone_of(h) for h in (0.2, 0.25, 0.3, 0.75, 0.9, 1.2)] == [0, 0, 1, 1, 2, 3]
+    assert strength(CATALOGUE, CATALOGUE.crews["teenager"], 0.58).lift_n == 80
+    with pytest.raises(OutOfRange):
+        zone_of(1.6)
+
+
+@given(designs(), st.floats(0, 25))
+def test_hauling_any_pen(design, slope):
+    structure = build(design, CATALOGUE)
+    weighed = mass(structure)
+    can = strength(CATALOGUE, CATALOGUE.crews["two-men"], min(1.4, structure.grip.z_mm / 1000))
+    dry, wet = (haul(structure, weighed, CATALOGUE.grounds[g], slope, can) for g in ("dry", "wet"))
+    for moved in (dry, wet):
+        assert moved.start >= moved.keep > 0
+        if structure.axle:
+            assert moved.lift + moved.axle == pytest.approx(weighed.fresh_kg * 9.81)
+            assert moved.bump is not None
+            assert 0 <= moved.bump < structure.axle.radius_mm / 1000
+    if structure.axle:
+        assert wet.keep >= dry.keep
+    steeper = haul(structure, weighed, WET, min(25.0, slope + 5), can)
+    assert steeper.keep >= wet.keep
+
+
+@given(designs(), st.sampled_from(list(CATALOGUE.crews)))
+def test_the_moving_verdict_is_the_least_of_its_parts(design, crew):
+    structure = build(design, CATALOGUE)
+    finding = judge_moving(CATALOGUE, structure, mass(structure), make_place(CATALOGUE, crew=crew))
+    parts = [s.quantity.value for s in finding.working if s.symbol.startswith("r_")]
+    assert finding.ratio == pytest.approx(min(parts))
+    assert len(parts) == (5 if structure.axle else 2)
+
+
+@given(designs())
+def test_a_smaller_wheel_never_rolls_easier(design):
+    assume(design.values["gear"] == "wheels")
+    keeps = []
+    for wheel in ("plastic-6", "rubber-10", "barrow-16"):
+        structure = build(make_design(CATALOGUE, "low-pen", {**design.values, "wheel": wheel}), CATALOGUE)
+        can = strength(CATALOGUE, CATALOGUE.crews["man"], 0.6)
+        keeps.append(haul(structure, mass(structure), WET, 0, can).keep)
+    assert keeps == sorted(keeps, reverse=True)
+
+
+def test_mixed_limits_of_place_are_refused():
+    for wrong in (
+        {"slope_percent": 60},
+        {"design_gust_ms": 0},
+        {"heaviest_kg": float("nan")},
+        {"months_c": (1.0,)},
+    ):
+        with pytest.raises(OutOfRange) as refused:
+            make_place(CATALOGUE, **wrong)
+        assert refused.value.field == next(iter(wrong))

@@ -1,0 +1,128 @@
+"""Cutting plans: worked example, known optima, and what every plan must hold."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections import Counter
+from decimal import Decimal
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.stock.bill import bill_of
+from ergamot.core.stock.coverings import strip_metres
+from ergamot.core.stock.sticks import Want, plan_sticks
+from ergamot.exchange.cut_list_csv import write_cut_list
+from tests.strategies import CATALOGUE, designs
+
+SOLD = [(2438.0, Decimal("3.20")), (3048.0, Decimal("4.30")), (3658.0, Decimal("5.00"))]
+WORKED = [Want("a", 2400, 4), Want("b", 1124, 4), Want("c", 524, 6)]
+
+
+def test_the_worked_cutting():
+    """4×2400, 4×1124, 6×524, kerf 3: 24.20 from six 2438 and one 3658; linear 24.00; 2438 only 25.60."""
+    plan = plan_sticks(WORKED, SOLD)
+    assert (plan.cost, plan.bound, plan.linear_bound, plan.proven) == (
+        Decimal("24.20"),
+        Decimal("24.20"),
+        Decimal("24.00"),
+        True,
+    )
+    assert Counter(bar.stock_mm for bar in plan.bars) == {2438.0: 6, 3658.0: 1}
+    assert plan_sticks(WORKED, SOLD[:1]).cost == Decimal("25.60")
+
+
+def holds(plan, wants):
+    """Everything wanted is cut, nothing else, and every board fits its cuts."""
+    cut = Counter(piece for bar in plan.bars for piece in bar.cuts)
+    assert cut == Counter({(w.label, w.length_mm): w.count for w in wants})
+    for bar in plan.bars:
+        bare = sum(length for _, length in bar.cuts)
+        uncut = len(bar.cuts) == 1 and abs(bare - bar.stock_mm) < 0.7
+        used = bare + plan.kerf_mm * (len(bar.cuts) - 1) + plan.trim_mm
+        assert uncut or used <= bar.stock_mm + 1e-6
+    assert plan.cost == sum(bar.price for bar in plan.bars)
+    assert plan.linear_bound <= plan.bound + Decimal("0.01")
+    assert plan.bound <= plan.cost
+    assert plan.gap == 0 or not plan.proven
+
+
+@settings(max_examples=40)
+@given(st.lists(st.tuples(st.integers(200, 3600), st.integers(1, 8)), min_size=1, max_size=6))
+def test_every_plan_cuts_all_that_is_wanted_and_fits(wanted):
+    wants = [Want(f"p{i}", float(length), count) for i, (length, count) in enumerate(wanted)]
+    holds(plan_sticks(wants, SOLD), wants)
+
+
+@settings(max_examples=40)
+@given(st.data())
+def test_perfect_cuttings_are_found(data):
+    """Boards of one length sawn into pieces without waste: so many boards is the known optimum."""
+    board, kerf = 3000.0, 3.0
+    lengths: Counter[float] = Counter()
+    boards = data.draw(st.integers(1, 8))
+    for _ in range(boards):
+        pieces = data.draw(st.integers(1, 4))
+        left = board - kerf * (pieces - 1)
+        for remaining in range(pieces, 1, -1):
+            piece = float(data.draw(st.integers(100, int(left - 100 * (remaining - 1)))))
+            lengths[piece] += 1
+            left -= piece
+        lengths[left] += 1
+    wants = [Want(f"p{i}", length, count) for i, (length, count) in enumerate(lengths.items())]
+    plan = plan_sticks(wants, [(board, Decimal("5.00"))], kerf_mm=kerf, trim_mm=0)
+    holds(plan, wants)
+    assert plan.proven
+    assert plan.cost == Decimal("5.00") * boards
+
+
+def test_a_stick_as_long_as_its_board_is_used_as_it_comes():
+    plan = plan_sticks([Want("rail", 3048.0, 2)], SOLD)
+    assert [(bar.stock_mm, bar.offcut_mm) for bar in plan.bars] == [(3048.0, 0.0)] * 2
+
+
+def test_a_piece_longer_than_any_board_is_refused_by_name():
+    with pytest.raises(OutOfRange) as refused:
+        plan_sticks([Want("B1", 4000, 2)], SOLD)
+    assert "B1" in refused.value.message
+    assert "3658" in refused.value.allowed
+
+
+@settings(max_examples=12)
+@given(designs())
+def test_the_bill_counts_what_the_structure_holds(design):
+    structure = build(design, CATALOGUE)
+    bill = bill_of(structure, CATALOGUE)
+    assert sum(piece.count for piece in bill.pieces) == len(structure.members)
+    for _, _, plan in bill.plans:
+        holds(plan, [Want(p.label, p.length_mm, p.count) for p in bill.pieces])
+    assert bill.total == sum(line.each * line.packs for line in bill.lines)
+    assert all(line.packs >= 1 for line in bill.lines)
+
+
+@pytest.mark.parametrize(
+    ("size", "roll", "metres"),
+    [((3.0, 0.6), 0.61, 3.0), ((3.0, 1.1), 0.61, 6.0), ((2.4, 0.61), 0.61, 2.4), ((2.0, 1.8), 0.914, 5.4)],
+)
+def test_mesh_is_laid_in_the_fewer_strips(size, roll, metres):
+    """1.8 m of height from a 0.914 m roll: one strip covers 0.914, the second 0.864 more, 50 mm lap:
+    1.778 < 1.8 takes three; across instead, 2.0 m needs three strips of 1.8 m. Lengthwise 6.0, so 5.4."""
+    assert strip_metres(size, roll) == pytest.approx(metres)
+
+
+def test_the_csv_reads_back_as_the_bill():
+    bill = bill_of(build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE), CATALOGUE)
+    rows = list(csv.reader(io.StringIO(write_cut_list(bill, CATALOGUE))))
+    split = rows.index([])
+    cuts = [dict(zip(rows[0], row, strict=True)) for row in rows[1:split]]
+    assert {(r["label"], int(r["count"]), float(r["length_mm"])) for r in cuts} == {
+        (p.label, p.count, round(p.length_mm, 1)) for p in bill.pieces
+    }
+    brace = next(r for r in cuts if r["piece"] == "knee brace")
+    assert (brace["angle_one_deg"], brace["length_ft_in"]) == ("45", "1 ft 4 11/16 in")
+    costs = [Decimal(row[-1]) for row in rows[split + 2 : -1]]
+    assert sum(costs) == Decimal(rows[-1][-1]) == bill.total

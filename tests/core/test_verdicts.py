@@ -1,0 +1,129 @@
+"""The printed working, worked again, gives the figure shown; and what is proposed is sound."""
+
+from __future__ import annotations
+
+import math
+import re
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ergamot.core.balance.propose import propose
+from ergamot.core.balance.verdicts import judge
+from ergamot.core.catalogue.loader import load_catalogue
+from ergamot.core.finding import Finding, evaluate
+from ergamot.core.frame.design import build
+from ergamot.core.ground.lawn import pen_size
+from ergamot.core.ground.stay import day_load
+from ergamot.core.place import make_place
+from tests.strategies import CATALOGUE, designs, flocks
+
+CREWS = st.sampled_from(list(CATALOGUE.crews))
+
+
+def work_again(finding_steps) -> dict[str, float]:
+    """Read each step as printed, six digits, and work those with an expression from the rest."""
+    known: dict[str, float] = {}
+    for step in finding_steps:
+        if step.expression is None:
+            known[step.symbol] = float(f"{step.quantity.value:.6g}")
+        else:
+            known[step.symbol] = evaluate(step.expression, known)
+    return known
+
+
+@given(designs(), flocks(), CREWS)
+def test_working_again_gives_the_figure_shown(design, flock, crew):
+    judged = judge(CATALOGUE, build(design, CATALOGUE), flock, make_place(CATALOGUE, crew=crew))
+    for finding in judged.findings:
+        again = work_again(finding.working)
+        assert again[finding.answer] == pytest.approx(finding.ratio, rel=1e-6)
+        for step in finding.working:
+            assert again[step.symbol] == pytest.approx(step.quantity.value, rel=1e-6, abs=1e-9)
+
+
+@given(designs(), flocks())
+def test_the_working_and_the_engine_agree(design, flock):
+    structure = build(design, CATALOGUE)
+    judged = judge(CATALOGUE, structure, flock, make_place(CATALOGUE))
+    worked = {f.what: work_again(f.working) for f in judged.findings}
+    assert worked["wind"]["V10"] == pytest.approx(judged.stability.worst.least, rel=1e-4)
+    assert worked["weight"]["m_fresh"] == pytest.approx(judged.mass.fresh_kg, rel=1e-5)
+    assert worked["space"]["has"] == pytest.approx(structure.body.floor_m2 / flock.placed, rel=1e-5)
+
+
+@given(designs(), flocks())
+def test_every_figure_names_its_source_or_follows_from_those_above(design, flock):
+    judged = judge(CATALOGUE, build(design, CATALOGUE), flock, make_place(CATALOGUE))
+    for finding in judged.findings:
+        known: set[str] = set()
+        for step in finding.working:
+            if step.expression is not None:
+                used = set(re.findall(r"[A-Za-z_]\w*", step.expression)) - {
+                    "sqrt",
+                    "exp",
+                    "log",
+                    "min",
+                    "max",
+                    "abs",
+                }
+                assert used <= known
+            known.add(step.symbol)
+
+
+@given(designs(), flocks(), CREWS)
+def test_no_verdict_is_ever_nonsense(design, flock, crew):
+    place = make_place(CATALOGUE, crew=crew)
+    for finding in judge(CATALOGUE, build(design, CATALOGUE), flock, place).findings:
+        assert isinstance(finding, Finding)
+        assert math.isfinite(finding.ratio)
+        assert finding.verdict == (
+            "fails" if finding.ratio < 1 else "right" if finding.ratio < 1.5 else "ample"
+        )
+        for system in ("metric", "imperial"):
+            words = " ".join(
+                p.text(system) for p in (finding.sentence, finding.figure, finding.limit, *finding.details)
+            )
+            assert "nan" not in words
+            assert "{" not in words
+
+
+@settings(max_examples=12)
+@given(flocks(), CREWS)
+def test_what_is_proposed_can_be_built_and_has_room_where_stock_allows(flock, crew):
+    place = make_place(CATALOGUE, crew=crew)
+    design = propose(CATALOGUE, flock, place)
+    structure = build(design, CATALOGUE)
+    assert design.values["section"] == "2x3"
+    assert float(design.values["length"]) in CATALOGUE.sections["2x3"].stock_mm
+    largest = 4.7968 * 3.5816
+    judged = judge(CATALOGUE, structure, flock, place)
+    if judged.space.ratio < 1:
+        assert structure.body.floor_m2 > 0.8 * largest
+
+
+def test_thirty_broilers_get_the_pen_a_keeper_would_expect(broilers):
+    """Need on day 49 is 6.09 m²; stock lengths by whole feet give 10 × 7 ft or 12 × 6 ft."""
+    structure = build(propose(CATALOGUE, broilers, make_place(CATALOGUE)), CATALOGUE)
+    judged = judge(CATALOGUE, structure, broilers, make_place(CATALOGUE))
+    assert 6.09 <= structure.body.floor_m2 <= 6.09 * 1.3
+    assert judged.space.sentence.text("metric") == "good to the last day, day 49"
+    assert 55 < judged.mass.dry_kg < judged.mass.fresh_kg < 95
+
+
+@given(designs(), flocks(), st.integers(1, 120), st.floats(-10, 40))
+def test_the_working_of_a_stay_gives_the_stay(design, flock, age, warmth):
+    load = day_load(CATALOGUE, flock, age, pen_size(build(design, CATALOGUE)).area_m2, warmth)
+    assert work_again(load.working)["stay"] == pytest.approx(load.stay_days, rel=1e-6)
+    assert load.moves >= 1
+    if load.stay_days < 0.9:
+        assert 1 / load.moves <= load.stay_days + 1e-9
+
+
+def test_the_catalogue_is_read_once_and_every_row_names_a_source():
+    assert load_catalogue() is load_catalogue()
+    tables = [value for value in vars(CATALOGUE).values() if isinstance(value, dict)]
+    rows = [row for table in tables for row in table.values()] + list(CATALOGUE.protein_stages)
+    assert len(rows) > 50
+    assert all(row.source.strip() for row in rows)

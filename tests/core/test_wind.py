@@ -1,0 +1,151 @@
+"""Wind: worked examples of a closed box, and what symmetry and statics demand."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.design import build
+from ergamot.core.frame.mass import mass
+from ergamot.core.weather.pressure import directions, inside_cp, outside_cp
+from ergamot.core.weather.speed import local_factor
+from ergamot.core.weather.stability import stability, wind_loads
+from ergamot.core.weather.surfaces import Surface, Vent, WindBody, base_gaps, wind_body
+from tests.strategies import CATALOGUE, designs
+
+FOOTPRINT = ((0.0, -1.0), (3.0, -1.0), (3.0, 1.0), (0.0, 1.0))
+
+
+def box(hole: bool = False, turned: bool = False) -> WindBody:
+    """A closed box 3.0 × 2.0 × 0.6 m, roof Cp −0.7 given, base gap only; or its front 85 % open."""
+    front = 1.2 * (0.15 if hole else 1)
+    walls = [
+        Surface("front", front, (3, 0, 0.3), (1, 0, 0)),
+        Surface("rear", 1.2, (0, 0, 0.3), (-1, 0, 0)),
+        Surface("left", 1.8, (1.5, 1, 0.3), (0, 1, 0)),
+        Surface("right", 1.8, (1.5, -1, 0.3), (0, -1, 0)),
+        Surface("roof", 6.0, (1.5, 0, 0.6), (0, 0, 1), roof_cp=-0.7),
+    ]
+    vents = base_gaps(3, 2) + ([Vent(0.85 * 1.2, (1, 0, 0))] if hole else [])
+    return WindBody(tuple(walls), tuple(vents), FOOTPRINT, 0.6, FOOTPRINT)
+
+
+def at(body: WindBody, degrees: int, mass_kg: float = 70):
+    found = stability(body, mass_kg, (1.5, 0), 0.45, 0.03)
+    gust = found.gusts[degrees // 15]
+    cpi = float(found.loads.cpi[degrees // 15])
+    return cpi, gust, found.factor
+
+
+@pytest.mark.parametrize(
+    ("hole", "degrees", "cpi", "tip", "slide"),
+    [
+        (False, 90, -0.385, 20.8, 12.6),
+        (False, 45, -0.125, 16.87, 12.00),
+        (True, 0, 0.791, 11.0, 9.5),
+    ],
+)
+def test_local_gusts_of_a_box(hole, degrees, cpi, tip, slide):
+    """Long side on: walls push (0.8 + 0.385)·1.8 and draw 0.115·1.8, D = 2.34; roof (0.7 − 0.385)·6 =
+    1.89 up; tip q = 686.7/(2.34·0.3 + 1.89·1) = 264.9 → 20.8 m/s."""
+    inside, gust, factor = at(box(hole), degrees)
+    assert inside == pytest.approx(cpi, abs=0.001)
+    assert gust.tip * factor == pytest.approx(tip, abs=0.05)
+    assert gust.slide * factor == pytest.approx(slide, abs=0.05)
+
+
+@pytest.mark.parametrize(
+    ("hole", "degrees", "tip", "slide"),
+    [(False, 90, 30.5, 18.5), (False, 45, 24.8, 17.6), (True, 0, 16.2, 14.0), (True, 180, 40.0, 22.8)],
+)
+def test_gusts_at_ten_metres_of_a_box(hole, degrees, tip, slide):
+    _, gust, _ = at(box(hole), degrees)
+    assert gust.tip == pytest.approx(tip, abs=0.05)
+    assert gust.slide == pytest.approx(slide, abs=0.05)
+
+
+def test_the_box_lifts_at_24_3_long_side_on():
+    _, gust, factor = at(box(), 90)
+    assert gust.lift * factor == pytest.approx(24.3, abs=0.05)
+
+
+@pytest.mark.parametrize(("roughness", "factor"), [(0.03, 0.681), (0.1, 0.592), (0.3, 0.493)])
+def test_speed_near_the_ground(roughness, factor):
+    assert local_factor(0.6, roughness) == pytest.approx(factor, abs=0.0005)
+    assert local_factor(0.6, roughness, 1.3) == pytest.approx(1.3 * local_factor(0.6, roughness))
+
+
+def test_wall_coefficients_at_45_degrees():
+    """Between 30° (0.65) and 60° (0): 0.325; the far wall at 135°: −0.6 + 0.25·0.1 = −0.575."""
+    north_east = np.array([[math.cos(math.pi / 4), math.sin(math.pi / 4)]])
+    assert outside_cp((1, 0, 0), north_east, np.array([0.2])) == pytest.approx(0.325)
+    assert outside_cp((-1, 0, 0), north_east, np.array([0.2])) == pytest.approx(-0.575)
+
+
+@given(designs(), st.sampled_from([0.03, 0.1, 0.3]))
+def test_any_pen_in_any_wind_gives_gusts_that_make_sense(design, roughness):
+    structure = build(design, CATALOGUE)
+    body, weighed = wind_body(structure), mass(structure)
+    centre = (weighed.dry_centre[0] / 1000, weighed.dry_centre[1] / 1000)
+    found = stability(body, weighed.dry_kg, centre, 0.35, roughness)
+    heavier = stability(body, weighed.dry_kg * 2, centre, 0.35, roughness)
+    for gust, twice in zip(found.gusts, heavier.gusts, strict=True):
+        assert 0 < gust.slide <= gust.lift or gust.slide < float("inf")
+        assert min(gust.tip, gust.lift) > 0
+        for one, other in ((gust.slide, twice.slide), (gust.tip, twice.tip), (gust.lift, twice.lift)):
+            assert other == pytest.approx(one * math.sqrt(2)) or one == other == float("inf")
+    assert found.worst.least <= found.best.least
+
+
+@given(designs())
+def test_air_in_equals_air_out(design):
+    body = wind_body(build(design, CATALOGUE))
+    up = directions(24)
+    ratio = max(body.height_m, 0.5) / body.extent_m(up)
+    cpi = inside_cp(body, up, ratio)
+    flow = sum(
+        v.area_m2 * np.sign(cp - cpi) * np.sqrt(np.abs(cp - cpi))
+        for v in body.vents
+        for cp in [outside_cp(v.normal, up, ratio)]
+    )
+    assert np.abs(flow).max() < 1e-5
+    assert (cpi > -1.01).all()
+    assert (cpi < 0.81).all()
+
+
+@given(designs())
+def test_a_pen_alike_on_both_sides_stands_alike_but_for_its_lid(design):
+    """Left and right differ only by the lid's mesh and mass: slide speeds mirror within 5 %."""
+    structure = build(design, CATALOGUE)
+    found = stability(wind_body(structure), mass(structure).dry_kg, (1.5, 0.0), 0.35, 0.03)
+    for i in range(1, 12):
+        assert found.gusts[i].slide == pytest.approx(found.gusts[24 - i].slide, rel=0.05)
+
+
+def test_mesh_of_no_wire_feels_nothing():
+    nothing = Surface("air", 2.0, (0, 0, 0.3), (1, 0, 0), solidity=0.0)
+    body = WindBody((nothing,), tuple(base_gaps(3, 2)), FOOTPRINT, 0.6, FOOTPRINT)
+    assert np.abs(wind_loads(body).force).max() == 0
+
+
+def test_a_wind_that_lifts_nothing_never_tips():
+    nothing = Surface("air", 2.0, (0, 0, 0.3), (1, 0, 0), solidity=0.0)
+    body = WindBody((nothing,), tuple(base_gaps(3, 2)), FOOTPRINT, 0.6, FOOTPRINT)
+    assert stability(body, 50, (1.5, 0), 0.35, 0.03).worst.least == float("inf")
+
+
+def test_figures_outside_validity_are_refused():
+    for bad in (
+        lambda: local_factor(0.6, 5),
+        lambda: local_factor(20, 0.03),
+        lambda: local_factor(1, 0.03, 3),
+    ):
+        with pytest.raises(OutOfRange):
+            bad()
+    with pytest.raises(OutOfRange):
+        stability(box(), -1, (1.5, 0), 0.35, 0.03)

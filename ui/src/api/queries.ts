@@ -1,0 +1,57 @@
+/** What the screens read, each under one key, so that a change refreshes all who show it. */
+import { useQuery } from "@tanstack/react-query";
+import { answer, api } from "./client";
+
+export const keys = {
+  choices: ["choices"],
+  place: ["place"],
+  flocks: ["flocks"],
+  pens: ["pens"],
+  pen: (id: number) => ["pen", id],
+  bill: (id: number) => ["bill", id],
+  lawns: ["lawns"],
+  moves: (pen: number, lawn: number, start: string, days: number) => ["moves", pen, lawn, start, days],
+};
+
+export const useChoices = () =>
+  useQuery({ queryKey: keys.choices, queryFn: () => answer(api.GET("/api/choices")), staleTime: Infinity });
+
+export const usePlace = () => useQuery({ queryKey: keys.place, queryFn: () => answer(api.GET("/api/place")) });
+
+export const useFlocks = () =>
+  useQuery({
+    queryKey: keys.flocks,
+    queryFn: async () => (await answer(api.GET("/api/flocks"))).flocks,
+  });
+
+export const usePens = () =>
+  useQuery({ queryKey: keys.pens, queryFn: async () => (await answer(api.GET("/api/pens"))).pens });
+
+export const useLawns = () =>
+  useQuery({ queryKey: keys.lawns, queryFn: async () => (await answer(api.GET("/api/lawns"))).lawns });
+
+export const usePen = (id: number) =>
+  useQuery({
+    queryKey: keys.pen(id),
+    queryFn: () => answer(api.GET("/api/pens/{pen_id}", { params: { path: { pen_id: id } } })),
+  });
+
+export const useBill = (id: number) =>
+  useQuery({
+    queryKey: keys.bill(id),
+    queryFn: () => answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id } } })),
+  });
+
+export const useMoves = (pen: number, lawn: number, start: string, days: number) =>
+  useQuery({
+    queryKey: keys.moves(pen, lawn, start, days),
+    queryFn: () =>
+      answer(
+        api.GET("/api/pens/{pen_id}/moves", {
+          params: { path: { pen_id: pen }, query: { lawn, days, ...(start ? { start } : {}) } },
+        }),
+      ),
+    enabled: pen > 0 && lawn > 0,
+    placeholderData: (before) => before,
+    retry: false,
+  });

@@ -1,0 +1,100 @@
+import type { Schemas } from "../api/client";
+import { useUnits } from "../kit/units";
+
+type Plan = Schemas["PlanOut"];
+type Bar = Schemas["BarOut"];
+
+const WIDTH = 760;
+const TALL = 30;
+
+interface Props {
+  plan: Plan;
+  lit: string | null;
+  onPoint: (label: string | null) => void;
+}
+
+/** The cutting plan, board by board, marked as with a carpenter's pencil. */
+export function Boards({ plan, lit, onPoint }: Props) {
+  const { read } = useUnits();
+  const longest = Math.max(...plan.bars.map((bar) => bar.stock_mm));
+  return (
+    <section aria-label="Cutting plan">
+      <h2>
+        {plan.boards} boards of {plan.section} {plan.species}
+      </h2>
+      <p className="mb-2 text-sm text-pencil">
+        {plan.proven
+          ? `Costs ${plan.cost}: no plan can cost less (bound ${plan.bound}, gap ${plan.gap}; cut without waste it would be ${plan.linear_bound}).`
+          : `Costs ${plan.cost}; not proven: some plan might cost as little as ${plan.bound} (gap ${plan.gap}).`}{" "}
+        Saw cut {read(plan.kerf)}, {read(plan.trim)} lost at the ends.
+      </p>
+      <svg viewBox={`0 0 ${WIDTH} ${plan.bars.length * (TALL + 14)}`} className="w-full" role="img" aria-label={`${plan.bars.length} ways of cutting a board`}>
+        {plan.bars.map((bar, i) => (
+          <Board key={i} bar={bar} y={i * (TALL + 14) + 4} scale={(WIDTH - 62 - 108) / longest} lit={lit} onPoint={onPoint} />
+        ))}
+      </svg>
+    </section>
+  );
+}
+
+interface BoardProps {
+  bar: Bar;
+  y: number;
+  scale: number;
+  lit: string | null;
+  onPoint: (label: string | null) => void;
+}
+
+function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
+  const { read } = useUnits();
+  const length = bar.stock_mm * scale;
+  const starts = bar.cuts.map((_, i) => 62 + bar.cuts.slice(0, i).reduce((sum, cut) => sum + cut.length_mm * scale + 1.2, 0));
+  return (
+    <g transform={`translate(0 ${y})`} fontSize={14}>
+      <text x={0} y={21} className="figure" fontSize={17}>
+        {bar.times} ×
+      </text>
+      <rect x={62} y={0} width={length} height={TALL} fill="var(--color-wood)" stroke="var(--color-ink)" strokeWidth={1.4} />
+      <rect x={62} y={0} width={length} height={TALL} fill="url(#board-grain)" opacity={0.5} />
+      {bar.cuts.map((cut, i) => {
+        const x = starts[i] ?? 62;
+        const w = cut.length_mm * scale;
+        return (
+          <g key={i} onMouseEnter={() => onPoint(cut.label)} onMouseLeave={() => onPoint(null)}>
+            <rect x={x} y={0} width={w} height={TALL} fill={lit === cut.label ? "var(--color-tape)" : "transparent"} />
+            <path d={`M${x + w} -3l-1.500 ${TALL + 6}`} stroke="var(--color-ink)" strokeWidth={1.8} />
+            <text x={x + w / 2} y={w > 96 ? 20 : 14} textAnchor="middle" fontWeight={600}>
+              <tspan fontFamily="var(--font-slab)" fontWeight={700}>{cut.label}</tspan>
+              {w > 96 ? <tspan> {read(cut.text)}</tspan> : null}
+            </text>
+            {w <= 96 && w > 44 ? (
+              <text x={x + w / 2} y={26} fontSize={10.5} textAnchor="middle">{read(cut.text).replace(/ (ft|in|mm|m)/g, (_, u: string) => ({ ft: "′", in: "″" })[u] ?? "")}</text>
+            ) : null}
+          </g>
+        );
+      })}
+      <OffcutMark bar={bar} x={62 + length} scale={scale} />
+    </g>
+  );
+}
+
+function OffcutMark({ bar, x, scale }: { bar: Bar; x: number; scale: number }) {
+  const { read } = useUnits();
+  const w = bar.offcut_mm * scale;
+  return (
+    <>
+      {w > 2 ? <rect x={x - w} y={0} width={w} height={TALL} fill="url(#waste)" /> : null}
+      <text x={x + 6} y={20} fill="var(--color-pencil)" fontSize={13}>
+        {bar.offcut_mm >= 1 ? `${read(bar.offcut)} left` : "none left"}
+      </text>
+      <defs>
+        <pattern id="waste" width="6" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 6L6 0" stroke="var(--color-ink)" strokeWidth="0.7" opacity="0.5" />
+        </pattern>
+        <pattern id="board-grain" width="80" height="15" patternUnits="userSpaceOnUse">
+          <path d="M0 5c20 -3 50 3 80 0M0 11c20 3 50 -3 80 0" stroke="var(--color-grain)" strokeWidth="0.8" fill="none" />
+        </pattern>
+      </defs>
+    </>
+  );
+}

@@ -1,0 +1,59 @@
+import { useState } from "react";
+import { Navigate, useParams } from "react-router";
+import type { Bill } from "../api/client";
+import { useBill, usePens } from "../api/queries";
+import { Trouble, Waiting } from "../kit/Trouble";
+import { PenChoice } from "../pens/PenChoice";
+import { Boards } from "./Boards";
+import { Pieces } from "./Pieces";
+import { Shopping } from "./Shopping";
+
+/** Build: what to cut, how to cut it out of boards, what to buy. */
+export function BuildPage() {
+  const id = Number(useParams()["id"] ?? 0);
+  const pens = usePens();
+  if (!id && pens.data?.[0]) return <Navigate to={`/build/${pens.data[0].id}`} replace />;
+  if (!id) return pens.data ? <p className="pt-8">Cut lists come from pens. There is no pen yet.</p> : <Waiting what="Looking for the pens" />;
+  return (
+    <div className="pt-4">
+      <PenChoice part="build" current={id} />
+      <OfPen id={id} />
+    </div>
+  );
+}
+
+function OfPen({ id }: { id: number }) {
+  const bill = useBill(id);
+  if (bill.error) return <Trouble problem={bill.error} />;
+  if (!bill.data) return <Waiting what="Working out the cheapest way to cut it" />;
+  return <Sheets bill={bill.data} />;
+}
+
+function Sheets({ bill }: { bill: Bill }) {
+  const [lit, setLit] = useState<string | null>(null);
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-baseline gap-6">
+        <h1>{bill.pen_name}: to cut and to buy</h1>
+        <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/cut-list.csv`} download>
+          Cut list as CSV
+        </a>
+        <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/design.json`} download>
+          Design as a file
+        </a>
+        <button type="button" className="line-button no-print" onClick={() => window.print()}>
+          Print
+        </button>
+      </div>
+      <div className="grid gap-8 lg:grid-cols-[430px_minmax(0,1fr)]">
+        <Pieces bill={bill} lit={lit} onPoint={setLit} />
+        <div className="space-y-6">
+          {bill.plans.map((plan) => (
+            <Boards key={plan.section + plan.species} plan={plan} lit={lit} onPoint={setLit} />
+          ))}
+        </div>
+      </div>
+      <Shopping bill={bill} />
+    </>
+  );
+}

@@ -1,0 +1,55 @@
+import type { Bill } from "../api/client";
+import { useUnits } from "../kit/units";
+
+interface Props {
+  bill: Bill;
+  lit: string | null;
+  onPoint: (label: string | null) => void;
+}
+
+/** The cut list: labels as on the drawing, lengths to the long point. */
+export function Pieces({ bill, lit, onPoint }: Props) {
+  const { read } = useUnits();
+  return (
+    <section>
+      <h2 className="mb-1">Cut list</h2>
+      <table className="w-full">
+        <thead className="text-left text-sm text-pencil">
+          <tr>
+            <th className="font-normal">piece</th>
+            <th className="font-normal">what</th>
+            <th className="text-right font-normal">long point</th>
+            <th className="pl-3 font-normal">ends</th>
+          </tr>
+        </thead>
+        <tbody>
+          {bill.pieces.map((piece) => (
+            <tr
+              key={piece.label}
+              className={`border-t border-rule align-baseline ${lit === piece.label ? "bg-tape/60" : ""}`}
+              onMouseEnter={() => onPoint(piece.label)}
+              onMouseLeave={() => onPoint(null)}
+              title={piece.why}
+            >
+              <td className="py-1 pr-2 whitespace-nowrap">
+                <b className="font-slab">{piece.label}</b> × {piece.count}
+              </td>
+              <td className="py-1 pr-2 leading-tight">{piece.role}</td>
+              <td className="figure py-1 text-right whitespace-nowrap">{read(piece.length)}</td>
+              <td className="py-1 pl-3 text-sm whitespace-nowrap text-pencil">{ends(piece.angles_deg as [number, number])}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 text-sm text-pencil">
+        {bill.pieces.reduce((sum, piece) => sum + piece.count, 0)} sticks. Eye and ear protection at the saw; a mask for the
+        dust of treated wood, and never burn it.
+      </p>
+    </section>
+  );
+}
+
+function ends(angles: [number, number]): string {
+  if (angles[0] === 0 && angles[1] === 0) return "square";
+  return `${angles[0]}° / ${angles[1]}°`;
+}

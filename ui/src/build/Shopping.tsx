@@ -1,0 +1,52 @@
+import type { Bill } from "../api/client";
+
+const AISLES = ["timber", "sheet and roofing", "mesh", "gear", "hardware", "fixings"];
+
+/** The shopping list by aisle, whole packs, with what is used beside what is bought. */
+export function Shopping({ bill }: { bill: Bill }) {
+  const aisles = AISLES.filter((aisle) => bill.lines.some((line) => line.aisle === aisle));
+  return (
+    <section className="mt-7">
+      <h2 className="mb-1">Shopping list</h2>
+      <table className="w-full">
+        <thead className="text-left text-sm text-pencil">
+          <tr>
+            <th className="font-normal">aisle</th>
+            <th className="font-normal">item</th>
+            <th className="font-normal">used</th>
+            <th className="text-right font-normal">buy</th>
+            <th className="pl-3 font-normal">as</th>
+            <th className="text-right font-normal">each</th>
+            <th className="text-right font-normal">cost</th>
+          </tr>
+        </thead>
+        <tbody>
+          {aisles.flatMap((aisle) =>
+            bill.lines
+              .filter((line) => line.aisle === aisle)
+              .map((line, i) => (
+                <tr key={aisle + line.what + line.pack} className={i === 0 ? "border-t border-ink" : "border-t border-rule/60"}>
+                  <td className="font-slab py-1 font-bold">{i === 0 ? aisle : ""}</td>
+                  <td className="py-1">{line.what}</td>
+                  <td className="py-1 text-pencil">{line.used}</td>
+                  <td className="figure py-1 text-right">{line.packs}</td>
+                  <td className="py-1 pl-3">{line.pack}</td>
+                  <td className="py-1 text-right">{line.each}</td>
+                  <td className="figure py-1 text-right">{line.cost}</td>
+                </tr>
+              )),
+          )}
+          <tr className="border-t-2 border-ink">
+            <td className="font-slab py-1.5 text-lg font-bold" colSpan={6}>
+              Together
+            </td>
+            <td className="figure py-1.5 text-right text-lg" data-total>
+              {bill.total}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p className="text-sm text-pencil">Example prices: they stand in for your own merchant’s until you know them.</p>
+    </section>
+  );
+}

@@ -1,0 +1,91 @@
+import { useState } from "react";
+import type { Bench } from "../api/client";
+import { useUnits } from "../kit/units";
+import { placeOne, placeSheet } from "./frame";
+import { Patterns } from "./Patterns";
+import { PenView } from "./PenView";
+import { WindRose } from "./WindRose";
+
+const LOOKS = ["Sheet", "Plan", "Side", "End", "Wind"] as const;
+type Look = (typeof LOOKS)[number];
+
+const WIDTH = 900;
+const HEIGHT = 486;
+
+interface Props {
+  bench: Bench;
+  onPick: (parameter: string) => void;
+}
+
+/** The drawing in the middle of the bench: the whole sheet, or one view as large as it goes. */
+export function DrawingSheet({ bench, onPick }: Props) {
+  const [look, setLook] = useState<Look>("Sheet");
+  const [lit, setLit] = useState<string | null>(null);
+  const { read } = useUnits();
+  const fact = bench.facts.find((one) => one.ref === lit);
+  const common = { bench, lit, onPoint: setLit, onPick };
+  return (
+    <section className="sheet relative flex min-h-0 flex-col" aria-label="Drawing of the pen">
+      <Patterns />
+      <div className="flex items-baseline gap-4 px-4 pt-2">
+        <p className="min-h-[22px] min-w-0 flex-1 truncate text-sm" aria-live="polite">
+          {fact ? (
+            <>
+              <b>{fact.title}</b> · {fact.lines.map((line) => read(line)).join(" · ")}
+            </>
+          ) : (
+            <span className="text-pencil">Point at a stick to see its cut. Front of the pen is to the right.</span>
+          )}
+        </p>
+        <div role="tablist" aria-label="Views" className="flex gap-3">
+          {LOOKS.map((one) => (
+            <button
+              key={one}
+              type="button"
+              role="tab"
+              aria-selected={look === one}
+              className={`font-semibold ${look === one ? "border-b-3 border-ink" : "border-b-3 border-transparent text-pencil hover:border-rule"}`}
+              onClick={() => setLook(one)}
+            >
+              {one}
+            </button>
+          ))}
+        </div>
+      </div>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="min-h-0 w-full flex-1" role="group" aria-label={`${look} of ${bench.name}`}>
+        <Content look={look} {...common} />
+      </svg>
+    </section>
+  );
+}
+
+interface ContentProps extends Props {
+  look: Look;
+  lit: string | null;
+  onPoint: (ref: string | null) => void;
+}
+
+function Content({ look, ...common }: ContentProps) {
+  const { bench } = common;
+  const [plan, side, end] = ["plan", "side", "end"].map((name) => bench.views.find((view) => view.name === name));
+  if (!plan || !side || !end) return null;
+  if (look === "Wind") return <WindRose bench={bench} x={WIDTH / 2} y={HEIGHT / 2} size={HEIGHT + 20} large />;
+  if (look === "Sheet") {
+    const sheet = placeSheet(plan, side, end, WIDTH - 60, HEIGHT - 16);
+    return (
+      <g transform="translate(34 8)">
+        <PenView {...common} placed={sheet.plan} person={false} />
+        <PenView {...common} placed={sheet.side} person={false} />
+        <PenView {...common} placed={sheet.end} person />
+        <WindRose bench={bench} {...sheet.rose} />
+      </g>
+    );
+  }
+  const view = { Plan: plan, Side: side, End: end }[look];
+  const placed = placeOne(view, look !== "Plan", WIDTH - 24, HEIGHT - 16);
+  return (
+    <g transform="translate(12 6)">
+      <PenView {...common} placed={placed} person={look !== "Plan"} />
+    </g>
+  );
+}

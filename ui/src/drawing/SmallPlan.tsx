@@ -1,0 +1,38 @@
+import type { Schemas } from "../api/client";
+import { path, placeOne, type Point } from "./frame";
+import { Patterns } from "./Patterns";
+
+const WIDTH = 190;
+const HEIGHT = 88;
+const FILL: Record<string, string> = {
+  stick: "var(--color-wood)",
+  sheet: "var(--color-tin)",
+  wheel: "var(--color-ink)",
+  mesh: "url(#net)",
+};
+
+/** A pen from above, thumb-sized, as it is framed. */
+export function SmallPlan({ view }: { view: Schemas["ViewOut"] }) {
+  const placed = placeOne({ ...view, dimensions: [] }, false, WIDTH - 8, HEIGHT - 8);
+  return (
+    <>
+      <Patterns />
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[88px] w-[190px] shrink-0" aria-hidden>
+        <rect width={WIDTH} height={HEIGHT} fill="var(--color-sward)" />
+        <rect width={WIDTH} height={HEIGHT} fill="url(#grass)" />
+        <g transform="translate(4 4)" stroke="var(--color-ink)" strokeWidth={0.8} strokeLinejoin="round">
+          {view.outlines
+            .filter((one) => one.kind in FILL)
+            .map((one) => (
+              <path
+                key={one.ref}
+                d={path(one.points as Point[], placed.at)}
+                fill={FILL[one.kind]}
+                fillOpacity={one.kind === "sheet" ? 0.75 : 1}
+              />
+            ))}
+        </g>
+      </svg>
+    </>
+  );
+}

@@ -1,0 +1,85 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { answer, api, from, type Place, type Problem, type Schemas } from "../api/client";
+import { useChoices, usePlace } from "../api/queries";
+import { Entry } from "../kit/Entry";
+import { Pick } from "../kit/Pick";
+import { Trouble, Waiting } from "../kit/Trouble";
+import { UndoRedo } from "../kit/UndoRedo";
+import { useUnits } from "../kit/units";
+import { MonthsChart } from "./MonthsChart";
+
+type PlaceIn = Schemas["PlaceIn"];
+
+/** The farm: who moves pens, over what ground, in what wind, within what limits. */
+export function FarmPage() {
+  const place = usePlace();
+  const choices = useChoices();
+  if (place.error) return <Trouble problem={place.error} />;
+  if (!place.data || !choices.data) return <Waiting what="Looking round the farm" />;
+  return <Form place={place.data} choices={choices.data} />;
+}
+
+function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"] }) {
+  const cache = useQueryClient();
+  const { read } = useUnits();
+  const refresh = () => {
+    void cache.invalidateQueries();
+  };
+  const change = useMutation({
+    mutationFn: (body: PlaceIn) => answer(api.PATCH("/api/place", { headers: from(place.revision), body })),
+    onSuccess: refresh,
+    onError: (error) => {
+      if ((error as Problem).isConflict) refresh();
+    },
+  });
+  const step = useMutation({
+    mutationFn: (which: "undo" | "redo") => answer(api.POST("/api/place/{step}", { params: { path: { step: which } }, headers: from(place.revision) })),
+    onSuccess: refresh,
+  });
+  const problem = change.error as Problem | null;
+  const errorOf = (field: string) => (problem?.field === field ? problem.message : undefined);
+  const pick = (field: "crew" | "moving_ground" | "holding_ground" | "exposure" | "turf", label: string, options: Schemas["ChoiceOut"][]) => (
+    <Pick label={label} value={place[field]} options={options} onPick={(key) => change.mutate({ [field]: key })} error={errorOf(field)} />
+  );
+  const number = (field: "slope_percent" | "speed_up" | "design_gust_ms" | "heaviest_kg", label: string, hint: string) => (
+    <Entry label={label} value={String(place[field])} hint={hint} error={errorOf(field)} onKeep={(text) => change.mutate({ [field]: text.trim() === "" ? Number.NaN : Number(text) })} />
+  );
+  return (
+    <div className="pt-5">
+      <div className="flex items-baseline justify-between">
+        <h1>The farm and its limits</h1>
+        <UndoRedo canUndo={place.can_undo} canRedo={place.can_redo} onStep={step.mutate} />
+      </div>
+      {problem && !(problem.field in place) ? <Trouble problem={problem} /> : null}
+      <div className="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-3">
+        <section className="space-y-3">
+          <h2>Who moves pens</h2>
+          {pick("crew", "Mover", choices.crews)}
+          {number("heaviest_kg", "Heaviest pen you want, kg", `${read(place.heaviest)}, timber fresh from the yard`)}
+          <p className="text-sm text-pencil">
+            What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). The weakest who
+            must move it decides.
+          </p>
+        </section>
+        <section className="space-y-3">
+          <h2>Ground</h2>
+          {pick("moving_ground", "Usual worst for moving", choices.grounds)}
+          {pick("holding_ground", "For holding in wind", choices.grounds)}
+          {pick("turf", "Bumps", choices.turfs)}
+          {number("slope_percent", "Slope, %", "pulled uphill")}
+        </section>
+        <section className="space-y-3">
+          <h2>Wind</h2>
+          {number("design_gust_ms", "Gust to stand, m/s at 10 m", `${read(place.design_gust)}: what forecasts give`)}
+          {pick("exposure", "Land around", choices.exposures)}
+          {number("speed_up", "Speed-up on a ridge", "1 on the flat, up to 1.5 on a crest")}
+        </section>
+      </div>
+      <section className="mt-8">
+        <h2>Mean temperature by month</h2>
+        <MonthsChart months={place.months_c} error={errorOf("months_c")} onKeep={(months_c) => change.mutate({ months_c })} />
+        <p className="mt-2 text-sm text-pencil">Warmth sets what birds eat and how fast a stop grows back.</p>
+      </section>
+    </div>
+  );
+}

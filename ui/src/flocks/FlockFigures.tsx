@@ -1,0 +1,50 @@
+import { useState } from "react";
+import type { Flock } from "../api/client";
+import { useUnits } from "../kit/units";
+import { GrowthChart } from "./GrowthChart";
+import { sayDay } from "./dates";
+
+/** A flock's figures: growth drawn over its days, and the day pointed at in words. */
+export function FlockFigures({ flock }: { flock: Flock }) {
+  const { read } = useUnits();
+  const [at, setAt] = useState<number | null>(null);
+  const day = flock.days.find((one) => one.day === at) ?? flock.days[flock.days.length - 1];
+  return (
+    <>
+      <h2>
+        {flock.name}: {flock.placed} × {flock.strain_label}
+      </h2>
+      <p className="text-pencil">
+        out {sayDay(flock.out)} at day {flock.out_day}, leave {sayDay(flock.leaves)} at day {flock.leaving_day}
+      </p>
+      <GrowthChart flock={flock} at={day?.day ?? flock.leaving_day} onPoint={setAt} />
+      {day ? (
+        <dl className="mt-2 grid grid-cols-5 gap-3 border-y border-ink py-2">
+          <Figure label={`day ${day.day}, ${sayDay(day.on)}`} value={read(day.mass)} what="a bird" />
+          <Figure label="floor a bird needs" value={read(day.need)} what="good" />
+          <Figure label="floor for all" value={read(flock.needed_floor)} what="on the last day" />
+          <Figure label="feed that day" value={read(day.feed)} what="all birds" />
+          <Figure label="water that day" value={read(day.water)} what="with spillage" />
+        </dl>
+      ) : null}
+      <p className="mt-3 max-w-prose">
+        They leave at {read(flock.leaving_mass)} each, about {flock.leave_alive} of {flock.placed}. On the grass they eat{" "}
+        <b>{read(flock.feed_total)}</b> in all and drink up to {read(flock.water_peak)} a day; in heat carry as much again.
+      </p>
+      <p className="mt-2 max-w-prose text-sm text-pencil">
+        Growth: Gompertz curve of the strain. Feed: upkeep and gain after NRC 1994, at each month’s mean temperature. Floor
+        goes with mass to the power 0.67. A vet for sick birds; wash hands after handling them.
+      </p>
+    </>
+  );
+}
+
+function Figure({ label, value, what }: { label: string; value: string; what: string }) {
+  return (
+    <div>
+      <dt className="text-sm text-pencil">{label}</dt>
+      <dd className="figure text-[18px]">{value}</dd>
+      <dd className="text-sm text-pencil">{what}</dd>
+    </div>
+  );
+}

@@ -1,0 +1,105 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, api, from, type Flock, type Problem, type Schemas } from "../api/client";
+import { keys, useChoices, useFlocks } from "../api/queries";
+import { Trouble, Waiting } from "../kit/Trouble";
+import { UndoRedo } from "../kit/UndoRedo";
+import { useUnits } from "../kit/units";
+import { FlockForm } from "./FlockForm";
+import { FlockFigures } from "./FlockFigures";
+
+type FlockIn = Schemas["FlockIn"];
+
+/** Flocks: who they are, when they go out and leave, what they come to. */
+export function FlocksPage() {
+  const flocks = useFlocks();
+  const [shown, setShown] = useState<number | "new" | null>(null);
+  if (flocks.error) return <Trouble problem={flocks.error} />;
+  if (!flocks.data) return <Waiting what="Counting the flocks" />;
+  const first = flocks.data[0]?.id ?? "new";
+  const current = shown ?? first;
+  const flock = flocks.data.find((one) => one.id === current);
+  return (
+    <div className="grid gap-8 pt-5 lg:grid-cols-[360px_minmax(0,1fr)]">
+      <section>
+        <h1 className="mb-2">Flocks</h1>
+        <FlockList flocks={flocks.data} current={current} onShow={setShown} />
+        {flock ? <ChangeFlock key={`${flock.id}-${flock.revision}`} flock={flock} /> : <NewFlock onEntered={setShown} />}
+      </section>
+      <section>
+        {flock ? (
+          <FlockFigures flock={flock} />
+        ) : (
+          <p className="max-w-prose pt-12 text-lg">
+            Say what birds they are, how many, and three days: hatched, out on the grass, gone. From that come their
+            weight, feed, water and floor for every day between, and the pen they need.
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}
+
+function FlockList({ flocks, current, onShow }: { flocks: Flock[]; current: number | "new"; onShow: (id: number | "new") => void }) {
+  return (
+    <ul className="mb-5">
+      {flocks.map((flock) => (
+        <li key={flock.id} className="border-b border-rule">
+          <button type="button" className={`w-full py-1.5 text-left ${flock.id === current ? "border-l-4 border-grass pl-2" : "hover:underline"}`} onClick={() => onShow(flock.id)}>
+            <span className="font-slab font-bold">{flock.name}</span> · {flock.placed} × {flock.strain_label}
+          </button>
+        </li>
+      ))}
+      <li className="pt-3">
+        <button type="button" className="line-button" disabled={current === "new"} onClick={() => onShow("new")}>
+          Enter a flock
+        </button>
+      </li>
+    </ul>
+  );
+}
+
+function NewFlock({ onEntered }: { onEntered: (id: number) => void }) {
+  const choices = useChoices();
+  const cache = useQueryClient();
+  const enter = useMutation({
+    mutationFn: (body: FlockIn) => answer(api.POST("/api/flocks", { body })),
+    onSuccess: async (flock) => {
+      await cache.invalidateQueries({ queryKey: keys.flocks });
+      onEntered(flock.id);
+    },
+  });
+  if (!choices.data) return null;
+  return <FlockForm strains={choices.data.strains} start={null} word="Keep this flock" problem={enter.error as Problem | null} onKeep={enter.mutate} />;
+}
+
+function ChangeFlock({ flock }: { flock: Flock }) {
+  const choices = useChoices();
+  const { system } = useUnits();
+  const cache = useQueryClient();
+  const refresh = () => {
+    void cache.invalidateQueries();
+  };
+  const change = useMutation({
+    mutationFn: (body: FlockIn) =>
+      answer(api.PUT("/api/flocks/{flock_id}", { params: { path: { flock_id: flock.id } }, headers: from(flock.revision), body })),
+    onSuccess: refresh,
+    onError: (error) => {
+      if ((error as Problem).isConflict) void cache.invalidateQueries({ queryKey: keys.flocks });
+    },
+  });
+  const step = useMutation({
+    mutationFn: (which: "undo" | "redo") =>
+      answer(api.POST("/api/flocks/{flock_id}/{step}", { params: { path: { flock_id: flock.id, step: which } }, headers: from(flock.revision) })),
+    onSuccess: refresh,
+  });
+  if (!choices.data) return null;
+  return (
+    <>
+      <FlockForm key={system} strains={choices.data.strains} start={flock} word="Keep the change" problem={(change.error ?? step.error) as Problem | null} onKeep={change.mutate} />
+      <div className="mt-4">
+        <UndoRedo canUndo={flock.can_undo} canRedo={flock.can_redo} onStep={step.mutate} />
+      </div>
+    </>
+  );
+}

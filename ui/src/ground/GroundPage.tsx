@@ -1,0 +1,83 @@
+import { useState } from "react";
+import { Navigate, useParams } from "react-router";
+import type { Lawn } from "../api/client";
+import { useLawns, useMoves, usePens } from "../api/queries";
+import { Trouble, Waiting } from "../kit/Trouble";
+import { PenChoice } from "../pens/PenChoice";
+import { Almanac } from "./Almanac";
+import { LawnMap } from "./LawnMap";
+import { LawnPanel } from "./LawnPanel";
+import { useUnits } from "../kit/units";
+
+const DAYS = 14;
+
+/** Ground: the lawn from above, the pen's stops over the next fourteen days, each day's load. */
+export function GroundPage() {
+  const id = Number(useParams()["id"] ?? 0);
+  const pens = usePens();
+  const lawns = useLawns();
+  const [lawnId, setLawnId] = useState<number | null>(null);
+  if (!id && pens.data?.[0]) return <Navigate to={`/ground/${pens.data[0].id}`} replace />;
+  if (!pens.data || !lawns.data) return <Waiting what="Walking out to the lawn" />;
+  if (!id) return <p className="pt-8">Moves belong to a pen. There is no pen yet.</p>;
+  const lawn = lawns.data.find((one) => one.id === lawnId) ?? lawns.data[0];
+  return (
+    <div className="pt-4">
+      <PenChoice part="ground" current={id} />
+      <div className="grid gap-7 lg:grid-cols-[250px_minmax(0,1fr)]">
+        <LawnPanel lawns={lawns.data} lawn={lawn} onShow={setLawnId} />
+        {lawn ? (
+          <Plan pen={id} lawn={lawn} />
+        ) : (
+          <p className="max-w-prose pt-2 text-lg">
+            Enter a lawn: how long it is, how wide, and which way its length runs. The pen then walks up and down it in
+            lanes, a stop at a time, by the age of the birds.
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Plan({ pen, lawn }: { pen: number; lawn: Lawn }) {
+  const [start, setStart] = useState("");
+  const [day, setDay] = useState<string | null>(null);
+  const { read } = useUnits();
+  const moves = useMoves(pen, lawn.id, start, DAYS);
+  const plan = moves.data;
+  const query = new URLSearchParams({ lawn: String(lawn.id), days: String(DAYS), ...(start ? { start } : {}) });
+  if (!plan && !moves.error) return <Waiting what="Laying out lanes" />;
+  const first = plan?.moves[0];
+  const shown = day && plan?.days.some((one) => one.day === day) ? day : (first?.day ?? "");
+  return (
+    <section>
+      <div className="flex flex-wrap items-baseline gap-5">
+        <h1>{plan ? `${plan.pen_name} on ${lawn.name}` : lawn.name}</h1>
+        <label className="text-sm">
+          from{" "}
+          <input type="date" className="entry font-semibold" aria-label="First day" value={start || first?.day || ""} min={plan?.out} max={plan?.leaves} onChange={(event) => setStart(event.target.value)} />
+        </label>
+        {plan && !moves.error ? (
+          <a className="line-button" href={`/api/pens/${pen}/moves.ics?${query}`} download>
+            Moves as a calendar
+          </a>
+        ) : null}
+      </div>
+      {moves.error ? (
+        <Trouble problem={moves.error} />
+      ) : plan ? (
+        <>
+          <ul className="mt-1">
+            {plan.notes.map((note, i) => (
+              <li key={i} className="border-l-4 border-tape pl-2">
+                {read(note)}
+              </li>
+            ))}
+          </ul>
+          <LawnMap plan={plan} day={shown} onPick={setDay} />
+          <Almanac plan={plan} day={shown} onPick={setDay} />
+        </>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,112 @@
+import type { MovePlan } from "../api/client";
+
+const WIDTH = 940;
+const MOST_TALL = 330;
+
+interface Props {
+  plan: MovePlan;
+  day: string;
+  onPick: (day: string) => void;
+}
+
+/** The lawn from above, drawn like a map by hand: stops in the order they are used, the pen on its own. */
+export function LawnMap({ plan, day, onPick }: Props) {
+  const { lawn } = plan;
+  const scale = Math.min((WIDTH - 110) / lawn.length_m, MOST_TALL / lawn.width_m);
+  const [w, h] = [lawn.length_m * scale, lawn.width_m * scale];
+  const used = new Map(plan.moves.map((move, i) => [`${move.stop.lane}-${move.stop.number}`, { move, i }]));
+  const at = (u: number, v: number): [number, number] => [20 + u * scale, 16 + h - v * scale];
+  const here = plan.moves.filter((move) => move.day === day);
+  const firstIndex = plan.moves.findIndex((move) => move.day === day);
+  return (
+    <svg viewBox={`0 0 ${WIDTH} ${h + 44}`} className="mt-2 w-full" role="img" aria-label={`${lawn.name} from above with ${plan.stops.length} stops`}>
+      <defs>
+        <pattern id="lawn-grass" width="46" height="30" patternUnits="userSpaceOnUse">
+          <path d="M6 12l1 -6M8 12l3 -5M30 26l-1 -6M33 26l3 -5M22 8l1 -5" stroke="var(--color-grass)" strokeWidth="0.9" opacity="0.5" />
+        </pattern>
+      </defs>
+      <path d={hedge(20, 16, w, h)} fill="var(--color-sward)" stroke="var(--color-grass)" strokeWidth={2} />
+      <rect x={20} y={16} width={w} height={h} fill="url(#lawn-grass)" />
+      {plan.stops.map((stop) => {
+        const [x, y] = at(stop.u_m, stop.v_m + plan.pen_width_m);
+        const visit = used.get(`${stop.lane}-${stop.number}`);
+        const today = visit?.move.day === day;
+        const past = visit !== undefined && firstIndex >= 0 && visit.i < firstIndex;
+        return (
+          <g key={`${stop.lane}-${stop.number}`} onClick={() => visit && onPick(visit.move.day)} className={visit ? "cursor-pointer" : ""}>
+            <rect
+              x={x + 0.8}
+              y={y + 0.8}
+              width={plan.pen_length_m * scale - 1.6}
+              height={plan.pen_width_m * scale - 1.6}
+              fill={today ? "var(--color-tape)" : past ? "var(--color-wood)" : visit ? "var(--color-sheet)" : "none"}
+              fillOpacity={past ? 0.55 : 0.9}
+              stroke={visit ? "var(--color-ink)" : "var(--color-grass)"}
+              strokeWidth={today ? 2.2 : visit ? 1.1 : 0.6}
+              strokeDasharray={visit ? undefined : "3 4"}
+            />
+            {visit ? (
+              <text x={x + (plan.pen_length_m * scale) / 2} y={y + (plan.pen_width_m * scale) / 2 + 5} fontSize={Math.min(15, plan.pen_width_m * scale * 0.6)} textAnchor="middle" fontWeight={today ? 700 : 400}>
+                {Number(visit.move.day.slice(8))}
+                {visit.move.parts > 1 ? "abcdefgh"[visit.move.part - 1] : ""}
+              </text>
+            ) : null}
+          </g>
+        );
+      })}
+      <Trail plan={plan} at={at} />
+      {here[0] ? <Pen plan={plan} at={at} /> : null}
+      <North heading={lawn.heading_deg} x={w + 64} y={60} />
+      <Scale metres={10} px={10 * scale} y={h + 32} lawnWidth={w} />
+    </svg>
+  );
+
+  function Pen({ plan: shown, at: to }: { plan: MovePlan; at: (u: number, v: number) => [number, number] }) {
+    const move = here[0];
+    if (!move) return null;
+    const [x, y] = to(move.stop.u_m + shown.pen_length_m / 2, move.stop.v_m + shown.pen_width_m / 2);
+    const turn = move.stop.forward ? 1 : -1;
+    const reach = (shown.pen_length_m * scale) / 2;
+    const half = (shown.pen_width_m * scale) / 2;
+    return (
+      <g transform={`translate(${x} ${y}) scale(${turn} 1)`} pointerEvents="none" data-pen-stands>
+        <path d={`M${reach} ${-half + 2}h7M${reach} ${half - 2}h7`} stroke="var(--color-ink)" strokeWidth={2.4} />
+        <circle cx={-reach + 2} cy={-half} r={2.6} fill="var(--color-ink)" />
+        <circle cx={-reach + 2} cy={half} r={2.6} fill="var(--color-ink)" />
+      </g>
+    );
+  }
+}
+
+/** The way the pen goes, stop to stop, as a pencil line. */
+function Trail({ plan, at }: { plan: MovePlan; at: (u: number, v: number) => [number, number] }) {
+  const points = plan.moves.map((move) => at(move.stop.u_m + plan.pen_length_m / 2, move.stop.v_m + plan.pen_width_m * 0.16));
+  return <path d={points.map((p, i) => `${i ? "L" : "M"}${p[0].toFixed(1)} ${p[1].toFixed(1)}`).join("")} fill="none" stroke="var(--color-pencil)" strokeWidth={1.2} strokeDasharray="5 4" pointerEvents="none" />;
+}
+
+/** A lawn's edge, not quite straight, the same each time. */
+function hedge(x: number, y: number, w: number, h: number): string {
+  return `M${x - 3} ${y - 2}Q${x + w / 3} ${y - 6} ${x + w + 3} ${y - 2}Q${x + w + 6} ${y + h / 2} ${x + w + 2} ${y + h + 4}Q${x + w / 2} ${y + h + 1} ${x - 2} ${y + h + 4}Q${x - 7} ${y + h / 2} ${x - 3} ${y - 2}Z`;
+}
+
+/** Which way is north: the lawn's length runs on its heading, drawn to the right. */
+function North({ heading, x, y }: { heading: number; x: number; y: number }) {
+  return (
+    <g transform={`translate(${x} ${y}) rotate(${90 - heading})`} aria-label={`north, the lawn runs on ${heading}°`}>
+      <path d="M0 26V-22M-7 -10L0 -24L7 -10" stroke="var(--color-ink)" strokeWidth={1.6} fill="none" />
+      <text y={-29} textAnchor="middle" fontSize={16} fontFamily="var(--font-slab)" fontWeight={700} transform={`rotate(${heading - 90} 0 -34)`}>
+        N
+      </text>
+    </g>
+  );
+}
+
+function Scale({ metres, px, y, lawnWidth }: { metres: number; px: number; y: number; lawnWidth: number }) {
+  const length = Math.min(px, lawnWidth);
+  return (
+    <g transform={`translate(20 ${y})`} fontSize={14}>
+      <path d={`M0 -5V0H${length}V-5M${length / 2} -3V0`} fill="none" stroke="var(--color-ink)" strokeWidth={1.4} />
+      <text x={length + 8} y={3}>{`${Math.round((length / px) * metres)} m · ${Math.round((length / px) * metres * 3.2808)} ft`}</text>
+    </g>
+  );
+}

@@ -1,0 +1,54 @@
+import { useId, useState } from "react";
+
+interface Props {
+  label: string;
+  value: string;
+  type?: "text" | "date" | "number";
+  hint?: string;
+  error?: string | undefined;
+  slim?: boolean;
+  onKeep: (text: string) => void;
+}
+
+/** A field that keeps what is typed when it is left or Enter is pressed; Escape takes it back.
+ *  A refused value stays as typed, with the reason under it. */
+export function Entry({ label, value, type = "text", hint, error, slim = false, onKeep }: Props) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const id = useId();
+  const leave = () => {
+    if (typed !== null && typed !== value) onKeep(typed);
+    if (typed === value) setTyped(null);
+  };
+  const [before, setBefore] = useState(value);
+  if (before !== value) {
+    setBefore(value);
+    setTyped(null);
+  }
+  return (
+    <div className={slim ? "flex items-baseline gap-2" : ""}>
+      <label htmlFor={id} className="block text-sm">
+        {label}
+      </label>
+      <input
+        id={id}
+        type={type}
+        className={`entry font-semibold ${slim ? "w-32 text-right" : "w-full"}`}
+        value={typed ?? value}
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error ? `${id}-error` : undefined}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={leave}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") leave();
+          if (event.key === "Escape") setTyped(null);
+        }}
+      />
+      {hint && !error ? <p className="text-sm text-pencil">{hint}</p> : null}
+      {error && !slim ? (
+        <p id={`${id}-error`} role="alert" className="text-sm text-clay">
+          {error}
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,100 @@
+import { useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Bench, Finding } from "../api/client";
+import { useChoices, usePen } from "../api/queries";
+import { DrawingSheet } from "../drawing/DrawingSheet";
+import { Level } from "../kit/Level";
+import { Trouble, Waiting } from "../kit/Trouble";
+import { UndoRedo } from "../kit/UndoRedo";
+import { useUnits } from "../kit/units";
+import { ConflictSheet } from "./ConflictSheet";
+import { Controls } from "./Controls";
+import { Fence } from "./Fence";
+import { PenName } from "./PenName";
+import { WorkingSheet } from "./WorkingSheet";
+import { usePenEdits } from "./usePenEdits";
+
+/** A pen on the bench: drawing in the middle, verdicts always beside it, what to change below. */
+export function BenchPage() {
+  const id = Number(useParams()["id"]);
+  const pen = usePen(id);
+  const choices = useChoices();
+  if (pen.error) return <Trouble problem={pen.error} />;
+  const shape = choices.data?.shapes.find((one) => one.key === pen.data?.shape);
+  if (!pen.data || !shape) return <Waiting what="Laying the pen on the bench" />;
+  return <OnTheBench key={id} kept={pen.data} parameters={shape.parameters} />;
+}
+
+function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<typeof Controls>[0]["parameters"] }) {
+  const edits = usePenEdits(kept.id);
+  const [group, setGroup] = useState("size");
+  const [opened, setOpened] = useState<string | null>(null);
+  const { read } = useUnits();
+  const bench = edits.trial ?? kept;
+  const finding = bench.findings.find((one) => one.what === opened) ?? null;
+  const onField = edits.problem?.edit?.values ? { values: edits.problem.edit.values, problem: edits.problem.problem } : null;
+
+  useUndoKeys(edits.step);
+  const pickFromDrawing = (name: string) => {
+    setGroup(parameters.find((one) => one.name === name)?.group ?? group);
+    requestAnimationFrame(() => document.querySelector<HTMLInputElement>(`[data-control="${name}"] input`)?.select());
+  };
+
+  return (
+    <>
+      <div className="mt-1 flex flex-wrap items-baseline gap-x-5">
+        <PenName name={kept.name} onKeep={(name) => edits.keep({ name })} />
+        <Link to="/flocks" className="text-pencil hover:underline">
+          {kept.flock_line}
+        </Link>
+        <span className="ml-auto">
+          <UndoRedo canUndo={kept.can_undo} canRedo={kept.can_redo} onStep={edits.step} />
+        </span>
+      </div>
+      <Fence bench={bench} />
+      {edits.problem && !onField ? <Trouble problem={edits.problem.problem} /> : null}
+      <div className="grid items-stretch gap-5 lg:grid-cols-[minmax(0,1fr)_310px]">
+        <DrawingSheet bench={bench} onPick={pickFromDrawing} />
+        <aside aria-label="Verdicts" className="space-y-2.5">
+          {bench.findings.map((one: Finding) => (
+            <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
+          ))}
+          {bench.notes.map((note, i) => (
+            <p key={i} className="border-l-4 border-tape pl-2 text-sm">
+              {read(note)}
+            </p>
+          ))}
+        </aside>
+      </div>
+      <section className="mt-3" aria-label="What can be changed">
+        <Controls
+          bench={bench}
+          kept={kept}
+          parameters={parameters}
+          problem={onField}
+          group={group}
+          onGroup={setGroup}
+          onTry={edits.tryValues}
+          onKeep={(values) => edits.keep({ values })}
+          onDrop={edits.drop}
+        />
+      </section>
+      <WorkingSheet bench={bench} finding={finding} onClose={() => setOpened(null)} />
+      <ConflictSheet conflict={edits.conflict} parameters={parameters} onResolve={edits.resolve} />
+    </>
+  );
+}
+
+/** Ctrl+Z and Ctrl+Shift+Z anywhere but in a field being typed in. */
+function useUndoKeys(step: (which: "undo" | "redo") => void) {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement;
+      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      step(event.shiftKey ? "redo" : "undo");
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, [step]);
+}

@@ -1,0 +1,149 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { answer, api, type Bench, type Schemas } from "../api/client";
+import { keys, useFlocks, usePens } from "../api/queries";
+import { Trouble, Waiting } from "../kit/Trouble";
+import { SmallPlan } from "../drawing/SmallPlan";
+import { useUnits } from "../kit/units";
+
+type PenLine = Schemas["PenLineOut"];
+const VERDICTS = ["space", "weight", "moving", "wind"] as const;
+const WORD: Record<string, string> = { fails: "short", right: "right", ample: "to spare" };
+
+/** All pens, each a line with its four verdicts; and a new one for a flock. */
+export function PensPage() {
+  const pens = usePens();
+  if (pens.error) return <Trouble problem={pens.error} />;
+  if (!pens.data) return <Waiting what="Looking for the pens" />;
+  return (
+    <div className="grid gap-10 pt-5 lg:grid-cols-[minmax(0,1fr)_330px]">
+      <section>
+        <h1 className="mb-2">Pens</h1>
+        {pens.data.length === 0 ? (
+          <p className="max-w-prose">
+            A pen begins with its birds: how many there are and how big they get decides its floor. Enter a flock, then
+            ask for a pen here. It comes whole, drawn and judged, and you change what you like.
+          </p>
+        ) : (
+          <table className="w-full">
+            <thead className="text-left text-sm text-pencil">
+              <tr>
+                <th className="font-normal">pen</th>
+                <th className="font-normal">for</th>
+                <th className="font-normal">size</th>
+                {VERDICTS.map((what) => (
+                  <th key={what} className="font-normal">
+                    {what}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {pens.data.map((pen) => (
+                <PenRow key={pen.id} pen={pen} />
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      <NewPen />
+    </div>
+  );
+}
+
+function PenRow({ pen }: { pen: PenLine }) {
+  const { read } = useUnits();
+  return (
+    <tr className="border-t border-rule ">
+      <td className="py-2.5">
+        <Link to={`/pens/${pen.id}`} className="group flex items-center gap-4">
+          <SmallPlan view={pen.plan} />
+          <span className="font-slab text-[18px] font-bold underline decoration-2 underline-offset-4">{pen.name}</span>
+        </Link>
+      </td>
+      <td>{pen.flock_name}</td>
+      <td className="whitespace-nowrap">{read(pen.size)}</td>
+      {VERDICTS.map((what) => (
+        <td key={what} className={`font-semibold ${pen.verdicts[what] === "fails" ? "text-clay" : "text-grass"}`}>
+          {WORD[pen.verdicts[what] ?? ""]}
+        </td>
+      ))}
+    </tr>
+  );
+}
+
+function NewPen() {
+  const flocks = useFlocks();
+  const go = useNavigate();
+  const cache = useQueryClient();
+  const [flockId, setFlockId] = useState<number | null>(null);
+  const [name, setName] = useState("");
+  const chosen = flocks.data?.find((one) => one.id === flockId) ?? flocks.data?.[0];
+  const opened = (bench: Bench) => {
+    cache.setQueryData(keys.pen(bench.id), bench);
+    void cache.invalidateQueries({ queryKey: keys.pens });
+    void go(`/pens/${bench.id}`);
+  };
+  const propose = useMutation({
+    mutationFn: () =>
+      answer(api.POST("/api/pens", { body: { flock_id: chosen?.id ?? 0, name: name.trim() || `Pen for ${chosen?.name ?? ""}` } })),
+    onSuccess: opened,
+  });
+  const open = useMutation({
+    mutationFn: async (file: File) =>
+      answer(api.POST("/api/pens/open", { body: { flock_id: chosen?.id ?? 0, file: await file.text() } })),
+    onSuccess: opened,
+  });
+  return (
+    <aside className="border-l-2 border-ink pl-6">
+      <h2 className="mb-2">A new pen</h2>
+      {flocks.data?.length === 0 ? (
+        <p>
+          First <Link to="/flocks" className="line-button">enter a flock</Link>.
+        </p>
+      ) : (
+        <form
+          className="space-y-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            propose.mutate();
+          }}
+        >
+          <label className="block text-sm">
+            For which birds
+            <select className="entry w-full font-semibold" value={chosen?.id ?? ""} onChange={(event) => setFlockId(Number(event.target.value))}>
+              {flocks.data?.map((flock) => (
+                <option key={flock.id} value={flock.id}>
+                  {flock.name}: {flock.placed} × {flock.strain_label}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="block text-sm">
+            Name
+            <input className="entry w-full font-semibold" value={name} placeholder={`Pen for ${chosen?.name ?? "them"}`} onChange={(event) => setName(event.target.value)} />
+          </label>
+          <button type="submit" className="line-button text-lg" disabled={propose.isPending}>
+            {propose.isPending ? "Trying sizes and wheels…" : "Propose a pen"}
+          </button>
+          <Trouble problem={propose.error} />
+          <label className="block pt-4 text-sm">
+            Or open a design file
+            <input
+              type="file"
+              accept=".json,application/json"
+              className="mt-1 block w-full text-sm file:mr-3 file:border-0 file:border-b-2 file:border-ink file:bg-sheet file:px-2 file:py-1"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                if (file) open.mutate(file);
+                event.target.value = "";
+              }}
+            />
+          </label>
+          <Trouble problem={open.error} />
+        </form>
+      )}
+    </aside>
+  );
+}

@@ -1,0 +1,63 @@
+import type { Bench, Finding } from "../api/client";
+import { Steps, Worksheet } from "../kit/Worksheet";
+import { useUnits } from "../kit/units";
+
+interface Props {
+  bench: Bench;
+  finding: Finding | null;
+  onClose: () => void;
+}
+
+/** A verdict opened: in words, its limit, what it weighs by group, and every step of its working. */
+export function WorkingSheet({ bench, finding, onClose }: Props) {
+  const { read } = useUnits();
+  if (!finding) return null;
+  return (
+    <Worksheet title={`${finding.title}: ${read(finding.figure)}`} open onClose={onClose}>
+      <p className="text-lg">{read(finding.sentence)}.</p>
+      <p className="text-pencil">{read(finding.limit)}.</p>
+      <ul className="my-3 columns-2 gap-8">
+        {finding.details.map((line, i) => (
+          <li key={i} className="border-b border-rule/60 py-0.5">
+            {read(line)}
+          </li>
+        ))}
+      </ul>
+      {finding.what === "weight" ? <Groups bench={bench} /> : null}
+      <h3 className="mt-4 mb-1">The working</h3>
+      <Steps steps={finding.working} />
+      {finding.cautions.length > 0 ? (
+        <div className="mt-4 border-l-4 border-tape pl-3">
+          <h3>Take care</h3>
+          <ul>
+            {finding.cautions.map((one) => (
+              <li key={one}>{one}</li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+    </Worksheet>
+  );
+}
+
+/** Weight by group, as a beam cut into lengths. */
+function Groups({ bench }: { bench: Bench }) {
+  const { read } = useUnits();
+  const total = bench.groups.reduce((sum, group) => sum + group.fresh_kg, 0);
+  return (
+    <table className="w-full" aria-label="Weight by group">
+      <tbody>
+        {bench.groups.map((group) => (
+          <tr key={group.group} className="border-b border-rule/60">
+            <th className="w-52 py-0.5 text-left font-normal">{group.group}</th>
+            <td>
+              <div className="h-3.5 border border-ink bg-wood" style={{ width: `${(100 * group.fresh_kg) / total}%` }} />
+            </td>
+            <td className="w-28 text-right font-semibold">{read(group.fresh)}</td>
+            <td className="w-28 text-right text-pencil">{read(group.dry)} dry</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

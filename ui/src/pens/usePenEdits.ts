@@ -1,0 +1,116 @@
+/** Changing a pen: one edit after another from the newest revision, trials while dragging, both
+ *  sides kept when someone else was faster. A thin bridge: the rules are the server's. */
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useRef, useState } from "react";
+import { Problem, answer, api, from, type Bench } from "../api/client";
+import { keys } from "../api/queries";
+
+export type Values = Record<string, string | number>;
+
+export interface Edit {
+  values?: Values;
+  name?: string;
+  flock_id?: number;
+}
+
+export interface Conflict {
+  mine: Edit;
+  problem: Problem;
+}
+
+export function usePenEdits(id: number) {
+  const cache = useQueryClient();
+  const [trial, setTrial] = useState<Bench | null>(null);
+  const [problem, setProblem] = useState<{ edit: Edit | null; problem: Problem } | null>(null);
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const asking = useRef<AbortController | null>(null);
+
+  const revision = () => cache.getQueryData<Bench>(keys.pen(id))?.revision ?? 0;
+  const settle = (bench: Bench) => {
+    cache.setQueryData(keys.pen(id), bench);
+    setTrial(null);
+    setProblem(null);
+    void cache.invalidateQueries({ queryKey: keys.pens });
+    void cache.invalidateQueries({ queryKey: keys.bill(id) });
+    void cache.invalidateQueries({ queryKey: ["moves", id] });
+  };
+  const fail = (error: Error, edit: Edit | null) => {
+    setTrial(null);
+    const found = error instanceof Problem ? error : new Problem(0, "That did not work", error.message);
+    if (found.isConflict && edit) setConflict({ mine: edit, problem: found });
+    else if (found.isConflict) void cache.invalidateQueries({ queryKey: keys.pen(id) });
+    if (!found.isConflict || !edit) setProblem({ edit, problem: found });
+  };
+
+  const change = useMutation({
+    scope: { id: `pen-${id}` },
+    mutationFn: (edit: Edit) =>
+      answer(
+        api.PATCH("/api/pens/{pen_id}", {
+          params: { path: { pen_id: id } },
+          headers: from(revision()),
+          body: { values: {}, ...edit },
+        }),
+      ),
+    onSuccess: settle,
+    onError: (error, edit) => fail(error, edit),
+  });
+
+  const step = useMutation({
+    scope: { id: `pen-${id}` },
+    mutationFn: (which: "undo" | "redo") =>
+      answer(
+        api.POST("/api/pens/{pen_id}/{step}", {
+          params: { path: { pen_id: id, step: which } },
+          headers: from(revision()),
+        }),
+      ),
+    onSuccess: settle,
+    onError: (error) => fail(error, null),
+  });
+
+  const tryValues = useCallback(
+    async (values: Values) => {
+      asking.current?.abort();
+      const mine = new AbortController();
+      asking.current = mine;
+      try {
+        const bench = await answer(
+          api.POST("/api/pens/{pen_id}/try", {
+            params: { path: { pen_id: id } },
+            body: { values },
+            signal: mine.signal,
+          }),
+        );
+        if (asking.current === mine) setTrial(bench);
+      } catch (error) {
+        if (asking.current === mine && error instanceof Problem) setProblem({ edit: { values }, problem: error });
+      }
+    },
+    [id],
+  );
+
+  const drop = useCallback(() => {
+    asking.current?.abort();
+    asking.current = null;
+    setTrial(null);
+  }, []);
+
+  const keep = (edit: Edit) => {
+    asking.current?.abort();
+    asking.current = null;
+    change.mutate(edit);
+  };
+
+  const resolve = async (side: "mine" | "theirs") => {
+    const mine = conflict?.mine;
+    await cache.fetchQuery({
+      queryKey: keys.pen(id),
+      queryFn: () => answer(api.GET("/api/pens/{pen_id}", { params: { path: { pen_id: id } } })),
+    });
+    setConflict(null);
+    if (side === "mine" && mine) change.mutate(mine);
+  };
+
+  return { trial, problem, conflict, keep, step: step.mutate, tryValues, drop, resolve, busy: change.isPending };
+}

@@ -90,7 +90,8 @@ def python_packages() -> None:
         "-r",
     ]
     run([*pip, locks[0]], "Installing uv", away)
-    run([VENV / "bin" / "uv", "pip", "sync", "-q", "--require-hashes", *locks], "Installing packages", away)
+    sync = [VENV / "bin" / "uv", "pip", "sync", "-q", "--require-hashes", "--compile-bytecode"]
+    run([*sync, *locks], "Installing packages", away)
     stamp("python", mark)
 
 

@@ -16,7 +16,7 @@ from launch.mariadb import PrivateServer, die_with_parent
 from launch.plain import LOCAL, ROOT, CannotGoOn, run, say
 
 DATABASE_PORTS = {"demo": 33810, "run": 33811, "test": 33812}
-READY_S = 30.0
+READY_S = 90.0
 STOP_S = 10.0
 
 

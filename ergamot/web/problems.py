@@ -26,6 +26,15 @@ STATUS: tuple[tuple[type[errors.ErgamotError], int], ...] = (
 )
 
 
+# What pydantic says, in a keeper's words
+PLAIN = {
+    "valid integer": "must be a whole number",
+    "valid number": "must be a number",
+    "valid date": "must be a date",
+    "Field required": "must be given",
+}
+
+
 class RevisionMissing(errors.ErgamotError):
     """An edit that does not say which revision it started from."""
 
@@ -56,6 +65,7 @@ def _invalid(error: HTTPError) -> Response:
     if isinstance(detail, dict) and detail:
         field, messages = next(iter(detail.items()))
         words = messages[0] if isinstance(messages, list) and messages else str(messages)
+        words = next((plain for said, plain in PLAIN.items() if said in words), words)
         return problem(error.status_code, "That could not be read", f"{field}: {words}", field=str(field))
     words = str(error.message or "That cannot be done")
     return problem(error.status_code, words, words)

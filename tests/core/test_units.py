@@ -22,7 +22,7 @@ from ergamot.core.units import Quantity, parse_length, say, say_feet_inches
         ("7'10½\"", 2400.3),
         ("7ft 10.5in", 2400.3),
         ("30 in", 762.0),
-        ('3/4"', 19.1),
+        ('1 1/2"', 38.1),
         ("2.4m", 2400.0),
         ("2,4 m", 2400.0),
         ("240 cm", 2400.0),

@@ -26,8 +26,11 @@ def separation_mm(a: Member, b: Member) -> float:
 
     Args: a and b, convex sticks.
     Returns: mm, by the direction that parts them best.
-    Source: separating axis theorem (Gottschalk 1996).
+    Source: separating axis theorem (Gottschalk 1996); square-cut sticks are upright boxes.
     """
+    if a.length_mm == a.short_mm and b.length_mm == b.short_mm:
+        (low_a, high_a), (low_b, high_b) = bounds((a, b))
+        return float(np.maximum(low_a - high_b, low_b - high_a).max())
     first, second = np.array(a.corners), np.array(b.corners)
     own, other = _axes(first), _axes(second)
     candidates = [np.cross(u, v) for u, v in combinations(own[:3], 2)]

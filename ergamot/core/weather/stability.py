@@ -198,5 +198,5 @@ def _tip_q(
 ) -> np.ndarray:
     start, outward = edge_frame(edge)
     demand = overturning_arms(body, loads, edge).sum(axis=0)
-    arm = float(-((np.array(centre) - start) @ outward))
+    arm = max(0.0, float(-((np.array(centre) - start) @ outward)))
     return _per(np.full(demand.shape, weight * arm), demand)

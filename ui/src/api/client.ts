@@ -62,6 +62,13 @@ export async function answer<T>(
   return got.data;
 }
 
+/** A typed number; what is no number goes as it was typed, for the server to refuse by name. */
+export function figure(text: string): number {
+  const tidy = text.trim();
+  const read = tidy === "" ? Number.NaN : Number(tidy);
+  return Number.isFinite(read) ? read : (tidy as unknown as number);
+}
+
 /** The header that says which revision an edit started from. */
 export function from(revision: number): { "If-Match": string } {
   return { "If-Match": `"${revision}"` };

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, from, type Place, type Problem, type Schemas } from "../api/client";
+import { answer, api, figure, from, type Place, type Problem, type Schemas } from "../api/client";
 import { useChoices, usePlace } from "../api/queries";
 import { Entry } from "../kit/Entry";
 import { Pick } from "../kit/Pick";
@@ -42,7 +42,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
     <Pick label={label} value={place[field]} options={options} onPick={(key) => change.mutate({ [field]: key })} error={errorOf(field)} />
   );
   const number = (field: "slope_percent" | "speed_up" | "design_gust_ms" | "heaviest_kg", label: string, hint: string) => (
-    <Entry label={label} value={String(place[field])} hint={hint} error={errorOf(field)} onKeep={(text) => change.mutate({ [field]: text.trim() === "" ? Number.NaN : Number(text) })} />
+    <Entry label={label} value={String(place[field])} hint={hint} error={errorOf(field)} onKeep={(text) => change.mutate({ [field]: figure(text) })} />
   );
   return (
     <div className="pt-5">

@@ -1,3 +1,4 @@
+import { figure } from "../api/client";
 import { Entry } from "../kit/Entry";
 import { useUnits } from "../kit/units";
 
@@ -15,8 +16,8 @@ export function MonthsChart({ months, error, onKeep }: Props) {
   const fahrenheit = system === "imperial";
   const shown = (c: number) => (fahrenheit ? Math.round(c * 18 + 320) / 10 : c);
   const kept = (text: string) => {
-    const figure = text.trim() === "" ? Number.NaN : Number(text);
-    return fahrenheit ? Math.round(((figure - 32) / 1.8) * 100) / 100 : figure;
+    const read = figure(text);
+    return fahrenheit && Number.isFinite(read) ? Math.round(((read - 32) / 1.8) * 100) / 100 : read;
   };
   return (
     <>

@@ -1,5 +1,5 @@
 import { useId, useState, type FormEvent } from "react";
-import type { Flock, Problem, Schemas } from "../api/client";
+import { figure, type Flock, type Problem, type Schemas } from "../api/client";
 import { Trouble } from "../kit/Trouble";
 import { addDays, today } from "./dates";
 
@@ -30,7 +30,7 @@ export function FlockForm({ strains, start, word, problem, onKeep }: Props) {
   const set = (change: Partial<Draft>) => setDraft((before) => ({ ...before, ...change }));
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    onKeep({ ...draft, placed: (draft.placed.trim() === "" ? Number.NaN : Number(draft.placed)) as number });
+    onKeep({ ...draft, placed: figure(draft.placed) });
   };
   const field = (name: keyof Draft) => ({
     value: draft[name],

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
-import { answer, api, from, type Lawn, type Problem } from "../api/client";
+import { answer, api, figure, from, type Lawn, type Problem } from "../api/client";
 import { keys } from "../api/queries";
 import { Trouble } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
@@ -74,7 +74,7 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
         name: draft.name,
         length_m: same(draft.length_m, lawn ? read(lawn.length) : "", lawn?.length_m),
         width_m: same(draft.width_m, lawn ? read(lawn.width) : "", lawn?.width_m),
-        heading_deg: Number(draft.heading_deg),
+        heading_deg: figure(draft.heading_deg),
       };
       if (lawn) return answer(api.PUT("/api/lawns/{lawn_id}", { params: { path: { lawn_id: lawn.id } }, headers: from(lawn.revision), body }));
       return answer(api.POST("/api/lawns", { body }));

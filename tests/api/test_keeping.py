@@ -1,0 +1,114 @@
+"""Keeping: revisions, undo and redo, two editors at once, over the real MariaDB."""
+
+from __future__ import annotations
+
+import threading
+from datetime import datetime
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from sqlalchemy import text
+from sqlalchemy.orm import Session
+
+from ergamot.core.errors import NothingToUndo
+from ergamot.demo.tansy_rise import load
+from ergamot.store.records import Stale, create, find, redo, revise, the_farm, undo
+
+NOW = datetime(2026, 5, 1, 7, 30)
+
+
+@pytest.fixture
+def session(store):
+    with Session(store) as opened:
+        yield opened
+
+
+def pen(session, body):
+    return create(session, the_farm(session, NOW), "pen", body, "made", "keeper", NOW)
+
+
+STEPS = st.lists(st.one_of(st.integers(0, 99), st.just("undo"), st.just("redo")), max_size=25)
+
+
+@settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(STEPS)
+def test_undo_and_redo_walk_the_edits_as_two_stacks_would(session, steps):
+    """Against a plain model: a stack of states, a stack of those taken back, cleared by an edit."""
+    record = pen(session, {"n": -1})
+    past, ahead = [-1], []
+    for step in steps:
+        if step == "undo":
+            assert record.can_undo == (len(past) > 1)
+            if not record.can_undo:
+                with pytest.raises(NothingToUndo):
+                    undo(session, record, record.revision, "keeper", NOW)
+                continue
+            record = undo(session, record, record.revision, "keeper", NOW)
+            ahead.append(past.pop())
+        elif step == "redo":
+            assert record.can_redo == bool(ahead)
+            if not ahead:
+                with pytest.raises(NothingToUndo):
+                    redo(session, record, record.revision, "keeper", NOW)
+                continue
+            record = redo(session, record, record.revision, "keeper", NOW)
+            past.append(ahead.pop())
+        else:
+            record = revise(session, record, record.revision, {"n": step}, "", "keeper", NOW)
+            past.append(step)
+            ahead.clear()
+        assert record.body == {"n": past[-1]}
+        assert find(session, "pen", record.id) == record
+    numbers = session.execute(
+        text(f"SELECT number FROM revision WHERE record_id={record.id} ORDER BY number")
+    )
+    assert [n for (n,) in numbers] == list(range(1, record.revision + 1))
+    session.rollback()
+
+
+def test_a_stale_edit_is_told_both_sides_and_changes_nothing(session):
+    first = pen(session, {"width": 1})
+    theirs = revise(session, first, 1, {"width": 2}, "", "other", NOW)
+    with pytest.raises(Stale) as stale:
+        revise(session, first, 1, {"width": 3}, "", "keeper", NOW)
+    assert stale.value.theirs == theirs
+    assert stale.value.base_body == {"width": 1}
+    assert find(session, "pen", first.id).body == {"width": 2}
+
+
+def test_of_many_editors_at_the_same_moment_exactly_one_wins(store):
+    """Twelve connections revise revision 1 together: one is kept, eleven are told."""
+    with Session(store) as session:
+        record = pen(session, {"n": 0})
+        session.commit()
+    outcomes = []
+    start = threading.Barrier(12)
+
+    def edit(n: int) -> None:
+        with Session(store) as mine:
+            start.wait()
+            try:
+                revise(mine, record, 1, {"n": n}, "", f"editor {n}", NOW)
+                mine.commit()
+                outcomes.append("kept")
+            except Stale:
+                outcomes.append("told")
+
+    threads = [threading.Thread(target=edit, args=(n,)) for n in range(1, 13)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert sorted(outcomes) == ["kept"] + ["told"] * 11
+    with Session(store) as session:
+        assert find(session, "pen", record.id).revision == 2
+
+
+def test_the_demo_farm_is_entered_once_and_shows_something_that_fails(store, client):
+    assert load(store, NOW)
+    assert not load(store, NOW)
+    pens = client.get("/api/pens").json["pens"]
+    assert len(pens) == 3
+    assert any("fails" in pen["verdicts"].values() for pen in pens)
+    assert len(client.get("/api/lawns").json["lawns"]) == 2

@@ -1,0 +1,46 @@
+"""The real interface in headless Chromium, over the app as it is served, over the real MariaDB."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from launch.mariadb import PrivateServer, free_port
+from launch.serve import Served
+
+expect.set_options(timeout=8000)
+
+
+@pytest.fixture(scope="session")
+def served(database: PrivateServer) -> Iterator[Served]:
+    with Served(database.address, free_port(8791)) as running:
+        yield running
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args():
+    return {
+        "executable_path": "/usr/bin/chromium",
+        "args": [
+            "--no-sandbox",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+        ],
+    }
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(served):
+    return {"base_url": served.url, "viewport": {"width": 1280, "height": 800}}
+
+
+@pytest.fixture
+def farm(store, page: Page) -> Iterator[Page]:
+    """A page on an empty farm; any error in the browser fails the journey."""
+    wrong: list[str] = []
+    page.on("pageerror", lambda error: wrong.append(str(error)))
+    yield page
+    assert wrong == []

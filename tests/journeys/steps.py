@@ -1,0 +1,38 @@
+"""What a keeper does on the screen, in a keeper's words."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+
+def enter_flock(page: Page, placed: str = "30") -> None:
+    """Thirty fast broilers hatched on 1 April; the form fills in the usual days."""
+    page.goto("/flocks")
+    page.get_by_label("How many").fill(placed)
+    page.get_by_label("Hatched").fill("2026-04-01")
+    expect(page.get_by_label("Out on grass")).to_have_value("2026-04-22")
+    page.get_by_role("button", name="Keep this flock").click()
+
+
+def propose(page: Page, name: str = "Bramble pen") -> None:
+    """Ask for a pen for the first flock and arrive at its bench."""
+    page.goto("/pens")
+    page.get_by_label("Name").fill(name)
+    page.get_by_role("button", name="Propose a pen").click()
+    expect(page.get_by_role("heading", name=name)).to_be_visible()
+
+
+def level(page: Page, what: str):
+    """A verdict's spirit level."""
+    return page.locator(f"[data-verdict={what}]")
+
+
+def field(page: Page, parameter: str):
+    """The text field of a length or share on the bench."""
+    return page.locator(f"[data-control={parameter}] input")
+
+
+def type_into(page: Page, parameter: str, text: str) -> None:
+    """Type a value and press Enter."""
+    field(page, parameter).fill(text)
+    field(page, parameter).press("Enter")

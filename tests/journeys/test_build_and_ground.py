@@ -1,0 +1,106 @@
+"""The cut list and the moves: seen, downloaded, opened and read."""
+
+from __future__ import annotations
+
+import csv
+import json
+import re
+from datetime import date
+
+from icalendar import Calendar
+from playwright.sync_api import Page, expect
+
+from tests.journeys.steps import enter_flock, field, propose, type_into
+
+
+def test_the_cut_list_is_downloaded_opened_and_read(farm: Page, tmp_path):
+    enter_flock(farm)
+    propose(farm)
+    farm.get_by_role("link", name=re.compile("^Material")).click()
+    expect(farm.get_by_role("heading", name="Bramble pen: to cut and to buy")).to_be_visible()
+    expect(farm.get_by_text("no plan can cost less")).to_be_visible()
+    with farm.expect_download() as started:
+        farm.get_by_role("link", name="Cut list as CSV").click()
+    file = tmp_path / "cuts.csv"
+    started.value.save_as(file)
+    rows = list(csv.reader(file.read_text().splitlines()))
+    split = rows.index([])
+    sticks = {row[0]: int(row[1]) for row in rows[1:split]}
+    shown = farm.get_by_role("row").filter(has_text=re.compile("^[A-Z]\\d+ ×")).all_inner_texts()
+    assert len(shown) == len(sticks)
+    for line in shown:
+        label, count = re.match(r"([A-Z]\d+) × (\d+)", line).groups()
+        assert sticks[label] == int(count)
+    assert rows[-1][-1] == farm.locator("[data-total]").inner_text()
+    farm.get_by_role("link", name="Pens", exact=True).click()
+    farm.get_by_role("link", name="Bramble pen").click()
+    drawn = set(
+        farm.locator("[data-view=plan] [data-ref^=stick]").evaluate_all(
+            "all => all.map(one => one.dataset.ref)"
+        )
+    )
+    with farm.expect_response("**/bill") as bill:
+        farm.get_by_role("link", name=re.compile("^Material")).click()
+    assert drawn <= {ref for piece in bill.value.json()["pieces"] for ref in piece["refs"]}
+
+
+def test_a_design_file_goes_out_and_in_through_the_screen(farm: Page, tmp_path):
+    enter_flock(farm)
+    propose(farm)
+    type_into(farm, "width", "7-10 1/2")
+    expect(field(farm, "width")).to_have_value("7 ft 10 1/2 in")
+    farm.get_by_role("link", name=re.compile("^Material")).click()
+    with farm.expect_download() as started:
+        farm.get_by_role("link", name="Design as a file").click()
+    file = tmp_path / "design.json"
+    started.value.save_as(file)
+    assert json.loads(file.read_text())["typed"] == {"width": "7-10 1/2"}
+    farm.goto("/pens")
+    farm.get_by_label("Or open a design file").set_input_files(file)
+    expect(field(farm, "width")).to_have_value("7 ft 10 1/2 in")
+
+
+def test_moves_over_a_lawn_are_downloaded_opened_and_read(farm: Page, tmp_path):
+    enter_flock(farm)
+    propose(farm)
+    farm.get_by_role("link", name=re.compile("^On grass")).click()
+    expect(farm.get_by_text("Enter a lawn: how long it is")).to_be_visible()
+    farm.get_by_label("Length", exact=True).fill("3 m")
+    farm.get_by_label("Width").fill("3 m")
+    farm.get_by_role("button", name="Keep this lawn").click()
+    expect(farm.get_by_role("alert")).to_contain_text("the lawn is too small for it")
+    farm.get_by_label("Length", exact=True).fill("130 ft")
+    farm.get_by_label("Width").fill("14 m")
+    farm.get_by_label("Heading").fill("35")
+    farm.get_by_role("button", name="Keep the change").click()
+    expect(farm.get_by_role("heading", name="Bramble pen on House lawn")).to_be_visible()
+    expect(farm.locator("[data-pen-stands]")).to_be_visible()
+    with farm.expect_download() as started:
+        farm.get_by_role("link", name="Moves as a calendar").click()
+    file = tmp_path / "moves.ics"
+    started.value.save_as(file)
+    events = Calendar.from_ical(file.read_bytes()).walk("VEVENT")
+    days = sorted({event.decoded("DTSTART").date() for event in events})
+    assert (days[0], len(days)) == (date(2026, 4, 22), 14)
+    assert farm.get_by_role("row").filter(has_text="lane ").count() == len(events)
+    farm.get_by_role("button", name="working").first.click()
+    expect(farm.get_by_role("dialog")).to_contain_text("droppings in a day")
+    farm.keyboard.press("Escape")
+    farm.get_by_role("button", name="↶ Undo").click()
+    expect(farm.get_by_role("alert")).to_contain_text("the lawn is too small for it")
+
+
+def test_the_farm_decides_the_verdicts(farm: Page):
+    enter_flock(farm)
+    propose(farm)
+    farm.goto("/farm")
+    farm.get_by_label("Gust to stand").fill("10")
+    farm.get_by_label("Gust to stand").press("Enter")
+    expect(farm.get_by_text("22.4 mph: what forecasts give")).to_be_visible()
+    farm.get_by_label("Slope").fill("ninety")
+    farm.get_by_label("Slope").press("Enter")
+    expect(farm.get_by_role("alert")).to_be_visible()
+    farm.get_by_role("link", name="Pens", exact=True).click()
+    expect(farm.get_by_role("row", name="Bramble pen").get_by_role("cell").last).to_have_text(
+        re.compile("right|to spare")
+    )

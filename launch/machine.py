@@ -90,7 +90,14 @@ def python_packages() -> None:
         "-r",
     ]
     run([*pip, locks[0]], "Installing uv", away)
-    sync = [VENV / "bin" / "uv", "pip", "sync", "-q", "--require-hashes", "--compile-bytecode"]
+    sync: list[str | Path] = [
+        VENV / "bin" / "uv",
+        "pip",
+        "sync",
+        "-q",
+        "--require-hashes",
+        "--compile-bytecode",
+    ]
     run([*sync, *locks], "Installing packages", away)
     stamp("python", mark)
 

@@ -40,16 +40,20 @@ export function Controls({ parameters, group, onGroup, ...rest }: Props) {
       </TabList>
       <TabPanels>
         {groups.map((one) => (
-          <TabPanel key={one} className="grid grid-cols-2 gap-x-7 gap-y-3 md:grid-cols-4">
-            {parameters
-              .filter((parameter) => parameter.group === one && shows(parameter, rest.bench))
-              .map((parameter) => (
-                <Control key={parameter.name} parameter={parameter} {...rest} />
-              ))}
-          </TabPanel>
+          <GroupPanel key={one} parameters={parameters.filter((each) => each.group === one && shows(each, rest.bench))} {...rest} />
         ))}
       </TabPanels>
     </TabGroup>
+  );
+}
+
+function GroupPanel({ parameters, ...rest }: Omit<Props, "group" | "onGroup">) {
+  return (
+    <TabPanel className={`grid grid-cols-2 gap-x-7 gap-y-3 ${parameters.length > 4 ? "md:grid-cols-5" : "md:grid-cols-4"}`}>
+      {parameters.map((parameter) => (
+        <Control key={parameter.name} parameter={parameter} {...rest} />
+      ))}
+    </TabPanel>
   );
 }
 

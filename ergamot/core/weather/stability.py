@@ -16,8 +16,8 @@ from ergamot.core.weather.pressure import directions, inside_cp, surface_cp
 from ergamot.core.weather.speed import AIR, local_factor
 from ergamot.core.weather.surfaces import WindBody
 
-MESH_DRAG = 1.3  # wire, on its solid area; Cook (1985)
-SLAT_DRAG = 1.8  # flat sticks square to the wind; Cook (1985)
+MESH_DRAG = 1.3  # wire, on its solid area; common practice
+SLAT_DRAG = 1.8  # flat sticks square to the wind; common practice
 LEE_SHIELDING = 0.8  # mesh met through the pen; common practice
 NEVER = float("inf")
 
@@ -79,7 +79,7 @@ def wind_loads(body: WindBody, count: int = 24) -> Loads:
     Args: body; count, directions all round, 4 to 360.
     Returns: Loads. Sheet: −(Cp − Cpi)·A·n. Mesh: drag of its wire 1.3·φ·A·|cos α| and of the sticks
         it lies on 1.8·A·|cos α|, along the wind, × 0.8 on the lee side.
-    Source: static panel method; EN 1991-1-4, Cook (1985).
+    Source: static panel method; EN 1991-1-4; drag of wire and slats common practice.
     """
     up_wind = directions(count)
     extent = body.extent_m(up_wind)

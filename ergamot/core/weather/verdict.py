@@ -132,7 +132,11 @@ def _surface_steps(work: Working, body: WindBody, stable: Stability, index: int)
             force = stable.loads.force[i - 1][index]
             drag = float(np.hypot(force[0], force[1])) / surface.area_m2
             work.given(
-                f"k{i}", "its drag per area, wire 1.3 and sticks 1.8 across the wind", drag, "", "Cook (1985)"
+                f"k{i}",
+                "its drag per area, wire 1.3 and sticks 1.8 across the wind",
+                drag,
+                "",
+                "common practice",
             )
             work.step(f"P{i}", "its push down-wind per Pa", f"k{i}*A{i}", "m²")
 

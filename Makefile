@@ -7,7 +7,7 @@ demo run test check bench screenshots prepare:
 
 # Installed packages and built files; data is kept.
 clean:
-	rm -rf .venv ui/node_modules ui/dist .ergamot/stamps
+	rm -rf .venv ui/node_modules ui/dist .ergamot/made
 
 # The databases of demo, run and test. Stops nothing: stop them first.
 clean-data:

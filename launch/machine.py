@@ -10,7 +10,7 @@ import sys
 from collections.abc import Iterable
 from pathlib import Path
 
-from launch.plain import LOCAL, ROOT, CannotGoOn, run, say
+from launch.plain import MADE, ROOT, CannotGoOn, run, say
 
 VENV = ROOT / ".venv"
 PYTHON = VENV / "bin" / "python"
@@ -34,13 +34,13 @@ def digest(files: Iterable[Path]) -> str:
 
 def fresh(stamp: str, mark: str) -> bool:
     """Was this already done for exactly these inputs?"""
-    file = LOCAL / "stamps" / stamp
+    file = MADE / stamp
     return file.is_file() and file.read_text() == mark
 
 
 def stamp(name: str, mark: str) -> None:
     """Remember that it was."""
-    file = LOCAL / "stamps" / name
+    file = MADE / name
     file.parent.mkdir(parents=True, exist_ok=True)
     file.write_text(mark)
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import ctypes
 import fcntl
 import getpass
 import os
@@ -16,17 +15,13 @@ import time
 from pathlib import Path
 from typing import IO
 
+from launch.child import die_with_parent, stop
 from launch.plain import ROOT, CannotGoOn, run, say
 
 LONGEST_SOCKET_PATH = 100  # MariaDB aborts over 107
 READY_S = 90.0
 STOP_S = 20.0
 BUSY_HINT = "Stop the other one with Ctrl-C where it runs, or:  kill {pid}"
-
-
-def die_with_parent() -> None:
-    """In a child: be told to stop when the parent is gone, even by kill -9 (Linux prctl)."""
-    ctypes.CDLL(None).prctl(1, signal.SIGTERM)
 
 
 def free_port(wanted: int) -> int:
@@ -40,6 +35,20 @@ def free_port(wanted: int) -> int:
                 continue
             return int(probe.getsockname()[1])
     raise CannotGoOn("No loopback port is free.", "Close some programs and try again.")
+
+
+def _ended(pid: int, seconds: float) -> bool:
+    """Is a process gone, or waiting only to be collected by its parent, before the time is up?"""
+    until = time.monotonic() + seconds
+    while time.monotonic() < until:
+        try:
+            state = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()[0]
+        except OSError:
+            return True
+        if state == "Z":
+            return True
+        time.sleep(0.1)
+    return False
 
 
 class PrivateServer:
@@ -65,22 +74,20 @@ class PrivateServer:
     def __enter__(self) -> PrivateServer:
         self.folder.mkdir(parents=True, exist_ok=True)
         self._take_lock()
-        self._stop_leftover()
-        self.port = free_port(self.wanted_port)
-        self._write_settings()
-        self._make_data()
-        self._start()
-        self._make_account()
+        try:
+            self._stop_leftover()
+            self.port = free_port(self.wanted_port)
+            self._write_settings()
+            self._make_data()
+            self._start()
+            self._make_account()
+        except BaseException:
+            self.__exit__()
+            raise
         return self
 
     def __exit__(self, *_: object) -> None:
-        if self.process is not None:
-            self.process.terminate()
-            try:
-                self.process.wait(STOP_S)
-            except subprocess.TimeoutExpired:
-                self.process.kill()
-                self.process.wait()
+        stop(self.process, STOP_S)
         if self.lock is not None:
             self.lock.close()
         if self.socket.parent != self.folder:
@@ -115,12 +122,11 @@ class PrivateServer:
         if str(self.folder).encode() not in command:
             return
         say("stopping a database left running from before")
-        os.kill(pid, signal.SIGTERM)
-        until = time.monotonic() + STOP_S
-        while Path(f"/proc/{pid}").exists():
-            if time.monotonic() > until:
-                raise CannotGoOn(f"Process {pid}, a database from before, does not stop.", f"kill -9 {pid}")
-            time.sleep(0.1)
+        for force in (signal.SIGTERM, signal.SIGKILL):  # what was confirmed survives either
+            os.kill(pid, force)
+            if _ended(pid, STOP_S):
+                return
+        raise CannotGoOn(f"Process {pid}, a database from before, does not stop.", f"kill -9 {pid}")
 
     def _write_settings(self) -> None:
         lines = [

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import os
 import subprocess
 import sys
 from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-LOCAL = ROOT / ".ergamot"
+MADE = ROOT / ".ergamot" / "made"  # marks of what is installed and built
+LOCAL = Path(os.environ.get("ERGAMOT_FOLDER") or ROOT / ".ergamot")  # where farms are kept
 
 
 class CannotGoOn(Exception):

@@ -11,8 +11,9 @@ import urllib.error
 import urllib.request
 from types import FrameType
 
+from launch.child import die_with_parent, stop
 from launch.machine import PYTHON, VENV
-from launch.mariadb import PrivateServer, die_with_parent
+from launch.mariadb import PrivateServer
 from launch.plain import LOCAL, ROOT, CannotGoOn, run, say
 
 DATABASE_PORTS = {"demo": 33810, "run": 33811, "test": 33812}
@@ -87,14 +88,7 @@ class Served:
             return False
 
     def __exit__(self, *_: object) -> None:
-        if self.process is None:
-            return
-        self.process.terminate()
-        try:
-            self.process.wait(STOP_S)
-        except subprocess.TimeoutExpired:
-            self.process.kill()
-            self.process.wait()
+        stop(self.process, STOP_S)
 
 
 class _Stop(Exception):

@@ -11,8 +11,8 @@ from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.structure import Member, Panel
 from ergamot.core.units import Quantity
 from ergamot.core.weather.stability import Gusts
+from ergamot.operations.kept import Record
 from ergamot.operations.pens import Bench
-from ergamot.store.records import Record
 from ergamot.web.schemas.figures import FindingOut, Words, words
 from ergamot.web.schemas.pens import (
     BirdOut,

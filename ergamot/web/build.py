@@ -13,7 +13,7 @@ from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.operations.build import pen_bill
-from ergamot.store.records import find
+from ergamot.operations.kept import kept
 from ergamot.web.schemas.build import BarCutOut, BarOut, BillOut, BoughtOut, PieceOut, PlanOut
 from ergamot.web.schemas.figures import words
 from ergamot.web.unit_of_work import current_work
@@ -26,7 +26,7 @@ build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
 def get_bill(pen_id: int) -> dict[str, Any]:
     """Everything it takes to build a pen."""
     work = current_work()
-    record = find(work.session, "pen", pen_id)
+    record = kept(work, "pen", pen_id)
     bill = pen_bill(work, record)
     return {
         "pen_id": record.id,
@@ -104,7 +104,7 @@ def _bar(bar: Bar, times: int) -> BarOut:
 def get_cut_list(pen_id: int) -> Response:
     """The cut list and shopping list as CSV."""
     work = current_work()
-    text = write_cut_list(pen_bill(work, find(work.session, "pen", pen_id)), work.catalogue)
+    text = write_cut_list(pen_bill(work, kept(work, "pen", pen_id)), work.catalogue)
     return Response(
         text,
         mimetype="text/csv",

@@ -9,8 +9,8 @@ from apiflask import APIBlueprint
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.place import TURF_WORDS
+from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.places import change_place, place_record
-from ergamot.store.records import Record, redo, undo
 from ergamot.web.schemas.farm import ChoiceOut, ChoicesOut, ParameterOut, PlaceIn, PlaceOut, ShapeOut
 from ergamot.web.schemas.figures import words
 from ergamot.web.unit_of_work import base_revision, current_work
@@ -83,8 +83,7 @@ def patch_place(json_data: PlaceIn) -> dict[str, Any]:
 
 @farm.post("/place/<any(undo,redo):step>")
 @farm.output(PlaceOut)
-def step_place(step: str) -> dict[str, Any]:
+def step_place(step: Step) -> dict[str, Any]:
     """Take the last change to the place back, or bring it back."""
     work = current_work()
-    take = undo if step == "undo" else redo
-    return _out(take(work.session, place_record(work), base_revision(), work.user, work.now))
+    return _out(take_step(work, place_record(work), base_revision(), step))

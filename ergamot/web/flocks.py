@@ -7,7 +7,7 @@ from typing import Any
 from apiflask import APIBlueprint
 
 from ergamot.operations.flocks import add_flock, change_flock, flock_sheet, flocks
-from ergamot.store.records import Record, find, redo, undo
+from ergamot.operations.kept import Record, Step, kept, take_step
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.flocks import FlockDayOut, FlockIn, FlockOut, FlocksOut
 from ergamot.web.unit_of_work import base_revision, current_work
@@ -74,9 +74,8 @@ def put_flock(flock_id: int, json_data: FlockIn) -> dict[str, Any]:
 
 @flocks_part.post("/<int:flock_id>/<any(undo,redo):step>")
 @flocks_part.output(FlockOut)
-def step_flock(flock_id: int, step: str) -> dict[str, Any]:
+def step_flock(flock_id: int, step: Step) -> dict[str, Any]:
     """Take the last change to a flock back, or bring it back."""
     work = current_work()
-    take = undo if step == "undo" else redo
-    record = find(work.session, "flock", flock_id)
-    return _out(take(work.session, record, base_revision(), work.user, work.now))
+    record = kept(work, "flock", flock_id)
+    return _out(take_step(work, record, base_revision(), step))

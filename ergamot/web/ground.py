@@ -9,8 +9,8 @@ from flask import Response
 
 from ergamot.core.ground.schedule import MovePlan
 from ergamot.exchange.calendar import move_time, write_calendar
+from ergamot.operations.kept import Record, Step, kept, take_step
 from ergamot.operations.lawns import add_lawn, change_lawn, lawns, pen_moves
-from ergamot.store.records import Record, find, redo, undo
 from ergamot.web.schemas.figures import StepOut, Words, words
 from ergamot.web.schemas.ground import (
     DayOut,
@@ -66,18 +66,17 @@ def put_lawn(lawn_id: int, json_data: LawnIn) -> LawnOut:
 
 @ground_part.post("/lawns/<int:lawn_id>/<any(undo,redo):step>")
 @ground_part.output(LawnOut)
-def step_lawn(lawn_id: int, step: str) -> LawnOut:
+def step_lawn(lawn_id: int, step: Step) -> LawnOut:
     """Take the last change to a lawn back, or bring it back."""
     work = current_work()
-    take = undo if step == "undo" else redo
-    record = find(work.session, "lawn", lawn_id)
-    return _lawn(take(work.session, record, base_revision(), work.user, work.now))
+    record = kept(work, "lawn", lawn_id)
+    return _lawn(take_step(work, record, base_revision(), step))
 
 
 def _planned(pen_id: int, query: MovesQuery) -> tuple[Record, Record, MovePlan]:
     work = current_work()
-    pen = find(work.session, "pen", pen_id)
-    lawn = find(work.session, "lawn", query.lawn)
+    pen = kept(work, "pen", pen_id)
+    lawn = kept(work, "lawn", query.lawn)
     return pen, lawn, pen_moves(work, pen, lawn, query.start, query.days)
 
 
@@ -88,7 +87,7 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
     """A pen's moves over a lawn."""
     work = current_work()
     pen, lawn, plan = _planned(pen_id, query_data)
-    flock = find(work.session, "flock", pen.body["flock_id"])
+    flock = kept(work, "flock", pen.body["flock_id"])
     days = {move.day: move.load for move in plan.moves}
     first_shown = work.today if work.today in days else None
     return MovePlanOut(

@@ -11,8 +11,8 @@ from flask import Response
 from ergamot.core.finding import phrase
 from ergamot.core.units import Quantity
 from ergamot.exchange.design_file import design_schema, write_design
+from ergamot.operations.kept import Record, Step, kept, take_step
 from ergamot.operations.pens import bench, change_pen, design_of, open_pen, pens, propose_pen
-from ergamot.store.records import Record, find, redo, undo
 from ergamot.web.bench import bench_out, view_out
 from ergamot.web.schemas.figures import Words
 from ergamot.web.schemas.pens import BenchOut, OpenIn, PenIn, PenLineOut, PensOut, ProposeIn
@@ -26,7 +26,7 @@ def _out(record: Record) -> dict[str, Any]:
 
 
 def _pen(pen_id: int) -> Record:
-    return find(current_work().session, "pen", pen_id)
+    return kept(current_work(), "pen", pen_id)
 
 
 def _line(record: Record) -> PenLineOut:
@@ -101,11 +101,10 @@ def try_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
 
 @pens_part.post("/<int:pen_id>/<any(undo,redo):step>")
 @pens_part.output(BenchOut)
-def step_pen(pen_id: int, step: str) -> dict[str, Any]:
+def step_pen(pen_id: int, step: Step) -> dict[str, Any]:
     """Take the last change to a pen back, or bring it back."""
     work = current_work()
-    take = undo if step == "undo" else redo
-    return _out(take(work.session, _pen(pen_id), base_revision(), work.user, work.now))
+    return _out(take_step(work, _pen(pen_id), base_revision(), step))
 
 
 @pens_part.get("/<int:pen_id>/design.json")

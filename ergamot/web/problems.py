@@ -12,7 +12,7 @@ from sqlalchemy.exc import IntegrityError, OperationalError
 from werkzeug.exceptions import HTTPException
 
 from ergamot.core import errors
-from ergamot.store.records import Stale
+from ergamot.operations.kept import Stale
 
 log = logging.getLogger("ergamot.web")
 

@@ -1,4 +1,5 @@
 import type { Bill } from "../api/client";
+import { Heads } from "../kit/Heads";
 import { useUnits } from "../kit/units";
 
 interface Props {
@@ -14,14 +15,7 @@ export function Pieces({ bill, lit, onPoint }: Props) {
     <section>
       <h2 className="mb-1">Cut list</h2>
       <table className="w-full">
-        <thead className="text-left text-sm text-pencil">
-          <tr>
-            <th className="font-normal">piece</th>
-            <th className="font-normal">what</th>
-            <th className="text-right font-normal">long point</th>
-            <th className="pl-3 font-normal">ends</th>
-          </tr>
-        </thead>
+        <Heads of={["piece", "what", ">long point", "ends"]} />
         <tbody>
           {bill.pieces.map((piece) => (
             <tr

@@ -1,4 +1,5 @@
 import type { Bill } from "../api/client";
+import { Heads } from "../kit/Heads";
 
 const AISLES = ["timber", "sheet and roofing", "mesh", "gear", "hardware", "fixings"];
 
@@ -9,17 +10,7 @@ export function Shopping({ bill }: { bill: Bill }) {
     <section className="mt-7">
       <h2 className="mb-1">Shopping list</h2>
       <table className="w-full">
-        <thead className="text-left text-sm text-pencil">
-          <tr>
-            <th className="font-normal">aisle</th>
-            <th className="font-normal">item</th>
-            <th className="font-normal">used</th>
-            <th className="text-right font-normal">buy</th>
-            <th className="pl-3 font-normal">as</th>
-            <th className="text-right font-normal">each</th>
-            <th className="text-right font-normal">cost</th>
-          </tr>
-        </thead>
+        <Heads of={["aisle", "item", "used", ">buy", "as", ">each", ">cost"]} />
         <tbody>
           {aisles.flatMap((aisle) =>
             bill.lines

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { MovePlan, Schemas } from "../api/client";
 import { sayDay } from "../flocks/dates";
 import { Steps, Worksheet } from "../kit/Worksheet";
+import { Heads } from "../kit/Heads";
 
 type Move = Schemas["MoveOut"];
 
@@ -18,18 +19,7 @@ export function Almanac({ plan, day, onPick }: Props) {
   return (
     <>
       <table className="mt-3 w-full">
-        <thead className="text-left text-sm text-pencil">
-          <tr>
-            <th className="font-normal">day</th>
-            <th className="font-normal">age</th>
-            <th className="font-normal">to</th>
-            <th className="text-right font-normal">wear, bird-days/m²</th>
-            <th className="text-right font-normal">droppings, kg/m²</th>
-            <th className="text-right font-normal">N, kg/ha</th>
-            <th className="pl-4 font-normal">ready again</th>
-            <th />
-          </tr>
-        </thead>
+        <Heads of={["day", "age", "to", ">wear, bird-days/m²", ">droppings, kg/m²", ">N, kg/ha", "ready again", ""]} />
         <tbody>
           {plan.days.map((one) => {
             const moves = plan.moves.filter((move) => move.day === one.day);

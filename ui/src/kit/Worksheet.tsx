@@ -1,6 +1,7 @@
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import type { ReactNode } from "react";
 import type { Schemas } from "../api/client";
+import { Heads } from "./Heads";
 
 type Step = Schemas["StepOut"];
 
@@ -22,14 +23,7 @@ export function Steps({ steps }: { steps: Step[] }) {
     <>
     <p className="text-sm text-pencil">Worked in metres, kilograms and newtons: 1 kg weighs 9.81 N. Every step follows from the figures printed above it.</p>
     <table className="w-full border-collapse text-sm">
-      <thead className="text-left text-pencil">
-        <tr>
-          <th className="py-1 font-normal">what</th>
-          <th className="py-1 font-normal">how</th>
-          <th className="py-1 pr-2 text-right font-normal">figure</th>
-          <th className="py-1 font-normal">from</th>
-        </tr>
-      </thead>
+      <Heads of={["what", "how", ">figure", "from"]} />
       <tbody>
         {steps.map((step) => (
           <tr key={step.symbol} className="border-t border-rule/60 align-baseline">

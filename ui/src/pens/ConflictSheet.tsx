@@ -1,6 +1,7 @@
 import type { Schemas } from "../api/client";
 import { Worksheet } from "../kit/Worksheet";
 import type { Conflict } from "./usePenEdits";
+import { Heads } from "../kit/Heads";
 
 interface Props {
   conflict: Conflict | null;
@@ -22,13 +23,7 @@ export function ConflictSheet({ conflict, parameters, onResolve }: Props) {
     <Worksheet title="Changed in another window" open onClose={() => onResolve("theirs")}>
       <p>This pen was changed elsewhere after you opened it. Nothing was overwritten. Here are both:</p>
       <table className="my-3 w-full">
-        <thead className="text-left text-pencil">
-          <tr>
-            <th className="font-normal">what</th>
-            <th className="font-normal">as it stands now</th>
-            <th className="font-normal">yours</th>
-          </tr>
-        </thead>
+        <Heads of={["what", "as it stands now", "yours"]} />
         <tbody>
           {rows.map(([name, mine]) => (
             <tr key={name} className="border-t border-rule">

@@ -5,6 +5,7 @@ import { answer, api, type Bench, type Schemas } from "../api/client";
 import { keys, useFlocks, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { SmallPlan } from "../drawing/SmallPlan";
+import { Heads } from "../kit/Heads";
 import { useUnits } from "../kit/units";
 
 type PenLine = Schemas["PenLineOut"];
@@ -27,18 +28,7 @@ export function PensPage() {
           </p>
         ) : (
           <table className="w-full">
-            <thead className="text-left text-sm text-pencil">
-              <tr>
-                <th className="font-normal">pen</th>
-                <th className="font-normal">for</th>
-                <th className="font-normal">size</th>
-                {VERDICTS.map((what) => (
-                  <th key={what} className="font-normal">
-                    {what}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <Heads of={["pen", "for", "size", ...VERDICTS]} />
             <tbody>
               {pens.data.map((pen) => (
                 <PenRow key={pen.id} pen={pen} />
@@ -98,7 +88,7 @@ function NewPen() {
   return (
     <aside className="border-l-2 border-ink pl-6">
       <h2 className="mb-2">A new pen</h2>
-      {flocks.data?.length === 0 ? (
+      {!flocks.data ? null : flocks.data.length === 0 ? (
         <p>
           First <Link to="/flocks" className="line-button">enter a flock</Link>.
         </p>

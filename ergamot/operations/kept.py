@@ -1,0 +1,23 @@
+"""Finding what is kept and stepping back and forth through its revisions, for every kind of record."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from ergamot.operations.work import Work
+from ergamot.store.records import Kind, Record, Stale, find, redo, undo
+
+Step = Literal["undo", "redo"]
+
+__all__ = ["Kind", "Record", "Stale", "Step", "kept", "take_step"]
+
+
+def kept(work: Work, kind: Kind, record_id: int) -> Record:
+    """A record of a kind as it stands; NotFound when there is none of that number."""
+    return find(work.session, kind, record_id)
+
+
+def take_step(work: Work, record: Record, base: int, step: Step) -> Record:
+    """Take the last change to a record back, or bring back what was taken, from revision `base`."""
+    take = undo if step == "undo" else redo
+    return take(work.session, record, base, work.user, work.now)

@@ -1,0 +1,88 @@
+"""Design files: written and read back the same, and nothing strange gets in."""
+
+from __future__ import annotations
+
+import json
+
+import jsonschema
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ergamot.core.errors import ErgamotError, NewerFile
+from ergamot.core.frame.design import Design, make_design
+from ergamot.core.frame.parameters import Parameter, read_values
+from ergamot.core.units import say_feet_inches
+from ergamot.exchange.design_file import FORMAT, VERSION, design_schema, read_design, write_design
+from tests.strategies import CATALOGUE, designs
+
+NAMES = st.text(st.characters(codec="utf-8", exclude_categories=["C"]), max_size=80)
+
+
+@settings(max_examples=1000)
+@given(designs(), NAMES)
+def test_a_design_comes_back_as_it_went(design, name):
+    text = write_design(design, name)
+    assert read_design(text, CATALOGUE) == (name, design)
+    assert write_design(*reversed(read_design(text, CATALOGUE))) == text
+
+
+@given(designs(), st.integers(900, 1200))
+def test_typed_lengths_come_back_as_typed(design, mm):
+    typed = make_design(CATALOGUE, "low-pen", {**design.values, "width": say_feet_inches(mm)})
+    _, back = read_design(write_design(typed, "x"), CATALOGUE)
+    assert back.typed == {"width": say_feet_inches(mm)}
+    assert back.values == typed.values
+    jsonschema.validate(json.loads(write_design(typed, "x")), design_schema())
+
+
+JSON = st.recursive(
+    st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=20),
+    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=12), inner, max_size=4),
+    max_leaves=12,
+)
+NEARLY = st.fixed_dictionaries(
+    {"format": st.just(FORMAT), "version": st.integers(-2, 3) | JSON, "shape": st.just("low-pen") | JSON},
+    optional={
+        "name": JSON,
+        "typed": JSON,
+        "values": st.dictionaries(st.sampled_from(["width", "roof", "x"]), JSON),
+    },
+)
+
+
+@settings(max_examples=400)
+@given(JSON | NEARLY)
+def test_whatever_the_file_holds_it_is_read_whole_or_refused_in_words(content):
+    try:
+        _, design = read_design(json.dumps(content), CATALOGUE)
+    except ErgamotError as refused:
+        assert refused.message
+        assert refused.field
+    else:
+        assert isinstance(design, Design)
+        assert make_design(CATALOGUE, design.shape, design.values).values == design.values
+
+
+def test_a_file_from_a_later_version_says_so_before_anything_else():
+    later = {"format": FORMAT, "version": VERSION + 1, "shape": "flying-coop", "wings": 2}
+    with pytest.raises(NewerFile) as refused:
+        read_design(json.dumps(later), CATALOGUE)
+    assert refused.value.allowed == f"at most {VERSION}"
+
+
+@given(
+    st.floats(allow_nan=True)
+    | st.text(max_size=12)
+    | st.booleans()
+    | st.none()
+    | st.lists(st.integers(), max_size=2)
+)
+def test_a_parameter_takes_only_what_lies_within_its_limits(given_value):
+    width = Parameter("width", "Width", "size", "length", 1800.0, 900, 3700)
+    try:
+        read = read_values((width,), {"width": given_value}, CATALOGUE)["width"]
+    except ErgamotError as refused:
+        assert refused.field == "width"
+    else:
+        assert 900 <= read <= 3700

@@ -1,0 +1,14 @@
+/** The heads of a table's columns, in pencil. A head that starts with > stands to the right. */
+export function Heads({ of }: { of: string[] }) {
+  return (
+    <thead className="text-sm text-pencil">
+      <tr>
+        {of.map((head, i) => (
+          <th key={i} className={`px-1 py-1 font-normal first:pl-0 last:pr-0 ${head.startsWith(">") ? "text-right" : "text-left"}`}>
+            {head.replace(/^>/, "")}
+          </th>
+        ))}
+      </tr>
+    </thead>
+  );
+}

@@ -43,7 +43,7 @@ def _check() -> int:
 
 def _bench() -> int:
     prepare()
-    return tests(["tests/bench", "--benchmark-only", "--benchmark-columns=min,median,max,rounds", "-q"])
+    return tests(["tests/bench", "--benchmark-only", "--benchmark-columns=min,median,max,rounds", "-q", "-s"])
 
 
 def _screenshots() -> int:

@@ -34,9 +34,9 @@ KERF_MM = 3.0  # a circular saw's cut; common practice
 TRIM_MM = 5.0  # squared off the yard's end; common practice
 OFFCUT_MM = 300.0  # shorter than this is kindling; common practice
 MOST_PATTERNS = 60_000
-FIRST_SLACKS = (1, 3)  # coins over the linear optimum tried before the slack of the plan in hand
+WIDEN = 5.0  # how much wider the slack is tried when nothing was found within it
 TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven
-TIE_LIMIT_S = 0.5  # for fewer bars at the same cost
+TIE_LIMIT_S = 0.2  # for fewer bars at the same cost
 
 
 @dataclass(frozen=True)
@@ -168,22 +168,20 @@ def _best_plan(
     """How many bars of each pattern, the patterns, and whether nothing cheaper exists."""
     deadline = monotonic() + TIME_LIMIT_S
     patterns, linear, worth = optimum
+    slack = float(coin)
+    while monotonic() < deadline:
+        listed = _within(cutting, stocks, worth, slack)
+        if listed is None:
+            break
+        counts = _whole_bars(cutting, listed, coin, deadline - monotonic()) if listed else None
+        spare = math.inf if counts is None else _cost(listed, counts) - linear
+        if counts is not None and spare <= slack + 1e-6 and monotonic() < deadline:
+            fewer = _whole_bars(cutting, listed, coin, TIE_LIMIT_S, at_most=_cost(listed, counts))
+            return (counts if fewer is None else fewer), listed, True
+        slack = min(spare, WIDEN * slack)
     counts = _whole_bars(cutting, patterns, coin, TIME_LIMIT_S)
     if counts is None:
         raise TakesTooLong("No cutting plan was found in the time allowed", field="sticks")
-    for slack in (*(coin * step for step in FIRST_SLACKS), math.inf):
-        spare = min(slack, _cost(patterns, counts) - linear)
-        listed = _within(cutting, stocks, worth, spare)
-        if listed is None:
-            break
-        found = _whole_bars(cutting, listed, coin, deadline - monotonic()) if listed else None
-        if found is not None and _cost(listed, found) <= _cost(patterns, counts):
-            counts, patterns = found, listed
-        if monotonic() > deadline:
-            break
-        if _cost(patterns, counts) <= linear + spare + 1e-6:
-            fewer = _whole_bars(cutting, patterns, coin, TIE_LIMIT_S, at_most=_cost(patterns, counts))
-            return (counts if fewer is None else fewer), patterns, True
     return counts, patterns, False
 
 
@@ -205,10 +203,10 @@ def _whole_bars(
     cutting: Cutting, patterns: list[Pattern], coin: int, seconds: float, at_most: int | None = None
 ) -> np.ndarray | None:
     """Fewest coins that cut everything; or, costing at most so much, fewest bars. None: not found."""
-    coins = np.array([pattern.stock.price_cents / coin for pattern in patterns])
+    coins = np.array([pattern.stock.price_cents // coin for pattern in patterns])
     limits = [LinearConstraint(_matrix(patterns), lb=np.array(cutting.wanted))]
     if at_most is not None:
-        limits.append(LinearConstraint(coins, ub=at_most / coin))
+        limits.append(LinearConstraint(coins, ub=at_most // coin))
     solved = milp(
         coins if at_most is None else np.ones(len(patterns)),
         constraints=limits,

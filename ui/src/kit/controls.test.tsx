@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Finding } from "../api/client";
 import { Entry } from "./Entry";
 import { Level } from "./Level";
@@ -13,17 +13,9 @@ import { UndoRedo } from "./UndoRedo";
 import { UnitsProvider, useUnits } from "./units";
 import { Steps, written } from "./Worksheet";
 import { Problem } from "../api/client";
+import { words } from "../testing/words";
 
-const both = (metric: string, imperial = metric) => ({ metric, imperial });
 
-beforeEach(() => {
-  Element.prototype.setPointerCapture = vi.fn();
-  globalThis.ResizeObserver = class {
-    observe() {}
-    unobserve() {}
-    disconnect() {}
-  } as unknown as typeof ResizeObserver;
-});
 afterEach(() => {
   cleanup();
   window.localStorage.clear();
@@ -35,9 +27,9 @@ function finding(verdict: string, ratio: number): Finding {
     title: "Moving",
     verdict,
     ratio,
-    figure: both("lift 33.6 kg", "lift 74.2 lb"),
-    sentence: both("too much for one man"),
-    limit: both(""),
+    figure: words("lift 33.6 kg", "lift 74.2 lb"),
+    sentence: words("too much for one man"),
+    limit: words(""),
     details: [],
     cautions: [],
     working: [],
@@ -211,7 +203,7 @@ describe("words and working", () => {
   it("remembers the keeper's units and switches everything at once", async () => {
     function Shown() {
       const { read, setSystem } = useUnits();
-      return <button onClick={() => setSystem("metric")}>{read(both("2.438 m", "8 ft"))}</button>;
+      return <button onClick={() => setSystem("metric")}>{read(words("2.438 m", "8 ft"))}</button>;
     }
     render(<Shown />, { wrapper: UnitsProvider });
     expect(screen.getByRole("button").textContent).toBe("8 ft");

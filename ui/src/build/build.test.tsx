@@ -1,0 +1,99 @@
+// @vitest-environment jsdom
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { Bill, Schemas } from "../api/client";
+import { UnitsProvider } from "../kit/units";
+import { Boards } from "./Boards";
+import { Pieces } from "./Pieces";
+import { Shopping } from "./Shopping";
+import { words } from "../testing/words";
+
+afterEach(cleanup);
+
+const bar = (times: number, offcut_mm: number): Schemas["BarOut"] => ({
+  stock_mm: 2438,
+  stock: words("8 ft"),
+  times,
+  cuts: [
+    { label: "B2", length_mm: 1124, text: words("3 ft 8 1/4 in") },
+    { label: "U1", length_mm: 524, text: words("1 ft 8 5/8 in") },
+    { label: "A1", length_mm: 90, text: words("3 1/2 in") },
+  ],
+  offcut_mm,
+  offcut: words("some"),
+});
+
+const plan: Schemas["PlanOut"] = {
+  section: "2×3",
+  species: "spruce",
+  bars: [bar(2, 691), bar(1, 0)],
+  boards: 3,
+  cost: "24.20",
+  bound: "24.20",
+  linear_bound: "24.00",
+  gap: "0.00",
+  proven: true,
+  kerf: words("3 mm"),
+  trim: words("5 mm"),
+};
+
+const bill: Bill = {
+  pen_id: 1,
+  pen_name: "Bramble",
+  plans: [plan],
+  total: "66.20",
+  pieces: [
+    { label: "B2", role: "base cross rail", why: "closes the end", section: "2×3", species: "spruce", count: 2, length_mm: 1124, length: words("3 ft 8 1/4 in"), short: words(""), angles_deg: [0, 0], refs: ["a", "b"] },
+    { label: "K1", role: "knee brace", why: "racking", section: "2×3", species: "spruce", count: 4, length_mm: 424, length: words("1 ft 4 11/16 in"), short: words(""), angles_deg: [45, 45], refs: ["c"] },
+  ],
+  lines: [
+    { what: "fence staple", aisle: "fixings", used: "410", packs: 2, pack: "pack of 400", each: "6.00", cost: "12.00" },
+    { what: "2×3 spruce", aisle: "timber", used: "6.2 m", packs: 3, pack: "board 8 ft", each: "8.07", cost: "24.20" },
+    { what: "hex mesh", aisle: "mesh", used: "9 m", packs: 1, pack: "roll", each: "30.00", cost: "30.00" },
+  ],
+};
+
+describe("the cutting plan", () => {
+  it("says what it costs and that nothing can cost less", () => {
+    render(<Boards plan={plan} lit={null} onPoint={() => {}} />, { wrapper: UnitsProvider });
+    expect(screen.getByRole("heading").textContent).toBe("3 boards of 2×3 spruce");
+    expect(screen.getByText(/no plan can cost less \(bound 24.20, gap 0.00/)).toBeTruthy();
+  });
+
+  it("says plainly when it is not proven", () => {
+    render(<Boards plan={{ ...plan, proven: false, bound: "24.00", gap: "0.20" }} lit={null} onPoint={() => {}} />, { wrapper: UnitsProvider });
+    expect(screen.getByText(/not proven: some plan might cost as little as 24.00/)).toBeTruthy();
+  });
+
+  it("draws each cut in its place and to scale, and what is left", () => {
+    const { container } = render(<Boards plan={plan} lit="U1" onPoint={() => {}} />, { wrapper: UnitsProvider });
+    const lit = [...container.querySelectorAll<SVGRectElement>("rect[fill='var(--color-tape)']")];
+    expect(lit.length).toBe(2);
+    const scale = (760 - 62 - 108) / 2438;
+    expect(Number(lit[0]?.getAttribute("width"))).toBeCloseTo(524 * scale, 3);
+    expect(Number(lit[0]?.getAttribute("x"))).toBeCloseTo(62 + 1124 * scale + 1.2, 3);
+    expect(screen.getByText("some left")).toBeTruthy();
+    expect(screen.getByText("none left")).toBeTruthy();
+  });
+
+  it("tells which piece is pointed at, from board or list", () => {
+    const point = vi.fn();
+    render(<Pieces bill={bill} lit={null} onPoint={point} />, { wrapper: UnitsProvider });
+    const brace = screen.getByText("K1").closest("tr") as HTMLElement;
+    fireEvent.mouseEnter(brace);
+    fireEvent.mouseLeave(brace);
+    expect(point.mock.calls).toEqual([["K1"], [null]]);
+    expect(brace.textContent).toContain("45° / 45°");
+    expect(screen.getByText("B2").closest("tr")?.textContent).toContain("square");
+    expect(screen.getByText(/^6 sticks/)).toBeTruthy();
+  });
+});
+
+describe("the shopping list", () => {
+  it("walks the aisles in order and names each once", () => {
+    render(<Shopping bill={{ ...bill, lines: [...bill.lines, { ...bill.lines[2], what: "welded mesh" } as never] }} />);
+    const aisles = screen.getAllByRole("row").map((row) => row.querySelector("td")?.textContent).filter(Boolean);
+    expect(aisles).toEqual(["timber", "mesh", "fixings", "Together"]);
+    expect(screen.getByText("66.20")).toBeTruthy();
+  });
+});

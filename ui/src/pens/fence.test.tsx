@@ -1,0 +1,118 @@
+// @vitest-environment jsdom
+import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import { MemoryRouter } from "react-router";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { Problem, type Bench, type Finding } from "../api/client";
+import { UnitsProvider } from "../kit/units";
+import { ConflictSheet } from "./ConflictSheet";
+import { Fence } from "./Fence";
+import { PenName } from "./PenName";
+import { WorkingSheet } from "./WorkingSheet";
+import { words } from "../testing/words";
+
+
+afterEach(cleanup);
+
+function finding(what: string, verdict: string, more: Partial<Finding> = {}): Finding {
+  return {
+    what,
+    title: what,
+    verdict,
+    ratio: verdict === "fails" ? 0.5 : 1.2,
+    figure: words("a figure"),
+    sentence: words("a sentence"),
+    limit: words("a limit"),
+    details: [words("a detail")],
+    cautions: [],
+    working: [],
+    answer: "ratio",
+    ...more,
+  };
+}
+
+function bench(failing: string[]): Bench {
+  const findings = ["space", "weight", "moving", "wind"].map((what) => finding(what, failing.includes(what) ? "fails" : "right"));
+  const groups = [
+    { group: "frame", fresh_kg: 30, fresh: words("30 kg"), dry: words("27 kg") },
+    { group: "mesh", fresh_kg: 10, fresh: words("10 kg"), dry: words("10 kg") },
+  ];
+  return { id: 3, birds: [{}, {}], findings, groups } as unknown as Bench;
+}
+
+describe("the fence of readiness", () => {
+  const post = (name: string) => screen.getByRole("link", { name: new RegExp(`^${name}`) });
+
+  it("stands firm where nothing is short", () => {
+    render(<Fence bench={bench([])} />, { wrapper: MemoryRouter });
+    expect(screen.getAllByText("right").length).toBe(3);
+    expect(post("Material").getAttribute("href")).toBe("/build/3");
+    expect(post("On grass").getAttribute("href")).toBe("/ground/3");
+  });
+
+  it("says at each post what is short", () => {
+    render(<Fence bench={bench(["space", "weight", "wind"])} />, { wrapper: MemoryRouter });
+    expect(post("Shape").textContent).toContain("too tight, too heavy");
+    expect(post("Gear").textContent).toContain("right");
+    expect(post("Weather").textContent).toContain("too light for the wind");
+    expect(post("Birds").textContent).toContain("2 chosen");
+  });
+});
+
+describe("a working sheet", () => {
+  it("shows sentence, limit, details, steps and cautions, and is put away", () => {
+    const close = vi.fn();
+    const step = { symbol: "W", says: "weight", expression: "m*9.81", value: 98.1, printed: "98.1", unit: "N", source: "" };
+    const shown = finding("moving", "fails", { working: [step], cautions: ["It pinches."] });
+    render(<WorkingSheet bench={bench([])} finding={shown} onClose={close} />, { wrapper: UnitsProvider });
+    const sheet = screen.getByRole("dialog");
+    for (const text of ["a sentence.", "a limit.", "a detail", "It pinches."]) expect(within(sheet).getByText(text)).toBeTruthy();
+    expect(sheet.textContent).toContain("W = m × 9.81");
+    fireEvent.click(within(sheet).getByRole("button", { name: "Put away" }));
+    expect(close).toHaveBeenCalledOnce();
+  });
+
+  it("of the weight shows each group as its share", () => {
+    render(<WorkingSheet bench={bench([])} finding={finding("weight", "right")} onClose={() => {}} />, { wrapper: UnitsProvider });
+    const beams = screen.getByLabelText("Weight by group").querySelectorAll<HTMLElement>("[style]");
+    expect([...beams].map((beam) => beam.style.width)).toEqual(["75%", "25%"]);
+  });
+
+  it("is not there when nothing is opened", () => {
+    render(<WorkingSheet bench={bench([])} finding={null} onClose={() => {}} />, { wrapper: UnitsProvider });
+    expect(screen.queryByRole("dialog")).toBeNull();
+  });
+});
+
+describe("a conflict", () => {
+  it("shows both sides as typed, and hands over the keeper's choice", () => {
+    const resolve = vi.fn();
+    const theirs = { values: { width: 2438.4, roofed: 0.4 }, typed: { width: "8'" } };
+    const problem = new Problem(412, "Changed", "meanwhile", "revision", "", theirs, 4);
+    const parameters = [{ name: "width", label: "Width", kind: "length" }] as never;
+    render(<ConflictSheet conflict={{ mine: { values: { width: 1900, roofed: 0.6 } }, problem }} parameters={parameters} onResolve={resolve} />);
+    const width = screen.getByText("Width").closest("tr");
+    expect(width?.textContent).toBe("Width8'1900 mm");
+    expect(screen.getByText("roofed").closest("tr")?.textContent).toBe("roofed0.40.6");
+    fireEvent.click(screen.getByRole("button", { name: "Put mine on top" }));
+    fireEvent.click(screen.getByRole("button", { name: "Keep what stands" }));
+    expect(resolve.mock.calls).toEqual([["mine"], ["theirs"]]);
+  });
+});
+
+describe("a pen's name", () => {
+  it("is written over in place, kept on Enter, taken back on Escape, never empty", () => {
+    const keep = vi.fn();
+    render(<PenName name="Bramble" onKeep={keep} />);
+    const rewrite = (text: string, key: string) => {
+      fireEvent.click(screen.getByRole("button", { name: "Bramble" }));
+      const field = screen.getByLabelText("Name of the pen");
+      fireEvent.change(field, { target: { value: text } });
+      fireEvent.keyDown(field, { key });
+    };
+    rewrite("Tansy", "Escape");
+    rewrite("   ", "Enter");
+    expect(keep).not.toHaveBeenCalled();
+    rewrite("Tansy", "Enter");
+    expect(keep).toHaveBeenCalledWith("Tansy");
+  });
+});

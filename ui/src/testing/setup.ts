@@ -1,0 +1,11 @@
+/** What jsdom lacks and our controls ask for. */
+import { vi } from "vitest";
+
+if (typeof Element !== "undefined") {
+  Element.prototype.setPointerCapture = vi.fn();
+  globalThis.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  };
+}

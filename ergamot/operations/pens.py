@@ -8,9 +8,11 @@ from typing import Any
 
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import Judged, judge
+from ergamot.core.catalogue import pick
 from ergamot.core.drawing.birds import Bird, birds
 from ergamot.core.drawing.views import View, view
 from ergamot.core.flock.flock import Flock
+from ergamot.core.flock.space import SpaceDay, space_by_day
 from ergamot.core.frame.design import Design, build, change, make_design
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
@@ -37,6 +39,7 @@ class Bench:
     views: tuple[View, ...]
     birds: tuple[Bird, ...]
     stops: Mapping[str, tuple[float, ...]]
+    space_days: tuple[SpaceDay, ...]
 
 
 def design_of(work: Work, record: Record) -> Design:
@@ -107,6 +110,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
     flock, place = flock_of(work, flock_record), read_place(work, place_record(work))
     structure = build(design, work.catalogue)
     shape = shape_of(design.shape)
+    need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
     lengths = [p.name for p in shape.parameters if p.kind == "length"]
     return Bench(
         name=record.body["name"],
@@ -119,5 +123,6 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         judged=judge(work.catalogue, structure, flock, place),
         views=(view(structure, "plan"), view(structure, "side"), view(structure, "end")),
         birds=birds(structure, flock),
+        space_days=space_by_day(flock, need, structure.body.floor_m2),
         stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
     )

@@ -7,6 +7,7 @@ from typing import Any
 
 from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase
+from ergamot.core.flock.space import SpaceDay
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.structure import Member, Panel
 from ergamot.core.units import Quantity
@@ -21,6 +22,7 @@ from ergamot.web.schemas.pens import (
     GustOut,
     MassGroupOut,
     OutlineOut,
+    SpaceDayOut,
     ValueOut,
     ViewOut,
 )
@@ -55,6 +57,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
             )
             for group, (dry, fresh) in sorted(mass.groups.items(), key=lambda item: -item[1][1])
         ],
+        "space_days": [_space_day(day) for day in bench.space_days],
         "facts": [
             *(_stick_fact(member) for member in bench.structure.members),
             *(_panel_fact(panel) for panel in bench.structure.panels),
@@ -74,6 +77,18 @@ def _value(bench: Bench, name: str) -> ValueOut:
         typed=bench.design.typed.get(name),
         text=text,
         stops=list(bench.stops.get(name, ())),
+    )
+
+
+def _space_day(day: SpaceDay) -> SpaceDayOut:
+    return SpaceDayOut(
+        day=day.day,
+        has_m2=day.has_m2,
+        tight_m2=day.tight_m2,
+        good_m2=day.good_m2,
+        has=words(day.has_m2, "m2"),
+        tight=words(day.tight_m2, "m2"),
+        good=words(day.good_m2, "m2"),
     )
 
 

@@ -93,6 +93,18 @@ class GustOut(Out):
     text: Words
 
 
+class SpaceDayOut(Out):
+    """Floor a bird has and needs on one day, m²."""
+
+    day: int
+    has_m2: float
+    tight_m2: float
+    good_m2: float
+    has: Words
+    tight: Words
+    good: Words
+
+
 class MassGroupOut(Out):
     """One group's share of the weight."""
 
@@ -130,6 +142,7 @@ class BenchOut(Out):
     gusts: list[GustOut]
     design_gust_ms: float
     groups: list[MassGroupOut]
+    space_days: list[SpaceDayOut]
     facts: list[FactOut]
     notes: list[Words]
 

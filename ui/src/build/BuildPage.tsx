@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { Navigate, useParams } from "react-router";
 import type { Bill } from "../api/client";
-import { useBill, usePens } from "../api/queries";
+import { useBill, usePen, usePens } from "../api/queries";
+import { PieceMap } from "../drawing/PieceMap";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { PenChoice } from "../pens/PenChoice";
 import { Boards } from "./Boards";
@@ -31,6 +32,7 @@ function OfPen({ id }: { id: number }) {
 
 function Sheets({ bill }: { bill: Bill }) {
   const [lit, setLit] = useState<string | null>(null);
+  const pen = usePen(bill.pen_id);
   return (
     <>
       <div className="mb-3 flex flex-wrap items-baseline gap-6">
@@ -53,6 +55,7 @@ function Sheets({ bill }: { bill: Bill }) {
           ))}
         </div>
       </div>
+      {pen.data ? <PieceMap bench={pen.data} lit={lit} onPoint={setLit} /> : null}
       <Shopping bill={bill} />
     </>
   );

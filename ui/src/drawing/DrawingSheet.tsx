@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Bench } from "../api/client";
 import { useUnits } from "../kit/units";
 import { placeOne, placeSheet } from "./frame";
+import { Labels } from "./Labels";
 import { Patterns } from "./Patterns";
 import { PenView } from "./PenView";
 import { WindRose } from "./WindRose";
@@ -86,6 +87,7 @@ function Content({ look, ...common }: ContentProps) {
   return (
     <g transform="translate(12 6)">
       <PenView {...common} placed={placed} person={look !== "Plan"} />
+      <Labels placed={placed} />
     </g>
   );
 }

@@ -1,6 +1,7 @@
 import type { Bench, Finding } from "../api/client";
 import { Steps, Worksheet } from "../kit/Worksheet";
 import { useUnits } from "../kit/units";
+import { SpaceChart } from "./SpaceChart";
 
 interface Props {
   bench: Bench;
@@ -23,6 +24,7 @@ export function WorkingSheet({ bench, finding, onClose }: Props) {
           </li>
         ))}
       </ul>
+      {finding.what === "space" ? <SpaceChart days={bench.space_days} /> : null}
       {finding.what === "weight" ? <Groups bench={bench} /> : null}
       <h3 className="mt-4 mb-1">The working</h3>
       <Steps steps={finding.working} />

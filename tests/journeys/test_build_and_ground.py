@@ -104,3 +104,28 @@ def test_the_farm_decides_the_verdicts(farm: Page):
     expect(farm.get_by_role("row", name="Bramble pen").get_by_role("cell").last).to_have_text(
         re.compile("right|to spare")
     )
+
+
+def test_two_browsers_on_one_flock_and_one_lawn(farm: Page, browser, browser_context_args):
+    """The later one sees both sides, its own typing kept, and decides."""
+    enter_flock(farm)
+    expect(farm.get_by_text("They leave at 5.59 lb each")).to_be_visible()
+    other = browser.new_context(**browser_context_args).new_page()
+    other.goto("/flocks")
+    expect(other.get_by_label("How many")).to_have_value("30")
+    farm.get_by_label("How many").fill("40")
+    farm.get_by_role("button", name="Keep the change").click()
+    expect(farm.get_by_role("heading", name="40 ×")).to_be_visible()
+    other.get_by_label("How many").fill("25")
+    other.get_by_role("button", name="Keep the change").click()
+    dialog = other.get_by_role("dialog")
+    expect(dialog.get_by_role("row", name="How many")).to_contain_text("40")
+    expect(dialog.get_by_role("row", name="How many")).to_contain_text("25")
+    expect(dialog.get_by_role("row", name="Hatched")).to_have_count(0)
+    dialog.get_by_role("button", name="Put mine on top").click()
+    expect(other.get_by_role("heading", name="25 ×")).to_be_visible()
+    farm.reload()
+    expect(farm.get_by_label("How many")).to_have_value("25")
+    farm.get_by_role("button", name="↶ Undo").click()
+    expect(farm.get_by_role("heading", name="40 ×")).to_be_visible()
+    other.context.close()

@@ -11,7 +11,7 @@ const LOOKS = ["Sheet", "Plan", "Side", "End", "Wind"] as const;
 type Look = (typeof LOOKS)[number];
 
 const WIDTH = 900;
-const HEIGHT = 486;
+const HEIGHT = 470;
 
 interface Props {
   bench: Bench;

@@ -1,10 +1,12 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, figure, from, type Place, type Problem, type Schemas } from "../api/client";
+import { answer, api, figure, from, type Place, type Schemas } from "../api/client";
 import { useChoices, usePlace } from "../api/queries";
+import { BothSides, sidesOf } from "../kit/BothSides";
 import { Entry } from "../kit/Entry";
 import { Pick } from "../kit/Pick";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
+import { useKeptForm } from "../kit/useKeptForm";
 import { useUnits } from "../kit/units";
 import { MonthsChart } from "./MonthsChart";
 
@@ -25,24 +27,23 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
   const refresh = () => {
     void cache.invalidateQueries();
   };
-  const change = useMutation({
-    mutationFn: (body: PlaceIn) => answer(api.PATCH("/api/place", { headers: from(place.revision), body })),
-    onSuccess: refresh,
-    onError: (error) => {
-      if ((error as Problem).isConflict) refresh();
-    },
+  const form = useKeptForm<PlaceIn, Place>({
+    revision: place.revision,
+    send: (body, base) => answer(api.PATCH("/api/place", { headers: from(base), body })),
+    onKept: refresh,
+    refresh,
   });
   const step = useMutation({
     mutationFn: (which: "undo" | "redo") => answer(api.POST("/api/place/{step}", { params: { path: { step: which } }, headers: from(place.revision) })),
     onSuccess: refresh,
   });
-  const problem = change.error as Problem | null;
+  const { problem, conflict } = form;
   const errorOf = (field: string) => (problem?.field === field ? problem.message : undefined);
   const pick = (field: "crew" | "moving_ground" | "holding_ground" | "exposure" | "turf", label: string, options: Schemas["ChoiceOut"][]) => (
-    <Pick label={label} value={place[field]} options={options} onPick={(key) => change.mutate({ [field]: key })} error={errorOf(field)} />
+    <Pick label={label} value={place[field]} options={options} onPick={(key) => form.keep({ [field]: key })} error={errorOf(field)} />
   );
   const number = (field: "slope_percent" | "speed_up" | "design_gust_ms" | "heaviest_kg", label: string, hint: string) => (
-    <Entry label={label} value={String(place[field])} hint={hint} error={errorOf(field)} onKeep={(text) => change.mutate({ [field]: figure(text) })} />
+    <Entry label={label} value={String(place[field])} hint={hint} error={errorOf(field)} onKeep={(text) => form.keep({ [field]: figure(text) })} />
   );
   return (
     <div className="pt-5">
@@ -50,6 +51,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
         <h1>The farm and its limits</h1>
         <UndoRedo canUndo={place.can_undo} canRedo={place.can_redo} onStep={step.mutate} />
       </div>
+      {conflict ? <BothSides what="farm" sides={sidesOf({ ...conflict.mine }, conflict.problem, {})} onResolve={form.resolve} /> : null}
       {problem && !(problem.field in place) ? <Trouble problem={problem} /> : null}
       <div className="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-3">
         <section className="space-y-3">
@@ -77,7 +79,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
       </div>
       <section className="mt-8">
         <h2>Mean temperature by month</h2>
-        <MonthsChart months={place.months_c} error={errorOf("months_c")} onKeep={(months_c) => change.mutate({ months_c })} />
+        <MonthsChart months={place.months_c} error={errorOf("months_c")} onKeep={(months_c) => form.keep({ months_c })} />
         <p className="mt-2 text-sm text-pencil">Warmth sets what birds eat and how fast a stop grows back.</p>
       </section>
     </div>

@@ -7,6 +7,16 @@ type Strain = Schemas["StrainOut"];
 type FlockIn = Schemas["FlockIn"];
 type Draft = { name: string; strain: string; placed: string; hatch: string; out: string; leaves: string };
 
+/** What each field is called on the form. */
+export const FIELD_WORDS: Record<string, string> = {
+  name: "Name",
+  strain: "Birds",
+  placed: "How many",
+  hatch: "Hatched",
+  out: "Out on grass",
+  leaves: "Leave",
+};
+
 interface Props {
   strains: Strain[];
   start: Flock | null;

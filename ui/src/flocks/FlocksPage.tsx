@@ -2,10 +2,12 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, from, type Flock, type Problem, type Schemas } from "../api/client";
 import { keys, useChoices, useFlocks } from "../api/queries";
+import { BothSides, sidesOf } from "../kit/BothSides";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
+import { useKeptForm } from "../kit/useKeptForm";
 import { useUnits } from "../kit/units";
-import { FlockForm } from "./FlockForm";
+import { FIELD_WORDS, FlockForm } from "./FlockForm";
 import { FlockFigures } from "./FlockFigures";
 
 type FlockIn = Schemas["FlockIn"];
@@ -80,13 +82,11 @@ function ChangeFlock({ flock }: { flock: Flock }) {
   const refresh = () => {
     void cache.invalidateQueries();
   };
-  const change = useMutation({
-    mutationFn: (body: FlockIn) =>
-      answer(api.PUT("/api/flocks/{flock_id}", { params: { path: { flock_id: flock.id } }, headers: from(flock.revision), body })),
-    onSuccess: refresh,
-    onError: (error) => {
-      if ((error as Problem).isConflict) void cache.invalidateQueries({ queryKey: keys.flocks });
-    },
+  const form = useKeptForm<FlockIn, Flock>({
+    revision: flock.revision,
+    send: (body, base) => answer(api.PUT("/api/flocks/{flock_id}", { params: { path: { flock_id: flock.id } }, headers: from(base), body })),
+    onKept: refresh,
+    refresh,
   });
   const step = useMutation({
     mutationFn: (which: "undo" | "redo") =>
@@ -96,7 +96,10 @@ function ChangeFlock({ flock }: { flock: Flock }) {
   if (!choices.data) return null;
   return (
     <>
-      <FlockForm key={system} strains={choices.data.strains} start={flock} word="Keep the change" problem={(change.error ?? step.error) as Problem | null} onKeep={change.mutate} />
+      <FlockForm key={system} strains={choices.data.strains} start={flock} word="Keep the change" problem={form.problem ?? (step.error as Problem | null)} onKeep={form.keep} />
+      {form.conflict ? (
+        <BothSides what="flock" sides={sidesOf({ ...form.conflict.mine }, form.conflict.problem, FIELD_WORDS)} onResolve={form.resolve} />
+      ) : null}
       <div className="mt-4">
         <UndoRedo canUndo={flock.can_undo} canRedo={flock.can_redo} onStep={step.mutate} />
       </div>

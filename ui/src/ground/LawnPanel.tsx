@@ -1,10 +1,14 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
-import { answer, api, figure, from, type Lawn, type Problem } from "../api/client";
+import { answer, api, figure, from, type Lawn, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
+import { BothSides, sidesOf } from "../kit/BothSides";
 import { Trouble } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
+import { useKeptForm } from "../kit/useKeptForm";
 import { useUnits } from "../kit/units";
+
+type LawnIn = Schemas["LawnIn"];
 
 interface Draft {
   name: string;
@@ -67,25 +71,17 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
     await cache.invalidateQueries({ queryKey: keys.lawns });
     await cache.invalidateQueries({ queryKey: ["moves"] });
   };
-  const keep = useMutation({
-    mutationFn: () => {
-      const same = (text: string, kept: string, exact: number | undefined) => (exact !== undefined && text === kept ? exact : text);
-      const body = {
-        name: draft.name,
-        length_m: same(draft.length_m, lawn ? read(lawn.length) : "", lawn?.length_m),
-        width_m: same(draft.width_m, lawn ? read(lawn.width) : "", lawn?.width_m),
-        heading_deg: figure(draft.heading_deg),
-      };
-      if (lawn) return answer(api.PUT("/api/lawns/{lawn_id}", { params: { path: { lawn_id: lawn.id } }, headers: from(lawn.revision), body }));
-      return answer(api.POST("/api/lawns", { body }));
-    },
-    onSuccess: async (kept) => {
+  const form = useKeptForm<LawnIn, Lawn>({
+    revision: lawn?.revision ?? 0,
+    send: (body, base) =>
+      lawn
+        ? answer(api.PUT("/api/lawns/{lawn_id}", { params: { path: { lawn_id: lawn.id } }, headers: from(base), body }))
+        : answer(api.POST("/api/lawns", { body })),
+    onKept: async (kept) => {
       await refresh();
       onEntered(kept.id);
     },
-    onError: (error) => {
-      if ((error as Problem).isConflict) void cache.invalidateQueries({ queryKey: keys.lawns });
-    },
+    refresh,
   });
   const step = useMutation({
     mutationFn: (which: "undo" | "redo") =>
@@ -94,9 +90,15 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
   });
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    keep.mutate();
+    const same = (text: string, kept: string, exact: number | undefined) => (exact !== undefined && text === kept ? exact : text);
+    form.keep({
+      name: draft.name,
+      length_m: same(draft.length_m, lawn ? read(lawn.length) : "", lawn?.length_m),
+      width_m: same(draft.width_m, lawn ? read(lawn.width) : "", lawn?.width_m),
+      heading_deg: figure(draft.heading_deg),
+    });
   };
-  const problem = keep.error as Problem | null;
+  const { problem, conflict } = form;
   const fields: [keyof Draft, string][] = [
     ["name", "Name"],
     ["length_m", "Length"],
@@ -113,6 +115,7 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
         </label>
       ))}
       {problem && !fields.some(([name]) => name === problem.field) ? <Trouble problem={problem} /> : null}
+      {conflict ? <BothSides what="lawn" sides={sidesOf({ ...conflict.mine }, conflict.problem, Object.fromEntries(fields))} onResolve={form.resolve} /> : null}
       <button type="submit" className="line-button">{lawn ? "Keep the change" : "Keep this lawn"}</button>
       {lawn ? (
         <div className="pt-1">

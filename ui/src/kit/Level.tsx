@@ -21,9 +21,8 @@ export function Level({ finding, onOpen }: { finding: Finding; onOpen: () => voi
       data-verdict={finding.what}
     >
       <span className="flex items-baseline justify-between gap-2">
-        <span>
-          <span className="font-slab text-[19px] font-bold group-hover:underline">{finding.title}</span>{" "}
-          <span className="text-sm text-pencil underline decoration-dotted">how so?</span>
+        <span className="font-slab text-[19px] font-bold underline decoration-dotted decoration-2 underline-offset-4 group-hover:decoration-solid">
+          {finding.title}
         </span>
         <span className="figure text-[16.5px] whitespace-nowrap">{read(finding.figure)}</span>
       </span>

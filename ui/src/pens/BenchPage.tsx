@@ -59,6 +59,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           {bench.findings.map((one: Finding) => (
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
           ))}
+          <p className="text-sm text-pencil">Press a verdict to see how it came about.</p>
           {bench.notes.map((note, i) => (
             <p key={i} className="border-l-4 border-tape pl-2 text-sm">
               {read(note)}

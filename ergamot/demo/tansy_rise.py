@@ -33,13 +33,20 @@ def _enter(work: Work) -> None:
     change_place(
         work,
         place.revision,
-        {"crew": "man-woman", "slope_percent": 3.0, "heaviest_kg": 85.0, "months_c": MILD_MONTHS_C},
+        {
+            "crew": "man-woman",
+            "exposure": "hedged",
+            "design_gust_ms": 18.0,
+            "slope_percent": 2.0,
+            "heaviest_kg": 85.0,
+            "months_c": MILD_MONTHS_C,
+        },
     )
     first = _batch(work, "First batch", "broiler-fast", 30, age_today=30, out_day=21, leaving_day=49)
-    second = _batch(work, "Second batch", "broiler-slow", 40, age_today=10, out_day=24, leaving_day=77)
+    second = _batch(work, "Slow batch", "broiler-slow", 12, age_today=10, out_day=24, leaving_day=77)
     turkeys = _batch(work, "Autumn turkeys", "turkey-hen", 8, age_today=20, out_day=42, leaving_day=105)
     propose_pen(work, first, "Tansy low pen")
-    plain = propose_pen(work, second, "Second pen, cedar")
+    plain = propose_pen(work, second, "Orchard pen, cedar")
     change_pen(work, plain.id, plain.revision, {"species": "red-cedar"}, None, None)
     heavy = propose_pen(work, turkeys, "Turkey pen, steel roof")
     change_pen(work, heavy.id, heavy.revision, {"roof": "steel-29", "walls": "sheltered"}, None, None)

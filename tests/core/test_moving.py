@@ -61,6 +61,15 @@ def test_no_wheel_climbs_a_bump_as_high_as_its_axle():
 @given(st.lists(st.floats(40, 250), min_size=1, max_size=3))
 def test_people_together_do_no_more_than_their_sum_and_no_less_than_the_strongest(figures):
     assert max(figures) <= together(figures) <= sum(figures)
+    for i in range(len(figures)):
+        if len(figures) > 1:
+            assert together(figures[:i] + figures[i + 1 :]) <= together(figures)
+
+
+def test_a_third_who_is_weak_stands_by():
+    """200 + 130 give 220; with 80 more, half of 410 is 205: the two lift, the third watches."""
+    assert together([200, 130, 80]) == pytest.approx(220)
+    assert together([200, 200, 200]) == 300
 
 
 def test_hands_change_zone_at_the_heights_of_the_guidance():

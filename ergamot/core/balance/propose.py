@@ -12,10 +12,13 @@ from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, make_design
 from ergamot.core.frame.parameters import Value
 from ergamot.core.place import Place
+from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 from ergamot.core.units import FOOT_MM
 
-WIDTHS_FT = (4, 5, 6, 7, 8, 10, 12)  # whole feet: cross rails come in twos and threes out of stock
-MOST_FLOOR = 1.3  # more floor than this over the need is carried for nothing; common practice
+WIDTHS_FT = (3, 4, 5, 6, 7, 8, 10, 12)  # whole feet: cross rails come in twos and threes out of stock
+MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; common practice
+HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
+TAIL_MM = 80.0  # of the base rails behind the rear wall, with the axle at its usual place
 WHEELS = ("rubber-10", "foam-13", "barrow-16")  # large enough for rough grass; common practice
 HEADROOM_SPARE_MM = 130.0  # birds stretch and jump; common practice
 
@@ -56,19 +59,33 @@ def _candidates(catalogue: Catalogue, flock: Flock) -> Iterator[Design]:
     need = needed_floor_m2(flock, pick(catalogue.floor_needs, flock.strain.kind, "strain"))
     head_room = flock.strain.head_room_m * 1000 + HEADROOM_SPARE_MM
     height = next(roll for roll in (609.6, 762.0, 914.4) if roll >= head_room)
-    sizes = list(_sizes(section, need)) or [(section.longest_mm, 12 * FOOT_MM)]
-    for length, width in sizes:
+    for length, width in _sizes(section, need):
         size: dict[str, Value] = {"length": length, "width": width, "height": height}
         yield make_design(catalogue, "low-pen", {**size, "gear": "skids"})
         for wheel in WHEELS:
             yield make_design(catalogue, "low-pen", {**size, "gear": "wheels", "wheel": wheel})
 
 
-def _sizes(section: Section, need_m2: float) -> Iterator[tuple[float, float]]:
-    """Stock lengths by whole-foot widths, no narrower than two fifths of their length."""
-    for length in section.stock_mm:
-        for feet in WIDTHS_FT:
-            width = feet * FOOT_MM
-            inside = (width - 2 * section.thick_mm) * (length - 80 - 2 * section.thick_mm) / 1e6
-            if need_m2 <= inside <= need_m2 * MOST_FLOOR and width <= length and width >= 0.4 * length:
-                yield length, width
+def _sizes(section: Section, need_m2: float) -> list[tuple[float, float]]:
+    """The smallest sizes with floor enough, and those up to three tenths larger; the largest of all
+    when none is enough."""
+    floors = {size: _inside_m2(section, size) for size in _all_sizes(section)}
+    enough = [floor for floor in floors.values() if floor >= need_m2]
+    if not enough:
+        return [max(floors, key=lambda size: floors[size])]
+    return [size for size, floor in floors.items() if need_m2 <= floor <= min(enough) * MOST_FLOOR]
+
+
+def _all_sizes(section: Section) -> list[tuple[float, float]]:
+    """Stock lengths and boards sawn in two, by whole-foot widths; no narrower than two fifths."""
+    halves = [math.floor((stock - TRIM_MM - KERF_MM) / 2) for stock in section.stock_mm]
+    apart = [half for half in halves if all(abs(half - stock) > HALF_APART_MM for stock in section.stock_mm)]
+    lengths = [*section.stock_mm, *map(float, apart)]
+    widths = [feet * FOOT_MM for feet in WIDTHS_FT]
+    return [(long, wide) for long in lengths for wide in widths if 0.4 * long <= wide <= long]
+
+
+def _inside_m2(section: Section, size: tuple[float, float]) -> float:
+    """Floor inside the rails of a pen of a size on wheels, the usual tail behind its rear wall."""
+    length, width = size
+    return (width - 2 * section.thick_mm) * (length - TAIL_MM - 2 * section.thick_mm) / 1e6

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from itertools import combinations
 
 from ergamot.core.catalogue import Catalogue, Crew, Person, pick
 from ergamot.core.errors import require_range
@@ -31,15 +32,17 @@ def together(figures: list[float]) -> float:
     """What several people manage together.
 
     Args: figures, the guideline force of each, N; one to three people.
-    Returns: N: two ⅔ of their sum, three ½, never less than the strongest alone.
+    Returns: N: two ⅔ of their sum, three ½; never less than fewer of them would manage, since one
+        can always stand by.
     Raises: OutOfRange.
     Source: HSE L23 team handling.
 
     >>> round(together([200, 130])), together([200])
-    (220, 200)
+    (220, 200.0)
     """
     require_range("people", len(figures), 1, 3)
-    return max(max(figures), TEAM_SHARE[len(figures)] * sum(figures))
+    teams = (team for size in TEAM_SHARE for team in combinations(figures, size))
+    return max(TEAM_SHARE[len(team)] * sum(team) for team in teams)
 
 
 def zone_of(hand_height_m: float) -> int:

@@ -69,7 +69,7 @@ function Bubble({ x }: { x: number }) {
 }
 
 function Broken({ x }: { x: number }) {
-  const at = Math.max(24, x);
+  const at = Math.min(Math.max(24, x), MARKS[0] * WIDTH - 27);
   return (
     <g stroke="var(--color-clay)" strokeWidth={1.6} fill="var(--color-sheet)">
       <path d={`M${at - 2} 8 q-13 -4 -15 5 q-1 9 9 9 q5 0 8 -3 l-4 -3 l4 -3 z`} />

@@ -20,6 +20,7 @@ FOOT_MM = 304.8  # same
 POUND_KG = 0.45359237  # same
 G = 9.81  # m/s², standard gravity rounded
 MPH_MS = 0.44704  # from the international mile
+KNOT_MS = 1852 / 3600  # international nautical mile
 
 _NUMBER = r"\d+(?:\.\d+)?"
 _INCHES = rf"(?:(?P<whole>{_NUMBER})(?:[ -](?P<num>\d+)/(?P<den>\d+))?|(?P<num2>\d+)/(?P<den2>\d+))"
@@ -72,6 +73,43 @@ def parse_length(text: str, field: str = "length", bare: Literal["mm", "m"] = "m
         value=text,
         allowed="a length such as 8', 7-10 1/2, 7 ft 10 1/2 in, 2.4m or 2400",
     )
+
+
+_AMOUNT = re.compile(rf"^(?P<n>{_NUMBER})\s*(?P<unit>[a-z/]*)$")
+_AMOUNT_UNITS: dict[str, dict[str, float]] = {
+    "speed": {
+        "": 1.0,
+        "m/s": 1.0,
+        "mph": MPH_MS,
+        "km/h": 1 / 3.6,
+        "kph": 1 / 3.6,
+        "kn": KNOT_MS,
+        "kt": KNOT_MS,
+    },
+    "mass": {"": 1.0, "kg": 1.0, "lb": POUND_KG, "lbs": POUND_KG},
+}
+
+
+def parse_amount(text: str, kind: Literal["speed", "mass"], field: str) -> float:
+    """Read a wind speed or a weight with its unit: `40 mph`, `65 km/h`, `18`, `187 lb`.
+
+    Args: text, what was typed, a bare number counting as SI; kind, speed or mass; field, the name
+        used in an error.
+    Returns: m/s or kg.
+    Raises: Unreadable when the text is no such amount.
+    Source: common practice.
+
+    >>> round(parse_amount("40 mph", "speed", "gust"), 2), round(parse_amount("187 lb", "mass", "heaviest"), 1)
+    (17.88, 84.8)
+    """
+    found = _AMOUNT.match(text.strip().lower().replace(",", "."))
+    units = _AMOUNT_UNITS[kind]
+    if found is None or found["unit"] not in units:
+        example = "22 m/s or 50 mph" if kind == "speed" else "80 kg or 176 lb"
+        raise Unreadable(
+            f"“{text.strip()[:40]}” is not a {kind}", field=field, value=text, allowed=f"such as {example}"
+        )
+    return float(found["n"]) * units[found["unit"]]
 
 
 def _inches(parts: dict[str, str | None]) -> float:

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Literal
 
 from ergamot.core.place import Place, make_place
+from ergamot.core.units import parse_amount
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create, find_all, revise
+
+AMOUNTS: dict[str, Literal["speed", "mass"]] = {"design_gust_ms": "speed", "heaviest_kg": "mass"}
 
 
 def _body(place: Place) -> dict[str, Any]:
@@ -43,6 +46,9 @@ def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
     """Keep a change to the farm's place, made from revision `base`."""
     record = place_record(work)
     entered = {**record.body, **changes}
+    for field, kind in AMOUNTS.items():
+        if isinstance(entered[field], str):
+            entered[field] = round(parse_amount(entered[field], kind, field), 3)
     place = make_place(work.catalogue, **{**entered, "months_c": tuple(entered["months_c"])})
     note = ", ".join(changes) or "no change"
     return revise(work.session, record, base, _body(place), note, work.user, work.now)

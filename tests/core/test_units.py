@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import Unreadable
-from ergamot.core.units import Quantity, parse_length, say, say_feet_inches
+from ergamot.core.units import Quantity, parse_amount, parse_length, say, say_feet_inches
 
 
 @pytest.mark.parametrize(
@@ -45,6 +45,25 @@ def test_what_is_no_length_is_refused(text):
 def test_a_bare_number_on_a_lawn_is_metres():
     assert parse_length("40", bare="m") == 40_000
     assert parse_length("130 ft", bare="m") == 39_624
+
+
+@pytest.mark.parametrize(
+    ("text", "kind", "si"),
+    [("40 mph", "speed", 17.88), ("65km/h", "speed", 18.06), ("35 kn", "speed", 18.01), ("22", "speed", 22)]
+    + [("187 lb", "mass", 84.82), ("85,5 kg", "mass", 85.5), ("176 LBS", "mass", 79.83)],
+)
+def test_speeds_and_weights_are_read_with_their_unit(text, kind, si):
+    assert parse_amount(text, kind, "x") == pytest.approx(si, abs=0.006)
+
+
+@pytest.mark.parametrize(
+    ("text", "kind"), [("breezy", "speed"), ("40 lb", "speed"), ("9 stone", "mass"), ("", "mass")]
+)
+def test_what_is_no_such_amount_is_refused(text, kind):
+    with pytest.raises(Unreadable) as refused:
+        parse_amount(text, kind, "limit")
+    assert refused.value.field == "limit"
+    assert refused.value.allowed
 
 
 @given(st.integers(0, 12 * 16 * 40))

@@ -59,7 +59,7 @@ class ChoicesOut(Out):
 
 
 class PlaceIn(BaseModel):
-    """What changes about the farm's place; what is left out stays."""
+    """What changes about the farm's place; what is left out stays. Gust and weight may carry a unit."""
 
     crew: str | None = None
     moving_ground: str | None = None
@@ -68,8 +68,8 @@ class PlaceIn(BaseModel):
     turf: str | None = None
     slope_percent: float | None = None
     speed_up: float | None = None
-    design_gust_ms: float | None = None
-    heaviest_kg: float | None = None
+    design_gust_ms: str | float | None = None
+    heaviest_kg: str | float | None = None
     months_c: list[float] | None = Field(None, max_length=12)
 
 

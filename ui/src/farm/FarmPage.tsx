@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, figure, from, type Place, type Schemas } from "../api/client";
-import { useChoices, usePlace } from "../api/queries";
+import { keys, useChoices, usePlace } from "../api/queries";
 import { BothSides, sidesOf } from "../kit/BothSides";
 import { Entry } from "../kit/Entry";
 import { Pick } from "../kit/Pick";
@@ -28,9 +28,13 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
     void cache.invalidateQueries();
   };
   const form = useKeptForm<PlaceIn, Place>({
-    revision: place.revision,
+    name: "place",
+    latest: () => cache.getQueryData<Place>(keys.place)?.revision ?? place.revision,
     send: (body, base) => answer(api.PATCH("/api/place", { headers: from(base), body })),
-    onKept: refresh,
+    onKept: (kept) => {
+      cache.setQueryData(keys.place, kept);
+      refresh();
+    },
     refresh,
   });
   const step = useMutation({
@@ -42,8 +46,11 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
   const pick = (field: "crew" | "moving_ground" | "holding_ground" | "exposure" | "turf", label: string, options: Schemas["ChoiceOut"][]) => (
     <Pick label={label} value={place[field]} options={options} onPick={(key) => form.keep({ [field]: key })} error={errorOf(field)} />
   );
-  const number = (field: "slope_percent" | "speed_up" | "design_gust_ms" | "heaviest_kg", label: string, hint: string) => (
+  const number = (field: "slope_percent" | "speed_up", label: string, hint: string) => (
     <Entry label={label} value={String(place[field])} hint={hint} error={errorOf(field)} onKeep={(text) => form.keep({ [field]: figure(text) })} />
+  );
+  const amount = (field: "design_gust_ms" | "heaviest_kg", label: string, value: string, hint: string) => (
+    <Entry label={label} value={value} hint={hint} error={errorOf(field)} onKeep={(text) => form.keep({ [field]: text })} />
   );
   return (
     <div className="pt-5">
@@ -57,7 +64,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
         <section className="space-y-3">
           <h2>Who moves pens</h2>
           {pick("crew", "Mover", choices.crews)}
-          {number("heaviest_kg", "Heaviest pen you want, kg", `${read(place.heaviest)}, timber fresh from the yard`)}
+          {amount("heaviest_kg", "Heaviest pen you want", read(place.heaviest), "timber fresh from the yard")}
           <p className="text-sm text-pencil">
             What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). The weakest who
             must move it decides.
@@ -72,7 +79,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
         </section>
         <section className="space-y-3">
           <h2>Wind</h2>
-          {number("design_gust_ms", "Gust to stand, m/s at 10 m", `${read(place.design_gust)}: what forecasts give`)}
+          {amount("design_gust_ms", "Gust to stand", read(place.design_gust), "at 10 m, as forecasts give it: m/s, mph, km/h or kn")}
           {pick("exposure", "Land around", choices.exposures)}
           {number("speed_up", "Speed-up on a ridge", "1 on the flat, up to 1.5 on a crest")}
         </section>

@@ -83,9 +83,13 @@ function ChangeFlock({ flock }: { flock: Flock }) {
     void cache.invalidateQueries();
   };
   const form = useKeptForm<FlockIn, Flock>({
-    revision: flock.revision,
+    name: `flock-${flock.id}`,
+    latest: () => cache.getQueryData<Flock[]>(keys.flocks)?.find((one) => one.id === flock.id)?.revision ?? flock.revision,
     send: (body, base) => answer(api.PUT("/api/flocks/{flock_id}", { params: { path: { flock_id: flock.id } }, headers: from(base), body })),
-    onKept: refresh,
+    onKept: (kept) => {
+      cache.setQueryData<Flock[]>(keys.flocks, (all) => all?.map((one) => (one.id === kept.id ? kept : one)));
+      refresh();
+    },
     refresh,
   });
   const step = useMutation({

@@ -72,12 +72,14 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
     await cache.invalidateQueries({ queryKey: ["moves"] });
   };
   const form = useKeptForm<LawnIn, Lawn>({
-    revision: lawn?.revision ?? 0,
+    name: `lawn-${lawn?.id ?? "new"}`,
+    latest: () => cache.getQueryData<Lawn[]>(keys.lawns)?.find((one) => one.id === lawn?.id)?.revision ?? 0,
     send: (body, base) =>
       lawn
         ? answer(api.PUT("/api/lawns/{lawn_id}", { params: { path: { lawn_id: lawn.id } }, headers: from(base), body }))
         : answer(api.POST("/api/lawns", { body })),
     onKept: async (kept) => {
+      cache.setQueryData<Lawn[]>(keys.lawns, (all) => all?.map((one) => (one.id === kept.id ? kept : one)));
       await refresh();
       onEntered(kept.id);
     },

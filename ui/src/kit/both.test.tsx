@@ -33,8 +33,9 @@ describe("a kept form", () => {
   function open(send: (body: string, base: number) => Promise<{ revision: number }>) {
     const cache = new QueryClient();
     const wrapper = ({ children }: { children: ReactNode }) => <QueryClientProvider client={cache}>{children}</QueryClientProvider>;
-    const [onKept, refresh] = [vi.fn(), vi.fn()];
-    const { result } = renderHook(() => useKeptForm({ revision: 1, send, onKept, refresh }), { wrapper });
+    const revision = { now: 1 };
+    const [onKept, refresh] = [vi.fn((out: { revision: number }) => (revision.now = out.revision)), vi.fn()];
+    const { result } = renderHook(() => useKeptForm({ name: "form", latest: () => revision.now, send, onKept, refresh }), { wrapper });
     return { result, onKept, refresh };
   }
 
@@ -51,6 +52,21 @@ describe("a kept form", () => {
     await waitFor(() => expect(onKept).toHaveBeenCalledOnce());
     expect(send.mock.calls).toEqual([["mine", 1], ["mine", 5]]);
     expect(refresh).not.toHaveBeenCalled();
+  });
+
+  it("sends edits made in a hurry one after another, each from the one before", async () => {
+    let standing = 1;
+    const send = vi.fn(async (_body: string, base: number) => {
+      await new Promise((done) => setTimeout(done, 5));
+      if (base !== standing) throw stale({}, standing);
+      standing += 1;
+      return { revision: standing };
+    });
+    const { result, onKept } = open(send);
+    act(() => ["a", "b", "c"].forEach((body) => result.current.keep(body)));
+    await waitFor(() => expect(onKept).toHaveBeenCalledTimes(3));
+    expect(send.mock.calls.map((call) => call[1])).toEqual([1, 2, 3]);
+    expect(result.current.conflict).toBeNull();
   });
 
   it("yields to what stands by looking again", async () => {

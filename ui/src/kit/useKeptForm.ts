@@ -1,5 +1,5 @@
-/** Keeping a whole form from a revision: when someone else was faster, both sides are held until the
- *  keeper decides. A thin bridge between a form and the server. */
+/** Keeping a form from the newest revision known here, one edit after another; when someone else was
+ *  faster, both sides are held until the keeper decides. A thin bridge between a form and the server. */
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { Problem } from "../api/client";
@@ -9,16 +9,18 @@ interface Kept {
 }
 
 interface Options<Body, Out extends Kept> {
-  revision: number;
+  name: string;
+  latest: () => number;
   send: (body: Body, revision: number) => Promise<Out>;
   onKept: (out: Out) => void;
   refresh: () => void;
 }
 
-export function useKeptForm<Body, Out extends Kept>({ revision, send, onKept, refresh }: Options<Body, Out>) {
+export function useKeptForm<Body, Out extends Kept>({ name, latest, send, onKept, refresh }: Options<Body, Out>) {
   const [conflict, setConflict] = useState<{ mine: Body; problem: Problem } | null>(null);
   const change = useMutation({
-    mutationFn: ({ body, base }: { body: Body; base: number }) => send(body, base),
+    scope: { id: name },
+    mutationFn: ({ body, base }: { body: Body; base: number | null }) => send(body, base ?? latest()),
     onSuccess: onKept,
     onError: (error, { body }) => {
       if (error instanceof Problem && error.isConflict) setConflict({ mine: body, problem: error });
@@ -28,11 +30,11 @@ export function useKeptForm<Body, Out extends Kept>({ revision, send, onKept, re
   return {
     problem,
     conflict,
-    keep: (body: Body) => change.mutate({ body, base: revision }),
+    keep: (body: Body) => change.mutate({ body, base: null }),
     resolve: (side: "mine" | "theirs") => {
       const held = conflict;
       setConflict(null);
-      if (side === "mine" && held) change.mutate({ body: held.mine, base: held.problem.revision ?? revision });
+      if (side === "mine" && held) change.mutate({ body: held.mine, base: held.problem.revision });
       else refresh();
     },
   };

@@ -2,6 +2,21 @@
 
 from __future__ import annotations
 
+# What a field is called to a keeper, where its name is not a plain word already
+SAID = {
+    "placed": "the number of birds",
+    "length_m": "the length",
+    "width_m": "the width",
+    "heading_deg": "the heading",
+    "slope_percent": "the slope",
+    "speed_up": "the speed-up on a ridge",
+    "design_gust_ms": "the gust to stand",
+    "heaviest_kg": "the heaviest pen",
+    "months_c": "a month's mean",
+    "start": "the first day",
+    "leaves": "the day they leave",
+}
+
 
 class ErgamotError(Exception):
     """Something a keeper can put right; never a fault of the program.
@@ -31,7 +46,8 @@ class OutOfRange(ErgamotError):
     title = "Outside the limits"
 
     def __init__(self, field: str, value: object, allowed: str, message: str = ""):
-        super().__init__(message or f"{field} must be {allowed}", field=field, value=value, allowed=allowed)
+        plain = f"{SAID.get(field, field)} must be {allowed}"
+        super().__init__(message or plain, field=field, value=value, allowed=allowed)
 
 
 class UnknownChoice(ErgamotError):

@@ -66,7 +66,12 @@ def _invalid(error: HTTPError) -> Response:
         field, messages = next(iter(detail.items()))
         words = messages[0] if isinstance(messages, list) and messages else str(messages)
         words = next((plain for said, plain in PLAIN.items() if said in words), words)
-        return problem(error.status_code, "That could not be read", f"{field}: {words}", field=str(field))
+        return problem(
+            error.status_code,
+            "That could not be read",
+            f"{errors.SAID.get(str(field), field)} {words}",
+            field=str(field),
+        )
     words = str(error.message or "That cannot be done")
     return problem(error.status_code, words, words)
 

@@ -22,10 +22,7 @@ export function PensPage() {
       <section>
         <h1 className="mb-2">Pens</h1>
         {pens.data.length === 0 ? (
-          <p className="max-w-prose">
-            A pen begins with its birds: how many there are and how big they get decides its floor. Enter a flock, then
-            ask for a pen here. It comes whole, drawn and judged, and you change what you like.
-          </p>
+          <FirstSteps />
         ) : (
           <table className="w-full">
             <Heads of={["pen", "for", "size", ...VERDICTS]} />
@@ -38,6 +35,33 @@ export function PensPage() {
         )}
       </section>
       <NewPen />
+    </div>
+  );
+}
+
+/** An empty farm: what to do first, second and third, each a click away. */
+function FirstSteps() {
+  return (
+    <div className="max-w-prose space-y-3 text-lg">
+      <p>A pen begins with its birds: how many there are and how big they get decides its floor.</p>
+      <ol className="space-y-2">
+        <li className="flex gap-3 border-t border-rule pt-2">
+          <span className="font-slab text-2xl font-bold">1</span>
+          <span>
+            <Link to="/flocks" className="line-button">Enter a flock</Link>: what birds, how many, and three days.
+          </span>
+        </li>
+        <li className="flex gap-3 border-t border-rule pt-2">
+          <span className="font-slab text-2xl font-bold">2</span>
+          <span>
+            <Link to="/farm" className="line-button">Say who moves the pen</Link>, over what ground, in what wind.
+          </span>
+        </li>
+        <li className="flex gap-3 border-t border-rule pt-2">
+          <span className="font-slab text-2xl font-bold">3</span>
+          <span>Ask for a pen here. It comes whole, drawn and judged, and you change what you like.</span>
+        </li>
+      </ol>
     </div>
   );
 }

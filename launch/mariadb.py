@@ -19,7 +19,7 @@ from launch.child import die_with_parent, stop
 from launch.plain import ROOT, CannotGoOn, run, say
 
 LONGEST_SOCKET_PATH = 100  # MariaDB aborts over 107
-READY_S = 90.0
+READY_S = 180.0
 STOP_S = 20.0
 BUSY_HINT = "Stop the other one with Ctrl-C where it runs, or:  kill {pid}"
 

@@ -17,7 +17,7 @@ from launch.mariadb import PrivateServer
 from launch.plain import LOCAL, ROOT, CannotGoOn, run, say
 
 DATABASE_PORTS = {"demo": 33810, "run": 33811, "test": 33812}
-READY_S = 90.0
+READY_S = 180.0
 STOP_S = 10.0
 
 

@@ -18,7 +18,7 @@ from launch.mariadb import free_port
 from launch.plain import ROOT
 from tests.api.test_answers import FLOCK
 
-PATIENCE_S = 120
+PATIENCE_S = 240
 
 
 def start(folder, port):

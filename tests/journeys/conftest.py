@@ -10,7 +10,8 @@ from playwright.sync_api import Page, expect
 from launch.mariadb import PrivateServer, free_port
 from launch.serve import Served
 
-expect.set_options(timeout=20_000)  # a loaded machine is slow, not wrong
+PATIENCE_MS = 60_000  # a loaded machine is slow, not wrong
+expect.set_options(timeout=PATIENCE_MS)
 
 
 @pytest.fixture(scope="session")
@@ -40,6 +41,8 @@ def browser_context_args(served):
 @pytest.fixture
 def farm(store, page: Page) -> Iterator[Page]:
     """A page on an empty farm; any error in the browser fails the journey."""
+    page.set_default_timeout(PATIENCE_MS)
+    page.set_default_navigation_timeout(PATIENCE_MS)
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))
     yield page

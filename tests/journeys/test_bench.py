@@ -85,6 +85,7 @@ def test_two_browsers_on_one_pen(farm: Page, browser, browser_context_args):
     enter_flock(farm)
     propose(farm)
     other = browser.new_context(**browser_context_args).new_page()
+    other.set_default_timeout(60_000)
     other.goto(farm.url)
     expect(field(other, "width")).to_be_visible()
     type_into(farm, "width", "8'")

@@ -117,6 +117,7 @@ def test_two_browsers_on_one_flock_and_one_lawn(farm: Page, browser, browser_con
     enter_flock(farm)
     expect(farm.get_by_text("They leave at 5.59 lb each")).to_be_visible()
     other = browser.new_context(**browser_context_args).new_page()
+    other.set_default_timeout(60_000)
     other.goto("/flocks")
     expect(other.get_by_label("How many")).to_have_value("30")
     farm.get_by_label("How many").fill("40")

@@ -59,15 +59,16 @@ function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
       {bar.cuts.map((cut, i) => {
         const x = starts[i] ?? 62;
         const w = cut.length_mm * scale;
+        const oneLine = w > (cut.label.length + read(cut.text).length + 1) * 7.4;
         return (
           <g key={i} onMouseEnter={() => onPoint(cut.label)} onMouseLeave={() => onPoint(null)}>
             <rect x={x} y={0} width={w} height={TALL} fill={lit === cut.label ? "var(--color-tape)" : "transparent"} />
             <path d={`M${x + w} -3l-1.500 ${TALL + 6}`} stroke="var(--color-ink)" strokeWidth={1.8} />
-            <text x={x + w / 2} y={w > 96 ? 20 : 14} textAnchor="middle" fontWeight={600}>
+            <text x={x + w / 2} y={oneLine ? 20 : 14} textAnchor="middle" fontWeight={600}>
               <tspan fontFamily="var(--font-slab)" fontWeight={700}>{cut.label}</tspan>
-              {w > 96 ? <tspan> {read(cut.text)}</tspan> : null}
+              {oneLine ? <tspan> {read(cut.text)}</tspan> : null}
             </text>
-            {w <= 96 && w > 44 ? (
+            {!oneLine && w > 44 ? (
               <text x={x + w / 2} y={26} fontSize={10.5} textAnchor="middle">{read(cut.text).replace(/ (ft|in|mm|m)/g, (_, u: string) => ({ ft: "′", in: "″" })[u] ?? "")}</text>
             ) : null}
           </g>

@@ -1,4 +1,5 @@
-/** What jsdom lacks and our controls ask for. */
+/** What jsdom lacks and our controls ask for; and patience for a loaded machine. */
+import { configure } from "@testing-library/react";
 import { vi } from "vitest";
 
 if (typeof Element !== "undefined") {
@@ -9,3 +10,5 @@ if (typeof Element !== "undefined") {
     disconnect() {}
   };
 }
+
+configure({ asyncUtilTimeout: 20_000 });

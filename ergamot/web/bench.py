@@ -48,9 +48,10 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         "views": [view_out(view) for view in bench.views],
         "birds": [BirdOut.model_validate(bird) for bird in bench.birds],
         "centre": mass.fresh_centre,
-        "findings": [FindingOut.of(finding) for finding in bench.judged.findings],
+        "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
         "gusts": [_gust(gust) for gust in bench.judged.stability.gusts],
         "design_gust_ms": bench.place.design_gust_ms,
+        "design_gust": words(bench.place.design_gust_ms, "ms"),
         "groups": [
             MassGroupOut(
                 group=GROUP_WORDS[group], fresh_kg=fresh, fresh=words(fresh, "kg"), dry=words(dry, "kg")

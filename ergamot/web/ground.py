@@ -89,7 +89,6 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
     pen, lawn, plan = _planned(pen_id, query_data)
     flock = kept(work, "flock", pen.body["flock_id"])
     days = {move.day: move.load for move in plan.moves}
-    first_shown = work.today if work.today in days else None
     return MovePlanOut(
         pen_name=pen.body["name"],
         flock_name=flock.body["name"],
@@ -110,7 +109,7 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
                 nitrogen_kg_ha=move.nitrogen_kg_ha,
                 ruled_by=move.load.ruled_by,
                 ready=move.ready,
-                today=move.day == first_shown,
+                today=move.day == work.today,
             )
             for move in plan.moves
         ],

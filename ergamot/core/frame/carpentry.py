@@ -12,7 +12,6 @@ from ergamot.core.frame.geometry import (
     Flat,
     Point,
     box_corners,
-    distance,
     polygon_area,
     polygon_centre,
 )
@@ -171,16 +170,6 @@ def joints(members: tuple[Member, ...], bolted_roles: frozenset[str]) -> tuple[J
         return Joint((first.ref, second.ref), fixing, SCREWS_PER_JOINT)
 
     return tuple(fixed(members[i], members[j]) for i, j in pairs)
-
-
-def length_between_ends(member: Member) -> float:
-    """How far a stick's two ends stand apart along its first edge, a check on its stated length.
-
-    Args: member.
-    Returns: mm.
-    Source: geometry.
-    """
-    return distance(member.corners[0], member.corners[4])
 
 
 def backing_m2(corners: tuple[Point, ...], axis: int, plane: float, members: tuple[Member, ...]) -> float:

@@ -7,8 +7,8 @@ from dataclasses import dataclass, field
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import UnknownChoice
-from ergamot.core.frame.parameters import Parameter, Value, read_values
-from ergamot.core.frame.shapes import SHAPES, Shape, shape_of
+from ergamot.core.frame.parameters import Value, read_values
+from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
 
 
@@ -77,6 +77,3 @@ def build(design: Design, catalogue: Catalogue) -> Structure:
     True
     """
     return shape_of(design.shape).build(design.values, catalogue)
-
-
-__all__ = ["Design", "Parameter", "Shape", "build", "change", "make_design"]

@@ -176,19 +176,11 @@ def _details(
         if moved.sinks:
             lines.append(phrase(f"{key}: the wheels sink; the pull will be more than shown"))
     if structure.axle:
-        load = handle_lift(
-            weighed.fresh_kg * G,
-            weighed.fresh_centre[0] / 1000,
-            structure.axle.x_mm / 1000,
-            structure.grip.x_mm / 1000,
-        )
-        on_wheels = weighed.fresh_kg - load / G
-        rated = structure.axle.wheel.rated_kg * structure.axle.wheels
         lines.append(
             phrase(
                 "the wheels carry {load} of the {rated} they are rated for",
-                load=Quantity(on_wheels, "kg"),
-                rated=Quantity(rated, "kg"),
+                load=Quantity(moved.axle / G, "kg"),
+                rated=Quantity(structure.axle.wheel.rated_kg * structure.axle.wheels, "kg"),
             )
         )
     return tuple(lines)

@@ -37,11 +37,6 @@ class Cutting:
     kerf_mm: float
     trim_mm: float
 
-    def used_mm(self, counts: tuple[int, ...]) -> float:
-        """Bar length a set of pieces takes up, saw cuts and trim included."""
-        pieces = sum(counts)
-        return self.trim_mm + self.kerf_mm * max(0, pieces - 1) + self.bare_mm(counts)
-
     def bare_mm(self, counts: tuple[int, ...]) -> float:
         return sum(length * count for length, count in zip(self.lengths, counts, strict=True))
 

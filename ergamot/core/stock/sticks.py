@@ -32,7 +32,6 @@ from ergamot.core.stock.patterns import (
 
 KERF_MM = 3.0  # a circular saw's cut; common practice
 TRIM_MM = 5.0  # squared off the yard's end; common practice
-OFFCUT_MM = 300.0  # shorter than this is kindling; common practice
 MOST_PATTERNS = 60_000
 WIDEN = 5.0  # how much wider the slack is tried when nothing was found within it
 TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven

@@ -28,10 +28,6 @@ class Surface:
     roof_cp: float | None = None
 
     @property
-    def is_wall(self) -> bool:
-        return abs(self.normal[2]) <= 0.5  # within 30° of horizontal
-
-    @property
     def is_sheet(self) -> bool:
         return self.solidity >= 1
 

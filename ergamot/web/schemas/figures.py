@@ -6,7 +6,7 @@ from typing import Any
 
 from pydantic import BaseModel, ConfigDict, model_validator
 
-from ergamot.core.finding import Finding, Phrase, Step
+from ergamot.core.finding import Phrase, Step
 from ergamot.core.units import Quantity, say
 
 
@@ -78,8 +78,3 @@ class FindingOut(Out):
     cautions: list[str]
     working: list[StepOut]
     answer: str
-
-    @classmethod
-    def of(cls, finding: Finding) -> FindingOut:
-        """Send a finding; a ratio without end is sent as a large one."""
-        return cls.model_validate(finding)

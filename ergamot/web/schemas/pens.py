@@ -141,6 +141,7 @@ class BenchOut(Out):
     findings: list[FindingOut]
     gusts: list[GustOut]
     design_gust_ms: float
+    design_gust: Words
     groups: list[MassGroupOut]
     space_days: list[SpaceDayOut]
     facts: list[FactOut]

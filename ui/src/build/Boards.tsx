@@ -68,8 +68,8 @@ function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
               <tspan fontFamily="var(--font-slab)" fontWeight={700}>{cut.label}</tspan>
               {oneLine ? <tspan> {read(cut.text)}</tspan> : null}
             </text>
-            {!oneLine && w > 44 ? (
-              <text x={x + w / 2} y={26} fontSize={10.5} textAnchor="middle">{read(cut.text).replace(/ (ft|in|mm|m)/g, (_, u: string) => ({ ft: "′", in: "″" })[u] ?? "")}</text>
+            {!oneLine && w > read(cut.text).length * 5.2 ? (
+              <text x={x + w / 2} y={26} fontSize={10.5} textAnchor="middle">{read(cut.text)}</text>
             ) : null}
           </g>
         );

@@ -59,7 +59,7 @@ export function WindRose({ bench, x, y, size, large = false }: Props) {
           ))}
       </g>
       <text y={limit + 17} textAnchor="middle" fontSize={14} fill="var(--color-ink)" stroke="var(--color-sheet)" strokeWidth={4} paintOrder="stroke">
-        {finding ? read(finding.limit).replace(" at 10 m", "") : ""}
+        your gust {read(bench.design_gust)}
       </text>
       <Mark direction={worst.direction_deg} rim={rim} words={large ? `worst: ${worst.mode} at ${read(worst.text)}` : "worst"} failing={worst.least < bench.design_gust_ms} />
       <Mark direction={best.direction_deg} rim={rim} words={large ? `best: ${best.mode} at ${read(best.text)}` : "best"} failing={false} />

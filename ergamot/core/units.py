@@ -75,6 +75,7 @@ def parse_length(text: str, field: str = "length", bare: Literal["mm", "m"] = "m
     )
 
 
+_TEMPERATURE = re.compile(rf"^(?P<n>-?{_NUMBER})\s*°?\s*(?P<unit>[cf]?)$")
 _AMOUNT = re.compile(rf"^(?P<n>{_NUMBER})\s*(?P<unit>[a-z/]*)$")
 _AMOUNT_UNITS: dict[str, dict[str, float]] = {
     "speed": {
@@ -110,6 +111,29 @@ def parse_amount(text: str, kind: Literal["speed", "mass"], field: str) -> float
             f"“{text.strip()[:40]}” is not a {kind}", field=field, value=text, allowed=f"such as {example}"
         )
     return float(found["n"]) * units[found["unit"]]
+
+
+def parse_temperature(text: str, field: str) -> float:
+    """Read a temperature with its unit: `9.5`, `9,5 °C`, `49 F`.
+
+    Args: text, what was typed, a bare number counting as °C; field, the name used in an error.
+    Returns: °C, to 0.01.
+    Raises: Unreadable when the text is no temperature.
+    Source: common practice.
+
+    >>> parse_temperature("50 °F", "months_c"), parse_temperature("-3.5", "months_c")
+    (10.0, -3.5)
+    """
+    found = _TEMPERATURE.match(text.strip().lower().replace(",", ".").replace("−", "-"))
+    if found is None:
+        raise Unreadable(
+            f"“{text.strip()[:40]}” is not a temperature",
+            field=field,
+            value=text,
+            allowed="such as 9.5 °C or 49 °F",
+        )
+    figure = float(found["n"])
+    return round((figure - 32) / 1.8 if found["unit"] == "f" else figure, 2)
 
 
 def _inches(parts: dict[str, str | None]) -> float:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from ergamot.core.place import Place, make_place
-from ergamot.core.units import parse_amount
+from ergamot.core.units import parse_amount, parse_temperature
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create, find_all, revise
 
@@ -49,6 +49,9 @@ def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
     for field, kind in AMOUNTS.items():
         if isinstance(entered[field], str):
             entered[field] = round(parse_amount(entered[field], kind, field), 3)
-    place = make_place(work.catalogue, **{**entered, "months_c": tuple(entered["months_c"])})
+    entered["months_c"] = tuple(
+        parse_temperature(mean, "months_c") if isinstance(mean, str) else mean for mean in entered["months_c"]
+    )
+    place = make_place(work.catalogue, **entered)
     note = ", ".join(changes) or "no change"
     return revise(work.session, record, base, _body(place), note, work.user, work.now)

@@ -62,6 +62,7 @@ def _out(record: Record) -> dict[str, Any]:
         **body,
         "design_gust": words(body["design_gust_ms"], "ms"),
         "heaviest": words(body["heaviest_kg"], "kg"),
+        "months": [words(mean, "degC") for mean in body["months_c"]],
     }
 
 

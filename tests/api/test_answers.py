@@ -168,6 +168,29 @@ def test_the_place_follows_the_keeper(client, pen):
     assert client.post("/api/place/undo", headers=at(changed["revision"])).json["crew"] == place["crew"]
 
 
+def test_the_place_reads_amounts_with_their_unit(client):
+    place = client.get("/api/place").json
+    months = ["50 °F", *place["months_c"][1:]]
+    changes = {"design_gust_ms": "36 km/h", "heaviest_kg": "200 lb", "months_c": months}
+    changed = client.patch("/api/place", json=changes, headers=at(place["revision"])).json
+    assert (changed["design_gust_ms"], changed["months_c"][0]) == (10, 10)
+    assert (changed["heaviest"]["imperial"], changed["months"][0]) == (
+        "200 lb",
+        {"metric": "10 °C", "imperial": "50 °F"},
+    )
+    for field, wrong in (("design_gust_ms", "a gale"), ("heaviest_kg", "9 mph"), ("months_c", ["mild"] * 12)):
+        problem = refused(
+            client.patch("/api/place", json={field: wrong}, headers=at(changed["revision"])), 422, field
+        )
+        assert problem["allowed"].startswith("such as")
+    refused(
+        client.patch("/api/place", json={"months_c": [10.0] * 11}, headers=at(changed["revision"])),
+        422,
+        "months_c",
+    )
+    assert client.get("/api/place").json == changed
+
+
 def test_the_bill_and_its_csv_agree(client, pen):
     bill = client.get(f"/api/pens/{pen['id']}/bill").json
     assert all(plan["proven"] for plan in bill["plans"])

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import Unreadable
-from ergamot.core.units import Quantity, parse_amount, parse_length, say, say_feet_inches
+from ergamot.core.units import Quantity, parse_amount, parse_length, parse_temperature, say, say_feet_inches
 
 
 @pytest.mark.parametrize(
@@ -64,6 +64,27 @@ def test_what_is_no_such_amount_is_refused(text, kind):
         parse_amount(text, kind, "limit")
     assert refused.value.field == "limit"
     assert refused.value.allowed
+
+
+@pytest.mark.parametrize(
+    ("text", "celsius"),
+    [("9.5", 9.5), ("9,5 °C", 9.5), ("-3c", -3), ("50 F", 10), ("−40 °f", -40), ("32°F", 0), (" 20 ", 20)],
+)
+def test_temperatures_are_read_with_their_unit(text, celsius):
+    assert parse_temperature(text, "months_c") == celsius
+
+
+@pytest.mark.parametrize("text", ["", "mild", "10 K", "1-2", "9..5", "°C"])
+def test_what_is_no_temperature_is_refused(text):
+    with pytest.raises(Unreadable) as refused:
+        parse_temperature(text, "months_c")
+    assert refused.value.field == "months_c"
+
+
+@given(st.floats(-40, 45))
+def test_a_temperature_said_in_fahrenheit_is_read_back(celsius):
+    said = say(Quantity(celsius, "degC"), "imperial")
+    assert parse_temperature(said, "months_c") == pytest.approx(celsius, abs=0.3)
 
 
 @given(st.integers(0, 12 * 16 * 40))

@@ -59,7 +59,7 @@ class ChoicesOut(Out):
 
 
 class PlaceIn(BaseModel):
-    """What changes about the farm's place; what is left out stays. Gust and weight may carry a unit."""
+    """What changes about the farm's place; what is left out stays. Gust, weight and means may carry a unit."""
 
     crew: str | None = None
     moving_ground: str | None = None
@@ -70,7 +70,7 @@ class PlaceIn(BaseModel):
     speed_up: float | None = None
     design_gust_ms: str | float | None = None
     heaviest_kg: str | float | None = None
-    months_c: list[float] | None = Field(None, max_length=12)
+    months_c: list[str | float] | None = Field(None, max_length=12)
 
 
 class PlaceOut(Out):
@@ -91,3 +91,4 @@ class PlaceOut(Out):
     months_c: list[float]
     design_gust: Words
     heaviest: Words
+    months: list[Words]

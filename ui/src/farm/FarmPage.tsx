@@ -86,7 +86,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
       </div>
       <section className="mt-8">
         <h2>Mean temperature by month</h2>
-        <MonthsChart months={place.months_c} error={errorOf("months_c")} onKeep={(months_c) => form.keep({ months_c })} />
+        <MonthsChart place={place} error={errorOf("months_c")} onKeep={(months_c) => form.keep({ months_c })} />
         <p className="mt-2 text-sm text-pencil">Warmth sets what birds eat and how fast a stop grows back.</p>
       </section>
     </div>

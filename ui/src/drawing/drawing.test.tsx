@@ -1,0 +1,139 @@
+// @vitest-environment jsdom
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { Bench } from "../api/client";
+import { UnitsProvider } from "../kit/units";
+import { words } from "../testing/words";
+import { DrawingSheet } from "./DrawingSheet";
+import { PieceMap } from "./PieceMap";
+import { SmallPlan } from "./SmallPlan";
+
+afterEach(cleanup);
+
+type View = Bench["views"][number];
+type Outline = View["outlines"][number];
+
+function box(ref: string, kind: string, label: string, x: number, y: number, wide: number, tall: number): Outline {
+  return { ref, kind, role: "", label, points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
+}
+
+function view(name: string, wide: number, tall: number): View {
+  return {
+    name,
+    outlines: [
+      box("stick-1", "stick", "B1", 0, 0, wide, 64),
+      box("stick-2", "stick", "U1", 0, 64, 64, tall - 64),
+      box("panel-1", "sheet", "steel", 0, 0, wide / 2, tall),
+      box("panel-2", "mesh", "hex 51 mm", wide / 2, 0, wide / 2, tall),
+      box("wheel-left", "wheel", "rubber", -100, 0, 250, 250),
+    ],
+    behind: 2,
+    dimensions: [
+      { a: [0, 0], b: [wide, 0], away: -200, text: words("3.000 m", "9 ft 10 1/8 in"), parameter: "length" },
+      { a: [wide, 0], b: [wide, tall], away: 200, text: words("610 mm", "2 ft"), parameter: "" },
+    ],
+    low: [-100, 0],
+    high: [wide, tall],
+  };
+}
+
+const bench = {
+  name: "Bramble pen",
+  views: [view("plan", 3000, 2000), view("side", 3000, 610), view("end", 2000, 610)],
+  birds: Array.from({ length: 12 }, (_, i) => ({ x: 200 + i * 200, y: (i % 3) * 300 - 300, facing_deg: i * 40, length: 400, height: 360 })),
+  centre: [1500, 0, 300],
+  gusts: Array.from({ length: 24 }, (_, i) => ({ direction_deg: i * 15, tip: 40, slide: 15 + i, lift: null, least: 15 + i, mode: "slides", text: words(`${15 + i} m/s`) })),
+  design_gust_ms: 22,
+  design_gust: words("22 m/s", "49.2 mph"),
+  findings: [{ what: "wind", sentence: words("slides first") }],
+  facts: [{ ref: "stick-1", title: "B1 · base side rail", lines: [words("2×3, 3.000 m", "2×3, 9 ft 10 1/8 in")] }],
+} as unknown as Bench;
+
+const show = (onPick = vi.fn()) => ({ onPick, ...render(<DrawingSheet bench={bench} onPick={onPick} />, { wrapper: UnitsProvider }) });
+
+describe("the drawing", () => {
+  it("opens with plan, side and end on one sheet, the wind round the plan, and every bird", () => {
+    const { container } = show();
+    expect([...container.querySelectorAll("[data-view]")].map((one) => one.getAttribute("data-view"))).toEqual(["plan", "side", "end"]);
+    expect(screen.getByLabelText("12 birds to scale").children.length).toBe(12);
+    expect(screen.getAllByLabelText("a person to scale").length).toBe(1);
+    expect(container.querySelectorAll("[data-rose]").length).toBe(1);
+    expect(container.querySelectorAll("[data-labels]").length).toBe(0);
+  });
+
+  it("shows one view alone, with a person beside it and labels on its sticks", () => {
+    const { container } = show();
+    fireEvent.click(screen.getByRole("tab", { name: "Side" }));
+    expect(container.querySelectorAll("[data-view]").length).toBe(1);
+    expect(screen.getByLabelText("a person to scale")).toBeTruthy();
+    expect([...container.querySelectorAll("[data-labels] text")].map((one) => one.textContent).sort()).toEqual(["B1", "U1"]);
+    fireEvent.click(screen.getByRole("tab", { name: "Plan" }));
+    expect(screen.queryByLabelText("a person to scale")).toBeNull();
+  });
+
+  it("tells of the stick that is pointed at, and lights it in every view", () => {
+    const { container } = show();
+    const sticks = container.querySelectorAll("[data-ref=stick-1]");
+    expect(sticks.length).toBe(3);
+    fireEvent.mouseEnter(sticks[0] as Element);
+    expect(screen.getByText("B1 · base side rail").parentElement?.textContent).toContain("9 ft 10 1/8 in");
+    for (const stick of sticks) expect(stick.querySelector("path")?.getAttribute("fill")).toBe("var(--color-tape)");
+    fireEvent.mouseLeave(sticks[0] as Element);
+    expect(screen.queryByText("B1 · base side rail")).toBeNull();
+  });
+
+  it("draws birds between what is behind them and what is before", () => {
+    const { container } = show();
+    const plan = container.querySelector("[data-view=plan]");
+    const order = [...(plan?.children ?? [])].map((one) => one.getAttribute("data-ref") ?? one.getAttribute("aria-label") ?? "");
+    const birds = order.indexOf("12 birds to scale");
+    expect(order.indexOf("stick-2")).toBeLessThan(birds);
+    expect(order.indexOf("panel-1")).toBeGreaterThan(birds);
+  });
+
+  it("hands over the length that a dimension stands for, and nothing for one that is not a choice", () => {
+    const { onPick } = show();
+    fireEvent.click(screen.getAllByRole("button", { name: /^length 9 ft/ })[0] as Element);
+    expect(onPick).toHaveBeenCalledWith("length");
+    expect(screen.queryByRole("button", { name: /2 ft: change/ })).toBeNull();
+  });
+
+  it("names the gust it stands, worst and best, and marks each side that falls short", () => {
+    const { container } = show();
+    fireEvent.click(screen.getByRole("tab", { name: "Wind" }));
+    expect(screen.getByText("your gust 49.2 mph")).toBeTruthy();
+    expect(screen.getByText("worst: slides at 15 m/s")).toBeTruthy();
+    expect(screen.getByText("best: slides at 38 m/s")).toBeTruthy();
+    const short = container.querySelectorAll("[data-rose] path[stroke='var(--color-clay)'][d*='m0 -8']");
+    expect(short.length).toBe(bench.gusts.filter((gust) => gust.least < 22).length);
+  });
+});
+
+describe("where each piece goes", () => {
+  it("draws sticks only, lights the piece of the list, and points back at it", () => {
+    const point = vi.fn();
+    const { container } = render(<PieceMap bench={bench} lit="U1" onPoint={point} />);
+    expect(screen.getAllByRole("img").length).toBe(3);
+    const lit = container.querySelectorAll("path[fill='var(--color-tape)']");
+    expect(lit.length).toBe(3);
+    fireEvent.mouseEnter(lit[0] as Element);
+    expect(point).toHaveBeenCalledWith("U1");
+    expect(container.querySelectorAll("path[fill*=mesh], path[fill*=tin]").length).toBe(0);
+  });
+});
+
+describe("a small plan", () => {
+  it("keeps the whole pen inside its frame", () => {
+    const { container } = render(<SmallPlan view={view("plan", 4877, 3658)} />);
+    const numbers = [...container.querySelectorAll("g[transform='translate(4 4)'] path")].flatMap((one) =>
+      [...(one.getAttribute("d") ?? "").matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map((found) => [Number(found[1]), Number(found[2])]),
+    );
+    expect(numbers.length).toBeGreaterThan(10);
+    for (const [x, y] of numbers) {
+      expect(x).toBeGreaterThanOrEqual(-0.1);
+      expect(x).toBeLessThanOrEqual(182.1);
+      expect(y).toBeGreaterThanOrEqual(-0.1);
+      expect(y).toBeLessThanOrEqual(80.1);
+    }
+  });
+});

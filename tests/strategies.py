@@ -15,34 +15,45 @@ from ergamot.core.frame.parameters import Parameter
 from ergamot.core.frame.shapes import SHAPES
 
 CATALOGUE = load_catalogue()
+MENDINGS = 12
 
 
 def _value(parameter: Parameter) -> st.SearchStrategy[object]:
     if parameter.kind == "choice":
         return st.sampled_from([choice.key for choice in parameter.options(CATALOGUE)])
-    step = 0.1 if parameter.kind == "length" else 0.01
+    step = {"length": 0.1, "angle": 0.1, "share": 0.01, "count": 1}[parameter.kind]
     low, high = round(parameter.low / step), round(parameter.high / step)
     return st.integers(low, high).map(lambda n: round(n * step, 2))
 
 
 @st.composite
-def designs(draw: st.DrawFn, shape: str = "low-pen") -> Design:
-    """Any design of a shape that can be built."""
-    values = {p.name: draw(_value(p), label=p.name) for p in SHAPES[shape].parameters}
-    try:
-        return make_design(CATALOGUE, shape, values)
-    except OutOfRange:
-        assume(False)
-        raise
+def designs(draw: st.DrawFn, shape: str | None = None) -> Design:
+    """Any design of a shape, or of any shape, that can be built.
+
+    A value that does not go with the others is mended to its default, then to its least.
+    """
+    shape = shape or draw(st.sampled_from(list(SHAPES)), label="shape")
+    parameters = {p.name: p for p in SHAPES[shape].parameters}
+    values = {name: draw(_value(p), label=name) for name, p in parameters.items()}
+    mended: set[str] = set()
+    for _ in range(MENDINGS):
+        try:
+            return make_design(CATALOGUE, shape, values)
+        except OutOfRange as refused:
+            one = parameters[refused.field]
+            values[one.name] = one.low if one.name in mended and one.kind != "choice" else one.default
+            mended.add(one.name)
+    assume(False)
+    raise AssertionError("unreachable")
 
 
 @st.composite
 def flocks(draw: st.DrawFn) -> Flock:
-    """Any meat flock."""
+    """Any flock, meat birds or layers."""
     strain = draw(st.sampled_from(list(CATALOGUE.strains.values())))
     hatch = date(2026, 1, 1) + timedelta(days=draw(st.integers(0, 364)))
     out_day = draw(st.integers(1, 60))
-    stay = draw(st.integers(1, 120))
+    stay = draw(st.integers(1, 600 if strain.lays else 120))
     placed = draw(st.integers(1, 500))
     out = hatch + timedelta(days=out_day)
     return Flock(strain, placed, hatch, out, out + timedelta(days=stay))

@@ -2,6 +2,7 @@
 
 from ergamot.core.catalogue.rows import (
     Catalogue,
+    Container,
     Crew,
     Exposure,
     FloorNeed,
@@ -15,11 +16,13 @@ from ergamot.core.catalogue.rows import (
     Species,
     Strain,
     Wheel,
+    WirePanel,
     pick,
 )
 
 __all__ = [
     "Catalogue",
+    "Container",
     "Crew",
     "Exposure",
     "FloorNeed",
@@ -33,5 +36,6 @@ __all__ = [
     "Species",
     "Strain",
     "Wheel",
+    "WirePanel",
     "pick",
 ]

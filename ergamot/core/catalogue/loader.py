@@ -58,6 +58,8 @@ def load_catalogue() -> rows.Catalogue:
         species=_by_key("species.csv", rows.Species),
         sheets=_by_key("sheets.csv", rows.Sheet),
         meshes=_by_key("meshes.csv", rows.Mesh),
+        wire_panels=_by_key("wire_panels.csv", rows.WirePanel),
+        containers=_by_key("containers.csv", rows.Container),
         wheels=_by_key("wheels.csv", rows.Wheel),
         grounds=_by_key("grounds.csv", rows.Ground),
         people=_by_key("people.csv", rows.Person),

@@ -44,7 +44,14 @@ class Strain(Row):
     feed_energy_kcal_g: float
     mortality: float
     head_room_m: float
+    lay_from_day: int
+    lay_peak: float
+    egg_kg: float
     source: str
+
+    @property
+    def lays(self) -> bool:
+        return self.lay_from_day > 0
 
 
 @dataclass(frozen=True)
@@ -59,6 +66,11 @@ class FloorNeed(Row):
     wear_share: float
     dropping_share: float
     cover_limit_kg_m2: float
+    roost_m: float
+    birds_per_nest: float
+    nest_mm: float
+    feeder_edge_m: float
+    birds_per_drinker: float
     source: str
 
 
@@ -74,12 +86,17 @@ class ProteinStage(Row):
 
 @dataclass(frozen=True)
 class Section(Row):
-    """A stick of timber: actual size, the lengths it is sold in and what each costs."""
+    """A stick as sold: actual size, the lengths it is sold in and what each costs.
+
+    `use` is frame, small or tube; `kg_m` is given for tube, whose size is its outside diameter.
+    """
 
     key: str
     label: str
+    use: str
     thick_mm: float
     deep_mm: float
+    kg_m: float | None
     stock_mm: tuple[float, ...]
     prices: tuple[Decimal, ...]
     source: str
@@ -150,6 +167,49 @@ class Mesh(Row):
         if self.solidity is not None:
             return self.solidity
         return 1 - (1 - self.wire_mm / self.pitch_x_mm) * (1 - self.wire_mm / self.pitch_y_mm)
+
+
+@dataclass(frozen=True)
+class WirePanel(Row):
+    """A stiff wire panel sold whole; `pitch_mm` apart stand the wires that run its length."""
+
+    key: str
+    label: str
+    length_mm: float
+    width_mm: float
+    pitch_mm: float
+    cross_pitch_mm: float
+    wire_mm: float
+    kg: float
+    price: Decimal
+    source: str
+
+    @property
+    def kg_m2(self) -> float:
+        return self.kg / (self.length_mm * self.width_mm * 1e-6)
+
+    @property
+    def solid_share(self) -> float:
+        """1 − (1 − d/px)(1 − d/py), as for welded mesh."""
+        return 1 - (1 - self.wire_mm / self.pitch_mm) * (1 - self.wire_mm / self.cross_pitch_mm)
+
+
+@dataclass(frozen=True)
+class Container(Row):
+    """A feeder or drinker: mass empty, what it holds, and how many birds it serves at once.
+
+    `use` is feeder or drinker; `edge_m` is feeding edge, `points` drinking points.
+    """
+
+    key: str
+    label: str
+    use: str
+    kg: float
+    holds_kg: float
+    edge_m: float
+    points: int
+    price: Decimal
+    source: str
 
 
 @dataclass(frozen=True)
@@ -240,6 +300,8 @@ class Catalogue:
     species: Mapping[str, Species]
     sheets: Mapping[str, Sheet]
     meshes: Mapping[str, Mesh]
+    wire_panels: Mapping[str, WirePanel]
+    containers: Mapping[str, Container]
     wheels: Mapping[str, Wheel]
     grounds: Mapping[str, Ground]
     people: Mapping[str, Person]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from ergamot.core.catalogue import Catalogue, FloorNeed, Strain
 from ergamot.core.flock.growth import gain_g
 from ergamot.core.flock.intake import strain_feed_g
+from ergamot.core.flock.lay import egg_mass_g
 
 NITROGEN_PER_GAIN = 0.029  # g N kept per g of gain; body protein about 18 %
 NITROGEN_PER_EGG = 0.0183  # g N per g of egg
@@ -42,7 +43,7 @@ def protein_on(catalogue: Catalogue, kind: str, day: float) -> float:
 def strain_nitrogen_g(catalogue: Catalogue, strain: Strain, day: float, temperature_c: float) -> float:
     """Nitrogen one bird of a strain leaves on a day of age, on staged feed.
 
-    Args: catalogue; strain; day, age in days, 0.5 to 427.5; temperature_c, −10 to 40.
+    Args: catalogue; strain; day, age in days, 0.5 to 827.5; temperature_c, −10 to 40.
     Returns: g/day, never below 0.
     Raises: OutOfRange.
     Source: as nitrogen_g.
@@ -52,15 +53,15 @@ def strain_nitrogen_g(catalogue: Catalogue, strain: Strain, day: float, temperat
     >>> 2 < strain_nitrogen_g(c, c.strains["broiler-fast"], 42, 21) < 3.5
     True
     """
-    feed = strain_feed_g(strain, day, temperature_c)
-    return max(0.0, nitrogen_g(feed, protein_on(catalogue, strain.kind, day), gain_g(strain, day)))
+    feed, eggs = strain_feed_g(strain, day, temperature_c), egg_mass_g(strain, day)
+    return max(0.0, nitrogen_g(feed, protein_on(catalogue, strain.kind, day), gain_g(strain, day), eggs))
 
 
 def fresh_droppings_kg(need: FloorNeed, feed_g: float) -> float:
     """Fresh droppings of one bird in a day.
 
     Args: need, the row of its kind; feed_g, eaten, g/day.
-    Returns: kg/day: 1.0 × feed for meat birds.
+    Returns: kg/day: 1.0 × feed for meat birds, 0.8 × for hens.
     Source: common practice; ASAE D384.2.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue

@@ -9,7 +9,7 @@ from ergamot.core.catalogue import Catalogue, Strain, pick
 from ergamot.core.errors import OutOfRange, WrongOrder, require_range
 
 MOST_BIRDS = 2000  # four times the largest farm this is meant for; common practice
-LATEST_LEAVING_DAY = 400  # beyond any meat flock; common practice
+LATEST_LEAVING_DAY = 800  # beyond a second laying year; common practice
 
 
 @dataclass(frozen=True)
@@ -38,7 +38,7 @@ def make_flock(catalogue: Catalogue, strain: str, placed: int, hatch: date, out:
     """Check what was entered and make a flock of it.
 
     Args: catalogue; strain, its key; placed, birds placed, 1 to 2000; hatch, out and leaves, dates
-        in that order, leaving at most 400 days after hatching.
+        in that order, leaving at most 800 days after hatching.
     Returns: the Flock.
     Raises: UnknownChoice, OutOfRange, WrongOrder.
     Source: common practice.

@@ -8,13 +8,13 @@ from ergamot.core.catalogue import Strain
 from ergamot.core.errors import require_range
 from ergamot.core.flock.flock import Flock
 
-OLDEST_DAY = 428  # the latest leaving day and 28 days more
+OLDEST_DAY = 828  # the latest leaving day and 28 days more
 
 
 def mass_kg(strain: Strain, day: float) -> float:
     """How heavy one bird is on a day of age.
 
-    Args: strain; day, age in days from hatch, 0 to 428.
+    Args: strain; day, age in days from hatch, 0 to 828.
     Returns: live mass in kg: m(t) = A·exp(−ln(A/m0)·exp(−K·t)).
     Raises: OutOfRange.
     Source: Gompertz (1825) growth curve; parameters per strain in the catalogue.
@@ -30,7 +30,7 @@ def mass_kg(strain: Strain, day: float) -> float:
 def gain_g(strain: Strain, day: float) -> float:
     """How much one bird gains in a day, taken about that day.
 
-    Args: strain; day, age in days, 0.5 to 427.5.
+    Args: strain; day, age in days, 0.5 to 827.5.
     Returns: gain in g/day: 1000·(m(t + ½) − m(t − ½)).
     Raises: OutOfRange.
     Source: central difference of the Gompertz curve.

@@ -5,6 +5,7 @@ from __future__ import annotations
 from ergamot.core.catalogue import Strain
 from ergamot.core.errors import require_range
 from ergamot.core.flock.growth import gain_g, mass_kg
+from ergamot.core.flock.lay import egg_mass_g
 
 COLDEST_C, HOTTEST_C = -10.0, 40.0
 SPILLAGE = {"nipple": 1.05, "cup": 1.15, "bell": 1.4}  # share carried over drunk; common practice
@@ -64,22 +65,25 @@ def water_drunk_ml(feed_g: float, temperature_c: float) -> float:
 def strain_feed_g(strain: Strain, day: float, temperature_c: float) -> float:
     """What one bird of a strain eats on a day of age.
 
-    Args: strain; day, age in days, 0.5 to 427.5; temperature_c, −10 to 40.
+    Args: strain; day, age in days, 0.5 to 827.5; temperature_c, −10 to 40.
     Returns: g/day.
     Raises: OutOfRange.
-    Source: as grower_feed_g.
+    Source: as grower_feed_g; once a hen lays, as hen_feed_g.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> round(strain_feed_g(load_catalogue().strains["broiler-fast"], 42, 21), 1)
     168.3
     """
+    if strain.lays and day >= strain.lay_from_day:
+        eggs = egg_mass_g(strain, day)
+        return hen_feed_g(mass_kg(strain, day), gain_g(strain, day), eggs, temperature_c)
     return grower_feed_g(mass_kg(strain, day), gain_g(strain, day), temperature_c, strain.feed_energy_kcal_g)
 
 
 def conversion(strain: Strain, to_day: int, temperature_c: float = 21.0) -> float:
     """Feed conversion ratio from hatch to a day: all feed eaten over the final mass.
 
-    Args: strain; to_day, 1 to 427; temperature_c, −10 to 40, held throughout.
+    Args: strain; to_day, 1 to 827; temperature_c, −10 to 40, held throughout.
     Returns: kg of feed per kg of bird.
     Raises: OutOfRange.
     Source: sum of strain_feed_g at t = ½ … D − ½.

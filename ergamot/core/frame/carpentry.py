@@ -2,44 +2,122 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from dataclasses import dataclass, field, replace
+from typing import Literal
 
 import numpy as np
 
 from ergamot.core.catalogue import Section, Species
-from ergamot.core.frame.geometry import (
-    Flat,
-    Point,
-    box_corners,
-    polygon_area,
-    polygon_centre,
-)
-from ergamot.core.frame.structure import Cut, Group, Joint, Member
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.geometry import Flat, Point, box_corners
+from ergamot.core.frame.structure import Cut, Group, Member, Notch, When
 
-TOUCH_MM = 0.5  # closer than this, two faces count as touching
-SCREWS_PER_JOINT = 2  # two 75–90 mm screws a frame joint; common practice
+SQUARE_DEG = 0.05  # a cut nearer square than this is sawn square
+_GAUSS = ((1 + 3**-0.5) / 2, (1 - 3**-0.5) / 2)  # two-point rule on 0..1: exact to cubics
+
+
+@dataclass(frozen=True)
+class Piece:
+    """What a stick is for: its role, the letter of its label, why it is there, and its group."""
+
+    role: str
+    letter: str
+    why: str
+    group: Group = "frame"
+    section: Section | None = None
+    when: When = "now"
 
 
 @dataclass
 class Framing:
-    """Collects the sticks of one pen while it is being built, in one timber."""
+    """Collects the sticks of one pen while it is being built."""
 
     section: Section
     species: Species
     members: list[Member] = field(default_factory=list)
 
-    def stick(
-        self, role: str, letter: str, why: str, x: Flat, y: Flat, z: Flat, along: str, group: Group = "frame"
-    ) -> None:
+    def stick(self, piece: Piece, x: Flat, y: Flat, z: Flat, along: str) -> Member:
         """Set a square-cut stick filling the box x × y × z (mm), running along one axis."""
         spans = {"x": x, "y": y, "z": z}
         length = spans[along][1] - spans[along][0]
-        corners = box_corners(x, y, z, along)
         centre = (sum(x) / 2, sum(y) / 2, sum(z) / 2)
-        self._add(role, letter, why, group, corners, length, length, (Cut(), Cut()), centre)
+        return self._add(piece, box_corners(x, y, z, along), length, length, length, 0.0, 0.0, centre)
 
-    def knee_brace(self, letter: str, why: str, corner: Flat, leg: float, ahead: int, y: Flat) -> None:
+    def on_face(
+        self, piece: Piece, face: Face, u: Flat, v: Flat, w: Flat, along: Literal["u", "v"]
+    ) -> Member:
+        """Set a square-cut stick on a face: u × v on it, from w low to w high out of it (mm)."""
+        run = u if along == "u" else v
+        length = run[1] - run[0]
+        centre = face.point(sum(u) / 2, sum(v) / 2, sum(w) / 2)
+        return self._add(piece, face.box(u, v, w, along), length, length, length, 0.0, 0.0, centre)
+
+    def profiled(
+        self,
+        piece: Piece,
+        outline: tuple[Flat, Flat, Flat, Flat],
+        across: Literal["x", "y"],
+        span: Flat,
+        notches: tuple[Notch, ...] = (),
+    ) -> Member:
+        """Set a stick sawn at any angle: its side view drawn out across x or y over `span`.
+
+        outline is (outer start, outer end, inner end, inner start) in (y, z) across x, in (x, z)
+        across y; the two long edges are parallel.
+        """
+
+        def point(flat: Flat, at: float) -> Point:
+            return (at, flat[0], flat[1]) if across == "x" else (flat[0], at, flat[1])
+
+        outer_a, outer_b, inner_b, inner_a = outline
+        corners = tuple(
+            point(flat, at)
+            for outer, inner in ((outer_a, inner_a), (outer_b, inner_b))
+            for flat, at in ((outer, span[0]), (outer, span[1]), (inner, span[1]), (inner, span[0]))
+        )
+        return self.sawn(piece, corners, notches)
+
+    def sawn(self, piece: Piece, corners: tuple[Point, ...], notches: tuple[Notch, ...] = ()) -> Member:
+        """Set a stick given by its corners; lengths, cuts and centre are measured from them."""
+        ends = np.array(corners).reshape(2, 4, 3)
+        edges = ends[1] - ends[0]
+        lengths = np.linalg.norm(edges, axis=1)
+        axis = edges[0] / lengths[0]
+        places = ends @ axis
+        angles = [_off_square(ring, axis) for ring in ends]
+        long = float(places[1].max() - places[0].min())
+        return self._add(
+            piece,
+            corners,
+            long,
+            float(lengths.min()),
+            float(lengths.mean()),
+            angles[0],
+            angles[1],
+            _centre(ends, edges, lengths),
+            notches,
+        )
+
+    def tube(self, piece: Piece, path: tuple[Point, ...], flat: Point) -> Member:
+        """Set a tube along a path of straight pieces lying in the plane square to `flat`."""
+        if piece.section is None:
+            raise ValueError("a tube needs its section")
+        half = piece.section.thick_mm / 2
+        solids = tuple(_square_tube(a, b, flat, half) for a, b in itertools.pairwise(path))
+        length = sum(math.dist(a, b) for a, b in itertools.pairwise(path))
+        weights = [math.dist(a, b) for a, b in itertools.pairwise(path)]
+        middles = [tuple((p + q) / 2 for p, q in zip(a, b, strict=True)) for a, b in itertools.pairwise(path)]
+        x, y, z = (sum(w * m[i] for w, m in zip(weights, middles, strict=True)) / length for i in range(3))
+        corners = (*solids[0][:4], *solids[-1][4:])
+        made = self._add(piece, corners, length, length, length, 0.0, 0.0, (x, y, z))
+        if len(solids) > 1:
+            made = replace(made, bent=solids)
+            self.members[-1] = made
+        return made
+
+    def knee_brace(self, piece: Piece, corner: Flat, leg: float, ahead: int, y: Flat) -> Member:
         """Set a 45° brace in a side wall, under a top rail and against an upright.
 
         corner is (x, z) where the upright meets the rail; ahead is +1 when the brace runs towards
@@ -51,81 +129,117 @@ class Framing:
                   |  /  /
         """
         x, z = corner
-        inset = self.section.deep_mm * math.sqrt(2)
-        profile: tuple[Flat, ...] = (
+        inset = (piece.section or self.section).deep_mm * math.sqrt(2)
+        outline = (
             (x, z - leg),
-            (x, z - leg + inset),
-            (x + ahead * (leg - inset), z),
             (x + ahead * leg, z),
+            (x + ahead * (leg - inset), z),
+            (x, z - leg + inset),
         )
-        ring = [profile[0], profile[1]], [profile[3], profile[2]]
-        corners: list[Point] = []
-        for (outer_x, outer_z), (inner_x, inner_z) in ring:
-            corners += [
-                (outer_x, y[0], outer_z),
-                (outer_x, y[1], outer_z),
-                (inner_x, y[1], inner_z),
-                (inner_x, y[0], inner_z),
-            ]
-        middle = polygon_centre(profile)
-        self._add(
-            "knee brace",
-            letter,
-            why,
-            "frame",
-            tuple(corners),
-            leg * math.sqrt(2),
-            (leg - inset) * math.sqrt(2),
-            (Cut(45.0), Cut(45.0)),
-            (middle[0], sum(y) / 2, middle[1]),
+        return self.profiled(piece, outline, "y", y)
+
+    def diagonal(self, piece: Piece, face: Face, a: Flat, b: Flat, w: Flat) -> Member:
+        """Set a brace in a face from (u, v) a up to b, its ends sawn along v to lie against uprights."""
+        section = piece.section or self.section
+        tall = section.deep_mm * math.hypot(1.0, (b[1] - a[1]) / (b[0] - a[0]))
+        corners = tuple(
+            face.point(u, v + rise, out)
+            for u, v in (a, b)
+            for rise, out in ((tall, w[0]), (tall, w[1]), (0, w[1]), (0, w[0]))
         )
+        return self.sawn(piece, corners)
 
     def _add(
         self,
-        role: str,
-        letter: str,
-        why: str,
-        group: Group,
+        piece: Piece,
         corners: tuple[Point, ...],
         length: float,
         short: float,
-        cuts: tuple[Cut, Cut],
+        mean: float,
+        start_deg: float,
+        end_deg: float,
         centre: Point,
-    ) -> None:
-        self.members.append(
-            Member(
-                ref=f"stick-{len(self.members) + 1}",
-                label=letter,
-                role=role,
-                group=group,
-                why=why,
-                section=self.section,
-                species=self.species,
-                corners=corners,
-                length_mm=round(length, 2),
-                short_mm=round(short, 2),
-                cuts=cuts,
-                centre=centre,
-            )
+        notches: tuple[Notch, ...] = (),
+    ) -> Member:
+        section = piece.section or self.section
+        made = Member(
+            ref=f"stick-{len(self.members) + 1}",
+            label=piece.letter,
+            role=piece.role,
+            group=piece.group,
+            why=piece.why,
+            section=section,
+            species=None if section.kg_m is not None else self.species,
+            corners=corners,
+            length_mm=round(length, 2),
+            short_mm=round(short, 2),
+            mean_mm=mean,
+            cuts=(Cut(start_deg), Cut(end_deg)),
+            centre=centre,
+            notches=notches,
+            when=piece.when,
         )
+        self.members.append(made)
+        return made
 
     def labelled(self) -> tuple[Member, ...]:
         """The sticks, like pieces sharing a label: letter of the role, then a number by length."""
-        kinds: dict[str, list[tuple[float, float]]] = {}
+        kinds: dict[str, list[Likeness]] = {}
         for member in self.members:
             sizes = kinds.setdefault(member.label, [])
-            if _size(member) not in sizes:
-                sizes.append(_size(member))
+            if _likeness(member) not in sizes:
+                sizes.append(_likeness(member))
         for sizes in kinds.values():
             sizes.sort(reverse=True)
         return tuple(
-            replace(member, label=f"{member.label}{kinds[member.label].index(_size(member)) + 1}")
+            replace(member, label=f"{member.label}{kinds[member.label].index(_likeness(member)) + 1}")
             for member in self.members
         )
 
 
-def _size(member: Member) -> tuple[float, float]:
-    return member.length_mm, member.short_mm
+Likeness = tuple[float, float, str, tuple[float, ...], int]
+
+
+def _likeness(member: Member) -> Likeness:
+    """Two sticks are the same piece when they are sawn alike, whichever end is first."""
+    angles = tuple(sorted(cut.angle_deg for cut in member.cuts))
+    notched = round(sum(notch.volume_mm3 for notch in member.notches))
+    return member.length_mm, member.short_mm, member.section.key, angles, notched
+
+
+def _off_square(ring: np.ndarray, axis: np.ndarray) -> float:
+    normal = np.cross(ring[1] - ring[0], ring[3] - ring[0])
+    cosine = abs(float(normal @ axis)) / float(np.linalg.norm(normal))
+    angle = math.degrees(math.acos(min(1.0, cosine)))
+    return 0.0 if angle < SQUARE_DEG else round(angle, 2)
+
+
+def _centre(ends: np.ndarray, edges: np.ndarray, lengths: np.ndarray) -> Point:
+    """Centre of mass of a prism sawn by two planes: four filaments at the Gauss points."""
+    total, moment = 0.0, np.zeros(3)
+    for s in _GAUSS:
+        for t in _GAUSS:
+            weights = np.array([(1 - s) * (1 - t), s * (1 - t), s * t, (1 - s) * t])
+            length = float(weights @ lengths)
+            moment += length * (weights @ ends[0] + weights @ edges / 2)
+            total += length
+    x, y, z = moment / total
+    return (float(x), float(y), float(z))
+
+
+def _square_tube(a: Point, b: Point, flat: Point, half: float) -> tuple[Point, ...]:
+    """A tube between two points, as the square prism round it."""
+    axis = np.array(b) - np.array(a)
+    axis = axis / np.linalg.norm(axis)
+    side = np.array(flat)
+    up = np.cross(axis, side)
+    ring = [(-1, -1), (1, -1), (1, 1), (-1, 1)]
+
+    def point(end: Point, i: int, j: int) -> Point:
+        x, y, z = np.array(end) + half * (i * side + j * up)
+        return (float(x), float(y), float(z))
+
+    return tuple(point(end, i, j) for end in (a, b) for i, j in ring)
 
 
 def bounds(members: tuple[Member, ...]) -> np.ndarray:
@@ -140,65 +254,8 @@ def bounds(members: tuple[Member, ...]) -> np.ndarray:
     """
     if not members:
         return np.zeros((0, 2, 3))
-    corners = np.array([member.corners for member in members])
-    return np.stack([corners.min(axis=1), corners.max(axis=1)], axis=1)
-
-
-def joints(members: tuple[Member, ...], bolted_roles: frozenset[str]) -> tuple[Joint, ...]:
-    """Every place where two sticks bear on each other face to face, and how it is fixed.
-
-    Args: members; bolted_roles, roles fixed with two bolts instead of two screws.
-    Returns: one Joint for each pair.
-    Source: common practice.
-
-    >>> joints((), frozenset())
-    ()
-    """
-    if len(members) < 2:
-        return ()
-    box = bounds(members)
-    low = np.maximum(box[:, None, 0], box[None, :, 0])
-    high = np.minimum(box[:, None, 1], box[None, :, 1])
-    shared = high - low
-    bearing = (np.abs(shared) <= TOUCH_MM).sum(axis=2) == 1
-    meeting = (shared > 1).sum(axis=2) == 2
-    pairs = np.argwhere(np.triu(bearing & meeting, 1))
-
-    def fixed(first: Member, second: Member) -> Joint:
-        bolted = first.role in bolted_roles or second.role in bolted_roles
-        fixing = "bolt-90" if bolted else "screw-75"
-        return Joint((first.ref, second.ref), fixing, SCREWS_PER_JOINT)
-
-    return tuple(fixed(members[i], members[j]) for i, j in pairs)
-
-
-def backing_m2(corners: tuple[Point, ...], axis: int, plane: float, members: tuple[Member, ...]) -> float:
-    """How much of an upright rectangular panel lies on sticks.
-
-    Args: corners of the panel, mm; axis, the one it faces along (0 x, 1 y, 2 z); plane, its place on
-        that axis, mm; members, the frame.
-    Returns: m².
-    Source: geometry; a braced corner counts by the share of its box that is wood.
-    """
-    across = [a for a in range(3) if a != axis]
-    low_u, low_v = (min(c[a] for c in corners) for a in across)
-    high_u, high_v = (max(c[a] for c in corners) for a in across)
-    box = bounds(members)
-    near = np.abs(box[:, :, axis] - plane).min(axis=1) <= TOUCH_MM
-    wide = np.minimum(box[:, 1, across[0]], high_u) - np.maximum(box[:, 0, across[0]], low_u)
-    tall = np.minimum(box[:, 1, across[1]], high_v) - np.maximum(box[:, 0, across[1]], low_v)
-    area = np.where(near, np.clip(wide, 0, None) * np.clip(tall, 0, None), 0.0)
-    total = 0.0
-    for index in np.nonzero(area)[0]:
-        total += float(area[index]) * _wood_share(members[index], axis, box[index])
-    return total / 1e6
-
-
-def _wood_share(member: Member, axis: int, box: np.ndarray) -> float:
-    if member.length_mm == member.short_mm:
-        return 1.0
-    across = [a for a in range(3) if a != axis]
-    size = box[1] - box[0]
-    profile = [member.corners[i] for i in (0, 3, 7, 4)]
-    flat = tuple((p[across[0]], p[across[1]]) for p in profile)
-    return polygon_area(flat) / float(size[across[0]] * size[across[1]])
+    boxes = np.empty((len(members), 2, 3))
+    for i, member in enumerate(members):
+        corners = np.array([c for solid in member.solids for c in solid])
+        boxes[i, 0], boxes[i, 1] = corners.min(axis=0), corners.max(axis=0)
+    return boxes

@@ -24,10 +24,12 @@ def count_fixings(
     Returns: one Hardware for each kind used, with its count.
     Source: common practice spacings.
     """
-    counts = {"screw-75": 0, "bolt-90": 0, "staple": 0, "roof-screw": 0}
-    for joint in joints:
-        counts[joint.fixing] += joint.count
+    counts: dict[str, int] = {"staple": 0, "roof-screw": 0}
+    for joint in (one for one in joints if one.count):
+        counts[joint.fixing] = counts.get(joint.fixing, 0) + joint.count
     for panel in panels:
+        if panel.when == "aside":
+            continue
         if panel.solid:
             counts["roof-screw"] += _sheet_screws(panel, members)
         else:

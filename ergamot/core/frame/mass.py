@@ -6,9 +6,9 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from ergamot.core.errors import require_range
-from ergamot.core.finding import Finding, Working, phrase
+from ergamot.core.finding import Finding, Phrase, Working, phrase
 from ergamot.core.frame.geometry import Point
-from ergamot.core.frame.structure import Group, Structure
+from ergamot.core.frame.structure import Group, Structure, When
 from ergamot.core.units import Quantity
 
 GROUP_WORDS: dict[Group, str] = {
@@ -16,7 +16,11 @@ GROUP_WORDS: dict[Group, str] = {
     "roof": "roof",
     "walls": "solid walls",
     "mesh": "mesh",
-    "lid": "lid",
+    "doors": "doors, hatches and lids",
+    "house": "house",
+    "nests": "nest boxes",
+    "roosts": "roosts",
+    "inside": "feeders and drinkers",
     "gear": "wheels, axle and handles",
     "fixings": "screws and staples",
 }
@@ -24,22 +28,32 @@ GROUP_WORDS: dict[Group, str] = {
 
 @dataclass(frozen=True)
 class Mass:
-    """Masses in kg, centres of mass in mm; `groups` holds (dry, fresh) for each group."""
+    """Masses in kg, centres of mass in mm; `groups` holds (dry, fresh) for each group.
+
+    Feeders and drinkers are empty; `full_kg` is what feed, water and bedding add. `later_kg` is what
+    will be fitted later, `aside_kg` what waits in the shed: neither is in the totals.
+    """
 
     dry_kg: float
     fresh_kg: float
     groups: Mapping[Group, tuple[float, float]]
     dry_centre: Point
     fresh_centre: Point
+    full_kg: float
+    later_kg: float
+    aside_kg: float
 
 
-def _parts(structure: Structure) -> Iterator[tuple[Group, float, float, Point]]:
+def _parts(structure: Structure, when: When = "now") -> Iterator[tuple[Group, float, float, Point]]:
     for member in structure.members:
-        yield member.group, member.dry_kg, member.fresh_kg, member.centre
+        if member.when == when:
+            yield member.group, member.dry_kg, member.fresh_kg, member.centre
     for panel in structure.panels:
-        yield panel.group, panel.kg, panel.kg, panel.centre
+        if panel.when == when:
+            yield panel.group, panel.kg, panel.kg, panel.centre
     for item in structure.hardware:
-        yield item.group, item.kg, item.kg, item.place
+        if item.when == when:
+            yield item.group, item.kg, item.kg, item.place
 
 
 def mass(structure: Structure) -> Mass:
@@ -69,7 +83,9 @@ def mass(structure: Structure) -> Mass:
             fresh_moment[axis] += fresh * place[axis]
     dx, dy, dz = (moment / dry_total for moment in dry_moment)
     fx, fy, fz = (moment / fresh_total for moment in fresh_moment)
-    return Mass(dry_total, fresh_total, groups, (dx, dy, dz), (fx, fy, fz))
+    full = sum(one.kg for one in structure.contents)
+    later, aside = (sum(fresh for _, _, fresh, _ in _parts(structure, when)) for when in ("later", "aside"))
+    return Mass(dry_total, fresh_total, groups, (dx, dy, dz), (fx, fy, fz), full, later, aside)
 
 
 def judge_weight(structure: Structure, weighed: Mass, heaviest_kg: float) -> Finding:
@@ -126,8 +142,19 @@ def judge_weight(structure: Structure, weighed: Mass, heaviest_kg: float) -> Fin
                 x=Quantity(weighed.fresh_centre[0], "mm"),
                 z=Quantity(weighed.fresh_centre[2], "mm"),
             ),
+            *_besides(weighed),
         ),
     )
+
+
+def _besides(weighed: Mass) -> list[Phrase]:
+    """What the total leaves out: contents, parts to come, parts in the shed."""
+    words = {
+        "{kg} more when feeders and drinkers are full": weighed.full_kg,
+        "{kg} still to come, fitted later": weighed.later_kg,
+        "{kg} waits in the shed": weighed.aside_kg,
+    }
+    return [phrase(text, kg=Quantity(kg, "kg")) for text, kg in words.items() if kg > 0]
 
 
 def _count_words(structure: Structure, group: Group) -> str:

@@ -12,7 +12,11 @@ from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.units import Quantity, parse_length, say
 
 Value = float | str
-Kind = Literal["length", "share", "choice"]
+Kind = Literal["length", "share", "angle", "count", "choice"]
+
+
+UNIT_OF: dict[str, str] = {"length": "mm", "share": "share", "angle": "deg", "count": ""}
+_AN = {"length": "a length", "share": "a share", "angle": "an angle", "count": "a number"}
 
 
 @dataclass(frozen=True)
@@ -28,7 +32,7 @@ class Choice:
 class Parameter:
     """One thing about a shape that a keeper can change.
 
-    Lengths are mm, shares 0 to 1. `table` names a catalogue table whose rows are the choices.
+    Lengths are mm, shares 0 to 1, angles degrees, counts whole. `table` names a catalogue table whose rows are the choices.
     `only_if` hides the control unless another parameter holds the value.
     """
 
@@ -53,7 +57,7 @@ class Parameter:
         return tuple(
             Choice(row.key, row.label, getattr(row, "note", "") or getattr(row, "outdoors", ""))
             for row in rows
-            if not self.use or row.use in self.use
+            if not self.use or set(row.use.split()) & set(self.use.split())
         )
 
     def read(self, given: object, catalogue: Catalogue) -> Value:
@@ -77,22 +81,24 @@ class Parameter:
         figure = self._read_text(given) if isinstance(given, str) else float(given)
         if not math.isfinite(figure):
             raise OutOfRange(self.name, str(given), self.allowed())
-        return round(figure, 1) if self.kind == "length" else round(figure, 4)
+        if self.kind == "count":
+            return float(round(figure))
+        return round(figure, 1) if self.kind in ("length", "angle") else round(figure, 4)
 
     def _read_text(self, text: str) -> float:
         if self.kind == "length":
             return parse_length(text, self.name)
         try:
-            share = float(text.strip().rstrip("%"))
+            share = float(text.strip().rstrip("%°"))
         except ValueError:
             raise Unreadable(
-                f"“{text[:40]}” is not a share", field=self.name, value=text, allowed=self.allowed()
+                f"“{text[:40]}” is not {_AN[self.kind]}", field=self.name, value=text, allowed=self.allowed()
             ) from None
         return share / 100 if text.strip().endswith("%") else share
 
     def allowed(self) -> str:
         """The limits in words, in both unit systems."""
-        unit = "mm" if self.kind == "length" else "share"
+        unit = UNIT_OF[self.kind]
         low, high = Quantity(self.low, unit), Quantity(self.high, unit)
         words = f"{say(low)} to {say(high)}"
         if unit == "mm":

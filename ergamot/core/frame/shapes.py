@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import UnknownChoice
-from ergamot.core.frame import low_pen
+from ergamot.core.frame import a_frame, coop, hoop, low_pen
 from ergamot.core.frame.parameters import Parameter, Value
 from ergamot.core.frame.structure import Structure
 
@@ -29,6 +29,9 @@ class Shape:
 
 SHAPES: dict[str, Shape] = {
     "low-pen": Shape("low-pen", "low pen", low_pen.PARAMETERS, low_pen.check, low_pen.build, low_pen.stops),
+    "a-frame": Shape("a-frame", "A-frame", a_frame.PARAMETERS, a_frame.check, a_frame.build, a_frame.stops),
+    "hoop": Shape("hoop", "hoop", hoop.PARAMETERS, hoop.check, hoop.build, hoop.stops),
+    "coop": Shape("coop", "walk-in coop", coop.PARAMETERS, coop.check, coop.build, coop.stops),
 }
 
 

@@ -6,14 +6,18 @@ Lengths in mm in the axes of `geometry`; masses in kg. Nothing here is ever chan
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal
 
 from ergamot.core.catalogue import Section, Species, Wheel
 from ergamot.core.finding import Phrase
+from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
 
-Face = Literal["left", "right", "front", "rear", "top", "lid"]
-Group = Literal["frame", "roof", "walls", "mesh", "lid", "gear", "fixings"]
+Group = Literal[
+    "frame", "roof", "walls", "mesh", "doors", "house", "nests", "roosts", "inside", "gear", "fixings"
+]
+When = Literal["now", "later", "aside"]
 
 
 @dataclass(frozen=True)
@@ -24,10 +28,19 @@ class Cut:
 
 
 @dataclass(frozen=True)
-class Member:
-    """A stick. `length_mm` is to the long point, `short_mm` to the short point.
+class Notch:
+    """Wood taken out of a stick so that another can lie in it."""
 
-    Corners run round one end and then, in the same order, round the other.
+    other: str
+    volume_mm3: float
+
+
+@dataclass(frozen=True)
+class Member:
+    """A stick or a tube. `length_mm` is to the long point, `short_mm` to the short point.
+
+    Corners run round one end and then, in the same order, round the other. A bent tube is given as
+    straight pieces in `bent`, end to end. A tube has no species: it weighs by the metre.
     """
 
     ref: str
@@ -36,47 +49,68 @@ class Member:
     group: Group
     why: str
     section: Section
-    species: Species
+    species: Species | None
     corners: tuple[Point, ...]
     length_mm: float
     short_mm: float
+    mean_mm: float
     cuts: tuple[Cut, Cut]
     centre: Point
+    bent: tuple[tuple[Point, ...], ...] = ()
+    notches: tuple[Notch, ...] = ()
+    when: When = "now"
+
+    @property
+    def solids(self) -> tuple[tuple[Point, ...], ...]:
+        """Its convex pieces: one for a straight stick."""
+        return self.bent or (self.corners,)
 
     @property
     def volume_m3(self) -> float:
-        mean = (self.length_mm + self.short_mm) / 2
-        return mean * self.section.thick_mm * self.section.deep_mm * 1e-9
+        """Wood in it: mean length × section, less each notch once."""
+        whole = self.mean_mm * self.section.thick_mm * self.section.deep_mm
+        return (whole - sum(notch.volume_mm3 for notch in self.notches)) * 1e-9
 
     @property
     def dry_kg(self) -> float:
-        return self.volume_m3 * self.species.density_kg_m3
+        if self.section.kg_m is not None:
+            return self.section.kg_m * self.mean_mm / 1000
+        return self.volume_m3 * self.species.density_kg_m3 if self.species else 0.0
 
     @property
     def fresh_kg(self) -> float:
-        return self.dry_kg * self.species.fresh_factor
+        return self.dry_kg * (self.species.fresh_factor if self.species else 1.0)
 
 
 @dataclass(frozen=True)
 class Panel:
-    """A flat covering on one face. `normal` points out of the pen.
+    """A flat covering. `normal` points out of the pen, or out of the house for a partition.
 
-    `solidity` is 1 for sheet; for mesh, the share of its area that is wire.
-    `backed_m2` is the part of its area that lies on sticks.
+    `solidity` is 1 for sheet; for mesh, the share of its area that is wire. `backed_m2` is the part of
+    its area that lies on sticks. `outside` and `inside` name the spaces on its two sides ("" is the
+    open air). Strips of one bent sheet share a `piece`; `cut_mm` is the rectangle it is cut from.
     """
 
     ref: str
     role: str
-    face: Face
+    face: str
     group: Group
     covering: str
     label: str
     corners: tuple[Point, ...]
+    holes: tuple[tuple[Point, ...], ...]
     normal: Point
     area_m2: float
+    centre: Point
     kg_m2: float
     solidity: float
     backed_m2: float
+    piece: str
+    cut_mm: Flat
+    inside: str = "run"
+    outside: str = ""
+    curved: bool = False
+    when: When = "now"
 
     @property
     def solid(self) -> bool:
@@ -85,12 +119,6 @@ class Panel:
     @property
     def kg(self) -> float:
         return self.area_m2 * self.kg_m2
-
-    @property
-    def centre(self) -> Point:
-        count = len(self.corners)
-        x, y, z = (sum(corner[axis] for corner in self.corners) / count for axis in range(3))
-        return (x, y, z)
 
 
 @dataclass(frozen=True)
@@ -108,27 +136,56 @@ class Hardware:
     place: Point
     row: str = ""
     count: int = 1
-    size_mm: tuple[float, float] | None = None
+    size_mm: Flat | None = None
+    when: When = "now"
+
+
+@dataclass(frozen=True)
+class Contents:
+    """Feed, water or bedding: weighs only when the pen is full of it."""
+
+    ref: str
+    role: str
+    kg: float
+    place: Point
 
 
 @dataclass(frozen=True)
 class Opening:
-    """A hole in a face meant to be there, and what closes it."""
+    """A hole in a face meant to be there, what closes it, and the spaces on its two sides.
+
+    `person` is whether a keeper reaches or steps through it; `clear_mm` its width and height.
+    """
 
     ref: str
     role: str
-    face: Face
+    face: str
     corners: tuple[Point, ...]
     closed_by: str
+    inside: str = "run"
+    outside: str = ""
+    person: bool = False
+    clear_mm: Flat = (0.0, 0.0)
+    open_share: float = 0.0
+
+    @property
+    def centre(self) -> Point:
+        count = len(self.corners)
+        x, y, z = (sum(corner[axis] for corner in self.corners) / count for axis in range(3))
+        return (x, y, z)
 
 
 @dataclass(frozen=True)
 class Joint:
-    """Where two sticks are fixed to each other: which, with what, how many."""
+    """Where two parts are fixed to each other: with what, through how much, by which rule."""
 
     members: tuple[str, str]
     fixing: str
     count: int
+    length_mm: float = 0.0
+    through_mm: float = 0.0
+    into_mm: float = 0.0
+    rule: str = ""
 
 
 @dataclass(frozen=True)
@@ -180,6 +237,27 @@ class Body:
 
 
 @dataclass(frozen=True)
+class Zone:
+    """A space a bird or an egg can be in, as an upright box, mm."""
+
+    name: str
+    role: Literal["run", "house", "nests"]
+    x: Flat
+    y: Flat
+    z: Flat
+
+
+@dataclass(frozen=True)
+class Room:
+    """What the inside offers: roost length, nests, feeding edge (m), drinking points."""
+
+    roost_m: float = 0.0
+    nests: int = 0
+    feeder_edge_m: float = 0.0
+    drinker_points: int = 0
+
+
+@dataclass(frozen=True)
 class Structure:
     """A whole pen as built."""
 
@@ -188,11 +266,22 @@ class Structure:
     panels: tuple[Panel, ...]
     openings: tuple[Opening, ...]
     hardware: tuple[Hardware, ...]
+    contents: tuple[Contents, ...]
     joints: tuple[Joint, ...]
+    faces: tuple[Face, ...]
+    zones: tuple[Zone, ...]
+    room: Room
     body: Body
+    mean_height_mm: float
     contacts: tuple[Flat, ...]
     axle: Axle | None
     grip: Grip
     head_room_mm: float
     dimensions: tuple[Dimension, ...]
+    offsets: tuple[Flat, ...]
     notes: tuple[Phrase, ...]
+
+    @cached_property
+    def by_ref(self) -> dict[str, Member]:
+        """Its sticks by reference."""
+        return {member.ref: member for member in self.members}

@@ -15,7 +15,12 @@ from ergamot.core.flock.intake import strain_feed_g
 
 WEAR_LIMIT = 2.0  # bird-days a m², to be re-fitted from what the grass shows; common practice
 STRIP_NITROGEN_KG_HA = 250.0  # one strip in a year; common practice
-LONGEST_STAY_DAYS = {"broiler": 1.0, "turkey": 1.0}  # meat birds lie on it; common practice
+LONGEST_STAY_DAYS = {
+    "broiler": 1.0,
+    "turkey": 1.0,
+    "hen": 2.0,
+    "bantam": 2.0,
+}  # meat birds lie on it; common practice
 WHOLE_DAY = 0.9  # a stay this near a day counts as one
 MOST_MOVES_A_DAY = 3  # more means too many birds for the pen; common practice
 G_M2_TO_KG_HA = 10.0
@@ -48,7 +53,7 @@ class DayLoad:
 def day_load(catalogue: Catalogue, flock: Flock, age: int, area_m2: float, temperature_c: float) -> DayLoad:
     """What a day on the grass comes to, and how many moves it takes.
 
-    Args: catalogue; flock; age, days from hatch, 1 to 427; area_m2, of one stop, above 0;
+    Args: catalogue; flock; age, days from hatch, 1 to 827; area_m2, of one stop, above 0;
         temperature_c, the day's mean, −10 to 40 (colder or hotter counts as those).
     Returns: the DayLoad.
     Raises: OutOfRange.

@@ -8,7 +8,7 @@ from decimal import Decimal
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.frame.structure import Hardware, Structure
-from ergamot.core.stock.coverings import Bought, mesh_lines, sheet_lines
+from ergamot.core.stock.coverings import Bought, mesh_lines, sheet_lines, wire_panel_lines
 from ergamot.core.stock.cut_list import Piece, cut_list
 from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
 
@@ -40,17 +40,19 @@ def bill_of(structure: Structure, catalogue: Catalogue) -> Bill:
     plans = []
     lines: list[Bought] = []
     for section_key, species_key in dict.fromkeys((p.section, p.species) for p in pieces):
-        section, species = catalogue.sections[section_key], catalogue.species[species_key]
+        section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
         wants = [
             Want(p.label, p.length_mm, p.count)
             for p in pieces
             if (p.section, p.species) == (section_key, species_key)
         ]
-        prices = [(price * species.price_factor).quantize(CENT) for price in section.prices]
+        factor = species.price_factor if species else Decimal(1)
+        prices = [(price * factor).quantize(CENT) for price in section.prices]
         plan = plan_sticks(wants, list(zip(section.stock_mm, prices, strict=True)))
         plans.append((section_key, species_key, plan))
-        lines += _board_lines(plan, f"{section.label} {species.label}")
+        lines += _board_lines(plan, f"{section.label} {species.label}" if species else section.label)
     lines += sheet_lines(structure, catalogue) + mesh_lines(structure, catalogue)
+    lines += wire_panel_lines(structure, catalogue)
     lines += _hardware_lines(structure, catalogue)
     return Bill(pieces, tuple(plans), tuple(lines))
 
@@ -76,7 +78,7 @@ def _board_lines(plan: CuttingPlan, what: str) -> list[Bought]:
 
 def _hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
     counts: dict[str, list[Hardware]] = {}
-    for item in structure.hardware:
+    for item in (one for one in structure.hardware if one.row):
         counts.setdefault(item.row, []).append(item)
     lines = []
     for key, items in counts.items():
@@ -85,6 +87,12 @@ def _hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
             wheel = catalogue.wheels[key]
             lines.append(
                 Bought(wheel.label, "gear", f"{number}", number, "each", wheel.price, wheel.price * number)
+            )
+            continue
+        if key in catalogue.containers:
+            row_price, label = catalogue.containers[key].price, catalogue.containers[key].label
+            lines.append(
+                Bought(label, "feed and water", f"{number}", number, "each", row_price, row_price * number)
             )
             continue
         row = catalogue.hardware[key]

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet
-from ergamot.core.frame.geometry import distance
+from ergamot.core.frame.hoop.choices import panels_along
 from ergamot.core.frame.structure import Panel, Structure
 
 MESH_LAP_M = 0.05  # two strips laid over each other; common practice
@@ -28,11 +28,14 @@ class Bought:
     cost: Decimal
 
 
-def _size_m(panel: Panel) -> tuple[float, float]:
-    """Longer and shorter side of a rectangular panel, m."""
-    one = distance(panel.corners[0], panel.corners[1]) / 1000
-    other = distance(panel.corners[1], panel.corners[2]) / 1000
-    return max(one, other), min(one, other)
+def _pieces(panels: list[Panel]) -> list[tuple[float, float]]:
+    """Longer and shorter side (m) of each rectangle to cut; strips of one bent sheet are one."""
+    sizes: dict[str, tuple[float, float]] = {}
+    for panel in panels:
+        along, up = panel.cut_mm
+        known = sizes.get(panel.piece, (0.0, 0.0))
+        sizes[panel.piece] = (max(along, known[0]), known[1] + up) if panel.curved else (along, up)
+    return [(max(size) / 1000, min(size) / 1000) for size in sizes.values()]
 
 
 def strip_metres(size_m: tuple[float, float], roll_width_m: float) -> float:
@@ -75,7 +78,7 @@ def _by_cost(line: Bought) -> Decimal:
 
 def _rolls(mesh: Mesh, panels: list[Panel], index: int) -> Bought:
     width = mesh.roll_width_mm[index] / 1000
-    metres = sum(strip_metres(_size_m(panel), width) for panel in panels)
+    metres = sum(strip_metres(size, width) for size in _pieces(panels))
     rolls = math.ceil(metres / mesh.roll_length_m - 1e-9)
     return Bought(
         what=mesh.label,
@@ -105,7 +108,7 @@ def sheet_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
 
 def _sheets(sheet: Sheet, panels: list[Panel], index: int) -> Bought:
     length, width = sheet.lengths_m[index], sheet.cover_width_m
-    count = sum(_sheet_share(_size_m(panel), length, width) for panel in panels)
+    count = sum(_sheet_share(size, length, width) for size in _pieces(panels))
     whole = math.ceil(count - 1e-9)
     area = sum(panel.area_m2 for panel in panels)
     return Bought(
@@ -131,6 +134,24 @@ def _sheet_share(size_m: tuple[float, float], length: float, width: float) -> fl
     return min(
         ends(longer) * math.ceil(shorter / width - 1e-9), ends(shorter) * math.ceil(longer / width - 1e-9)
     )
+
+
+def wire_panel_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+    """Stiff wire panels, whole; the last one is cut on a wire.
+
+    Args: structure; catalogue.
+    Returns: one line for each kind used.
+    Source: sizes and prices in the catalogue.
+    """
+    lines = []
+    for key, panels in _by_covering(p for p in structure.panels if p.covering in catalogue.wire_panels):
+        row = catalogue.wire_panels[key]
+        along = max(panel.cut_mm[0] for panel in panels)
+        whole, last = panels_along(along, row)
+        count = whole + (1 if last else 0)
+        used = f"{along / 1000:.2f} m of hoop"
+        lines.append(Bought(row.label, "mesh", used, count, "each", row.price, row.price * count))
+    return lines
 
 
 def _by_covering(panels: Iterable[Panel]) -> list[tuple[str, list[Panel]]]:

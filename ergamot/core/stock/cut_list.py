@@ -9,7 +9,7 @@ from ergamot.core.frame.structure import Member, Structure
 
 @dataclass(frozen=True)
 class Piece:
-    """Sticks cut alike. Lengths in mm to the long and to the short point; angles off square."""
+    """Sticks cut alike; `species` is "" for tube. Lengths in mm to the long and to the short point; angles off square."""
 
     label: str
     role: str
@@ -50,7 +50,7 @@ def _piece(label: str, alike: list[Member]) -> Piece:
         role=" / ".join(roles),
         why="; ".join(dict.fromkeys(member.why for member in alike)),
         section=first.section.key,
-        species=first.species.key,
+        species=first.species.key if first.species else "",
         length_mm=first.length_mm,
         short_mm=first.short_mm,
         angles_deg=(first.cuts[0].angle_deg, first.cuts[1].angle_deg),

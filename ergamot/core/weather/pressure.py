@@ -16,7 +16,26 @@ WALL_CP = (0.80, 0.65, 0.0, -0.5, -0.7, -0.6, -0.5)
 # Flat roofs (pitch under 10°): −0.7 up to h/L 0.5, falling to −1.0 at h/L 1; ASCE 7 fig. 27.3-1
 FLAT_ROOF_H_L = (0.5, 1.0)
 FLAT_ROOF_CP = (-0.7, -1.0)
-SOLVER_STEPS = 40  # halvings of the interval −2…1: good to 3e-12
+FLAT_UNDER_DEG = 10.0
+WALL_NZ = 0.5 + 1e-9  # a normal this far up or down is no wall: 30° off upright
+UNDER_CP = -0.3  # beneath a raised floor
+# Pitched roofs: rows by h/L, columns by pitch; ASCE 7 fig. 27.3-1
+ROOF_H_L = (0.25, 0.5, 1.0)
+ROOF_PITCH_DEG = (10.0, 15.0, 20.0, 25.0, 30.0, 35.0, 45.0, 60.0)
+ROOF_LOW = (
+    (-0.7, -0.5, -0.3, -0.2, -0.2, 0.0, 0.4, 0.6),
+    (-0.9, -0.7, -0.4, -0.3, -0.2, -0.2, 0.0, 0.6),
+    (-1.3, -1.0, -0.7, -0.5, -0.3, -0.2, 0.0, 0.6),
+)
+ROOF_HIGH = (
+    (-0.18, 0.0, 0.2, 0.3, 0.3, 0.4, 0.4, 0.6),
+    (-0.18, -0.18, 0.0, 0.2, 0.2, 0.3, 0.4, 0.6),
+    (-0.18, -0.18, -0.18, 0.0, 0.2, 0.2, 0.3, 0.6),
+)
+LEE_PITCH_DEG = (10.0, 15.0, 20.0)
+ROOF_LEE = ((-0.3, -0.5, -0.6), (-0.5, -0.5, -0.6), (-0.7, -0.6, -0.6))
+SOLVER_STEPS = 28  # halvings of the interval −2…1: good to 1e-8
+SWEEPS = 30  # over the spaces, when they are joined
 
 
 def directions(count: int = 24) -> np.ndarray:
@@ -33,47 +52,125 @@ def directions(count: int = 24) -> np.ndarray:
     return np.stack([np.cos(angles), np.sin(angles)], axis=1)
 
 
-def outside_cp(normal: tuple[float, float, float], up_wind: np.ndarray, h_over_l: np.ndarray) -> np.ndarray:
-    """Outside pressure coefficient of a flat surface.
+def outside_cp(
+    normal: tuple[float, float, float],
+    up_wind: np.ndarray,
+    h_over_l: np.ndarray,
+    high: np.ndarray | None = None,
+    arch: tuple[float, float] | None = None,
+) -> np.ndarray:
+    """Outside pressure coefficient of a flat surface or a strip of a bent roof.
 
-    Args: normal, unit vector out of the pen; up_wind, (n, 2) unit vectors; h_over_l, (n,) height over
-        the footprint's extent along the wind.
-    Returns: (n,) coefficients. Walls are surfaces within 30° of upright; the rest count as flat roof
-        (valid to 10° of pitch).
-    Source: EN 1991-1-4 7.2; ASCE 7 fig. 27.3-1.
+    Args: normal, unit vector out of the pen; up_wind, (n, 2) unit vectors; h_over_l, (n,) mean height
+        over the footprint's extent along the wind; high, (n,) whether the higher roof value rules, the
+        lower where not given; arch, place across (−1 to 1) and rise over base of a bent roof.
+    Returns: (n,) coefficients. Walls are surfaces within 30° of upright; below 10° a roof is flat.
+    Source: EN 1991-1-4 7.2; ASCE 7 fig. 27.3-1; arched roofs by ASCE 7, extrapolated past r 0.6.
 
     >>> outside_cp((1, 0, 0), directions(4), np.full(4, 0.2)).round(2).tolist()
     [0.8, -0.7, -0.5, -0.7]
     """
-    if abs(normal[2]) <= 0.5:
-        cosine = up_wind @ np.array(normal[:2])
-        alpha = np.degrees(np.arccos(np.clip(cosine, -1, 1)))
+    if arch is not None:
+        return _arch_cp(arch, up_wind)
+    if normal[2] < -WALL_NZ:
+        return np.full(len(up_wind), UNDER_CP)
+    cosine = up_wind @ np.array(normal[:2])
+    alpha = np.degrees(np.arccos(np.clip(cosine, -1, 1)))
+    if normal[2] <= WALL_NZ:
         return np.asarray(np.interp(alpha, WALL_ALPHA_DEG, WALL_CP))
-    return np.asarray(np.interp(h_over_l, FLAT_ROOF_H_L, FLAT_ROOF_CP))
+    along_ridge = np.interp(h_over_l, FLAT_ROOF_H_L, FLAT_ROOF_CP)
+    pitch = float(np.degrees(np.arccos(np.clip(normal[2], -1, 1))))
+    if pitch < FLAT_UNDER_DEG:
+        return np.asarray(along_ridge)
+    use_high = np.zeros(len(up_wind), dtype=bool) if high is None else high
+    lower, higher = (_by_height(table, ROOF_PITCH_DEG, pitch, h_over_l) for table in (ROOF_LOW, ROOF_HIGH))
+    windward = np.where(use_high, higher, lower)
+    leeward = _by_height(ROOF_LEE, LEE_PITCH_DEG, pitch, h_over_l)
+    share = np.clip((90 - alpha) / pitch, -1, 1)
+    return np.asarray(
+        np.where(
+            share > 0,
+            along_ridge + share * (windward - along_ridge),
+            along_ridge - share * (leeward - along_ridge),
+        )
+    )
 
 
-def surface_cp(surface: Surface, up_wind: np.ndarray, h_over_l: np.ndarray) -> np.ndarray:
+def _by_height(
+    table: tuple[tuple[float, ...], ...], pitches: tuple[float, ...], pitch: float, h_over_l: np.ndarray
+) -> np.ndarray:
+    rows = [float(np.interp(pitch, pitches, row)) for row in table]
+    return np.asarray(np.interp(h_over_l, ROOF_H_L, rows))
+
+
+def _arch_cp(arch: tuple[float, float], up_wind: np.ndarray) -> np.ndarray:
+    """Quarters of the plan width; r = rise ÷ base; oblique by β off across the ridge."""
+    place, r = arch
+    across = up_wind[:, 1]
+    upwind_side = place * np.sign(across)
+    straight = np.where(
+        upwind_side > 0.5, min(1.4 * r, 0.8), np.where(upwind_side < -0.5, -0.5, -min(0.7 + r, 1.3))
+    )
+    return np.asarray(straight * across**2 - 0.7 * (1 - across**2))
+
+
+def surface_cp(
+    surface: Surface, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None = None
+) -> np.ndarray:
     """Outside coefficient of a surface, or the one it was given.
 
-    Args: surface; up_wind and h_over_l as outside_cp.
+    Args: surface; up_wind, h_over_l and high as outside_cp.
     Returns: (n,) coefficients.
     Source: as outside_cp.
     """
     if surface.roof_cp is not None:
         return np.full(len(up_wind), surface.roof_cp)
-    return outside_cp(surface.normal, up_wind, h_over_l)
+    return outside_cp(surface.normal, up_wind, h_over_l, high, surface.arch)
 
 
-def inside_cp(body: WindBody, up_wind: np.ndarray, h_over_l: np.ndarray) -> np.ndarray:
-    """Inside coefficient at which as much air comes in as goes out.
+def inside_cp(
+    body: WindBody, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None = None
+) -> dict[str, np.ndarray]:
+    """For every space, the inside coefficient at which as much air comes in as goes out.
 
-    Args: body; up_wind, (n, 2); h_over_l, (n,).
-    Returns: (n,) coefficients: the root of Σ A·sign(Cp − Cpi)·√|Cp − Cpi| = 0.
-    Source: orifice flow, EN 1991-1-4 7.2.9; solved by halving.
+    Args: body; up_wind, (n, 2); h_over_l, (n,); high as outside_cp.
+    Returns: (n,) coefficients by space: the root of Σ A·sign(Cp − Cpi)·√|Cp − Cpi| = 0, spaces joined
+        by an opening solved together.
+    Source: orifice flow, EN 1991-1-4 7.2.9; each space solved by halving, in turn, until none moves.
     """
-    area = np.array([vent.area_m2 for vent in body.vents])[:, None]
-    cp = np.array([outside_cp(vent.normal, up_wind, h_over_l) for vent in body.vents])
-    low, high = np.full(len(up_wind), -2.0), np.full(len(up_wind), 1.0)
+    count = len(up_wind)
+    found = {space: np.zeros(count) for space in body.spaces}
+    outside = {space: _vent_flows(body, space, up_wind, h_over_l, high) for space in found}
+    for _ in range(SWEEPS if body.links else 1):
+        moved = 0.0
+        for space in found:
+            area, cp = outside[space]
+            for link in body.links:
+                if space in link.spaces:
+                    other = link.spaces[1] if link.spaces[0] == space else link.spaces[0]
+                    area = np.append(area, [[link.area_m2]], axis=0)
+                    cp = np.append(cp, found[other][None], axis=0)
+            if len(area):
+                solved = _balance(area, cp)
+                moved = max(moved, float(np.abs(solved - found[space]).max()))
+                found[space] = solved
+        if moved < 1e-6:
+            break
+    return found
+
+
+def _vent_flows(
+    body: WindBody, space: str, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None
+) -> tuple[np.ndarray, np.ndarray]:
+    vents = [vent for vent in body.vents if vent.space == space]
+    area = np.array([[vent.area_m2] for vent in vents]).reshape(len(vents), 1)
+    cp = [outside_cp(vent.normal, up_wind, h_over_l, high, vent.arch) for vent in vents]
+    return area, np.array(cp).reshape(len(vents), len(up_wind))
+
+
+def _balance(area: np.ndarray, cp: np.ndarray) -> np.ndarray:
+    count = cp.shape[1]
+    low, high = np.full(count, -2.0), np.full(count, 1.0)
     for _ in range(SOLVER_STEPS):
         middle = (low + high) / 2
         difference = cp - middle

@@ -12,9 +12,9 @@ import numpy as np
 from ergamot.core.errors import require_range
 from ergamot.core.frame.geometry import convex_hull
 from ergamot.core.units import G
-from ergamot.core.weather.pressure import directions, inside_cp, surface_cp
+from ergamot.core.weather.pressure import directions, inside_cp, outside_cp, surface_cp
 from ergamot.core.weather.speed import AIR, local_factor
-from ergamot.core.weather.surfaces import WindBody
+from ergamot.core.weather.surfaces import Surface, WindBody
 
 MESH_DRAG = 1.3  # wire, on its solid area; common practice
 SLAT_DRAG = 1.8  # flat sticks square to the wind; common practice
@@ -24,7 +24,10 @@ NEVER = float("inf")
 
 @dataclass(frozen=True)
 class Loads:
-    """Force per unit of q on each surface, (surfaces, directions, 3) in m², and what made it."""
+    """Force per unit of q on each surface, (surfaces, cases, 3) in m², and the coefficients on its sides.
+
+    Cases are every direction with the low roof values, then every direction with the high ones.
+    """
 
     force: np.ndarray
     cp: np.ndarray
@@ -41,6 +44,7 @@ class Gusts:
     slide: float
     lift: float
     tip_edge: int
+    case: int
 
     @property
     def least(self) -> float:
@@ -77,21 +81,28 @@ def wind_loads(body: WindBody, count: int = 24) -> Loads:
     """Force of the wind on every surface, for q = 1 Pa.
 
     Args: body; count, directions all round, 4 to 360.
-    Returns: Loads. Sheet: −(Cp − Cpi)·A·n. Mesh: drag of its wire 1.3·φ·A·|cos α| and of the sticks
+    Returns: Loads for both runs of roof values. Sheet: −(Cp − Cpi)·A·n. Mesh: drag of its wire 1.3·φ·A·|cos α| and of the sticks
         it lies on 1.8·A·|cos α|, along the wind, × 0.8 on the lee side.
     Source: static panel method; EN 1991-1-4; drag of wire and slats common practice.
     """
-    up_wind = directions(count)
+    one_run = directions(count)
+    up_wind = np.concatenate([one_run, one_run])
+    high = np.repeat([False, True], count)
     extent = body.extent_m(up_wind)
     h_over_l = max(body.height_m, 0.5) / extent
-    cpi = inside_cp(body, up_wind, h_over_l)
-    cp = np.array([surface_cp(s, up_wind, h_over_l) for s in body.surfaces])
-    force = np.zeros((len(body.surfaces), count, 3))
+    cpi = inside_cp(body, up_wind, h_over_l, high)
+    still = np.zeros(len(up_wind))
+    outer, inner = [], []
+    force = np.zeros((len(body.surfaces), len(up_wind), 3))
     for i, surface in enumerate(body.surfaces):
+        cp = cpi[surface.outside] if surface.outside else surface_cp(surface, up_wind, h_over_l, high)
+        within = cpi[surface.inside] if surface.inside else _under_eaves(surface, up_wind, h_over_l)
+        outer.append(cp)
+        inner.append(within if surface.is_sheet else still)
         normal = np.array(surface.normal)
         if surface.is_sheet:
-            force[i] = -((cp[i] - cpi) * surface.area_m2)[:, None] * normal
-        else:
+            force[i] = -((cp - within) * surface.area_m2)[:, None] * normal
+        elif not surface.outside:
             cosine = up_wind @ normal[:2]
             share = (
                 MESH_DRAG * surface.solidity * (1 - surface.backed_share) + SLAT_DRAG * surface.backed_share
@@ -99,7 +110,16 @@ def wind_loads(body: WindBody, count: int = 24) -> Loads:
             shielded = np.where(cosine < 0, LEE_SHIELDING, 1.0)
             drag = share * surface.area_m2 * np.abs(cosine) * shielded
             force[i, :, :2] = -up_wind * drag[:, None]
-    return Loads(force, cp, cpi, up_wind)
+    return Loads(force, np.array(outer), np.array(inner), up_wind)
+
+
+def _under_eaves(surface: Surface, up_wind: np.ndarray, h_over_l: np.ndarray) -> np.ndarray:
+    """Beneath an overhang the air pushes as on the wall below it."""
+    x, y, _ = surface.normal
+    size = (x * x + y * y) ** 0.5
+    if size < 1e-6:
+        return np.zeros(len(up_wind))
+    return outside_cp((x / size, y / size, 0.0), up_wind, h_over_l)
 
 
 def stability(
@@ -126,8 +146,9 @@ def stability(
     weight = mass_kg * G
     uplift = total[:, 2]
     drag = np.hypot(total[:, 0], total[:, 1])
-    q_lift = _per(np.full(count, weight), uplift)
-    q_slide = _per(np.full(count, friction * weight), drag + friction * uplift)
+    cases = len(uplift)
+    q_lift = _per(np.full(cases, weight), uplift)
+    q_slide = _per(np.full(cases, friction * weight), drag + friction * uplift)
     hull = convex_hull(list(body.contacts))
     edges = tuple(zip(hull, hull[1:] + hull[:1], strict=True))
     q_tip_each = np.array([_tip_q(body, loads, edge, weight, centre_m) for edge in edges])
@@ -136,13 +157,19 @@ def stability(
     def gust(q: float) -> float:
         return float(np.sqrt(q / AIR) / factor)
 
+    q_tip = q_tip_each.min(axis=0)
+    by_mode = np.stack([q_tip, q_slide, q_lift]).reshape(3, 2, count)
+    run = by_mode.min(axis=0).argmin(axis=0)  # the worse of the low and the high roof values
+    q = by_mode.min(axis=1)
+    cases_used = np.arange(count) + run * count
     gusts = tuple(
         Gusts(
             direction_deg=360 * i / count,
-            tip=gust(q_tip_each[:, i].min()),
-            slide=gust(q_slide[i]),
-            lift=gust(q_lift[i]),
-            tip_edge=int(q_tip_each[:, i].argmin()),
+            tip=gust(q[0, i]),
+            slide=gust(q[1, i]),
+            lift=gust(q[2, i]),
+            tip_edge=int(q_tip_each[:, cases_used[i]].argmin()),
+            case=int(cases_used[i]),
         )
         for i in range(count)
     )

@@ -6,17 +6,20 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ergamot.core.frame.structure import Structure
+from ergamot.core.frame.geometry import Point, distance
+from ergamot.core.frame.structure import Panel, Structure
 
 BASE_GAP_M = 0.010  # left under a base rail on turf; common practice
 
 
 @dataclass(frozen=True)
 class Surface:
-    """A flat piece of the outside. `centre` in m, `normal` a unit vector out of the pen.
+    """A flat piece of the pen in the wind. `centre` in m, `normal` a unit vector out of the pen.
 
     solidity 1 is sheet; less is mesh and lets air through. `backed_share` is the part of a mesh
-    that lies on sticks. `roof_cp` fixes the outside coefficient instead of working it out.
+    that lies on sticks. `inside` and `outside` name the spaces on its two sides, "" the open air.
+    `arch` is set on a strip of a bent roof: its place across, −1 right to 1 left, and rise over base.
+    `roof_cp` fixes the outside coefficient instead of working it out.
     """
 
     name: str
@@ -26,6 +29,9 @@ class Surface:
     solidity: float = 1.0
     backed_share: float = 0.0
     roof_cp: float | None = None
+    inside: str = "run"
+    outside: str = ""
+    arch: tuple[float, float] | None = None
 
     @property
     def is_sheet(self) -> bool:
@@ -34,32 +40,51 @@ class Surface:
 
 @dataclass(frozen=True)
 class Vent:
-    """An area air passes through, behind a surface with this outward normal."""
+    """An area air passes through into a space, with the outside pressure of the surface it is in."""
 
     area_m2: float
     normal: tuple[float, float, float]
+    space: str = "run"
+    arch: tuple[float, float] | None = None
+
+
+@dataclass(frozen=True)
+class Link:
+    """An opening between two spaces inside."""
+
+    area_m2: float
+    spaces: tuple[str, str]
 
 
 @dataclass(frozen=True)
 class WindBody:
-    """All the wind needs to know: surfaces, vents, footprint (m), height, weight's place (m)."""
+    """All the wind needs to know: surfaces, vents, links, footprint (m), mean height, contacts (m)."""
 
     surfaces: tuple[Surface, ...]
     vents: tuple[Vent, ...]
     footprint: tuple[tuple[float, float], ...]
     height_m: float
     contacts: tuple[tuple[float, float], ...]
+    links: tuple[Link, ...] = ()
 
     def extent_m(self, directions: np.ndarray) -> np.ndarray:
         """Length of the footprint along each direction (n, 2)."""
         along = np.array(self.footprint) @ directions.T
         return np.asarray(along.max(axis=0) - along.min(axis=0))
 
+    @property
+    def spaces(self) -> tuple[str, ...]:
+        """The spaces inside, each once."""
+        named = [vent.space for vent in self.vents]
+        named += [space for link in self.links for space in link.spaces]
+        named += [side for s in self.surfaces for side in (s.inside, s.outside) if side]
+        return tuple(dict.fromkeys(named))
+
 
 def wind_body(structure: Structure) -> WindBody:
-    """Take a structure's outside as surfaces and vents.
+    """Take a structure's outside, and the partitions in it, as surfaces and vents.
 
-    Args: structure, parked on the ground.
+    Args: structure, parked on the ground with doors shut.
     Returns: the WindBody; mesh lets air through its clear, unbacked area, and a 10 mm gap runs under
         each base rail.
     Source: common practice.
@@ -70,31 +95,78 @@ def wind_body(structure: Structure) -> WindBody:
     >>> wind_body(build(make_design(c, "low-pen", {}), c)).height_m
     0.6096
     """
-    surfaces = tuple(
-        Surface(
-            f"{panel.role}, {panel.face}",
-            panel.area_m2,
-            (panel.centre[0] / 1000, panel.centre[1] / 1000, panel.centre[2] / 1000),
-            panel.normal,
-            panel.solidity,
-            min(1.0, panel.backed_m2 / panel.area_m2),
-        )
-        for panel in structure.panels
-    )
+    surfaces = tuple(_surface(structure, panel) for panel in structure.panels if _meets_wind(panel))
     (x0, x1), (y0, y1) = ((low / 1000, high / 1000) for low, high in (structure.body.x, structure.body.y))
     vents = [
-        Vent((1 - s.solidity) * s.area_m2 * (1 - s.backed_share), s.normal)
+        Vent((1 - s.solidity) * s.area_m2 * (1 - s.backed_share), s.normal, s.inside, s.arch)
         for s in surfaces
-        if not s.is_sheet
+        if not s.is_sheet and not s.outside
     ]
     vents += base_gaps(x1 - x0, y1 - y0)
     return WindBody(
         surfaces=surfaces,
         vents=tuple(vents),
         footprint=((x0, y0), (x1, y0), (x1, y1), (x0, y1)),
-        height_m=structure.body.z[1] / 1000,
+        height_m=structure.mean_height_mm / 1000,
         contacts=tuple((x / 1000, y / 1000) for x, y in structure.contacts),
+        links=_links(structure, surfaces),
     )
+
+
+def _meets_wind(panel: Panel) -> bool:
+    """Parts in the shed, aprons on the grass and what hangs within one space meet no wind."""
+    within = panel.inside == panel.outside and panel.role != "eaves"
+    return panel.when == "now" and not within and not panel.role.startswith("mesh behind")
+
+
+def _surface(structure: Structure, panel: Panel) -> Surface:
+    x, y, z = panel.centre
+    area = panel.area_m2
+    if panel.role == "wire panel hoop":  # under tarp its wires are out of the wind
+        area *= max(0.0, 1 - _sheeted_m2(structure, panel.face) / panel.area_m2)
+    return Surface(
+        f"{panel.role}, {panel.face}",
+        area,
+        (x / 1000, y / 1000, z / 1000),
+        panel.normal,
+        panel.solidity,
+        min(1.0, panel.backed_m2 / panel.area_m2),
+        inside=panel.inside,
+        outside=panel.outside,
+        arch=_place_on_arch(structure, panel) if panel.curved else None,
+    )
+
+
+def _sheeted_m2(structure: Structure, face: str) -> float:
+    return sum(p.area_m2 for p in structure.panels if p.face == face and p.solid and p.when == "now")
+
+
+def _place_on_arch(structure: Structure, panel: Panel) -> tuple[float, float]:
+    bent = [face for face in structure.faces if face.curved]
+    corners = [face.point(*corner) for face in bent for corner in face.outline]
+    half = max(abs(corner[1]) for corner in corners)
+    low, high = (f(corner[2] for corner in corners) for f in (min, max))
+    return panel.centre[1] / half, (high - low) / (2 * half)
+
+
+def _links(structure: Structure, surfaces: tuple[Surface, ...]) -> tuple[Link, ...]:
+    """Openings between spaces, and mesh between them."""
+    found = [
+        Link(_flat_area_m2(opening.corners) * opening.open_share, (opening.inside, opening.outside))
+        for opening in structure.openings
+        if opening.open_share and opening.outside and opening.inside != opening.outside
+    ]
+    found += [
+        Link((1 - s.solidity) * s.area_m2, (s.inside, s.outside))
+        for s in surfaces
+        if s.outside and not s.is_sheet
+    ]
+    return tuple(found)
+
+
+def _flat_area_m2(corners: tuple[Point, ...]) -> float:
+    """Area of a rectangle in space."""
+    return distance(corners[0], corners[1]) * distance(corners[1], corners[2]) / 1e6
 
 
 def base_gaps(length_m: float, width_m: float) -> list[Vent]:

@@ -88,7 +88,7 @@ def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]
 
 
 def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> Working:
-    index = stable.gusts.index(worst)
+    index = worst.case
     u = stable.loads.up_wind[index]
     work = Working()
     work.given("m", "mass, timber dry", stable.weight_n / G, "kg", "sum of the parts")
@@ -96,9 +96,6 @@ def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> W
     work.given("beta", f"wind from {side_of(worst.direction_deg)}, off the front", worst.direction_deg, "deg")
     work.given("ux", "up-wind, along the pen", float(u[0]))
     work.given("uy", "up-wind, towards the left", float(u[1]))
-    work.given(
-        "Cpi", "inside coefficient: as much air in as out", float(stable.loads.cpi[index]), "", "orifice flow"
-    )
     _surface_steps(work, body, stable, index)
     push = _push_expressions(body)
     work.step("Lup", "uplift per Pa", push[2], "m²")
@@ -126,8 +123,13 @@ def _surface_steps(work: Working, body: WindBody, stable: Stability, index: int)
         work.given(f"A{i}", f"area of {surface.name}", surface.area_m2, "m2", "the frame")
         if surface.is_sheet:
             cp = float(stable.loads.cp[i - 1][index])
-            work.given(f"C{i}", "its outside coefficient", cp, "", "EN 1991-1-4, ASCE 7")
-            work.step(f"P{i}", "its push inwards per Pa", f"(C{i} - Cpi)*A{i}", "m²")
+            within = float(stable.loads.cpi[i - 1][index])
+            source = "orifice flow" if surface.outside else "EN 1991-1-4, ASCE 7"
+            work.given(f"C{i}", f"coefficient {_side(surface.outside, 'outside')}", cp, "", source)
+            work.given(
+                f"I{i}", f"coefficient {_side(surface.inside, 'under the eaves')}", within, "", "orifice flow"
+            )
+            work.step(f"P{i}", "its push inwards per Pa", f"(C{i} - I{i})*A{i}", "m²")
         else:
             force = stable.loads.force[i - 1][index]
             drag = float(np.hypot(force[0], force[1])) / surface.area_m2
@@ -139,6 +141,10 @@ def _surface_steps(work: Working, body: WindBody, stable: Stability, index: int)
                 "common practice",
             )
             work.step(f"P{i}", "its push down-wind per Pa", f"k{i}*A{i}", "m²")
+
+
+def _side(space: str, otherwise: str) -> str:
+    return f"in the {space}" if space else otherwise
 
 
 def _push_expressions(body: WindBody) -> tuple[str, str, str]:

@@ -2,20 +2,26 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, Wheel, pick
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Choice, Parameter, Value
-from ergamot.core.units import Quantity, say
+from ergamot.core.frame.parts.gear import Gear, check_gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.site import check_stock, refuse_below
 
 PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
     Parameter("width", "Width", "size", "length", 2133.6, 900, 3657.6, note="outside the side rails"),
     Parameter("height", "Height", "size", "length", 609.6, 450, 1200, note="ground to top of frame"),
     Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, note="from the rear"),
-    Parameter("section", "Timber size", "frame", "choice", "2x3", table="sections"),
+    Parameter(
+        "fall", "Roof falls", "size", "angle", 0.0, 0, 15, note="to the right; 0 is flat, else 3° or more"
+    ),
+    Parameter("section", "Timber size", "frame", "choice", "2x3", table="sections", use="frame"),
     Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
     Parameter("bay", "Longest bay", "frame", "length", 1200.0, 500, 1500, note="between uprights"),
     Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", use="roof"),
@@ -35,39 +41,22 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("side_mesh", "Side mesh", "covering", "choice", "welded-12", table="meshes"),
     Parameter("top_mesh", "Overhead mesh", "covering", "choice", "hex-51", table="meshes"),
     Parameter(
-        "gear",
-        "Moved on",
-        "gear",
+        "access",
+        "Reached by",
+        "covering",
         "choice",
-        "wheels",
-        choices=(Choice("wheels", "two wheels and handles"), Choice("skids", "bare skids and a rope")),
+        "lid",
+        choices=(
+            Choice("lid", "a lid in the top"),
+            Choice("drop-front", "a front that drops"),
+            Choice("side-hatch", "a hatch in the left side"),
+        ),
     ),
-    Parameter("wheel", "Wheel", "gear", "choice", "rubber-10", table="wheels", only_if=("gear", "wheels")),
-    Parameter(
-        "axle",
-        "Axle place",
-        "gear",
-        "length",
-        60.0,
-        50,
-        600,
-        only_if=("gear", "wheels"),
-        note="from the rear end of the rails",
-    ),
-    Parameter(
-        "handle",
-        "Handles reach",
-        "gear",
-        "length",
-        350.0,
-        200,
-        900,
-        only_if=("gear", "wheels"),
-        note="ahead of the front",
-    ),
+    *gear_parameters("handles"),
+    *INSIDE_PARAMETERS,
 )
 
-LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; common practice
+LEAST_FALL_DEG = 3.0  # less and rain stands on the sheets; common practice
 LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; common practice
 
 
@@ -87,9 +76,26 @@ class Chosen:
     wall_sheet: Sheet
     side_mesh: Mesh
     top_mesh: Mesh
-    wheel: Wheel | None
-    axle: float
-    handle: float
+    fall: float
+    access: str
+    gear: Gear
+    inside: Inside
+
+    @property
+    def half(self) -> float:
+        return self.width / 2
+
+    @property
+    def slope(self) -> float:
+        return math.tan(math.radians(self.fall))
+
+    def top_at(self, y: float) -> float:
+        """Height of the top over a place across the pen; it falls to the right."""
+        return self.height - (self.half - y) * self.slope
+
+    @property
+    def low_height(self) -> float:
+        return self.top_at(-self.half)
 
 
 def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
@@ -115,9 +121,10 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
         wall_sheet=pick(catalogue.sheets, word["wall_sheet"], "wall_sheet"),
         side_mesh=pick(catalogue.meshes, word["side_mesh"], "side_mesh"),
         top_mesh=pick(catalogue.meshes, word["top_mesh"], "top_mesh"),
-        wheel=pick(catalogue.wheels, word["wheel"], "wheel") if word["gear"] == "wheels" else None,
-        axle=number["axle"],
-        handle=number["handle"],
+        fall=number["fall"],
+        access=word["access"],
+        gear=read_gear(values, catalogue),
+        inside=read_inside(values, catalogue),
     )
 
 
@@ -129,23 +136,14 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     Source: common practice; stock lengths from the catalogue.
     """
     pen = chosen(values, catalogue)
-    longest = pen.section.longest_mm
-    for field in ("length", "width"):
-        if float(values[field]) > longest:
-            raise OutOfRange(
-                field,
-                values[field],
-                f"at most {_both(longest)}, the longest {pen.section.label} sold",
-                f"No {pen.section.label} is sold long enough: the longest is {_both(longest)}",
-            )
-    inside = pen.height - 2 * pen.section.deep_mm
-    if inside < LEAST_INSIDE_MM:
-        least = 2 * pen.section.deep_mm + LEAST_INSIDE_MM
-        raise OutOfRange("height", pen.height, f"at least {_both(least)} with {pen.section.label} rails")
-    if pen.wheel and pen.length - pen.axle < LEAST_BODY_MM:
-        raise OutOfRange("axle", pen.axle, f"at most {_both(pen.length - LEAST_BODY_MM)} in a pen this long")
-
-
-def _both(mm: float) -> str:
-    length = Quantity(mm, "mm")
-    return f"{say(length)} ({say(length, 'imperial')})"
+    check_stock(pen.section, values, ("length", "width"))
+    if 0 < pen.fall < LEAST_FALL_DEG:
+        raise OutOfRange(
+            "fall", pen.fall, f"0 for a flat roof, or at least {LEAST_FALL_DEG:g}° for rain to run off"
+        )
+    least = 2 * pen.section.deep_mm + LEAST_INSIDE_MM
+    refuse_below("height", pen.height, least, f"with {pen.section.label} rails")
+    refuse_below(
+        "height", pen.height, least + pen.width * pen.slope, "for this fall to leave room at the low side"
+    )
+    check_gear(pen.gear, pen.length)

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 from itertools import pairwise
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.low_pen.choices import Chosen
+from ergamot.core.frame.parts.gear import body_start
+from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.units import Quantity
 
-AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; common practice
 LEAST_STRIP_MM = 350.0  # a roofed or open strip narrower than this is not worth its sticks
 END_STUD_MM = 1250.0  # longest mesh width left without a stud in an end wall; common practice
 HALF_LID_MM = 500.0  # half a pen at least this wide is lid enough; reach wants 0.35 × 0.35 m
@@ -36,6 +36,7 @@ class Layout:
     lid_y: Flat
     lid_solid: bool
     trimmer: bool
+    hatch_x: Flat | None
     notes: tuple[Phrase, ...]
 
     @property
@@ -55,19 +56,19 @@ def lay_out(pen: Chosen) -> Layout:
     Source: common practice; purlin spans from the catalogue.
     """
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    x0 = pen.axle + AXLE_TO_WALL_MM if pen.wheel else 0.0
+    x0 = body_start(pen.gear)
     x1 = pen.length
     edge, notes = _roof_edge(pen, x0, x1)
     first, last = x0 + deep / 2, x1 - deep / 2
-    lines = _evenly(first, edge if edge < x1 else last, pen.bay) if edge > x0 else [first]
+    lines = evenly(first, edge if edge < x1 else last, pen.bay) if edge > x0 else [first]
     if edge < x1:
-        lines = lines[:-1] + _evenly(lines[-1], last, pen.bay)
+        lines = lines[:-1] + evenly(lines[-1], last, pen.bay)
     crossings = [x0 + thick / 2, *lines[1:-1], x1 - thick / 2]
     crossings = _with_purlins(crossings, edge, pen.roof.purlin_span_m * 1000)
     half = pen.width / 2 - thick / 2
-    trimmer = half >= HALF_LID_MM
+    trimmer = pen.access == "lid" and half >= HALF_LID_MM
     lid_x, lid_solid = _lid_span(crossings, edge)
-    studs = _evenly(-half, half, END_STUD_MM)[1:-1]
+    studs = evenly(-half, half, END_STUD_MM)[1:-1]
     return Layout(
         x0=x0,
         x1=x1,
@@ -79,6 +80,7 @@ def lay_out(pen: Chosen) -> Layout:
         lid_y=(0.0 if trimmer else -half, half),
         lid_solid=lid_solid,
         trimmer=trimmer,
+        hatch_x=(lines[len(lines) // 2 - 1], lines[len(lines) // 2]) if pen.access == "side-hatch" else None,
         notes=tuple(notes),
     )
 
@@ -95,18 +97,12 @@ def _roof_edge(pen: Chosen, x0: float, x1: float) -> tuple[float, list[Phrase]]:
     return edge, [phrase("the roof edge was moved to {edge}: a narrower strip cannot be framed", edge=moved)]
 
 
-def _evenly(start: float, end: float, longest: float) -> list[float]:
-    """Lines from start to end, both included, no further apart than `longest`."""
-    gaps = max(1, math.ceil((end - start) / longest - 1e-9))
-    return [start + (end - start) * i / gaps for i in range(gaps + 1)]
-
-
 def _with_purlins(crossings: list[float], edge: float, span: float) -> list[float]:
     """Add cross rails under the roof so that no sheet spans further than it can."""
     lines = [crossings[0]]
     for line in crossings[1:]:
         under_roof = (lines[-1] + line) / 2 < edge
-        lines += _evenly(lines[-1], line, span)[1:] if under_roof else [line]
+        lines += evenly(lines[-1], line, span)[1:] if under_roof else [line]
     return lines
 
 

@@ -1,0 +1,43 @@
+"""The A-frame: two slopes over a base, mitred at the ridge and at the foot; a prism on the grass.
+
+| parameter   | range              | default | what it is                                               |
+|-------------|--------------------|---------|----------------------------------------------------------|
+| length      | 1.2 m to 4.877 m   | 10 ft   | base side rails, end to end                              |
+| width       | 0.9 m to 3.0 m     | 6 ft    | outside the base rails, where the rafters' long points stand |
+| apex        | 40° to 110°        | 60°     | between the slopes at the ridge                          |
+| bay         | 0.4 m to 1.5 m     | 0.9 m   | longest distance between rafters, centres                |
+| bays        | even, roll         | even    | even, or so that the mesh roll lands on rafters          |
+| ridge       | board, none        | board   | a board between the rafters, or a mitre and gussets      |
+| roofed      | 0 to 1             | 0.5     | share under sheet, at the rear                           |
+| door_width, door_height | 0.35 to 0.9, 0.35 to 1.9 m | 0.5, 0.75 | in the front end                 |
+| section, species, roof, mesh, end_wall | rows of the catalogue |                                      |
+| house, inside, gear | see their parts |     |                                                          |
+
+             /\\   apex cut θ off square          θ = 90° − apex/2
+            /  \\
+           / /\\ \\   long point to long point = (B/2)/cos θ
+          / /  \\ \\  short point = long − d(tan θ + cot θ)
+         /_/    \\_\\  foot cut 90° − θ off square
+        [r]      [r]  base rails
+
+Stick schedule (b thick, d deep):
+
+| piece            | letter | runs                                        | number                  |
+|------------------|--------|---------------------------------------------|-------------------------|
+| base side rail   | B      | the whole length, on edge                   | 2                       |
+| base cross rail  | B      | between the side rails                      | 2 (rear, front)         |
+| rafter           | R      | base rail to ridge, mitred                  | 2 each line             |
+| ridge board      | D      | rear to front, between the rafters          | 1, or none              |
+| noggin           | N      | between rafters in the slope, under sheet   | by purlin span          |
+| slope brace      | K      | across the front bay of each slope          | 2 where there is room   |
+| end stud         | S      | base cross rail to the rear rafters         | 2                       |
+| door post        | S      | base cross rail to the front rafters        | 2                       |
+| door head        | S      | between the posts                           | 1                       |
+| door leaf        | L      | laid flat over the opening                  | 4 or 5                  |
+| axle leg         | A      | outside the base side rail                  | 2 where needed          |
+"""
+
+from ergamot.core.frame.a_frame.assemble import build, stops
+from ergamot.core.frame.a_frame.choices import PARAMETERS, check
+
+__all__ = ["PARAMETERS", "build", "check", "stops"]

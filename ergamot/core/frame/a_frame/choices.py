@@ -1,0 +1,169 @@
+"""What can be changed about an A-frame, and what must hold between the choices."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house
+from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.site import check_stock, refuse_above, refuse_below
+from ergamot.core.frame.profile import Profile, chain
+
+PARAMETERS: tuple[Parameter, ...] = (
+    Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
+    Parameter("width", "Width", "size", "length", 1828.8, 900, 3000, note="outside the base rails"),
+    Parameter("apex", "Apex angle", "size", "angle", 60.0, 40, 110, note="between the slopes"),
+    Parameter("roofed", "Roofed", "size", "share", 0.5, 0, 1, note="from the rear"),
+    Parameter("section", "Timber size", "frame", "choice", "2x3", table="sections", use="frame"),
+    Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
+    Parameter("bay", "Longest bay", "frame", "length", 900.0, 400, 1500, note="between rafters"),
+    Parameter(
+        "bays",
+        "Bays set",
+        "frame",
+        "choice",
+        "even",
+        choices=(Choice("even", "evenly"), Choice("roll", "so the mesh roll lands on rafters")),
+    ),
+    Parameter(
+        "ridge",
+        "Ridge",
+        "frame",
+        "choice",
+        "board",
+        choices=(Choice("board", "a ridge board"), Choice("none", "mitred, with gussets")),
+    ),
+    Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", use="roof"),
+    Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
+    Parameter(
+        "end_wall",
+        "Rear end",
+        "covering",
+        "choice",
+        "solid",
+        choices=(Choice("solid", "solid"), Choice("mesh", "mesh")),
+    ),
+    Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
+    Parameter("door_width", "Door width", "covering", "length", 500.0, 350, 900, note="clear, front end"),
+    Parameter(
+        "door_height", "Door height", "covering", "length", 750.0, 350, 1900, note="above the base rail"
+    ),
+    *house_parameters("no", 500.0),
+    *gear_parameters("a lifting rope"),
+    *INSIDE_PARAMETERS,
+)
+
+LEAST_HEIGHT_MM = 700.0  # lower than this there is no room under the slopes; common practice
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """The values of an A-frame with their rows looked up; lengths in mm, `pitch` θ in radians."""
+
+    length: float
+    width: float
+    pitch: float
+    roofed: float
+    section: Section
+    species: Species
+    bay: float
+    bays: str
+    ridge_board: bool
+    roof: Sheet
+    mesh: Mesh
+    end_wall: str
+    wall_sheet: Sheet
+    door: Flat
+    house: House | None
+    gear: Gear
+    inside: Inside
+
+    @property
+    def half(self) -> float:
+        return self.width / 2
+
+    @property
+    def foot_z(self) -> float:
+        """Rafters stand on the base rails."""
+        return self.section.deep_mm
+
+    @property
+    def ridge_y(self) -> float:
+        return self.section.thick_mm / 2 if self.ridge_board else 0.0
+
+    def outer_z(self, y: float) -> float:
+        return self.foot_z + (self.half - abs(y)) * math.tan(self.pitch)
+
+    def inner_z(self, y: float) -> float:
+        """Underside of the rafters over a place across the pen."""
+        return self.outer_z(y) - self.section.deep_mm / math.cos(self.pitch)
+
+    def clear(self, z: float) -> Flat:
+        """Between the rafters' undersides at a height: right y, left y."""
+        inner = self.half - self.section.deep_mm / math.sin(self.pitch)
+        y = inner - (z - self.foot_z) / math.tan(self.pitch)
+        return -y, y
+
+    def profile(self) -> Profile:
+        half, foot = self.half, self.foot_z
+        points = [(-half, 0.0), (-half, foot), (0.0, self.outer_z(0)), (half, foot), (half, 0.0)]
+        return chain(points, ["right", "right slope", "left slope", "left"], foot)
+
+
+def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
+    """Look up the rows the values name.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Returns: the Chosen.
+    Raises: UnknownChoice.
+    Source: common practice.
+    """
+    return Chosen(
+        length=float(values["length"]),
+        width=float(values["width"]),
+        pitch=math.radians(90 - float(values["apex"]) / 2),
+        roofed=float(values["roofed"]),
+        section=pick(catalogue.sections, str(values["section"]), "section"),
+        species=pick(catalogue.species, str(values["species"]), "species"),
+        bay=float(values["bay"]),
+        bays=str(values["bays"]),
+        ridge_board=values["ridge"] == "board",
+        roof=pick(catalogue.sheets, str(values["roof"]), "roof"),
+        mesh=pick(catalogue.meshes, str(values["mesh"]), "mesh"),
+        end_wall=str(values["end_wall"]),
+        wall_sheet=pick(catalogue.sheets, str(values["wall_sheet"]), "wall_sheet"),
+        door=(float(values["door_width"]), float(values["door_height"])),
+        house=read_house(values, catalogue),
+        gear=read_gear(values, catalogue),
+        inside=read_inside(values, catalogue),
+    )
+
+
+def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
+    """Refuse values that each stand within their range but cannot be built together.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Raises: OutOfRange, naming the field and what it may be.
+    Source: common practice; stock lengths from the catalogue.
+    """
+    pen = chosen(values, catalogue)
+    check_stock(pen.section, values, ("length", "width"))
+    deep = pen.section.deep_mm
+    least = 2 * (LEAST_HEIGHT_MM - deep) / math.tan(pen.pitch)
+    refuse_below("width", pen.width, least, "at this apex angle, for room under the slopes")
+    rafter = pen.half / math.cos(pen.pitch)
+    longest = pen.section.longest_mm
+    refuse_above("width", pen.width, 2 * longest * math.cos(pen.pitch), f"for rafters in {pen.section.label}")
+    check_gear(pen.gear, pen.length)
+    wide, high = pen.door
+    room = pen.inner_z(wide / 2 + deep) - 1.5 * deep
+    refuse_above("door_height", high, room - pen.foot_z, "under these slopes with this door width")
+    if pen.house and rafter:
+        body = pen.length - body_start(pen.gear)
+        check_house(pen.house, pen.profile(), body, deep, deep / math.sin(pen.pitch))

@@ -1,0 +1,46 @@
+"""The walk-in coop: upright walls, a roof over them, a door a person walks through, a house at the rear.
+
+| parameter   | range              | default | what it is                                               |
+|-------------|--------------------|---------|----------------------------------------------------------|
+| length      | 1.8 m to 4.877 m   | 12 ft   | base side rails, end to end                              |
+| width       | 1.2 m to 3.0 m     | 6 ft    | outside the side rails                                   |
+| wall        | 0.9 m to 2.2 m     | 64 in   | ground to the top of the wall plates (the low one, mono-pitch) |
+| roof_kind   | gable, mono, arched| gable   |                                                          |
+| pitch       | 10° to 45°         | 30°     | of a gable; of a mono-pitch up to 25°                    |
+| rise        | 0.2 m to 0.9 m     | 0.4 m   | of an arched roof                                        |
+| overhang    | 0 to 0.3 m         | 0.15 m  | of a gable's eaves, measured level                       |
+| bay, bays   | 0.4 m to 1.5 m     | 0.9 m   | between studs, centres; evenly or by the mesh roll       |
+| roofed      | 0 to 1             | 1       | share under sheet, at the rear                           |
+| door_width, door_height | 0.6 to 0.9, 0.9 to 1.95 m | 0.65, 1.75 | person door in the front           |
+| section, species, roof, mesh, wall_sheet | rows of the catalogue |                                      |
+| house, inside, gear | see their parts |     |                                                          |
+
+Stick schedule (b thick, d deep):
+
+| piece            | letter | runs                                          | number                 |
+|------------------|--------|-----------------------------------------------|------------------------|
+| base side rail   | B      | the whole length, on edge                     | 2                      |
+| base cross rail  | B      | between the side rails                        | 2                      |
+| stud             | U      | base rail to wall plate                       | each line, both sides  |
+| wall plate       | T      | rear to front on the studs                    | 2                      |
+| end plate        | T      | between the wall plates, or to the door posts | 1 rear, 2 front        |
+| rafter           | R      | plate to ridge, seat notched over the plate   | 2 each line (gable)    |
+| ridge board      | D      | rear to front                                 | 1 (gable)              |
+| hung rafter      | R      | between the plates                            | each line (mono-pitch) |
+| roof bow         | M      | bent tube, plate to plate                     | each line (arched)     |
+| ridge tube       | M      | under the bows                                | 1 (arched)             |
+| collar           | C      | between a pair of rafters                     | inner lines (gable)    |
+| noggin           | N      | between rafters, under sheet                  | by purlin span         |
+| wall brace       | K      | across a bay of each side wall                | 2 where there is room  |
+| door post, head  | S      | base to rafters; between the posts            | 2 + 1                  |
+| door leaf        | L      | laid flat over the opening                    | 5                      |
+| end stud         | S      | under the house floor, or to the end plate    | 2                      |
+
+    seat of a rafter with an overhang: notched t wide over the plate, so that
+    heel above the plate = d/cos θ − t·tan θ
+"""
+
+from ergamot.core.frame.coop.assemble import build, stops
+from ergamot.core.frame.coop.choices import PARAMETERS, check
+
+__all__ = ["PARAMETERS", "build", "check", "stops"]

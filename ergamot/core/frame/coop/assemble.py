@@ -1,0 +1,187 @@
+"""Framing and covering a walk-in coop."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from ergamot.core.catalogue import Catalogue, Sheet
+from ergamot.core.frame.carpentry import Framing
+from ergamot.core.frame.coop.choices import Chosen, chosen
+from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
+from ergamot.core.frame.covering import Coat, Coverer, Covering
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.doors import Leaf, hang
+from ergamot.core.frame.parts.finish import Finished, finish, wheel_out
+from ergamot.core.frame.parts.gear import (
+    HANDLE_LAP_MM,
+    base_rails,
+    body_start,
+    handles,
+    running_gear,
+    skid_grip,
+)
+from ergamot.core.frame.parts.house import build_house
+from ergamot.core.frame.parts.inside import fit_inside
+from ergamot.core.frame.parts.lines import rib_lines
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Dimension, Room, Structure
+
+HANDLE_Z_MM = 800.0  # between knuckle and elbow; common practice
+
+
+def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
+    """Frame and cover a walk-in coop.
+
+    Args: values, one for each parameter, checked; catalogue.
+    Returns: the Structure.
+    Source: common practice; see the schedule in this package's docstring.
+    """
+    pen = chosen(values, catalogue)
+    site = _site(pen, catalogue)
+    base_rails(site, pen.length, pen.half)
+    plates = set_walls(site, pen)
+    site.tied += set_roof(site, pen, plates)
+    x0, x1 = site.x
+    house_to = x0 + pen.house.length if pen.house else x0
+    roof_to = _on_a_line(site, max(house_to, x0 + pen.roofed * (x1 - x0)))
+    set_noggins(site, pen, roof_to)
+    _ends(site, pen)
+    _walls(site, pen, house_to)
+    _roof(site, pen, house_to, roof_to)
+    room = build_house(site, pen.house) if pen.house else Room()
+    axle = running_gear(site, pen.gear, pen.length, pen.half)
+    grip = skid_grip(pen.length, pen.section.deep_mm)
+    if axle:
+        lap = min(HANDLE_LAP_MM, (x1 - x0) / 2)
+        grip = handles(site, pen.gear, pen.half, HANDLE_Z_MM, x1, lap)
+    hung = fit_inside(site, pen.inside, pen.length, pen.half, pen.under_z(-pen.half * 0.4), house_to)
+    room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.drinker_points)
+    head = pen.under_z(0)
+    made = Finished("coop", pen.length, pen.half, axle, grip, room, head, _dimensions(pen, site))
+    return finish(site, made)
+
+
+def _site(pen: Chosen, catalogue: Catalogue) -> Site:
+    deep = pen.section.deep_mm
+    x = (body_start(pen.gear), pen.length)
+    start, end = x[0] + deep / 2, x[1] - deep / 2
+    wall = x[0] + pen.house.length - deep / 2 if pen.house else None
+    roll = pen.mesh if pen.bays == "roll" else None
+    lines, notes = rib_lines((start, end), wall, pen.bay, roll, deep)
+    frame = Framing(pen.section, pen.species)
+    site = Site(catalogue, pen.profile(), x, lines, deep, pen.clear, frame, Coverer())
+    site.notes += notes
+    return site
+
+
+def _on_a_line(site: Site, wanted: float) -> float:
+    edges = [site.x[0], *(line + site.rib_mm / 2 for line in site.lines[1:-1]), site.x[1]]
+    return min(edges, key=lambda edge: abs(edge - wanted))
+
+
+def _coat(role: str, what: Covering, inside: str = "run") -> Coat:
+    group = "house" if inside == "house" else "walls" if isinstance(what, Sheet) else "mesh"
+    return Coat(role, what, group, inside)  # type: ignore[arg-type]  # one of Group's own words
+
+
+def _ends(site: Site, pen: Chosen) -> None:
+    deep, wide, high = pen.section.deep_mm, *pen.door
+    front, rear = site.faces["front"], site.faces["rear"]
+    reach = wide / 2 + deep / 2
+    v = (deep / 2, deep + high + deep / 2)
+    what: Covering = pen.mesh if pen.door_fill == "mesh" else pen.wall_sheet
+    behind = pen.mesh if pen.door_fill == "both" else None
+    hang(site, front, (-reach, reach), v, Leaf("person door", what, "left", "bolt-latch", mesh=behind))
+    site.cover.cover(front, _coat("front end", pen.mesh))
+    solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
+    if pen.house:
+        y, floor = (-pen.half, pen.half), pen.house.floor_z
+        site.cover.cover(rear, _coat("rear end under the house", solid), y, (0, floor))
+        site.cover.cover(rear, _coat("house rear", pen.house.walls, "house"), y, (floor, site.profile.top_z))
+    else:
+        site.cover.cover(rear, _coat("rear end", solid))
+
+
+def _walls(site: Site, pen: Chosen, house_to: float) -> None:
+    """Mesh, but for the house: sheet above its floor, mesh beneath."""
+    x0, x1 = site.x
+    for name in ("right", "left"):
+        face = site.faces[name]
+        site.cover.cover(face, _coat("wall mesh", pen.mesh), (house_to, x1), (0, face.tall))
+        if pen.house:
+            floor = pen.house.floor_z
+            site.cover.cover(face, _coat("wall under the house", pen.mesh), (x0, house_to), (0, floor))
+            site.cover.cover(
+                face, _coat("house wall", pen.house.walls, "house"), (x0, house_to), (floor, face.tall)
+            )
+
+
+def _roof(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
+    x0, x1 = site.x
+    for face in site.profile.faces(site.x):
+        if "roof" not in face.name:
+            continue
+        piece = "roof" if face.curved else ""
+        for zone, what, role, inside in (
+            ((x0, house_to), pen.roof, "house roof", "house"),
+            ((house_to, roof_to), pen.roof, "roof", "run"),
+            ((roof_to, x1), pen.mesh, "overhead mesh", "run"),
+        ):
+            group = "roof" if isinstance(what, Sheet) else "mesh"
+            coat = Coat(role, what, group, inside, piece=f"{role} sheet" if piece else "")  # type: ignore[arg-type]
+            if zone[1] - zone[0] > 1:
+                site.cover.cover(face, coat, zone, (0, face.tall))
+        if pen.heel:
+            _eaves(site, pen, face.name, roof_to)
+    if pen.roof_kind == "gable" and roof_to > x0:
+        middle = ((x0 + roof_to) / 2, 0.0, site.profile.top_z)
+        site.buy_length("ridge-cap", "ridge cap", "roof", middle, (roof_to - x0) / 1000)
+
+
+def _eaves(site: Site, pen: Chosen, name: str, roof_to: float) -> None:
+    """The sheet runs on past the wall over the rafters' tails."""
+    face = site.faces[name]
+    down = pen.overhang * (1 + pen.slope**2) ** 0.5
+    if roof_to > site.x[0] and down > 25:
+        coat = Coat("eaves", pen.roof, "roof", "", "")
+        site.cover.lay(face, coat, (site.x[0], roof_to), (-down, 0.0), 0.0)
+
+
+def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
+    half, top = pen.half, site.profile.top_z
+    x0, x1 = site.x
+    ahead = pen.gear.handle + 160 if pen.gear.wheel else 260
+    out = wheel_out(pen.gear, half, pen.section)
+    marks = [
+        Dimension("plan", (0, -half), (pen.length, -half), -320, pen.length, "length"),
+        Dimension("plan", (pen.length, -half), (pen.length, half), ahead, pen.width, "width"),
+        Dimension("side", (x0, 0), (x1, 0), -190, x1 - x0),
+        Dimension("side", (x1, 0), (x1, pen.wall), ahead, pen.wall, "wall"),
+        Dimension("end", (-half, 0), (half, 0), -190, pen.width, "width"),
+        Dimension("end", (-out, 0), (-out, top), -260, top),
+    ]
+    if pen.house:
+        end: Flat = (x0 + pen.house.length, top)
+        marks.append(Dimension("side", (x0, top), end, 160, end[0] - x0, "house_length"))
+    return tuple(marks)
+
+
+def stops(parameter: str, values: Mapping[str, Value], catalogue: Catalogue) -> tuple[float, ...]:
+    """Values of a length at which sticks come out of stock whole.
+
+    Args: parameter, its name; values, the design as it stands; catalogue.
+    Returns: lengths in mm, rising; none for a parameter that stock does not rule.
+    Source: stock lengths in the catalogue.
+    """
+    pen = chosen(values, catalogue)
+    stock, thick, deep = pen.section.stock_mm, pen.section.thick_mm, pen.section.deep_mm
+    if parameter == "length":
+        return tuple(sorted(stock))
+    if parameter == "width":
+        whole = [length + 2 * thick for length in stock]
+        halves = [length / 2 + 2 * thick for length in stock]
+        return tuple(sorted(round(length, 1) for length in (*whole, *halves)))
+    if parameter == "wall":
+        return tuple(sorted(round(length / 2 + 2 * deep, 1) for length in stock))
+    return ()

@@ -1,0 +1,254 @@
+"""What can be changed about a walk-in coop, and what must hold between the choices."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.curves import arc
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house, roosts_over_floor
+from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.site import check_stock, refuse_above
+from ergamot.core.frame.profile import Edge, Profile, chain
+
+_GABLE = ("roof_kind", "gable")
+_ARCHED = ("roof_kind", "arched")
+ARC_PIECES = 8  # strips a bent roof is drawn and loaded in
+
+PARAMETERS: tuple[Parameter, ...] = (
+    Parameter("length", "Length", "size", "length", 3657.6, 1800, 4876.8, note="base rails, end to end"),
+    Parameter("width", "Width", "size", "length", 1828.8, 1200, 3000, note="outside the side rails"),
+    Parameter("wall", "Wall height", "size", "length", 1625.6, 900, 2200, note="ground to wall plate"),
+    Parameter(
+        "roof_kind",
+        "Roof",
+        "size",
+        "choice",
+        "gable",
+        choices=(
+            Choice("gable", "gable"),
+            Choice("mono", "mono-pitch, falls to the right"),
+            Choice("arched", "arched over bent tube"),
+        ),
+    ),
+    Parameter(
+        "pitch", "Roof pitch", "size", "angle", 30.0, 5, 45, note="gable 10° or more, mono-pitch to 25°"
+    ),
+    Parameter("rise", "Roof rise", "size", "length", 400.0, 200, 900, only_if=_ARCHED, note="plate to crown"),
+    Parameter("roofed", "Roofed", "size", "share", 1.0, 0, 1, note="from the rear"),
+    Parameter("section", "Timber size", "frame", "choice", "2x3", table="sections", use="frame"),
+    Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
+    Parameter("bay", "Longest bay", "frame", "length", 900.0, 400, 1500, note="between studs"),
+    Parameter(
+        "bays",
+        "Bays set",
+        "frame",
+        "choice",
+        "even",
+        choices=(Choice("even", "evenly"), Choice("roll", "so the mesh roll lands on studs")),
+    ),
+    Parameter(
+        "tube", "Roof bows of", "frame", "choice", "emt-23", table="sections", use="tube", only_if=_ARCHED
+    ),
+    Parameter(
+        "overhang", "Eaves overhang", "frame", "length", 150.0, 0, 300, only_if=_GABLE, note="measured level"
+    ),
+    Parameter("roof", "Roof of", "covering", "choice", "pvc", table="sheets", use="roof"),
+    Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
+    Parameter(
+        "end_wall",
+        "Rear end",
+        "covering",
+        "choice",
+        "solid",
+        choices=(Choice("solid", "solid"), Choice("mesh", "mesh")),
+    ),
+    Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
+    Parameter("door_width", "Door width", "covering", "length", 650.0, 600, 900, note="clear, front end"),
+    Parameter(
+        "door_height", "Door height", "covering", "length", 1750.0, 900, 1950, note="above the base rail"
+    ),
+    Parameter(
+        "door_fill",
+        "Door of",
+        "covering",
+        "choice",
+        "mesh",
+        choices=(Choice("mesh", "mesh"), Choice("solid", "sheet"), Choice("both", "sheet, mesh behind")),
+    ),
+    *house_parameters("yes", 600.0),
+    *gear_parameters("handles"),
+    *INSIDE_PARAMETERS,
+)
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """The values of a coop with their rows looked up; lengths in mm, `pitch` in radians."""
+
+    length: float
+    width: float
+    wall: float
+    roof_kind: str
+    pitch: float
+    rise: float
+    roofed: float
+    section: Section
+    species: Species
+    bay: float
+    bays: str
+    tube: Section
+    overhang: float
+    roof: Sheet
+    mesh: Mesh
+    end_wall: str
+    wall_sheet: Sheet
+    door: Flat
+    door_fill: str
+    house: House | None
+    gear: Gear
+    inside: Inside
+
+    @property
+    def half(self) -> float:
+        return self.width / 2
+
+    @property
+    def slope(self) -> float:
+        return math.tan(self.pitch)
+
+    @property
+    def drop(self) -> float:
+        """Depth of a rafter measured plumb."""
+        return self.section.deep_mm / math.cos(self.pitch)
+
+    @property
+    def heel(self) -> float:
+        """How far the roof plane stands above the plate at the wall's outer face."""
+        if self.roof_kind != "gable" or self.overhang == 0:
+            return 0.0
+        return self.drop - self.section.thick_mm * self.slope
+
+    def roof_z(self, y: float) -> float:
+        """Height of the roof plane over a place across the pen; arched: of the plate."""
+        if self.roof_kind == "gable":
+            return self.wall + self.heel + (self.half - abs(y)) * self.slope
+        if self.roof_kind == "mono":
+            return self.wall + (self.half + y) * self.slope
+        return self.wall
+
+    def under_z(self, y: float) -> float:
+        """Underside of the end rafters, or of the end plate's top under an arch."""
+        return self.roof_z(y) - (self.drop if self.roof_kind != "arched" else self.section.deep_mm)
+
+    def clear(self, z: float) -> Flat:
+        """Between studs, and above them between the rafters' undersides: right y, left y."""
+        inner = self.half - self.section.thick_mm
+        if self.roof_kind != "gable":
+            return -inner, inner
+        under = self.half - (z - self.wall - self.heel + self.drop) / self.slope
+        y = min(inner, under)
+        return -y, y
+
+    def profile(self) -> Profile:
+        half = self.half
+        if self.roof_kind == "gable":
+            eave = self.wall + self.heel
+            points = [(-half, 0.0), (-half, eave), (0.0, self.roof_z(0)), (half, eave), (half, 0.0)]
+            return chain(points, ["right", "right roof", "left roof", "left"], eave)
+        if self.roof_kind == "mono":
+            points = [(-half, 0.0), (-half, self.wall), (half, self.roof_z(half)), (half, 0.0)]
+            return chain(points, ["right", "roof", "left"], self.wall)
+        bent = [(y, self.wall + z) for y, z in arc(self.width, min(self.rise, half), ARC_PIECES)]
+        edges = [Edge("right", (-half, 0.0), bent[0])]
+        pairs = itertools.pairwise(bent)
+        edges += [Edge(f"roof {i + 1}", a, b, curved=True) for i, (a, b) in enumerate(pairs)]
+        return Profile((*edges, Edge("left", bent[-1], (half, 0.0))), self.wall)
+
+
+def longest_rise(pen: Chosen) -> float:
+    """The rise at which a bow takes all of one tube: arc ≈ w + 8r²/(3w), a little over for safety.
+
+    Args: pen.
+    Returns: mm.
+    Source: series of the circular arc; common practice.
+    """
+    spare = pen.tube.longest_mm - pen.width
+    return math.sqrt(max(0.0, spare) * pen.width * 3 / 8) * 0.97
+
+
+def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
+    """Look up the rows the values name.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Returns: the Chosen.
+    Raises: UnknownChoice.
+    Source: common practice.
+    """
+    return Chosen(
+        length=float(values["length"]),
+        width=float(values["width"]),
+        wall=float(values["wall"]),
+        roof_kind=str(values["roof_kind"]),
+        pitch=math.radians(float(values["pitch"])),
+        rise=float(values["rise"]),
+        roofed=float(values["roofed"]),
+        section=pick(catalogue.sections, str(values["section"]), "section"),
+        species=pick(catalogue.species, str(values["species"]), "species"),
+        bay=float(values["bay"]),
+        bays=str(values["bays"]),
+        tube=pick(catalogue.sections, str(values["tube"]), "tube"),
+        overhang=float(values["overhang"]),
+        roof=pick(catalogue.sheets, str(values["roof"]), "roof"),
+        mesh=pick(catalogue.meshes, str(values["mesh"]), "mesh"),
+        end_wall=str(values["end_wall"]),
+        wall_sheet=pick(catalogue.sheets, str(values["wall_sheet"]), "wall_sheet"),
+        door=(float(values["door_width"]), float(values["door_height"])),
+        door_fill=str(values["door_fill"]),
+        house=read_house(values, catalogue),
+        gear=read_gear(values, catalogue),
+        inside=read_inside(values, catalogue),
+    )
+
+
+def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
+    """Refuse values that each stand within their range but cannot be built together.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Raises: OutOfRange, naming the field and what it may be.
+    Source: common practice; stock lengths from the catalogue.
+    """
+    pen = chosen(values, catalogue)
+    check_stock(pen.section, values, ("length", "width"))
+    degrees = math.degrees(pen.pitch)
+    if pen.roof_kind == "gable" and degrees < 10:
+        raise OutOfRange("pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof")
+    if pen.roof_kind == "mono" and degrees > 25:
+        raise OutOfRange("pitch", round(degrees, 1), "at most 25° for a mono-pitch")
+    if pen.roof_kind == "mono":
+        refuse_above("wall", pen.wall, 2600 - pen.width * pen.slope, "to keep the high wall under 2.6 m")
+    if pen.roof_kind == "arched":
+        refuse_above("rise", pen.rise, pen.half, "half the width, or the tube bends back on itself")
+        refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
+    check_gear(pen.gear, pen.length)
+    wide, high = pen.door
+    deep = pen.section.deep_mm
+    over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - 2 * deep
+    over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - deep - 10
+    room = min(over_head, over_post)
+    refuse_above("door_height", high, room, "under this roof: raise the wall or the pitch")
+    refuse_above("door_width", wide, pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")
+    if pen.house:
+        body = pen.length - body_start(pen.gear)
+        check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)
+        most = pen.wall - deep - 300
+        refuse_above("house_floor", pen.house.floor_z, most, "to stand below the wall plate")
+        under = pen.wall - deep - roosts_over_floor(pen.house) - pen.section.thick_mm - 10
+        refuse_above("house_floor", pen.house.floor_z, under, "for the roosts to clear the end plate")

@@ -1,0 +1,227 @@
+"""Every stick of a walk-in coop above its base, in the order of the schedule."""
+
+from __future__ import annotations
+
+import math
+from itertools import pairwise
+
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.coop.choices import Chosen
+from ergamot.core.frame.curves import arc
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.joints import skewed
+from ergamot.core.frame.parts.gear import side_bands
+from ergamot.core.frame.parts.lines import evenly
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Joint, Member, Notch
+
+COLLAR_OVER_MM = 500.0  # a roof rising more than this gets collars; common practice
+LEAST_BRACE_MM = 350.0
+BOW_PIECES = 8
+
+
+def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
+    """Set studs, plates, end plates, door posts and wall braces.
+
+    Args: site; pen, its choices.
+    Returns: the right and the left wall plate.
+    Source: common practice.
+    """
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    tops = plate_tops(pen)
+    stud = Piece("stud", "U", "holds the wall plate up; mesh and sheet land on it")
+    for line in site.lines:
+        for band, top in zip(side_bands(pen.half, thick), tops, strict=True):
+            site.frame.stick(stud, (line - deep / 2, line + deep / 2), band, (deep, top - deep), "z")
+    plate = Piece("wall plate", "T", "ties the studs and carries the roof")
+    right, left = (
+        site.frame.stick(plate, site.x, band, (top - deep, top), "x")
+        for band, top in zip(side_bands(pen.half, thick), tops, strict=True)
+    )
+    _ends(site, pen)
+    _wall_braces(site, pen)
+    return right, left
+
+
+def plate_tops(pen: Chosen) -> Flat:
+    """Height of the wall plates' tops: right and left, mm.
+
+    Args: pen, its choices.
+    Returns: right and left.
+    Source: geometry.
+    """
+    high = pen.roof_z(pen.half - pen.section.thick_mm) if pen.roof_kind == "mono" else pen.wall
+    return pen.wall, high
+
+
+def _ends(site: Site, pen: Chosen) -> None:
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    inner, wide = pen.half - thick, pen.door[0]
+    rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
+    plate = Piece("end plate", "T", "ties the wall plates across the end")
+    z = (pen.wall - deep, pen.wall)
+    if pen.roof_kind != "mono":
+        site.frame.stick(plate, rear, (-inner, inner), z, "y")
+        for side in (-1, 1):
+            a, b = side * inner, side * (wide / 2 + deep)
+            site.frame.stick(plate, front, (min(a, b), max(a, b)), z, "y")
+    post = Piece("door post", "S", "the door hangs on it")
+    for side in (-1, 1):
+        y = (side * wide / 2, side * (wide / 2 + deep))
+        top = [pen.under_z(at) if pen.roof_kind != "arched" else pen.wall for at in y]
+        outline = ((y[0], deep), (y[0], top[0]), (y[1], top[1]), (y[1], deep))
+        site.frame.profiled(post, outline, "x", front)
+    top_of_door = deep + pen.door[1]
+    head = Piece("door head", "S", "closes the frame of the door")
+    site.frame.stick(head, front, (-wide / 2, wide / 2), (top_of_door, top_of_door + deep), "y")
+    _rear_studs(site, pen, rear)
+
+
+def _rear_studs(site: Site, pen: Chosen, rear: Flat) -> None:
+    deep = pen.section.deep_mm
+    stud = Piece("end stud", "S", "stiffens the rear end")
+    for side in (-1, 1):
+        y = (side * (pen.half / 3 - deep / 2), side * (pen.half / 3 + deep / 2))
+        if pen.house:
+            tops = [pen.house.floor_z - deep] * 2
+        elif pen.roof_kind == "mono":
+            tops = [pen.under_z(at) for at in y]
+        else:
+            tops = [pen.wall - deep] * 2
+        outline = ((y[0], deep), (y[0], tops[0]), (y[1], tops[1]), (y[1], deep))
+        if min(tops) - deep > 60:
+            site.frame.profiled(stud, outline, "x", rear)
+
+
+def _wall_braces(site: Site, pen: Chosen) -> None:
+    """A diagonal in the front bay of each side wall, from the base up to the plate's stud."""
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    brace = Piece("wall brace", "K", "keeps the wall from racking at every move")
+    low_line, high_line = site.lines[-2], site.lines[-1]
+    u = (low_line + deep / 2, high_line - deep / 2)
+    run = u[1] - u[0]
+    for name, top in zip(("right", "left"), plate_tops(pen), strict=True):
+        rise = min(run, top - 2 * deep - 2.2 * deep)
+        if run > LEAST_BRACE_MM and rise > LEAST_BRACE_MM / 2:
+            face = site.faces[name]
+            site.frame.diagonal(brace, face, (u[1], deep + 5), (u[0], deep + 5 + rise), (-thick, 0))
+
+
+def set_roof(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
+    """Rafters, ridge, collars; or hung rafters; or bows strapped to the plates.
+
+    Args: site; pen; plates, right and left.
+    Returns: joints that lie in no touching face: the straps of bent tube.
+    Source: common practice.
+    """
+    if pen.roof_kind == "gable":
+        _gable(site, pen, plates)
+        return ()
+    if pen.roof_kind == "mono":
+        _hung(site, pen)
+        return ()
+    return _bows(site, pen, plates)
+
+
+def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    top = thick / 2
+    ridge_z = pen.roof_z(top)
+    rafter = Piece("rafter", "R", "carries the roof; seat cut over the wall plate")
+    for line in site.lines:
+        x = (line - thick / 2, line + thick / 2)
+        for side, plate in zip((-1, 1), plates, strict=True):
+            ridge = ((side * top, ridge_z), (side * top, ridge_z - pen.drop))
+            if pen.heel:
+                tail = pen.half + pen.overhang
+                z = pen.roof_z(tail)
+                outline = ((side * tail, z), ridge[0], ridge[1], (side * tail, z - pen.drop))
+                seat = thick * thick * pen.slope / 2 * thick  # a triangle t wide, t·tan θ deep
+                made = site.frame.profiled(rafter, outline, "x", x, (Notch(plate.ref, seat),))
+                site.tied.append(
+                    skewed(made, plate, thick, "notched over the plate: skewed through the seat")
+                )
+            else:
+                foot = pen.half - deep / math.sin(pen.pitch)
+                outline = ((side * pen.half, pen.wall), ridge[0], ridge[1], (side * foot, pen.wall))
+                site.frame.profiled(rafter, outline, "x", x)
+    board = Piece("ridge board", "D", "the rafters lean against it")
+    site.frame.stick(board, site.x, (-top, top), (ridge_z - deep, ridge_z), "x")
+    if ridge_z - pen.wall > COLLAR_OVER_MM:
+        collar = Piece("collar", "C", "keeps the rafters from spreading")
+        low = pen.wall + 0.4 * (ridge_z - pen.wall)
+        for line in site.lines[1:-1]:
+            site.tie(collar, line, (low, low + deep))
+
+
+def _hung(site: Site, pen: Chosen) -> None:
+    thick = pen.section.thick_mm
+    inner = pen.half - thick
+    right, left = pen.roof_z(-inner), pen.roof_z(inner)
+    outline = ((-inner, right), (inner, left), (inner, left - pen.drop), (-inner, right - pen.drop))
+    rafter = Piece("rafter", "R", "hung between the wall plates; carries the roof")
+    ends = (site.x[0] + thick / 2, site.x[1] - thick / 2)
+    for line in (ends[0], *site.lines[1:-1], ends[1]):
+        site.frame.profiled(rafter, outline, "x", (line - thick / 2, line + thick / 2))
+
+
+def _bows(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
+    half_od, thick = pen.tube.thick_mm / 2, pen.section.thick_mm
+    base = pen.width - thick
+    foot = pen.wall + half_od + 1
+    rise = min(pen.rise, pen.half) - pen.tube.thick_mm - 2
+    bent = arc(base, min(rise, base / 2), BOW_PIECES)
+    bow = Piece("roof bow", "M", "bent tube that carries the roof", "roof", pen.tube)
+    tied = []
+    for line in site.lines:
+        path = tuple((line, y, foot + z) for y, z in bent)
+        made = site.frame.tube(bow, path, (1.0, 0.0, 0.0))
+        tied += [Joint((made.ref, plate.ref), "tie", 2, rule="bow strapped to the plate") for plate in plates]
+    crown = foot + min(rise, base / 2) - 1.5 * pen.tube.thick_mm - 1
+    ridge = Piece("ridge tube", "M", "holds the bows apart", "roof", pen.tube)
+    bows = [member for member in site.frame.members if member.role == "roof bow"]
+    for a, b in pairwise(evenly(*site.x, pen.tube.longest_mm)):
+        pipe = site.frame.tube(ridge, ((a, 0.0, crown), (b, 0.0, crown)), (0.0, 1.0, 0.0))
+        tied += [
+            Joint((pipe.ref, made.ref), "tie", 1, rule="crossing tubes strapped")
+            for made in bows
+            if a <= made.centre[0] <= b
+        ]
+    return tuple(tied)
+
+
+def set_noggins(site: Site, pen: Chosen, roof_to: float) -> None:
+    """Sticks between rafters so that no sheet spans further than it can.
+
+    Args: site; pen; roof_to, where the sheet ends, mm.
+    Source: purlin spans in the catalogue.
+    """
+    if pen.roof_kind == "arched":
+        return
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    noggin = Piece("noggin", "N", "carries the roof sheet between rafters")
+    names = ("right roof", "left roof") if pen.roof_kind == "gable" else ("roof",)
+    for name in names:
+        face = site.faces[name]
+        low, high = 0.0, face.tall
+        if pen.roof_kind == "gable":
+            high = face.tall - thick / 2 / math.cos(pen.pitch) - deep * pen.slope
+        rows = evenly(0, face.tall, pen.roof.purlin_span_m * 1000)[1:-1]
+        # Below the seat the plate is in the way
+        low = 2 * thick / math.cos(pen.pitch) + deep * pen.slope
+        for a, b in pairwise(site.lines):
+            if b + thick / 2 > roof_to + 40:
+                continue
+            u = _between(site, pen, a, b)
+            for v in rows:
+                if low + thick / 2 < v < high - thick / 2:
+                    site.frame.on_face(noggin, face, u, (v - thick / 2, v + thick / 2), (-deep, 0), "u")
+
+
+def _between(site: Site, pen: Chosen, a: float, b: float) -> Flat:
+    """Clear between two rafters; the hung rafters of the ends stand flush with the end walls."""
+    thick = pen.section.thick_mm
+    if pen.roof_kind == "mono":
+        a = site.x[0] + thick / 2 if a == site.lines[0] else a
+        b = site.x[1] - thick / 2 if b == site.lines[-1] else b
+    return a + thick / 2, b - thick / 2

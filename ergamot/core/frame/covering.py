@@ -1,0 +1,165 @@
+"""Mesh, sheet and tarp cut to the faces of a pen: by zone, round every opening."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+import shapely
+from shapely import MultiPolygon, Polygon, box
+from shapely.geometry.base import BaseGeometry
+
+from ergamot.core.catalogue import Mesh, Sheet, WirePanel
+from ergamot.core.frame.contact import FACES, TOUCH_MM
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.structure import Group, Member, Opening, Panel, When
+
+Covering = Sheet | Mesh | WirePanel
+LEAST_STRIP_MM = 25.0  # half a rail's thickness and a little: no strip is cut to cover only wood
+
+
+@dataclass(frozen=True)
+class Coat:
+    """What one piece of covering is for."""
+
+    role: str
+    what: Covering
+    group: Group
+    inside: str = "run"
+    outside: str = ""
+    piece: str = ""
+    when: When = "now"
+    ref: str = ""
+
+
+@dataclass
+class Coverer:
+    """Collects the coverings and openings of one pen; `done` cuts one round the other."""
+
+    _wanted: list[tuple[Face, Coat, BaseGeometry]] = field(default_factory=list)
+    openings: list[Opening] = field(default_factory=list)
+    _holes: list[tuple[Face, BaseGeometry]] = field(default_factory=list)
+    _laid: list[tuple[Face, Coat, BaseGeometry]] = field(default_factory=list)
+
+    def open(self, face: Face, u: Flat, v: Flat, role: str, closed_by: str, **more: object) -> Opening:
+        """Leave a hole in a face; whatever covers the face there is cut round it."""
+        made = Opening(f"opening-{len(self.openings) + 1}", role, face.name, face.rectangle(u, v), closed_by)
+        made = replace(made, **more)  # type: ignore[arg-type]  # the rest of Opening's own fields
+        self.openings.append(made)
+        self._holes.append((face, box(u[0], v[0], u[1], v[1])))
+        return made
+
+    def cover(self, face: Face, coat: Coat, u: Flat | None = None, v: Flat | None = None) -> None:
+        """Cover a face, or the part of it within u and v."""
+        whole = Polygon(face.outline)
+        if u is None and v is None:
+            self._wanted.append((face, coat, whole))
+            return
+        low_u, low_v, high_u, high_v = whole.bounds
+        (a, b), (c, d) = u or (low_u, high_u), v or (low_v, high_v)
+        if min(b - a, d - c) >= LEAST_STRIP_MM:
+            self._wanted.append((face, coat, whole.intersection(box(a, c, b, d))))
+
+    def lay(self, face: Face, coat: Coat, u: Flat, v: Flat, w: float) -> None:
+        """Lay a covering w mm above a face, not cut round its openings: a leaf, a vent's mesh."""
+        raised = replace(face, origin=face.point(0, 0, w), name=face.name if not w else f"{face.name} leaf")
+        self._laid.append((raised, coat, box(u[0], v[0], u[1], v[1])))
+
+    def done(self, members: tuple[Member, ...]) -> tuple[Panel, ...]:
+        """Every panel, cut round the openings in its face, with what lies on wood."""
+        panels: list[tuple[Panel, Face, Polygon]] = []
+        for face, coat, region in self._wanted:
+            for other, hole in self._holes:
+                if other.name == face.name and other.normal == face.normal:
+                    region = region.difference(hole)
+            for part in _parts(region):
+                panels.append((_panel(f"panel-{len(panels) + 1}", face, coat, part), face, part))
+        for face, coat, region in self._laid:
+            for part in _parts(region):
+                panels.append((_panel(f"panel-{len(panels) + 1}", face, coat, part), face, part))
+        return tuple(_backed(panels, members))
+
+
+def _parts(region: BaseGeometry) -> list[Polygon]:
+    """Simple polygons worth covering."""
+    whole = list(region.geoms) if isinstance(region, MultiPolygon) else [region]
+    return [
+        part for part in whole if isinstance(part, Polygon) and part.area > LEAST_STRIP_MM**2 and _wide(part)
+    ]
+
+
+def _wide(part: Polygon) -> bool:
+    a, b, c, d = part.bounds
+    return bool(min(c - a, d - b) >= LEAST_STRIP_MM)
+
+
+def _panel(ref: str, face: Face, coat: Coat, part: Polygon) -> Panel:
+    def ring(points: Iterable[tuple[float, ...]]) -> tuple[Point, ...]:
+        return tuple(face.point(p[0], p[1]) for p in list(points)[:-1])
+
+    a, b, c, d = part.bounds
+    middle = part.centroid
+    what = coat.what
+    return Panel(
+        ref=coat.ref or ref,
+        role=coat.role,
+        face=face.name,
+        group=coat.group,
+        covering=what.key,
+        label=what.label,
+        corners=ring(part.exterior.coords),
+        holes=tuple(ring(hole.coords) for hole in part.interiors),
+        normal=face.normal,
+        area_m2=part.area / 1e6,
+        centre=face.point(middle.x, middle.y),
+        kg_m2=what.mass_kg_m2 if isinstance(what, Mesh) else what.kg_m2,
+        solidity=1.0 if isinstance(what, Sheet) else what.solid_share,
+        backed_m2=0.0,
+        piece=coat.piece or ref,
+        cut_mm=(c - a, d - b),
+        inside=coat.inside,
+        outside=coat.outside,
+        curved=face.curved,
+        when=coat.when,
+    )
+
+
+def _backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ...]) -> list[Panel]:
+    """Each panel with the part of it that lies on sticks, face by face."""
+    quads = _side_quads(members)
+    by_face: dict[str, list[int]] = {}
+    for i, (_, face, _) in enumerate(panels):
+        by_face.setdefault(f"{face.name} {face.origin}", []).append(i)
+    backed = [0.0] * len(panels)
+    for indices in by_face.values():
+        face = panels[indices[0]][1]
+        flat = on_plane(quads, face)
+        if len(flat):
+            sticks = shapely.polygons(flat)
+            for i in indices:
+                shared = shapely.area(shapely.intersection(sticks, panels[i][2]))
+                backed[i] = min(float(shared.sum()) / 1e6, panels[i][0].area_m2)
+    return [replace(panel, backed_m2=share) for (panel, _, _), share in zip(panels, backed, strict=True)]
+
+
+def _side_quads(members: tuple[Member, ...]) -> np.ndarray:
+    """Every face of every stick: (faces, 4, 3)."""
+    corners = np.array([solid for member in members for solid in member.solids], dtype=float)
+    return corners[:, np.array(FACES)].reshape(-1, 4, 3) if len(corners) else np.zeros((0, 4, 3))
+
+
+def on_plane(quads: np.ndarray, face: Face) -> np.ndarray:
+    """Those four-cornered pieces that lie in a face, in its (u, v).
+
+    Args: quads, (n, 4, 3) mm; face.
+    Returns: (m, 4, 2) mm.
+    Source: geometry.
+    """
+    if not len(quads):
+        return np.zeros((0, 4, 2))
+    away = quads - np.array(face.origin)
+    lies = (np.abs(away @ np.array(face.normal)) <= TOUCH_MM).all(axis=1)
+    kept = away[lies]
+    return np.stack([kept @ np.array(face.along), kept @ np.array(face.up)], axis=2)

@@ -1,0 +1,80 @@
+"""Flat sides of a pen, each a drawing board of its own: u along it, v up it, w out of it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.frame.geometry import Flat, Point
+
+LEAST_SLOPE = 1e-6
+
+
+@dataclass(frozen=True)
+class Face:
+    """One flat side. `along`, `up` and `normal` are unit vectors; `normal` points out of the pen.
+
+    `outline` are its corners (u, v) in order, mm. `curved` marks a strip of a bent covering.
+    """
+
+    name: str
+    origin: Point
+    along: Point
+    up: Point
+    normal: Point
+    outline: tuple[Flat, ...]
+    curved: bool = False
+
+    def point(self, u: float, v: float, w: float = 0.0) -> Point:
+        """The place in the pen of (u, v) on the face, w mm out of it."""
+        o, a, b, n = self.origin, self.along, self.up, self.normal
+        return (
+            o[0] + u * a[0] + v * b[0] + w * n[0],
+            o[1] + u * a[1] + v * b[1] + w * n[1],
+            o[2] + u * a[2] + v * b[2] + w * n[2],
+        )
+
+    def flat(self, point: Point) -> tuple[float, float, float]:
+        """(u, v, w) of a place in the pen."""
+        d = (point[0] - self.origin[0], point[1] - self.origin[1], point[2] - self.origin[2])
+        return (
+            d[0] * self.along[0] + d[1] * self.along[1] + d[2] * self.along[2],
+            d[0] * self.up[0] + d[1] * self.up[1] + d[2] * self.up[2],
+            d[0] * self.normal[0] + d[1] * self.normal[1] + d[2] * self.normal[2],
+        )
+
+    def box(self, u: Flat, v: Flat, w: Flat, along: str) -> tuple[Point, ...]:
+        """Corners of a stick lying on the face, end by end; it runs along u or v."""
+        if along == "u":
+            ring = [(v[0], w[0]), (v[1], w[0]), (v[1], w[1]), (v[0], w[1])]
+            return tuple(self.point(end, a, b) for end in u for a, b in ring)
+        ring = [(u[0], w[0]), (u[1], w[0]), (u[1], w[1]), (u[0], w[1])]
+        return tuple(self.point(a, end, b) for end in v for a, b in ring)
+
+    def rectangle(self, u: Flat, v: Flat, w: float = 0.0) -> tuple[Point, ...]:
+        """Corners of a rectangle on the face."""
+        return tuple(self.point(a, b, w) for a, b in corners(u, v))
+
+    @property
+    def tall(self) -> float:
+        """Extent up the face, mm."""
+        heights = [v for _, v in self.outline]
+        return max(heights) - min(heights)
+
+    @property
+    def pitch_deg(self) -> float:
+        """Degrees between the face and level: 90 a wall, 0 a flat roof."""
+        return math.degrees(math.acos(max(-1.0, min(1.0, self.normal[2]))))
+
+
+def corners(u: Flat, v: Flat) -> tuple[Flat, ...]:
+    """Corners of a rectangle in order.
+
+    Args: u and v, each (low, high), mm.
+    Returns: four points.
+    Source: geometry.
+
+    >>> corners((0, 2), (0, 1))
+    ((0, 0), (2, 0), (2, 1), (0, 1))
+    """
+    return ((u[0], v[0]), (u[1], v[0]), (u[1], v[1]), (u[0], v[1]))

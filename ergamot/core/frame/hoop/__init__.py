@@ -1,0 +1,37 @@
+"""The hoop: stiff wire panels sprung over a timber base, end walls framed to the curve, a door, a tarp.
+
+| parameter   | range              | default | what it is                                               |
+|-------------|--------------------|---------|----------------------------------------------------------|
+| length      | 1.2 m to 4.877 m   | 10 ft   | base side rails, end to end                              |
+| width       | 1.3 m to 4.0 m     | 8 ft    | outside the side rails; the panels' feet stand on them   |
+| panel       | a wire panel       | 16 ft   | sold whole; the last is cut on a wire                    |
+| roofed      | 0 to 1             | 0.6     | share under tarp or sheet, at the rear                   |
+| skirt       | 0 to 1.2 m         | 0.3 m   | the cover stops here; mesh below it                      |
+| cover       | a tarp or sheet    | tarp    |                                                          |
+| mesh        | a mesh             | hex 25  | over the panels where there is no cover, and the ends    |
+| end_wall    | solid, mesh        | mesh    | rear end                                                 |
+| ridge       | a tube             | 23 mm   | under the crown, between the end walls                   |
+| roost_bars, roost_height |       | 0       | on a stand of their own                                  |
+| door_width, door_height | 0.5 to 0.9, 0.6 to 1.9 m | 0.6, 1.4 | in the front end                     |
+| inside, gear | see their parts   |         |                                                          |
+
+The curve is the elastica of a panel of length L whose feet stand w apart (Euler): w/L = 2E(k)/K(k) − 1,
+rise = L·k/K(k). Stick schedule:
+
+| piece            | letter | runs                                          | number               |
+|------------------|--------|-----------------------------------------------|----------------------|
+| base side rail   | B      | the whole length, on edge                     | 2                    |
+| base cross rail  | B      | between the side rails                        | 2                    |
+| base brace       | K      | across each corner of the base, 45°           | 4                    |
+| arch piece       | E      | along the curve in each end, mitred           | 8 each end           |
+| end post         | S      | base to arch beside the door, or in the rear  | 2 each end           |
+| door head        | S      | between the front posts                       | 1                    |
+| ridge tube       | M      | end arch to end arch, under the panels        | 1                    |
+| roost post, rail, bar | U J Q | a stand on the base rails                 | 4 + 2 + bars         |
+| door leaf        | L      | laid flat over the opening                    | 4 or 5               |
+"""
+
+from ergamot.core.frame.hoop.assemble import build, stops
+from ergamot.core.frame.hoop.choices import PARAMETERS, check
+
+__all__ = ["PARAMETERS", "build", "check", "stops"]

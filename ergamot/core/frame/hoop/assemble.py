@@ -1,0 +1,151 @@
+"""Framing and covering a hoop."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from ergamot.core.catalogue import Catalogue, Sheet
+from ergamot.core.finding import phrase
+from ergamot.core.frame.carpentry import Framing
+from ergamot.core.frame.covering import Coat, Coverer, Covering
+from ergamot.core.frame.hoop.choices import Chosen, chosen, panels_along, post_places
+from ergamot.core.frame.hoop.sticks import roost_stand, roosts_end, set_base, set_ends, set_ridge
+from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.doors import Leaf, hang
+from ergamot.core.frame.parts.finish import Finished, finish
+from ergamot.core.frame.parts.gear import lifting_rope, running_gear, skid_grip
+from ergamot.core.frame.parts.inside import fit_inside
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Dimension, Hardware, Room, Structure
+from ergamot.core.units import Quantity
+
+LAP_TIE_MM = 200.0  # ties where two panels lap; common practice
+
+
+def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
+    """Frame and cover a hoop.
+
+    Args: values, one for each parameter, checked; catalogue.
+    Returns: the Structure.
+    Source: common practice; see the schedule in this package's docstring.
+    """
+    pen = chosen(values, catalogue)
+    thick = pen.section.thick_mm
+    x = (pen.start, pen.length)
+    lines = (x[0] + thick / 2, x[1] - thick / 2)
+    inner = pen.half - thick
+    frame = Framing(pen.section, pen.species)
+    site = Site(catalogue, pen.profile(), x, lines, thick, lambda z: (-inner, inner), frame, Coverer())
+    set_base(site, pen)
+    set_ends(site, pen)
+    site.tied += set_ridge(site, pen)
+    roost_m = roost_stand(site, pen) if pen.roost_bars else 0.0
+    _cover(site, pen)
+    _ends(site, pen)
+    _panels(site, pen)
+    axle = running_gear(site, pen.gear, pen.length, pen.half)
+    if axle:
+        grip = lifting_rope(site, pen.gear, pen.length, pen.half)
+    else:
+        grip = skid_grip(pen.length, pen.section.deep_mm)
+    front = roosts_end(site, pen) if pen.roost_bars else x[0]
+    hung = fit_inside(
+        site, pen.inside, pen.length, pen.half, site.profile.height_at(pen.half * 0.4), front, 560
+    )
+    room = Room(roost_m, 0, hung.feeder_edge_m, hung.drinker_points)
+    head = site.profile.top_z - pen.ridge.thick_mm
+    return finish(
+        site,
+        Finished("hoop", pen.length, pen.half, axle, grip, room, head, _dimensions(pen, site), pen.points),
+    )
+
+
+def _cover(site: Site, pen: Chosen) -> None:
+    """Wire panels everywhere; over them tarp where roofed, above the skirt, and mesh on the rest."""
+    x0, x1 = site.x
+    edge = x0 + pen.roofed * (x1 - x0)
+    for face in site.profile.faces(site.x):
+        if not face.curved:
+            continue
+        hoop = Coat("wire panel hoop", pen.panel, "frame", piece="hoop")
+        site.cover.cover(face, hoop)
+        middle = face.point(0, face.tall / 2)[2]
+        bare = middle < pen.skirt
+        if edge > x0 + 1 and not bare:
+            tarp = Coat("cover", pen.cover, "roof", piece="cover")
+            site.cover.cover(face, tarp, (x0, edge), (0, face.tall))
+        elif edge > x0 + 1:
+            side = Coat("mesh skirt", pen.mesh, "mesh", piece=f"skirt {face.point(0, 0)[1] > 0}")
+            site.cover.cover(face, side, (x0, edge), (0, face.tall))
+        over = Coat("mesh over the hoop", pen.mesh, "mesh", piece="mesh over the hoop")
+        if x1 - edge > 1:
+            site.cover.cover(face, over, (edge, x1), (0, face.tall))
+
+
+def _ends(site: Site, pen: Chosen) -> None:
+    front, rear = site.faces["front"], site.faces["rear"]
+    deep, (_, high) = pen.section.deep_mm, pen.door
+    reach = post_places(pen)[0] + deep / 2
+    v = (pen.foot_z - deep / 2, pen.foot_z + high + deep / 2)
+    hang(site, front, (-reach, reach), v, Leaf("door", pen.mesh, "left"))
+    site.cover.cover(front, _wall("front end", pen.mesh))
+    solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
+    site.cover.cover(rear, _wall("rear end", solid))
+
+
+def _wall(role: str, what: Covering) -> Coat:
+    return Coat(role, what, "walls" if isinstance(what, Sheet) else "mesh")
+
+
+def _panels(site: Site, pen: Chosen) -> None:
+    """Laps and ties of the wire panels, and what is left of the last one."""
+    length = site.x[1] - site.x[0]
+    whole, last = panels_along(length, pen.panel)
+    pieces = whole + (1 if last else 0)
+    spare = max(0.0, whole * pen.panel.width_mm + last - length) / 1000
+    kg = spare * pen.panel.length_mm / 1000 * pen.panel.kg_m2
+    middle = (sum(site.x) / 2, 0.0, pen.foot_z + pen.curve.rise / 2)
+    ties = int((pieces - 1) * pen.panel.length_mm / LAP_TIE_MM) + 8
+    tie = site.catalogue.hardware["tie"]
+    site.hardware.append(
+        Hardware("panel-laps", "panel laps", "frame", f"laps of {pieces} wire panels", kg, middle, "")
+    )
+    site.hardware.append(
+        Hardware("panel-ties", "panel ties", "fixings", tie.label, tie.kg * ties, middle, "tie", ties)
+    )
+    if last:
+        cut = Quantity(last, "mm")
+        site.notes.append(phrase(f"{whole} whole wire panels and one cut on the wire at {{cut}}", cut=cut))
+
+
+def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
+    half, top = pen.half, site.profile.top_z
+    x0, x1 = site.x
+    bulge = max(y for y, _ in pen.points)
+    return (
+        Dimension("plan", (0, -half), (pen.length, -half), -320, pen.length, "length"),
+        Dimension("plan", (pen.length, -half), (pen.length, half), 260, pen.width, "width"),
+        Dimension("side", (x0, 0), (x1, 0), -190, x1 - x0),
+        Dimension("side", (x1, 0), (x1, top), 260, top),
+        Dimension("end", (-half, 0), (half, 0), -190, pen.width, "width"),
+        Dimension("end", (-bulge, 0), (-bulge, top), -240, top),
+    )
+
+
+def stops(parameter: str, values: Mapping[str, Value], catalogue: Catalogue) -> tuple[float, ...]:
+    """Values of a length at which panels or sticks come out whole.
+
+    Args: parameter, its name; values, the design as it stands; catalogue.
+    Returns: lengths in mm, rising; none for a parameter that stock does not rule.
+    Source: panel widths and stock lengths in the catalogue.
+    """
+    pen = chosen(values, catalogue)
+    if parameter == "length":
+        step = pen.panel.width_mm - 50
+        return tuple(round(pen.start + n * step + 50, 1) for n in range(1, 5))
+    if parameter == "width":
+        thick = pen.section.thick_mm
+        found: list[float] = [length + 2 * thick for length in pen.section.stock_mm]
+        halves = [length / 2 + 2 * thick for length in pen.section.stock_mm]
+        return tuple(sorted(round(length, 1) for length in (*found, *halves)))
+    return ()

@@ -1,0 +1,259 @@
+"""What can be changed about a hoop, and what must hold between the choices."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel, pick
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, inset
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.site import both, check_stock, refuse_above, refuse_below
+from ergamot.core.frame.profile import Edge, Profile
+
+CURVE_PIECES = 16  # strips the covering is drawn and loaded in
+ARCH_PIECES = 8  # straight pieces of an end arch
+LEAST_RISE_MM = 600.0  # lower than this nothing stands up in it; common practice
+LEAST_FOR_ROOSTS_MM = 2000.0
+ROOST_GAP_MM = 350.0  # between bars; common practice
+_STEPS = CURVE_PIECES // ARCH_PIECES
+
+PARAMETERS: tuple[Parameter, ...] = (
+    Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
+    Parameter("width", "Width", "size", "length", 2438.4, 1300, 4000, note="outside the base rails"),
+    Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, note="from the rear"),
+    Parameter(
+        "skirt", "Cover stops at", "size", "length", 300.0, 0, 1200, note="mesh below; 0 covers to the base"
+    ),
+    Parameter("section", "Timber size", "frame", "choice", "2x4", table="sections", use="frame"),
+    Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
+    Parameter("panel", "Wire panel", "frame", "choice", "stock-16", table="wire_panels"),
+    Parameter("ridge", "Ridge tube", "frame", "choice", "emt-23", table="sections", use="tube"),
+    Parameter("cover", "Cover", "covering", "choice", "tarp", table="sheets", use="tarp"),
+    Parameter("mesh", "Mesh", "covering", "choice", "hex-25", table="meshes"),
+    Parameter(
+        "end_wall",
+        "Rear end",
+        "covering",
+        "choice",
+        "mesh",
+        choices=(Choice("solid", "solid"), Choice("mesh", "mesh")),
+    ),
+    Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
+    Parameter("door_width", "Door width", "covering", "length", 600.0, 500, 900, note="clear, front end"),
+    Parameter(
+        "door_height", "Door height", "covering", "length", 1300.0, 600, 1900, note="above the base rail"
+    ),
+    Parameter("roost_bars", "Roost bars", "inside", "count", 0, 0, 6, note="on a stand of their own"),
+    Parameter("roost_height", "Roosts at", "inside", "length", 500.0, 250, 900),
+    *INSIDE_PARAMETERS,
+    *gear_parameters("a lifting rope"),
+)
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """The values of a hoop with their rows looked up, and the curve; lengths in mm."""
+
+    length: float
+    width: float
+    roofed: float
+    skirt: float
+    section: Section
+    species: Species
+    panel: WirePanel
+    ridge: Section
+    cover: Sheet
+    mesh: Mesh
+    end_wall: str
+    wall_sheet: Sheet
+    door: Flat
+    roost_bars: int
+    roost_height: float
+    gear: Gear
+    inside: Inside
+    curve: Hoop
+    points: tuple[Flat, ...] = field(repr=False)
+
+    @property
+    def half(self) -> float:
+        return self.width / 2
+
+    @property
+    def start(self) -> float:
+        """Where the rear arch stands: it leans out over the axle legs, so ahead of them."""
+        return body_start(self.gear, self.section.deep_mm / 2 + 5)
+
+    @property
+    def foot_z(self) -> float:
+        """The panels' feet stand on the base rails."""
+        return self.section.deep_mm
+
+    @property
+    def arch(self) -> tuple[Flat, ...]:
+        """Corners of the end arch on the curve."""
+        return self.points[::_STEPS]
+
+    @property
+    def arch_inside(self) -> tuple[Flat, ...]:
+        return inset(self.arch, self.section.deep_mm)
+
+    def profile(self) -> Profile:
+        half, foot = self.half, self.foot_z
+        line = [(-half, 0.0), (-half, foot), *self.points, (half, foot), (half, 0.0)]
+        names = ["right", "right ledge"]
+        names += [f"arc {i + 1}" for i in range(CURVE_PIECES)]
+        names += ["left ledge", "left"]
+        edges = [
+            Edge(name, a, b, curved=name.startswith("arc"))
+            for name, a, b in zip(names, line[:-1], line[1:], strict=True)
+        ]
+        return Profile(tuple(edges), foot)
+
+
+def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
+    """Look up the rows the values name and bend the panel.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Returns: the Chosen.
+    Raises: UnknownChoice, OutOfRange.
+    Source: common practice; Euler's elastica.
+    """
+    section = pick(catalogue.sections, str(values["section"]), "section")
+    panel = pick(catalogue.wire_panels, str(values["panel"]), "panel")
+    width = float(values["width"])
+    base = width - section.thick_mm
+    if not LEAST_SPREAD <= base / panel.length_mm <= MOST_SPREAD:
+        low, high = (share * panel.length_mm + section.thick_mm for share in (LEAST_SPREAD, MOST_SPREAD))
+        raise OutOfRange("width", width, f"{both(low)} to {both(high)} with a {panel.label}")
+    curve = hoop(base, panel.length_mm)
+    points = tuple((y, section.deep_mm + z) for y, z in curve.points(CURVE_PIECES))
+    return Chosen(
+        length=float(values["length"]),
+        width=width,
+        roofed=float(values["roofed"]),
+        skirt=float(values["skirt"]),
+        section=section,
+        species=pick(catalogue.species, str(values["species"]), "species"),
+        panel=panel,
+        ridge=pick(catalogue.sections, str(values["ridge"]), "ridge"),
+        cover=pick(catalogue.sheets, str(values["cover"]), "cover"),
+        mesh=pick(catalogue.meshes, str(values["mesh"]), "mesh"),
+        end_wall=str(values["end_wall"]),
+        wall_sheet=pick(catalogue.sheets, str(values["wall_sheet"]), "wall_sheet"),
+        door=(float(values["door_width"]), float(values["door_height"])),
+        roost_bars=int(float(values["roost_bars"])),
+        roost_height=float(values["roost_height"]),
+        gear=read_gear(values, catalogue),
+        inside=read_inside(values, catalogue),
+        curve=curve,
+        points=points,
+    )
+
+
+def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
+    """Refuse values that each stand within their range but cannot be built together.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Raises: OutOfRange, naming the field and what it may be.
+    Source: common practice; stock lengths from the catalogue.
+    """
+    pen = chosen(values, catalogue)
+    check_stock(pen.section, values, ("length", "width"))
+    check_gear(pen.gear, pen.length)
+    if pen.curve.rise < LEAST_RISE_MM:
+        raise OutOfRange("width", pen.width, f"less: the panel rises only {both(pen.curve.rise)}")
+    wide, high = pen.door
+    posts = post_places(pen)
+    refuse_above("door_width", wide, 2 * pen.half * 0.6, "for posts that still reach the arch")
+    room = min(under_arch(pen, y) for y in posts) - 2 * pen.section.deep_mm - 20
+    refuse_above("door_height", high, room, "under this curve with this door width")
+    if pen.roost_bars:
+        refuse_below("roost_height", pen.roost_height, 2 * pen.section.deep_mm + 20, "over the roost's sill")
+    if pen.roost_bars > bars_that_fit(pen):
+        fit = bars_that_fit(pen)
+        if fit < 1:
+            raise OutOfRange("roost_height", pen.roost_height, "lower: the curve comes in over the bars here")
+        raise OutOfRange(
+            "roost_bars", pen.roost_bars, f"at most {fit} with 0.35 m between them at this height"
+        )
+    if pen.roost_bars and pen.length - pen.start < LEAST_FOR_ROOSTS_MM:
+        raise OutOfRange("roost_bars", pen.roost_bars, "0 in a pen this short: there is no room for a stand")
+
+
+def stand_half(pen: Chosen) -> float:
+    """Half the width of a roost stand that clears the curve at bar height.
+
+    Args: pen.
+    Returns: mm.
+    Source: geometry.
+    """
+    thick = pen.section.thick_mm
+    _, left = pen.profile().span_at(min(pen.roost_height + 2 * thick, pen.profile().top_z))
+    return min(pen.half - thick, left - 2 * thick)
+
+
+def bars_that_fit(pen: Chosen) -> int:
+    """Roost bars that fit on a stand, by the gap between them.
+
+    Args: pen.
+    Returns: 0 or more.
+    Source: common practice, 0.35 m between bars of turkeys.
+    """
+    room = 2 * stand_half(pen) - pen.section.deep_mm
+    return int(room / ROOST_GAP_MM) + 1 if room > ROOST_GAP_MM else 0
+
+
+def under_arch(pen: Chosen, y: float) -> float:
+    """Underside of an end arch over a place across the pen.
+
+    Args: pen; y, mm, within the arch.
+    Returns: z, mm; 0 outside it.
+    Source: geometry.
+    """
+    best = 0.0
+    inside = pen.arch_inside
+    for (y0, z0), (y1, z1) in itertools.pairwise(inside):
+        if min(y0, y1) <= y <= max(y0, y1) and abs(y1 - y0) > 1e-9:
+            best = max(best, z0 + (z1 - z0) * (y - y0) / (y1 - y0))
+    return best
+
+
+def post_places(pen: Chosen) -> Flat:
+    """Inner and outer side of a door post, moved out so that it stands under one arch piece.
+
+    Args: pen.
+    Returns: (y inner, y outer) of the left post, mm.
+    Source: geometry.
+    """
+    deep = pen.section.deep_mm
+    inner = pen.door[0] / 2
+    for corner in sorted(y for y, _ in pen.arch_inside):
+        if inner < corner < inner + deep:
+            inner = corner
+    return inner, inner + deep
+
+
+def panels_along(pen_length: float, panel: WirePanel, lap_mm: float = 50.0) -> tuple[int, float]:
+    """Whole wire panels along a pen, and how much of a last one, cut on a wire.
+
+    Args: pen_length, mm to cover; panel; lap_mm, one laid over the next.
+    Returns: (whole panels, width of the last piece, 0 when they sum).
+    Source: common practice.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> panels_along(3000, load_catalogue().wire_panels["stock-16"])
+    (2, 600.0)
+    """
+    step = panel.width_mm - lap_mm
+    whole = max(1, int((pen_length - lap_mm) / step + 1e-9))
+    rest = pen_length - (whole * step + lap_mm)
+    if rest <= 1:
+        return whole, 0.0
+    wires = -(-(rest + lap_mm) // panel.pitch_mm)
+    return whole, min(panel.width_mm, wires * panel.pitch_mm)

@@ -1,0 +1,149 @@
+"""Every stick of a hoop, in the order of the schedule in this package's docstring."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.hoop.choices import (
+    ROOST_GAP_MM,
+    Chosen,
+    bars_that_fit,
+    post_places,
+    stand_half,
+    under_arch,
+)
+from ergamot.core.frame.parts.gear import base_rails
+from ergamot.core.frame.parts.lines import evenly
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Joint
+
+BRACE_LEG_MM = 450.0  # of the base's corner braces; common practice
+STAND_MM = 1200.0  # length of a roost stand
+
+
+def set_base(site: Site, pen: Chosen) -> None:
+    """Base rails and a brace across each corner.
+
+    Args: site; pen.
+    Source: common practice.
+    """
+    base_rails(site, pen.length, pen.half)
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    x0, x1 = site.x[0] + thick, site.x[1] - thick
+    inner = pen.half - thick
+    leg = min(BRACE_LEG_MM, (x1 - x0) / 3, inner / 2)
+    brace = Piece("base brace", "K", "keeps the base square when it is dragged")
+    wide = thick * 2**0.5
+    for x, ahead in ((x0, 1), (x1, -1)):
+        for side in (-1, 1):
+            y = side * inner
+            ring = ((x, y - side * leg), (x, y - side * (leg - wide)))
+            far = ((x + ahead * leg, y), (x + ahead * (leg - wide), y))
+            corners: list[Point] = []
+            for outer, near in (ring, far):
+                corners += [(*outer, 0.0), (*outer, deep), (*near, deep), (*near, 0.0)]
+            site.frame.sawn(brace, tuple(corners))
+
+
+def set_ends(site: Site, pen: Chosen) -> None:
+    """An arch of straight pieces along the curve in each end, and posts under it.
+
+    Args: site; pen.
+    Source: common practice.
+    """
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
+    piece = Piece("arch piece", "E", "follows the curve; panels, mesh and sheet are fixed to it")
+    outer, inside = pen.arch, pen.arch_inside
+    for x in (rear, front):
+        for i in range(len(outer) - 1):
+            outline = (outer[i], outer[i + 1], inside[i + 1], inside[i])
+            site.frame.profiled(piece, outline, "x", x)
+    near, far = post_places(pen)
+    foot = pen.foot_z
+    for x, post in (
+        (rear, Piece("end post", "S", "holds the rear arch up")),
+        (front, Piece("door post", "S", "the door hangs on it")),
+    ):
+        for side in (-1, 1):
+            y = (side * near, side * far)
+            top = [under_arch(pen, near), under_arch(pen, far)]
+            outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
+            site.frame.profiled(post, outline, "x", x)
+    top_z = foot + pen.door[1]
+    head = Piece("door head", "S", "closes the frame of the door")
+    site.frame.stick(head, front, (-near, near), (top_z, top_z + deep), "y")
+
+
+def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
+    """A tube under the crown between the end arches, tied to the panels.
+
+    Args: site; pen.
+    Returns: its joints to the arch pieces at the crown.
+    Source: common practice.
+    """
+    thick = pen.section.thick_mm
+    crown = pen.points[len(pen.points) // 2][1]
+    z = crown - pen.ridge.thick_mm / 2 - 6
+    ridge = Piece("ridge tube", "M", "keeps the crown straight under tarp and snow", "frame", pen.ridge)
+    ends = (site.x[0] + thick, site.x[1] - thick)
+    tubes = [
+        site.frame.tube(ridge, ((a, 0.0, z), (b, 0.0, z)), (0.0, 1.0, 0.0))
+        for a, b in pairwise(evenly(*ends, pen.ridge.longest_mm))
+    ]
+    near_crown = [
+        m
+        for m in site.frame.members
+        if m.role == "arch piece" and min(abs(c[1]) for c in m.corners) < 1 and m.centre[1] > 0
+    ]
+    nearest = [(tubes[0] if m.centre[0] < sum(ends) / 2 else tubes[-1], m) for m in near_crown]
+    return tuple(
+        Joint((tube.ref, m.ref), "tie", 2, rule="tube strapped to the end arch") for tube, m in nearest
+    )
+
+
+def roost_stand(site: Site, pen: Chosen) -> float:
+    """Posts on the base rails, a rail across each pair, bars along the pen; metres of bar.
+
+    Args: site; pen, with at least one bar.
+    Returns: m.
+    Source: common practice.
+    """
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    inner, z = pen.half - thick, pen.roost_height
+    reach = stand_half(pen)
+    lines = _stand_lines(site, pen)
+    sill = Piece("roost sill", "J", "carries the roost posts; ties the base", "roosts")
+    post = Piece("roost post", "U", "carries the roosts", "roosts")
+    rail = Piece("roost rail", "J", "carries the roosts", "roosts")
+    for start in lines:
+        x = (start, start + thick)
+        site.frame.stick(sill, x, (-inner, inner), (0, deep), "y")
+        for y in ((-reach, deep - reach), (reach - deep, reach)):
+            site.frame.stick(post, x, y, (deep, z), "z")
+        site.frame.stick(rail, x, (deep - reach, reach - deep), (z - deep, z), "y")
+    bar = Piece("roost", "Q", "the birds sleep on it, wide side up", "roosts")
+    run = (lines[0], lines[1] + thick)
+    count = min(pen.roost_bars, bars_that_fit(pen))
+    for i in range(count):
+        middle = (i - (count - 1) / 2) * ROOST_GAP_MM
+        site.frame.stick(bar, run, (middle - deep / 2, middle + deep / 2), (z, z + thick), "x")
+    return count * (run[1] - run[0]) / 1000
+
+
+def _stand_lines(site: Site, pen: Chosen) -> tuple[float, float]:
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    start = site.x[0] + BRACE_LEG_MM + 2 * thick
+    return start, min(start + STAND_MM, site.x[1] - BRACE_LEG_MM - 2 * thick - deep)
+
+
+def roosts_end(site: Site, pen: Chosen) -> float:
+    """Where the roost stand ends, along x.
+
+    Args: site; pen, with roosts.
+    Returns: mm.
+    Source: geometry.
+    """
+    return _stand_lines(site, pen)[1] + 3 * pen.section.thick_mm

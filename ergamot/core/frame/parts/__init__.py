@@ -1,0 +1,1 @@
+"""Parts any shape may have where it makes sense: gear, doors, house, nests, roosts, feeders, ground edge."""

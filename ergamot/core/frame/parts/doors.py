@@ -1,0 +1,94 @@
+"""Doors, hatches and lids: a leaf laid over an opening, hinged on one side, latched on the other."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.covering import Coat, Covering
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Opening
+
+Side = Literal["left", "right", "top", "bottom"]
+MID_RAIL_OVER_MM = 1100.0  # a taller leaf gets a rail across its middle; common practice
+LATCH_WORDS = {
+    "latch": "two-action latches",
+    "bolt-latch": "barrel bolts with clips",
+    "hasp": "hasps with clips",
+}
+
+
+@dataclass(frozen=True)
+class Leaf:
+    """How a leaf is made: what covers it, where it hinges, how it latches, what holds it open.
+
+    `stay` is a hardware row: a prop under a lid, a stay on a door. `mesh` fills the opening behind a
+    solid leaf on hot nights.
+    """
+
+    role: str
+    what: Covering
+    hinge: Side
+    latch: str = "latch"
+    stay: str = "stay"
+    mesh: Covering | None = None
+    inside: str = "run"
+
+
+def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf) -> Opening:
+    """Leave an opening in a face and hang a leaf over it; its sticks lie flat on the frame.
+
+    Args: site; face; u and v, the leaf's outside on the face, mm; leaf.
+    Returns: the Opening.
+    Source: common practice: two hinges, two latches, one stay.
+    """
+    section = site.frame.section
+    thick, deep = section.thick_mm, section.deep_mm
+    w = (0.0, thick)
+    side = Piece(f"{leaf.role} side", "L", f"frames the {leaf.role}", "doors")
+    end = Piece(f"{leaf.role} end", "L", f"frames the {leaf.role}", "doors")
+    for low in (u[0], u[1] - deep):
+        site.frame.on_face(end, face, (low, low + deep), (v[0] + deep, v[1] - deep), w, "v")
+    for low in (v[0], v[1] - deep):
+        site.frame.on_face(side, face, u, (low, low + deep), w, "u")
+    if v[1] - v[0] > MID_RAIL_OVER_MM:
+        middle = (v[0] + v[1]) / 2
+        rail = Piece(f"{leaf.role} rail", "L", f"keeps the {leaf.role} from sagging", "doors")
+        site.frame.on_face(
+            rail, face, (u[0] + deep, u[1] - deep), (middle - deep / 2, middle + deep / 2), w, "u"
+        )
+    opening = site.cover.open(
+        face,
+        u,
+        v,
+        f"{leaf.role} opening",
+        f"{leaf.role} with {LATCH_WORDS[leaf.latch]}",
+        inside=leaf.inside,
+        person=True,
+        clear_mm=(u[1] - u[0] - 2 * deep, v[1] - v[0] - 2 * deep),
+    )
+    site.cover.lay(face, Coat(leaf.role, leaf.what, "doors", leaf.inside), u, v, thick)
+    if leaf.mesh is not None:
+        site.cover.lay(face, Coat(f"mesh behind the {leaf.role}", leaf.mesh, "doors", leaf.inside), u, v, 0.0)
+    _fittings(site, face, u, v, leaf, thick)
+    return opening
+
+
+def _fittings(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, w: float) -> None:
+    def along(edge: Side) -> list[Point]:
+        if edge in ("top", "bottom"):
+            at, quarter = (v[1] if edge == "top" else v[0]), (u[1] - u[0]) / 4
+            return [face.point(place, at, w) for place in (u[0] + quarter, u[1] - quarter)]
+        at, quarter = (u[0] if edge == "left" else u[1]), (v[1] - v[0]) / 4
+        return [face.point(at, place, w) for place in (v[0] + quarter, v[1] - quarter)]
+
+    opposite: dict[Side, Side] = {"left": "right", "right": "left", "top": "bottom", "bottom": "top"}
+    site.buy("hinge", "hinge", "doors", along(leaf.hinge))
+    latched = along(opposite[leaf.hinge])
+    site.buy(leaf.latch, "latch", "doors", latched)
+    middle = latched[0], latched[1]
+    x, y, z = ((a + b) / 2 for a, b in zip(*middle, strict=True))
+    site.buy(leaf.stay, leaf.stay, "doors", [(x, y, z)])

@@ -1,0 +1,84 @@
+"""The last step of every shape: cut the coverings, find the joints, count the fixings, weigh nothing yet."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Section
+from ergamot.core.frame.fixings import count_fixings
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.joints import joints
+from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, Gear
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import (
+    Axle,
+    Body,
+    Dimension,
+    Grip,
+    Room,
+    Structure,
+    Zone,
+)
+
+
+@dataclass(frozen=True)
+class Finished:
+    """What a shape knows of itself once it is framed; lengths in mm."""
+
+    shape: str
+    length: float
+    half: float
+    axle: Axle | None
+    grip: Grip
+    room: Room
+    head_room: float
+    dimensions: tuple[Dimension, ...]
+    offsets: tuple[Flat, ...] = ()
+
+
+def finish(site: Site, made: Finished) -> Structure:
+    """Make the Structure of a framed pen.
+
+    Args: site, with all its sticks, coverings and hardware; made, what the shape knows.
+    Returns: the Structure.
+    Source: common practice.
+    """
+    members = site.frame.labelled()
+    panels = site.cover.done(members)
+    joined = (*joints(members, site.catalogue), *site.tied)
+    fixings = count_fixings(members, panels, joined, site.catalogue)
+    half, thick = made.half, site.frame.section.thick_mm
+    floor_x = (site.x[0] + thick, site.x[1] - thick)
+    floor_y = (thick - half, half - thick)
+    run = Zone("run", "run", floor_x, floor_y, (0.0, made.head_room))
+    return Structure(
+        shape=made.shape,
+        members=members,
+        panels=panels,
+        openings=tuple(site.cover.openings),
+        hardware=(*site.hardware, *fixings),
+        contents=tuple(site.contents),
+        joints=joined,
+        faces=tuple(site.faces.values()),
+        zones=(run, *site.zones),
+        room=made.room,
+        body=Body(site.x, (-half, half), (0, site.profile.top_z), floor_x, floor_y),
+        mean_height_mm=site.profile.mean_height,
+        contacts=((0, -half), (made.length, -half), (made.length, half), (0, half)),
+        axle=made.axle,
+        grip=made.grip,
+        head_room_mm=made.head_room,
+        dimensions=made.dimensions,
+        offsets=made.offsets,
+        notes=tuple(site.notes),
+    )
+
+
+def wheel_out(gear: Gear, half: float, section: Section) -> float:
+    """How far the wheels stand out from the middle, mm.
+
+    Args: gear; half, half the outside width; section, of the axle legs.
+    Returns: mm.
+    Source: geometry.
+    """
+    return half + (gear.wheel.width_mm + section.thick_mm + WHEEL_GAP_MM if gear.wheel else 0)

@@ -1,0 +1,43 @@
+"""A raised house in the rear end of a pen: floor, partition with a pop hole, ramp, roosts, nests, vents.
+
+                         ridge
+        _____________________________________________
+       |  nests | roosts     |  partition             |
+  rear |________|____________|                        |  front
+       |         floor       | pop hole, ramp         |
+       |   run passes beneath \\___ ramp              |
+       +----------------------------------------------+
+
+| parameter      | range            | default | what it is                                        |
+|----------------|------------------|---------|---------------------------------------------------|
+| house          | no, yes          | by shape| a raised house at the rear                        |
+| house_length   | 0.6 m to 2.5 m   | 1.2 m   | rear wall to the front of the partition's rib      |
+| house_floor    | 0.3 m to 1.1 m   | 0.6 m   | ground to floor                                   |
+| house_floor_of | a floor sheet or mesh | slats | solid, slatted or mesh                          |
+| roosts         | none, level, stepped | level | bars along the house                            |
+| roost_bars     | 1 to 8           | 2       |                                                   |
+| nests          | none, inside, outside | none | boxes at the rear                                |
+| nest_count     | 1 to 12          | 3       |                                                   |
+| nest_hatch     | hatch, lid       | lid     | how a hand gets in from outside                   |
+| nests_later    | now, later       | now     | fitted before lay begins                          |
+| vents          | none, low and high | low and high | closable, mesh behind                       |
+
+| piece          | letter | runs                                     | number                  |
+|----------------|--------|------------------------------------------|-------------------------|
+| floor bearer   | J      | between a pair of ribs                   | each rib of the house   |
+| roost rail     | J      | between a pair of ribs                   | 2, or 4 stepped         |
+| roost          | Q      | rail to rail, along the pen              | roost_bars              |
+| nest rail, side| N      | floor frame of an outside nest box       | 2 + 2                   |
+| ramp tread     | V      | across the ramp board                    | every 150 mm            |
+"""
+
+from ergamot.core.frame.parts.house.build import build_house
+from ergamot.core.frame.parts.house.choices import (
+    House,
+    check_house,
+    house_parameters,
+    read_house,
+    roosts_over_floor,
+)
+
+__all__ = ["House", "build_house", "check_house", "house_parameters", "read_house", "roosts_over_floor"]

@@ -1,0 +1,187 @@
+"""Setting a house into its pen: bearers, floor, partition, ramp, vents; then what stands in it."""
+
+from __future__ import annotations
+
+import math
+
+import shapely
+from shapely import MultiPoint, Polygon
+
+from ergamot.core.finding import phrase
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.contact import crossing
+from ergamot.core.frame.covering import Coat
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parts.house.choices import (
+    NEST_MM,
+    ROOST_STEP_MM,
+    House,
+    roost_places,
+)
+from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Group, Joint, Room, Zone
+from ergamot.core.units import Quantity
+
+POP_HOLE_MM = (320.0, 380.0)  # wide, high, for hens; common practice
+RAMP_MM = 300.0
+RAMP_DEG = 35.0  # steepest heavy breeds manage; common practice
+TREAD_EVERY_MM = 150.0
+VENT_MM = (350.0, 120.0)
+FRAME_GROUP: Group = "house"
+
+
+def build_house(site: Site, house: House) -> Room:
+    """Set a house into a pen's rear end.
+
+    Args: site; house, checked against the pen.
+    Returns: the Room it offers: roosts and nests.
+    Source: common practice; see this package's docstring.
+    """
+    wall = site.x[0] + house.length
+    end = wall - site.rib_mm / 2
+    deep = site.frame.section.deep_mm
+    bearer = Piece("floor bearer", "J", "carries the house floor", FRAME_GROUP)
+    for line in site.lines:
+        if line <= end + 1:
+            site.tie(bearer, line, (house.floor_z - deep, house.floor_z))
+    _floor(site, house, wall)
+    _partition(site, house, wall)
+    roost_m = _roosts(site, house, end)
+    nests = 0
+    if house.nests == "inside":
+        nests = inside_nests(site, house)
+    elif house.nests == "outside":
+        nests = outside_nests(site, house)
+    if house.vents:
+        _vents(site, house)
+    right, left = site.inside(house.floor_z)
+    site.zones.append(
+        Zone("house", "house", (site.x[0], wall), (right, left), (house.floor_z, site.profile.top_z))
+    )
+    return Room(roost_m=roost_m, nests=nests)
+
+
+def _round_sticks(site: Site, axis: int, at: float, region: Polygon) -> Polygon:
+    """A flat piece cut round every stick that passes through its plane."""
+    cut = [
+        MultiPoint(points).convex_hull
+        for member in site.frame.members
+        if len(points := crossing(member, axis, at)) >= 3
+    ]
+    left = region.difference(shapely.union_all(cut)) if cut else region
+    parts = list(getattr(left, "geoms", [left]))
+    return max(parts, key=lambda part: part.area)
+
+
+def _floor(site: Site, house: House, wall: float) -> None:
+    z = house.floor_z
+    right, left = site.profile.span_at(z)
+    region = shapely.box(site.x[0], right, wall, left)
+    cut = _round_sticks(site, 2, z, region)
+    level = Face("house floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), tuple(cut.exterior.coords)[:-1])
+    coat = Coat("house floor", house.floor_of, FRAME_GROUP, "house", "run")
+    site.cover.cover(level, coat)
+
+
+def _partition(site: Site, house: House, wall: float) -> None:
+    """Stands on the front of a pair of ribs, from the floor up to the roof, round what passes it."""
+    z = house.floor_z
+    above = Polygon(site.profile.points).intersection(shapely.box(-1e5, z, 1e5, 1e5))
+    cut = _round_sticks(site, 0, wall, above)
+    outline = tuple(cut.exterior.coords)[:-1]
+    face = Face("partition", (wall, 0, 0), (0, 1, 0), (0, 0, 1), (1, 0, 0), outline)
+    wide, high = POP_HOLE_MM
+    right, left = site.inside(z + high)
+    y0 = max(-wide / 2, right)
+    site.cover.open(
+        face,
+        (y0, min(y0 + wide, left)),
+        (z, z + high),
+        "pop hole",
+        "slide with a cord",
+        inside="house",
+        outside="run",
+        open_share=1.0,
+    )
+    site.cover.cover(face, Coat("partition", house.walls, FRAME_GROUP, "house", "run"))
+    site.buy("closer", "pop hole slide", FRAME_GROUP, [(wall, y0 + wide / 2, z + high)])
+    _ramp(site, house, wall, (y0 + wide / 2 - RAMP_MM / 2, y0 + wide / 2 + RAMP_MM / 2))
+
+
+def _ramp(site: Site, house: House, wall: float, y: Flat) -> None:
+    """A board hinged under the pop hole, down into the run, with treads across it."""
+    room = site.x[1] - site.frame.section.thick_mm - wall - 20
+    run = min(house.floor_z / math.tan(math.radians(RAMP_DEG)), room)
+    if run < house.floor_z / math.tan(math.radians(RAMP_DEG)) - 1:
+        steep = math.degrees(math.atan2(house.floor_z, run))
+        site.notes.append(
+            phrase("the ramp is steeper than 35°: {steep} in this run", steep=Quantity(steep, "deg"))
+        )
+    length = math.hypot(run, house.floor_z)
+    up = (-run / length, 0.0, house.floor_z / length)
+    normal = (house.floor_z / length, 0.0, run / length)
+    face = Face(
+        "ramp",
+        (wall + run, 0, 0),
+        (0, 1, 0),
+        up,
+        normal,
+        ((y[0], 0), (y[1], 0), (y[1], length), (y[0], length)),
+    )
+    sheet = site.catalogue.sheets["ply-12"]
+    site.cover.cover(face, Coat("ramp board", sheet, FRAME_GROUP, "run", "run", ref="ramp-board"))
+    hung_on = [member for member in site.frame.members if member.role == "floor bearer"][-1]
+    site.tied.append(Joint(("ramp-board", hung_on.ref), "rest", 0, rule="hinged under the pop hole"))
+    small = site.catalogue.sections["1x2"]
+    tread = Piece("ramp tread", "V", "a foothold on the ramp", FRAME_GROUP, small)
+    for i in range(1, int((length - 60) / TREAD_EVERY_MM) + 1):
+        v = i * TREAD_EVERY_MM
+        site.frame.on_face(tread, face, y, (v, v + small.thick_mm), (0, small.deep_mm), "u")
+    site.buy("hinge", "ramp hinge", FRAME_GROUP, [(wall, y[0], house.floor_z), (wall, y[1], house.floor_z)])
+
+
+def _roosts(site: Site, house: House, end: float) -> float:
+    """Bars along the house on rails across it; length of bar in m."""
+    if house.roosts == "none":
+        return 0.0
+    deep, thick = site.frame.section.deep_mm, site.frame.section.thick_mm
+    first, last = site.lines[0], end
+    places = roost_places(house, site.profile, deep, _clear(site, house))
+    rail = Piece("roost rail", "J", "carries the roosts", "roosts")
+    bar = Piece("roost", "Q", "the birds sleep on it, wide side up", "roosts")
+    x = (first - site.rib_mm / 2, last + site.rib_mm / 2)
+    total = 0.0
+    for z in dict.fromkeys(z for _, z in places):
+        for line in (first, last):
+            site.tie(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z))
+        for y, at in places:
+            if at == z:
+                site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")
+                total += x[1] - x[0]
+    return total / 1000
+
+
+def _clear(site: Site, house: House) -> float:
+    right, _ = site.profile.span_at(house.floor_z)
+    return site.inside(house.floor_z)[0] - right
+
+
+def _vents(site: Site, house: House) -> None:
+    """Low and high in the rear wall, a slide on each, mesh behind."""
+    rear = site.faces["rear"]
+    wide, high = VENT_MM
+    mesh = site.catalogue.meshes["welded-12"]
+    low = house.floor_z + 30 if house.nests == "none" else house.floor_z + NEST_MM + 120
+    top = site.profile.top_z
+    for z in (low, top - high - 60):
+        right, left = site.inside(min(z + high, top))
+        room = left - right
+        use = min(wide, room - 40)
+        if use < 100 or z + high > top or (z == low and low + high > top - 2 * high - 60):
+            continue
+        v = (z, z + high)
+        site.cover.open(rear, (-use / 2, use / 2), v, "vent", "slide over mesh", inside="house")
+        site.cover.lay(rear, Coat("vent mesh", mesh, FRAME_GROUP, "house"), (-use / 2, use / 2), v, 0.0)
+        site.buy("closer", "vent slide", FRAME_GROUP, [rear.point(0, z)])

@@ -1,0 +1,155 @@
+"""Nest boxes in a row across the rear of the house: on its floor, or hung outside its wall."""
+
+from __future__ import annotations
+
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.covering import Coat
+from ergamot.core.frame.face import Face, corners
+from ergamot.core.frame.parts.house.choices import NEST_MM, NEST_WALL_MM, House, nest_row_mm
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import When, Zone
+
+LIP_MM = 100.0  # keeps the straw in; common practice
+DEPTH_MM = 320.0
+LID_FALL_MM = 60.0  # of a sloping lid; common practice
+
+
+def _coat(house: House, role: str, outside: str = "house") -> Coat:
+    """Boxes share the air of the house: their openings are larger than anything else in it."""
+    when: When = "later" if house.nests_later else "now"
+    return Coat(role, house.walls, "nests", "house", outside, when=when)
+
+
+def _row(site: Site, house: House) -> tuple[float, float]:
+    right, left = site.inside(house.floor_z + NEST_MM)
+    middle, half = (right + left) / 2, nest_row_mm(house) / 2
+    return middle - half, middle + half
+
+
+def _upright(name: str, x: float, y: tuple[float, float], z: tuple[float, float], out: int) -> Face:
+    """A wall across the pen at x."""
+    return Face(name, (x, 0, 0), (0, 1, 0), (0, 0, 1), (out, 0, 0), corners(y, z))
+
+
+def _partitions(site: Site, house: House, x: tuple[float, float], y: tuple[float, float], z: float) -> None:
+    """Ends and walls between boxes."""
+    step = NEST_MM + NEST_WALL_MM
+    for i in range(house.nest_count + 1):
+        at = y[0] + i * step
+        outer = i in (0, house.nest_count)
+        name = "nest end" if outer else "nest wall"
+        side = -1 if i == 0 else 1
+        face = Face(
+            f"{name} {i}", (0, at, 0), (1, 0, 0), (0, 0, 1), (0, side, 0), corners(x, (z, z + NEST_MM))
+        )
+        outside = "" if outer and house.nests == "outside" else "house"
+        site.cover.cover(face, _coat(house, name, outside))
+
+
+def inside_nests(site: Site, house: House) -> int:
+    """A row of boxes on the house floor against the rear wall, reached through a hatch in it.
+
+    Args: site; house.
+    Returns: how many boxes.
+    Source: common practice, 300 mm boxes.
+    """
+    y, z = _row(site, house), house.floor_z
+    back = site.x[0] + site.frame.section.thick_mm
+    x = (back, back + DEPTH_MM)
+    _partitions(site, house, x, y, z)
+    top = Face("nest top", (0, 0, z + NEST_MM), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, y))
+    site.cover.cover(top, _coat(house, "nest top"))
+    lip = _upright("nest lip", x[1], y, (z, z + LIP_MM), 1)
+    site.cover.cover(lip, _coat(house, "nest lip"))
+    _egg_door(site, house, y)
+    site.zones.append(Zone("nests", "nests", x, y, (z, z + NEST_MM)))
+    return house.nest_count
+
+
+def _egg_door(site: Site, house: House, y: tuple[float, float]) -> None:
+    rear = site.faces["rear"]
+    z = (house.floor_z, house.floor_z + NEST_MM)
+    site.cover.open(
+        rear,
+        y,
+        z,
+        "egg hatch opening",
+        "drop-down hatch with two-action latches",
+        inside="nests",
+        person=True,
+        clear_mm=(y[1] - y[0], NEST_MM),
+    )
+    site.cover.lay(rear, _coat(house, "egg hatch", ""), y, z, 0.0)
+    quarter = (y[1] - y[0]) / 4
+    for row, height in (("hinge", z[0]), ("latch", z[1])):
+        places = [rear.point(at, height) for at in (y[0] + quarter, y[1] - quarter)]
+        site.buy(row, row, "nests", places, "later" if house.nests_later else "now")
+
+
+def outside_nests(site: Site, house: House) -> int:
+    """A row of boxes hung outside the rear wall on a frame of their own, under a lid or behind a hatch.
+
+    Args: site; house.
+    Returns: how many boxes.
+    Source: common practice, 300 mm boxes.
+    """
+    y, z = _row(site, house), house.floor_z
+    wall = site.x[0]
+    x = (wall - DEPTH_MM, wall)
+    when: When = "later" if house.nests_later else "now"
+    _frame(site, x, y, z, when)
+    rear = site.faces["rear"]
+    site.cover.open(
+        rear,
+        y,
+        (z, z + NEST_MM),
+        "way into the nests",
+        "nothing: the birds go through",
+        inside="house",
+        outside="nests",
+    )
+    _partitions(site, house, x, y, z)
+    bottom = Face("nest floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, -1), corners(x, y))
+    back = _upright("nest back", x[0], y, (z, z + NEST_MM - LID_FALL_MM), -1)
+    site.cover.cover(bottom, _coat(house, "nest floor", ""))
+    fall = (DEPTH_MM**2 + LID_FALL_MM**2) ** 0.5
+    up = (DEPTH_MM / fall, 0.0, LID_FALL_MM / fall)
+    out = (-LID_FALL_MM / fall, 0.0, DEPTH_MM / fall)
+    lid = Face("nest lid", (x[0], 0, z + NEST_MM - LID_FALL_MM), (0, 1, 0), up, out, corners(y, (0, fall)))
+    opened, hinges, role = (lid, fall, "lid") if house.nest_hatch == "lid" else (back, z, "hatch")
+    top = fall if house.nest_hatch == "lid" else z + NEST_MM - LID_FALL_MM
+    low = 0.0 if house.nest_hatch == "lid" else z
+    site.cover.open(
+        opened,
+        y,
+        (low, top),
+        f"nest {role} opening",
+        f"{role} with two-action latches",
+        inside="nests",
+        person=True,
+        clear_mm=(y[1] - y[0], NEST_MM - LID_FALL_MM),
+    )
+    for face, name in ((back, "nest back"), (lid, "nest lid")):
+        coat = _coat(house, name, "")
+        if face is opened:
+            site.cover.lay(face, coat, y, (low, top), 0.0)
+        else:
+            site.cover.cover(face, coat)
+    quarter = (y[1] - y[0]) / 4
+    for row, at in (("hinge", hinges), ("latch", low if house.nest_hatch == "lid" else top)):
+        places = [opened.point(u, at) for u in (y[0] + quarter, y[1] - quarter)]
+        site.buy(row, row, "nests", places, when)
+    site.zones.append(Zone("nests", "nests", x, y, (z, z + NEST_MM)))
+    return house.nest_count
+
+
+def _frame(site: Site, x: tuple[float, float], y: tuple[float, float], z: float, when: When) -> None:
+    """The floor frame of the boxes, hung on the rear bearer."""
+    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    up = (z - deep, z)
+    rail = Piece("nest rail", "N", "carries the nest boxes", "nests", when=when)
+    side = Piece("nest side", "N", "joins the nest rails", "nests", when=when)
+    for low in (x[0], x[1] - thick):
+        site.frame.stick(rail, (low, low + thick), y, up, "y")
+    for low in (y[0], y[1] - thick):
+        site.frame.stick(side, (x[0] + thick, x[1] - thick), (low, low + thick), up, "x")

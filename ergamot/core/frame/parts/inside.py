@@ -1,0 +1,185 @@
+"""Feeders and drinkers hung inside, the ground closed round the base, gussets, a catch board, inserts."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from itertools import pairwise
+
+from ergamot.core.catalogue import Catalogue, Container, pick
+from ergamot.core.finding import phrase
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.covering import Coat
+from ergamot.core.frame.face import Face, corners
+from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parts.lines import evenly
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Contents, Hardware, Room
+
+APRON_MM = 300.0  # mesh laid flat outwards against digging; common practice
+BATTEN_MM = 65.0  # the hatch of a low pen begins above the batten
+SLOT_MM = 22.0  # for a 12 mm board
+
+
+@dataclass(frozen=True)
+class Inside:
+    """What hangs in the pen and what is done at its edges."""
+
+    feeder: Container
+    feeders: int
+    drinker: Container
+    drinkers: int
+    ground: str
+    gussets: bool
+    catch_board: bool
+
+
+INSIDE_PARAMETERS: tuple[Parameter, ...] = (
+    Parameter("feeder", "Feeder", "inside", "choice", "trough-1m", table="containers", use="feeder"),
+    Parameter("feeders", "Feeders", "inside", "count", 0, 0, 12),
+    Parameter("drinker", "Drinker", "inside", "choice", "bell-8", table="containers", use="drinker"),
+    Parameter("drinkers", "Drinkers", "inside", "count", 0, 0, 12),
+    Parameter(
+        "ground",
+        "Ground edge",
+        "inside",
+        "choice",
+        "none",
+        choices=(
+            Choice("none", "base rails only"),
+            Choice("batten", "a batten outside the rails", "closes hollows"),
+            Choice("apron", "mesh laid flat, 0.3 m out", "against digging"),
+        ),
+    ),
+    Parameter(
+        "gussets",
+        "Corner gussets",
+        "inside",
+        "choice",
+        "no",
+        choices=(Choice("no", "none"), Choice("yes", "plywood, eight corners")),
+    ),
+    Parameter(
+        "catch_board",
+        "Catch board",
+        "inside",
+        "choice",
+        "no",
+        choices=(
+            Choice("no", "none"),
+            Choice("yes", "slots and a board"),
+        ),
+        note="pens the birds at one end",
+    ),
+)
+
+
+def read_inside(values: Mapping[str, Value], catalogue: Catalogue) -> Inside:
+    """Look up what the values name.
+
+    Args: values, checked; catalogue.
+    Returns: the Inside.
+    Raises: UnknownChoice.
+    Source: common practice.
+    """
+    return Inside(
+        feeder=pick(catalogue.containers, str(values["feeder"]), "feeder"),
+        feeders=int(float(values["feeders"])),
+        drinker=pick(catalogue.containers, str(values["drinker"]), "drinker"),
+        drinkers=int(float(values["drinkers"])),
+        ground=str(values["ground"]),
+        gussets=values["gussets"] == "yes",
+        catch_board=values["catch_board"] == "yes",
+    )
+
+
+def fit_inside(
+    site: Site,
+    inside: Inside,
+    length: float,
+    half: float,
+    hang_z: float,
+    front: float,
+    corner: float = 100.0,
+) -> Room:
+    """Hang feeders and drinkers in the run and finish the ground's edge.
+
+    Args: site; inside; length of the base rails and half the outside width, mm; hang_z, what cords are
+        tied to, mm; front, x the run begins at, mm; corner, kept clear at the ends for braces, mm.
+    Returns: the Room it offers: feeding edge and drinking points.
+    Source: common practice.
+    """
+    _hang(site, inside.feeder, inside.feeders, (front, site.x[1]), half * -0.4, hang_z)
+    _hang(site, inside.drinker, inside.drinkers, (front, site.x[1]), half * 0.4, hang_z)
+    if inside.ground == "batten":
+        _batten(site, half)
+    elif inside.ground == "apron":
+        _apron(site, length, half)
+    if inside.gussets:
+        places: list[Point] = [(x, y, z) for x in site.x for y in (-half, half) for z in (60.0, hang_z)]
+        site.buy("gusset", "gusset", "frame", places)
+    if inside.catch_board:
+        _catch_board(site, half, front, corner)
+    return Room(
+        feeder_edge_m=inside.feeders * inside.feeder.edge_m,
+        drinker_points=inside.drinkers * inside.drinker.points,
+    )
+
+
+def _hang(site: Site, what: Container, count: int, x: tuple[float, float], y: float, z: float) -> None:
+    for i in range(count):
+        at = x[0] + (x[1] - x[0]) * (i + 1) / (count + 1)
+        place = (at, y, 200.0)
+        ref = f"{what.use}-{i + 1}"
+        site.hardware.append(Hardware(ref, what.use, "inside", what.label, what.kg, place, what.key))
+        holds = "feed" if what.use == "feeder" else "water"
+        site.contents.append(Contents(f"{ref}-{holds}", holds, what.holds_kg, place))
+        site.buy("cord", "cord", "inside", [(at, y, z)])
+
+
+def _batten(site: Site, half: float) -> None:
+    """A low board along the outside of both side rails, cut round nothing: wheels stand behind it."""
+    small = site.catalogue.sections["1x3"]
+    deep = min(small.deep_mm, site.frame.section.deep_mm)
+    strip = Piece("ground batten", "W", "closes hollows under the rail", "frame", small)
+    for y in ((-half - small.thick_mm, -half), (half, half + small.thick_mm)):
+        for run in pairwise(evenly(site.x[0] + 80, site.x[1], small.longest_mm)):
+            site.frame.stick(strip, run, y, (0, deep), "x")
+
+
+def _apron(site: Site, length: float, half: float) -> None:
+    mesh = site.catalogue.meshes["welded-25x50"]
+    coat = Coat("apron", mesh, "mesh", "", "")
+    x0, x1 = site.x
+    strips = (
+        ((x0, x1), (half, half + APRON_MM)),
+        ((x0, x1), (-half - APRON_MM, -half)),
+        ((x1, x1 + APRON_MM), (-half, half)),
+    )
+    for i, (u, v) in enumerate(strips):
+        face = Face(f"apron {i + 1}", (0, 0, 0), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(u, v))
+        site.cover.cover(face, coat)
+
+
+def _catch_board(site: Site, half: float, front: float, corner: float) -> None:
+    """Two pairs of cleats on the base rails leave a slot; the board waits in the shed."""
+    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    small = site.catalogue.sections["1x2"]
+    cleat = Piece("catch board cleat", "Y", "holds the catch board", "inside", small)
+    at = max(front, min((front + site.x[1]) / 2, site.x[1] - corner))
+    if at - site.x[0] < corner or site.x[1] - at < corner:
+        site.notes.append(phrase("no room for a catch board in a run this short"))
+        return
+    inner = half - thick
+    for y in ((-inner, -inner + small.thick_mm), (inner - small.thick_mm, inner)):
+        for x in (
+            (at - SLOT_MM / 2 - small.deep_mm, at - SLOT_MM / 2),
+            (at + SLOT_MM / 2, at + SLOT_MM / 2 + small.deep_mm),
+        ):
+            site.frame.stick(cleat, x, y, (0, deep), "z")
+    board = Face(
+        "catch board", (at, 0, 0), (0, 1, 0), (0, 0, 1), (1, 0, 0), corners((-inner, inner), (0, 500))
+    )
+    sheet = site.catalogue.sheets["ply-12"]
+    site.cover.cover(board, Coat("catch board", sheet, "inside", "run", "run", when="aside"))

@@ -1,0 +1,122 @@
+"""What a part needs to know of the pen it goes into: its line, its ribs, its faces."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+
+from ergamot.core.catalogue import Catalogue, Section
+from ergamot.core.errors import OutOfRange
+from ergamot.core.finding import Phrase
+from ergamot.core.frame.carpentry import Framing, Piece
+from ergamot.core.frame.covering import Coverer
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.profile import Profile
+from ergamot.core.frame.structure import Contents, Group, Hardware, Joint, Member, When, Zone
+from ergamot.core.units import Quantity, say
+
+HardwareAt = tuple[str, str, Point]
+
+
+@dataclass
+class Site:
+    """A pen being built. `inside` gives the clear line between a pair of ribs at a height: right and
+    left y. `lines` are the ribs' centres along x, rear first, each `rib_mm` thick along x.
+    """
+
+    catalogue: Catalogue
+    profile: Profile
+    x: Flat
+    lines: tuple[float, ...]
+    rib_mm: float
+    inside: Callable[[float], Flat]
+    frame: Framing
+    cover: Coverer
+    hardware: list[Hardware] = field(default_factory=list)
+    contents: list[Contents] = field(default_factory=list)
+    zones: list[Zone] = field(default_factory=list)
+    notes: list[Phrase] = field(default_factory=list)
+    tied: list[Joint] = field(default_factory=list)
+    faces: dict[str, Face] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        self.faces = {face.name: face for face in self.profile.faces(self.x)}
+
+    def tie(self, piece: Piece, line: float, z: Flat, span: Flat | None = None) -> Member:
+        """A stick across the pen between a pair of ribs, its ends sawn to lie against them."""
+        (low_r, low_l), (high_r, high_l) = self.inside(z[0]), self.inside(z[1])
+        thick = self.frame.section.thick_mm
+        at_rear = abs(line - self.lines[0]) < 1
+        x = span or ((self.x[0], self.x[0] + thick) if at_rear else (line - thick / 2, line + thick / 2))
+        outline = ((low_r, z[0]), (low_l, z[0]), (high_l, z[1]), (high_r, z[1]))
+        return self.frame.profiled(piece, outline, "x", x)
+
+    def buy(self, row: str, role: str, group: Group, places: list[Point], when: When = "now") -> None:
+        """Put a piece of hardware at each place."""
+        item = self.catalogue.hardware[row]
+        for place in places:
+            ref = f"{row}-{len(self.hardware) + 1}"
+            self.hardware.append(Hardware(ref, role, group, item.label, item.kg, place, row, when=when))
+
+    def buy_length(self, row: str, role: str, group: Group, middle: Point, metres: float) -> None:
+        """Put something sold by the metre along the pen, its mass at its middle."""
+        item = self.catalogue.hardware[row]
+        label = item.label.removesuffix(" (per metre)")
+        ref = f"{row}-{len(self.hardware) + 1}"
+        self.hardware.append(Hardware(ref, role, group, label, item.kg * metres, middle, row))
+
+
+def both(mm: float) -> str:
+    """A length in both unit systems, for a limit shown in words.
+
+    Args: mm.
+    Returns: such as 600 mm (23⅝ in).
+    Source: common practice.
+
+    >>> both(600).startswith("600 mm")
+    True
+    """
+    length = Quantity(mm, "mm")
+    return f"{say(length)} ({say(length, 'imperial')})"
+
+
+def refuse_below(field_name: str, value: float, least: float, why: str) -> None:
+    """Refuse a length that is too small to build.
+
+    Args: field_name; value, mm; least, mm; why, words after the limit.
+    Raises: OutOfRange.
+    Source: common practice.
+    """
+    if value < least - 1e-6:
+        raise OutOfRange(field_name, round(value, 1), f"at least {both(least)} {why}")
+
+
+def refuse_above(field_name: str, value: float, most: float, why: str) -> None:
+    """Refuse a length that is too large to build.
+
+    Args: field_name; value, mm; most, mm; why, words after the limit.
+    Raises: OutOfRange.
+    Source: common practice.
+    """
+    if value > most + 1e-6:
+        raise OutOfRange(field_name, round(value, 1), f"at most {both(most)} {why}")
+
+
+def check_stock(section: Section, values: Mapping[str, Value], fields: tuple[str, ...]) -> None:
+    """Refuse a length no board is sold long enough for.
+
+    Args: section; values, checked one by one; fields, the lengths sawn in one piece.
+    Raises: OutOfRange.
+    Source: stock lengths in the catalogue.
+    """
+    longest = section.longest_mm
+    for name in fields:
+        if float(values[name]) > longest:
+            raise OutOfRange(
+                name,
+                values[name],
+                f"at most {both(longest)}, the longest {section.label} sold",
+                f"No {section.label} is sold long enough: the longest is {both(longest)}",
+            )

@@ -19,6 +19,7 @@ from ergamot.core.frame.profile import Edge, Profile
 CURVE_PIECES = 16  # strips the covering is drawn and loaded in
 ARCH_PIECES = 8  # straight pieces of an end arch
 LEAST_RISE_MM = 600.0  # lower than this nothing stands up in it; common practice
+LEAST_DOOR_MM = 500.0
 LEAST_FOR_ROOSTS_MM = 2000.0
 ROOST_GAP_MM = 350.0  # between bars; common practice
 _STEPS = CURVE_PIECES // ARCH_PIECES
@@ -45,7 +46,9 @@ PARAMETERS: tuple[Parameter, ...] = (
         choices=(Choice("solid", "solid"), Choice("mesh", "mesh")),
     ),
     Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
-    Parameter("door_width", "Door width", "covering", "length", 600.0, 500, 900, note="clear, front end"),
+    Parameter(
+        "door_width", "Door width", "covering", "length", 600.0, LEAST_DOOR_MM, 900, note="clear, front end"
+    ),
     Parameter(
         "door_height", "Door height", "covering", "length", 1300.0, 600, 1900, note="above the base rail"
     ),
@@ -171,6 +174,9 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     wide, high = pen.door
     posts = post_places(pen)
     refuse_above("door_width", wide, 2 * pen.half * 0.6, "for posts that still reach the arch")
+    foot_y = pen.arch_inside[-1][0]
+    if posts[1] > foot_y:
+        _refuse_posts(pen, foot_y)
     room = min(under_arch(pen, y) for y in posts) - 2 * pen.section.deep_mm - 20
     refuse_above("door_height", high, room, "under this curve with this door width")
     if pen.roost_bars:
@@ -184,6 +190,16 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         )
     if pen.roost_bars and pen.length - pen.start < LEAST_FOR_ROOSTS_MM:
         raise OutOfRange("roost_bars", pen.roost_bars, "0 in a pen this short: there is no room for a stand")
+
+
+def _refuse_posts(pen: Chosen, foot_y: float) -> None:
+    """The door posts would run into the feet of the arch."""
+    widest = 2 * (foot_y - 2 * pen.section.deep_mm)
+    if widest < LEAST_DOOR_MM:
+        raise OutOfRange(
+            "width", pen.width, f"more: door posts of {pen.section.label} need room inside the arch"
+        )
+    raise OutOfRange("door_width", pen.door[0], f"at most {both(widest)} between the feet of the arch")
 
 
 def stand_half(pen: Chosen) -> float:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 
 import pytest
@@ -90,7 +91,7 @@ def test_a_sprung_panel_by_the_elastica(base, rise, edge):
     points = bent.points(4000)
     assert points[0] == (pytest.approx(-base / 2, abs=0.01), 0.0)
     assert max(z for _, z in points) == pytest.approx(bent.rise)
-    length = sum(math.dist(a, b) for a, b in zip(points, points[1:], strict=False))
+    length = sum(math.dist(a, b) for a, b in itertools.pairwise(points))
     assert length == pytest.approx(4880, abs=0.05)
     (y0, z0), (y1, z1) = points[0], points[1]
     assert math.degrees(math.atan2(z1 - z0, y1 - y0)) == pytest.approx(edge, abs=0.2)

@@ -38,7 +38,7 @@ def box(hole: bool = False, turned: bool = False) -> WindBody:
 def at(body: WindBody, degrees: int, mass_kg: float = 70):
     found = stability(body, mass_kg, (1.5, 0), 0.45, 0.03)
     gust = found.gusts[degrees // 15]
-    cpi = float(found.loads.cpi[degrees // 15])
+    cpi = float(found.loads.cpi[0][degrees // 15])
     return cpi, gust, found.factor
 
 

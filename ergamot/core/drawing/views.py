@@ -7,12 +7,15 @@ them in order hides what lies behind.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
-from ergamot.core.frame.geometry import Flat, Point, convex_hull
-from ergamot.core.frame.structure import Dimension, Hardware, Structure
+import shapely
+from shapely import Polygon
+
+from ergamot.core.frame.geometry import Flat, Point, convex_hull, polygon_area
+from ergamot.core.frame.structure import Dimension, Hardware, Panel, Structure
 
 ViewName = Literal["plan", "side", "end"]
 Kind = Literal["stick", "sheet", "mesh", "wheel", "rod", "part", "opening"]
@@ -20,13 +23,17 @@ Kind = Literal["stick", "sheet", "mesh", "wheel", "rod", "part", "opening"]
 
 @dataclass(frozen=True)
 class Outline:
-    """One thing in a view; `ref` points back to the structure, `label` is its cut-list label."""
+    """One thing in a view; `ref` points back to the structure, `label` is its cut-list label.
+
+    `holes` are cut out of it: openings in a sheet or mesh.
+    """
 
     ref: str
     kind: Kind
     role: str
     label: str
     points: tuple[Flat, ...]
+    holes: tuple[tuple[Flat, ...], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -58,6 +65,7 @@ _EYES: dict[ViewName, _Eye] = {
     "end": _Eye(lambda p: (p[1], p[2]), lambda p: p[0]),
 }
 CIRCLE_POINTS = 36
+EDGE_ON_MM2 = 500.0  # a panel that shows less than this is seen edge on
 SMALL_PART_MM = 22.0  # hinges and latches are drawn as a mark this wide
 
 
@@ -77,22 +85,26 @@ def view(structure: Structure, name: ViewName) -> View:
     eye = _EYES[name]
     drawn: list[tuple[float, Outline]] = []
 
-    def add(ref: str, kind: Kind, role: str, label: str, corners: tuple[Point, ...]) -> None:
-        outline = convex_hull([_round(eye.flat(corner)) for corner in corners])
-        if len(outline) >= 3 or kind in ("sheet", "mesh"):
-            depth = max(eye.near(corner) for corner in corners)
-            drawn.append((depth, Outline(ref, kind, role, label, outline)))
+    def add(corners: Iterable[Point], outline: Outline) -> None:
+        if len(outline.points) >= 3 or outline.kind in ("sheet", "mesh"):
+            drawn.append((max(eye.near(corner) for corner in corners), outline))
 
     for member in structure.members:
-        add(member.ref, "stick", member.role, member.label, member.corners)
+        shape = _silhouette(eye, member.solids)
+        corners = [corner for solid in member.solids for corner in solid]
+        add(corners, Outline(member.ref, "stick", member.role, member.label, shape))
     for panel in structure.panels:
-        add(panel.ref, "sheet" if panel.solid else "mesh", panel.role, panel.label, panel.corners)
+        kind: Kind = "sheet" if panel.solid else "mesh"
+        ring, holes = _flattened(eye, panel)
+        add(panel.corners, Outline(panel.ref, kind, panel.role, panel.label, ring, holes))
     for opening in structure.openings:
-        add(opening.ref, "opening", opening.role, opening.closed_by, opening.corners)
+        shape = _silhouette(eye, (opening.corners,))
+        add(opening.corners, Outline(opening.ref, "opening", opening.role, opening.closed_by, shape))
     for item in structure.hardware:
-        shape = _hardware(item)
-        if shape:
-            add(item.ref, shape[0], item.role, item.label, shape[1])
+        solid = _hardware(item)
+        if solid:
+            shape = _silhouette(eye, (solid[1],))
+            add(solid[1], Outline(item.ref, solid[0], item.role, item.label, shape))
     drawn.sort(key=lambda pair: pair[0])
     outlines = tuple(outline for _, outline in drawn)
     points = [point for outline in outlines for point in outline.points]
@@ -110,6 +122,25 @@ def _bird_depth(structure: Structure, name: ViewName) -> float:
     """How near the birds are: on the ground, on the centre line, or midway along."""
     middle = (sum(structure.body.x) / 2, 0.0, max(m.section.deep_mm for m in structure.members))
     return _EYES[name].near(middle)
+
+
+def _silhouette(eye: _Eye, solids: Iterable[tuple[Point, ...]]) -> tuple[Flat, ...]:
+    """The outline of one or more convex pieces that join end to end."""
+    hulls = [convex_hull([_round(eye.flat(corner)) for corner in solid]) for solid in solids]
+    if len(hulls) == 1:
+        return hulls[0]
+    joined = shapely.union_all([Polygon(hull) for hull in hulls if len(hull) >= 3])
+    if not isinstance(joined, Polygon):
+        return convex_hull([point for hull in hulls for point in hull])
+    return tuple((float(u), float(v)) for u, v in list(joined.exterior.coords)[:-1])
+
+
+def _flattened(eye: _Eye, panel: Panel) -> tuple[tuple[Flat, ...], tuple[tuple[Flat, ...], ...]]:
+    """A panel's outline and holes; edge on, only the line it makes."""
+    ring = tuple(_round(eye.flat(corner)) for corner in panel.corners)
+    if polygon_area(ring) < EDGE_ON_MM2:
+        return convex_hull(list(ring)), ()
+    return ring, tuple(tuple(_round(eye.flat(corner)) for corner in hole) for hole in panel.holes)
 
 
 def _round(point: Flat) -> Flat:

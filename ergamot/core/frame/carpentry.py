@@ -81,22 +81,19 @@ class Framing:
 
     def sawn(self, piece: Piece, corners: tuple[Point, ...], notches: tuple[Notch, ...] = ()) -> Member:
         """Set a stick given by its corners; lengths, cuts and centre are measured from them."""
-        ends = np.array(corners).reshape(2, 4, 3)
-        edges = ends[1] - ends[0]
-        lengths = np.linalg.norm(edges, axis=1)
-        axis = edges[0] / lengths[0]
-        places = ends @ axis
-        angles = [_off_square(ring, axis) for ring in ends]
-        long = float(places[1].max() - places[0].min())
+        first, last = corners[:4], corners[4:]
+        lengths = [math.dist(a, b) for a, b in zip(first, last, strict=True)]
+        axis = _unit(_away(first[0], last[0]))
+        long = max(_dot(c, axis) for c in last) - min(_dot(c, axis) for c in first)
         return self._add(
             piece,
             corners,
             long,
-            float(lengths.min()),
-            float(lengths.mean()),
-            angles[0],
-            angles[1],
-            _centre(ends, edges, lengths),
+            min(lengths),
+            sum(lengths) / 4,
+            _off_square(first, axis),
+            _off_square(last, axis),
+            _centre(first, last, lengths),
             notches,
         )
 
@@ -207,24 +204,40 @@ def _likeness(member: Member) -> Likeness:
     return member.length_mm, member.short_mm, member.section.key, angles, notched
 
 
-def _off_square(ring: np.ndarray, axis: np.ndarray) -> float:
-    normal = np.cross(ring[1] - ring[0], ring[3] - ring[0])
-    cosine = abs(float(normal @ axis)) / float(np.linalg.norm(normal))
+def _away(a: Point, b: Point) -> Point:
+    return b[0] - a[0], b[1] - a[1], b[2] - a[2]
+
+
+def _dot(a: Point, b: Point) -> float:
+    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+
+
+def _unit(a: Point) -> Point:
+    size = math.sqrt(_dot(a, a))
+    return a[0] / size, a[1] / size, a[2] / size
+
+
+def _off_square(ring: tuple[Point, ...], axis: Point) -> float:
+    """Degrees between an end's cut and a square one."""
+    a, b = _away(ring[0], ring[1]), _away(ring[0], ring[3])
+    normal = (a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0])
+    cosine = abs(_dot(_unit(normal), axis))
     angle = math.degrees(math.acos(min(1.0, cosine)))
     return 0.0 if angle < SQUARE_DEG else round(angle, 2)
 
 
-def _centre(ends: np.ndarray, edges: np.ndarray, lengths: np.ndarray) -> Point:
+def _centre(first: tuple[Point, ...], last: tuple[Point, ...], lengths: list[float]) -> Point:
     """Centre of mass of a prism sawn by two planes: four filaments at the Gauss points."""
-    total, moment = 0.0, np.zeros(3)
+    total, moment = 0.0, [0.0, 0.0, 0.0]
     for s in _GAUSS:
         for t in _GAUSS:
-            weights = np.array([(1 - s) * (1 - t), s * (1 - t), s * t, (1 - s) * t])
-            length = float(weights @ lengths)
-            moment += length * (weights @ ends[0] + weights @ edges / 2)
+            weights = ((1 - s) * (1 - t), s * (1 - t), s * t, (1 - s) * t)
+            length = sum(w * run for w, run in zip(weights, lengths, strict=True))
+            for axis in range(3):
+                ends = sum(w * (a[axis] + b[axis]) for w, a, b in zip(weights, first, last, strict=True))
+                moment[axis] += length * ends / 2
             total += length
-    x, y, z = moment / total
-    return (float(x), float(y), float(z))
+    return (moment[0] / total, moment[1] / total, moment[2] / total)
 
 
 def _square_tube(a: Point, b: Point, flat: Point, half: float) -> tuple[Point, ...]:

@@ -132,16 +132,24 @@ def _backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ..
     by_face: dict[str, list[int]] = {}
     for i, (_, face, _) in enumerate(panels):
         by_face.setdefault(f"{face.name} {face.origin}", []).append(i)
-    backed = [0.0] * len(panels)
+    made = [panel for panel, _, _ in panels]
     for indices in by_face.values():
         face = panels[indices[0]][1]
         flat = on_plane(quads, face)
-        if len(flat):
-            sticks = shapely.polygons(flat)
-            for i in indices:
-                shared = shapely.area(shapely.intersection(sticks, panels[i][2]))
-                backed[i] = min(float(shared.sum()) / 1e6, panels[i][0].area_m2)
-    return [replace(panel, backed_m2=share) for (panel, _, _), share in zip(panels, backed, strict=True)]
+        if not len(flat):
+            continue
+        sticks = shapely.polygons(flat)
+        for i in indices:
+            shared = shapely.intersection(sticks, panels[i][2])
+            area = shapely.area(shared)
+            low_u, low_v, high_u, high_v = shapely.bounds(shared[area > 1]).T
+            runs = np.maximum(high_u - low_u, high_v - low_v)
+            made[i] = replace(
+                made[i],
+                backed_m2=min(float(area.sum()) / 1e6, made[i].area_m2),
+                bearings_mm=tuple(float(run) for run in runs),
+            )
+    return made
 
 
 def _side_quads(members: tuple[Member, ...]) -> np.ndarray:
@@ -159,7 +167,17 @@ def on_plane(quads: np.ndarray, face: Face) -> np.ndarray:
     """
     if not len(quads):
         return np.zeros((0, 4, 2))
-    away = quads - np.array(face.origin)
-    lies = (np.abs(away @ np.array(face.normal)) <= TOUCH_MM).all(axis=1)
-    kept = away[lies]
+    kept = quads[in_plane(quads, face)] - np.array(face.origin)
     return np.stack([kept @ np.array(face.along), kept @ np.array(face.up)], axis=2)
+
+
+def in_plane(quads: np.ndarray, face: Face) -> np.ndarray:
+    """Which four-cornered pieces lie in the plane of a face?
+
+    Args: quads, (n, 4, 3) mm; face.
+    Returns: (n,) of true and false.
+    Source: geometry.
+    """
+    away = (quads - np.array(face.origin)) @ np.array(face.normal)
+    lies: np.ndarray = (np.abs(away) <= TOUCH_MM).all(axis=1)
+    return lies

@@ -31,7 +31,7 @@ def count_fixings(
         if panel.when == "aside":
             continue
         if panel.solid:
-            counts["roof-screw"] += _sheet_screws(panel, members)
+            counts["roof-screw"] += _sheet_screws(panel)
         else:
             counts["staple"] += math.ceil(_edge_mm(panel) / STAPLE_SPACING_MM)
     middle = _middle(members)
@@ -56,21 +56,10 @@ def _edge_mm(panel: Panel) -> float:
     return sum(distance(a, b) for a, b in zip(panel.corners, following, strict=True))
 
 
-def _sheet_screws(panel: Panel, members: tuple[Member, ...]) -> int:
+def _sheet_screws(panel: Panel) -> int:
     """A row of screws along each stick that lies behind the sheet for most of the way across."""
-    low, high = (tuple(f(c[a] for c in panel.corners) for a in range(3)) for f in (min, max))
-    flat = [a for a in range(3) if high[a] - low[a] > 1]
-    shortest = min(high[a] - low[a] for a in flat)
-    rows = 0.0
-    for member in members:
-        shared = []
-        for a in range(3):
-            near = min(c[a] for c in member.corners), max(c[a] for c in member.corners)
-            shared.append(min(near[1], high[a] + 0.5) - max(near[0], low[a] - 0.5))
-        run = max(shared[a] for a in flat)
-        if min(shared) > 0 and run >= 0.5 * shortest:
-            rows += math.ceil(run / SHEET_SCREW_SPACING_MM) + 1
-    return int(rows)
+    runs = [run for run in panel.bearings_mm if run >= 0.5 * min(panel.cut_mm)]
+    return sum(math.ceil(run / SHEET_SCREW_SPACING_MM) + 1 for run in runs)
 
 
 def _middle(members: tuple[Member, ...]) -> Point:

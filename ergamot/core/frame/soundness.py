@@ -7,8 +7,8 @@ import shapely
 from shapely import Polygon, union_all
 
 from ergamot.core.frame.carpentry import bounds
-from ergamot.core.frame.contact import FACES, TOUCH_MM
-from ergamot.core.frame.covering import on_plane
+from ergamot.core.frame.contact import FACES, TOUCH_MM, solids
+from ergamot.core.frame.covering import in_plane, on_plane
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.structure import Member, Panel, Structure
@@ -18,30 +18,6 @@ CLOSED = 0.999  # share of a face that must be closed
 HELD_MM2 = 100.0  # a stick lying on sheet by less than this is not held by it
 
 
-def _directions(corners: np.ndarray) -> np.ndarray:
-    """Normals of a convex stick's six faces, then the directions of its edges."""
-    rings = corners[np.array(FACES)]
-    normals = np.cross(rings[:, 1] - rings[:, 0], rings[:, 3] - rings[:, 0])
-    edges = np.concatenate([corners[4:] - corners[:4], np.roll(corners[:4], -1, 0) - corners[:4]])
-    edges = np.concatenate([edges, np.roll(corners[4:], -1, 0) - corners[4:]])
-    both = np.concatenate([normals, edges])
-    lengths = np.linalg.norm(both, axis=1, keepdims=True)
-    unit: np.ndarray = both / np.where(lengths < 1e-9, 1.0, lengths)
-    return unit
-
-
-def _solid_separation(a: tuple[Point, ...], b: tuple[Point, ...]) -> float:
-    first, second = np.array(a), np.array(b)
-    own, other = _directions(first), _directions(second)
-    cross = np.cross(own[6:, None], other[None, 6:]).reshape(-1, 3)
-    sizes = np.linalg.norm(cross, axis=1)
-    cross = cross[sizes > 1e-6] / sizes[sizes > 1e-6, None]
-    axes = np.concatenate([own[:6], other[:6], cross])
-    one, two = first @ axes.T, second @ axes.T
-    gaps = np.maximum(one.min(axis=0) - two.max(axis=0), two.min(axis=0) - one.max(axis=0))
-    return float(gaps.max())
-
-
 def separation_mm(a: Member, b: Member) -> float:
     """How far two sticks stand apart; below 0, how deep one is in the other.
 
@@ -49,7 +25,31 @@ def separation_mm(a: Member, b: Member) -> float:
     Returns: mm, by the direction that parts them best.
     Source: separating axis theorem (Gottschalk 1996).
     """
-    return min(_solid_separation(one, other) for one in a.solids for other in b.solids)
+    return float(_gaps((a, b), np.array([[0, 1]]))[0])
+
+
+def _gaps(members: tuple[Member, ...], pairs: np.ndarray) -> np.ndarray:
+    """How far the sticks of each pair stand apart: (pairs, 2) indices to mm."""
+    if not len(pairs):
+        return np.zeros(0)
+    s = solids(members)
+    pieces = [np.nonzero(s.owner == i)[0] for i in range(len(members))]
+    rows = [(k, p, q) for k, (i, j) in enumerate(pairs) for p in pieces[i] for q in pieces[j]]
+    pair, first, second = np.array(rows).T
+    ends = s.corners.reshape(-1, 2, 4, 3)
+    along = ends[:, 1] - ends[:, 0]
+    round_it = (np.roll(ends, -1, axis=2) - ends).reshape(-1, 8, 3)
+    edges = np.concatenate([along, round_it], axis=1)
+    crossed = np.cross(edges[first][:, :, None], edges[second][:, None]).reshape(len(first), -1, 3)
+    sizes = np.linalg.norm(crossed, axis=2, keepdims=True)
+    parallel = sizes < 1e-3  # of mm²: no direction of its own, so the first face's stands in for it
+    crossed = np.where(parallel, s.normals[first][:, :1], crossed / np.where(parallel, 1.0, sizes))
+    axes = np.concatenate([s.normals[first], s.normals[second], crossed], axis=1)
+    one, two = (np.einsum("pck,pak->pac", s.corners[i], axes) for i in (first, second))
+    gaps = np.maximum(one.min(axis=2) - two.max(axis=2), two.min(axis=2) - one.max(axis=2)).max(axis=1)
+    least = np.full(len(pairs), np.inf)
+    np.minimum.at(least, pair, gaps)
+    return least
 
 
 def overlaps(structure: Structure) -> list[tuple[str, str]]:
@@ -59,11 +59,11 @@ def overlaps(structure: Structure) -> list[tuple[str, str]]:
     Returns: pairs of references, none in a true structure.
     Source: as separation_mm.
     """
-    return [
-        (a.ref, b.ref)
-        for a, b in _near_pairs(structure.members)
-        if separation_mm(a, b) < -OVERLAP_MM and not _notched(a, b)
-    ]
+    members = structure.members
+    near = _near_pairs(members)
+    deep = near[_gaps(members, near) < -OVERLAP_MM]
+    pairs = [(members[i], members[j]) for i, j in deep]
+    return [(a.ref, b.ref) for a, b in pairs if not _notched(a, b)]
 
 
 def _notched(a: Member, b: Member) -> bool:
@@ -81,7 +81,9 @@ def loose(structure: Structure) -> set[str]:
     for panel in structure.panels:
         touching[panel.ref] = set()
     pairs = [joint.members for joint in structure.joints]
-    pairs += [(m.ref, p.ref) for p in structure.panels if p.solid for m in held_by(structure, p)]
+    quads, owner = _sides(structure)
+    for panel in (one for one in structure.panels if one.solid):
+        pairs += [(structure.members[i].ref, panel.ref) for i in _lying_on(panel, quads, owner)]
     for one, other in pairs:
         touching[one].add(other)
         touching[other].add(one)
@@ -102,15 +104,24 @@ def held_by(structure: Structure, panel: Panel) -> list[Member]:
     Returns: those with a side in its plane and within its outline.
     Source: geometry.
     """
+    return [structure.members[i] for i in _lying_on(panel, *_sides(structure))]
+
+
+def _sides(structure: Structure) -> tuple[np.ndarray, np.ndarray]:
+    """Every face of every stick, (faces, 4, 3), and the index of the stick it belongs to."""
+    s = solids(structure.members)
+    return s.corners[:, np.array(FACES)].reshape(-1, 4, 3), np.repeat(s.owner, len(FACES))
+
+
+def _lying_on(panel: Panel, quads: np.ndarray, owner: np.ndarray) -> set[int]:
     face = face_of(panel)
     outline = Polygon([face.flat(corner)[:2] for corner in panel.corners])
-    found = []
-    for member in structure.members:
-        quads = np.array([[solid[i] for i in ring] for solid in member.solids for ring in FACES])
-        flat = on_plane(quads, face)
-        if len(flat) and shapely.area(shapely.intersection(shapely.polygons(flat), outline)).sum() > HELD_MM2:
-            found.append(member)
-    return found
+    lies = in_plane(quads, face)
+    flat = on_plane(quads, face)
+    if not len(flat):
+        return set()
+    areas = shapely.area(shapely.intersection(shapely.polygons(flat), outline))
+    return {int(i) for i in owner[lies][areas > HELD_MM2]}
 
 
 def face_of(panel: Panel) -> Face:
@@ -131,11 +142,10 @@ def face_of(panel: Panel) -> Face:
     return Face(panel.face, panel.corners[0], point(along), point(up), panel.normal, ())
 
 
-def _near_pairs(members: tuple[Member, ...]) -> list[tuple[Member, Member]]:
+def _near_pairs(members: tuple[Member, ...]) -> np.ndarray:
     box = bounds(members)
     apart = np.maximum(box[:, None, 0], box[None, :, 0]) - np.minimum(box[:, None, 1], box[None, :, 1])
-    pairs = np.argwhere(np.triu((apart <= TOUCH_MM).all(axis=2), 1))
-    return [(members[i], members[j]) for i, j in pairs]
+    return np.argwhere(np.triu((apart <= TOUCH_MM).all(axis=2), 1))
 
 
 def closed_share(structure: Structure, name: str) -> float:
@@ -157,10 +167,7 @@ def closed_share(structure: Structure, name: str) -> float:
         if panel.face == name
     ]
     covers += [Polygon(flat(opening.corners)) for opening in structure.openings if opening.face == name]
-    quads = np.array(
-        [[solid[i] for i in ring] for m in structure.members for solid in m.solids for ring in FACES]
-    )
-    covers += list(shapely.polygons(on_plane(quads, face)))
+    covers += list(shapely.polygons(on_plane(_sides(structure)[0], face)))
     return float(union_all(covers).intersection(outline).area / outline.area)
 
 
@@ -184,12 +191,10 @@ def pairs_apart(structure: Structure) -> list[tuple[str, str, float]]:
     Returns: (one, other, mm), none in a true structure.
     Source: as separation_mm.
     """
-    found = []
-    for joint in structure.joints:
-        one, other = (structure.by_ref.get(ref) for ref in joint.members)
-        if one and other and (gap := separation_mm(one, other)) > TOUCH_MM:
-            found.append((one.ref, other.ref, gap))
-    return found
+    index = {member.ref: i for i, member in enumerate(structure.members)}
+    pairs = [joint.members for joint in structure.joints if all(ref in index for ref in joint.members)]
+    gaps = _gaps(structure.members, np.array([(index[a], index[b]) for a, b in pairs]))
+    return [(a, b, float(gap)) for (a, b), gap in zip(pairs, gaps, strict=True) if gap > TOUCH_MM]
 
 
 def faults(structure: Structure) -> tuple[str, ...]:

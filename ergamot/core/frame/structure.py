@@ -87,7 +87,7 @@ class Panel:
     """A flat covering. `normal` points out of the pen, or out of the house for a partition.
 
     `solidity` is 1 for sheet; for mesh, the share of its area that is wire. `backed_m2` is the part of
-    its area that lies on sticks. `outside` and `inside` name the spaces on its two sides ("" is the
+    its area that lies on sticks, `bearings_mm` how far it lies on each. `outside` and `inside` name the spaces on its two sides ("" is the
     open air). Strips of one bent sheet share a `piece`; `cut_mm` is the rectangle it is cut from.
     """
 
@@ -111,6 +111,7 @@ class Panel:
     outside: str = ""
     curved: bool = False
     when: When = "now"
+    bearings_mm: tuple[float, ...] = ()
 
     @property
     def solid(self) -> bool:

@@ -147,16 +147,13 @@ def test_running_gear_stands_clear_of_the_frame(design):
     structure = build(design, CATALOGUE)
     wheels = [item for item in structure.hardware if item.role == "wheel"]
     assert len(wheels) == (2 if structure.axle else 0)
-    outermost = max(
-        abs(c[1])
-        for m in structure.members
-        if m.role not in ("handle", "rafter") and m.centre[0] < 400
-        for c in m.corners
-    )
     for wheel in wheels:
         diameter, width = wheel.size_mm
         assert wheel.place[2] - diameter / 2 == pytest.approx(0)
-        assert abs(wheel.place[1]) - width / 2 > outermost
+        reach = wheel.place[0] + diameter / 2
+        beside = [m for m in structure.members if m.role not in ("handle", "rafter")]
+        near = [c for m in beside if min(p[0] for p in m.corners) < reach for c in m.corners]
+        assert abs(wheel.place[1]) - width / 2 > max((abs(c[1]) for c in near if c[2] < diameter), default=0)
         assert wheel.place[0] < structure.body.x[0]
 
 
@@ -274,7 +271,7 @@ def test_the_check_for_gaps_and_loose_sticks_can_see_them():
     structure = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
     open_front = replace(structure, panels=tuple(p for p in structure.panels if p.face != "front"))
     assert closed_share(open_front, "front") < 0.5
-    stray = structure.joints[0].members[1]
+    stray = next(m.ref for m in structure.members if m.role == "knee brace")
     apart = tuple(j for j in structure.joints if stray not in j.members)
     assert stray in loose(replace(structure, joints=apart))
 

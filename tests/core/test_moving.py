@@ -111,7 +111,7 @@ def test_a_smaller_wheel_never_rolls_easier(design):
     assume(design.values["gear"] == "wheels")
     keeps = []
     for wheel in ("plastic-6", "rubber-10", "barrow-16"):
-        structure = build(make_design(CATALOGUE, "low-pen", {**design.values, "wheel": wheel}), CATALOGUE)
+        structure = build(make_design(CATALOGUE, design.shape, {**design.values, "wheel": wheel}), CATALOGUE)
         can = strength(CATALOGUE, CATALOGUE.crews["man"], 0.6)
         keeps.append(haul(structure, mass(structure), WET, 0, can).keep)
     assert keeps == sorted(keeps, reverse=True)

@@ -21,7 +21,7 @@ def lay_rate(strain: Strain, day: float, light: float = 1.0) -> float:
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> hybrid = load_catalogue().strains["layer-hybrid"]
-    >>> lay_rate(hybrid, 125), lay_rate(hybrid, 161), round(lay_rate(hybrid, 231), 2)
+    >>> lay_rate(hybrid, 125), round(lay_rate(hybrid, 161), 2), round(lay_rate(hybrid, 231), 2)
     (0.0, 0.93, 0.89)
     """
     require_range("age", day, 0, OLDEST_DAY, "days")

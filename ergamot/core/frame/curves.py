@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 from scipy.optimize import brentq
-from scipy.special import ellipe, ellipeinc, ellipj, ellipk
+from scipy.special import ellipe, ellipj, ellipk, elliprd, elliprf
 
 from ergamot.core.errors import require_range
 from ergamot.core.frame.geometry import Flat
@@ -31,8 +31,11 @@ class Hoop:
         big_k = float(ellipk(self.modulus**2))
         rate = 2 * big_k / self.length
         along = np.linspace(-self.length / 2, self.length / 2, count + 1)
-        _, cn, _, amplitude = ellipj(rate * along, self.modulus**2)
-        y = 2 / rate * ellipeinc(amplitude, self.modulus**2) - along
+        sn, cn, dn, _ = ellipj(rate * along, self.modulus**2)
+        # E of the amplitude by Carlson's forms: scipy's ellipeinc is wrong at single points (0.165 at one)
+        forms = elliprf(cn**2, dn**2, 1), elliprd(cn**2, dn**2, 1)
+        incomplete = sn * forms[0] - self.modulus**2 * sn**3 / 3 * forms[1]
+        y = 2 / rate * incomplete - along
         z = self.rise - 2 * self.modulus / rate * (1 - cn)
         z[0] = z[-1] = 0.0
         return tuple((float(a), float(b)) for a, b in zip(y, z, strict=True))

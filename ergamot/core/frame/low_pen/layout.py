@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -80,7 +81,7 @@ def lay_out(pen: Chosen) -> Layout:
         lid_y=(0.0 if trimmer else -half, half),
         lid_solid=lid_solid,
         trimmer=trimmer,
-        hatch_x=(lines[len(lines) // 2 - 1], lines[len(lines) // 2]) if pen.access == "side-hatch" else None,
+        hatch_x=_widest(pairwise(lines)) if pen.access == "side-hatch" else None,
         notes=tuple(notes),
     )
 
@@ -107,7 +108,12 @@ def _with_purlins(crossings: list[float], edge: float, span: float) -> list[floa
 
 
 def _lid_span(crossings: list[float], edge: float) -> tuple[Flat, bool]:
-    """The lid lies between two cross rails: the first open bay, or the last of a full roof."""
+    """The lid lies between two cross rails: the widest open bay, or the last of a full roof."""
     bays = list(pairwise(crossings))
     in_open = [bay for bay in bays if bay[0] >= edge - 1]
-    return (in_open[0], False) if in_open else (bays[-1], True)
+    return (_widest(in_open), False) if in_open else (bays[-1], True)
+
+
+def _widest(bays: Iterable[Flat]) -> Flat:
+    """The first of the widest, to the millimetre."""
+    return max(bays, key=lambda bay: round(bay[1] - bay[0]))

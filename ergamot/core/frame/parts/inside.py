@@ -140,8 +140,9 @@ def _hang(site: Site, what: Container, count: int, x: tuple[float, float], y: fl
 
 def _batten(site: Site, half: float) -> None:
     """A low board along the outside of both side rails, cut round nothing: wheels stand behind it."""
-    small = site.catalogue.sections["1x3"]
-    deep = min(small.deep_mm, site.frame.section.deep_mm)
+    sections = site.catalogue.sections
+    small = sections["1x3"] if site.frame.section.deep_mm >= sections["1x3"].deep_mm else sections["1x2"]
+    deep = small.deep_mm
     strip = Piece("ground batten", "W", "closes hollows under the rail", "frame", small)
     for y in ((-half - small.thick_mm, -half), (half, half + small.thick_mm)):
         for run in pairwise(evenly(site.x[0] + 80, site.x[1], small.longest_mm)):

@@ -37,7 +37,7 @@ def rib_lines(
     Source: common practice.
 
     >>> rib_lines((0, 3000), 1200, 900, None, 38)[0]
-    (0.0, 600.0, 1200.0, 1800.0, 2400.0, 3000.0)
+    (0.0, 600.0, 1200.0, 2100.0, 3000.0)
     """
     spans = [ends] if wall is None else [(ends[0], wall), (wall, ends[1])]
     lines: list[float] = []

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
+from ergamot.core.balance.room import Provision, provisions
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.finding import Finding
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import judge_space
 from ergamot.core.frame.mass import Mass, judge_weight, mass
+from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.place import Place
@@ -27,6 +29,7 @@ class Judged:
     wind: Finding
     mass: Mass
     stability: Stability
+    provisions: tuple[Provision, ...]
 
     @property
     def findings(self) -> tuple[Finding, Finding, Finding, Finding]:
@@ -63,11 +66,15 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
         place.exposure.roughness_m,
         place.speed_up,
     )
+    inside = provisions(flock, need, structure.room)
+    space = judge_space(flock, need, structure.body.floor_m2, structure.head_room_mm / 1000)
+    said = (*(one.words for one in inside), *unreached(structure))
     return Judged(
-        space=judge_space(flock, need, structure.body.floor_m2, structure.head_room_mm / 1000),
+        space=replace(space, details=(*space.details, *said)),
         weight=judge_weight(structure, weighed, place.heaviest_kg),
         moving=judge_moving(catalogue, structure, weighed, place),
         wind=judge_wind(body, stable, place),
         mass=weighed,
         stability=stable,
+        provisions=inside,
     )

@@ -77,6 +77,43 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf) -> Opening:
     return opening
 
 
+@dataclass(frozen=True)
+class Flap:
+    """A piece of the covering itself, hinged: no frame of its own. `hinge` is its low or high edge."""
+
+    opening: str
+    closed_by: str
+    coat: Coat
+    hinge: Literal["low", "high"]
+    inside: str
+
+
+def hang_flap(site: Site, face: Face, u: Flat, v: Flat, flap: Flap) -> Opening:
+    """Leave an opening in a face and close it with the piece cut out, on two hinges and two latches.
+
+    Args: site; face; u and v, the opening on the face, mm; flap.
+    Returns: the Opening.
+    Source: common practice.
+    """
+    opening = site.cover.open(
+        face,
+        u,
+        v,
+        flap.opening,
+        flap.closed_by,
+        inside=flap.inside,
+        person=True,
+        clear_mm=(u[1] - u[0], v[1] - v[0]),
+    )
+    site.cover.lay(face, flap.coat, u, v, 0.0)
+    quarter = (u[1] - u[0]) / 4
+    low, high = ("hinge", "latch") if flap.hinge == "low" else ("latch", "hinge")
+    for row, at in ((low, v[0]), (high, v[1])):
+        places = [face.point(place, at) for place in (u[0] + quarter, u[1] - quarter)]
+        site.buy(row, row, flap.coat.group, places, flap.coat.when)
+    return opening
+
+
 def _fittings(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, w: float) -> None:
     def along(edge: Side) -> list[Point]:
         if edge in ("top", "bottom"):

@@ -13,6 +13,7 @@ from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parts.doors import Flap, hang_flap
 from ergamot.core.frame.parts.house.choices import (
     NEST_MM,
     ROOST_STEP_MM,
@@ -29,6 +30,8 @@ RAMP_MM = 300.0
 RAMP_DEG = 35.0  # steepest heavy breeds manage; common practice
 TREAD_EVERY_MM = 150.0
 VENT_MM = (350.0, 120.0)
+HATCH_MM = (600.0, 400.0)
+LEAST_HATCH_MM = 350.0  # an arm and what it carries; common practice
 FRAME_GROUP: Group = "house"
 
 
@@ -54,8 +57,9 @@ def build_house(site: Site, house: House) -> Room:
         nests = inside_nests(site, house)
     elif house.nests == "outside":
         nests = outside_nests(site, house)
+    hatch_top = _hatch(site, house) if house.hatch else None
     if house.vents:
-        _vents(site, house)
+        _vents(site, house, hatch_top)
     right, left = site.inside(house.floor_z)
     site.zones.append(
         Zone("house", "house", (site.x[0], wall), (right, left), (house.floor_z, site.profile.top_z))
@@ -168,12 +172,28 @@ def _clear(site: Site, house: House) -> float:
     return site.inside(house.floor_z)[0] - right
 
 
-def _vents(site: Site, house: House) -> None:
+def _hatch(site: Site, house: House) -> float | None:
+    """A flap in the rear wall, over the nests where there are any, for cleaning and catching: its top."""
+    low = house.floor_z + (20 if house.nests == "none" else NEST_MM + 90)
+    right, left = site.inside(min(low + HATCH_MM[1], site.profile.top_z))
+    wide = min(HATCH_MM[0], left - right - 40)
+    if wide < LEAST_HATCH_MM:
+        site.notes.append(phrase("no room for a cleaning hatch in the rear wall of this house"))
+        return None
+    coat = Coat("cleaning hatch", house.walls, FRAME_GROUP, "house")
+    flap = Flap("cleaning hatch opening", "flap with two-action latches", coat, "low", "house")
+    hang_flap(site, site.faces["rear"], (-wide / 2, wide / 2), (low, low + HATCH_MM[1]), flap)
+    return low + HATCH_MM[1]
+
+
+def _vents(site: Site, house: House, hatch_top: float | None) -> None:
     """Low and high in the rear wall, a slide on each, mesh behind."""
     rear = site.faces["rear"]
     wide, high = VENT_MM
     mesh = site.catalogue.meshes["welded-12"]
     low = house.floor_z + 30 if house.nests == "none" else house.floor_z + NEST_MM + 120
+    if hatch_top is not None:
+        low = hatch_top + 30
     top = site.profile.top_z
     for z in (low, top - high - 60):
         right, left = site.inside(min(z + high, top))

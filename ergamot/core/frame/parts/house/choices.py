@@ -34,6 +34,7 @@ class House:
     nest_hatch: str
     nests_later: bool
     vents: bool
+    hatch: bool
 
 
 def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
@@ -142,6 +143,15 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             only_if=housed,
         ),
         Parameter(
+            "house_hatch",
+            "Cleaning hatch",
+            "house",
+            "choice",
+            "yes",
+            choices=(Choice("yes", "in the rear wall"), Choice("no", "none")),
+            only_if=housed,
+        ),
+        Parameter(
             "vents",
             "Vents",
             "house",
@@ -175,6 +185,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         nest_hatch=str(values["nest_hatch"]),
         nests_later=values["nests_later"] == "later",
         vents=values["vents"] == "both",
+        hatch=values["house_hatch"] == "yes",
     )
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
+from ergamot.core.frame.parts.doors import Flap, hang_flap
 from ergamot.core.frame.parts.house.choices import NEST_MM, NEST_WALL_MM, House, nest_row_mm
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import When, Zone
@@ -67,23 +68,10 @@ def inside_nests(site: Site, house: House) -> int:
 
 
 def _egg_door(site: Site, house: House, y: tuple[float, float]) -> None:
-    rear = site.faces["rear"]
     z = (house.floor_z, house.floor_z + NEST_MM)
-    site.cover.open(
-        rear,
-        y,
-        z,
-        "egg hatch opening",
-        "drop-down hatch with two-action latches",
-        inside="nests",
-        person=True,
-        clear_mm=(y[1] - y[0], NEST_MM),
-    )
-    site.cover.lay(rear, _coat(house, "egg hatch", ""), y, z, 0.0)
-    quarter = (y[1] - y[0]) / 4
-    for row, height in (("hinge", z[0]), ("latch", z[1])):
-        places = [rear.point(at, height) for at in (y[0] + quarter, y[1] - quarter)]
-        site.buy(row, row, "nests", places, "later" if house.nests_later else "now")
+    coat = _coat(house, "egg hatch", "")
+    flap = Flap("egg hatch opening", "drop-down hatch with two-action latches", coat, "low", "nests")
+    hang_flap(site, site.faces["rear"], y, z, flap)
 
 
 def outside_nests(site: Site, house: House) -> int:
@@ -116,29 +104,17 @@ def outside_nests(site: Site, house: House) -> int:
     up = (DEPTH_MM / fall, 0.0, LID_FALL_MM / fall)
     out = (-LID_FALL_MM / fall, 0.0, DEPTH_MM / fall)
     lid = Face("nest lid", (x[0], 0, z + NEST_MM - LID_FALL_MM), (0, 1, 0), up, out, corners(y, (0, fall)))
-    opened, hinges, role = (lid, fall, "lid") if house.nest_hatch == "lid" else (back, z, "hatch")
-    top = fall if house.nest_hatch == "lid" else z + NEST_MM - LID_FALL_MM
-    low = 0.0 if house.nest_hatch == "lid" else z
-    site.cover.open(
-        opened,
-        y,
-        (low, top),
-        f"nest {role} opening",
-        f"{role} with two-action latches",
-        inside="nests",
-        person=True,
-        clear_mm=(y[1] - y[0], NEST_MM - LID_FALL_MM),
-    )
-    for face, name in ((back, "nest back"), (lid, "nest lid")):
-        coat = _coat(house, name, "")
-        if face is opened:
-            site.cover.lay(face, coat, y, (low, top), 0.0)
-        else:
-            site.cover.cover(face, coat)
-    quarter = (y[1] - y[0]) / 4
-    for row, at in (("hinge", hinges), ("latch", low if house.nest_hatch == "lid" else top)):
-        places = [opened.point(u, at) for u in (y[0] + quarter, y[1] - quarter)]
-        site.buy(row, row, "nests", places, when)
+    if house.nest_hatch == "lid":
+        flap = Flap(
+            "nest lid opening", "lid with two-action latches", _coat(house, "nest lid", ""), "high", "nests"
+        )
+        hang_flap(site, lid, y, (0.0, fall), flap)
+        site.cover.cover(back, _coat(house, "nest back", ""))
+    else:
+        coat = _coat(house, "nest back", "")
+        flap = Flap("nest hatch opening", "hatch with two-action latches", coat, "low", "nests")
+        hang_flap(site, back, y, (z, z + NEST_MM - LID_FALL_MM), flap)
+        site.cover.cover(lid, _coat(house, "nest lid", ""))
     site.zones.append(Zone("nests", "nests", x, y, (z, z + NEST_MM)))
     return house.nest_count
 

@@ -1,0 +1,109 @@
+"""Can a person get at every bird and every egg? Arms through openings, or walking and crouching in."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.structure import Opening, Structure, Zone
+from ergamot.core.units import Quantity
+
+ARM_MM = 750.0  # from the edge of an opening; common practice
+LEAST_OPENING_MM = (350.0, 350.0)  # for arm and shoulder; common practice
+EGG_OPENING_MM = (200.0, 150.0)  # a hand lifts an egg through less; common practice
+WALK_MM = (600.0, 1750.0)  # wide, high; common practice
+CROUCH_MM = (500.0, 1200.0)  # wide, high enough to go in bent; common practice
+STEP_OVER_MM = 350.0  # sill of a door a person goes in by
+GRID = 6  # places a zone is sampled at, each way
+BIRD_MM = 150.0  # a bird is held this far over its floor
+
+
+@dataclass(frozen=True)
+class Reached:
+    """How a zone is reached: `way` in words, and how far past an arm its worst place lies, mm."""
+
+    zone: Zone
+    way: str
+    beyond_mm: float
+
+    @property
+    def reached(self) -> bool:
+        return self.beyond_mm <= 0
+
+
+def reach(structure: Structure) -> tuple[Reached, ...]:
+    """For every zone a bird or an egg can be in, whether a person reaches all of it.
+
+    Args: structure.
+    Returns: one Reached for each zone; beyond_mm is infinite where no opening leads to it.
+    Source: common practice: arm 0.75 m through 0.35 × 0.35 m, crouching under 1.2 m, walking in.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> c = load_catalogue()
+    >>> [(one.zone.name, one.way) for one in reach(build(make_design(c, "hoop", {}), c))]
+    [('run', 'crouching in')]
+    """
+    return tuple(_reach(structure, zone) for zone in structure.zones)
+
+
+def unreached(structure: Structure) -> tuple[Phrase, ...]:
+    """What no arm gets to, in words.
+
+    Args: structure.
+    Returns: a phrase for each zone not reached whole; none when all are.
+    Source: as reach.
+    """
+    found = []
+    for one in (each for each in reach(structure) if not each.reached):
+        if math.isinf(one.beyond_mm):
+            found.append(phrase(f"no opening lets a person into the {one.zone.name}"))
+        else:
+            found.append(
+                phrase(
+                    f"the far corner of the {one.zone.name} lies {{beyond}} past an arm's reach",
+                    beyond=Quantity(one.beyond_mm, "mm"),
+                )
+            )
+    return tuple(found)
+
+
+def _reach(structure: Structure, zone: Zone) -> Reached:
+    ways = [one for one in structure.openings if one.person and zone.name in (one.inside, one.outside)]
+    tall = zone.z[1] - zone.z[0]
+    for (wide, high), words in ((WALK_MM, "walking in"), (CROUCH_MM, "crouching in")):
+        if tall >= high and any(_lets_in(way, wide, high) for way in ways):
+            return Reached(zone, words, 0.0)
+    least = EGG_OPENING_MM if zone.role == "nests" else LEAST_OPENING_MM
+    arms = [way for way in ways if way.clear_mm[0] >= least[0] and way.clear_mm[1] >= least[1]]
+    if not arms:
+        return Reached(zone, "no way in", math.inf)
+    worst = max(min(_away(place, way) for way in arms) for place in _places(zone))
+    return Reached(zone, "an arm", max(0.0, worst - ARM_MM))
+
+
+def _lets_in(way: Opening, wide: float, high: float) -> bool:
+    sill = min(corner[2] for corner in way.corners)
+    return way.clear_mm[0] >= wide and way.clear_mm[1] >= high and sill <= STEP_OVER_MM
+
+
+def _places(zone: Zone) -> list[Point]:
+    z = min(zone.z[0] + BIRD_MM, zone.z[1])
+    share = [i / (GRID - 1) for i in range(GRID)]
+    return [
+        (zone.x[0] + (zone.x[1] - zone.x[0]) * i, zone.y[0] + (zone.y[1] - zone.y[0]) * j, z)
+        for i in share
+        for j in share
+    ]
+
+
+def _away(place: Point, way: Opening) -> float:
+    """From a place to the nearest point of an opening's box, mm."""
+    gaps = []
+    for axis in range(3):
+        low = min(corner[axis] for corner in way.corners)
+        high = max(corner[axis] for corner in way.corners)
+        gaps.append(max(low - place[axis], 0.0, place[axis] - high))
+    return math.hypot(*gaps)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from ergamot.core.catalogue.loader import load_catalogue
+from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.parameters import Value
 from ergamot.core.stock.bill import Bill, bill_of
@@ -14,13 +14,13 @@ from ergamot.store.records import Record
 
 
 @lru_cache(maxsize=64)
-def _bill(shape: str, values: tuple[tuple[str, Value], ...]) -> Bill:
+def _bill(shape: str, values: tuple[tuple[str, Value], ...], own: OwnRows) -> Bill:
     """Bills are the same for the same values, and a cutting plan takes a while: keep the last few."""
-    catalogue = load_catalogue()
+    catalogue = merged(own)
     return bill_of(build(Design(shape, dict(values)), catalogue), catalogue)
 
 
 def pen_bill(work: Work, record: Record) -> Bill:
     """The bill of a pen as kept."""
     design = design_of(work, record)
-    return _bill(design.shape, tuple(sorted(design.values.items())))
+    return _bill(design.shape, tuple(sorted(design.values.items())), work.own_rows)

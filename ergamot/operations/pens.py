@@ -10,10 +10,13 @@ from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import pick
 from ergamot.core.drawing.birds import Bird, birds
+from ergamot.core.drawing.lines import Line, lines
 from ergamot.core.drawing.views import View, view
+from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay, space_by_day
 from ergamot.core.frame.design import Design, build, change, make_design
+from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 from ergamot.core.place import Place
@@ -41,6 +44,12 @@ class Bench:
     stops: Mapping[str, tuple[float, ...]]
     space_days: tuple[SpaceDay, ...]
 
+    @property
+    def notes(self) -> tuple[Phrase, ...]:
+        """What a keeper should know before building it: lacks first."""
+        lacks = (one.words for one in self.judged.provisions if one.lacks > 0)
+        return (*lacks, *unreached(self.structure), *self.structure.notes)
+
 
 def design_of(work: Work, record: Record) -> Design:
     """The design a record holds."""
@@ -63,10 +72,10 @@ def _keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -
     return create(work.session, work.farm_id, "pen", body, note, work.user, work.now)
 
 
-def propose_pen(work: Work, flock_id: int, name: str) -> Record:
+def propose_pen(work: Work, flock_id: int, name: str, shape: str) -> Record:
     """Propose a whole pen for a flock and the farm's movers, and keep it."""
     flock = flock_of(work, find(work.session, "flock", flock_id))
-    design = propose(work.catalogue, flock, read_place(work, place_record(work)))
+    design = propose(work.catalogue, flock, read_place(work, place_record(work)), shape_of(shape).key)
     return _keep_new(work, name, flock_id, design, f"proposed for {flock.placed} birds")
 
 
@@ -99,6 +108,12 @@ def change_pen(
 def pens(work: Work) -> list[Record]:
     """All pens of the farm."""
     return find_all(work.session, work.farm_id, "pen")
+
+
+def pen_lines(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[Line, ...]:
+    """The pen in isometric lines, as kept or with values being tried."""
+    design = design_of(work, record)
+    return lines(build(change(work.catalogue, design, trying) if trying else design, work.catalogue))
 
 
 def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:

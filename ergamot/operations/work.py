@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from dataclasses import dataclass
 from datetime import date, datetime
 from functools import cached_property
@@ -9,9 +10,9 @@ from functools import cached_property
 from sqlalchemy.orm import Session
 
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.catalogue.loader import load_catalogue
+from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import OutOfRange
-from ergamot.store.records import the_farm
+from ergamot.store.records import Record, find_all, the_farm
 
 LONGEST_NAME = 80
 
@@ -28,9 +29,31 @@ class Work:
     def farm_id(self) -> int:
         return the_farm(self.session, self.now)
 
+    @cached_property
+    def _row_records(self) -> list[Record]:
+        return find_all(self.session, self.farm_id, "row")
+
+    @property
+    def own_rows(self) -> OwnRows:
+        """The farm's own rows of the catalogue, oldest first."""
+        return tuple(
+            (one.body["table"], json.dumps(one.body["cells"], sort_keys=True))
+            for one in self._row_records
+            if not one.body.get("dropped")
+        )
+
+    @property
+    def row_revisions(self) -> dict[tuple[str, str], tuple[int, bool]]:
+        """For each row the farm ever had of its own, by table and key: its revision, and if it stands."""
+        return {
+            (one.body["table"], one.body["key"]): (one.revision, not one.body.get("dropped"))
+            for one in self._row_records
+        }
+
     @property
     def catalogue(self) -> Catalogue:
-        return load_catalogue()
+        """The shipped figures with the farm's own over them."""
+        return merged(self.own_rows)
 
     @property
     def today(self) -> date:

@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from ergamot.core.errors import ErgamotError, NotFound, NothingToUndo
 from ergamot.store.models import FarmRow, RecordRow, RevisionRow
 
-Kind = Literal["flock", "pen", "lawn", "place"]
+Kind = Literal["flock", "pen", "lawn", "place", "row"]
 
 
 @dataclass(frozen=True)

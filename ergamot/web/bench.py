@@ -9,6 +9,8 @@ from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase
 from ergamot.core.flock.space import SpaceDay
 from ergamot.core.frame.mass import GROUP_WORDS
+from ergamot.core.frame.parameters import UNIT_OF
+from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Member, Panel
 from ergamot.core.units import Quantity
 from ergamot.core.weather.stability import Gusts
@@ -22,6 +24,7 @@ from ergamot.web.schemas.pens import (
     GustOut,
     MassGroupOut,
     OutlineOut,
+    ProvisionOut,
     SpaceDayOut,
     ValueOut,
     ViewOut,
@@ -59,20 +62,22 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
             for group, (dry, fresh) in sorted(mass.groups.items(), key=lambda item: -item[1][1])
         ],
         "space_days": [_space_day(day) for day in bench.space_days],
+        "provisions": [
+            ProvisionOut(name=one.name, lacks=one.lacks > 0, text=Words.model_validate(one.words))
+            for one in bench.judged.provisions
+        ],
         "facts": [
             *(_stick_fact(member) for member in bench.structure.members),
             *(_panel_fact(panel) for panel in bench.structure.panels),
         ],
-        "notes": [Words.model_validate(note) for note in bench.structure.notes],
+        "notes": [Words.model_validate(note) for note in bench.notes],
     }
 
 
 def _value(bench: Bench, name: str) -> ValueOut:
     value = bench.design.values[name]
-    if isinstance(value, str):
-        text = Words(metric=value, imperial=value)
-    else:
-        text = words(value, "share" if name == "roofed" else "mm")
+    kind = next(p.kind for p in shape_of(bench.design.shape).parameters if p.name == name)
+    text = Words(metric=value, imperial=value) if isinstance(value, str) else words(value, UNIT_OF[kind])
     return ValueOut(
         value=value,
         typed=bench.design.typed.get(name),

@@ -8,7 +8,6 @@ from typing import Any
 from apiflask import APIBlueprint
 from flask import Response
 
-from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.exchange.cut_list_csv import write_cut_list
@@ -50,7 +49,7 @@ def get_bill(pen_id: int) -> dict[str, Any]:
 
 
 def _pieces(bill: Bill) -> list[PieceOut]:
-    catalogue = load_catalogue()
+    catalogue = current_work().catalogue
     return [
         PieceOut(
             label=piece.label,
@@ -70,7 +69,7 @@ def _pieces(bill: Bill) -> list[PieceOut]:
 
 
 def _plan(section: str, species: str, plan: CuttingPlan) -> PlanOut:
-    catalogue = load_catalogue()
+    catalogue = current_work().catalogue
     return PlanOut(
         section=catalogue.sections[section].label,
         species=catalogue.species[species].label,

@@ -6,7 +6,6 @@ from typing import Any
 
 from apiflask import APIBlueprint
 
-from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.place import TURF_WORDS
 from ergamot.operations.kept import Record, Step, take_step
@@ -22,7 +21,7 @@ farm = APIBlueprint("farm", __name__, url_prefix="/api")
 @farm.output(ChoicesOut)
 def choices() -> dict[str, Any]:
     """Everything there is to pick from."""
-    catalogue = load_catalogue()
+    catalogue = current_work().catalogue
     return {
         "strains": list(catalogue.strains.values()),
         "crews": list(catalogue.crews.values()),

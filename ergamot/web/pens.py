@@ -9,13 +9,23 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.finding import phrase
+from ergamot.core.frame.shapes import shape_of
 from ergamot.core.units import Quantity
 from ergamot.exchange.design_file import design_schema, write_design
 from ergamot.operations.kept import Record, Step, kept, take_step
-from ergamot.operations.pens import bench, change_pen, design_of, open_pen, pens, propose_pen
+from ergamot.operations.pens import bench, change_pen, design_of, open_pen, pen_lines, pens, propose_pen
 from ergamot.web.bench import bench_out, view_out
 from ergamot.web.schemas.figures import Words
-from ergamot.web.schemas.pens import BenchOut, OpenIn, PenIn, PenLineOut, PensOut, ProposeIn
+from ergamot.web.schemas.pens import (
+    BenchOut,
+    LineOut,
+    LinesOut,
+    OpenIn,
+    PenIn,
+    PenLineOut,
+    PensOut,
+    ProposeIn,
+)
 from ergamot.web.unit_of_work import base_revision, current_work
 
 pens_part = APIBlueprint("pens", __name__, url_prefix="/api/pens")
@@ -43,6 +53,7 @@ def _line(record: Record) -> PenLineOut:
         flock_id=shown.flock_id,
         flock_name=shown.flock_name,
         leaves=shown.flock.leaves,
+        shape=shape_of(shown.design.shape).label,
         size=Words.model_validate(size),
         plan=view_out(shown.views[0]),
         verdicts={finding.what: finding.verdict for finding in shown.judged.findings},
@@ -61,7 +72,7 @@ def list_pens() -> dict[str, Any]:
 @pens_part.output(BenchOut, 201)
 def post_pen(json_data: ProposeIn) -> dict[str, Any]:
     """Propose a whole pen for a flock."""
-    return _out(propose_pen(current_work(), json_data.flock_id, json_data.name))
+    return _out(propose_pen(current_work(), json_data.flock_id, json_data.name, json_data.shape))
 
 
 @pens_part.post("/open")
@@ -97,6 +108,15 @@ def try_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
     """What the bench would show with these values; nothing is kept."""
     record = _pen(pen_id)
     return bench_out(record, bench(current_work(), record, json_data.values))
+
+
+@pens_part.post("/<int:pen_id>/lines")
+@pens_part.input(PenIn)
+@pens_part.output(LinesOut)
+def lines_of_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
+    """The whole pen in isometric lines with hidden lines removed, with these values tried."""
+    drawn = pen_lines(current_work(), _pen(pen_id), json_data.values)
+    return {"lines": [LineOut.model_validate(line) for line in drawn]}
 
 
 @pens_part.post("/<int:pen_id>/<any(undo,redo):step>")

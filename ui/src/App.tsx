@@ -1,5 +1,6 @@
 import { NavLink, Navigate, Route, Routes } from "react-router";
 import { BuildPage } from "./build/BuildPage";
+import { CataloguePage } from "./catalogue/CataloguePage";
 import { FarmPage } from "./farm/FarmPage";
 import { FlocksPage } from "./flocks/FlocksPage";
 import { GroundPage } from "./ground/GroundPage";
@@ -13,6 +14,7 @@ const PARTS = [
   ["/build", "Build"],
   ["/ground", "Ground"],
   ["/farm", "Farm"],
+  ["/catalogue", "Catalogue"],
 ] as const;
 
 function UnitSwitch() {
@@ -66,6 +68,8 @@ export function App() {
           <Route path="/ground" element={<GroundPage />} />
           <Route path="/ground/:id" element={<GroundPage />} />
           <Route path="/farm" element={<FarmPage />} />
+          <Route path="/catalogue" element={<CataloguePage />} />
+          <Route path="/catalogue/:table" element={<CataloguePage />} />
           <Route path="*" element={<p className="mt-10">There is no page here. Use the words above to go on.</p>} />
         </Routes>
       </main>

@@ -14,7 +14,7 @@ from ergamot.core.catalogue import rows
 
 RowT = TypeVar("RowT", bound=rows.Row)
 
-_READERS: dict[Any, Callable[[str], Any]] = {
+READERS: dict[Any, Callable[[str], Any]] = {
     str: str,
     int: int,
     float: float,
@@ -30,7 +30,7 @@ def _read(file: str, kind: type[RowT]) -> list[RowT]:
     hints = get_type_hints(kind)
     text = resources.files("ergamot.core.catalogue").joinpath("data", file).read_text("utf-8")
     return [
-        kind(**{column.name: _READERS[hints[column.name]](row[column.name]) for column in fields(kind)})
+        kind(**{column.name: READERS[hints[column.name]](row[column.name]) for column in fields(kind)})
         for row in csv.DictReader(text.splitlines())
     ]
 

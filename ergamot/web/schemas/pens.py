@@ -14,6 +14,7 @@ class ProposeIn(BaseModel):
 
     flock_id: int
     name: str = Field(max_length=200)
+    shape: str = "low-pen"
 
 
 class OpenIn(BaseModel):
@@ -26,7 +27,7 @@ class OpenIn(BaseModel):
 class PenIn(BaseModel):
     """What changes about a pen; values by parameter name, as typed or as figures."""
 
-    values: dict[str, str | float] = Field(default_factory=dict, max_length=60)
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=80)
     name: str | None = Field(None, max_length=200)
     flock_id: int | None = None
 
@@ -48,6 +49,7 @@ class OutlineOut(Out):
     role: str
     label: str
     points: list[tuple[float, float]]
+    holes: list[list[tuple[float, float]]]
 
 
 class DimensionOut(Out):
@@ -69,6 +71,29 @@ class ViewOut(Out):
     dimensions: list[DimensionOut]
     low: tuple[float, float]
     high: tuple[float, float]
+
+
+class LineOut(Out):
+    """A visible stretch of an edge in the isometric picture, mm."""
+
+    ref: str
+    kind: str
+    a: tuple[float, float]
+    b: tuple[float, float]
+
+
+class LinesOut(Out):
+    """The whole pen in lines, hidden ones removed; v up."""
+
+    lines: list[LineOut]
+
+
+class ProvisionOut(Out):
+    """Roost, nests, feeding edge or drinking points: has, needs, lacks."""
+
+    name: str
+    lacks: bool
+    text: Words
 
 
 class BirdOut(Out):
@@ -144,6 +169,7 @@ class BenchOut(Out):
     design_gust: Words
     groups: list[MassGroupOut]
     space_days: list[SpaceDayOut]
+    provisions: list[ProvisionOut]
     facts: list[FactOut]
     notes: list[Words]
 
@@ -156,6 +182,7 @@ class PenLineOut(Out):
     flock_id: int
     flock_name: str
     leaves: date
+    shape: str
     size: Words
     plan: ViewOut
     verdicts: dict[str, str]

@@ -8,6 +8,8 @@ export const keys = {
   flocks: ["flocks"],
   pens: ["pens"],
   pen: (id: number) => ["pen", id],
+  lines: (id: number, values: Record<string, string | number>) => ["lines", id, values],
+  catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
   lawns: ["lawns"],
   moves: (pen: number, lawn: number, start: string, days: number) => ["moves", pen, lawn, start, days],
@@ -35,6 +37,20 @@ export const usePen = (id: number) =>
     queryKey: keys.pen(id),
     queryFn: () => answer(api.GET("/api/pens/{pen_id}", { params: { path: { pen_id: id } } })),
   });
+
+/** The pen in lines with these values: all of them, so that what is being tried is drawn too. */
+export const useLines = (id: number, values: Record<string, string | number>) =>
+  useQuery({
+    queryKey: keys.lines(id, values),
+    queryFn: ({ signal }) =>
+      answer(api.POST("/api/pens/{pen_id}/lines", { params: { path: { pen_id: id } }, body: { values }, signal })),
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+
+export const useCatalogue = () =>
+  useQuery({ queryKey: keys.catalogue, queryFn: async () => (await answer(api.GET("/api/catalogue"))).tables });
 
 export const useBill = (id: number) =>
   useQuery({

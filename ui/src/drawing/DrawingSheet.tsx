@@ -5,9 +5,10 @@ import { placeOne, placeSheet } from "./frame";
 import { Labels } from "./Labels";
 import { Patterns } from "./Patterns";
 import { PenView } from "./PenView";
+import { WholePen } from "./WholePen";
 import { WindRose } from "./WindRose";
 
-const LOOKS = ["Sheet", "Plan", "Side", "End", "Wind"] as const;
+const LOOKS = ["Sheet", "Plan", "Side", "End", "Whole", "Wind"] as const;
 type Look = (typeof LOOKS)[number];
 
 const WIDTH = 900;
@@ -70,6 +71,7 @@ function Content({ look, ...common }: ContentProps) {
   const { bench } = common;
   const [plan, side, end] = ["plan", "side", "end"].map((name) => bench.views.find((view) => view.name === name));
   if (!plan || !side || !end) return null;
+  if (look === "Whole") return <WholePen {...common} width={WIDTH} height={HEIGHT} />;
   if (look === "Wind") return <WindRose bench={bench} x={WIDTH / 2} y={HEIGHT / 2} size={HEIGHT + 20} large />;
   if (look === "Sheet") {
     const sheet = placeSheet(plan, side, end, WIDTH - 60, HEIGHT - 16);

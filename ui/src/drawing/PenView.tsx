@@ -28,7 +28,8 @@ function fill(outline: Outline, view: string): { fill: string; opacity: number; 
     case "mesh":
       return { fill: outline.label.startsWith("hex") ? "url(#net)" : "url(#mesh)", opacity: 1 };
     case "sheet":
-      if (outline.label.startsWith("ply")) return { fill: "var(--color-wood)", opacity: 0.75, over: "url(#board)" };
+      if (outline.label.includes("tarp")) return { fill: "var(--color-tin)", opacity: view === "plan" ? 0.55 : 0.8 };
+      if (/^(ply|OSB|cedar|slats)/.test(outline.label)) return { fill: "var(--color-wood)", opacity: 0.75, over: "url(#board)" };
       return { fill: "var(--color-tin)", opacity: view === "plan" ? 0.62 : 0.95, over: "url(#corrugated)" };
     default:
       return { fill: "none", opacity: 1 };
@@ -36,7 +37,7 @@ function fill(outline: Outline, view: string): { fill: string; opacity: number; 
 }
 
 function OneOutline({ outline, placed, lit, onPoint }: Omit<Props, "bench" | "person" | "onPick"> & { outline: Outline }) {
-  const d = path(outline.points as Point[], placed.at);
+  const d = path(outline.points as Point[], placed.at, outline.holes as Point[][]);
   const look = fill(outline, placed.view.name);
   const isLit = lit === outline.ref;
   const points = outline.kind !== "part" && outline.kind !== "rod";
@@ -49,6 +50,7 @@ function OneOutline({ outline, placed, lit, onPoint }: Omit<Props, "bench" | "pe
     >
       <path
         d={d}
+        fillRule="evenodd"
         fill={isLit ? "var(--color-tape)" : look.fill}
         fillOpacity={isLit ? (outline.kind === "stick" ? 1 : 0.5) : look.opacity}
         stroke="var(--color-ink)"
@@ -56,7 +58,7 @@ function OneOutline({ outline, placed, lit, onPoint }: Omit<Props, "bench" | "pe
         strokeDasharray={outline.kind === "opening" ? "5 4" : undefined}
         strokeLinejoin="round"
       />
-      {look.over && !isLit ? <path d={d} fill={look.over} pointerEvents="none" /> : null}
+      {look.over && !isLit ? <path d={d} fillRule="evenodd" fill={look.over} pointerEvents="none" /> : null}
       {outline.kind === "wheel" && placed.view.name === "side" ? <Hub outline={outline} placed={placed} /> : null}
     </g>
   );

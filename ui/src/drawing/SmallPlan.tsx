@@ -26,7 +26,8 @@ export function SmallPlan({ view }: { view: Schemas["ViewOut"] }) {
             .map((one) => (
               <path
                 key={one.ref}
-                d={path(one.points as Point[], placed.at)}
+                d={path(one.points as Point[], placed.at, one.holes as Point[][])}
+                fillRule="evenodd"
                 fill={FILL[one.kind]}
                 fillOpacity={one.kind === "sheet" ? 0.75 : 1}
               />

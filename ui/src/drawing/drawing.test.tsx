@@ -14,7 +14,7 @@ type View = Bench["views"][number];
 type Outline = View["outlines"][number];
 
 function box(ref: string, kind: string, label: string, x: number, y: number, wide: number, tall: number): Outline {
-  return { ref, kind, role: "", label, points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
+  return { holes: [], ref, kind, role: "", label, points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
 }
 
 function view(name: string, wide: number, tall: number): View {

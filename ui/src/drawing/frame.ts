@@ -94,7 +94,9 @@ export function placeSheet(plan: View, side: View, end: View, width: number, hei
   };
 }
 
-/** Points of a closed outline as an SVG path. */
-export function path(points: Point[], at: (point: Point) => Point): string {
-  return points.map((point, i) => `${i ? "L" : "M"}${at(point).map((c) => c.toFixed(1)).join(" ")}`).join("") + "Z";
+/** Points of a closed outline as an SVG path; holes are cut out where it is filled by the even-odd rule. */
+export function path(points: Point[], at: (point: Point) => Point, holes: Point[][] = []): string {
+  const ring = (one: Point[]) =>
+    one.map((point, i) => `${i ? "L" : "M"}${at(point).map((c) => c.toFixed(1)).join(" ")}`).join("") + "Z";
+  return [points, ...holes].map(ring).join("");
 }

@@ -5,7 +5,7 @@ import { labelsOf } from "./labels";
 type Outline = View["outlines"][number];
 
 function stick(ref: string, label: string, x: number, y: number, wide: number, tall: number): Outline {
-  return { ref, label, kind: "stick", role: "", points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
+  return { holes: [], ref, label, kind: "stick", role: "", points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
 }
 
 function shown(outlines: Outline[]) {

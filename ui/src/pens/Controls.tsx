@@ -1,6 +1,7 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import type { Bench, Problem, Schemas } from "../api/client";
 import { Entry } from "../kit/Entry";
+import { Notches } from "../kit/Notches";
 import { Pick } from "../kit/Pick";
 import { RoofBoard } from "../kit/RoofBoard";
 import { Tape } from "../kit/Tape";
@@ -9,7 +10,14 @@ import type { Values } from "./usePenEdits";
 
 type Parameter = Schemas["ParameterOut"];
 
-const GROUP_WORDS: Record<string, string> = { size: "Size", frame: "Frame", covering: "Covering", gear: "Gear" };
+const GROUP_WORDS: Record<string, string> = {
+  size: "Size",
+  frame: "Frame",
+  covering: "Covering",
+  gear: "Gear",
+  house: "House",
+  inside: "Inside",
+};
 
 interface Props {
   bench: Bench;
@@ -98,7 +106,7 @@ function Control({ parameter, bench, kept, problem, onTry, onKeep, onDrop }: Con
           onKeep={keep}
           onDrop={onDrop}
         />
-      ) : (
+      ) : parameter.kind === "share" ? (
         <RoofBoard
           label={`${parameter.label} board`}
           value={Number(value.value)}
@@ -106,7 +114,17 @@ function Control({ parameter, bench, kept, problem, onTry, onKeep, onDrop }: Con
           onTry={(share) => onTry({ [parameter.name]: share })}
           onKeep={keep}
         />
+      ) : (
+        <Notches
+          label={parameter.label}
+          low={parameter.low}
+          high={parameter.high}
+          value={Number(value.value)}
+          spoken={spoken}
+          onKeep={keep}
+        />
       )}
+      {parameter.note ? <p className="text-sm text-pencil">{parameter.note}</p> : null}
       {error ? (
         <p role="alert" className="text-sm text-clay">
           {error}

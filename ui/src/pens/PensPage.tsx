@@ -5,6 +5,7 @@ import { answer, api, type Bench, type Schemas } from "../api/client";
 import { keys, useFlocks, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { SmallPlan } from "../drawing/SmallPlan";
+import { ShapeChoice } from "./ShapeChoice";
 import { Heads } from "../kit/Heads";
 import { useUnits } from "../kit/units";
 
@@ -25,7 +26,7 @@ export function PensPage() {
           <FirstSteps />
         ) : (
           <table className="w-full">
-            <Heads of={["pen", "for", "size", ...VERDICTS]} />
+            <Heads of={["pen", "shape", "for", "size", ...VERDICTS]} />
             <tbody>
               {pens.data.map((pen) => (
                 <PenRow key={pen.id} pen={pen} />
@@ -76,6 +77,7 @@ function PenRow({ pen }: { pen: PenLine }) {
           <span className="font-slab text-[18px] font-bold underline decoration-2 underline-offset-4">{pen.name}</span>
         </Link>
       </td>
+      <td>{pen.shape}</td>
       <td>{pen.flock_name}</td>
       <td className="whitespace-nowrap">{read(pen.size)}</td>
       {VERDICTS.map((what) => (
@@ -93,6 +95,7 @@ function NewPen() {
   const cache = useQueryClient();
   const [flockId, setFlockId] = useState<number | null>(null);
   const [name, setName] = useState("");
+  const [shape, setShape] = useState("low-pen");
   const chosen = flocks.data?.find((one) => one.id === flockId) ?? flocks.data?.[0];
   const opened = (bench: Bench) => {
     cache.setQueryData(keys.pen(bench.id), bench);
@@ -101,7 +104,7 @@ function NewPen() {
   };
   const propose = useMutation({
     mutationFn: () =>
-      answer(api.POST("/api/pens", { body: { flock_id: chosen?.id ?? 0, name: name.trim() || `Pen for ${chosen?.name ?? ""}` } })),
+      answer(api.POST("/api/pens", { body: { shape, flock_id: chosen?.id ?? 0, name: name.trim() || `Pen for ${chosen?.name ?? ""}` } })),
     onSuccess: opened,
   });
   const open = useMutation({
@@ -134,6 +137,7 @@ function NewPen() {
               ))}
             </select>
           </label>
+          <ShapeChoice shape={shape} onShape={setShape} />
           <label className="block text-sm">
             Name
             <input className="entry w-full font-semibold" value={name} placeholder={`Pen for ${chosen?.name ?? "them"}`} onChange={(event) => setName(event.target.value)} />

@@ -116,7 +116,7 @@ describe("the list of pens", () => {
     fireEvent.change(await screen.findByLabelText("For which birds"), { target: { value: "3" } });
     fireEvent.click(screen.getByRole("button", { name: "Propose a pen" }));
     expect((await screen.findByRole("alert")).textContent).toContain("no stock is long enough");
-    expect(posted).toEqual([["/api/pens", { flock_id: 3, name: "Pen for Slow" }]]);
+    expect(posted).toEqual([["/api/pens", { shape: "low-pen", flock_id: 3, name: "Pen for Slow" }]]);
   });
 
   it("opens a design file for the flock chosen", async () => {
@@ -152,6 +152,6 @@ describe("trouble", () => {
   it("of an address that is none points back to the parts", async () => {
     open("/barn");
     expect(await screen.findByText(/There is no page here/)).toBeTruthy();
-    expect(screen.getByRole("navigation", { name: "Parts" }).querySelectorAll("a").length).toBe(5);
+    expect(screen.getByRole("navigation", { name: "Parts" }).querySelectorAll("a").length).toBe(6);
   });
 });

@@ -1,0 +1,129 @@
+"""What a kind of bird wants in a shape of pen to begin with: house, roosts, nests, feeders, drinkers."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+
+from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.errors import OutOfRange
+from ergamot.core.flock.flock import Flock
+from ergamot.core.frame.design import Design, make_design
+from ergamot.core.frame.parameters import Value
+
+HEADROOM_SPARE_MM = 130.0  # birds stretch and jump; common practice
+WALLS_MM = (609.6, 762.0, 914.4)  # low pens are as high as a roll of mesh is wide
+MOST_HUNG = 12
+ROOST_END_MM = 60.0  # of each bar lies on its rail
+
+
+def fitted(catalogue: Catalogue, flock: Flock, shape: str, size: dict[str, Value]) -> Design | None:
+    """A pen of a size with what these birds want in it; parts that do not fit are made fewer, then left out.
+
+    Args: catalogue; flock; shape, its key; size, values that are not to change.
+    Returns: a Design, or None when the shape cannot be built at this size.
+    Raises: UnknownChoice.
+    Source: common practice; needs from the catalogue.
+
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.flock.flock import make_flock
+    >>> c = load_catalogue()
+    >>> f = make_flock(c, "layer-hybrid", 12, date(2026, 1, 1), date(2026, 5, 1), date(2026, 9, 1))
+    >>> fitted(c, f, "coop", {"length": 3657.6, "width": 1828.8}).values["nests"]
+    'outside'
+    """
+    values = {**_wanted(catalogue, flock, shape), **size}
+    for _ in range(4 * len(values)):
+        try:
+            return make_design(catalogue, shape, values)
+        except OutOfRange as refused:
+            if refused.field in size or not _less(values, refused.field):
+                return None
+    return None
+
+
+def _wanted(catalogue: Catalogue, flock: Flock, shape: str) -> dict[str, Value]:
+    need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
+    feeder, drinker = "tube-10", "nipple-20"
+    edge, points = catalogue.containers[feeder].edge_m, catalogue.containers[drinker].points
+    values: dict[str, Value] = {
+        "feeder": feeder,
+        "feeders": min(MOST_HUNG, math.ceil(flock.placed * need.feeder_edge_m / edge)),
+        "drinker": drinker,
+        "drinkers": min(MOST_HUNG, math.ceil(flock.placed / need.birds_per_drinker / points)),
+    }
+    roost_m = flock.placed * need.roost_m
+    if shape == "low-pen":
+        head_room = flock.strain.head_room_m * 1000 + HEADROOM_SPARE_MM
+        values["height"] = next(roll for roll in WALLS_MM if roll >= head_room)
+    elif shape == "hoop" and roost_m:
+        values |= {"roost_bars": min(6, math.ceil(roost_m / 1.2)), "roost_height": 500.0}
+    elif shape in ("a-frame", "coop"):
+        values |= {"house": "no"} if not flock.strain.lays else _house(flock, roost_m, need.birds_per_nest)
+    return values
+
+
+def _house(flock: Flock, roost_m: float, birds_per_nest: float) -> dict[str, Value]:
+    bars = max(1, min(8, round(math.sqrt(roost_m / 0.45))))
+    length = max(900.0, min(2400.0, roost_m / bars * 1000 + 2 * ROOST_END_MM))
+    return {
+        "house": "yes",
+        "house_length": math.ceil(length / 50) * 50.0,
+        "roosts": "level",
+        "roost_bars": bars,
+        "nests": "outside",
+        "nest_count": min(12, math.ceil(flock.placed / birds_per_nest)),
+    }
+
+
+def _less(values: dict[str, Value], field: str) -> bool:
+    """Take a little off the part a refusal names; False when nothing is left to take off."""
+    given = values.get(field)
+    if field in ("nest_count", "roost_bars", "feeders", "drinkers") and isinstance(given, int) and given > 1:
+        values[field] = given - 1
+    elif field in ("house_length", "door_height", "house_floor", "door_width"):
+        least = {"house_length": 600.0, "door_height": 600.0, "house_floor": 350.0, "door_width": 500.0}[
+            field
+        ]
+        now = float(given) if given is not None else _START[field]
+        if now <= least:
+            return False
+        values[field] = max(least, now - 50.0)
+    elif field in ("nests", "roosts"):
+        values[field] = "none"
+    else:
+        return False
+    return True
+
+
+_START = {"house_length": 1200.0, "door_height": 1750.0, "house_floor": 600.0, "door_width": 650.0}
+
+
+def widths(shape: str) -> tuple[float, ...]:
+    """Widths worth trying for a shape, mm.
+
+    Args: shape, its key.
+    Returns: whole feet, rising; cross rails come in twos and threes out of stock.
+    Source: common practice.
+
+    >>> len(widths("hoop"))
+    4
+    """
+    feet = {"low-pen": (3, 4, 5, 6, 7, 8, 10, 12), "a-frame": (4, 5, 6, 8), "hoop": (6, 8, 10, 12)}
+    return tuple(foot * 304.8 for foot in feet.get(shape, (4, 5, 6, 8)))
+
+
+def gears(shape: str) -> Iterator[dict[str, Value]]:
+    """What a pen of a shape may run on: skids, or wheels large enough for rough grass.
+
+    Args: shape, its key.
+    Returns: values of the running gear.
+    Source: common practice.
+
+    >>> sum(1 for _ in gears("coop"))
+    2
+    """
+    yield {"gear": "skids"}
+    for wheel in ("rubber-10", "foam-13", "barrow-16") if shape == "low-pen" else ("barrow-16",):
+        yield {"gear": "wheels", "wheel": wheel}

@@ -1,0 +1,103 @@
+import { useState } from "react";
+import { NavLink, useParams } from "react-router";
+import type { Schemas } from "../api/client";
+import { useCatalogue } from "../api/queries";
+import { Trouble, Waiting } from "../kit/Trouble";
+import { RowSheet } from "./RowSheet";
+
+type Table = Schemas["TableOut"];
+type Row = Schemas["RowOut"];
+const HIDDEN = new Set(["label", "source"]);
+
+/** Every figure the program works with, table by table, with its source; any row can be the farm's own. */
+export function CataloguePage() {
+  const catalogue = useCatalogue();
+  const { table: wanted } = useParams();
+  if (catalogue.error) return <Trouble problem={catalogue.error} />;
+  if (!catalogue.data) return <Waiting what="Fetching the catalogue" />;
+  const table = catalogue.data.find((one) => one.name === wanted) ?? catalogue.data[0];
+  return (
+    <div className="grid gap-8 pt-5 lg:grid-cols-[190px_minmax(0,1fr)]">
+      <nav aria-label="Tables" className="flex flex-wrap content-start gap-x-4 lg:flex-col">
+        {catalogue.data.map((one) => (
+          <NavLink
+            key={one.name}
+            to={`/catalogue/${one.name}`}
+            className={`border-l-4 py-0.5 pl-2 ${one === table ? "border-tape font-semibold" : "border-transparent hover:border-rule"}`}
+          >
+            {one.label}
+            {one.rows.some((row) => row.own) ? <span className="text-grass"> · own</span> : null}
+          </NavLink>
+        ))}
+      </nav>
+      {table ? <TableSheet key={table.name} table={table} /> : null}
+    </div>
+  );
+}
+
+function TableSheet({ table }: { table: Table }) {
+  const [open, setOpen] = useState<Row | "new" | null>(null);
+  const columns = table.columns.filter((column) => !HIDDEN.has(column) && column !== table.key);
+  return (
+    <section className="min-w-0">
+      <div className="flex items-baseline justify-between gap-4">
+        <h1>{table.label}</h1>
+        <button type="button" className="line-button" onClick={() => setOpen("new")}>
+          Add a row of your own
+        </button>
+      </div>
+      <p className="text-pencil">
+        Press a row to put your own figures over it. Every pen, bill and plan then uses yours. Lengths are in mm, masses in kg.
+      </p>
+      <div className="mt-3 overflow-x-auto">
+        <table className="w-full">
+          <thead className="text-sm text-pencil">
+            <tr>
+              <th className="pr-4 text-left font-normal">what</th>
+              {columns.map((column) => (
+                <th key={column} className="px-2 text-left font-normal whitespace-nowrap">
+                  {spoken(column)}
+                </th>
+              ))}
+              <th className="pl-4 text-left font-normal">source</th>
+            </tr>
+          </thead>
+          <tbody>
+            {table.rows.map((row) => (
+              <tr key={row.key} className="border-t border-rule align-baseline">
+                <td className="py-1 pr-4">
+                  <button type="button" className="text-left font-semibold underline decoration-1 underline-offset-4" onClick={() => setOpen(row)}>
+                    {row.cells["label"] ?? row.key}
+                  </button>
+                  {row.own ? <span className="ml-1 border-b-3 border-grass text-sm">own</span> : null}
+                </td>
+                {columns.map((column) => (
+                  <td key={column} className="max-w-56 px-2 break-words">
+                    {row.cells[column]}
+                  </td>
+                ))}
+                <td className="max-w-80 py-1 pl-4 text-sm text-pencil">{row.cells["source"]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {open ? <RowSheet table={table} row={open === "new" ? null : open} onClose={() => setOpen(null)} /> : null}
+    </section>
+  );
+}
+
+export function spoken(column: string): string {
+  const unit: [RegExp, string][] = [
+    [/_kg_m2$/, ", kg/m²"],
+    [/_kg_m3$/, ", kg/m³"],
+    [/_kg_m$|^kg_m$/, ", kg/m"],
+    [/_m2$/, ", m²"],
+    [/_mm$/, ", mm"],
+    [/_kg$/, ", kg"],
+    [/_m$/, ", m"],
+    [/_n$/, ", N"],
+  ];
+  for (const [ending, words] of unit) if (ending.test(column)) return column.replace(ending, "").replaceAll("_", " ") + words;
+  return column.replaceAll("_", " ");
+}

@@ -184,7 +184,7 @@ def say(quantity: Quantity, system: System = "metric") -> str:
         return f"{value * 100:.0f} %"
     factor, word = _WORDS[unit][imperial] if unit in _WORDS else (1.0, unit)
     figure = value * factor + (32.0 if imperial and unit == "degC" else 0.0)
-    return f"{_tidy(figure)} {word}".strip()
+    return f"{_tidy(figure)}{'' if unit == 'deg' else ' '}{word}".strip()
 
 
 _WORDS: dict[str, tuple[tuple[float, str], tuple[float, str]]] = {

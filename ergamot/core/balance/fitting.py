@@ -10,11 +10,23 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, make_design
 from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.shapes import shape_of
 
 HEADROOM_SPARE_MM = 130.0  # birds stretch and jump; common practice
 WALLS_MM = (609.6, 762.0, 914.4)  # low pens are as high as a roll of mesh is wide
 MOST_HUNG = 12
 ROOST_END_MM = 60.0  # of each bar lies on its rail
+STEPS = {"length": 50.0, "count": 1.0}
+TRIES = 80
+# What to leave out when a part can be made no smaller
+LEFT_OUT = {
+    "nest_count": ("nests", "none"),
+    "nests": ("nests", "none"),
+    "roost_bars": ("roosts", "none"),
+    "roosts": ("roosts", "none"),
+    "house_length": ("house", "no"),
+    "house_floor": ("house", "no"),
+}
 
 
 def fitted(catalogue: Catalogue, flock: Flock, shape: str, size: dict[str, Value]) -> Design | None:
@@ -34,11 +46,11 @@ def fitted(catalogue: Catalogue, flock: Flock, shape: str, size: dict[str, Value
     'outside'
     """
     values = {**_wanted(catalogue, flock, shape), **size}
-    for _ in range(4 * len(values)):
+    for _ in range(TRIES):
         try:
             return make_design(catalogue, shape, values)
         except OutOfRange as refused:
-            if refused.field in size or not _less(values, refused.field):
+            if refused.field in size or not _less(shape, values, refused.field):
                 return None
     return None
 
@@ -77,27 +89,19 @@ def _house(flock: Flock, roost_m: float, birds_per_nest: float) -> dict[str, Val
     }
 
 
-def _less(values: dict[str, Value], field: str) -> bool:
-    """Take a little off the part a refusal names; False when nothing is left to take off."""
-    given = values.get(field)
-    if field in ("nest_count", "roost_bars", "feeders", "drinkers") and isinstance(given, int) and given > 1:
-        values[field] = given - 1
-    elif field in ("house_length", "door_height", "house_floor", "door_width"):
-        least = {"house_length": 600.0, "door_height": 600.0, "house_floor": 350.0, "door_width": 500.0}[
-            field
-        ]
-        now = float(given) if given is not None else _START[field]
-        if now <= least:
-            return False
-        values[field] = max(least, now - 50.0)
-    elif field in ("nests", "roosts"):
-        values[field] = "none"
-    else:
+def _less(shape: str, values: dict[str, Value], field: str) -> bool:
+    """Take a little off the part a refusal names, or leave it out; False when nothing is left to take."""
+    one = next(p for p in shape_of(shape).parameters if p.name == field)
+    if one.kind in ("length", "count"):
+        less = float(values.get(field, one.default)) - STEPS[one.kind]
+        if less >= one.low:
+            values[field] = less
+            return True
+    part = LEFT_OUT.get(field)
+    if part is None or values.get(part[0]) == part[1]:
         return False
+    values[part[0]] = part[1]
     return True
-
-
-_START = {"house_length": 1200.0, "door_height": 1750.0, "house_floor": 600.0, "door_width": 650.0}
 
 
 def widths(shape: str) -> tuple[float, ...]:

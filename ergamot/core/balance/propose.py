@@ -12,22 +12,27 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build
+from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
+from ergamot.core.frame.structure import Structure
 from ergamot.core.place import Place
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; common practice
+MOST_FLOOR_HOUSED = 2.0  # where a house must find room too
+HOUSED = ("a-frame", "coop")
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
 TAIL_MM = 80.0  # of the base rails behind the rear wall, with the axle at its usual place
-MOST_SIZES = 6  # of the larger shapes: each takes a while to frame
+MOST_SIZES = 8  # of the larger shapes: each takes a while to frame
 
 
 def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str = "low-pen") -> Design:
     """A pen for a flock and the people who will move it.
 
     Args: catalogue; flock; place; shape, its key.
-    Returns: a Design whose floor is good to the leaving day where stock allows; among those, the one
-        whose worst of Weight, Moving and Wind is best. 2×3 framing, hoops on 2×4.
+    Returns: a Design whose floor is good to the leaving day where stock allows and where least is
+        lacking or out of reach; among those, the one whose worst of Weight, Moving and Wind is best.
+        2×3 framing, hoops on 2×4.
     Raises: OutOfRange, UnknownChoice.
     Source: common practice.
 
@@ -41,18 +46,22 @@ def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str = "low-
     '2x3'
     """
     ranked = [
-        (_score(judge(catalogue, build(design, catalogue), flock, place)), design)
+        (_score(judge(catalogue, structure, flock, place), structure), design)
         for design in _candidates(catalogue, flock, shape)
+        for structure in (build(design, catalogue),)
     ]
     if not ranked:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     return max(ranked, key=lambda pair: pair[0])[1]
 
 
-def _score(judged: Judged) -> tuple[bool, float]:
-    """Room for the birds first; then the weakest of the other three, more than enough not counted."""
+def _score(judged: Judged, structure: Structure) -> tuple[bool, int, float]:
+    """Room for the birds first, then nothing lacking or out of reach; then the weakest of the other
+    three, more than enough not counted."""
     others = (judged.weight.ratio, judged.moving.ratio, judged.wind.ratio)
-    return judged.space.ratio >= 1, math.prod(min(1.2, ratio) for ratio in others) * min(1.0, *others)
+    faults = sum(one.lacks > 0 for one in judged.provisions) + len(unreached(structure))
+    best = math.prod(min(1.2, ratio) for ratio in others) * min(1.0, *others)
+    return judged.space.ratio >= 1, -faults, best
 
 
 def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> Iterator[Design]:
@@ -65,21 +74,30 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> Iterator[Desi
         if limits["length"][0] <= long <= limits["length"][1]
         and limits["width"][0] <= wide <= limits["width"][1]
     ]
-    for length, width in _enough(section, need, sizes)[: None if shape == "low-pen" else MOST_SIZES]:
-        for gear in gears(shape):
-            design = fitted(catalogue, flock, shape, {"length": length, "width": width, **gear})
-            if design is not None:
-                yield design
+    most = len(sizes) if shape == "low-pen" else MOST_SIZES
+    spare = MOST_FLOOR_HOUSED if flock.strain.lays and shape in HOUSED else MOST_FLOOR
+    for wanted in (_enough(section, need, sizes, spare)[:most], sorted(sizes, key=math.prod)):
+        made = [
+            design
+            for length, width in wanted
+            for gear in gears(shape)
+            if (design := fitted(catalogue, flock, shape, {"length": length, "width": width, **gear}))
+        ]
+        if made:
+            yield from made[-most * 4 :]
+            return
 
 
-def _enough(section: Section, need_m2: float, sizes: list[tuple[float, float]]) -> list[tuple[float, float]]:
-    """The smallest sizes with floor enough, and those up to three tenths larger; the largest of all
-    when none is enough."""
+def _enough(
+    section: Section, need_m2: float, sizes: list[tuple[float, float]], spare: float
+) -> list[tuple[float, float]]:
+    """The smallest sizes with floor enough, and those larger by no more than `spare`; the largest of
+    all when none is enough."""
     floors = {size: _inside_m2(section, size) for size in sizes}
     enough = [floor for floor in floors.values() if floor >= need_m2]
     if not enough:
         return sorted(floors, key=lambda size: -floors[size])[:1]
-    fits = [size for size, floor in floors.items() if need_m2 <= floor <= min(enough) * MOST_FLOOR]
+    fits = [size for size, floor in floors.items() if need_m2 <= floor <= min(enough) * spare]
     return sorted(fits, key=lambda size: floors[size])
 
 

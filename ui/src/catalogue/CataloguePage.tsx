@@ -64,7 +64,7 @@ function TableSheet({ table }: { table: Table }) {
           </thead>
           <tbody>
             {table.rows.map((row) => (
-              <tr key={row.key} className="border-t border-rule align-baseline">
+              <tr key={row.key} className="border-t border-rule align-top">
                 <td className="py-1 pr-4">
                   <button type="button" className="text-left font-semibold underline decoration-1 underline-offset-4" onClick={() => setOpen(row)}>
                     {row.cells["label"] ?? row.key}
@@ -72,7 +72,7 @@ function TableSheet({ table }: { table: Table }) {
                   {row.own ? <span className="ml-1 border-b-3 border-grass text-sm">own</span> : null}
                 </td>
                 {columns.map((column) => (
-                  <td key={column} className="max-w-56 px-2 break-words">
+                  <td key={column} className="max-w-56 px-2 py-1 break-words">
                     {row.cells[column]}
                   </td>
                 ))}
@@ -89,15 +89,15 @@ function TableSheet({ table }: { table: Table }) {
 
 export function spoken(column: string): string {
   const unit: [RegExp, string][] = [
-    [/_kg_m2$/, ", kg/m²"],
-    [/_kg_m3$/, ", kg/m³"],
-    [/_kg_m$|^kg_m$/, ", kg/m"],
+    [/_?kg_m2$/, ", kg/m²"],
+    [/_?kg_m3$/, ", kg/m³"],
+    [/_?kg_m$/, ", kg/m"],
     [/_m2$/, ", m²"],
     [/_mm$/, ", mm"],
     [/_kg$/, ", kg"],
     [/_m$/, ", m"],
     [/_n$/, ", N"],
   ];
-  for (const [ending, words] of unit) if (ending.test(column)) return column.replace(ending, "").replaceAll("_", " ") + words;
+  for (const [ending, words] of unit) if (ending.test(column)) return (column.replace(ending, "").replaceAll("_", " ") || "mass") + words;
   return column.replaceAll("_", " ");
 }

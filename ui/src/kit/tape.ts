@@ -8,12 +8,19 @@ export interface Tick {
 }
 
 const FOOT = 304.8;
+const LONG = 1600; // mm; marked in whole feet or half metres
+const MIDDLING = 900;
+/** What is labelled, and what only ticked, by how long the tape is. */
+const STEPS: Record<System, Record<"long" | "middling" | "short", [number, number]>> = {
+  imperial: { long: [FOOT, FOOT / 4], middling: [FOOT / 2, FOOT / 12], short: [FOOT / 4, FOOT / 12] },
+  metric: { long: [500, 100], middling: [200, 50], short: [100, 20] },
+};
 const SNAP_SHARE = 0.012; // of the tape's length: nearer than this, the hook catches on a stop
 
 /** Ticks of a tape from low to high, feet and quarters or decimetres and half-decimetres. */
 export function ticks(low: number, high: number, system: System): Tick[] {
   const span = high - low;
-  const [whole, part] = system === "imperial" ? (span > 1600 ? [FOOT, FOOT / 4] : [FOOT / 4, FOOT / 12]) : span > 1600 ? [500, 100] : [100, 20];
+  const [whole, part] = STEPS[system][span > LONG ? "long" : span > MIDDLING ? "middling" : "short"];
   const marks: Tick[] = [];
   for (let i = Math.ceil(low / part - 1e-6); i * part <= high + 1e-6; i++) {
     const mm = i * part;
@@ -24,8 +31,8 @@ export function ticks(low: number, high: number, system: System): Tick[] {
 }
 
 function tapeLabel(mm: number, system: System, span: number): string {
-  if (system === "metric") return span > 1600 ? (mm / 1000).toFixed(1) : `${Math.round(mm / 10)}`;
-  return span > 1600 ? `${Math.round(mm / FOOT)}′` : `${Math.round(mm / 25.4)}″`;
+  if (system === "metric") return span > LONG ? (mm / 1000).toFixed(1) : `${Math.round(mm / 10)}`;
+  return span > LONG ? `${Math.round(mm / FOOT)}′` : `${Math.round(mm / 25.4)}″`;
 }
 
 /** Where the hook comes to rest: on a stop when near one, else on the nearest small step. */

@@ -26,7 +26,7 @@ export function PensPage() {
           <FirstSteps />
         ) : (
           <table className="w-full">
-            <Heads of={["pen", "shape", "for", "size", ...VERDICTS]} />
+            <Heads of={["pen", "for", "size", ...VERDICTS]} />
             <tbody>
               {pens.data.map((pen) => (
                 <PenRow key={pen.id} pen={pen} />
@@ -74,12 +74,14 @@ function PenRow({ pen }: { pen: PenLine }) {
       <td className="py-2.5">
         <Link to={`/pens/${pen.id}`} className="group flex items-center gap-4">
           <SmallPlan view={pen.plan} />
-          <span className="font-slab text-[18px] font-bold underline decoration-2 underline-offset-4">{pen.name}</span>
+          <span>
+            <span className="font-slab block text-[18px] font-bold underline decoration-2 underline-offset-4">{pen.name}</span>
+            <span className="text-sm text-pencil">{pen.shape}</span>
+          </span>
         </Link>
       </td>
-      <td>{pen.shape}</td>
       <td>{pen.flock_name}</td>
-      <td className="whitespace-nowrap">{read(pen.size)}</td>
+      <td className="pr-3">{read(pen.size)}</td>
       {VERDICTS.map((what) => (
         <td key={what} className={`font-semibold ${pen.verdicts[what] === "fails" ? "text-clay" : "text-grass"}`}>
           {WORD[pen.verdicts[what] ?? ""]}

@@ -1,0 +1,128 @@
+"""What the inside offers and what a person reaches: hand-worked, and over any pen."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+from datetime import date, timedelta
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ergamot.core.balance.propose import propose
+from ergamot.core.balance.room import provisions
+from ergamot.core.balance.verdicts import judge
+from ergamot.core.flock.flock import Flock, make_flock
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.reach import ARM_MM, reach, unreached
+from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.frame.structure import Room
+from ergamot.core.place import make_place
+from tests.strategies import CATALOGUE, designs, flocks
+
+
+def hens(placed: int) -> Flock:
+    hatch = date(2026, 1, 1)
+    return Flock(
+        CATALOGUE.strains["layer-hybrid"], placed, hatch, hatch + timedelta(120), hatch + timedelta(400)
+    )
+
+
+def test_twelve_hens_need_so_much():
+    """0.20 m of roost and 0.10 m of feeding edge each, a nest for five, a drinking point for ten."""
+    room = Room(roost_m=2.0, nests=3, feeder_edge_m=1.25, drinker_points=1)
+    found = {one.name: one for one in provisions(hens(12), CATALOGUE.floor_needs["hen"], room)}
+    assert {name: one.needs for name, one in found.items()} == {
+        "roost": pytest.approx(2.4),
+        "nests": 3,
+        "feeding edge": pytest.approx(1.2),
+        "drinking points": 2,
+    }
+    assert found["roost"].lacks == pytest.approx(0.4)
+    assert found["nests"].lacks == found["feeding edge"].lacks == 0
+    assert found["roost"].words.text("metric") == "roost: 2.000 m, needs 2.400 m, lacks 400 mm"
+    assert found["drinking points"].words.text("metric") == "drinking points: 1, needs 2, lacks 1"
+
+
+def test_broilers_want_neither_roost_nor_nests(broilers):
+    names = [one.name for one in provisions(broilers, CATALOGUE.floor_needs["broiler"], Room())]
+    assert names == ["feeding edge", "drinking points"]
+
+
+def test_pullets_that_leave_before_they_lay_want_no_nests():
+    hatch = date(2026, 1, 1)
+    young = Flock(CATALOGUE.strains["layer-hybrid"], 12, hatch, hatch + timedelta(60), hatch + timedelta(100))
+    assert "nests" not in [one.name for one in provisions(young, CATALOGUE.floor_needs["hen"], Room())]
+
+
+@given(flocks(), st.integers(0, 40), st.integers(0, 40))
+def test_more_of_a_thing_never_lacks_more(flock, nests, points):
+    need = CATALOGUE.floor_needs[flock.strain.kind]
+    few = provisions(flock, need, Room(nests=nests, drinker_points=points))
+    more = provisions(flock, need, Room(nests=nests + 1, drinker_points=points + 1, roost_m=9))
+    for one, other in zip(few, more, strict=True):
+        assert other.lacks <= one.lacks
+        assert one.lacks == max(0, one.needs - one.has)
+
+
+def ways(structure):
+    return {one.zone.name: one for one in reach(structure)}
+
+
+def test_a_walk_in_coop_is_walked_into_and_its_nests_are_reached_from_outside():
+    """Opening 1686 mm clear is crouched through; nests through their lid; house by an arm from behind."""
+    pen = build(make_design(CATALOGUE, "coop", {"nests": "outside"}), CATALOGUE)
+    found = ways(pen)
+    assert found["run"].way == "crouching in"
+    assert found["nests"].way == "an arm"
+    assert found["nests"].reached
+    assert found["house"].way == "an arm"
+
+
+def test_a_house_without_a_hatch_is_a_finding():
+    pen = build(make_design(CATALOGUE, "coop", {"nests": "outside", "house_hatch": "no"}), CATALOGUE)
+    assert math.isinf(ways(pen)["house"].beyond_mm)
+    assert "no opening lets a person into the house" in [one.text("metric") for one in unreached(pen)]
+    said = [
+        one.text("metric") for one in judge(CATALOGUE, pen, hens(12), make_place(CATALOGUE)).space.details
+    ]
+    assert "no opening lets a person into the house" in said
+
+
+def test_the_far_corner_of_a_low_pen_by_hand():
+    """Skid pen 2400 × 1200 × 600 in 38×38: lid over the left half between cross rails 19 and 1200. The far
+    corner of the floor (2362, −562, 150) lies 1162 ahead of the lid, 562 beside and 450 under it:
+    √(1162² + 562² + 450²) = 1367, 617 past an arm."""
+    values = {"length": 2400, "width": 1200, "height": 600, "roofed": 0, "gear": "skids", "section": "2x2"}
+    pen = build(make_design(CATALOGUE, "low-pen", {**values, "bay": 1200}), CATALOGUE)
+    assert ways(pen)["run"].beyond_mm == pytest.approx(1367 - ARM_MM, abs=3)
+
+
+@given(designs())
+def test_more_doors_never_put_a_zone_out_of_reach(design):
+    structure = build(design, CATALOGUE)
+    bare = replace(structure, openings=())
+    assert all(math.isinf(one.beyond_mm) for one in reach(bare))
+    for one in reach(structure):
+        assert one.beyond_mm >= 0
+        assert one.reached == (one.beyond_mm == 0)
+
+
+@pytest.mark.parametrize("shape", list(SHAPES))
+@pytest.mark.parametrize(
+    ("strain", "placed"), [("layer-hybrid", 16), ("turkey-hen", 8), ("broiler-fast", 25)]
+)
+def test_every_shape_can_be_proposed_for_every_purpose(shape, strain, placed):
+    hatch = date(2026, 3, 1)
+    one = CATALOGUE.strains[strain]
+    leaves = hatch + timedelta(one.leaves_from_day)
+    flock = make_flock(CATALOGUE, strain, placed, hatch, hatch + timedelta(one.to_grass_day), leaves)
+    design = propose(CATALOGUE, flock, make_place(CATALOGUE), shape)
+    structure = build(design, CATALOGUE)
+    judged = judge(CATALOGUE, structure, flock, make_place(CATALOGUE))
+    assert design.shape == shape
+    assert all(p.lacks == 0 for p in judged.provisions if p.name in ("feeding edge", "drinking points"))
+    if shape == "coop" and strain == "layer-hybrid":
+        assert not [p for p in judged.provisions if p.lacks]
+        assert structure.room.nests >= 4

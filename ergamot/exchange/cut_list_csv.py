@@ -36,7 +36,7 @@ def write_cut_list(bill: Bill, catalogue: Catalogue) -> str:
                 piece.count,
                 piece.role,
                 catalogue.sections[piece.section].label,
-                catalogue.species[piece.species].label,
+                catalogue.species[piece.species].label if piece.species else "",
                 f"{piece.length_mm:.1f}",
                 say_feet_inches(piece.length_mm),
                 f"{piece.short_mm:.1f}",

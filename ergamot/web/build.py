@@ -56,7 +56,7 @@ def _pieces(bill: Bill) -> list[PieceOut]:
             role=piece.role,
             why=piece.why,
             section=catalogue.sections[piece.section].label,
-            species=catalogue.species[piece.species].label,
+            species=_timber(piece.species),
             count=piece.count,
             length_mm=piece.length_mm,
             length=words(piece.length_mm, "mm"),
@@ -68,11 +68,16 @@ def _pieces(bill: Bill) -> list[PieceOut]:
     ]
 
 
+def _timber(species: str) -> str:
+    """What a stick is of; tube has no timber."""
+    return current_work().catalogue.species[species].label if species else ""
+
+
 def _plan(section: str, species: str, plan: CuttingPlan) -> PlanOut:
     catalogue = current_work().catalogue
     return PlanOut(
         section=catalogue.sections[section].label,
-        species=catalogue.species[species].label,
+        species=_timber(species),
         bars=[_bar(bar, times) for bar, times in Counter(plan.bars).items()],
         boards=len(plan.bars),
         cost=f"{plan.cost:.2f}",

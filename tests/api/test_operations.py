@@ -44,7 +44,7 @@ def flock(work):
 
 @pytest.fixture
 def pen(work, flock):
-    return propose_pen(work, flock.id, "Bramble pen")
+    return propose_pen(work, flock.id, "Bramble pen", "low-pen")
 
 
 def test_a_name_is_tidied_and_neither_empty_nor_endless(work, flock):

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.errors import UnknownChoice
+from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
@@ -42,7 +42,12 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         for one in declared
         if one.kind == "length" and isinstance(given.get(one.name), str)
     }
-    SHAPES[shape].check(values, catalogue)
+    try:
+        SHAPES[shape].check(values, catalogue)
+    except OutOfRange as refused:
+        label = next(one.label for one in declared if one.name == refused.field)
+        said = refused.message.replace(f"{refused.field} must be", f"{label} must be", 1)
+        raise OutOfRange(refused.field, refused.value, refused.allowed, said) from None
     return Design(shape, values, typed)
 
 

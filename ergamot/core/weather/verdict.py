@@ -40,6 +40,9 @@ def side_of(direction_deg: float) -> str:
     return _SIDES[round(direction_deg / 45) % 8]
 
 
+BALANCE = "orifice flow: as much air in as out"
+
+
 def judge_wind(body: WindBody, stable: Stability, place: Place) -> Finding:
     """Does the parked pen stand in the keeper's design gust, whichever way it blows?
 
@@ -124,10 +127,10 @@ def _surface_steps(work: Working, body: WindBody, stable: Stability, index: int)
         if surface.is_sheet:
             cp = float(stable.loads.cp[i - 1][index])
             within = float(stable.loads.cpi[i - 1][index])
-            source = "orifice flow" if surface.outside else "EN 1991-1-4, ASCE 7"
+            source = BALANCE if surface.outside else "EN 1991-1-4, ASCE 7"
             work.given(f"C{i}", f"coefficient {_side(surface.outside, 'outside')}", cp, "", source)
             work.given(
-                f"I{i}", f"coefficient {_side(surface.inside, 'under the eaves')}", within, "", "orifice flow"
+                f"I{i}", f"coefficient {_side(surface.inside, 'under the eaves')}", within, "", BALANCE
             )
             work.step(f"P{i}", "its push inwards per Pa", f"(C{i} - I{i})*A{i}", "m²")
         else:

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import pick
+from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.drawing.birds import Bird, birds
 from ergamot.core.drawing.lines import Line, lines
 from ergamot.core.drawing.views import View, view
@@ -16,6 +18,7 @@ from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay, space_by_day
 from ergamot.core.frame.design import Design, build, change, make_design
+from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
@@ -57,6 +60,17 @@ def design_of(work: Work, record: Record) -> Design:
     return make_design(work.catalogue, body["shape"], {**body["values"], **body["typed"]})
 
 
+@lru_cache(maxsize=32)
+def _built(shape: str, values: tuple[tuple[str, Value], ...], own: OwnRows) -> Structure:
+    """What is tried is often kept or drawn next: the last few structures are kept."""
+    return build(Design(shape, dict(values)), merged(own))
+
+
+def built(work: Work, design: Design) -> Structure:
+    """A design as framed, from the farm's catalogue."""
+    return _built(design.shape, tuple(design.values.items()), work.own_rows)
+
+
 def _body(name: str, flock_id: int, design: Design) -> dict[str, Any]:
     return {
         "name": name,
@@ -93,7 +107,7 @@ def change_pen(
     is refused and nothing is kept."""
     record = find(work.session, "pen", pen_id)
     design = change(work.catalogue, design_of(work, record), values)
-    build(design, work.catalogue)
+    built(work, design)
     if flock_id is not None:
         find(work.session, "flock", flock_id)
     body = _body(
@@ -113,7 +127,7 @@ def pens(work: Work) -> list[Record]:
 def pen_lines(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[Line, ...]:
     """The pen in isometric lines, as kept or with values being tried."""
     design = design_of(work, record)
-    return lines(build(change(work.catalogue, design, trying) if trying else design, work.catalogue))
+    return lines(built(work, change(work.catalogue, design, trying) if trying else design))
 
 
 def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:
@@ -123,7 +137,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         design = change(work.catalogue, design, trying)
     flock_record = find(work.session, "flock", record.body["flock_id"])
     flock, place = flock_of(work, flock_record), read_place(work, place_record(work))
-    structure = build(design, work.catalogue)
+    structure = built(work, design)
     shape = shape_of(design.shape)
     need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
     lengths = [p.name for p in shape.parameters if p.kind == "length"]

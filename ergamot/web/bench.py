@@ -11,7 +11,7 @@ from ergamot.core.flock.space import SpaceDay
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
 from ergamot.core.frame.shapes import shape_of
-from ergamot.core.frame.structure import Member, Panel
+from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.units import Quantity
 from ergamot.core.weather.stability import Gusts
 from ergamot.operations.kept import Record
@@ -30,10 +30,13 @@ from ergamot.web.schemas.pens import (
     ViewOut,
 )
 
+MOST_SPACE_DAYS = 120
+
 
 def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
     """Everything the bench shows of a pen."""
     flock, mass = bench.flock, bench.judged.mass
+    fixed = _fixed(bench.structure)
     return {
         "id": record.id,
         "revision": record.revision,
@@ -61,13 +64,13 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
             )
             for group, (dry, fresh) in sorted(mass.groups.items(), key=lambda item: -item[1][1])
         ],
-        "space_days": [_space_day(day) for day in bench.space_days],
+        "space_days": [_space_day(day) for day in _some(bench.space_days)],
         "provisions": [
             ProvisionOut(name=one.name, lacks=one.lacks > 0, text=Words.model_validate(one.words))
             for one in bench.judged.provisions
         ],
         "facts": [
-            *(_stick_fact(member) for member in bench.structure.members),
+            *(_stick_fact(member, fixed[member.ref]) for member in bench.structure.members),
             *(_panel_fact(panel) for panel in bench.structure.panels),
         ],
         "notes": [Words.model_validate(note) for note in bench.notes],
@@ -84,6 +87,12 @@ def _value(bench: Bench, name: str) -> ValueOut:
         text=text,
         stops=list(bench.stops.get(name, ())),
     )
+
+
+def _some(days: tuple[SpaceDay, ...]) -> tuple[SpaceDay, ...]:
+    """Every day of a short stay; of a long one so many that a chart is smooth, the last among them."""
+    every = -(-len(days) // MOST_SPACE_DAYS)
+    return days[(len(days) - 1) % every :: every]
 
 
 def _space_day(day: SpaceDay) -> SpaceDayOut:
@@ -128,7 +137,26 @@ def _gust(gust: Gusts) -> GustOut:
     )
 
 
-def _stick_fact(member: Member) -> FactOut:
+def _fixed(structure: Structure) -> dict[str, list[str]]:
+    """For each stick, how it is fixed: with what, to which others, by which rule."""
+    found: dict[str, dict[tuple[str, str], list[str]]] = {member.ref: {} for member in structure.members}
+    labels = {member.ref: member.label for member in structure.members}
+    for joint in structure.joints:
+        for one, other in (joint.members, joint.members[::-1]):
+            if one in found and other in labels:
+                word = (
+                    f"{joint.count} × {joint.fixing.replace('-', ' ')} mm"
+                    if joint.length_mm
+                    else joint.fixing
+                )
+                found[one].setdefault((word, joint.rule), []).append(labels[other])
+    return {
+        ref: [f"{word} to {', '.join(sorted(set(to)))}: {rule}" for (word, rule), to in kinds.items()]
+        for ref, kinds in found.items()
+    }
+
+
+def _stick_fact(member: Member, fixed: list[str]) -> FactOut:
     length, kg = Quantity(member.length_mm, "mm"), Quantity(member.fresh_kg, "kg")
     lines = [
         phrase(f"{member.section.label}, {{length}}, {{kg}} fresh", length=length, kg=kg),
@@ -142,6 +170,7 @@ def _stick_fact(member: Member) -> FactOut:
             )
         )
     lines.append(phrase(member.why))
+    lines += [phrase(one) for one in fixed]
     return FactOut(
         ref=member.ref,
         title=f"{member.label} · {member.role}",

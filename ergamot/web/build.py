@@ -8,12 +8,15 @@ from typing import Any
 from apiflask import APIBlueprint
 from flask import Response
 
+from ergamot.core.drawing.offsets import offset_table
 from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.exchange.cut_list_csv import write_cut_list
+from ergamot.exchange.template_svg import write_template
 from ergamot.operations.build import pen_bill
 from ergamot.operations.kept import kept
-from ergamot.web.schemas.build import BarCutOut, BarOut, BillOut, BoughtOut, PieceOut, PlanOut
+from ergamot.operations.pens import built, design_of
+from ergamot.web.schemas.build import BarCutOut, BarOut, BillOut, BoughtOut, OffsetOut, PieceOut, PlanOut
 from ergamot.web.schemas.figures import words
 from ergamot.web.unit_of_work import current_work
 
@@ -27,6 +30,7 @@ def get_bill(pen_id: int) -> dict[str, Any]:
     work = current_work()
     record = kept(work, "pen", pen_id)
     bill = pen_bill(work, record)
+    offsets = offset_table(built(work, design_of(work, record)))
     return {
         "pen_id": record.id,
         "pen_name": record.body["name"],
@@ -45,6 +49,7 @@ def get_bill(pen_id: int) -> dict[str, Any]:
             for line in bill.lines
         ],
         "total": f"{bill.total:.2f}",
+        "offsets": [OffsetOut(out=words(out, "mm"), up=words(up, "mm")) for out, up in offsets],
     }
 
 
@@ -100,6 +105,20 @@ def _bar(bar: Bar, times: int) -> BarOut:
         ],
         offcut_mm=bar.offcut_mm,
         offcut=words(bar.offcut_mm, "mm"),
+    )
+
+
+@build_part.get("/<int:pen_id>/end-template.svg")
+@build_part.doc(responses={200: "The end of a hoop at full size"})
+def get_template(pen_id: int) -> Response:
+    """The end arch of a hoop at full size, to print at 100 % and lay the pieces on."""
+    work = current_work()
+    record = kept(work, "pen", pen_id)
+    text = write_template(built(work, design_of(work, record)), record.body["name"])
+    return Response(
+        text,
+        mimetype="image/svg+xml",
+        headers={"Content-Disposition": f'attachment; filename="end-template-{pen_id}.svg"'},
     )
 
 

@@ -21,11 +21,11 @@ import numpy as np
 import shapely
 from shapely import Polygon
 
-from ergamot.core.frame.contact import FACES
+from ergamot.core.frame.contact import FACES, solids
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.soundness import face_of
-from ergamot.core.frame.structure import Hardware, Panel, Structure
+from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
 LineKind = Literal["stick", "sheet", "mesh", "wheel"]
 EYE = (1 / math.sqrt(3), -1 / math.sqrt(3), 1 / math.sqrt(3))  # from the pen to the eye: isometric
@@ -35,6 +35,7 @@ SHEET_OUT_MM = 2.0  # sheet lies this far outside the sticks it is fixed to
 SHEET_OVER_MM = 6.0  # and laps this far over their edges: 3 × as far closes corners up to 143°
 BEFORE_MM = 0.6  # a face hides only what lies further behind it than this
 LEAST_LINE_MM = 1.0
+LEAST_FACING = 1e-6  # a face nearer edge on than this is not seen
 WHEEL_SIDES = 20
 
 
@@ -78,38 +79,36 @@ def lines(structure: Structure) -> tuple[Line, ...]:
     True
     """
     scene = _Scene([], [])
-    for member in structure.members:
-        for solid in member.solids:
-            _add_solid(scene, member.ref, solid)
-    for panel in structure.panels:
+    _add_sticks(scene, structure.members)
+    standing = [panel for panel in structure.panels if panel.when != "aside"]
+    for panel in standing:
         _add_panel(scene, panel)
-    _add_bends(scene, (panel for panel in structure.panels if panel.curved))
+    _add_bends(scene, (panel for panel in standing if panel.curved))
     for item in structure.hardware:
         if item.role == "wheel" and item.size_mm:
             _add_wheel(scene, item)
     return tuple(_visible(scene))
 
 
-def _looks_at_eye(normal: np.ndarray) -> bool:
-    return float(normal @ np.array(EYE)) > 1e-6
+def _looks_at_eye(normal: Point) -> bool:
+    return sum(a * b for a, b in zip(normal, EYE, strict=True)) > LEAST_FACING
 
 
-def _add_solid(scene: _Scene, ref: str, corners: tuple[Point, ...]) -> None:
-    """The faces of a stick that look at the eye, and their edges, each once."""
-    middle = np.mean(corners, axis=0)
-    drawn: set[tuple[int, int]] = set()
-    for ring in FACES:
-        a, b, d = (np.array(corners[i]) for i in (ring[0], ring[1], ring[3]))
-        normal = np.cross(b - a, d - a)
-        if normal @ (a - middle) < 0:
-            normal = -normal
-        if not _looks_at_eye(normal):
-            continue
-        scene.faces.append(tuple(corners[i] for i in ring))
-        for i, j in zip(ring, (*ring[1:], ring[0]), strict=True):
-            if (min(i, j), max(i, j)) not in drawn:
-                drawn.add((min(i, j), max(i, j)))
-                scene.edges.append(_Edge(ref, "stick", corners[i], corners[j]))
+def _add_sticks(scene: _Scene, members: tuple[Member, ...]) -> None:
+    """The faces of every stick that look at the eye, and their edges, each once."""
+    if not members:
+        return
+    shapes = solids(members)
+    facing = shapes.normals @ np.array(EYE) > LEAST_FACING
+    pieces = [(member.ref, piece) for member in members for piece in member.solids]
+    for (ref, corners), looks in zip(pieces, facing, strict=True):
+        drawn: set[tuple[int, int]] = set()
+        for ring in (one for one, seen in zip(FACES, looks, strict=True) if seen):
+            scene.faces.append(tuple(corners[i] for i in ring))
+            for i, j in zip(ring, (*ring[1:], ring[0]), strict=True):
+                if (min(i, j), max(i, j)) not in drawn:
+                    drawn.add((min(i, j), max(i, j)))
+                    scene.edges.append(_Edge(ref, "stick", corners[i], corners[j]))
 
 
 def _add_panel(scene: _Scene, panel: Panel) -> None:
@@ -152,10 +151,10 @@ def _add_bends(scene: _Scene, panels: Iterable[Panel]) -> None:
                 ends = frozenset((_rounded(a), _rounded(b)))
                 known.setdefault((panel.covering, ends), []).append(panel)
     for (_, ends), beside in known.items():
-        facing = {_looks_at_eye(np.array(panel.normal)) for panel in beside}
+        facing = {_looks_at_eye(panel.normal) for panel in beside}
         if len(ends) == 2 and (len(beside) == 1 or len(facing) == 2):
             # On the last strip that looks at the eye, a little further out than what hides
-            seen = next((p for p in beside if _looks_at_eye(np.array(p.normal))), beside[0])
+            seen = next((p for p in beside if _looks_at_eye(p.normal)), beside[0])
             a, b = (_shifted(end, seen.normal, SHEET_OVER_MM) for end in ends)
             scene.edges.append(_Edge(seen.ref, "sheet" if seen.solid else "mesh", a, b))
 

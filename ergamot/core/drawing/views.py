@@ -93,7 +93,7 @@ def view(structure: Structure, name: ViewName) -> View:
         shape = _silhouette(eye, member.solids)
         corners = [corner for solid in member.solids for corner in solid]
         add(corners, Outline(member.ref, "stick", member.role, member.label, shape))
-    for panel in structure.panels:
+    for panel in (one for one in structure.panels if one.when != "aside"):
         kind: Kind = "sheet" if panel.solid else "mesh"
         ring, holes = _flattened(eye, panel)
         add(panel.corners, Outline(panel.ref, kind, panel.role, panel.label, ring, holes))
@@ -106,12 +106,13 @@ def view(structure: Structure, name: ViewName) -> View:
             shape = _silhouette(eye, (solid[1],))
             add(solid[1], Outline(item.ref, solid[0], item.role, item.label, shape))
     drawn.sort(key=lambda pair: pair[0])
+    birds_at = _bird_depth(structure, name)
     outlines = tuple(outline for _, outline in drawn)
     points = [point for outline in outlines for point in outline.points]
     return View(
         name=name,
         outlines=outlines,
-        behind=sum(depth <= _bird_depth(structure, name) for depth, _ in drawn),
+        behind=sum(depth <= birds_at for depth, _ in drawn),
         dimensions=tuple(d for d in structure.dimensions if d.view == name),
         low=(min(p[0] for p in points), min(p[1] for p in points)),
         high=(max(p[0] for p in points), max(p[1] for p in points)),

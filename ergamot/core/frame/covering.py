@@ -17,6 +17,7 @@ from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.structure import Group, Member, Opening, Panel, When
 
 Covering = Sheet | Mesh | WirePanel
+UPRIGHT_NZ = 0.5  # a face within 30° of upright
 LEAST_STRIP_MM = 25.0  # half a rail's thickness and a little: no strip is cut to cover only wood
 
 
@@ -61,6 +62,14 @@ class Coverer:
         (a, b), (c, d) = u or (low_u, high_u), v or (low_v, high_v)
         if min(b - a, d - c) >= LEAST_STRIP_MM:
             self._wanted.append((face, coat, whole.intersection(box(a, c, b, d))))
+
+    def over_mesh(self, coat: Coat) -> None:
+        """Cover every upright piece of mesh once more, for part of the year."""
+        self._wanted += [
+            (face, coat, region)
+            for face, one, region in self._wanted
+            if isinstance(one.what, Mesh) and abs(face.normal[2]) < UPRIGHT_NZ and not face.curved
+        ]
 
     def lay(self, face: Face, coat: Coat, u: Flat, v: Flat, w: float) -> None:
         """Lay a covering w mm above a face, not cut round its openings: a leaf, a vent's mesh."""
@@ -139,8 +148,11 @@ def _backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ..
         if not len(flat):
             continue
         sticks = shapely.polygons(flat)
+        low, high = flat.min(axis=1), flat.max(axis=1)
         for i in indices:
-            shared = shapely.intersection(sticks, panels[i][2])
+            a, b, c, d = panels[i][2].bounds
+            near = (low < (c, d)).all(axis=1) & (high > (a, b)).all(axis=1)
+            shared = shapely.intersection(sticks[near], panels[i][2])
             area = shapely.area(shared)
             low_u, low_v, high_u, high_v = shapely.bounds(shared[area > 1]).T
             runs = np.maximum(high_u - low_u, high_v - low_v)

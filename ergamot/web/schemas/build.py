@@ -68,6 +68,13 @@ class BoughtOut(Out):
     cost: str
 
 
+class OffsetOut(Out):
+    """A place on a curved end: out from its middle, up from the ground."""
+
+    out: Words
+    up: Words
+
+
 class BillOut(Out):
     """Everything it takes to build a pen."""
 
@@ -77,3 +84,4 @@ class BillOut(Out):
     plans: list[PlanOut]
     lines: list[BoughtOut]
     total: str
+    offsets: list[OffsetOut]

@@ -6,6 +6,7 @@ import { PieceMap } from "../drawing/PieceMap";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { PenChoice } from "../pens/PenChoice";
 import { Boards } from "./Boards";
+import { Offsets } from "./Offsets";
 import { Pieces } from "./Pieces";
 import { Shopping } from "./Shopping";
 
@@ -56,6 +57,7 @@ function Sheets({ bill }: { bill: Bill }) {
         </div>
       </div>
       {pen.data ? <PieceMap bench={pen.data} lit={lit} onPoint={setLit} /> : null}
+      {bill.offsets.length > 0 ? <Offsets bill={bill} /> : null}
       <Shopping bill={bill} />
     </>
   );

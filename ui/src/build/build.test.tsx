@@ -42,6 +42,7 @@ const bill: Bill = {
   pen_name: "Bramble",
   plans: [plan],
   total: "66.20",
+  offsets: [{ out: { metric: "0 mm", imperial: "0 in" }, up: { metric: "1.919 m", imperial: "6 ft 3 9/16 in" } }],
   pieces: [
     { label: "B2", role: "base cross rail", why: "closes the end", section: "2×3", species: "spruce", count: 2, length_mm: 1124, length: words("3 ft 8 1/4 in"), short: words(""), angles_deg: [0, 0], refs: ["a", "b"] },
     { label: "K1", role: "knee brace", why: "racking", section: "2×3", species: "spruce", count: 4, length_mm: 424, length: words("1 ft 4 11/16 in"), short: words(""), angles_deg: [45, 45], refs: ["c"] },

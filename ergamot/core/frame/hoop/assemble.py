@@ -19,6 +19,7 @@ from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Hardware, Room, Structure
 from ergamot.core.units import Quantity
 
+SET_OUT_PIECES = 240  # the curve as set out: finer than it is drawn
 LAP_TIE_MM = 200.0  # ties where two panels lap; common practice
 
 
@@ -54,9 +55,10 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     )
     room = Room(roost_m, 0, hung.feeder_edge_m, hung.drinker_points)
     head = site.profile.top_z - pen.ridge.thick_mm
+    curve = tuple((y, pen.foot_z + z) for y, z in pen.curve.points(SET_OUT_PIECES))
     return finish(
         site,
-        Finished("hoop", pen.length, pen.half, axle, grip, room, head, _dimensions(pen, site), pen.points),
+        Finished("hoop", pen.length, pen.half, axle, grip, room, head, _dimensions(pen, site), curve),
     )
 
 

@@ -59,13 +59,14 @@ def _dimensions(pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
     half, top = pen.half, pen.height
     ahead = pen.gear.handle + 160 if pen.gear.wheel else 220
     outboard = wheel_out(pen.gear, half, pen.section)
+    low_name = "" if pen.slope else "height"  # the height is changed on the high side
     marks = [
         Dimension("plan", (0, -half), (pen.length, -half), -320, pen.length, "length"),
         Dimension("plan", (pen.length, -half), (pen.length, half), ahead, pen.width, "width"),
         Dimension("side", (lay.x0, 0), (lay.x1, 0), -190, lay.x1 - lay.x0),
         Dimension("side", (lay.x1, 0), (lay.x1, top), ahead, pen.height, "height"),
         Dimension("end", (-half, 0), (half, 0), -190, pen.width, "width"),
-        Dimension("end", (-outboard, 0), (-outboard, pen.low_height), -170, pen.low_height, "height"),
+        Dimension("end", (-outboard, 0), (-outboard, pen.low_height), -170, pen.low_height, low_name),
     ]
     if lay.has_roof and lay.has_open:
         marks.append(

@@ -33,6 +33,7 @@ class Inside:
     ground: str
     gussets: bool
     catch_board: bool
+    winter: bool
 
 
 INSIDE_PARAMETERS: tuple[Parameter, ...] = (
@@ -72,6 +73,14 @@ INSIDE_PARAMETERS: tuple[Parameter, ...] = (
         ),
         note="pens the birds at one end",
     ),
+    Parameter(
+        "winter",
+        "Winter inserts",
+        "inside",
+        "choice",
+        "no",
+        choices=(Choice("no", "none"), Choice("yes", "clear sheet over upright mesh", "out in spring")),
+    ),
 )
 
 
@@ -91,6 +100,7 @@ def read_inside(values: Mapping[str, Value], catalogue: Catalogue) -> Inside:
         ground=str(values["ground"]),
         gussets=values["gussets"] == "yes",
         catch_board=values["catch_board"] == "yes",
+        winter=values["winter"] == "yes",
     )
 
 
@@ -121,6 +131,9 @@ def fit_inside(
         site.buy("gusset", "gusset", "frame", places)
     if inside.catch_board:
         _catch_board(site, half, front, corner)
+    if inside.winter:
+        clear = site.catalogue.sheets["clear"]
+        site.cover.over_mesh(Coat("winter insert", clear, "inside", when="aside"))
     return Room(
         feeder_edge_m=inside.feeders * inside.feeder.edge_m,
         drinker_points=inside.drinkers * inside.drinker.points,

@@ -20,6 +20,8 @@
 | nest_count     | 1 to 12          | 3       |                                                   |
 | nest_hatch     | hatch, lid       | lid     | how a hand gets in from outside                   |
 | nests_later    | now, later       | now     | fitted before lay begins                          |
+| winter_floor   | no, yes          | no      | plywood over the floor, in the shed till autumn   |
+| window         | no, yes          | no      | clear sheet over the pop hole                     |
 | house_hatch    | yes, no          | yes     | a flap in the rear wall for cleaning              |
 | vents          | none, low and high | low and high | closable, mesh behind                       |
 

@@ -30,6 +30,8 @@ RAMP_MM = 300.0
 RAMP_DEG = 35.0  # steepest heavy breeds manage; common practice
 TREAD_EVERY_MM = 150.0
 VENT_MM = (350.0, 120.0)
+WINDOW_MM = 250.0
+WINDOW_GAP_MM = 60.0  # of partition left between pop hole and window
 HATCH_MM = (600.0, 400.0)
 LEAST_HATCH_MM = 350.0  # an arm and what it carries; common practice
 FRAME_GROUP: Group = "house"
@@ -87,6 +89,11 @@ def _floor(site: Site, house: House, wall: float) -> None:
     level = Face("house floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), tuple(cut.exterior.coords)[:-1])
     coat = Coat("house floor", house.floor_of, FRAME_GROUP, "house", "run")
     site.cover.cover(level, coat)
+    if house.winter_floor:
+        over = Coat(
+            "winter floor", site.catalogue.sheets["ply-12"], FRAME_GROUP, "house", "run", when="aside"
+        )
+        site.cover.cover(level, over)
 
 
 def _partition(site: Site, house: House, wall: float) -> None:
@@ -109,9 +116,23 @@ def _partition(site: Site, house: House, wall: float) -> None:
         outside="run",
         open_share=1.0,
     )
+    if house.window:
+        _window(site, face, (y0, y0 + wide), z + high)
     site.cover.cover(face, Coat("partition", house.walls, FRAME_GROUP, "house", "run"))
     site.buy("closer", "pop hole slide", FRAME_GROUP, [(wall, y0 + wide / 2, z + high)])
     _ramp(site, house, wall, (y0 + wide / 2 - RAMP_MM / 2, y0 + wide / 2 + RAMP_MM / 2))
+
+
+def _window(site: Site, face: Face, y: Flat, over: float) -> None:
+    """Clear sheet in the partition over the pop hole, where the roof leaves room for it."""
+    v = (over + WINDOW_GAP_MM, over + WINDOW_GAP_MM + WINDOW_MM)
+    right, left = site.inside(min(v[1], site.profile.top_z))
+    if v[1] > site.profile.top_z - 100 or y[0] < right or y[1] > left:
+        site.notes.append(phrase("no room for a window over the pop hole"))
+        return
+    site.cover.open(face, y, v, "window", "clear sheet, fixed", inside="house", outside="run")
+    clear = site.catalogue.sheets["clear"]
+    site.cover.lay(face, Coat("window", clear, FRAME_GROUP, "house", "run"), y, v, 0.0)
 
 
 def _ramp(site: Site, house: House, wall: float, y: Flat) -> None:

@@ -35,6 +35,8 @@ class House:
     nests_later: bool
     vents: bool
     hatch: bool
+    window: bool
+    winter_floor: bool
 
 
 def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
@@ -143,6 +145,24 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             only_if=housed,
         ),
         Parameter(
+            "winter_floor",
+            "Floor in winter",
+            "house",
+            "choice",
+            "no",
+            choices=(Choice("no", "as in summer"), Choice("yes", "plywood laid over", "out in spring")),
+            only_if=housed,
+        ),
+        Parameter(
+            "window",
+            "Window",
+            "house",
+            "choice",
+            "no",
+            choices=(Choice("no", "none"), Choice("yes", "clear sheet over the pop hole")),
+            only_if=housed,
+        ),
+        Parameter(
             "house_hatch",
             "Cleaning hatch",
             "house",
@@ -186,6 +206,8 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         nests_later=values["nests_later"] == "later",
         vents=values["vents"] == "both",
         hatch=values["house_hatch"] == "yes",
+        window=values["window"] == "yes",
+        winter_floor=values["winter_floor"] == "yes",
     )
 
 

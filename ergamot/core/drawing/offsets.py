@@ -8,6 +8,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.structure import Structure
 
 STEP_MM = 100.0
+UPRIGHT_MM = 5.0  # nearer the side than this the curve stands upright: no height to give
 
 
 def offset_table(structure: Structure, step: float = STEP_MM) -> tuple[Flat, ...]:
@@ -27,7 +28,7 @@ def offset_table(structure: Structure, step: float = STEP_MM) -> tuple[Flat, ...
     if not structure.offsets:
         return ()
     widest = max(y for y, _ in structure.offsets)
-    places = [i * step for i in range(int(widest / step) + 1)]
+    places = [i * step for i in range(int((widest - UPRIGHT_MM) / step) + 1)]
     return tuple((out, _height(structure.offsets, out)) for out in places)
 
 

@@ -7,8 +7,8 @@ them in order hides what lies behind.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterable
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import shapely
@@ -93,7 +93,7 @@ def view(structure: Structure, name: ViewName) -> View:
         shape = _silhouette(eye, member.solids)
         corners = [corner for solid in member.solids for corner in solid]
         add(corners, Outline(member.ref, "stick", member.role, member.label, shape))
-    for panel in (one for one in structure.panels if one.when != "aside"):
+    for panel in _standing(structure):
         kind: Kind = "sheet" if panel.solid else "mesh"
         ring, holes = _flattened(eye, panel)
         add(panel.corners, Outline(panel.ref, kind, panel.role, panel.label, ring, holes))
@@ -125,6 +125,20 @@ def _bird_depth(structure: Structure, name: ViewName) -> float:
     return _EYES[name].near(middle)
 
 
+def _standing(structure: Structure) -> Iterator[Panel]:
+    """Panels that are not in the shed; strips of one bent sheet as a single panel round them all."""
+    bent: dict[tuple[str, str], list[Panel]] = {}
+    for panel in structure.panels:
+        if panel.when == "aside":
+            continue
+        if panel.curved:
+            bent.setdefault((panel.role, panel.piece), []).append(panel)
+        else:
+            yield panel
+    for strips in bent.values():
+        yield replace(strips[0], corners=tuple(corner for strip in strips for corner in strip.corners))
+
+
 def _silhouette(eye: _Eye, solids: Iterable[tuple[Point, ...]]) -> tuple[Flat, ...]:
     """The outline of one or more convex pieces that join end to end."""
     hulls = [convex_hull([_round(eye.flat(corner)) for corner in solid]) for solid in solids]
@@ -137,9 +151,9 @@ def _silhouette(eye: _Eye, solids: Iterable[tuple[Point, ...]]) -> tuple[Flat, .
 
 
 def _flattened(eye: _Eye, panel: Panel) -> tuple[tuple[Flat, ...], tuple[tuple[Flat, ...], ...]]:
-    """A panel's outline and holes; edge on, only the line it makes."""
+    """A panel's outline and holes; edge on, only the line it makes; bent, all it covers."""
     ring = tuple(_round(eye.flat(corner)) for corner in panel.corners)
-    if polygon_area(ring) < EDGE_ON_MM2:
+    if panel.curved or polygon_area(ring) < EDGE_ON_MM2:
         return convex_hull(list(ring)), ()
     return ring, tuple(tuple(_round(eye.flat(corner)) for corner in hole) for hole in panel.holes)
 

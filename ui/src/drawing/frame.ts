@@ -77,12 +77,13 @@ export function placeSheet(plan: View, side: View, end: View, width: number, hei
   const right = Math.max(boxes.plan.right, boxes.side.right);
   for (const box of [boxes.plan, boxes.side]) Object.assign(box, { left, right });
   const gap = 120;
-  const across = right - left + gap * 2 + wide(boxes.end);
+  const between = 660; // side and end each have words of a height here
+  const across = right - left + between + wide(boxes.end);
   const up = tall(boxes.plan) + gap + tall(boxes.side);
   const scale = Math.min(width / across, height / up);
   const x = (width - across * scale) / 2;
   const y = (height - up * scale) / 2;
-  const endLeft = x + (right - left + gap * 2) * scale;
+  const endLeft = x + (right - left + between) * scale;
   const groundY = y + up * scale + boxes.side.bottom * scale;
   const endTop = groundY - boxes.end.top * scale;
   const rose = Math.min(endTop - y + 10, wide(boxes.end) * scale + 40);

@@ -27,8 +27,27 @@ def bench(page: Page) -> None:
     open_pen(page, "Tansy low pen")
 
 
-def plan_of_turkeys(page: Page) -> None:
-    open_pen(page, "Turkey pen")
+def hoop(page: Page) -> None:
+    open_pen(page, "Turkey hoop")
+
+
+def coop(page: Page) -> None:
+    open_pen(page, "Laying coop")
+    page.get_by_role("tab", name="House").click()
+
+
+def a_frame(page: Page) -> None:
+    open_pen(page, "Hedge A-frame")
+
+
+def whole(page: Page) -> None:
+    open_pen(page, "Laying coop")
+    page.get_by_role("tab", name="Whole").click()
+    page.locator("[data-view=whole] [data-kind=stick]").first.wait_for()
+
+
+def plan_of_orchard(page: Page) -> None:
+    open_pen(page, "Orchard pen")
     page.get_by_role("tab", name="Plan").click()
     page.get_by_role("tab", name="Covering").click()
 
@@ -46,7 +65,7 @@ def working(page: Page) -> None:
 def build(page: Page) -> None:
     bench(page)
     page.get_by_role("link", name="Material").click()
-    page.get_by_label("Cutting plan").wait_for()
+    page.get_by_label("Cutting plan").first.wait_for()
 
 
 def ground(page: Page) -> None:
@@ -57,7 +76,11 @@ def ground(page: Page) -> None:
 
 VIEWS = {
     "bench": bench,
-    "bench-plan": plan_of_turkeys,
+    "bench-plan": plan_of_orchard,
+    "a-frame": a_frame,
+    "hoop": hoop,
+    "coop": coop,
+    "whole": whole,
     "wind": wind,
     "working": working,
     "pens": lambda page: page.goto("/pens"),
@@ -65,6 +88,7 @@ VIEWS = {
     "build": build,
     "ground": ground,
     "farm": lambda page: page.goto("/farm"),
+    "catalogue": lambda page: page.goto("/catalogue/sheets"),
 }
 
 

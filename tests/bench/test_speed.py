@@ -4,11 +4,15 @@ from __future__ import annotations
 
 import json
 import time
+from datetime import date, timedelta
 
 import pytest
 
+from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import judge
-from ergamot.core.frame.design import build, make_design
+from ergamot.core.drawing.lines import lines
+from ergamot.core.flock.flock import make_flock
+from ergamot.core.frame.design import build
 from ergamot.core.place import make_place
 from ergamot.core.stock.bill import bill_of
 from ergamot.web.app import make_app
@@ -18,24 +22,48 @@ from tests.api.test_answers import FLOCK
 from tests.strategies import CATALOGUE
 
 PENS = {
-    "ten by seven": {},
-    "twelve by six": {"length": "12'", "width": "6'"},
-    "sixteen by ten": {"length": "16'", "width": "10'"},
+    "low pen for broilers": ("low-pen", "broiler-fast", 30),
+    "low pen, sixteen by ten": ("low-pen", "broiler-fast", 80),
+    "hoop for turkeys": ("hoop", "turkey-hen", 10),
+    "coop for layers": ("coop", "layer-hybrid", 12),
+    "A-frame for bantams": ("a-frame", "layer-bantam", 8),
 }
+EACH_PEN = pytest.mark.parametrize(("shape", "strain", "placed"), PENS.values(), ids=PENS.keys())
 
 
-@pytest.mark.parametrize("values", PENS.values(), ids=PENS.keys())
-def test_build_and_four_verdicts(benchmark, broilers, values):
-    design, place = make_design(CATALOGUE, "low-pen", values), make_place(CATALOGUE)
-    judged = benchmark(lambda: judge(CATALOGUE, build(design, CATALOGUE), broilers, place))
+def proposed(shape, strain, placed):
+    """The pen the demo farm would have for these birds, and the birds."""
+    one, hatch = CATALOGUE.strains[strain], date(2026, 3, 1)
+    out, leaves = (hatch + timedelta(day) for day in (one.to_grass_day, one.leaves_from_day))
+    flock = make_flock(CATALOGUE, strain, placed, hatch, out, leaves)
+    return propose(CATALOGUE, flock, make_place(CATALOGUE), shape), flock
+
+
+@EACH_PEN
+def test_build(benchmark, shape, strain, placed):
+    design, _ = proposed(shape, strain, placed)
+    assert benchmark(lambda: build(design, CATALOGUE)).members
+
+
+@EACH_PEN
+def test_build_and_four_verdicts(benchmark, shape, strain, placed):
+    design, flock = proposed(shape, strain, placed)
+    place = make_place(CATALOGUE)
+    judged = benchmark(lambda: judge(CATALOGUE, build(design, CATALOGUE), flock, place))
     assert len(judged.findings) == 4
 
 
-@pytest.mark.parametrize("values", PENS.values(), ids=PENS.keys())
-def test_cutting_plan_of_its_sticks(benchmark, values):
-    structure = build(make_design(CATALOGUE, "low-pen", values), CATALOGUE)
-    bill = benchmark.pedantic(lambda: bill_of(structure, CATALOGUE), rounds=3)
-    assert all(plan.gap == 0 for _, _, plan in bill.plans)
+@EACH_PEN
+def test_whole_pen_in_lines(benchmark, shape, strain, placed):
+    structure = build(proposed(shape, strain, placed)[0], CATALOGUE)
+    assert benchmark(lambda: lines(structure))
+
+
+@EACH_PEN
+def test_cutting_plan_of_its_sticks(benchmark, shape, strain, placed):
+    structure = build(proposed(shape, strain, placed)[0], CATALOGUE)
+    bill = benchmark.pedantic(lambda: bill_of(structure, CATALOGUE), rounds=2)
+    assert bill.plans
 
 
 def test_change_to_answer_over_http(benchmark, store, database):

@@ -181,16 +181,18 @@ class Framing:
 
     def labelled(self) -> tuple[Member, ...]:
         """The sticks, like pieces sharing a label: letter of the role, then a number by length."""
-        kinds: dict[str, list[Likeness]] = {}
-        for member in self.members:
-            sizes = kinds.setdefault(member.label, [])
-            if _likeness(member) not in sizes:
-                sizes.append(_likeness(member))
-        for sizes in kinds.values():
-            sizes.sort(reverse=True)
+        alike = [_likeness(member) for member in self.members]
+        kinds: dict[str, set[Likeness]] = {}
+        for member, like in zip(self.members, alike, strict=True):
+            kinds.setdefault(member.label, set()).add(like)
+        number = {
+            (letter, like): i + 1
+            for letter, sizes in kinds.items()
+            for i, like in enumerate(sorted(sizes, reverse=True))
+        }
         return tuple(
-            replace(member, label=f"{member.label}{kinds[member.label].index(_likeness(member)) + 1}")
-            for member in self.members
+            replace(member, label=f"{member.label}{number[member.label, like]}")
+            for member, like in zip(self.members, alike, strict=True)
         )
 
 

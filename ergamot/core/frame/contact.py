@@ -145,6 +145,9 @@ def crossing(member: Member, axis: int, at: float) -> tuple[tuple[float, float],
     Source: geometry.
     """
     points: list[tuple[float, float]] = []
+    sides = [corner[axis] for solid in member.solids for corner in solid]
+    if not min(sides) < at < max(sides):
+        return ()
     rest = [a for a in range(3) if a != axis]
     for solid in member.solids:
         edges = [(solid[i], solid[i + 4]) for i in range(4)]

@@ -147,21 +147,63 @@ def _backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ..
         flat = on_plane(quads, face)
         if not len(flat):
             continue
-        sticks = shapely.polygons(flat)
-        low, high = flat.min(axis=1), flat.max(axis=1)
         for i in indices:
-            a, b, c, d = panels[i][2].bounds
-            near = (low < (c, d)).all(axis=1) & (high > (a, b)).all(axis=1)
-            shared = shapely.intersection(sticks[near], panels[i][2])
-            area = shapely.area(shared)
-            low_u, low_v, high_u, high_v = shapely.bounds(shared[area > 1]).T
-            runs = np.maximum(high_u - low_u, high_v - low_v)
+            areas, runs = _shared(flat, panels[i][2])
             made[i] = replace(
                 made[i],
-                backed_m2=min(float(area.sum()) / 1e6, made[i].area_m2),
-                bearings_mm=tuple(float(run) for run in runs),
+                backed_m2=min(float(areas.sum()) / 1e6, made[i].area_m2),
+                bearings_mm=tuple(float(run) for run in runs[areas > 1]),
             )
     return made
+
+
+def _shared(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
+    """Area and longer side of what each four-cornered piece shares with a panel.
+
+    Upright pieces on an upright rectangle with upright holes, nearly all there are, need no clipping.
+    """
+    low, high = flat.min(axis=1), flat.max(axis=1)
+    a, b, c, d = part.bounds
+    near = (low < (c, d)).all(axis=1) & (high > (a, b)).all(axis=1)
+    flat, low, high = flat[near], low[near], high[near]
+    holes = [Polygon(ring) for ring in part.interiors]
+    if not len(flat) or not all(_is_box(one) for one in (Polygon(part.exterior), *holes)):
+        return _clipped(flat, part)
+    boxed = np.abs(_areas(flat) - (high - low).prod(axis=1)) < 1.0
+    areas, runs = np.zeros(len(flat)), np.zeros(len(flat))
+    sides = _overlap(low, high, part.bounds)
+    areas[boxed] = sides.prod(axis=1)[boxed]
+    runs[boxed] = sides.max(axis=1)[boxed]
+    for hole in holes:
+        areas[boxed] -= _overlap(low, high, hole.bounds).prod(axis=1)[boxed]
+    if not boxed.all():
+        areas[~boxed], runs[~boxed] = _clipped(flat[~boxed], part)
+    return areas, runs
+
+
+def _is_box(polygon: Polygon) -> bool:
+    a, b, c, d = polygon.bounds
+    return bool(abs(polygon.area - (c - a) * (d - b)) < 1.0)
+
+
+def _areas(flat: np.ndarray) -> np.ndarray:
+    u, v = flat[..., 0], flat[..., 1]
+    doubled: np.ndarray = (u * np.roll(v, -1, 1) - np.roll(u, -1, 1) * v).sum(axis=1)
+    return np.asarray(np.abs(doubled) / 2)
+
+
+def _overlap(low: np.ndarray, high: np.ndarray, bounds: tuple[float, float, float, float]) -> np.ndarray:
+    a, b, c, d = bounds
+    sides: np.ndarray = np.minimum(high, (c, d)) - np.maximum(low, (a, b))
+    return np.asarray(np.clip(sides, 0, None) * (sides > 0).all(axis=1, keepdims=True))
+
+
+def _clipped(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
+    if not len(flat):
+        return np.zeros(0), np.zeros(0)
+    shared = shapely.intersection(shapely.polygons(flat), part)
+    low_u, low_v, high_u, high_v = np.nan_to_num(shapely.bounds(shared)).T
+    return shapely.area(shared), np.maximum(high_u - low_u, high_v - low_v)
 
 
 def _side_quads(members: tuple[Member, ...]) -> np.ndarray:

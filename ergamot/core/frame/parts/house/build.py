@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 import shapely
-from shapely import MultiPoint, Polygon
+from shapely import Polygon
 
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
@@ -71,12 +71,13 @@ def build_house(site: Site, house: House) -> Room:
 
 def _round_sticks(site: Site, axis: int, at: float, region: Polygon) -> Polygon:
     """A flat piece cut round every stick that passes through its plane."""
-    cut = [
-        MultiPoint(points).convex_hull
-        for member in site.frame.members
-        if len(points := crossing(member, axis, at)) >= 3
-    ]
-    left = region.difference(shapely.union_all(cut)) if cut else region
+    cut = [points for m in site.frame.members if len(points := crossing(m, axis, at)) >= 3]
+    if not cut:
+        return region
+    owner = [i for i, points in enumerate(cut) for _ in points]
+    places = [point for points in cut for point in points]
+    hulls = shapely.convex_hull(shapely.multipoints(shapely.points(places), indices=owner))
+    left = region.difference(shapely.union_all(hulls))
     parts = list(getattr(left, "geoms", [left]))
     return max(parts, key=lambda part: part.area)
 

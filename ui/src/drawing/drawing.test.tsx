@@ -1,12 +1,14 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Bench } from "../api/client";
+import { api, type Bench } from "../api/client";
 import { UnitsProvider } from "../kit/units";
 import { words } from "../testing/words";
 import { DrawingSheet } from "./DrawingSheet";
 import { PieceMap } from "./PieceMap";
 import { SmallPlan } from "./SmallPlan";
+import { WholePen } from "./WholePen";
 
 afterEach(cleanup);
 
@@ -106,6 +108,37 @@ describe("the drawing", () => {
     expect(screen.getByText("best: slides at 38 m/s")).toBeTruthy();
     const short = container.querySelectorAll("[data-rose] path[stroke='var(--color-clay)'][d*='m0 -8']");
     expect(short.length).toBe(bench.gusts.filter((gust) => gust.least < 22).length);
+  });
+});
+
+describe("the whole pen in lines", () => {
+  it("draws what the server left visible, within its frame, and points back at a part", async () => {
+    const lines = [
+      { ref: "stick-1", kind: "stick", a: [0, 0], b: [1000, 500] },
+      { ref: "panel-1", kind: "sheet", a: [-400, 800], b: [600, 300] },
+    ];
+    const tried = { ...bench, values: { width: { value: 1800, typed: null, text: words("1.8 m"), stops: [] } } } as Bench;
+    const asked = vi.spyOn(api, "POST").mockResolvedValue({ data: { lines }, response: new Response() } as never);
+    const point = vi.fn();
+    const { container } = render(
+      <QueryClientProvider client={new QueryClient()}>
+        <svg>
+          <WholePen bench={tried} lit={null} onPoint={point} width={900} height={470} />
+        </svg>
+      </QueryClientProvider>,
+    );
+    await waitFor(() => expect(container.querySelectorAll("[data-view=whole] [data-ref]").length).toBe(2));
+    const sent: unknown = asked.mock.calls[0]?.[1];
+    expect(sent).toMatchObject({ body: { values: { width: 1800 } } });
+    for (const line of container.querySelectorAll("line")) {
+      for (const [name, most] of [["x1", 900], ["x2", 900], ["y1", 470], ["y2", 470]] as const) {
+        expect(Number(line.getAttribute(name))).toBeGreaterThanOrEqual(0);
+        expect(Number(line.getAttribute(name))).toBeLessThanOrEqual(most);
+      }
+    }
+    fireEvent.mouseEnter(container.querySelector("[data-ref=stick-1]") as Element);
+    expect(point).toHaveBeenCalledWith("stick-1");
+    asked.mockRestore();
   });
 });
 

@@ -5,6 +5,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Finding } from "../api/client";
 import { Entry } from "./Entry";
 import { Level } from "./Level";
+import { Notches } from "./Notches";
 import { Pick } from "./Pick";
 import { RoofBoard } from "./RoofBoard";
 import { Tape } from "./Tape";
@@ -210,5 +211,32 @@ describe("words and working", () => {
     await userEvent.click(screen.getByRole("button"));
     expect(screen.getByRole("button").textContent).toBe("2.438 m");
     expect(window.localStorage.getItem("ergamot-units")).toBe("metric");
+  });
+});
+
+describe("Notches", () => {
+  const show = (value: number) => {
+    const onKeep = vi.fn();
+    render(<Notches label="Nests" low={1} high={12} value={value} spoken={String(value)} onKeep={onKeep} />);
+    return onKeep;
+  };
+
+  it("goes one up and one down, and stops at both ends", () => {
+    const onKeep = show(3);
+    fireEvent.click(screen.getByRole("button", { name: "Nests: one more" }));
+    fireEvent.click(screen.getByRole("button", { name: "Nests: one less" }));
+    expect(onKeep.mock.calls).toEqual([[4], [2]]);
+    cleanup();
+    show(12);
+    expect((screen.getByRole("button", { name: "Nests: one more" }) as HTMLButtonElement).disabled).toBe(true);
+    cleanup();
+    show(1);
+    expect((screen.getByRole("button", { name: "Nests: one less" }) as HTMLButtonElement).disabled).toBe(true);
+  });
+
+  it("goes to whole numbers from between", () => {
+    const onKeep = show(2.4);
+    fireEvent.click(screen.getByRole("button", { name: "Nests: one more" }));
+    expect(onKeep).toHaveBeenCalledWith(3);
   });
 });

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
-from typing import Literal
+from dataclasses import dataclass, fields
+from typing import Any, Literal
 
-from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.units import Quantity, parse_length, say
 
@@ -75,6 +75,12 @@ class Parameter:
             raise OutOfRange(self.name, given, self.allowed(), f"{self.label} must be {self.allowed()}")
         return value
 
+    def stands_for(self, value: Value, catalogue: Catalogue) -> Any:
+        """A value as it is used: a row of the catalogue, a whole number, a figure or a word."""
+        if self.table:
+            return pick(getattr(catalogue, self.table), str(value), self.name)
+        return int(float(value)) if self.kind == "count" else value
+
     def _number(self, given: object) -> float:
         if isinstance(given, bool) or not isinstance(given, (int, float, str)):
             raise Unreadable(f"{self.label} must be a figure", field=self.name, value=given)
@@ -126,3 +132,17 @@ def read_values(
         if name not in known:
             raise UnknownChoice("parameter", name, tuple(known))
     return {name: one.read(given.get(name, one.default), catalogue) for name, one in known.items()}
+
+
+def looked_up(
+    kind: type, parameters: tuple[Parameter, ...], values: Mapping[str, Value], catalogue: Catalogue
+) -> dict[str, Any]:
+    """What the values stand for, for those parameters a dataclass has a field of the same name for.
+
+    Args: kind, the dataclass; parameters; values, one for each, checked; catalogue.
+    Returns: by field name: rows, whole numbers, figures or words.
+    Raises: UnknownChoice.
+    Source: common practice.
+    """
+    names = {field.name for field in fields(kind)}
+    return {one.name: one.stands_for(values[one.name], catalogue) for one in parameters if one.name in names}

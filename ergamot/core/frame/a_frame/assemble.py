@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue, Sheet
 from ergamot.core.finding import phrase
 from ergamot.core.frame.a_frame.choices import Chosen, chosen
 from ergamot.core.frame.carpentry import Framing, Piece
-from ergamot.core.frame.covering import Coat, Coverer, Covering
+from ergamot.core.frame.covering import Coat, Covering
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
@@ -18,7 +18,8 @@ from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import base_rails, body_start, lifting_rope, running_gear, skid_grip
 from ergamot.core.frame.parts.house import build_house
 from ergamot.core.frame.parts.inside import fit_inside
-from ergamot.core.frame.parts.lines import evenly, rib_lines
+from ergamot.core.frame.parts.lines import evenly
+from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Room, Structure
 
@@ -42,7 +43,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     if pen.house:
         house_to = site.x[0] + pen.house.length
     roof_to = max(house_to, site.x[0] + pen.roofed * (site.x[1] - site.x[0]))
-    roof_to = _on_a_rafter(site, roof_to)
+    roof_to = on_a_rib(site, roof_to)
     _noggins(site, pen, roof_to)
     _front(site, pen)
     _rear(site, pen)
@@ -65,16 +66,11 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
 
 
 def _site(pen: Chosen, catalogue: Catalogue) -> Site:
-    thick = pen.section.thick_mm
     x = (body_start(pen.gear), pen.length)
-    start, end = x[0] + thick / 2, x[1] - thick / 2
-    wall = x[0] + pen.house.length - thick / 2 if pen.house else None
     roll = pen.mesh if pen.bays == "roll" else None
-    lines, notes = rib_lines((start, end), wall, pen.bay, roll, thick)
+    ribs = Ribs(pen.section.thick_mm, pen.bay, roll, pen.house.length if pen.house else None)
     frame = Framing(pen.section, pen.species)
-    site = Site(catalogue, pen.profile(), x, lines, thick, pen.clear, frame, Coverer())
-    site.notes += notes
-    return site
+    return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
 
 def _rafters(site: Site, pen: Chosen) -> None:
@@ -97,12 +93,6 @@ def _rafters(site: Site, pen: Chosen) -> None:
     if pen.ridge_board:
         board = Piece("ridge board", "D", "the rafters lean against it")
         site.frame.stick(board, site.x, (-top, top), (ridge_z - deep, ridge_z), "x")
-
-
-def _on_a_rafter(site: Site, wanted: float) -> float:
-    """The roof ends on the front of a rafter, or at an end wall."""
-    edges = [site.x[0], *(line + site.rib_mm / 2 for line in site.lines[1:-1]), site.x[1]]
-    return min(edges, key=lambda edge: abs(edge - wanted))
 
 
 def _noggins(site: Site, pen: Chosen, roof_to: float) -> None:

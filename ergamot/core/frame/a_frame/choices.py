@@ -6,12 +6,13 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.shell import bay_parameters, end_parameters, timber_parameters
 from ergamot.core.frame.parts.site import check_stock, refuse_above, refuse_below
 from ergamot.core.frame.profile import Profile, chain
 
@@ -20,17 +21,8 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("width", "Width", "size", "length", 1828.8, 900, 3000, note="outside the base rails"),
     Parameter("apex", "Apex angle", "size", "angle", 60.0, 40, 110, note="between the slopes"),
     Parameter("roofed", "Roofed", "size", "share", 0.5, 0, 1, note="from the rear"),
-    Parameter("section", "Timber size", "frame", "choice", "2x3", table="sections", use="frame"),
-    Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
-    Parameter("bay", "Longest bay", "frame", "length", 900.0, 400, 1500, note="between rafters"),
-    Parameter(
-        "bays",
-        "Bays set",
-        "frame",
-        "choice",
-        "even",
-        choices=(Choice("even", "evenly"), Choice("roll", "so the mesh roll lands on rafters")),
-    ),
+    *timber_parameters("2x3"),
+    *bay_parameters("rafters"),
     Parameter(
         "ridge",
         "Ridge",
@@ -41,15 +33,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", use="roof"),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
-    Parameter(
-        "end_wall",
-        "Rear end",
-        "covering",
-        "choice",
-        "solid",
-        choices=(Choice("solid", "solid"), Choice("mesh", "mesh")),
-    ),
-    Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
+    *end_parameters("solid"),
     Parameter("door_width", "Door width", "covering", "length", 500.0, 350, 900, note="clear, front end"),
     Parameter(
         "door_height", "Door height", "covering", "length", 750.0, 350, 1900, note="above the base rail"
@@ -125,23 +109,15 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Source: common practice.
     """
     return Chosen(
-        length=float(values["length"]),
-        width=float(values["width"]),
-        pitch=math.radians(90 - float(values["apex"]) / 2),
-        roofed=float(values["roofed"]),
-        section=pick(catalogue.sections, str(values["section"]), "section"),
-        species=pick(catalogue.species, str(values["species"]), "species"),
-        bay=float(values["bay"]),
-        bays=str(values["bays"]),
-        ridge_board=values["ridge"] == "board",
-        roof=pick(catalogue.sheets, str(values["roof"]), "roof"),
-        mesh=pick(catalogue.meshes, str(values["mesh"]), "mesh"),
-        end_wall=str(values["end_wall"]),
-        wall_sheet=pick(catalogue.sheets, str(values["wall_sheet"]), "wall_sheet"),
-        door=(float(values["door_width"]), float(values["door_height"])),
-        house=read_house(values, catalogue),
-        gear=read_gear(values, catalogue),
-        inside=read_inside(values, catalogue),
+        **{
+            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            "pitch": math.radians(90 - float(values["apex"]) / 2),
+            "ridge_board": values["ridge"] == "board",
+            "door": (float(values["door_width"]), float(values["door_height"])),
+            "house": read_house(values, catalogue),
+            "gear": read_gear(values, catalogue),
+            "inside": read_inside(values, catalogue),
+        }
     )
 
 

@@ -8,7 +8,7 @@ from ergamot.core.catalogue import Catalogue, Sheet
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.coop.choices import Chosen, chosen
 from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
-from ergamot.core.frame.covering import Coat, Coverer, Covering
+from ergamot.core.frame.covering import Coat, Covering
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
@@ -23,7 +23,7 @@ from ergamot.core.frame.parts.gear import (
 )
 from ergamot.core.frame.parts.house import build_house
 from ergamot.core.frame.parts.inside import fit_inside
-from ergamot.core.frame.parts.lines import rib_lines
+from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Room, Structure
 
@@ -44,7 +44,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     site.tied += set_roof(site, pen, plates)
     x0, x1 = site.x
     house_to = x0 + pen.house.length if pen.house else x0
-    roof_to = _on_a_line(site, max(house_to, x0 + pen.roofed * (x1 - x0)))
+    roof_to = on_a_rib(site, max(house_to, x0 + pen.roofed * (x1 - x0)))
     set_noggins(site, pen, roof_to)
     _ends(site, pen)
     _walls(site, pen, house_to)
@@ -63,21 +63,11 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
 
 
 def _site(pen: Chosen, catalogue: Catalogue) -> Site:
-    deep = pen.section.deep_mm
     x = (body_start(pen.gear), pen.length)
-    start, end = x[0] + deep / 2, x[1] - deep / 2
-    wall = x[0] + pen.house.length - deep / 2 if pen.house else None
     roll = pen.mesh if pen.bays == "roll" else None
-    lines, notes = rib_lines((start, end), wall, pen.bay, roll, deep)
+    ribs = Ribs(pen.section.deep_mm, pen.bay, roll, pen.house.length if pen.house else None)
     frame = Framing(pen.section, pen.species)
-    site = Site(catalogue, pen.profile(), x, lines, deep, pen.clear, frame, Coverer())
-    site.notes += notes
-    return site
-
-
-def _on_a_line(site: Site, wanted: float) -> float:
-    edges = [site.x[0], *(line + site.rib_mm / 2 for line in site.lines[1:-1]), site.x[1]]
-    return min(edges, key=lambda edge: abs(edge - wanted))
+    return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
 
 def _coat(role: str, what: Covering, inside: str = "run") -> Coat:

@@ -7,14 +7,15 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.curves import arc
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house, roosts_over_floor
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.shell import bay_parameters, end_parameters, timber_parameters
 from ergamot.core.frame.parts.site import check_stock, refuse_above
 from ergamot.core.frame.profile import Edge, Profile, chain
 
@@ -43,17 +44,8 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     Parameter("rise", "Roof rise", "size", "length", 400.0, 200, 900, only_if=_ARCHED, note="plate to crown"),
     Parameter("roofed", "Roofed", "size", "share", 1.0, 0, 1, note="from the rear"),
-    Parameter("section", "Timber size", "frame", "choice", "2x3", table="sections", use="frame"),
-    Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
-    Parameter("bay", "Longest bay", "frame", "length", 900.0, 400, 1500, note="between studs"),
-    Parameter(
-        "bays",
-        "Bays set",
-        "frame",
-        "choice",
-        "even",
-        choices=(Choice("even", "evenly"), Choice("roll", "so the mesh roll lands on studs")),
-    ),
+    *timber_parameters("2x3"),
+    *bay_parameters("studs"),
     Parameter(
         "tube", "Roof bows of", "frame", "choice", "emt-23", table="sections", use="tube", only_if=_ARCHED
     ),
@@ -62,15 +54,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     Parameter("roof", "Roof of", "covering", "choice", "pvc", table="sheets", use="roof"),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
-    Parameter(
-        "end_wall",
-        "Rear end",
-        "covering",
-        "choice",
-        "solid",
-        choices=(Choice("solid", "solid"), Choice("mesh", "mesh")),
-    ),
-    Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
+    *end_parameters("solid"),
     Parameter("door_width", "Door width", "covering", "length", 650.0, 600, 900, note="clear, front end"),
     Parameter(
         "door_height", "Door height", "covering", "length", 1750.0, 900, 1950, note="above the base rail"
@@ -193,28 +177,14 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Source: common practice.
     """
     return Chosen(
-        length=float(values["length"]),
-        width=float(values["width"]),
-        wall=float(values["wall"]),
-        roof_kind=str(values["roof_kind"]),
-        pitch=math.radians(float(values["pitch"])),
-        rise=float(values["rise"]),
-        roofed=float(values["roofed"]),
-        section=pick(catalogue.sections, str(values["section"]), "section"),
-        species=pick(catalogue.species, str(values["species"]), "species"),
-        bay=float(values["bay"]),
-        bays=str(values["bays"]),
-        tube=pick(catalogue.sections, str(values["tube"]), "tube"),
-        overhang=float(values["overhang"]),
-        roof=pick(catalogue.sheets, str(values["roof"]), "roof"),
-        mesh=pick(catalogue.meshes, str(values["mesh"]), "mesh"),
-        end_wall=str(values["end_wall"]),
-        wall_sheet=pick(catalogue.sheets, str(values["wall_sheet"]), "wall_sheet"),
-        door=(float(values["door_width"]), float(values["door_height"])),
-        door_fill=str(values["door_fill"]),
-        house=read_house(values, catalogue),
-        gear=read_gear(values, catalogue),
-        inside=read_inside(values, catalogue),
+        **{
+            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            "pitch": math.radians(float(values["pitch"])),
+            "door": (float(values["door_width"]), float(values["door_height"])),
+            "house": read_house(values, catalogue),
+            "gear": read_gear(values, catalogue),
+            "inside": read_inside(values, catalogue),
+        }
     )
 
 

@@ -10,9 +10,10 @@ from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, Wir
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, inset
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parameters import Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.shell import end_parameters, timber_parameters
 from ergamot.core.frame.parts.site import both, check_stock, refuse_above, refuse_below
 from ergamot.core.frame.profile import Edge, Profile
 
@@ -31,21 +32,12 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter(
         "skirt", "Cover stops at", "size", "length", 300.0, 0, 1200, note="mesh below; 0 covers to the base"
     ),
-    Parameter("section", "Timber size", "frame", "choice", "2x4", table="sections", use="frame"),
-    Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
+    *timber_parameters("2x4"),
     Parameter("panel", "Wire panel", "frame", "choice", "stock-16", table="wire_panels"),
     Parameter("ridge", "Ridge tube", "frame", "choice", "emt-23", table="sections", use="tube"),
     Parameter("cover", "Cover", "covering", "choice", "tarp", table="sheets", use="tarp"),
     Parameter("mesh", "Mesh", "covering", "choice", "hex-25", table="meshes"),
-    Parameter(
-        "end_wall",
-        "Rear end",
-        "covering",
-        "choice",
-        "mesh",
-        choices=(Choice("solid", "solid"), Choice("mesh", "mesh")),
-    ),
-    Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
+    *end_parameters("mesh"),
     Parameter(
         "door_width", "Door width", "covering", "length", 600.0, LEAST_DOOR_MM, 900, note="clear, front end"
     ),
@@ -137,25 +129,14 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     curve = hoop(base, panel.length_mm)
     points = tuple((y, section.deep_mm + z) for y, z in curve.points(CURVE_PIECES))
     return Chosen(
-        length=float(values["length"]),
-        width=width,
-        roofed=float(values["roofed"]),
-        skirt=float(values["skirt"]),
-        section=section,
-        species=pick(catalogue.species, str(values["species"]), "species"),
-        panel=panel,
-        ridge=pick(catalogue.sections, str(values["ridge"]), "ridge"),
-        cover=pick(catalogue.sheets, str(values["cover"]), "cover"),
-        mesh=pick(catalogue.meshes, str(values["mesh"]), "mesh"),
-        end_wall=str(values["end_wall"]),
-        wall_sheet=pick(catalogue.sheets, str(values["wall_sheet"]), "wall_sheet"),
-        door=(float(values["door_width"]), float(values["door_height"])),
-        roost_bars=int(float(values["roost_bars"])),
-        roost_height=float(values["roost_height"]),
-        gear=read_gear(values, catalogue),
-        inside=read_inside(values, catalogue),
-        curve=curve,
-        points=points,
+        **{
+            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            "door": (float(values["door_width"]), float(values["door_height"])),
+            "gear": read_gear(values, catalogue),
+            "inside": read_inside(values, catalogue),
+            "curve": curve,
+            "points": points,
+        }
     )
 
 

@@ -6,11 +6,12 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
 from ergamot.core.errors import OutOfRange
-from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.shell import timber_parameters
 from ergamot.core.frame.parts.site import check_stock, refuse_below
 
 PARAMETERS: tuple[Parameter, ...] = (
@@ -21,8 +22,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter(
         "fall", "Roof falls", "size", "angle", 0.0, 0, 15, note="to the right; 0 is flat, else 3° or more"
     ),
-    Parameter("section", "Timber size", "frame", "choice", "2x3", table="sections", use="frame"),
-    Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
+    *timber_parameters("2x3"),
     Parameter("bay", "Longest bay", "frame", "length", 1200.0, 500, 1500, note="between uprights"),
     Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", use="roof"),
     Parameter(
@@ -106,25 +106,12 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Raises: UnknownChoice.
     Source: common practice.
     """
-    number = {name: float(value) for name, value in values.items() if not isinstance(value, str)}
-    word = {name: value for name, value in values.items() if isinstance(value, str)}
     return Chosen(
-        length=number["length"],
-        width=number["width"],
-        height=number["height"],
-        roofed=number["roofed"],
-        section=pick(catalogue.sections, word["section"], "section"),
-        species=pick(catalogue.species, word["species"], "species"),
-        bay=number["bay"],
-        roof=pick(catalogue.sheets, word["roof"], "roof"),
-        walls=word["walls"],
-        wall_sheet=pick(catalogue.sheets, word["wall_sheet"], "wall_sheet"),
-        side_mesh=pick(catalogue.meshes, word["side_mesh"], "side_mesh"),
-        top_mesh=pick(catalogue.meshes, word["top_mesh"], "top_mesh"),
-        fall=number["fall"],
-        access=word["access"],
-        gear=read_gear(values, catalogue),
-        inside=read_inside(values, catalogue),
+        **{
+            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            "gear": read_gear(values, catalogue),
+            "inside": read_inside(values, catalogue),
+        }
     )
 
 

@@ -1,0 +1,108 @@
+"""What several shapes have alike: timber, bays, a solid or open end, and a site set out in ribs."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Mesh
+from ergamot.core.frame.carpentry import Framing
+from ergamot.core.frame.covering import Coverer
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parameters import Choice, Parameter
+from ergamot.core.frame.parts.lines import rib_lines
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.profile import Profile
+
+
+def timber_parameters(section: str) -> tuple[Parameter, ...]:
+    """What the frame is sawn from.
+
+    Args: section, the usual one.
+    Returns: the parameters section and species.
+    Source: common practice.
+    """
+    return (
+        Parameter("section", "Timber size", "frame", "choice", section, table="sections", use="frame"),
+        Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
+    )
+
+
+def bay_parameters(between: str) -> tuple[Parameter, ...]:
+    """How far apart the ribs stand.
+
+    Args: between, what the ribs are called: rafters, studs.
+    Returns: the parameters bay and bays.
+    Source: common practice ranges.
+    """
+    return (
+        Parameter("bay", "Longest bay", "frame", "length", 900.0, 400, 1500, note=f"between {between}"),
+        Parameter(
+            "bays",
+            "Bays set",
+            "frame",
+            "choice",
+            "even",
+            choices=(Choice("even", "evenly"), Choice("roll", f"so the mesh roll lands on {between}")),
+        ),
+    )
+
+
+def end_parameters(end: str) -> tuple[Parameter, ...]:
+    """What closes the rear end.
+
+    Args: end, solid or mesh, as it usually is.
+    Returns: the parameters end_wall and wall_sheet.
+    Source: common practice.
+    """
+    both = (Choice("solid", "solid"), Choice("mesh", "mesh"))
+    return (
+        Parameter("end_wall", "Rear end", "covering", "choice", end, choices=both),
+        Parameter(
+            "wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"
+        ),
+    )
+
+
+@dataclass(frozen=True)
+class Ribs:
+    """How the ribs of a pen are set: thickness along x, longest bay, the mesh roll they should suit, and
+    the length of a house whose partition stands on one; mm."""
+
+    thick: float
+    bay: float
+    roll: Mesh | None
+    house: float | None
+
+
+def ribbed_site(
+    catalogue: Catalogue,
+    profile: Profile,
+    clear: Callable[[float], Flat],
+    x: Flat,
+    ribs: Ribs,
+    frame: Framing,
+) -> Site:
+    """A pen about to be built, its ribs set out from end to end.
+
+    Args: catalogue; profile; clear, between a pair of ribs at a height; x, rear and front, mm; ribs; frame.
+    Returns: the Site.
+    Source: common practice.
+    """
+    half = ribs.thick / 2
+    wall = x[0] + ribs.house - half if ribs.house else None
+    lines, notes = rib_lines((x[0] + half, x[1] - half), wall, ribs.bay, ribs.roll, ribs.thick)
+    site = Site(catalogue, profile, x, lines, ribs.thick, clear, frame, Coverer())
+    site.notes += notes
+    return site
+
+
+def on_a_rib(site: Site, wanted: float) -> float:
+    """Where a roof that should end somewhere does: on the front of a rib, or at an end wall.
+
+    Args: site; wanted, x in mm.
+    Returns: x, mm.
+    Source: common practice: its edge is fixed to a rib.
+    """
+    edges = [site.x[0], *(line + site.rib_mm / 2 for line in site.lines[1:-1]), site.x[1]]
+    return min(edges, key=lambda edge: abs(edge - wanted))

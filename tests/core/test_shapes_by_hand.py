@@ -10,6 +10,8 @@ import pytest
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.curves import arc, hoop
 from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.mass import mass
+from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.cut_list import cut_list
 from tests.strategies import CATALOGUE
 
@@ -64,6 +66,21 @@ def test_an_a_frame_by_hand():
     kg, ahead = timber(pen)
     assert kg == pytest.approx(30.3029 * KG_PER_M, abs=0.001)
     assert ahead == pytest.approx(157.6, abs=0.1)
+
+
+def test_wire_panels_on_the_open_slopes_of_an_a_frame():
+    """Base 1828.8, apex 60°: slopes 914.4/cos 60° = 1828.8 long, all 2400 of them open. Panels weigh
+    16/(4.88·1.27) = 2.582 kg/m² more; a slope takes two widths of 1270, two pieces a panel: two panels."""
+    plain, stiff = (built("a-frame", width=1828.8, slopes=slopes) for slopes in ("mesh", "panel"))
+    wires = [p for p in stiff.panels if p.role == "wire panel slope"]
+    mesh = [p for p in stiff.panels if p.role == "mesh slope"]
+    assert [p.area_m2 for p in wires] == pytest.approx([p.area_m2 for p in mesh])
+    assert wires[0].cut_mm[1] == pytest.approx(1828.8, abs=0.1)
+    more = sum(p.area_m2 for p in wires) * 16 / (4.88 * 1.27)
+    staples = mass(stiff).groups["fixings"][0] - mass(plain).groups["fixings"][0]
+    assert mass(stiff).dry_kg - mass(plain).dry_kg == pytest.approx(more + staples, abs=1e-6)
+    line = next(line for line in bill_of(stiff, CATALOGUE).lines if line.what.startswith("stock panel"))
+    assert line.packs == 2
 
 
 @pytest.mark.parametrize(

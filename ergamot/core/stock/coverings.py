@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet
-from ergamot.core.frame.hoop.choices import panels_along
+from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.structure import Panel, Structure
 
 MESH_LAP_M = 0.05  # two strips laid over each other; common practice
@@ -128,12 +128,13 @@ def _sheet_share(size_m: tuple[float, float], length: float, width: float) -> fl
     if longer <= length and shorter <= width:
         return 1 / (int(length / longer + 1e-9) * int(width / shorter + 1e-9))
 
-    def ends(span: float) -> int:
-        return 1 if span <= length else math.ceil((span - END_LAP_M) / (length - END_LAP_M))
+    def strips(along: float, across: float) -> float:
+        side_by_side = math.ceil(across / width - 1e-9)
+        if along <= length:
+            return side_by_side / int(length / along + 1e-9)
+        return side_by_side * math.ceil((along - END_LAP_M) / (length - END_LAP_M))
 
-    return min(
-        ends(longer) * math.ceil(shorter / width - 1e-9), ends(shorter) * math.ceil(longer / width - 1e-9)
-    )
+    return min(strips(longer, shorter), strips(shorter, longer))
 
 
 def wire_panel_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
@@ -146,10 +147,16 @@ def wire_panel_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]
     lines = []
     for key, panels in _by_covering(p for p in structure.panels if p.covering in catalogue.wire_panels):
         row = catalogue.wire_panels[key]
-        along = max(panel.cut_mm[0] for panel in panels)
-        whole, last = panels_along(along, row)
-        count = whole + (1 if last else 0)
-        used = f"{along / 1000:.2f} m of hoop"
+        bent = [panel for panel in panels if panel.curved]
+        count, used = 0, f"{sum(panel.area_m2 for panel in panels):.2f} m²"
+        if bent:
+            along = max(panel.cut_mm[0] for panel in bent)
+            whole, last = panels_along(along, row)
+            count, used = whole + (1 if last else 0), f"{along / 1000:.2f} m of hoop"
+        flat = _pieces([panel for panel in panels if not panel.curved])
+        count += math.ceil(
+            sum(_sheet_share(size, row.length_mm / 1000, row.width_mm / 1000) for size in flat) - 1e-9
+        )
         lines.append(Bought(row.label, "mesh", used, count, "each", row.price, row.price * count))
     return lines
 

@@ -9,6 +9,7 @@ import numpy as np
 from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.structure import Panel, Structure
 
+WIRE_PANEL = "wire panel"  # lies under mesh or tarp, which is what air passes
 BASE_GAP_M = 0.010  # left under a base rail on turf; common practice
 
 
@@ -100,7 +101,7 @@ def wind_body(structure: Structure) -> WindBody:
     vents = [
         Vent((1 - s.solidity) * s.area_m2 * (1 - s.backed_share), s.normal, s.inside, s.arch)
         for s in surfaces
-        if not s.is_sheet and not s.outside
+        if not s.is_sheet and not s.outside and not s.name.startswith(WIRE_PANEL)
     ]
     vents += base_gaps(x1 - x0, y1 - y0)
     return WindBody(
@@ -122,7 +123,7 @@ def _meets_wind(panel: Panel) -> bool:
 def _surface(structure: Structure, panel: Panel) -> Surface:
     x, y, z = panel.centre
     area = panel.area_m2
-    if panel.role == "wire panel hoop":  # under tarp its wires are out of the wind
+    if panel.role.startswith(WIRE_PANEL):  # under tarp its wires are out of the wind
         area *= max(0.0, 1 - _sheeted_m2(structure, panel.face) / panel.area_m2)
     return Surface(
         f"{panel.role}, {panel.face}",

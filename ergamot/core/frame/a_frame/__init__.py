@@ -8,6 +8,7 @@
 | bay         | 0.4 m to 1.5 m     | 0.9 m   | longest distance between rafters, centres                |
 | bays        | even, roll         | even    | even, or so that the mesh roll lands on rafters          |
 | ridge       | board, none        | board   | a board between the rafters, or a mitre and gussets      |
+| slopes      | mesh, panel        | mesh    | mesh alone on the open slopes, or over stiff wire panels |
 | roofed      | 0 to 1             | 0.5     | share under sheet, at the rear                           |
 | door_width, door_height | 0.35 to 0.9, 0.35 to 1.9 m | 0.5, 0.75 | in the front end                 |
 | section, species, roof, mesh, end_wall | rows of the catalogue |                                      |

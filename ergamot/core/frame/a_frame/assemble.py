@@ -190,6 +190,9 @@ def _slopes(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
             site.cover.cover(face, house_roof, (x0, house_to), (split, face.tall))
         site.cover.cover(face, Coat("roof", pen.roof, "roof"), (house_to, roof_to), whole)
         site.cover.cover(face, Coat("mesh slope", pen.mesh, "mesh"), (roof_to, x1), whole)
+        if pen.slopes == "panel":
+            wires = Coat("wire panel slope", pen.panel, "mesh", piece=f"wire panel {name}")
+            site.cover.cover(face, wires, (roof_to, x1), whole)
     if roof_to > x0:
         cap = site.catalogue.hardware["ridge-cap"]
         middle = ((x0 + roof_to) / 2, 0.0, site.profile.top_z)

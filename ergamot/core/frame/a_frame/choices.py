@@ -6,7 +6,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
@@ -33,6 +33,23 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", use="roof"),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
+    Parameter(
+        "slopes",
+        "Open slopes",
+        "covering",
+        "choice",
+        "mesh",
+        choices=(Choice("mesh", "mesh alone"), Choice("panel", "wire panels under the mesh", "stiff")),
+    ),
+    Parameter(
+        "panel",
+        "Wire panel",
+        "covering",
+        "choice",
+        "stock-16",
+        table="wire_panels",
+        only_if=("slopes", "panel"),
+    ),
     *end_parameters("solid"),
     Parameter("door_width", "Door width", "covering", "length", 500.0, 350, 900, note="clear, front end"),
     Parameter(
@@ -61,6 +78,8 @@ class Chosen:
     ridge_board: bool
     roof: Sheet
     mesh: Mesh
+    slopes: str
+    panel: WirePanel
     end_wall: str
     wall_sheet: Sheet
     door: Flat

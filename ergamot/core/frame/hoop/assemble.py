@@ -8,13 +8,14 @@ from ergamot.core.catalogue import Catalogue, Sheet
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coat, Coverer, Covering
-from ergamot.core.frame.hoop.choices import Chosen, chosen, panels_along, post_places
+from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
 from ergamot.core.frame.hoop.sticks import roost_stand, roosts_end, set_base, set_ends, set_ridge
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import lifting_rope, running_gear, skid_grip
 from ergamot.core.frame.parts.inside import fit_inside
+from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Hardware, Room, Structure
 from ergamot.core.units import Quantity

@@ -234,23 +234,3 @@ def post_places(pen: Chosen) -> Flat:
         if inner < corner < inner + deep:
             inner = corner
     return inner, inner + deep
-
-
-def panels_along(pen_length: float, panel: WirePanel, lap_mm: float = 50.0) -> tuple[int, float]:
-    """Whole wire panels along a pen, and how much of a last one, cut on a wire.
-
-    Args: pen_length, mm to cover; panel; lap_mm, one laid over the next.
-    Returns: (whole panels, width of the last piece, 0 when they sum).
-    Source: common practice.
-
-    >>> from ergamot.core.catalogue.loader import load_catalogue
-    >>> panels_along(3000, load_catalogue().wire_panels["stock-16"])
-    (2, 600.0)
-    """
-    step = panel.width_mm - lap_mm
-    whole = max(1, int((pen_length - lap_mm) / step + 1e-9))
-    rest = pen_length - (whole * step + lap_mm)
-    if rest <= 1:
-        return whole, 0.0
-    wires = -(-(rest + lap_mm) // panel.pitch_mm)
-    return whole, min(panel.width_mm, wires * panel.pitch_mm)

@@ -126,3 +126,25 @@ def test_every_shape_can_be_proposed_for_every_purpose(shape, strain, placed):
     if shape == "coop" and strain == "layer-hybrid":
         assert not [p for p in judged.provisions if p.lacks]
         assert structure.room.nests >= 4
+
+
+@given(designs("a-frame"))
+def test_a_hatch_in_a_slope_lies_between_the_sticks_behind_it(design):
+    structure = build(design, CATALOGUE)
+    hatch = next((o for o in structure.openings if o.role.startswith("cleaning") and "slope" in o.face), None)
+    if hatch is None:
+        return
+    face = next(one for one in structure.faces if one.name == hatch.face)
+    (u0, v0, _), (u1, v1, _) = face.flat(hatch.corners[0]), face.flat(hatch.corners[2])
+    for member in structure.members:
+        us, vs, ws = zip(*(face.flat(corner) for corner in member.corners), strict=True)
+        beside = max(us) <= u0 or min(us) >= u1 or max(vs) <= v0 or min(vs) >= v1
+        assert beside or max(ws) <= -1
+
+
+def test_the_house_of_an_a_frame_with_nests_behind_it_is_reached_through_a_slope():
+    pen = build(
+        make_design(CATALOGUE, "a-frame", {"house": "yes", "nests": "outside", "nest_count": 2}), CATALOGUE
+    )
+    assert ways(pen)["house"].way == "an arm"
+    assert [o.face for o in pen.openings if o.role.startswith("cleaning")] == ["right slope"]

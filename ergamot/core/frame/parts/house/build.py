@@ -13,13 +13,12 @@ from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parts.doors import Flap, hang_flap
 from ergamot.core.frame.parts.house.choices import (
-    NEST_MM,
     ROOST_STEP_MM,
     House,
     roost_places,
 )
+from ergamot.core.frame.parts.house.holes import cleaning_hatch, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Group, Joint, Room, Zone
@@ -29,11 +28,6 @@ POP_HOLE_MM = (320.0, 380.0)  # wide, high, for hens; common practice
 RAMP_MM = 300.0
 RAMP_DEG = 35.0  # steepest heavy breeds manage; common practice
 TREAD_EVERY_MM = 150.0
-VENT_MM = (350.0, 120.0)
-WINDOW_MM = 250.0
-WINDOW_GAP_MM = 60.0  # of partition left between pop hole and window
-HATCH_MM = (600.0, 400.0)
-LEAST_HATCH_MM = 350.0  # an arm and what it carries; common practice
 FRAME_GROUP: Group = "house"
 
 
@@ -59,9 +53,9 @@ def build_house(site: Site, house: House) -> Room:
         nests = inside_nests(site, house)
     elif house.nests == "outside":
         nests = outside_nests(site, house)
-    hatch_top = _hatch(site, house) if house.hatch else None
+    hatch_top = cleaning_hatch(site, house) if house.hatch else None
     if house.vents:
-        _vents(site, house, hatch_top)
+        set_vents(site, house, hatch_top)
     right, left = site.inside(house.floor_z)
     site.zones.append(
         Zone("house", "house", (site.x[0], wall), (right, left), (house.floor_z, site.profile.top_z))
@@ -118,22 +112,10 @@ def _partition(site: Site, house: House, wall: float) -> None:
         open_share=1.0,
     )
     if house.window:
-        _window(site, face, (y0, y0 + wide), z + high)
+        set_window(site, face, (y0, y0 + wide), z + high)
     site.cover.cover(face, Coat("partition", house.walls, FRAME_GROUP, "house", "run"))
     site.buy("closer", "pop hole slide", FRAME_GROUP, [(wall, y0 + wide / 2, z + high)])
     _ramp(site, house, wall, (y0 + wide / 2 - RAMP_MM / 2, y0 + wide / 2 + RAMP_MM / 2))
-
-
-def _window(site: Site, face: Face, y: Flat, over: float) -> None:
-    """Clear sheet in the partition over the pop hole, where the roof leaves room for it."""
-    v = (over + WINDOW_GAP_MM, over + WINDOW_GAP_MM + WINDOW_MM)
-    right, left = site.inside(min(v[1], site.profile.top_z))
-    if v[1] > site.profile.top_z - 100 or y[0] < right or y[1] > left:
-        site.notes.append(phrase("no room for a window over the pop hole"))
-        return
-    site.cover.open(face, y, v, "window", "clear sheet, fixed", inside="house", outside="run")
-    clear = site.catalogue.sheets["clear"]
-    site.cover.lay(face, Coat("window", clear, FRAME_GROUP, "house", "run"), y, v, 0.0)
 
 
 def _ramp(site: Site, house: House, wall: float, y: Flat) -> None:
@@ -192,38 +174,3 @@ def _roosts(site: Site, house: House, end: float) -> float:
 def _clear(site: Site, house: House) -> float:
     right, _ = site.profile.span_at(house.floor_z)
     return site.inside(house.floor_z)[0] - right
-
-
-def _hatch(site: Site, house: House) -> float | None:
-    """A flap in the rear wall, over the nests where there are any, for cleaning and catching: its top."""
-    low = house.floor_z + (20 if house.nests == "none" else NEST_MM + 90)
-    right, left = site.inside(min(low + HATCH_MM[1], site.profile.top_z))
-    wide = min(HATCH_MM[0], left - right - 40)
-    if wide < LEAST_HATCH_MM:
-        site.notes.append(phrase("no room for a cleaning hatch in the rear wall of this house"))
-        return None
-    coat = Coat("cleaning hatch", house.walls, FRAME_GROUP, "house")
-    flap = Flap("cleaning hatch opening", "flap with two-action latches", coat, "low", "house")
-    hang_flap(site, site.faces["rear"], (-wide / 2, wide / 2), (low, low + HATCH_MM[1]), flap)
-    return low + HATCH_MM[1]
-
-
-def _vents(site: Site, house: House, hatch_top: float | None) -> None:
-    """Low and high in the rear wall, a slide on each, mesh behind."""
-    rear = site.faces["rear"]
-    wide, high = VENT_MM
-    mesh = site.catalogue.meshes["welded-12"]
-    low = house.floor_z + 30 if house.nests == "none" else house.floor_z + NEST_MM + 120
-    if hatch_top is not None:
-        low = hatch_top + 30
-    top = site.profile.top_z
-    for z in (low, top - high - 60):
-        right, left = site.inside(min(z + high, top))
-        room = left - right
-        use = min(wide, room - 40)
-        if use < 100 or z + high > top or (z == low and low + high > top - 2 * high - 60):
-            continue
-        v = (z, z + high)
-        site.cover.open(rear, (-use / 2, use / 2), v, "vent", "slide over mesh", inside="house")
-        site.cover.lay(rear, Coat("vent mesh", mesh, FRAME_GROUP, "house"), (-use / 2, use / 2), v, 0.0)
-        site.buy("closer", "vent slide", FRAME_GROUP, [rear.point(0, z)])

@@ -1,0 +1,117 @@
+"""Holes in the walls of a house meant to be there: a cleaning hatch, vents, a window."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+from ergamot.core.finding import phrase
+from ergamot.core.frame.covering import Coat
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parts.doors import Flap, hang_flap
+from ergamot.core.frame.parts.house.choices import NEST_MM, House
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Group
+
+FRAME_GROUP: Group = "house"
+VENT_MM = (350.0, 120.0)
+WINDOW_MM = 250.0
+WINDOW_GAP_MM = 60.0  # of partition left between pop hole and window
+HATCH_MM = (600.0, 400.0)
+LEAST_HATCH_MM = 350.0  # an arm and what it carries; common practice
+RIB_CLEAR_MM = 20.0  # of sheet left beside a rib to screw through
+STEP_MM = 20.0
+
+
+def cleaning_hatch(site: Site, house: House) -> float | None:
+    """A flap for cleaning and catching: in the rear wall over the nests, or in a slope beside them.
+
+    Args: site; house.
+    Returns: z of its top when it is in the rear wall, mm; None when it is not.
+    Source: common practice.
+    """
+    low = house.floor_z + (20 if house.nests == "none" else NEST_MM + 90)
+    right, left = site.inside(min(low + HATCH_MM[1], site.profile.top_z))
+    wide = min(HATCH_MM[0], left - right - 40)
+    if wide < LEAST_HATCH_MM:
+        _slope_hatch(site, house)
+        return None
+    hang_flap(site, site.faces["rear"], (-wide / 2, wide / 2), (low, low + HATCH_MM[1]), _flap(house))
+    return low + HATCH_MM[1]
+
+
+def _flap(house: House) -> Flap:
+    coat = Coat("cleaning hatch", house.walls, FRAME_GROUP, "house")
+    return Flap("cleaning hatch opening", "flap with two-action latches", coat, "low", "house")
+
+
+def _slope_hatch(site: Site, house: House) -> None:
+    """Between two ribs, as low over the floor as it clears every stick behind the sheet."""
+    face = site.faces.get("right slope")
+    ends = [line for line in site.lines if line <= site.x[0] + house.length]
+    if face is None or len(ends) < 2:
+        site.notes.append(phrase("no room for a cleaning hatch in this house"))
+        return
+    a, b = max(pairwise(ends), key=lambda bay: round(bay[1] - bay[0]))
+    clear = site.rib_mm / 2 + RIB_CLEAR_MM
+    u = (a + clear, b - clear)
+    rows = _rows_behind(site, face, u)
+    v = (house.floor_z - face.origin[2]) / face.up[2] + RIB_CLEAR_MM
+    while v + HATCH_MM[1] < face.tall - RIB_CLEAR_MM:
+        if all(high < v or low > v + HATCH_MM[1] for low, high in rows):
+            hang_flap(site, face, u, (v, v + HATCH_MM[1]), _flap(house))
+            return
+        v += STEP_MM
+    site.notes.append(phrase("no room for a cleaning hatch in this house"))
+
+
+def _rows_behind(site: Site, face: Face, u: Flat) -> list[Flat]:
+    """How far up the face each stick lies that touches its inside within u."""
+    rows = []
+    for member in site.frame.members:
+        flat = [face.flat(corner) for corner in member.corners]
+        us, vs, ws = zip(*flat, strict=True)
+        if max(us) > u[0] and min(us) < u[1] and max(ws) > -1:
+            rows.append((min(vs), max(vs)))
+    return rows
+
+
+def set_vents(site: Site, house: House, hatch_top: float | None) -> None:
+    """Low and high in the rear wall, a slide on each, mesh behind.
+
+    Args: site; house; hatch_top, z of a cleaning hatch in the same wall, mm, or None.
+    Source: common practice.
+    """
+    rear = site.faces["rear"]
+    wide, high = VENT_MM
+    mesh = site.catalogue.meshes["welded-12"]
+    low = house.floor_z + 30 if house.nests == "none" else house.floor_z + NEST_MM + 120
+    if hatch_top is not None:
+        low = hatch_top + 30
+    top = site.profile.top_z
+    for z in (low, top - high - 60):
+        right, left = site.inside(min(z + high, top))
+        room = left - right
+        use = min(wide, room - 40)
+        if use < 100 or z + high > top or (z == low and low + high > top - 2 * high - 60):
+            continue
+        v = (z, z + high)
+        site.cover.open(rear, (-use / 2, use / 2), v, "vent", "slide over mesh", inside="house")
+        site.cover.lay(rear, Coat("vent mesh", mesh, FRAME_GROUP, "house"), (-use / 2, use / 2), v, 0.0)
+        site.buy("closer", "vent slide", FRAME_GROUP, [rear.point(0, z)])
+
+
+def set_window(site: Site, face: Face, y: Flat, over: float) -> None:
+    """Clear sheet in the partition over the pop hole, where the roof leaves room for it.
+
+    Args: site; face, of the partition; y, sides of the pop hole, and over, its top, mm.
+    Source: common practice.
+    """
+    v = (over + WINDOW_GAP_MM, over + WINDOW_GAP_MM + WINDOW_MM)
+    right, left = site.inside(min(v[1], site.profile.top_z))
+    if v[1] > site.profile.top_z - 100 or y[0] < right or y[1] > left:
+        site.notes.append(phrase("no room for a window over the pop hole"))
+        return
+    site.cover.open(face, y, v, "window", "clear sheet, fixed", inside="house", outside="run")
+    clear = site.catalogue.sheets["clear"]
+    site.cover.lay(face, Coat("window", clear, FRAME_GROUP, "house", "run"), y, v, 0.0)

@@ -11,6 +11,7 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, make_design
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.shapes import shape_of
+from ergamot.core.units import FOOT_MM
 
 HEADROOM_SPARE_MM = 130.0  # birds stretch and jump; common practice
 WALLS_MM = (609.6, 762.0, 914.4)  # low pens are as high as a roll of mesh is wide
@@ -115,7 +116,7 @@ def widths(shape: str) -> tuple[float, ...]:
     4
     """
     feet = {"low-pen": (3, 4, 5, 6, 7, 8, 10, 12), "a-frame": (4, 5, 6, 8), "hoop": (6, 8, 10, 12)}
-    return tuple(foot * 304.8 for foot in feet.get(shape, (4, 5, 6, 8)))
+    return tuple(round(foot * FOOT_MM, 1) for foot in feet.get(shape, (4, 5, 6, 8)))
 
 
 def gears(shape: str) -> Iterator[dict[str, Value]]:

@@ -21,7 +21,7 @@ MENDINGS = 12
 def _value(parameter: Parameter) -> st.SearchStrategy[object]:
     if parameter.kind == "choice":
         return st.sampled_from([choice.key for choice in parameter.options(CATALOGUE)])
-    step = {"length": 0.1, "angle": 0.1, "share": 0.01, "count": 1}[parameter.kind]
+    step = {"length": 0.1, "angle": 0.1, "share": 0.01, "count": 1, "mass": 0.1}[parameter.kind]
     low, high = round(parameter.low / step), round(parameter.high / step)
     return st.integers(low, high).map(lambda n: round(n * step, 2))
 

@@ -52,7 +52,13 @@ def _enter(work: Work) -> None:
     change_pen(work, orchard.id, orchard.revision, {"roof": "steel-29", "walls": "sheltered"}, None, None)
     propose_pen(work, turkeys, "Turkey hoop", "hoop")
     coop = propose_pen(work, layers, "Laying coop", "coop")
-    later = {"nests_later": "later", "gear": "wheels", "wheel": "barrow-16"}
+    later = {
+        "trim": "fascia",
+        "window": "yes",
+        "nests_later": "later",
+        "gear": "wheels",
+        "wheel": "barrow-16",
+    }
     change_pen(work, coop.id, coop.revision, later, None, None)
     propose_pen(work, bantams, "Hedge A-frame", "a-frame")
     add_lawn(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})

@@ -1,4 +1,4 @@
-"""Setting out a hoop's end, and parts that are there for part of the year."""
+"""Setting out a hoop's end: its heights by place, and the end at full size."""
 
 from __future__ import annotations
 
@@ -9,12 +9,10 @@ import pytest
 from hypothesis import given
 
 from ergamot.core.drawing.offsets import arch_pieces, offset_table
-from ergamot.core.drawing.views import view
 from ergamot.core.errors import NotFound
 from ergamot.core.frame.curves import hoop
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.geometry import polygon_area
-from ergamot.core.frame.mass import mass
 from ergamot.exchange.template_svg import write_template
 from tests.strategies import CATALOGUE, designs
 
@@ -64,31 +62,3 @@ def test_a_pen_without_a_curve_has_no_template():
     with pytest.raises(NotFound):
         write_template(built("coop"), "x")
     assert offset_table(built("a-frame")) == ()
-
-
-def test_winter_inserts_cover_the_upright_mesh_and_wait_in_the_shed():
-    bare, fitted = built("coop"), built("coop", winter="yes")
-    inserts = [p for p in fitted.panels if p.role == "winter insert"]
-    upright = [p for p in bare.panels if not p.solid and abs(p.normal[2]) < 0.5 and "leaf" not in p.face]
-    upright = [p for p in upright if p.role not in ("vent mesh", "door")]
-    assert sum(p.area_m2 for p in inserts) == pytest.approx(sum(p.area_m2 for p in upright))
-    assert mass(fitted).dry_kg == pytest.approx(mass(bare).dry_kg)
-    assert mass(fitted).aside_kg == pytest.approx(sum(p.kg for p in inserts))
-    shown = {outline.ref for outline in view(fitted, "side").outlines}
-    assert not shown & {p.ref for p in inserts}
-
-
-def test_a_winter_floor_lies_over_the_summer_one():
-    fitted = built("coop", winter_floor="yes")
-    floors = [p for p in fitted.panels if p.role in ("house floor", "winter floor")]
-    assert [p.when for p in floors] == ["now", "aside"]
-    assert floors[0].area_m2 == pytest.approx(floors[1].area_m2)
-
-
-def test_a_window_is_cut_out_of_the_partition_and_glazed():
-    """320 × 250 mm: 0.08 m² less plywood, the same of clear sheet."""
-    bare, glazed = built("coop"), built("coop", window="yes")
-    wall = [next(p for p in pen.panels if p.role == "partition") for pen in (bare, glazed)]
-    assert wall[0].area_m2 - wall[1].area_m2 == pytest.approx(0.32 * 0.25, abs=1e-6)
-    pane = next(p for p in glazed.panels if p.role == "window")
-    assert (pane.covering, pane.area_m2) == ("clear", pytest.approx(0.08))

@@ -33,6 +33,7 @@ class Coat:
     piece: str = ""
     when: When = "now"
     ref: str = ""
+    own_kg: float | None = None  # a part the keeper has: weighs this, and is not bought
 
 
 @dataclass
@@ -116,14 +117,14 @@ def _panel(ref: str, face: Face, coat: Coat, part: Polygon) -> Panel:
         role=coat.role,
         face=face.name,
         group=coat.group,
-        covering=what.key,
-        label=what.label,
+        covering=what.key if coat.own_kg is None else "",
+        label=what.label if coat.own_kg is None else "your own",
         corners=ring(part.exterior.coords),
         holes=tuple(ring(hole.coords) for hole in part.interiors),
         normal=face.normal,
         area_m2=part.area / 1e6,
         centre=face.point(middle.x, middle.y),
-        kg_m2=what.mass_kg_m2 if isinstance(what, Mesh) else what.kg_m2,
+        kg_m2=_kg_m2(what) if coat.own_kg is None else coat.own_kg / (part.area / 1e6),
         solidity=1.0 if isinstance(what, Sheet) else what.solid_share,
         backed_m2=0.0,
         piece=coat.piece or ref,
@@ -155,6 +156,10 @@ def _backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ..
                 bearings_mm=tuple(float(run) for run in runs[areas > 1]),
             )
     return made
+
+
+def _kg_m2(what: Covering) -> float:
+    return what.mass_kg_m2 if isinstance(what, Mesh) else what.kg_m2
 
 
 def _shared(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:

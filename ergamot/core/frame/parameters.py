@@ -9,14 +9,14 @@ from typing import Any, Literal
 
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
-from ergamot.core.units import Quantity, parse_length, say
+from ergamot.core.units import Quantity, parse_amount, parse_length, say
 
 Value = float | str
-Kind = Literal["length", "share", "angle", "count", "choice"]
+Kind = Literal["length", "share", "angle", "count", "mass", "choice"]
 
 
-UNIT_OF: dict[str, str] = {"length": "mm", "share": "share", "angle": "deg", "count": ""}
-_AN = {"length": "a length", "share": "a share", "angle": "an angle", "count": "a number"}
+UNIT_OF: dict[str, str] = {"length": "mm", "share": "share", "angle": "deg", "count": "", "mass": "kg"}
+_AN = {"length": "a length", "share": "a share", "angle": "an angle", "count": "a number", "mass": "a weight"}
 
 
 @dataclass(frozen=True)
@@ -32,7 +32,7 @@ class Choice:
 class Parameter:
     """One thing about a shape that a keeper can change.
 
-    Lengths are mm, shares 0 to 1, angles degrees, counts whole. `table` names a catalogue table whose rows are the choices.
+    Lengths are mm, shares 0 to 1, angles degrees, counts whole, masses kg. `table` names a catalogue table whose rows are the choices.
     `only_if` hides the control unless another parameter holds the value.
     """
 
@@ -89,11 +89,13 @@ class Parameter:
             raise OutOfRange(self.name, str(given), self.allowed())
         if self.kind == "count":
             return float(round(figure))
-        return round(figure, 1) if self.kind in ("length", "angle") else round(figure, 4)
+        return round(figure, 1) if self.kind in ("length", "angle", "mass") else round(figure, 4)
 
     def _read_text(self, text: str) -> float:
         if self.kind == "length":
             return parse_length(text, self.name)
+        if self.kind == "mass":
+            return parse_amount(text, "mass", self.name)
         try:
             share = float(text.strip().rstrip("%°"))
         except ValueError:
@@ -107,7 +109,7 @@ class Parameter:
         unit = UNIT_OF[self.kind]
         low, high = Quantity(self.low, unit), Quantity(self.high, unit)
         words = f"{say(low)} to {say(high)}"
-        if unit == "mm":
+        if unit in ("mm", "kg"):
             words += f" ({say(low, 'imperial')} to {say(high, 'imperial')})"
         return words
 

@@ -137,7 +137,11 @@ def _front(site: Site, pen: Chosen) -> None:
     front = site.faces["front"]
     reach = wide / 2 + deep / 2
     hang(
-        site, front, (-reach, reach), (pen.foot_z - deep / 2, top + deep / 2), Leaf("door", pen.mesh, "left")
+        site,
+        front,
+        (-reach, reach),
+        (pen.foot_z - deep / 2, top + deep / 2),
+        Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg),
     )
     site.cover.cover(front, Coat("front end", pen.mesh, "mesh"))
 

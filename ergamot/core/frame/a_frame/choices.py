@@ -6,9 +6,10 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel, pick
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
+from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
@@ -55,6 +56,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter(
         "door_height", "Door height", "covering", "length", 750.0, 350, 1900, note="above the base rail"
     ),
+    *OWN_DOOR_PARAMETERS,
     *house_parameters("no", 500.0),
     *gear_parameters("a lifting rope"),
     *INSIDE_PARAMETERS,
@@ -82,10 +84,15 @@ class Chosen:
     panel: WirePanel
     end_wall: str
     wall_sheet: Sheet
-    door: Flat
+    doorway: Doorway
     house: House | None
     gear: Gear
     inside: Inside
+
+    @property
+    def door(self) -> Flat:
+        """Clear width and height of the door, mm."""
+        return self.doorway.clear
 
     @property
     def half(self) -> float:
@@ -127,12 +134,13 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Raises: UnknownChoice.
     Source: common practice.
     """
+    deep = pick(catalogue.sections, str(values["section"]), "section").deep_mm
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
             "pitch": math.radians(90 - float(values["apex"]) / 2),
             "ridge_board": values["ridge"] == "board",
-            "door": (float(values["door_width"]), float(values["door_height"])),
+            "doorway": read_doorway(values, deep),
             "house": read_house(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
@@ -156,9 +164,9 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     longest = pen.section.longest_mm
     refuse_above("width", pen.width, 2 * longest * math.cos(pen.pitch), f"for rafters in {pen.section.label}")
     check_gear(pen.gear, pen.length)
-    wide, high = pen.door
+    wide, _ = pen.door
     room = pen.inner_z(wide / 2 + deep) - 1.5 * deep
-    refuse_above("door_height", high, room - pen.foot_z, "under these slopes with this door width")
+    pen.doorway.refuse_taller(room - pen.foot_z, "under these slopes with this door width")
     if pen.house and rafter:
         body = pen.length - body_start(pen.gear)
         check_house(pen.house, pen.profile(), body, deep, deep / math.sin(pen.pitch))

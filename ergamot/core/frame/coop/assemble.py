@@ -82,7 +82,13 @@ def _ends(site: Site, pen: Chosen) -> None:
     v = (deep / 2, deep + high + deep / 2)
     what: Covering = pen.mesh if pen.door_fill == "mesh" else pen.wall_sheet
     behind = pen.mesh if pen.door_fill == "both" else None
-    hang(site, front, (-reach, reach), v, Leaf("person door", what, "left", "bolt-latch", mesh=behind))
+    hang(
+        site,
+        front,
+        (-reach, reach),
+        v,
+        Leaf("person door", what, "left", "bolt-latch", mesh=behind, own_kg=pen.doorway.own_kg),
+    )
     site.cover.cover(front, _coat("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
     if pen.house:

@@ -7,11 +7,12 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.curves import arc
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
+from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house, roosts_over_floor
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
@@ -52,6 +53,15 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter(
         "overhang", "Eaves overhang", "frame", "length", 150.0, 0, 300, only_if=_GABLE, note="measured level"
     ),
+    Parameter(
+        "trim",
+        "Eaves trim",
+        "frame",
+        "choice",
+        "none",
+        choices=(Choice("none", "none"), Choice("fascia", "a board along the rafter ends")),
+        only_if=_GABLE,
+    ),
     Parameter("roof", "Roof of", "covering", "choice", "pvc", table="sheets", use="roof"),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
     *end_parameters("solid"),
@@ -59,6 +69,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter(
         "door_height", "Door height", "covering", "length", 1750.0, 900, 1950, note="above the base rail"
     ),
+    *OWN_DOOR_PARAMETERS,
     Parameter(
         "door_fill",
         "Door of",
@@ -90,15 +101,21 @@ class Chosen:
     bays: str
     tube: Section
     overhang: float
+    trim: str
     roof: Sheet
     mesh: Mesh
     end_wall: str
     wall_sheet: Sheet
-    door: Flat
+    doorway: Doorway
     door_fill: str
     house: House | None
     gear: Gear
     inside: Inside
+
+    @property
+    def door(self) -> Flat:
+        """Clear width and height of the door, mm."""
+        return self.doorway.clear
 
     @property
     def half(self) -> float:
@@ -176,11 +193,12 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Raises: UnknownChoice.
     Source: common practice.
     """
+    deep = pick(catalogue.sections, str(values["section"]), "section").deep_mm
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
             "pitch": math.radians(float(values["pitch"])),
-            "door": (float(values["door_width"]), float(values["door_height"])),
+            "doorway": read_doorway(values, deep),
             "house": read_house(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
@@ -208,13 +226,13 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         refuse_above("rise", pen.rise, pen.half, "half the width, or the tube bends back on itself")
         refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
     check_gear(pen.gear, pen.length)
-    wide, high = pen.door
+    wide, _ = pen.door
     deep = pen.section.deep_mm
     over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - 2 * deep
     over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - deep - 10
     room = min(over_head, over_post)
-    refuse_above("door_height", high, room, "under this roof: raise the wall or the pitch")
-    refuse_above("door_width", wide, pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")
+    pen.doorway.refuse_taller(room, "under this roof: raise the wall or the pitch")
+    pen.doorway.refuse_wider(pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")
     if pen.house:
         body = pen.length - body_start(pen.gear)
         check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)

@@ -145,6 +145,8 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
                 foot = pen.half - deep / math.sin(pen.pitch)
                 outline = ((side * pen.half, pen.wall), ridge[0], ridge[1], (side * foot, pen.wall))
                 site.frame.profiled(rafter, outline, "x", x)
+    if pen.trim == "fascia" and pen.heel:
+        _fascia(site, pen)
     board = Piece("ridge board", "D", "the rafters lean against it")
     site.frame.stick(board, site.x, (-top, top), (ridge_z - deep, ridge_z), "x")
     if ridge_z - pen.wall > COLLAR_OVER_MM:
@@ -152,6 +154,18 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
         low = pen.wall + 0.4 * (ridge_z - pen.wall)
         for line in site.lines[1:-1]:
             site.tie(collar, line, (low, low + deep))
+
+
+def _fascia(site: Site, pen: Chosen) -> None:
+    """A board along the plumb ends of the rafters on both sides."""
+    small = site.catalogue.sections["1x3"]
+    fascia = Piece("fascia", "F", "closes the rafter ends; the gutter hangs on it", "roof", small)
+    tail = pen.half + pen.overhang
+    z = pen.roof_z(tail)
+    for side in (-1, 1):
+        y = sorted((side * tail, side * (tail + small.thick_mm)))
+        for run in pairwise(evenly(*site.x, small.longest_mm)):
+            site.frame.stick(fascia, run, (y[0], y[1]), (z - small.deep_mm, z), "x")
 
 
 def _hung(site: Site, pen: Chosen) -> None:

@@ -90,7 +90,7 @@ def _ends(site: Site, pen: Chosen) -> None:
     deep, (_, high) = pen.section.deep_mm, pen.door
     reach = post_places(pen)[0] + deep / 2
     v = (pen.foot_z - deep / 2, pen.foot_z + high + deep / 2)
-    hang(site, front, (-reach, reach), v, Leaf("door", pen.mesh, "left"))
+    hang(site, front, (-reach, reach), v, Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg))
     site.cover.cover(front, _wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
     site.cover.cover(rear, _wall("rear end", solid))

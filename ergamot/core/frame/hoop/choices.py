@@ -11,10 +11,11 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, inset
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Parameter, Value, looked_up
+from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import end_parameters, timber_parameters
-from ergamot.core.frame.parts.site import both, check_stock, refuse_above, refuse_below
+from ergamot.core.frame.parts.site import both, check_stock, refuse_below
 from ergamot.core.frame.profile import Edge, Profile
 
 CURVE_PIECES = 16  # strips the covering is drawn and loaded in
@@ -44,6 +45,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter(
         "door_height", "Door height", "covering", "length", 1300.0, 600, 1900, note="above the base rail"
     ),
+    *OWN_DOOR_PARAMETERS,
     Parameter("roost_bars", "Roost bars", "inside", "count", 0, 0, 6, note="on a stand of their own"),
     Parameter("roost_height", "Roosts at", "inside", "length", 500.0, 250, 900),
     *INSIDE_PARAMETERS,
@@ -67,13 +69,18 @@ class Chosen:
     mesh: Mesh
     end_wall: str
     wall_sheet: Sheet
-    door: Flat
+    doorway: Doorway
     roost_bars: int
     roost_height: float
     gear: Gear
     inside: Inside
     curve: Hoop
     points: tuple[Flat, ...] = field(repr=False)
+
+    @property
+    def door(self) -> Flat:
+        """Clear width and height of the door, mm."""
+        return self.doorway.clear
 
     @property
     def half(self) -> float:
@@ -131,7 +138,7 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
-            "door": (float(values["door_width"]), float(values["door_height"])),
+            "doorway": read_doorway(values, section.deep_mm),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
             "curve": curve,
@@ -152,14 +159,13 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     check_gear(pen.gear, pen.length)
     if pen.curve.rise < LEAST_RISE_MM:
         raise OutOfRange("width", pen.width, f"less: the panel rises only {both(pen.curve.rise)}")
-    wide, high = pen.door
     posts = post_places(pen)
-    refuse_above("door_width", wide, 2 * pen.half * 0.6, "for posts that still reach the arch")
+    pen.doorway.refuse_wider(2 * pen.half * 0.6, "for posts that still reach the arch")
     foot_y = pen.arch_inside[-1][0]
     if posts[1] > foot_y:
         _refuse_posts(pen, foot_y)
     room = min(under_arch(pen, y) for y in posts) - 2 * pen.section.deep_mm - 20
-    refuse_above("door_height", high, room, "under this curve with this door width")
+    pen.doorway.refuse_taller(room, "under this curve with this door width")
     if pen.roost_bars:
         refuse_below("roost_height", pen.roost_height, 2 * pen.section.deep_mm + 20, "over the roost's sill")
     if pen.roost_bars > bars_that_fit(pen):
@@ -180,7 +186,7 @@ def _refuse_posts(pen: Chosen, foot_y: float) -> None:
         raise OutOfRange(
             "width", pen.width, f"more: door posts of {pen.section.label} need room inside the arch"
         )
-    raise OutOfRange("door_width", pen.door[0], f"at most {both(widest)} between the feet of the arch")
+    pen.doorway.refuse_wider(widest, "between the feet of the arch")
 
 
 def stand_half(pen: Chosen) -> float:

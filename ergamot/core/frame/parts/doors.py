@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
@@ -9,10 +10,12 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat, Covering
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parts.site import Site, refuse_above
 from ergamot.core.frame.structure import Opening
 
 Side = Literal["left", "right", "top", "bottom"]
+OWN = ("door_made", "own")
 MID_RAIL_OVER_MM = 1100.0  # a taller leaf gets a rail across its middle; common practice
 LATCH_WORDS = {
     "latch": "two-action latches",
@@ -36,6 +39,60 @@ class Leaf:
     stay: str = "stay"
     mesh: Covering | None = None
     inside: str = "run"
+    own_kg: float | None = None
+
+
+OWN_DOOR_PARAMETERS: tuple[Parameter, ...] = (
+    Parameter(
+        "door_made",
+        "The door",
+        "covering",
+        "choice",
+        "made",
+        choices=(
+            Choice("made", "made to fit"),
+            Choice("own", "one you have", "the opening is made to fit it"),
+        ),
+    ),
+    Parameter("own_width", "Your door's width", "covering", "length", 700.0, 400, 1000, only_if=OWN),
+    Parameter("own_height", "Your door's height", "covering", "length", 1700.0, 400, 2040, only_if=OWN),
+    Parameter("own_kg", "Your door weighs", "covering", "mass", 12.0, 2, 40, only_if=OWN),
+)
+
+
+@dataclass(frozen=True)
+class Doorway:
+    """The clear opening of a door, (width, height) in mm, and the mass of one the keeper has, kg.
+
+    `named` are the parameters that give its width and height, `lap` how much larger they are.
+    """
+
+    clear: Flat
+    own_kg: float | None
+    named: tuple[str, str]
+    lap: float
+
+    def refuse_wider(self, most: float, why: str) -> None:
+        """Refuse a clear width over `most`, mm, by the name and size it was given."""
+        refuse_above(self.named[0], self.clear[0] + self.lap, most + self.lap, why)
+
+    def refuse_taller(self, most: float, why: str) -> None:
+        """Refuse a clear height over `most`, mm, by the name and size it was given."""
+        refuse_above(self.named[1], self.clear[1] + self.lap, most + self.lap, why)
+
+
+def read_doorway(values: Mapping[str, Value], deep: float) -> Doorway:
+    """The opening a door needs: as asked, or half a stick inside a door the keeper has all round.
+
+    Args: values, checked; deep, of the sticks round it, mm.
+    Returns: the Doorway.
+    Source: common practice: a leaf laps its frame by half a stick.
+    """
+    if values["door_made"] == "own":
+        wide, high = float(values["own_width"]), float(values["own_height"])
+        return Doorway((wide - deep, high - deep), float(values["own_kg"]), ("own_width", "own_height"), deep)
+    clear = (float(values["door_width"]), float(values["door_height"]))
+    return Doorway(clear, None, ("door_width", "door_height"), 0.0)
 
 
 def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf) -> Opening:
@@ -50,11 +107,11 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf) -> Opening:
     w = (0.0, thick)
     side = Piece(f"{leaf.role} side", "L", f"frames the {leaf.role}", "doors")
     end = Piece(f"{leaf.role} end", "L", f"frames the {leaf.role}", "doors")
-    for low in (u[0], u[1] - deep):
+    for low in () if leaf.own_kg else (u[0], u[1] - deep):
         site.frame.on_face(end, face, (low, low + deep), (v[0] + deep, v[1] - deep), w, "v")
-    for low in (v[0], v[1] - deep):
+    for low in () if leaf.own_kg else (v[0], v[1] - deep):
         site.frame.on_face(side, face, u, (low, low + deep), w, "u")
-    if v[1] - v[0] > MID_RAIL_OVER_MM:
+    if v[1] - v[0] > MID_RAIL_OVER_MM and not leaf.own_kg:
         middle = (v[0] + v[1]) / 2
         rail = Piece(f"{leaf.role} rail", "L", f"keeps the {leaf.role} from sagging", "doors")
         site.frame.on_face(
@@ -70,7 +127,12 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf) -> Opening:
         person=True,
         clear_mm=(u[1] - u[0] - 2 * deep, v[1] - v[0] - 2 * deep),
     )
-    site.cover.lay(face, Coat(leaf.role, leaf.what, "doors", leaf.inside), u, v, thick)
+    if leaf.own_kg:
+        whole = site.catalogue.sheets["ply-18"]
+        coat = Coat(f"your own {leaf.role}", whole, "doors", leaf.inside, own_kg=leaf.own_kg)
+        site.cover.lay(face, coat, u, v, 0.0)
+    else:
+        site.cover.lay(face, Coat(leaf.role, leaf.what, "doors", leaf.inside), u, v, thick)
     if leaf.mesh is not None:
         site.cover.lay(face, Coat(f"mesh behind the {leaf.role}", leaf.mesh, "doors", leaf.inside), u, v, 0.0)
     _fittings(site, face, u, v, leaf, thick)

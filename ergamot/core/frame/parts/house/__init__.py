@@ -20,6 +20,7 @@
 | nest_count     | 1 to 12          | 3       |                                                   |
 | nest_hatch     | hatch, lid       | lid     | how a hand gets in from outside                   |
 | nests_later    | now, later       | now     | fitted before lay begins                          |
+| mesh_floor     | no, yes          | no      | welded mesh instead of boards                     |
 | winter_floor   | no, yes          | no      | plywood over the floor, in the shed till autumn   |
 | window         | no, yes          | no      | clear sheet over the pop hole                     |
 | house_hatch    | yes, no          | yes     | a flap in the rear wall for cleaning              |

@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Sheet, pick
+from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.site import refuse_above
 from ergamot.core.frame.profile import Profile
 
 NEST_MM = 300.0  # a hen's box, wide, deep and high; common practice
+FLOOR_MESH = "welded-12"
 NEST_WALL_MM = 9.0
 LEAST_HOUSE_MM = 400.0  # head room in a house below which no hen roosts; common practice
 LEAST_ROOST_GAP_MM = 300.0  # between bars, and from a wall to a bar half of it; common practice
@@ -25,7 +26,7 @@ class House:
 
     length: float
     floor_z: float
-    floor_of: Sheet
+    floor_of: Sheet | Mesh
     walls: Sheet
     roosts: str
     bars: int
@@ -145,6 +146,15 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             only_if=housed,
         ),
         Parameter(
+            "mesh_floor",
+            "Mesh floor",
+            "house",
+            "choice",
+            "no",
+            choices=(Choice("no", "no"), Choice("yes", "welded mesh instead", "droppings fall through")),
+            only_if=housed,
+        ),
+        Parameter(
             "winter_floor",
             "Floor in winter",
             "house",
@@ -193,10 +203,11 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
     """
     if values["house"] != "yes":
         return None
+    sheet = pick(catalogue.sheets, str(values["house_floor_of"]), "house_floor_of")
     return House(
         length=float(values["house_length"]),
         floor_z=float(values["house_floor"]),
-        floor_of=pick(catalogue.sheets, str(values["house_floor_of"]), "house_floor_of"),
+        floor_of=catalogue.meshes[FLOOR_MESH] if values["mesh_floor"] == "yes" else sheet,
         walls=pick(catalogue.sheets, str(values["house_walls"]), "house_walls"),
         roosts=str(values["roosts"]),
         bars=int(float(values["roost_bars"])),

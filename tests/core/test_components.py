@@ -1,0 +1,94 @@
+"""Parts any shape may have: what the keeper owns, trim, floors, windows, what is there part of the year."""
+
+from __future__ import annotations
+
+import pytest
+
+from ergamot.core.drawing.views import view
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.mass import mass
+from ergamot.core.stock.bill import bill_of
+from ergamot.core.weather.surfaces import wind_body
+from tests.strategies import CATALOGUE
+
+
+def built(shape, **values):
+    return build(make_design(CATALOGUE, shape, values), CATALOGUE)
+
+
+@pytest.mark.parametrize("shape", ["a-frame", "hoop", "coop"])
+def test_a_door_the_keeper_has_fixes_its_opening_and_is_neither_sawn_nor_bought(shape):
+    """A door 620 × 820: with 64 mm sticks (89 under a hoop) the opening is that much less; it weighs 9 kg."""
+    pen = built(shape, door_made="own", own_width=620, own_height=820, own_kg=9)
+    deep = 89 if shape == "hoop" else 64
+    way = next(o for o in pen.openings if "door" in o.role)
+    (_, y0, z0), (_, y1, z1) = way.corners[0], way.corners[2]
+    assert (y1 - y0, z1 - z0) == (pytest.approx(620), pytest.approx(820))
+    heads = [m for m in pen.members if m.role == "door head"]
+    if shape != "hoop":
+        assert heads[0].length_mm == pytest.approx(620 - deep)
+    own = next(p for p in pen.panels if p.role.startswith("your own"))
+    assert own.kg == pytest.approx(9)
+    assert not [m for m in pen.members if m.role.startswith(("door side", "person door side"))]
+    assert all("your own" not in line.what for line in bill_of(pen, CATALOGUE).lines)
+    assert next(s for s in wind_body(pen).surfaces if s.name.startswith("your own")).is_sheet
+
+
+def test_a_door_too_tall_for_its_pen_is_refused_by_its_own_size():
+    with pytest.raises(OutOfRange) as refused:
+        make_design(CATALOGUE, "a-frame", {"door_made": "own", "own_height": 2000})
+    assert refused.value.field == "own_height"
+
+
+@pytest.mark.parametrize(("typed", "kg"), [("20 lb", 9.1), ("9 kg", 9.0), ("9", 9.0)])
+def test_a_weight_is_typed_in_either_system(typed, kg):
+    assert make_design(CATALOGUE, "coop", {"own_kg": typed}).values["own_kg"] == kg
+
+
+def test_a_fascia_runs_along_the_rafter_ends_on_both_sides():
+    """1×3 (19×64), as long as the house: x from 80 on the usual axle place to 3657.6."""
+    bare, trimmed = built("coop"), built("coop", trim="fascia")
+    boards = [m for m in trimmed.members if m.role == "fascia"]
+    assert len(boards) == len(trimmed.members) - len(bare.members) == 2
+    assert all(m.length_mm == pytest.approx(3657.6 - trimmed.body.x[0], abs=0.1) for m in boards)
+    rafters = {m.ref for m in trimmed.members if m.role == "rafter"}
+    tied = [j for j in trimmed.joints if any(m.ref in j.members for m in boards)]
+    assert len(tied) == len(rafters)
+    assert all(rafters & set(j.members) for j in tied)
+
+
+def test_a_mesh_floor_weighs_as_mesh_and_lets_air_through():
+    slats, meshed = built("coop"), built("coop", mesh_floor="yes")
+    floor = next(p for p in meshed.panels if p.role == "house floor")
+    assert floor.covering == "welded-12"
+    assert mass(meshed).dry_kg < mass(slats).dry_kg
+    assert len(wind_body(meshed).links) == len(wind_body(slats).links) + 1
+
+
+def test_winter_inserts_cover_the_upright_mesh_and_wait_in_the_shed():
+    bare, fitted = built("coop"), built("coop", winter="yes")
+    inserts = [p for p in fitted.panels if p.role == "winter insert"]
+    upright = [p for p in bare.panels if not p.solid and abs(p.normal[2]) < 0.5 and "leaf" not in p.face]
+    upright = [p for p in upright if p.role not in ("vent mesh", "door")]
+    assert sum(p.area_m2 for p in inserts) == pytest.approx(sum(p.area_m2 for p in upright))
+    assert mass(fitted).dry_kg == pytest.approx(mass(bare).dry_kg)
+    assert mass(fitted).aside_kg == pytest.approx(sum(p.kg for p in inserts))
+    shown = {outline.ref for outline in view(fitted, "side").outlines}
+    assert not shown & {p.ref for p in inserts}
+
+
+def test_a_winter_floor_lies_over_the_summer_one():
+    fitted = built("coop", winter_floor="yes")
+    floors = [p for p in fitted.panels if p.role in ("house floor", "winter floor")]
+    assert [p.when for p in floors] == ["now", "aside"]
+    assert floors[0].area_m2 == pytest.approx(floors[1].area_m2)
+
+
+def test_a_window_is_cut_out_of_the_partition_and_glazed():
+    """320 × 250 mm: 0.08 m² less plywood, the same of clear sheet."""
+    bare, glazed = built("coop"), built("coop", window="yes")
+    wall = [next(p for p in pen.panels if p.role == "partition") for pen in (bare, glazed)]
+    assert wall[0].area_m2 - wall[1].area_m2 == pytest.approx(0.32 * 0.25, abs=1e-6)
+    pane = next(p for p in glazed.panels if p.role == "window")
+    assert (pane.covering, pane.area_m2) == ("clear", pytest.approx(0.08))

@@ -9,9 +9,11 @@
 | pitch       | 10° to 45°         | 30°     | of a gable; of a mono-pitch up to 25°                    |
 | rise        | 0.2 m to 0.9 m     | 0.4 m   | of an arched roof                                        |
 | overhang    | 0 to 0.3 m         | 0.15 m  | of a gable's eaves, measured level                       |
+| trim        | none, fascia       | none    | boards along the rafter ends of a gable's eaves          |
 | bay, bays   | 0.4 m to 1.5 m     | 0.9 m   | between studs, centres; evenly or by the mesh roll       |
 | roofed      | 0 to 1             | 1       | share under sheet, at the rear                           |
 | door_width, door_height | 0.6 to 0.9, 0.9 to 1.95 m | 0.65, 1.75 | person door in the front           |
+| door_made, own_width, own_height, own_kg | made, own |  | a door the keeper has fixes the opening         |
 | section, species, roof, mesh, wall_sheet | rows of the catalogue |                                      |
 | house, inside, gear | see their parts |     |                                                          |
 
@@ -22,6 +24,7 @@ Stick schedule (b thick, d deep):
 | base side rail   | B      | the whole length, on edge                     | 2                      |
 | base cross rail  | B      | between the side rails                        | 2                      |
 | stud             | U      | base rail to wall plate                       | each line, both sides  |
+| fascia           | F      | rear to front along the rafter ends, 1×3      | 2, or none             |
 | wall plate       | T      | rear to front on the studs                    | 2                      |
 | end plate        | T      | between the wall plates, or to the door posts | 1 rear, 2 front        |
 | rafter           | R      | plate to ridge, seat notched over the plate   | 2 each line (gable)    |

@@ -5,11 +5,16 @@
 | length      | 1.2 m to 4.877 m     | 10 ft   | base side rails, end to end                    |
 | width       | 0.9 m to 3.658 m     | 7 ft    | outside the side rails                         |
 | height      | 0.45 m to 1.2 m      | 2 ft    | ground to the top of the frame                 |
+| fall        | 0, or 3° to 15°      | 0       | of a mono-pitch roof, to the right             |
+| access      | lid, drop-front, side-hatch | lid | how a person reaches in                       |
 | bay         | 0.5 m to 1.5 m       | 1.2 m   | longest distance between uprights, centres     |
 | roofed      | 0 to 1               | 0.6     | share of the body under the roof, at the rear  |
 | section, species, roof, side_mesh, top_mesh, walls | rows of the catalogue | |
 | gear        | wheels or skids      | wheels  |                                                |
 | wheel, axle, handle | with wheels  |         | axle from the rear end of the rails            |
+
+Each side is a panel of its own, made flat on the ground (rails, uprights, braces in one plane) and stood up; the
+cross rails join the two.
 
 Stick schedule (b thick, d deep; butt joints; every stick square but the knee braces):
 

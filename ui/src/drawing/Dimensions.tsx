@@ -1,6 +1,8 @@
 import { useUnits } from "../kit/units";
 import type { Placed, Point } from "./frame";
 
+const HIGH_SHARE = 0.78;
+
 /** Dimension lines with small dots at their ends, words on a patch of paper. */
 export function Dimensions({ placed, onPick }: { placed: Placed; onPick: (parameter: string) => void }) {
   const { read } = useUnits();
@@ -13,7 +15,9 @@ export function Dimensions({ placed, onPick }: { placed: Placed; onPick: (parame
         const [a, b] = [placed.at(shift(dim.a)), placed.at(shift(dim.b))];
         const [fa, fb] = [placed.at(dim.a as Point), placed.at(dim.b as Point)];
         const words = read(dim.text);
-        const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+        // Higher up on the left of a view, clear of words on the right of the view beside it
+        const share = upright && dim.away < 0 ? HIGH_SHARE : 0.5;
+        const [mx, my] = [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share];
         const half = words.length * 3.7 + 5;
         const picks = dim.parameter !== "";
         return (

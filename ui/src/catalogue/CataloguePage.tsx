@@ -76,7 +76,7 @@ function TableSheet({ table }: { table: Table }) {
                     {row.cells[column]}
                   </td>
                 ))}
-                <td className="max-w-80 py-1 pl-4 text-sm text-pencil">{row.cells["source"]}</td>
+                <td className="max-w-80 min-w-48 py-1 pl-4 text-sm text-pencil">{row.cells["source"]}</td>
               </tr>
             ))}
           </tbody>

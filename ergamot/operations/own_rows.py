@@ -6,8 +6,9 @@ import json
 from collections.abc import Mapping
 
 from ergamot.core.catalogue.loader import load_catalogue
-from ergamot.core.catalogue.tables import Table, cells_of, merged, read_row, table_of
-from ergamot.core.errors import OutOfRange
+from ergamot.core.catalogue.tables import OwnRows, Table, cells_of, merged, read_row, table_of
+from ergamot.core.errors import OutOfRange, UnknownChoice
+from ergamot.core.frame.design import build, make_design
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create, find_all, revise
 
@@ -28,11 +29,12 @@ def is_shipped(table: Table, key: str) -> bool:
 def keep_row(work: Work, name: str, key: str, base: int, cells: Mapping[str, str]) -> Record:
     """Keep the farm's own row, new or changed from revision `base` (0 when there was none).
 
-    It is read and laid over the catalogue first: what cannot be used is refused and nothing is kept.
+    It is read and laid over the catalogue first, and every pen built with it: what cannot be used is
+    refused and nothing is kept.
     """
     table = table_of(name)
     tidy = cells_of(read_row(table, {**cells, table.key: key}))
-    merged((*work.own_rows, (name, json.dumps(tidy, sort_keys=True))))
+    _check_pens(work, key, (*work.own_rows, (name, json.dumps(tidy, sort_keys=True))))
     return _keep(work, name, key, base, {"table": name, "key": key, "cells": tidy})
 
 
@@ -42,7 +44,25 @@ def drop_row(work: Work, name: str, key: str, base: int) -> Record:
     record = own_row(work, name, key)
     if record is None or not is_shipped(table, key):
         raise OutOfRange("key", key, "a row of your own that stands over a shipped one")
+    mine = (name, json.dumps(record.body["cells"], sort_keys=True))
+    _check_pens(work, key, tuple(row for row in work.own_rows if row != mine))
     return _keep(work, name, key, base, {**record.body, "dropped": True})
+
+
+def _check_pens(work: Work, key: str, own: OwnRows) -> None:
+    """Every pen of the farm must still stand with these rows."""
+    catalogue = merged(own)
+    for record in find_all(work.session, work.farm_id, "pen"):
+        body = record.body
+        try:
+            build(make_design(catalogue, body["shape"], {**body["values"], **body["typed"]}), catalogue)
+        except (OutOfRange, UnknownChoice) as refused:
+            raise OutOfRange(
+                refused.field,
+                key,
+                "figures your pens can still be built with",
+                f"{body['name']} could not be built any more: {refused.message}",
+            ) from None
 
 
 def _keep(work: Work, name: str, key: str, base: int, body: dict[str, object]) -> Record:

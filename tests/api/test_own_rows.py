@@ -94,6 +94,15 @@ def test_a_row_that_cannot_be_used_is_refused_by_column_and_nothing_is_kept(
     assert row_of(client, table, key) == before
 
 
+def test_a_row_a_kept_pen_cannot_be_built_with_is_refused_by_the_pens_name(client, pen):
+    cells = {**row_of(client, "sections", "2x3")["cells"], "stock_mm": "2000", "prices": "3.00"}
+    answer = client.put("/api/catalogue/sections/2x3", json={"cells": cells}, headers=FIRST)
+    assert (answer.status_code, answer.json["field"]) == (422, "length")
+    assert answer.json["detail"].startswith("Bramble could not be built any more: No 2×3")
+    assert not row_of(client, "sections", "2x3")["own"]
+    assert client.get("/api/pens").status_code == 200
+
+
 def test_two_keepers_on_one_row(client):
     cells = row_of(client, "wheels", "rubber-10")["cells"]
     path = "/api/catalogue/wheels/rubber-10"

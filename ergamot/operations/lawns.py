@@ -5,12 +5,11 @@ from __future__ import annotations
 from datetime import date
 from typing import Any
 
-from ergamot.core.frame.design import build
 from ergamot.core.ground.lawn import Lawn, make_lawn, pen_size
 from ergamot.core.ground.schedule import MovePlan, plan_moves
 from ergamot.core.units import parse_length
 from ergamot.operations.flocks import flock_of
-from ergamot.operations.pens import design_of
+from ergamot.operations.pens import built, design_of
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name
 from ergamot.store.records import Record, create, find, find_all, revise
@@ -64,6 +63,6 @@ def pen_moves(work: Work, pen: Record, lawn: Record, start: date | None, days: i
     flock = flock_of(work, find(work.session, "flock", pen.body["flock_id"]))
     if start is None:
         start = work.today if flock.out <= work.today < flock.leaves else flock.out
-    structure = build(design_of(work, pen), work.catalogue)
+    structure = built(work, design_of(work, pen))
     months = read_place(work, place_record(work)).months_c
     return plan_moves(work.catalogue, flock, lawn_of(lawn), pen_size(structure), months, start, days)

@@ -8,17 +8,16 @@ from collections.abc import Mapping
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.catalogue.tables import OwnRows, Table, cells_of, merged, read_row, table_of
 from ergamot.core.errors import OutOfRange, UnknownChoice
-from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.design import build
+from ergamot.operations.pens import design_in
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create, find_all, revise
 
 
 def own_row(work: Work, table: str, key: str) -> Record | None:
     """The record of the farm's own row of a table, if it has one; it may have been taken back."""
-    for record in find_all(work.session, work.farm_id, "row"):
-        if record.body["table"] == table and record.body["key"] == key:
-            return record
-    return None
+    mine = (one for one in work.row_records if (one.body["table"], one.body["key"]) == (table, key))
+    return next(mine, None)
 
 
 def is_shipped(table: Table, key: str) -> bool:
@@ -53,15 +52,14 @@ def _check_pens(work: Work, key: str, own: OwnRows) -> None:
     """Every pen of the farm must still stand with these rows."""
     catalogue = merged(own)
     for record in find_all(work.session, work.farm_id, "pen"):
-        body = record.body
         try:
-            build(make_design(catalogue, body["shape"], {**body["values"], **body["typed"]}), catalogue)
+            build(design_in(catalogue, record), catalogue)
         except (OutOfRange, UnknownChoice) as refused:
             raise OutOfRange(
                 refused.field,
                 key,
                 "figures your pens can still be built with",
-                f"{body['name']} could not be built any more: {refused.message}",
+                f"{record.body['name']} could not be built any more: {refused.message}",
             ) from None
 
 

@@ -9,7 +9,7 @@ from typing import Any
 
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import Judged, judge
-from ergamot.core.catalogue import pick
+from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.drawing.birds import Bird, birds
 from ergamot.core.drawing.lines import Line, lines
@@ -56,19 +56,24 @@ class Bench:
 
 def design_of(work: Work, record: Record) -> Design:
     """The design a record holds."""
+    return design_in(work.catalogue, record)
+
+
+def design_in(catalogue: Catalogue, record: Record) -> Design:
+    """The design a record holds, read with a catalogue."""
     body = record.body
-    return make_design(work.catalogue, body["shape"], {**body["values"], **body["typed"]})
+    return make_design(catalogue, body["shape"], {**body["values"], **body["typed"]})
 
 
 @lru_cache(maxsize=32)
-def _built(shape: str, values: tuple[tuple[str, Value], ...], own: OwnRows) -> Structure:
+def framed(shape: str, values: tuple[tuple[str, Value], ...], own: OwnRows) -> Structure:
     """What is tried is often kept or drawn next: the last few structures are kept."""
     return build(Design(shape, dict(values)), merged(own))
 
 
 def built(work: Work, design: Design) -> Structure:
     """A design as framed, from the farm's catalogue."""
-    return _built(design.shape, tuple(design.values.items()), work.own_rows)
+    return framed(design.shape, tuple(design.values.items()), work.own_rows)
 
 
 def _body(name: str, flock_id: int, design: Design) -> dict[str, Any]:

@@ -30,7 +30,8 @@ class Work:
         return the_farm(self.session, self.now)
 
     @cached_property
-    def _row_records(self) -> list[Record]:
+    def row_records(self) -> list[Record]:
+        """Every row the farm ever had of its own, as it stood when this work began."""
         return find_all(self.session, self.farm_id, "row")
 
     @property
@@ -38,7 +39,7 @@ class Work:
         """The farm's own rows of the catalogue, oldest first."""
         return tuple(
             (one.body["table"], json.dumps(one.body["cells"], sort_keys=True))
-            for one in self._row_records
+            for one in self.row_records
             if not one.body.get("dropped")
         )
 
@@ -47,7 +48,7 @@ class Work:
         """For each row the farm ever had of its own, by table and key: its revision, and if it stands."""
         return {
             (one.body["table"], one.body["key"]): (one.revision, not one.body.get("dropped"))
-            for one in self._row_records
+            for one in self.row_records
         }
 
     @property

@@ -24,7 +24,6 @@ from ergamot.web.schemas.pens import (
     GustOut,
     MassGroupOut,
     OutlineOut,
-    ProvisionOut,
     SpaceDayOut,
     ValueOut,
     ViewOut,
@@ -65,10 +64,6 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
             for group, (dry, fresh) in sorted(mass.groups.items(), key=lambda item: -item[1][1])
         ],
         "space_days": [_space_day(day) for day in _some(bench.space_days)],
-        "provisions": [
-            ProvisionOut(name=one.name, lacks=one.lacks > 0, text=Words.model_validate(one.words))
-            for one in bench.judged.provisions
-        ],
         "facts": [
             *(_stick_fact(member, fixed[member.ref]) for member in bench.structure.members),
             *(_panel_fact(panel) for panel in bench.structure.panels),

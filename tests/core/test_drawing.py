@@ -17,7 +17,7 @@ from ergamot.core.drawing.lines import EYE, RIGHT, UP, lines
 from ergamot.core.drawing.views import view
 from ergamot.core.frame.carpentry import Framing, Piece
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.frame.geometry import convex_hull, overlap_mm2, polygon_area, polygon_centre
+from ergamot.core.frame.geometry import convex_hull, polygon_area
 from tests.strategies import CATALOGUE, designs, flocks
 
 VIEWS = st.sampled_from(["plan", "side", "end"])
@@ -193,21 +193,3 @@ def test_a_convex_outline_holds_every_point_and_turns_one_way(points):
     for (ax, ay), (bx, by) in zip(hull, following, strict=True):
         for px, py in points:
             assert (bx - ax) * (py - ay) - (by - ay) * (px - ax) >= 0
-    centre = polygon_centre(hull)
-    assert min(x for x, _ in hull) <= centre[0] <= max(x for x, _ in hull)
-
-
-@given(st.tuples(*[st.integers(0, 20)] * 8))
-def test_the_shared_area_of_two_rectangles_is_the_same_both_ways(n):
-    one = ((min(n[0:2]), max(n[0:2])), (min(n[2:4]), max(n[2:4])))
-    other = ((min(n[4:6]), max(n[4:6])), (min(n[6:8]), max(n[6:8])))
-    counted = sum(
-        1
-        for u in range(20)
-        for v in range(20)
-        if one[0][0] <= u < one[0][1]
-        and other[0][0] <= u < other[0][1]
-        and one[1][0] <= v < one[1][1]
-        and other[1][0] <= v < other[1][1]
-    )
-    assert overlap_mm2(one, other) == overlap_mm2(other, one) == counted

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
 
 from ergamot.core.balance.fitting import fitted, gears, widths
 from ergamot.core.balance.verdicts import Judged, judge
@@ -12,6 +11,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build
+from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
@@ -23,7 +23,7 @@ MOST_FLOOR_HOUSED = 2.0  # where a house must find room too
 HOUSED = ("a-frame", "coop")
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
 TAIL_MM = 80.0  # of the base rails behind the rear wall, with the axle at its usual place
-MOST_SIZES = 8  # of the larger shapes: each takes a while to frame
+MOST_SIZES = 12  # each takes a while to frame
 
 
 def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str = "low-pen") -> Design:
@@ -64,7 +64,7 @@ def _score(judged: Judged, structure: Structure) -> tuple[bool, int, float]:
     return judged.space.ratio >= 1, -faults, best
 
 
-def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> Iterator[Design]:
+def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
     section = catalogue.sections["2x4" if shape == "hoop" else "2x3"]
     need = needed_floor_m2(flock, pick(catalogue.floor_needs, flock.strain.kind, "strain"))
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
@@ -74,18 +74,20 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> Iterator[Desi
         if limits["length"][0] <= long <= limits["length"][1]
         and limits["width"][0] <= wide <= limits["width"][1]
     ]
-    most = len(sizes) if shape == "low-pen" else MOST_SIZES
     spare = MOST_FLOOR_HOUSED if flock.strain.lays and shape in HOUSED else MOST_FLOOR
-    for wanted in (_enough(section, need, sizes, spare)[:most], sorted(sizes, key=math.prod)):
-        made = [
-            design
-            for length, width in wanted
-            for gear in gears(shape)
-            if (design := fitted(catalogue, flock, shape, {"length": length, "width": width, **gear}))
-        ]
-        if made:
-            yield from made[-most * 4 :]
-            return
+    near = _enough(section, need, sizes, spare)
+
+    def designs(size: tuple[float, float]) -> list[Design]:
+        base: dict[str, Value] = {"length": size[0], "width": size[1]}
+        made = (fitted(catalogue, flock, shape, {**base, **gear}) for gear in gears(shape))
+        return [design for design in made if design is not None]
+
+    found = [design for size in near[:MOST_SIZES] for design in designs(size)]
+    if found:
+        return found
+    # None of those near enough can be built: the largest that can
+    others = sorted((size for size in sizes if size not in near), key=math.prod, reverse=True)
+    return next((made for size in others if (made := designs(size))), [])
 
 
 def _enough(

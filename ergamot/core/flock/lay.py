@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from ergamot.core.catalogue import Strain
 from ergamot.core.errors import require_range
+from ergamot.core.flock.growth import OLDEST_DAY
 
 RISE_DAYS = 35  # from the first egg to the peak; common practice
-OLDEST_DAY = 828  # as growth
 FALL_PER_WEEK = 0.004  # of the lay rate, after the peak; common practice
 
 

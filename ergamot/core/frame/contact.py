@@ -93,16 +93,18 @@ def bearings(members: tuple[Member, ...]) -> tuple[Bearing, ...]:
     if not len(pair):
         return ()
     area = _shared_area(s, first[pair], one, second[pair], other)
+    kept = area >= LEAST_BEARING_MM2
+    i, j = first[pair[kept]], second[pair[kept]]
+    one, other, area = one[kept], other[kept], area[kept]
+    normal = s.normals[i, one]
+    behind = [np.ptp(np.einsum("pck,pk->pc", s.corners[side], normal), axis=1) for side in (i, j)]
     best: dict[tuple[int, int], Bearing] = {}
-    for k in np.nonzero(area >= LEAST_BEARING_MM2)[0]:
-        i, j = int(first[pair[k]]), int(second[pair[k]])
-        normal = s.normals[i, one[k]]
-        a, b = s.corners[i] @ normal, s.corners[j] @ normal
+    for k in range(len(i)):
         found = Bearing(
-            (int(s.owner[i]), int(s.owner[j])),
+            (int(s.owner[i[k]]), int(s.owner[j[k]])),
             float(area[k]),
             (bool(one[k] < 2), bool(other[k] < 2)),
-            (float(a.max() - a.min()), float(b.max() - b.min())),
+            (float(behind[0][k]), float(behind[1][k])),
         )
         known = best.get(found.pair)
         if known is None or known.area_mm2 < found.area_mm2:

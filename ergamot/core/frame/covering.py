@@ -33,7 +33,19 @@ class Coat:
     piece: str = ""
     when: When = "now"
     ref: str = ""
+    under: bool = False  # another covering lies over it
     own_kg: float | None = None  # a part the keeper has: weighs this, and is not bought
+
+
+def wall(role: str, what: Covering, inside: str = "run") -> Coat:
+    """A coat of a wall: it weighs with the house, the walls or the mesh.
+
+    Args: role; what; inside, the space behind it: run or house.
+    Returns: the Coat.
+    Source: common practice.
+    """
+    group: Group = "walls" if isinstance(what, Sheet) else "mesh"
+    return Coat(role, what, "house" if inside == "house" else group, inside)
 
 
 @dataclass
@@ -133,6 +145,7 @@ def _panel(ref: str, face: Face, coat: Coat, part: Polygon) -> Panel:
         outside=coat.outside,
         curved=face.curved,
         when=coat.when,
+        under=coat.under,
     )
 
 
@@ -171,8 +184,11 @@ def _shared(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
     a, b, c, d = part.bounds
     near = (low < (c, d)).all(axis=1) & (high > (a, b)).all(axis=1)
     flat, low, high = flat[near], low[near], high[near]
+    if not len(flat):
+        return np.zeros(0), np.zeros(0)
     holes = [Polygon(ring) for ring in part.interiors]
-    if not len(flat) or not all(_is_box(one) for one in (Polygon(part.exterior), *holes)):
+    whole = part.area + sum(hole.area for hole in holes)
+    if abs(whole - (c - a) * (d - b)) > 1.0 or not all(_is_box(hole) for hole in holes):
         return _clipped(flat, part)
     boxed = np.abs(_areas(flat) - (high - low).prod(axis=1)) < 1.0
     areas, runs = np.zeros(len(flat)), np.zeros(len(flat))

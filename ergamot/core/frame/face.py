@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 
 from ergamot.core.frame.geometry import Flat, Point
-
-LEAST_SLOPE = 1e-6
 
 
 @dataclass(frozen=True)
@@ -60,11 +57,6 @@ class Face:
         """Extent up the face, mm."""
         heights = [v for _, v in self.outline]
         return max(heights) - min(heights)
-
-    @property
-    def pitch_deg(self) -> float:
-        """Degrees between the face and level: 90 a wall, 0 a flat roof."""
-        return math.degrees(math.acos(max(-1.0, min(1.0, self.normal[2]))))
 
 
 def corners(u: Flat, v: Flat) -> tuple[Flat, ...]:

@@ -50,26 +50,6 @@ def polygon_area(points: tuple[Flat, ...]) -> float:
     return abs(sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(points, following, strict=True))) / 2
 
 
-def polygon_centre(points: tuple[Flat, ...]) -> Flat:
-    """Centre of area of a simple polygon.
-
-    Args: points, its corners in order, mm; area above 0.
-    Returns: (u, v) in mm.
-    Source: the shoelace formula.
-
-    >>> polygon_centre(((0, 0), (2, 0), (2, 3), (0, 3)))
-    (1.0, 1.5)
-    """
-    following = points[1:] + points[:1]
-    doubled = u = v = 0.0
-    for a, b in zip(points, following, strict=True):
-        cross = a[0] * b[1] - b[0] * a[1]
-        doubled += cross
-        u += (a[0] + b[0]) * cross
-        v += (a[1] + b[1]) * cross
-    return u / (3 * doubled), v / (3 * doubled)
-
-
 def convex_hull(points: list[Flat]) -> tuple[Flat, ...]:
     """The convex outline round some points.
 
@@ -97,21 +77,6 @@ def convex_hull(points: list[Flat]) -> tuple[Flat, ...]:
 
 def _turn(a: Flat, b: Flat, c: Flat) -> float:
     return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
-
-
-def overlap_mm2(a: tuple[Flat, Flat], b: tuple[Flat, Flat]) -> float:
-    """Area two upright rectangles share.
-
-    Args: a and b, each ((u low, u high), (v low, v high)) in mm.
-    Returns: mm², 0 when they do not meet.
-    Source: geometry.
-
-    >>> overlap_mm2(((0, 4), (0, 4)), ((2, 6), (3, 9)))
-    2
-    """
-    across = min(a[0][1], b[0][1]) - max(a[0][0], b[0][0])
-    up = min(a[1][1], b[1][1]) - max(a[1][0], b[1][0])
-    return across * up if across > 0 and up > 0 else 0
 
 
 def distance(a: Point, b: Point) -> float:

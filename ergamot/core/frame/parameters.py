@@ -114,6 +114,38 @@ class Parameter:
         return words
 
 
+def switch(
+    name: str,
+    label: str,
+    group: str,
+    on: Choice,
+    off: str = "none",
+    *,
+    default: str = "no",
+    only_if: tuple[str, str] | None = None,
+    note: str = "",
+) -> Parameter:
+    """A part that is there or not; `is_on` reads it.
+
+    Args: name, label and group of the parameter; on, what picking yes means; off, words for no; default,
+        yes or no; only_if and note as Parameter has them.
+    Returns: the Parameter, of choices no and yes.
+    Source: common practice.
+    """
+    choices = (Choice("no", off), Choice("yes", on.label, on.note))
+    return Parameter(name, label, group, "choice", default, choices=choices, only_if=only_if, note=note)
+
+
+def is_on(values: Mapping[str, Value], name: str) -> bool:
+    """Is a part switched on?
+
+    Args: values, checked; name, of a switch.
+    Returns: whether yes was picked.
+    Source: common practice.
+    """
+    return values[name] == "yes"
+
+
 def read_values(
     parameters: tuple[Parameter, ...], given: Mapping[str, object], catalogue: Catalogue
 ) -> dict[str, Value]:

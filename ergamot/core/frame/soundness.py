@@ -97,16 +97,6 @@ def loose(structure: Structure) -> set[str]:
     return {member.ref for member in structure.members} - reached
 
 
-def held_by(structure: Structure, panel: Panel) -> list[Member]:
-    """Sticks that lie on a panel.
-
-    Args: structure; panel, flat.
-    Returns: those with a side in its plane and within its outline.
-    Source: geometry.
-    """
-    return [structure.members[i] for i in _lying_on(panel, *_sides(structure))]
-
-
 def _sides(structure: Structure) -> tuple[np.ndarray, np.ndarray]:
     """Every face of every stick, (faces, 4, 3), and the index of the stick it belongs to."""
     s = solids(structure.members)

@@ -88,7 +88,7 @@ class Panel:
 
     `solidity` is 1 for sheet; for mesh, the share of its area that is wire. `backed_m2` is the part of
     its area that lies on sticks, `bearings_mm` how far it lies on each. `outside` and `inside` name the spaces on its two sides ("" is the
-    open air). Strips of one bent sheet share a `piece`; `cut_mm` is the rectangle it is cut from.
+    open air). `under` says that another covering lies over it. Strips of one bent sheet share a `piece`; `cut_mm` is the rectangle it is cut from.
     """
 
     ref: str
@@ -111,6 +111,7 @@ class Panel:
     outside: str = ""
     curved: bool = False
     when: When = "now"
+    under: bool = False
     bearings_mm: tuple[float, ...] = ()
 
     @property

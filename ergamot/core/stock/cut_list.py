@@ -9,7 +9,10 @@ from ergamot.core.frame.structure import Member, Structure
 
 @dataclass(frozen=True)
 class Piece:
-    """Sticks cut alike; `species` is "" for tube. Lengths in mm to the long and to the short point; angles off square."""
+    """Sticks cut alike; `species` is "" for tube.
+
+    Lengths in mm to the long and to the short point; angles off square.
+    """
 
     label: str
     role: str

@@ -9,7 +9,7 @@ import numpy as np
 from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.structure import Panel, Structure
 
-WIRE_PANEL = "wire panel"  # lies under mesh or tarp, which is what air passes
+LEAST_SURFACE_M2 = 1e-6  # wires wholly beneath sheet meet no wind
 BASE_GAP_M = 0.010  # left under a base rail on turf; common practice
 
 
@@ -19,7 +19,7 @@ class Surface:
 
     solidity 1 is sheet; less is mesh and lets air through. `backed_share` is the part of a mesh
     that lies on sticks. `inside` and `outside` name the spaces on its two sides, "" the open air.
-    `arch` is set on a strip of a bent roof: its place across, −1 right to 1 left, and rise over base.
+    Through a surface `under` another covering no air passes of its own. `arch` is set on a strip of a bent roof: its place across, −1 right to 1 left, and rise over base.
     `roof_cp` fixes the outside coefficient instead of working it out.
     """
 
@@ -32,6 +32,7 @@ class Surface:
     roof_cp: float | None = None
     inside: str = "run"
     outside: str = ""
+    under: bool = False
     arch: tuple[float, float] | None = None
 
     @property
@@ -96,12 +97,13 @@ def wind_body(structure: Structure) -> WindBody:
     >>> wind_body(build(make_design(c, "low-pen", {}), c)).height_m
     0.6096
     """
-    surfaces = tuple(_surface(structure, panel) for panel in structure.panels if _meets_wind(panel))
+    met = (_surface(structure, panel) for panel in structure.panels if _meets_wind(panel))
+    surfaces = tuple(surface for surface in met if surface.area_m2 > LEAST_SURFACE_M2)
     (x0, x1), (y0, y1) = ((low / 1000, high / 1000) for low, high in (structure.body.x, structure.body.y))
     vents = [
         Vent((1 - s.solidity) * s.area_m2 * (1 - s.backed_share), s.normal, s.inside, s.arch)
         for s in surfaces
-        if not s.is_sheet and not s.outside and not s.name.startswith(WIRE_PANEL)
+        if not s.is_sheet and not s.outside and not s.under
     ]
     vents += base_gaps(x1 - x0, y1 - y0)
     return WindBody(
@@ -117,14 +119,14 @@ def wind_body(structure: Structure) -> WindBody:
 def _meets_wind(panel: Panel) -> bool:
     """Parts in the shed, aprons on the grass and what hangs within one space meet no wind."""
     within = panel.inside == panel.outside and panel.role != "eaves"
-    return panel.when == "now" and not within and not panel.role.startswith("mesh behind")
+    return panel.when == "now" and not within
 
 
 def _surface(structure: Structure, panel: Panel) -> Surface:
     x, y, z = panel.centre
     area = panel.area_m2
-    if panel.role.startswith(WIRE_PANEL):  # under tarp its wires are out of the wind
-        area *= max(0.0, 1 - _sheeted_m2(structure, panel.face) / panel.area_m2)
+    if panel.under:  # beneath sheet its wires are out of the wind
+        area = max(0.0, area - _sheeted_m2(structure, panel))
     return Surface(
         f"{panel.role}, {panel.face}",
         area,
@@ -134,20 +136,25 @@ def _surface(structure: Structure, panel: Panel) -> Surface:
         min(1.0, panel.backed_m2 / panel.area_m2),
         inside=panel.inside,
         outside=panel.outside,
+        under=panel.under,
         arch=_place_on_arch(structure, panel) if panel.curved else None,
     )
 
 
-def _sheeted_m2(structure: Structure, face: str) -> float:
-    return sum(p.area_m2 for p in structure.panels if p.face == face and p.solid and p.when == "now")
+def _sheeted_m2(structure: Structure, panel: Panel) -> float:
+    """Sheet over the same face, or on the leaf hung before it."""
+    faces = (panel.face, f"{panel.face} leaf")
+    return sum(p.area_m2 for p in structure.panels if p.face in faces and p.solid and p.when == "now")
 
 
 def _place_on_arch(structure: Structure, panel: Panel) -> tuple[float, float]:
+    """Place across the widest plan width, −1 to 1, and rise over the base between the feet."""
     bent = [face for face in structure.faces if face.curved]
     corners = [face.point(*corner) for face in bent for corner in face.outline]
-    half = max(abs(corner[1]) for corner in corners)
+    widest = max(abs(corner[1]) for corner in corners)
     low, high = (f(corner[2] for corner in corners) for f in (min, max))
-    return panel.centre[1] / half, (high - low) / (2 * half)
+    foot = max(abs(corner[1]) for corner in corners if corner[2] < low + 1)
+    return panel.centre[1] / widest, (high - low) / (2 * foot)
 
 
 def _links(structure: Structure, surfaces: tuple[Surface, ...]) -> tuple[Link, ...]:

@@ -135,8 +135,7 @@ def _surface_steps(work: Working, body: WindBody, stable: Stability, index: int)
             work.step(f"P{i}", "its push inwards per Pa", f"(C{i} - I{i})*A{i}", "m²")
         else:
             force = stable.loads.force[i - 1][index]
-            pushed = float(np.hypot(force[0], force[1]))
-            drag = pushed / surface.area_m2 if surface.area_m2 else 0.0
+            drag = float(np.hypot(force[0], force[1])) / surface.area_m2
             work.given(
                 f"k{i}",
                 "its drag per area, wire 1.3 and sticks 1.8 across the wind",

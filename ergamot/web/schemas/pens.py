@@ -88,14 +88,6 @@ class LinesOut(Out):
     lines: list[LineOut]
 
 
-class ProvisionOut(Out):
-    """Roost, nests, feeding edge or drinking points: has, needs, lacks."""
-
-    name: str
-    lacks: bool
-    text: Words
-
-
 class BirdOut(Out):
     """A bird on the floor, mm."""
 
@@ -169,7 +161,6 @@ class BenchOut(Out):
     design_gust: Words
     groups: list[MassGroupOut]
     space_days: list[SpaceDayOut]
-    provisions: list[ProvisionOut]
     facts: list[FactOut]
     notes: list[Words]
 

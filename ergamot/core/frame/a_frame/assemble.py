@@ -6,19 +6,20 @@ import math
 from collections.abc import Mapping
 from itertools import pairwise
 
-from ergamot.core.catalogue import Catalogue, Sheet
+from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import phrase
 from ergamot.core.frame.a_frame.choices import Chosen, chosen
 from ergamot.core.frame.carpentry import Framing, Piece
-from ergamot.core.frame.covering import Coat, Covering
+from ergamot.core.frame.covering import Coat, Covering, wall
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
 from ergamot.core.frame.parts.finish import Finished, finish
-from ergamot.core.frame.parts.gear import base_rails, body_start, lifting_rope, running_gear, skid_grip
+from ergamot.core.frame.parts.gear import base_rails, body_start, lifting_rope, running_gear
 from ergamot.core.frame.parts.house import build_house
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.lines import evenly
+from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
 from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Room, Structure
@@ -51,12 +52,9 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     if pen.house:
         room = build_house(site, pen.house)
     axle = running_gear(site, pen.gear, pen.length, pen.half)
-    if axle:
-        grip = lifting_rope(site, pen.gear, pen.length, pen.half)
-    else:
-        grip = skid_grip(pen.length, pen.section.deep_mm)
+    grip = lifting_rope(site, pen.gear, pen.length, pen.half)
     hang_z = pen.inner_z(pen.half * 0.4)
-    hung = fit_inside(site, pen.inside, pen.length, pen.half, hang_z, house_to)
+    hung = fit_inside(site, pen.inside, pen.half, hang_z, house_to)
     _say_jig(site, pen)
     room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.drinker_points)
     head = pen.inner_z(0)
@@ -126,7 +124,7 @@ def _brace(site: Site, pen: Chosen, brace: Piece, name: str, u: Flat) -> None:
 def _front(site: Site, pen: Chosen) -> None:
     """Door posts up to the rafters, a head between them, and the leaf over the opening."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    wide, high = pen.door
+    wide, high = pen.doorway.clear
     x = (site.x[1] - thick, site.x[1])
     post = Piece("door post", "S", "the door hangs on it")
     for side in (-1, 1):
@@ -170,15 +168,15 @@ def _rear(site: Site, pen: Chosen) -> None:
     what: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
     if pen.house:
         floor = pen.house.floor_z
-        site.cover.cover(rear, _wall("rear end under the house", what), (-pen.half, pen.half), (0, floor))
-        coat = Coat("house rear", pen.house.walls, "house", "house")
-        site.cover.cover(rear, coat, (-pen.half, pen.half), (floor, site.profile.top_z))
+        site.cover.cover(rear, wall("rear end under the house", what), (-pen.half, pen.half), (0, floor))
+        site.cover.cover(
+            rear,
+            wall("house rear", pen.house.walls, "house"),
+            (-pen.half, pen.half),
+            (floor, site.profile.top_z),
+        )
     else:
-        site.cover.cover(rear, _wall("rear end", what))
-
-
-def _wall(role: str, what: Covering) -> Coat:
-    return Coat(role, what, "walls" if isinstance(what, Sheet) else "mesh")
+        site.cover.cover(rear, wall("rear end", what))
 
 
 def _slopes(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
@@ -188,14 +186,14 @@ def _slopes(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
         whole = (0.0, face.tall)
         if pen.house:
             split = (pen.house.floor_z - pen.foot_z) / math.sin(pen.pitch)
-            under = _wall("slope under the house", pen.mesh)
+            under = wall("slope under the house", pen.mesh)
             site.cover.cover(face, under, (x0, house_to), (0, split))
             house_roof = Coat("house roof", pen.roof, "roof", "house")
             site.cover.cover(face, house_roof, (x0, house_to), (split, face.tall))
         site.cover.cover(face, Coat("roof", pen.roof, "roof"), (house_to, roof_to), whole)
         site.cover.cover(face, Coat("mesh slope", pen.mesh, "mesh"), (roof_to, x1), whole)
         if pen.slopes == "panel":
-            wires = Coat("wire panel slope", pen.panel, "mesh", piece=f"wire panel {name}")
+            wires = Coat("wire panel slope", pen.panel, "mesh", piece=f"wire panel {name}", under=True)
             site.cover.cover(face, wires, (roof_to, x1), whole)
     if roof_to > x0:
         cap = site.catalogue.hardware["ridge-cap"]
@@ -215,12 +213,9 @@ def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
     half, top = pen.half, site.profile.top_z
     x0, x1 = site.x
     marks = [
-        Dimension("plan", (0, -half), (pen.length, -half), -320, pen.length, "length"),
-        Dimension("plan", (pen.length, -half), (pen.length, half), 260, pen.width, "width"),
-        Dimension("side", (x0, 0), (x1, 0), -190, x1 - x0),
-        Dimension("side", (x1, 0), (x1, top), 260, top),
-        Dimension("end", (-half, 0), (half, 0), -190, pen.width, "width"),
-        Dimension("end", (-half, 0), (-half, top), -260, top),
+        *base_marks(site, pen.length, half),
+        Dimension("side", (x1, 0), (x1, top), BESIDE_MM, top),
+        Dimension("end", (-half, 0), (-half, top), -BESIDE_MM, top),
     ]
     if pen.house:
         end = x0 + pen.house.length
@@ -236,11 +231,8 @@ def stops(parameter: str, values: Mapping[str, Value], catalogue: Catalogue) -> 
     Source: stock lengths in the catalogue.
     """
     pen = chosen(values, catalogue)
-    stock = pen.section.stock_mm
     if parameter == "length":
-        return tuple(sorted(stock))
+        return tuple(sorted(pen.section.stock_mm))
     if parameter == "width":
-        whole = [2 * length * math.cos(pen.pitch) for length in stock]
-        halves = [length * math.cos(pen.pitch) for length in stock]
-        return tuple(sorted(round(length, 1) for length in (*whole, *halves)))
+        return whole_and_halves(pen.section, per_mm=2 * math.cos(pen.pitch))
     return ()

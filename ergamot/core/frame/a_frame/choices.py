@@ -90,11 +90,6 @@ class Chosen:
     inside: Inside
 
     @property
-    def door(self) -> Flat:
-        """Clear width and height of the door, mm."""
-        return self.doorway.clear
-
-    @property
     def half(self) -> float:
         return self.width / 2
 
@@ -160,13 +155,12 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     deep = pen.section.deep_mm
     least = 2 * (LEAST_HEIGHT_MM - deep) / math.tan(pen.pitch)
     refuse_below("width", pen.width, least, "at this apex angle, for room under the slopes")
-    rafter = pen.half / math.cos(pen.pitch)
     longest = pen.section.longest_mm
     refuse_above("width", pen.width, 2 * longest * math.cos(pen.pitch), f"for rafters in {pen.section.label}")
     check_gear(pen.gear, pen.length)
-    wide, _ = pen.door
+    wide, _ = pen.doorway.clear
     room = pen.inner_z(wide / 2 + deep) - 1.5 * deep
     pen.doorway.refuse_taller(room - pen.foot_z, "under these slopes with this door width")
-    if pen.house and rafter:
+    if pen.house:
         body = pen.length - body_start(pen.gear)
         check_house(pen.house, pen.profile(), body, deep, deep / math.sin(pen.pitch))

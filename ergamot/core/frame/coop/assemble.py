@@ -8,21 +8,21 @@ from ergamot.core.catalogue import Catalogue, Sheet
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.coop.choices import Chosen, chosen
 from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
-from ergamot.core.frame.covering import Coat, Covering
+from ergamot.core.frame.covering import Coat, Covering, wall
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
-from ergamot.core.frame.parts.finish import Finished, finish, wheel_out
+from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import (
-    HANDLE_LAP_MM,
     base_rails,
     body_start,
     handles,
     running_gear,
-    skid_grip,
+    wheel_out,
 )
 from ergamot.core.frame.parts.house import build_house
 from ergamot.core.frame.parts.inside import fit_inside
+from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
 from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Room, Structure
@@ -51,11 +51,8 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     _roof(site, pen, house_to, roof_to)
     room = build_house(site, pen.house) if pen.house else Room()
     axle = running_gear(site, pen.gear, pen.length, pen.half)
-    grip = skid_grip(pen.length, pen.section.deep_mm)
-    if axle:
-        lap = min(HANDLE_LAP_MM, (x1 - x0) / 2)
-        grip = handles(site, pen.gear, pen.half, HANDLE_Z_MM, x1, lap)
-    hung = fit_inside(site, pen.inside, pen.length, pen.half, pen.under_z(-pen.half * 0.4), house_to)
+    grip = handles(site, pen.gear, pen.half, HANDLE_Z_MM)
+    hung = fit_inside(site, pen.inside, pen.half, pen.under_z(-pen.half * 0.4), house_to)
     room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.drinker_points)
     head = pen.under_z(0)
     made = Finished("coop", pen.length, pen.half, axle, grip, room, head, _dimensions(pen, site))
@@ -70,13 +67,8 @@ def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
 
-def _coat(role: str, what: Covering, inside: str = "run") -> Coat:
-    group = "house" if inside == "house" else "walls" if isinstance(what, Sheet) else "mesh"
-    return Coat(role, what, group, inside)  # type: ignore[arg-type]  # one of Group's own words
-
-
 def _ends(site: Site, pen: Chosen) -> None:
-    deep, wide, high = pen.section.deep_mm, *pen.door
+    deep, wide, high = pen.section.deep_mm, *pen.doorway.clear
     front, rear = site.faces["front"], site.faces["rear"]
     reach = wide / 2 + deep / 2
     v = (deep / 2, deep + high + deep / 2)
@@ -89,14 +81,14 @@ def _ends(site: Site, pen: Chosen) -> None:
         v,
         Leaf("person door", what, "left", "bolt-latch", mesh=behind, own_kg=pen.doorway.own_kg),
     )
-    site.cover.cover(front, _coat("front end", pen.mesh))
+    site.cover.cover(front, wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
     if pen.house:
         y, floor = (-pen.half, pen.half), pen.house.floor_z
-        site.cover.cover(rear, _coat("rear end under the house", solid), y, (0, floor))
-        site.cover.cover(rear, _coat("house rear", pen.house.walls, "house"), y, (floor, site.profile.top_z))
+        site.cover.cover(rear, wall("rear end under the house", solid), y, (0, floor))
+        site.cover.cover(rear, wall("house rear", pen.house.walls, "house"), y, (floor, site.profile.top_z))
     else:
-        site.cover.cover(rear, _coat("rear end", solid))
+        site.cover.cover(rear, wall("rear end", solid))
 
 
 def _walls(site: Site, pen: Chosen, house_to: float) -> None:
@@ -104,12 +96,12 @@ def _walls(site: Site, pen: Chosen, house_to: float) -> None:
     x0, x1 = site.x
     for name in ("right", "left"):
         face = site.faces[name]
-        site.cover.cover(face, _coat("wall mesh", pen.mesh), (house_to, x1), (0, face.tall))
+        site.cover.cover(face, wall("wall mesh", pen.mesh), (house_to, x1), (0, face.tall))
         if pen.house:
             floor = pen.house.floor_z
-            site.cover.cover(face, _coat("wall under the house", pen.mesh), (x0, house_to), (0, floor))
+            site.cover.cover(face, wall("wall under the house", pen.mesh), (x0, house_to), (0, floor))
             site.cover.cover(
-                face, _coat("house wall", pen.house.walls, "house"), (x0, house_to), (floor, face.tall)
+                face, wall("house wall", pen.house.walls, "house"), (x0, house_to), (floor, face.tall)
             )
 
 
@@ -147,15 +139,12 @@ def _eaves(site: Site, pen: Chosen, name: str, roof_to: float) -> None:
 def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
     half, top = pen.half, site.profile.top_z
     x0, x1 = site.x
-    ahead = pen.gear.handle + 160 if pen.gear.wheel else 260
+    ahead = pen.gear.handle + 160 if pen.gear.wheel else BESIDE_MM
     out = wheel_out(pen.gear, half, pen.section)
     marks = [
-        Dimension("plan", (0, -half), (pen.length, -half), -320, pen.length, "length"),
-        Dimension("plan", (pen.length, -half), (pen.length, half), ahead, pen.width, "width"),
-        Dimension("side", (x0, 0), (x1, 0), -190, x1 - x0),
+        *base_marks(site, pen.length, half, ahead),
         Dimension("side", (x1, 0), (x1, pen.wall), ahead, pen.wall, "wall"),
-        Dimension("end", (-half, 0), (half, 0), -190, pen.width, "width"),
-        Dimension("end", (-out, 0), (-out, top), -260, top),
+        Dimension("end", (-out, 0), (-out, top), -BESIDE_MM, top),
     ]
     if pen.house:
         end: Flat = (x0 + pen.house.length, top)
@@ -171,13 +160,10 @@ def stops(parameter: str, values: Mapping[str, Value], catalogue: Catalogue) -> 
     Source: stock lengths in the catalogue.
     """
     pen = chosen(values, catalogue)
-    stock, thick, deep = pen.section.stock_mm, pen.section.thick_mm, pen.section.deep_mm
     if parameter == "length":
-        return tuple(sorted(stock))
+        return tuple(sorted(pen.section.stock_mm))
     if parameter == "width":
-        whole = [length + 2 * thick for length in stock]
-        halves = [length / 2 + 2 * thick for length in stock]
-        return tuple(sorted(round(length, 1) for length in (*whole, *halves)))
+        return whole_and_halves(pen.section, 2 * pen.section.thick_mm)
     if parameter == "wall":
-        return tuple(sorted(round(length / 2 + 2 * deep, 1) for length in stock))
+        return whole_and_halves(pen.section, 2 * pen.section.deep_mm)
     return ()

@@ -113,11 +113,6 @@ class Chosen:
     inside: Inside
 
     @property
-    def door(self) -> Flat:
-        """Clear width and height of the door, mm."""
-        return self.doorway.clear
-
-    @property
     def half(self) -> float:
         return self.width / 2
 
@@ -226,7 +221,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         refuse_above("rise", pen.rise, pen.half, "half the width, or the tube bends back on itself")
         refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
     check_gear(pen.gear, pen.length)
-    wide, _ = pen.door
+    wide, _ = pen.doorway.clear
     deep = pen.section.deep_mm
     over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - 2 * deep
     over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - deep - 10

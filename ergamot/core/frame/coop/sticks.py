@@ -56,7 +56,7 @@ def plate_tops(pen: Chosen) -> Flat:
 
 def _ends(site: Site, pen: Chosen) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    inner, wide = pen.half - thick, pen.door[0]
+    inner, wide = pen.half - thick, pen.doorway.clear[0]
     rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
     plate = Piece("end plate", "T", "ties the wall plates across the end")
     z = (pen.wall - deep, pen.wall)
@@ -71,7 +71,7 @@ def _ends(site: Site, pen: Chosen) -> None:
         top = [pen.under_z(at) if pen.roof_kind != "arched" else pen.wall for at in y]
         outline = ((y[0], deep), (y[0], top[0]), (y[1], top[1]), (y[1], deep))
         site.frame.profiled(post, outline, "x", front)
-    top_of_door = deep + pen.door[1]
+    top_of_door = deep + pen.doorway.clear[1]
     head = Piece("door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-wide / 2, wide / 2), (top_of_door, top_of_door + deep), "y")
     _rear_studs(site, pen, rear)

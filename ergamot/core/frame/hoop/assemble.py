@@ -4,18 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from ergamot.core.catalogue import Catalogue, Sheet
+from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Framing
-from ergamot.core.frame.covering import Coat, Coverer, Covering
+from ergamot.core.frame.covering import Coat, Coverer, Covering, wall
 from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
 from ergamot.core.frame.hoop.sticks import roost_stand, roosts_end, set_base, set_ends, set_ridge
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
 from ergamot.core.frame.parts.finish import Finished, finish
-from ergamot.core.frame.parts.gear import lifting_rope, running_gear, skid_grip
+from ergamot.core.frame.parts.gear import lifting_rope, running_gear
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.lines import panels_along
+from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Hardware, Room, Structure
 from ergamot.core.units import Quantity
@@ -46,14 +47,9 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     _ends(site, pen)
     _panels(site, pen)
     axle = running_gear(site, pen.gear, pen.length, pen.half)
-    if axle:
-        grip = lifting_rope(site, pen.gear, pen.length, pen.half)
-    else:
-        grip = skid_grip(pen.length, pen.section.deep_mm)
+    grip = lifting_rope(site, pen.gear, pen.length, pen.half)
     front = roosts_end(site, pen) if pen.roost_bars else x[0]
-    hung = fit_inside(
-        site, pen.inside, pen.length, pen.half, site.profile.height_at(pen.half * 0.4), front, 560
-    )
+    hung = fit_inside(site, pen.inside, pen.half, site.profile.height_at(pen.half * 0.4), front, 560)
     room = Room(roost_m, 0, hung.feeder_edge_m, hung.drinker_points)
     head = site.profile.top_z - pen.ridge.thick_mm
     curve = tuple((y, pen.foot_z + z) for y, z in pen.curve.points(SET_OUT_PIECES))
@@ -70,7 +66,7 @@ def _cover(site: Site, pen: Chosen) -> None:
     for face in site.profile.faces(site.x):
         if not face.curved:
             continue
-        hoop = Coat("wire panel hoop", pen.panel, "frame", piece="hoop")
+        hoop = Coat("wire panel hoop", pen.panel, "frame", piece="hoop", under=True)
         site.cover.cover(face, hoop)
         middle = face.point(0, face.tall / 2)[2]
         bare = middle < pen.skirt
@@ -87,17 +83,13 @@ def _cover(site: Site, pen: Chosen) -> None:
 
 def _ends(site: Site, pen: Chosen) -> None:
     front, rear = site.faces["front"], site.faces["rear"]
-    deep, (_, high) = pen.section.deep_mm, pen.door
+    deep, (_, high) = pen.section.deep_mm, pen.doorway.clear
     reach = post_places(pen)[0] + deep / 2
     v = (pen.foot_z - deep / 2, pen.foot_z + high + deep / 2)
     hang(site, front, (-reach, reach), v, Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg))
-    site.cover.cover(front, _wall("front end", pen.mesh))
+    site.cover.cover(front, wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
-    site.cover.cover(rear, _wall("rear end", solid))
-
-
-def _wall(role: str, what: Covering) -> Coat:
-    return Coat(role, what, "walls" if isinstance(what, Sheet) else "mesh")
+    site.cover.cover(rear, wall("rear end", solid))
 
 
 def _panels(site: Site, pen: Chosen) -> None:
@@ -123,15 +115,12 @@ def _panels(site: Site, pen: Chosen) -> None:
 
 def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
     half, top = pen.half, site.profile.top_z
-    x0, x1 = site.x
+    x1 = site.x[1]
     bulge = max(y for y, _ in pen.points)
     return (
-        Dimension("plan", (0, -half), (pen.length, -half), -320, pen.length, "length"),
-        Dimension("plan", (pen.length, -half), (pen.length, half), 260, pen.width, "width"),
-        Dimension("side", (x0, 0), (x1, 0), -190, x1 - x0),
-        Dimension("side", (x1, 0), (x1, top), 260, top),
-        Dimension("end", (-half, 0), (half, 0), -190, pen.width, "width"),
-        Dimension("end", (-bulge, 0), (-bulge, top), -240, top),
+        *base_marks(site, pen.length, half),
+        Dimension("side", (x1, 0), (x1, top), BESIDE_MM, top),
+        Dimension("end", (-bulge, 0), (-bulge, top), -BESIDE_MM, top),
     )
 
 
@@ -147,8 +136,5 @@ def stops(parameter: str, values: Mapping[str, Value], catalogue: Catalogue) -> 
         step = pen.panel.width_mm - 50
         return tuple(round(pen.start + n * step + 50, 1) for n in range(1, 5))
     if parameter == "width":
-        thick = pen.section.thick_mm
-        found: list[float] = [length + 2 * thick for length in pen.section.stock_mm]
-        halves = [length / 2 + 2 * thick for length in pen.section.stock_mm]
-        return tuple(sorted(round(length, 1) for length in (*found, *halves)))
+        return whole_and_halves(pen.section, 2 * pen.section.thick_mm)
     return ()

@@ -78,11 +78,6 @@ class Chosen:
     points: tuple[Flat, ...] = field(repr=False)
 
     @property
-    def door(self) -> Flat:
-        """Clear width and height of the door, mm."""
-        return self.doorway.clear
-
-    @property
     def half(self) -> float:
         return self.width / 2
 
@@ -235,7 +230,7 @@ def post_places(pen: Chosen) -> Flat:
     Source: geometry.
     """
     deep = pen.section.deep_mm
-    inner = pen.door[0] / 2
+    inner = pen.doorway.clear[0] / 2
     for corner in sorted(y for y, _ in pen.arch_inside):
         if inner < corner < inner + deep:
             inner = corner

@@ -72,7 +72,7 @@ def set_ends(site: Site, pen: Chosen) -> None:
             top = [under_arch(pen, near), under_arch(pen, far)]
             outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
             site.frame.profiled(post, outline, "x", x)
-    top_z = foot + pen.door[1]
+    top_z = foot + pen.doorway.clear[1]
     head = Piece("door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-near, near), (top_z, top_z + deep), "y")
 

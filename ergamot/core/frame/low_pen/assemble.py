@@ -12,9 +12,10 @@ from ergamot.core.frame.low_pen.coverings import close
 from ergamot.core.frame.low_pen.layout import Layout, lay_out
 from ergamot.core.frame.low_pen.sticks import set_sticks
 from ergamot.core.frame.parameters import Value
-from ergamot.core.frame.parts.finish import Finished, finish, wheel_out
-from ergamot.core.frame.parts.gear import HANDLE_LAP_MM, base_rails, handles, running_gear, skid_grip
+from ergamot.core.frame.parts.finish import Finished, finish
+from ergamot.core.frame.parts.gear import base_rails, handles, running_gear, wheel_out
 from ergamot.core.frame.parts.inside import fit_inside
+from ergamot.core.frame.parts.marks import base_marks, whole_and_halves
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.profile import chain
 from ergamot.core.frame.structure import Dimension, Structure
@@ -45,27 +46,23 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     set_sticks(site, pen, lay)
     close(site, pen, lay)
     axle = running_gear(site, pen.gear, pen.length, half)
-    grip = skid_grip(pen.length, deep)
-    if axle:
-        lap = min(HANDLE_LAP_MM, (lay.x1 - lay.x0) / 2)
-        grip = handles(site, pen.gear, half, pen.low_height, lay.x1, lap)
-    room = fit_inside(site, pen.inside, pen.length, half, pen.low_height - deep, lay.x0)
+    grip = handles(site, pen.gear, half, pen.low_height)
+    room = fit_inside(site, pen.inside, half, pen.low_height - deep, lay.x0)
     site.notes[:0] = lay.notes
-    made = Finished("low-pen", pen.length, half, axle, grip, room, pen.low_height, _dimensions(pen, lay))
+    made = Finished(
+        "low-pen", pen.length, half, axle, grip, room, pen.low_height, _dimensions(site, pen, lay)
+    )
     return finish(site, made)
 
 
-def _dimensions(pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
+def _dimensions(site: Site, pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
     half, top = pen.half, pen.height
     ahead = pen.gear.handle + 160 if pen.gear.wheel else 220
     outboard = wheel_out(pen.gear, half, pen.section)
     low_name = "" if pen.slope else "height"  # the height is changed on the high side
     marks = [
-        Dimension("plan", (0, -half), (pen.length, -half), -320, pen.length, "length"),
-        Dimension("plan", (pen.length, -half), (pen.length, half), ahead, pen.width, "width"),
-        Dimension("side", (lay.x0, 0), (lay.x1, 0), -190, lay.x1 - lay.x0),
+        *base_marks(site, pen.length, half, ahead),
         Dimension("side", (lay.x1, 0), (lay.x1, top), ahead, pen.height, "height"),
-        Dimension("end", (-half, 0), (half, 0), -190, pen.width, "width"),
         Dimension("end", (-outboard, 0), (-outboard, pen.low_height), -170, pen.low_height, low_name),
     ]
     if lay.has_roof and lay.has_open:
@@ -87,13 +84,11 @@ def stops(parameter: str, values: Mapping[str, Value], catalogue: Catalogue) -> 
     Source: stock lengths and roll widths in the catalogue.
     """
     pen = chosen(values, catalogue)
-    stock = pen.section.stock_mm
     if parameter == "length":
-        return tuple(sorted(stock))
+        return tuple(sorted(pen.section.stock_mm))
     if parameter == "width":
-        cross = [length + 2 * pen.section.thick_mm for length in stock]
-        halves = [length / 2 + 2 * pen.section.thick_mm for length in stock]
-        return tuple(sorted({round(length, 1) for length in (*stock, *cross, *halves)}))
+        whole = whole_and_halves(pen.section, 2 * pen.section.thick_mm)
+        return tuple(sorted({*pen.section.stock_mm, *whole}))
     if parameter == "height":
         return tuple(sorted(pen.side_mesh.roll_width_mm))
     return ()

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from ergamot.core.catalogue import Sheet
-from ergamot.core.frame.covering import Coat, Covering
+from ergamot.core.frame.covering import Coat, Covering, wall
 from ergamot.core.frame.low_pen.choices import Chosen
 from ergamot.core.frame.low_pen.layout import Layout
 from ergamot.core.frame.parts.doors import Leaf, hang
@@ -22,18 +21,14 @@ def close(site: Site, pen: Chosen, lay: Layout) -> None:
     for name in ("right", "left"):
         face = site.faces[name]
         sheltered = pen.wall_sheet if pen.walls == "sheltered" else pen.side_mesh
-        site.cover.cover(face, _wall("side beside the roof", sheltered), roofed, (0, face.tall))
-        site.cover.cover(face, _wall("open side", pen.side_mesh), open_run, (0, face.tall))
+        site.cover.cover(face, wall("side beside the roof", sheltered), roofed, (0, face.tall))
+        site.cover.cover(face, wall("open side", pen.side_mesh), open_run, (0, face.tall))
     rear = pen.side_mesh if pen.walls == "mesh" else pen.wall_sheet
-    site.cover.cover(site.faces["rear"], _wall("rear wall", rear))
-    site.cover.cover(site.faces["front"], _wall("front wall", pen.side_mesh))
+    site.cover.cover(site.faces["rear"], wall("rear wall", rear))
+    site.cover.cover(site.faces["front"], wall("front wall", pen.side_mesh))
     top = site.faces["top"]
     site.cover.cover(top, Coat("roof", pen.roof, "roof"), roofed, (0, top.tall))
     site.cover.cover(top, Coat("overhead mesh", pen.top_mesh, "mesh"), open_run, (0, top.tall))
-
-
-def _wall(role: str, what: Covering) -> Coat:
-    return Coat(role, what, "walls" if isinstance(what, Sheet) else "mesh")
 
 
 def _way_in(site: Site, pen: Chosen, lay: Layout) -> None:

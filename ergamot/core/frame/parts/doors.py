@@ -134,7 +134,9 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf) -> Opening:
     else:
         site.cover.lay(face, Coat(leaf.role, leaf.what, "doors", leaf.inside), u, v, thick)
     if leaf.mesh is not None:
-        site.cover.lay(face, Coat(f"mesh behind the {leaf.role}", leaf.mesh, "doors", leaf.inside), u, v, 0.0)
+        site.cover.lay(
+            face, Coat(f"mesh behind the {leaf.role}", leaf.mesh, "doors", leaf.inside, under=True), u, v, 0.0
+        )
     _fittings(site, face, u, v, leaf, thick)
     return opening
 

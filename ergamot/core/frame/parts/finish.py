@@ -4,11 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Section
 from ergamot.core.frame.fixings import count_fixings
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
-from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, Gear
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import (
     Axle,
@@ -72,13 +70,3 @@ def finish(site: Site, made: Finished) -> Structure:
         offsets=made.offsets,
         notes=tuple(site.notes),
     )
-
-
-def wheel_out(gear: Gear, half: float, section: Section) -> float:
-    """How far the wheels stand out from the middle, mm.
-
-    Args: gear; half, half the outside width; section, of the axle legs.
-    Returns: mm.
-    Source: geometry.
-    """
-    return half + (gear.wheel.width_mm + section.thick_mm + WHEEL_GAP_MM if gear.wheel else 0)

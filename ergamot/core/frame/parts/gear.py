@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Wheel, pick
+from ergamot.core.catalogue import Catalogue, Section, Wheel, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Flat
@@ -190,14 +190,17 @@ def _axle_legs(site: Site, axle: float, half: float, top: float) -> None:
         site.frame.stick(leg, (axle - deep / 2, axle + deep / 2), band, (0, top), "z")
 
 
-def handles(site: Site, gear: Gear, half: float, z: float, x_front: float, lap: float) -> Grip:
+def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
     """Two handles along the outside of the walls, bolted to what they lie against.
 
-    Args: site; gear; half, half the width they lie outside, mm; z, their top, mm; x_front, the front
-        end, mm; lap, how far they lie along the pen, mm.
-    Returns: the Grip at their ends.
+    Args: site; gear; half, half the width they lie outside, mm; z, their top, mm.
+    Returns: the Grip at their ends; on skids, where there are none, at the rope.
     Source: common practice.
     """
+    if gear.wheel is None:
+        return skid_grip(site.x[1], site.frame.section.deep_mm)
+    x_front = site.x[1]
+    lap = min(HANDLE_LAP_MM, (x_front - site.x[0]) / 2)
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     handle = Piece("handle", "H", "to lift and pull by; bolted on", "gear")
     for band in ((-half - thick, -half), (half, half + thick)):
@@ -209,9 +212,11 @@ def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
     """A rope from both front corners of the base, held at knuckle height to lift and pull.
 
     Args: site; gear; length and half as base_rails.
-    Returns: the Grip at the hands.
+    Returns: the Grip at the hands; on skids at the pulling rope.
     Source: common practice.
     """
+    if gear.wheel is None:
+        return skid_grip(length, site.frame.section.deep_mm)
     z = site.frame.section.deep_mm / 2
     site.buy("eye", "rope eye", "gear", [(length, -half / 2, z), (length, half / 2, z)])
     site.buy("rope", "lifting rope", "gear", [(length, 0.0, z)])
@@ -229,3 +234,13 @@ def skid_grip(length: float, deep: float) -> Grip:
     3000
     """
     return Grip(length, deep / 2)
+
+
+def wheel_out(gear: Gear, half: float, section: Section) -> float:
+    """How far the wheels stand out from the middle, mm.
+
+    Args: gear; half, half the outside width; section, of the axle legs.
+    Returns: mm.
+    Source: geometry.
+    """
+    return half + (gear.wheel.width_mm + section.thick_mm + WHEEL_GAP_MM if gear.wheel else 0)

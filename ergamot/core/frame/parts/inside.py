@@ -12,7 +12,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Point
-from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Contents, Hardware, Room
@@ -53,33 +53,16 @@ INSIDE_PARAMETERS: tuple[Parameter, ...] = (
             Choice("apron", "mesh laid flat, 0.3 m out", "against digging"),
         ),
     ),
-    Parameter(
-        "gussets",
-        "Corner gussets",
-        "inside",
-        "choice",
-        "no",
-        choices=(Choice("no", "none"), Choice("yes", "plywood, eight corners")),
-    ),
-    Parameter(
+    switch("gussets", "Corner gussets", "inside", Choice("yes", "plywood, eight corners")),
+    switch(
         "catch_board",
         "Catch board",
         "inside",
-        "choice",
-        "no",
-        choices=(
-            Choice("no", "none"),
-            Choice("yes", "slots and a board"),
-        ),
+        Choice("yes", "slots and a board"),
         note="pens the birds at one end",
     ),
-    Parameter(
-        "winter",
-        "Winter inserts",
-        "inside",
-        "choice",
-        "no",
-        choices=(Choice("no", "none"), Choice("yes", "clear sheet over upright mesh", "out in spring")),
+    switch(
+        "winter", "Winter inserts", "inside", Choice("yes", "clear sheet over upright mesh", "out in spring")
     ),
 )
 
@@ -98,16 +81,15 @@ def read_inside(values: Mapping[str, Value], catalogue: Catalogue) -> Inside:
         drinker=pick(catalogue.containers, str(values["drinker"]), "drinker"),
         drinkers=int(float(values["drinkers"])),
         ground=str(values["ground"]),
-        gussets=values["gussets"] == "yes",
-        catch_board=values["catch_board"] == "yes",
-        winter=values["winter"] == "yes",
+        gussets=is_on(values, "gussets"),
+        catch_board=is_on(values, "catch_board"),
+        winter=is_on(values, "winter"),
     )
 
 
 def fit_inside(
     site: Site,
     inside: Inside,
-    length: float,
     half: float,
     hang_z: float,
     front: float,
@@ -115,7 +97,7 @@ def fit_inside(
 ) -> Room:
     """Hang feeders and drinkers in the run and finish the ground's edge.
 
-    Args: site; inside; length of the base rails and half the outside width, mm; hang_z, what cords are
+    Args: site; inside; half, half the outside width, mm; hang_z, what cords are
         tied to, mm; front, x the run begins at, mm; corner, kept clear at the ends for braces, mm.
     Returns: the Room it offers: feeding edge and drinking points.
     Source: common practice.
@@ -125,7 +107,7 @@ def fit_inside(
     if inside.ground == "batten":
         _batten(site, half)
     elif inside.ground == "apron":
-        _apron(site, length, half)
+        _apron(site, half)
     if inside.gussets:
         places: list[Point] = [(x, y, z) for x in site.x for y in (-half, half) for z in (60.0, hang_z)]
         site.buy("gusset", "gusset", "frame", places)
@@ -162,7 +144,7 @@ def _batten(site: Site, half: float) -> None:
             site.frame.stick(strip, run, y, (0, deep), "x")
 
 
-def _apron(site: Site, length: float, half: float) -> None:
+def _apron(site: Site, half: float) -> None:
     mesh = site.catalogue.meshes["welded-25x50"]
     coat = Coat("apron", mesh, "mesh", "", "")
     x0, x1 = site.x

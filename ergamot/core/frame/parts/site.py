@@ -17,8 +17,6 @@ from ergamot.core.frame.profile import Profile
 from ergamot.core.frame.structure import Contents, Group, Hardware, Joint, Member, When, Zone
 from ergamot.core.units import Quantity, say
 
-HardwareAt = tuple[str, str, Point]
-
 
 @dataclass
 class Site:

@@ -13,11 +13,8 @@ from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parts.house.choices import (
-    ROOST_STEP_MM,
-    House,
-    roost_places,
-)
+from ergamot.core.frame.parts.house.choices import House
+from ergamot.core.frame.parts.house.fit import ROOST_STEP_MM, roost_places
 from ergamot.core.frame.parts.house.holes import cleaning_hatch, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
 from ergamot.core.frame.parts.site import Site

@@ -1,4 +1,4 @@
-"""What can be chosen about the house, and what must hold for it to stand in its pen."""
+"""What can be chosen about the house."""
 
 from __future__ import annotations
 
@@ -6,18 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
-from ergamot.core.errors import OutOfRange
-from ergamot.core.frame.parameters import Choice, Parameter, Value
-from ergamot.core.frame.parts.site import refuse_above
-from ergamot.core.frame.profile import Profile
+from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 
 NEST_MM = 300.0  # a hen's box, wide, deep and high; common practice
 FLOOR_MESH = "welded-12"
-NEST_WALL_MM = 9.0
-LEAST_HOUSE_MM = 400.0  # head room in a house below which no hen roosts; common practice
-LEAST_ROOST_GAP_MM = 300.0  # between bars, and from a wall to a bar half of it; common practice
-ROOST_ABOVE_FLOOR_MM = 200.0  # common practice
-ROOST_STEP_MM = 250.0  # common practice
 
 
 @dataclass(frozen=True)
@@ -145,40 +137,29 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             choices=(Choice("now", "from the start"), Choice("later", "before lay begins")),
             only_if=housed,
         ),
-        Parameter(
+        switch(
             "mesh_floor",
             "Mesh floor",
             "house",
-            "choice",
+            Choice("yes", "welded mesh instead", "droppings fall through"),
             "no",
-            choices=(Choice("no", "no"), Choice("yes", "welded mesh instead", "droppings fall through")),
             only_if=housed,
         ),
-        Parameter(
+        switch(
             "winter_floor",
             "Floor in winter",
             "house",
-            "choice",
-            "no",
-            choices=(Choice("no", "as in summer"), Choice("yes", "plywood laid over", "out in spring")),
+            Choice("yes", "plywood laid over", "out in spring"),
+            "as in summer",
             only_if=housed,
         ),
-        Parameter(
-            "window",
-            "Window",
-            "house",
-            "choice",
-            "no",
-            choices=(Choice("no", "none"), Choice("yes", "clear sheet over the pop hole")),
-            only_if=housed,
-        ),
-        Parameter(
+        switch("window", "Window", "house", Choice("yes", "clear sheet over the pop hole"), only_if=housed),
+        switch(
             "house_hatch",
             "Cleaning hatch",
             "house",
-            "choice",
-            "yes",
-            choices=(Choice("yes", "in the rear wall"), Choice("no", "none")),
+            Choice("yes", "in the rear wall, or a slope"),
+            default="yes",
             only_if=housed,
         ),
         Parameter(
@@ -207,7 +188,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
     return House(
         length=float(values["house_length"]),
         floor_z=float(values["house_floor"]),
-        floor_of=catalogue.meshes[FLOOR_MESH] if values["mesh_floor"] == "yes" else sheet,
+        floor_of=catalogue.meshes[FLOOR_MESH] if is_on(values, "mesh_floor") else sheet,
         walls=pick(catalogue.sheets, str(values["house_walls"]), "house_walls"),
         roosts=str(values["roosts"]),
         bars=int(float(values["roost_bars"])),
@@ -216,94 +197,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         nest_hatch=str(values["nest_hatch"]),
         nests_later=values["nests_later"] == "later",
         vents=values["vents"] == "both",
-        hatch=values["house_hatch"] == "yes",
-        window=values["window"] == "yes",
-        winter_floor=values["winter_floor"] == "yes",
+        hatch=is_on(values, "house_hatch"),
+        window=is_on(values, "window"),
+        winter_floor=is_on(values, "winter_floor"),
     )
-
-
-def check_house(house: House, profile: Profile, body_mm: float, deep: float, clear_mm: float) -> None:
-    """Refuse a house its pen cannot hold.
-
-    Args: house; profile, the pen's line; body_mm, rear to front; deep, of a stick; clear_mm, taken by
-        the wall's own frame on each side.
-    Raises: OutOfRange, naming the field and what it may be.
-    Source: common practice.
-    """
-    refuse_above("house_length", house.length, body_mm - 500, "so that a run is left in front")
-    most = profile.top_z - LEAST_HOUSE_MM - 2 * deep
-    refuse_above("house_floor", house.floor_z, most, "to leave head room under this roof")
-    if house.nests != "none":
-        _check_nests(house, profile, clear_mm)
-    if house.roosts != "none":
-        _check_roosts(house, profile, deep, clear_mm)
-
-
-def roosts_over_floor(house: House) -> float:
-    """Height of the highest roost rail's top over the floor.
-
-    Args: house.
-    Returns: mm, 0 without roosts.
-    Source: common practice.
-    """
-    if house.roosts == "none":
-        return 0.0
-    stepped = house.roosts == "stepped" and house.bars > 1
-    return ROOST_ABOVE_FLOOR_MM + (ROOST_STEP_MM if stepped else 0.0)
-
-
-def nest_row_mm(house: House) -> float:
-    """Length of a row of nest boxes, partitions included.
-
-    Args: house.
-    Returns: mm.
-    Source: common practice, 300 mm boxes.
-    """
-    return house.nest_count * (NEST_MM + NEST_WALL_MM) + NEST_WALL_MM
-
-
-def _check_nests(house: House, profile: Profile, clear_mm: float) -> None:
-    top = min(house.floor_z + NEST_MM + 60, profile.top_z - 1)
-    right, left = profile.span_at(top)
-    room = left - right - 2 * clear_mm - 40
-    most = int((room - NEST_WALL_MM) / (NEST_MM + NEST_WALL_MM))
-    if house.nest_count > most:
-        if most < 1:
-            raise OutOfRange("nests", house.nests, "none: the house is too narrow for a box at this height")
-        raise OutOfRange("nest_count", house.nest_count, f"at most {most} across the rear of this house")
-
-
-def roost_places(
-    house: House, profile: Profile, deep: float, clear_mm: float
-) -> tuple[tuple[float, float], ...]:
-    """Where the bars run: (y, z of the rail's top), lowest first; fewer than wanted when too narrow.
-
-    Args: house; profile; deep, of a stick, mm; clear_mm, taken by the wall's frame each side.
-    Returns: places, from right to left on each rail.
-    Source: common practice: 0.3 m between bars, half of it from the wall.
-    """
-    low = house.floor_z + ROOST_ABOVE_FLOOR_MM
-    levels = [low] if house.roosts == "level" else [low, low + ROOST_STEP_MM]
-    places: list[tuple[float, float]] = []
-    share = -(-house.bars // len(levels))
-    left_over = house.bars
-    for z in levels:
-        count = min(share, left_over)
-        left_over -= count
-        if z + LEAST_HOUSE_MM / 2 + deep > profile.top_z:
-            continue
-        right, left = profile.span_at(z + 60)
-        room = left - right - 2 * clear_mm - LEAST_ROOST_GAP_MM
-        fit = min(count, int(room / LEAST_ROOST_GAP_MM) + 1) if room > 0 else 0
-        gap = LEAST_ROOST_GAP_MM if fit < 2 else min(room / (fit - 1), 1.5 * LEAST_ROOST_GAP_MM)
-        middle = (left + right) / 2
-        places += [(middle + (i - (fit - 1) / 2) * gap, z) for i in range(fit)]
-    return tuple(places)
-
-
-def _check_roosts(house: House, profile: Profile, deep: float, clear_mm: float) -> None:
-    fit = len(roost_places(house, profile, deep, clear_mm))
-    if fit < house.bars:
-        if fit == 0:
-            raise OutOfRange("roosts", house.roosts, "none: the house is too small for a bar at this height")
-        raise OutOfRange("roost_bars", house.bars, f"at most {fit} with 0.3 m between them in this house")

@@ -6,7 +6,8 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.parts.doors import Flap, hang_flap
-from ergamot.core.frame.parts.house.choices import NEST_MM, NEST_WALL_MM, House, nest_row_mm
+from ergamot.core.frame.parts.house.choices import NEST_MM, House
+from ergamot.core.frame.parts.house.fit import NEST_WALL_MM, nest_row_mm
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import When, Zone
 

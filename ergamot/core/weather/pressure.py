@@ -6,6 +6,9 @@ outward normal and the direction the wind comes from; q = 0.613·V².
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from dataclasses import dataclass
+
 import numpy as np
 
 from ergamot.core.weather.surfaces import Surface, WindBody
@@ -34,9 +37,7 @@ ROOF_HIGH = (
 )
 LEE_PITCH_DEG = (10.0, 15.0, 20.0)
 ROOF_LEE = ((-0.3, -0.5, -0.6), (-0.5, -0.5, -0.6), (-0.7, -0.6, -0.6))
-SOLVER_STEPS = 28  # halvings of the interval −2…1: good to 1e-8
-SWEEPS = 40  # over the spaces, when they are joined
-SETTLED = 1e-7
+SOLVER_STEPS = 50  # halvings of the interval −2…1, to the last digit: flow goes with the root of pressure
 
 
 def directions(count: int = 24) -> np.ndarray:
@@ -137,66 +138,68 @@ def inside_cp(
     Args: body; up_wind, (n, 2); h_over_l, (n,); high as outside_cp.
     Returns: (n,) coefficients by space: the root of Σ A·sign(Cp − Cpi)·√|Cp − Cpi| = 0, spaces joined
         by an opening solved together.
-    Source: orifice flow, EN 1991-1-4 7.2.9; each space solved by halving, in turn, until none moves, Aitken's
-        extrapolation every third turn.
+    Source: orifice flow, EN 1991-1-4 7.2.9; solved by halving; of two joined spaces the way between
+        them fixes the one's pressure by the other's. No pen has more than two.
     """
-    found = {space: np.zeros(len(up_wind)) for space in body.spaces}
-    outside = {space: _vent_flows(body, space, up_wind, h_over_l, high) for space in found}
-    last = next(reversed(found), "")
-    trail = [found[last]] if found else []
-    for _ in range(SWEEPS if body.links else 1):
-        if _sweep(body, found, outside) < SETTLED:
-            break
-        trail.append(found[last])
-        if len(trail) == 3:  # spaces joined by much mesh settle slowly: look ahead
-            found[last] = _ahead(*trail)
-            trail = [found[last]]
+    ways = {space: _ways_out(body, space, up_wind, h_over_l, high) for space in body.spaces}
+    found = {space: _balance(way) for space, way in ways.items()}
+    for pair in {frozenset(link.spaces) for link in body.links}:
+        # The tighter of the two is solved for: its air is the more sensitive
+        one, other = sorted(pair, key=lambda space: (float(ways[space].area.sum()), space))
+        between = sum(link.area_m2 for link in body.links if frozenset(link.spaces) == pair)
+        found[one], found[other] = _balance_joined(ways[one], ways[other], between)
     return found
 
 
-def _sweep(
-    body: WindBody, found: dict[str, np.ndarray], outside: dict[str, tuple[np.ndarray, np.ndarray]]
-) -> float:
-    """Solve every space once from what the others hold; the most that any moved."""
-    moved = 0.0
-    for space in found:
-        area, cp = outside[space]
-        for link in body.links:
-            if space in link.spaces:
-                other = link.spaces[1] if link.spaces[0] == space else link.spaces[0]
-                area = np.append(area, [[link.area_m2]], axis=0)
-                cp = np.append(cp, found[other][None], axis=0)
-        if len(area):
-            solved = _balance(area, cp)
-            moved = max(moved, float(np.abs(solved - found[space]).max()))
-            found[space] = solved
-    return moved
+@dataclass(frozen=True)
+class _Ways:
+    """The ways out of one space: areas (ways, 1) m² and the pressure beyond each, (ways, cases)."""
+
+    area: np.ndarray
+    cp: np.ndarray
+
+    def inflow(self, cpi: np.ndarray) -> np.ndarray:
+        """Air in less air out at an inside pressure."""
+        difference = self.cp - cpi
+        return np.asarray((self.area * np.sign(difference) * np.sqrt(np.abs(difference))).sum(axis=0))
 
 
-def _ahead(a: np.ndarray, b: np.ndarray, c: np.ndarray) -> np.ndarray:
-    """Where three values of a settling sequence lead: Aitken's extrapolation."""
-    first, second = b - a, c - b
-    turn = first - second
-    safe = np.abs(turn) > 1e-9
-    shift = np.where(safe, second**2 / np.where(safe, turn, 1.0), 0.0)
-    return np.asarray(np.clip(c + shift, -2.0, 1.0))
-
-
-def _vent_flows(
+def _ways_out(
     body: WindBody, space: str, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None
-) -> tuple[np.ndarray, np.ndarray]:
+) -> _Ways:
     vents = [vent for vent in body.vents if vent.space == space]
     area = np.array([[vent.area_m2] for vent in vents]).reshape(len(vents), 1)
     cp = [outside_cp(vent.normal, up_wind, h_over_l, high, vent.arch) for vent in vents]
-    return area, np.array(cp).reshape(len(vents), len(up_wind))
+    return _Ways(area, np.array(cp).reshape(len(vents), len(up_wind)))
 
 
-def _balance(area: np.ndarray, cp: np.ndarray) -> np.ndarray:
-    count = cp.shape[1]
+def _balance(ways: _Ways) -> np.ndarray:
+    """The pressure of a space by itself; 0 where there is no way out."""
+    return _root(ways.inflow, ways.cp.shape[1]) if len(ways.area) else np.zeros(ways.cp.shape[1])
+
+
+def _balance_joined(one: _Ways, other: _Ways, between_m2: float) -> tuple[np.ndarray, np.ndarray]:
+    """The pressures of two spaces with a way between them.
+
+    What comes into the one from outside goes through the way: that fixes the pressure across it, and
+    so the other's. The two together take in as much as they give.
+    """
+    if not len(one.area) + len(other.area):
+        return _balance(one), _balance(other)
+
+    def beyond(cpi: np.ndarray) -> np.ndarray:
+        through = one.inflow(cpi) / between_m2
+        return np.asarray(cpi - through * np.abs(through))
+
+    cpi = _root(lambda inside: one.inflow(inside) + other.inflow(beyond(inside)), one.cp.shape[1])
+    return cpi, beyond(cpi)
+
+
+def _root(inflow: Callable[[np.ndarray], np.ndarray], count: int) -> np.ndarray:
+    """Where an inflow that falls as the pressure rises is nothing."""
     low, high = np.full(count, -2.0), np.full(count, 1.0)
     for _ in range(SOLVER_STEPS):
         middle = (low + high) / 2
-        difference = cp - middle
-        inflow = (area * np.sign(difference) * np.sqrt(np.abs(difference))).sum(axis=0)
-        low, high = np.where(inflow > 0, middle, low), np.where(inflow > 0, high, middle)
+        coming_in = inflow(middle) > 0
+        low, high = np.where(coming_in, middle, low), np.where(coming_in, high, middle)
     return np.asarray((low + high) / 2)

@@ -1,0 +1,129 @@
+"""Pressure coefficients of pitched and bent roofs, and of spaces joined by an opening."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.weather.pressure import (
+    ROOF_H_L,
+    ROOF_HIGH,
+    ROOF_LOW,
+    ROOF_PITCH_DEG,
+    directions,
+    inside_cp,
+    outside_cp,
+)
+from ergamot.core.weather.stability import wind_loads
+from ergamot.core.weather.surfaces import Link, Surface, Vent, WindBody, wind_body
+from tests.strategies import CATALOGUE
+
+ONTO = np.array([[0.0, 1.0]])  # wind from the left, square to a ridge along x
+FOOTPRINT = ((0.0, -1.0), (3.0, -1.0), (3.0, 1.0), (0.0, 1.0))
+
+
+def slope(pitch, side=1):
+    return (0.0, side * math.sin(math.radians(pitch)), math.cos(math.radians(pitch)))
+
+
+@pytest.mark.parametrize("row", range(3))
+@pytest.mark.parametrize("column", range(8))
+def test_wind_square_onto_a_slope_meets_the_table(row, column):
+    """60° and steeper is a wall, so the last column is met from just below it."""
+    pitch, ratio = min(ROOF_PITCH_DEG[column], 59.99), np.array([ROOF_H_L[row]])
+    for table, high in ((ROOF_LOW, False), (ROOF_HIGH, True)):
+        found = outside_cp(slope(pitch + 1e-9), ONTO, ratio, np.array([high]))
+        assert found == pytest.approx(table[row][column], abs=1e-3)
+
+
+@given(st.floats(10.1, 59), st.floats(0.1, 1.5), st.booleans())
+def test_along_the_ridge_a_slope_is_a_flat_roof(pitch, ratio, high):
+    along = outside_cp(slope(pitch), np.array([[1.0, 0.0]]), np.array([ratio]), np.array([high]))
+    flat = outside_cp((0.0, 0.0, 1.0), np.array([[1.0, 0.0]]), np.array([ratio]))
+    assert along == pytest.approx(flat)
+
+
+@given(st.floats(10.1, 59), st.floats(0, 2 * math.pi), st.floats(0.1, 1.5))
+def test_the_high_values_are_never_below_the_low_ones(pitch, angle, ratio):
+    wind, size = np.array([[math.cos(angle), math.sin(angle)]]), np.array([ratio])
+    low, high = (outside_cp(slope(pitch), wind, size, np.array([each])) for each in (False, True))
+    assert high >= low - 1e-9
+    assert low >= -1.31
+    assert high <= 0.81
+
+
+@given(st.floats(0, 2 * math.pi), st.floats(-1, 1), st.floats(0.1, 1.2))
+def test_a_bent_roof_mirrors_with_the_wind(angle, place, rise):
+    wind = np.array([[math.cos(angle), math.sin(angle)]])
+    back = np.array([[math.cos(angle), -math.sin(angle)]])
+    one = outside_cp((0, 0, 1), wind, np.ones(1), arch=(place, rise))
+    assert one == pytest.approx(outside_cp((0, 0, 1), back, np.ones(1), arch=(-place, rise)))
+
+
+@pytest.mark.parametrize(
+    ("place", "rise", "cp"),
+    [(0.8, 0.5, 0.7), (0.8, 0.7, 0.8), (0.0, 0.4, -1.1), (0.0, 0.9, -1.3), (-0.8, 0.5, -0.5)],
+)
+def test_quarters_of_a_bent_roof_by_hand(place, rise, cp):
+    """Windward +min(1.4r, 0.8), middle −min(0.7 + r, 1.3), leeward −0.5."""
+    assert outside_cp((0, 0, 1), ONTO, np.ones(1), arch=(place, rise)) == pytest.approx(cp)
+
+
+def test_a_hoops_rise_is_measured_over_its_feet_not_its_bulge():
+    """A 4.88 m panel with feet 1830 apart bulges past them: r = rise over 1830."""
+    pen = build(
+        make_design(CATALOGUE, "hoop", {"width": 1868, "door_width": 500, "door_height": 1000}), CATALOGUE
+    )
+    strips = [surface for surface in wind_body(pen).surfaces if surface.arch]
+    heights = [z for _, z in pen.offsets]
+    assert strips[0].arch[1] == pytest.approx((max(heights) - min(heights)) / 1830, rel=0.01)
+    assert max(abs(one.arch[0]) for one in strips) <= 1
+
+
+def body(links, vents):
+    return WindBody((Surface("wall", 1.0, (0, 0, 0), (1, 0, 0)),), vents, FOOTPRINT, 1.0, FOOTPRINT, links)
+
+
+def test_a_wide_way_between_two_spaces_makes_them_one():
+    """House with its only way out through the run: as much air in the house as in the run."""
+    vents = (Vent(0.5, (1, 0, 0)), Vent(0.5, (-1, 0, 0)))
+    found = inside_cp(body((Link(5.0, ("run", "house")),), vents), directions(24), np.full(24, 0.5))
+    assert found["house"] == pytest.approx(found["run"], abs=1e-3)
+
+
+@given(st.floats(0.01, 2), st.floats(0.01, 2), st.floats(0.001, 3))
+def test_a_joined_space_lies_between_its_own_wind_and_its_neighbours(front, rear, way):
+    vents = (Vent(front, (1, 0, 0), "run"), Vent(rear, (-1, 0, 0), "house"))
+    found = inside_cp(body((Link(way, ("run", "house")),), vents), directions(24), np.full(24, 0.5))
+    ends = [outside_cp(vent.normal, directions(24), np.full(24, 0.5)) for vent in vents]
+    for space in ("run", "house"):
+        assert (found[space] >= np.minimum(*ends) - 1e-6).all()
+        assert (found[space] <= np.maximum(*ends) + 1e-6).all()
+
+
+def test_a_partition_is_pushed_by_the_two_spaces_and_the_sum_is_a_whole_pen():
+    pen = build(make_design(CATALOGUE, "coop", {}), CATALOGUE)
+    shape = wind_body(pen)
+    loads = wind_loads(shape)
+    index = next(i for i, one in enumerate(shape.surfaces) if one.name.startswith("partition"))
+    wall = shape.surfaces[index]
+    push = -(loads.cp[index] - loads.cpi[index]) * wall.area_m2
+    assert loads.force[index][:, 0] == pytest.approx(push)
+    assert np.abs(loads.force[index][:, 1:]).max() == 0
+
+
+def test_wires_beneath_tarp_are_out_of_the_wind_and_pass_no_air():
+    pen = build(make_design(CATALOGUE, "hoop", {"roofed": 1, "skirt": 0}), CATALOGUE)
+    shape = wind_body(pen)
+    assert not [one for one in shape.surfaces if one.name.startswith("wire panel") and one.area_m2 > 0.01]
+    bare = build(make_design(CATALOGUE, "hoop", {"roofed": 0}), CATALOGUE)
+    wires = [one for one in wind_body(bare).surfaces if one.name.startswith("wire panel")]
+    mesh = [one for one in wind_body(bare).surfaces if one.name.startswith("mesh over")]
+    assert sum(one.area_m2 for one in wires) == pytest.approx(sum(one.area_m2 for one in mesh))
+    arched = [vent for vent in wind_body(bare).vents if vent.arch]
+    assert len(arched) == len(mesh)

@@ -6,9 +6,9 @@ from typing import Any
 
 from apiflask import APIBlueprint
 
-from ergamot.core.catalogue.tables import TABLES, Table, cells_of, table_of
+from ergamot.core.catalogue.tables import TABLES, Table, cells_of, heading, table_of
 from ergamot.operations.own_rows import drop_row, is_shipped, keep_row
-from ergamot.web.schemas.catalogue import CatalogueOut, RowIn, RowOut, TableOut
+from ergamot.web.schemas.catalogue import CatalogueOut, ColumnOut, RowIn, RowOut, TableOut
 from ergamot.web.unit_of_work import base_revision, current_work
 
 catalogue_part = APIBlueprint("catalogue", __name__, url_prefix="/api/catalogue")
@@ -22,7 +22,7 @@ def _table(table: Table) -> TableOut:
         name=table.name,
         label=table.label,
         key=table.key,
-        columns=list(table.columns),
+        columns=[ColumnOut(name=column, heading=heading(column)) for column in table.columns],
         rows=[
             RowOut(
                 key=key,

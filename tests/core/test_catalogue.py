@@ -8,6 +8,7 @@ from decimal import Decimal
 import pytest
 
 from ergamot.core.catalogue import pick
+from ergamot.core.catalogue.tables import heading
 from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, require_range
 from ergamot.core.flock.droppings import fresh_droppings_kg, protein_on
 from tests.strategies import CATALOGUE
@@ -93,3 +94,18 @@ def test_limits_include_their_ends_and_nothing_beyond(value):
     with pytest.raises(ErgamotError) as refused:
         require_range("size", value, 1, 10, "m")
     assert refused.value.allowed == "1 to 10 m"
+
+
+@pytest.mark.parametrize(
+    ("column", "words"),
+    [
+        ("kg_m2", "mass, kg/m²"),
+        ("mass_kg_m2", "mass, kg/m²"),
+        ("density_kg_m3", "density, kg/m³"),
+        ("thick_mm", "thick, mm"),
+        ("purlin_span_m", "purlin span, m"),
+        ("price", "price"),
+    ],
+)
+def test_a_columns_heading_reads_with_its_unit(column, words):
+    assert heading(column) == words

@@ -52,6 +52,35 @@ TABLES: dict[str, Table] = {
 }
 
 
+UNITS = (
+    ("_kg_m2", "kg/m²"),
+    ("_kg_m3", "kg/m³"),
+    ("_kg_m", "kg/m"),
+    ("_m2", "m²"),
+    ("_mm", "mm"),
+    ("_kg", "kg"),
+    ("_m", "m"),
+    ("_n", "N"),
+)
+
+
+def heading(column: str) -> str:
+    """A column's name as a keeper reads it, with its unit.
+
+    Args: column, as in the data file; the unit ends its name.
+    Returns: words.
+    Source: common practice.
+
+    >>> heading("density_kg_m3"), heading("kg_m2"), heading("service_years")
+    ('density, kg/m³', 'mass, kg/m²', 'service years')
+    """
+    for ending, unit in UNITS:
+        if f"_{column}".endswith(ending):
+            what = f"_{column}".removesuffix(ending).strip("_").replace("_", " ")
+            return f"{what or 'mass'}, {unit}"
+    return column.replace("_", " ")
+
+
 def table_of(name: str) -> Table:
     """Look a table up by its name.
 

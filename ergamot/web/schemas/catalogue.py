@@ -23,13 +23,20 @@ class RowOut(Out):
     revision: int
 
 
+class ColumnOut(Out):
+    """A column: its name in the data, and as a keeper reads it, with its unit."""
+
+    name: str
+    heading: str
+
+
 class TableOut(Out):
     """One kind of row."""
 
     name: str
     label: str
     key: str
-    columns: list[str]
+    columns: list[ColumnOut]
     rows: list[RowOut]
 
 

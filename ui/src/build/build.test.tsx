@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Bill, Schemas } from "../api/client";
 import { UnitsProvider } from "../kit/units";
 import { Boards } from "./Boards";
+import { Offsets } from "./Offsets";
 import { Pieces } from "./Pieces";
 import { Shopping } from "./Shopping";
 import { words } from "../testing/words";
@@ -96,5 +97,16 @@ describe("the shopping list", () => {
     const aisles = screen.getAllByRole("row").map((row) => row.querySelector("td")?.textContent).filter(Boolean);
     expect(aisles).toEqual(["timber", "mesh", "fixings", "Together"]);
     expect(screen.getByText("66.20")).toBeTruthy();
+  });
+});
+
+describe("setting out a curve", () => {
+  it("gives each height beside its place and the end at full size", () => {
+    const two = { ...bill, offsets: [...bill.offsets, { out: words("100 mm"), up: words("1.913 m") }] };
+    render(<Offsets bill={two} />, { wrapper: UnitsProvider });
+    const [out, up] = screen.getAllByRole("row").map((row) => [...row.querySelectorAll("td")].map((cell) => cell.textContent));
+    expect(out?.length).toBe(2);
+    expect(up?.[1]).toBe("1.913 m");
+    expect(screen.getByRole("link", { name: /full size/ }).getAttribute("href")).toBe("/api/pens/1/end-template.svg");
   });
 });

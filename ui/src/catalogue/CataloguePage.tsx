@@ -37,7 +37,7 @@ export function CataloguePage() {
 
 function TableSheet({ table }: { table: Table }) {
   const [open, setOpen] = useState<Row | "new" | null>(null);
-  const columns = table.columns.filter((column) => !HIDDEN.has(column) && column !== table.key);
+  const columns = table.columns.filter(({ name }) => !HIDDEN.has(name) && name !== table.key);
   return (
     <section className="min-w-0">
       <div className="flex items-baseline justify-between gap-4">
@@ -55,8 +55,8 @@ function TableSheet({ table }: { table: Table }) {
             <tr>
               <th className="pr-4 text-left font-normal">what</th>
               {columns.map((column) => (
-                <th key={column} className="px-2 text-left font-normal whitespace-nowrap">
-                  {spoken(column)}
+                <th key={column.name} className="px-2 text-left font-normal whitespace-nowrap">
+                  {column.heading}
                 </th>
               ))}
               <th className="pl-4 text-left font-normal">source</th>
@@ -72,8 +72,8 @@ function TableSheet({ table }: { table: Table }) {
                   {row.own ? <span className="ml-1 border-b-3 border-grass text-sm">own</span> : null}
                 </td>
                 {columns.map((column) => (
-                  <td key={column} className="max-w-56 px-2 py-1 break-words">
-                    {row.cells[column]}
+                  <td key={column.name} className="max-w-56 px-2 py-1 break-words">
+                    {row.cells[column.name]}
                   </td>
                 ))}
                 <td className="max-w-80 min-w-48 py-1 pl-4 text-sm text-pencil">{row.cells["source"]}</td>
@@ -85,19 +85,4 @@ function TableSheet({ table }: { table: Table }) {
       {open ? <RowSheet table={table} row={open === "new" ? null : open} onClose={() => setOpen(null)} /> : null}
     </section>
   );
-}
-
-export function spoken(column: string): string {
-  const unit: [RegExp, string][] = [
-    [/_?kg_m2$/, ", kg/m²"],
-    [/_?kg_m3$/, ", kg/m³"],
-    [/_?kg_m$/, ", kg/m"],
-    [/_m2$/, ", m²"],
-    [/_mm$/, ", mm"],
-    [/_kg$/, ", kg"],
-    [/_m$/, ", m"],
-    [/_n$/, ", N"],
-  ];
-  for (const [ending, words] of unit) if (ending.test(column)) return (column.replace(ending, "").replaceAll("_", " ") || "mass") + words;
-  return column.replaceAll("_", " ");
 }

@@ -3,7 +3,6 @@ import { useState } from "react";
 import { Problem, answer, api, from, type Schemas } from "../api/client";
 import { Worksheet } from "../kit/Worksheet";
 import { Trouble } from "../kit/Trouble";
-import { spoken } from "./CataloguePage";
 
 type Table = Schemas["TableOut"];
 type Row = Schemas["RowOut"];
@@ -27,7 +26,7 @@ export function RowSheet({ table, row, onClose }: Props) {
   const path = { table: table.name, key };
   const keep = useMutation({
     mutationFn: () => {
-      if (!key) throw new Problem(422, "Not kept", `Give the row a short name of its own under “${spoken(table.key)}”`, table.key);
+      if (!key) throw new Problem(422, "Not kept", `Give the row a short name of its own, its key`, table.key);
       if (!row && table.rows.some((one) => one.key === key)) {
         throw new Problem(422, "Not kept", `There is a row ${key} already: press it to change it`, table.key);
       }
@@ -52,9 +51,9 @@ export function RowSheet({ table, row, onClose }: Props) {
         }}
       >
         <div className="grid grid-cols-2 gap-x-6 gap-y-3 md:grid-cols-3">
-          {table.columns.map((column) => (
+          {table.columns.map(({ name: column, heading }) => (
             <label key={column} className={`block text-sm ${column === "source" || column === "label" ? "col-span-2 md:col-span-3" : ""}`}>
-              {column === table.key ? "key (short name)" : spoken(column)}
+              {column === table.key ? "key (short name)" : heading}
               <input
                 className="entry w-full font-semibold"
                 value={cells[column] ?? ""}

@@ -1,13 +1,10 @@
 // @vitest-environment jsdom
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
-import { MemoryRouter } from "react-router";
+import { cleanup, fireEvent, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { App } from "../App";
 import { api } from "../api/client";
-import { UnitsProvider } from "../kit/units";
-import { spoken } from "./CataloguePage";
+import { openApp } from "../testing/app";
 
+const columns = (...names: string[]) => names.map((name) => ({ name, heading: name === "density_kg_m3" ? "density, kg/m³" : name }));
 const row = (key: string, own: boolean, density: string) => ({
   key,
   own,
@@ -15,8 +12,8 @@ const row = (key: string, own: boolean, density: string) => ({
   revision: own ? 2 : 0,
   cells: { key, label: `${key} boards`, density_kg_m3: density, source: "common practice" },
 });
-const species = { name: "species", label: "Timber", key: "key", columns: ["key", "label", "density_kg_m3", "source"], rows: [row("spf", false, "450"), row("larch", true, "590")] };
-const meshes = { name: "meshes", label: "Mesh", key: "key", columns: ["key", "label", "source"], rows: [] };
+const species = { name: "species", label: "Timber", key: "key", columns: columns("key", "label", "density_kg_m3", "source"), rows: [row("spf", false, "450"), row("larch", true, "590")] };
+const meshes = { name: "meshes", label: "Mesh", key: "key", columns: columns("key", "label", "source"), rows: [] };
 
 let put: [string, unknown, unknown][];
 
@@ -38,17 +35,7 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-function open(path = "/catalogue/species") {
-  render(
-    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <UnitsProvider>
-        <MemoryRouter initialEntries={[path]}>
-          <App />
-        </MemoryRouter>
-      </UnitsProvider>
-    </QueryClientProvider>,
-  );
-}
+const open = () => openApp("/catalogue/species");
 
 describe("the catalogue", () => {
   it("shows a table with figures, units and sources, and marks the farm's own rows", async () => {
@@ -90,15 +77,4 @@ describe("the catalogue", () => {
     await vi.waitFor(() => expect(screen.getByRole("alert").textContent).toContain("already"));
     expect(put).toEqual([]);
   });
-});
-
-describe("a column's heading", () => {
-  it.each([
-    ["kg_m2", "mass, kg/m²"],
-    ["mass_kg_m2", "mass, kg/m²"],
-    ["density_kg_m3", "density, kg/m³"],
-    ["thick_mm", "thick, mm"],
-    ["purlin_span_m", "purlin span, m"],
-    ["price", "price"],
-  ])("reads %s as %s", (column, words) => expect(spoken(column)).toBe(words));
 });

@@ -1,9 +1,9 @@
 // @vitest-environment jsdom
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { api, type Bench } from "../api/client";
 import { UnitsProvider } from "../kit/units";
+import { Standing } from "../testing/app";
 import { words } from "../testing/words";
 import { DrawingSheet } from "./DrawingSheet";
 import { PieceMap } from "./PieceMap";
@@ -121,11 +121,11 @@ describe("the whole pen in lines", () => {
     const asked = vi.spyOn(api, "POST").mockResolvedValue({ data: { lines }, response: new Response() } as never);
     const point = vi.fn();
     const { container } = render(
-      <QueryClientProvider client={new QueryClient()}>
+      <Standing>
         <svg>
           <WholePen bench={tried} lit={null} onPoint={point} width={900} height={470} />
         </svg>
-      </QueryClientProvider>,
+      </Standing>,
     );
     await waitFor(() => expect(container.querySelectorAll("[data-view=whole] [data-ref]").length).toBe(2));
     const sent: unknown = asked.mock.calls[0]?.[1];

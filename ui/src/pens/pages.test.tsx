@@ -1,11 +1,8 @@
 // @vitest-environment jsdom
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
-import { MemoryRouter } from "react-router";
+import { cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { App } from "../App";
 import { api } from "../api/client";
-import { UnitsProvider } from "../kit/units";
+import { openApp } from "../testing/app";
 import { words } from "../testing/words";
 
 type Answers = Record<string, unknown>;
@@ -61,22 +58,9 @@ afterEach(() => {
   window.localStorage.clear();
 });
 
-function open(path: string) {
-  const cache = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  return render(
-    <QueryClientProvider client={cache}>
-      <UnitsProvider>
-        <MemoryRouter initialEntries={[path]}>
-          <App />
-        </MemoryRouter>
-      </UnitsProvider>
-    </QueryClientProvider>,
-  );
-}
-
 describe("an empty farm", () => {
   it("teaches what to do first, second and third", async () => {
-    open("/");
+    openApp("/");
     await screen.findByText(/A pen begins with its birds/);
     expect(screen.getByRole("link", { name: "Enter a flock" }).getAttribute("href")).toBe("/flocks");
     expect(screen.getByRole("link", { name: "Say who moves the pen" }).getAttribute("href")).toBe("/farm");
@@ -84,15 +68,15 @@ describe("an empty farm", () => {
   });
 
   it("says at Build and Ground what is missing", async () => {
-    open("/build");
+    openApp("/build");
     await screen.findByText(/Cut lists come from pens/);
     cleanup();
-    open("/ground");
+    openApp("/ground");
     await screen.findByText(/Moves belong to a pen/);
   });
 
   it("opens Flocks on the form of a new one", async () => {
-    open("/flocks");
+    openApp("/flocks");
     await screen.findByRole("button", { name: "Keep this flock" });
     expect(screen.getByText(/Say what birds they are/)).toBeTruthy();
   });
@@ -102,7 +86,7 @@ describe("the list of pens", () => {
   it("shows each with its birds, size in the reader's units and four verdicts", async () => {
     answers["/api/flocks"] = { flocks: [flock] };
     answers["/api/pens"] = { pens: [pen("Bramble", "right"), { ...pen("Tansy", "fails"), id: 6 }] };
-    open("/pens");
+    openApp("/pens");
     const row = (await screen.findByText("Bramble")).closest("tr");
     expect(row?.textContent).toBe("BrambleSpring6 ft × 12 ftrightto spareshortright");
     fireEvent.click(screen.getByRole("button", { name: /Units/ }));
@@ -112,7 +96,7 @@ describe("the list of pens", () => {
 
   it("asks for a pen for the flock chosen, under a usual name, and shows a refusal where it was asked", async () => {
     answers["/api/flocks"] = { flocks: [flock, { ...flock, id: 3, name: "Slow" }] };
-    open("/pens");
+    openApp("/pens");
     fireEvent.change(await screen.findByLabelText("For which birds"), { target: { value: "3" } });
     fireEvent.click(screen.getByRole("button", { name: "Propose a pen" }));
     expect((await screen.findByRole("alert")).textContent).toContain("no stock is long enough");
@@ -121,7 +105,7 @@ describe("the list of pens", () => {
 
   it("opens a design file for the flock chosen", async () => {
     answers["/api/flocks"] = { flocks: [flock] };
-    open("/pens");
+    openApp("/pens");
     const file = new File(['{"format":"x"}'], "pen.json");
     file.text = async () => '{"format":"x"}';
     fireEvent.change(await screen.findByLabelText("Or open a design file"), { target: { files: [file] } });
@@ -132,7 +116,7 @@ describe("the list of pens", () => {
 describe("a flock's figures", () => {
   it("are of the last day until another is pointed at", async () => {
     answers["/api/flocks"] = { flocks: [flock] };
-    const { container } = open("/flocks");
+    const { container } = openApp("/flocks");
     await screen.findByText("day 23, 24 April");
     const chart = container.querySelector("svg[aria-label^='Mass of a bird']") as SVGSVGElement;
     chart.getBoundingClientRect = () => ({ left: 0, width: 820, top: 0, height: 340, right: 820, bottom: 340, x: 0, y: 0, toJSON: () => "" });
@@ -145,12 +129,12 @@ describe("a flock's figures", () => {
 describe("trouble", () => {
   it("is told in the server's words", async () => {
     delete answers["/api/flocks"];
-    open("/flocks");
+    openApp("/flocks");
     expect((await screen.findByRole("alert")).textContent).toContain("nothing at /api/flocks");
   });
 
   it("of an address that is none points back to the parts", async () => {
-    open("/barn");
+    openApp("/barn");
     expect(await screen.findByText(/There is no page here/)).toBeTruthy();
     expect(screen.getByRole("navigation", { name: "Parts" }).querySelectorAll("a").length).toBe(6);
   });

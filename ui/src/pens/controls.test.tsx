@@ -1,0 +1,117 @@
+// @vitest-environment jsdom
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { Problem, api, type Bench, type Schemas } from "../api/client";
+import { Standing } from "../testing/app";
+import { words } from "../testing/words";
+import { Controls } from "./Controls";
+import { ShapeChoice } from "./ShapeChoice";
+
+type Parameter = Schemas["ParameterOut"];
+
+const one = (name: string, kind: string, more: Partial<Parameter> = {}): Parameter => ({
+  name,
+  kind,
+  label: name[0]?.toUpperCase() + name.slice(1),
+  group: "size",
+  low: 0,
+  high: 10,
+  choices: [],
+  only_if: null,
+  note: "",
+  ...more,
+});
+const parameters = [
+  one("wide", "length", { low: 900, high: 3000 }),
+  one("roofed", "share", { high: 1 }),
+  one("pitch", "angle", { low: 5, high: 45, note: "to 25° for one slope" }),
+  one("house", "choice", { group: "house", choices: [{ key: "no", label: "none", note: "" }, { key: "yes", label: "at the rear", note: "" }] }),
+  one("nests", "count", { group: "house", low: 1, high: 12, only_if: ["house", "yes"] }),
+];
+const value = (of: string | number, said: string) => ({ value: of, typed: null, text: words(said), stops: [] });
+const values = {
+  wide: value(1800, "1.800 m"),
+  roofed: value(0.6, "60 %"),
+  pitch: value(30, "30°"),
+  house: value("yes", "yes"),
+  nests: value(3, "3"),
+};
+const bench = { id: 1, values } as unknown as Bench;
+
+function show(of: Bench = bench, problem: Parameters<typeof Controls>[0]["problem"] = null, group = "size") {
+  const calls = { onTry: vi.fn(), onKeep: vi.fn(), onDrop: vi.fn(), onGroup: vi.fn() };
+  render(
+    <Standing>
+      <Controls bench={of} kept={of} parameters={parameters} problem={problem} group={group} {...calls} />
+    </Standing>,
+  );
+  return calls;
+}
+
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+});
+
+describe("the controls of a shape", () => {
+  it("gives each kind its own: a tape, a board, notches, a list", () => {
+    show();
+    expect(screen.getByRole("slider", { name: "Wide tape" })).toBeTruthy();
+    expect(screen.getByRole("slider", { name: "Roofed board" })).toBeTruthy();
+    expect(screen.getByRole("group", { name: "Pitch notches, now 30°" })).toBeTruthy();
+    expect(screen.getByText("to 25° for one slope")).toBeTruthy();
+  });
+
+  it("keeps what is typed and what is pressed", () => {
+    const { onKeep } = show();
+    const field = screen.getByLabelText("Pitch");
+    fireEvent.change(field, { target: { value: "22.5" } });
+    fireEvent.keyDown(field, { key: "Enter" });
+    fireEvent.click(screen.getByRole("button", { name: "Pitch: one less" }));
+    expect(onKeep.mock.calls).toEqual([[{ pitch: "22.5" }], [{ pitch: 29 }]]);
+  });
+
+  it("names its groups in a builder's words and hands over the one that is pressed", () => {
+    const { onGroup } = show();
+    fireEvent.click(screen.getByRole("tab", { name: "House" }));
+    expect(onGroup).toHaveBeenCalledWith("house");
+  });
+
+  it("hides what hangs on a part that is not there", () => {
+    show(bench, null, "house");
+    expect(screen.getByLabelText("Nests")).toBeTruthy();
+    cleanup();
+    show({ ...bench, values: { ...values, house: value("no", "no") } } as unknown as Bench, null, "house");
+    expect(screen.queryByLabelText("Nests")).toBeNull();
+  });
+
+  it("puts a refusal beside the control it was for, whatever field it names", () => {
+    const refused = new Problem(422, "Outside the limits", "Door height must be at most 1.4 m", "door_height");
+    show(bench, { values: { pitch: 5 }, problem: refused });
+    const mine = document.querySelector("[data-control=pitch]");
+    expect(mine?.querySelector("[role=alert]")?.textContent).toContain("at most 1.4 m");
+    expect(document.querySelector("[data-control=wide] [role=alert]")).toBeNull();
+  });
+});
+
+describe("choosing a shape", () => {
+  beforeEach(() => {
+    const shapes = ["low-pen", "coop", "yurt"].map((key) => ({ key, label: key, parameters: [] }));
+    vi.spyOn(api, "GET").mockResolvedValue({ data: { shapes }, response: new Response() } as never);
+  });
+
+  it("offers every shape the server knows, a new one without a sketch", async () => {
+    const pick = vi.fn();
+    render(
+      <Standing>
+        <ShapeChoice shape="low-pen" onShape={pick} />
+      </Standing>,
+    );
+    const all = await screen.findAllByRole("radio");
+    expect(all.map((radio) => radio.textContent?.replace(/ ?(for|walk).*/, ""))).toEqual(["low-pen", "coop", "yurt"]);
+    expect(all[0]?.getAttribute("aria-checked")).toBe("true");
+    fireEvent.click(all[1] as Element);
+    expect(pick).toHaveBeenCalledWith("coop");
+    expect(all[2]?.querySelector("svg")).toBeNull();
+  });
+});

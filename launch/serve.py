@@ -66,7 +66,7 @@ class Served:
                 "--timeout=60",
                 "--graceful-timeout=5",
                 "--log-level=warning",
-                "ergamot.web.app:make_app()",
+                "ergamot.web.app:make_served_app()",
             ],
             cwd=ROOT,
             env={**os.environ, "ERGAMOT_DATABASE": self.address},

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 from pathlib import Path
 
 from apiflask import APIFlask
@@ -39,6 +40,14 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
     for part in (farm, catalogue_part, flocks_part, pens_part, build_part, ground_part):
         app.register_blueprint(part)
     _serve_ui(app, store, ui)
+    return app
+
+
+def make_served_app() -> APIFlask:
+    """Make the app as it is served: what is loaded by now stays, so the collector need not walk it in an answer."""
+    app = make_app()
+    gc.collect()
+    gc.freeze()
     return app
 
 

@@ -66,13 +66,14 @@ def test_cutting_plan_of_its_sticks(benchmark, shape, strain, placed):
     assert bill.plans
 
 
-def test_change_to_answer_over_http(benchmark, store, database):
+@pytest.mark.parametrize("shape", ["low-pen", "coop"])
+def test_change_to_answer_over_http(benchmark, store, database, shape):
     """200 changes through gunicorn and MariaDB; the 95th percentile is printed with the table."""
     import urllib.request
 
     client = make_app(store).test_client()
     flock = client.post("/api/flocks", json=FLOCK).json
-    pen = client.post("/api/pens", json={"flock_id": flock["id"], "name": "Bramble pen"}).json
+    pen = client.post("/api/pens", json={"flock_id": flock["id"], "name": "Bramble pen", "shape": shape}).json
     assert PYTHON.exists()
     with Served(database.address, 8790) as served:
         revision, taken = pen["revision"], []
@@ -95,4 +96,4 @@ def test_change_to_answer_over_http(benchmark, store, database):
     taken.sort()
     p95 = taken[int(0.95 * len(taken))]
     benchmark.extra_info["p95_ms"] = round(p95 * 1000, 1)
-    print(f"\nchange to answer over HTTP: p95 {p95 * 1000:.1f} ms over {len(taken)} changes")
+    print(f"\nchange to answer over HTTP, {shape}: p95 {p95 * 1000:.1f} ms over {len(taken)} changes")

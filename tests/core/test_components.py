@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 
 from ergamot.core.drawing.views import view
@@ -92,3 +94,67 @@ def test_a_window_is_cut_out_of_the_partition_and_glazed():
     assert wall[0].area_m2 - wall[1].area_m2 == pytest.approx(0.32 * 0.25, abs=1e-6)
     pane = next(p for p in glazed.panels if p.role == "window")
     assert (pane.covering, pane.area_m2) == ("clear", pytest.approx(0.08))
+
+
+def test_a_window_the_keeper_has_fixes_its_opening_and_is_not_bought():
+    """400 × 300 mm, lapped 20 all round: 360 × 260 out of the partition; it weighs 4.5 kg."""
+    bare, own = built("coop"), built("coop", window="own", window_width=400, window_height=300, window_kg=4.5)
+    wall = [next(p for p in pen.panels if p.role == "partition") for pen in (bare, own)]
+    assert wall[0].area_m2 - wall[1].area_m2 == pytest.approx(0.36 * 0.26, abs=1e-6)
+    pane = next(p for p in own.panels if p.role == "your own window")
+    assert (pane.kg, pane.area_m2) == (pytest.approx(4.5), pytest.approx(0.12))
+    assert [line.what for line in bill_of(own, CATALOGUE).lines] == [
+        line.what for line in bill_of(bare, CATALOGUE).lines
+    ]
+
+
+@pytest.mark.parametrize(
+    ("field", "values"),
+    [
+        ("window_height", {"window_height": 400}),
+        ("window_width", {"window_height": 500, "window_width": 1200, "pitch": 30}),
+        ("window", {"house_floor": 850}),
+    ],
+)
+def test_a_window_with_no_room_is_refused_by_its_own_size(field, values):
+    """Wall 1300, pitch 10° over 1829: the ridge at 1461; pop hole and sill take 440 over the floor."""
+    low = {"wall": 1300, "door_height": 1100, "pitch": 10, "house_floor": 700, "nests": "none"}
+    low |= {"roosts": "none", "window": "own"}
+    with pytest.raises(OutOfRange) as refused:
+        make_design(CATALOGUE, "coop", {**low, **values})
+    assert refused.value.field == field
+
+
+def own_roof(**values):
+    return {"roof_made": "own", "own_sheets": 2, "own_sheet_across": 2000, "own_sheet_along": 900, **values}
+
+
+@pytest.mark.parametrize("fall", [0, 10])
+def test_uncut_sheets_the_keeper_has_fix_width_and_roof_of_a_low_pen(fall):
+    """Two of 2000 × 900 mm on end: 1.8 m of roof, as wide as they reach, and none to buy."""
+    design = make_design(CATALOGUE, "low-pen", own_roof(fall=fall, width="9 ft", height=1000))
+    pen = build(design, CATALOGUE)
+    assert design.values["width"] == pytest.approx(2000 * math.cos(math.radians(fall)))
+    assert "width" not in design.typed
+    roof = next(p for p in pen.panels if p.role == "roof")
+    assert sorted(roof.cut_mm) == [pytest.approx(1800, abs=0.1), pytest.approx(2000, abs=0.1)]
+    assert not roof.covering
+    bought = {line.what for line in bill_of(pen, CATALOGUE).lines}
+    assert CATALOGUE.sheets["pvc"].label not in bought
+    assert make_design(CATALOGUE, "low-pen", design.values) == design
+    assert all(d.parameter not in ("width", "roofed") for d in pen.dimensions)
+
+
+@pytest.mark.parametrize(
+    ("field", "values"),
+    [
+        ("own_sheets", {"own_sheets": 6}),
+        ("own_sheet_along", {"own_sheet_along": 2500, "length": 2400, "own_sheets": 1}),
+        ("access", {"own_sheets": 1, "own_sheet_along": 2000, "length": 2200}),
+        ("length", {"own_sheets": 1, "own_sheet_along": 2000, "length": 2200, "access": "drop-front"}),
+    ],
+)
+def test_sheets_that_will_not_lie_uncut_are_refused(field, values):
+    with pytest.raises(OutOfRange) as refused:
+        make_design(CATALOGUE, "low-pen", own_roof(**values))
+    assert refused.value.field == field

@@ -77,7 +77,8 @@ def test_dimensions_say_what_they_span(design):
             assert math.dist(dim.a, dim.b) == pytest.approx(dim.mm, abs=0.05)
             if dim.parameter and dim.parameter not in ("roofed", "house_length"):
                 assert dim.mm == pytest.approx(float(design.values[dim.parameter]))
-    assert {"length", "width"} <= {dim.parameter for dim in structure.dimensions}
+    fixed = design.values.get("roof_made") == "own"  # then its sheets say how wide it is
+    assert ({"length"} if fixed else {"length", "width"}) <= {d.parameter for d in structure.dimensions}
 
 
 @given(designs(), flocks())
@@ -132,6 +133,7 @@ def test_what_is_drawn_can_be_seen_and_what_is_left_out_cannot(design, chance):
     drawn = [line for line in lines(structure) if line.kind == "stick"]
     for member in chance.sample(structure.members, 10):
         others = [hull for ref, hulls in bodies.items() if ref != member.ref for hull in hulls]
+        over = [LineString([line.a, line.b]) for line in drawn if line.ref != member.ref]
         shown = [LineString([line.a, line.b]) for line in drawn if line.ref == member.ref]
         for a, b in zip(member.corners[:4], member.corners[4:], strict=True):
             point = np.array(a) + (np.array(b) - np.array(a)) * chance.random()
@@ -139,8 +141,8 @@ def test_what_is_drawn_can_be_seen_and_what_is_left_out_cannot(design, chance):
             beside = [np.array([u + i, v + j]) for i, j in ((3, 0), (-3, 0), (0, 3), (0, -3))]
             wood = [before(others, flat) for flat in beside]
             near = any(line.distance(Point(u, v)) < 1 for line in shown)
-            if min(wood) > depth + 6:
-                assert not near
+            if min(wood) > depth + 6:  # an edge that falls into one nearer by draws the same line
+                assert not near or any(line.distance(Point(u, v)) < 0.5 for line in over)
             sheet = behind_sheet(structure, Point(u, v), depth)
             if max(wood) < depth - 6 and not sheet and is_outline(member, (a, b)):
                 assert near

@@ -36,18 +36,21 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
     if shape not in SHAPES:
         raise UnknownChoice("shape", shape, tuple(SHAPES))
     declared = SHAPES[shape].parameters
-    values = read_values(declared, given, catalogue)
-    typed = {
-        one.name: str(given[one.name]).strip()
-        for one in declared
-        if one.kind == "length" and isinstance(given.get(one.name), str)
-    }
+    read = read_values(declared, given, catalogue)
     try:
+        values = SHAPES[shape].settle(read, catalogue)
         SHAPES[shape].check(values, catalogue)
     except OutOfRange as refused:
         label = next(one.label for one in declared if one.name == refused.field)
         said = refused.message.replace(f"{refused.field} must be", f"{label} must be", 1)
         raise OutOfRange(refused.field, refused.value, refused.allowed, said) from None
+    typed = {
+        one.name: str(given[one.name]).strip()
+        for one in declared
+        if one.kind == "length"
+        and isinstance(given.get(one.name), str)
+        and values[one.name] == read[one.name]
+    }
     return Design(shape, values, typed)
 
 

@@ -159,9 +159,11 @@ def _rear(site: Site, pen: Chosen) -> None:
     stud = Piece("end stud", "S", "stiffens the rear end")
     top = pen.house.floor_z - deep if pen.house else None
     at = max(pen.half / 3, deep)
-    outer = at + deep / 2
-    if top is not None and top > pen.inner_z(outer):
-        top = None  # a high house: the rafters come down inside it
+    if top is not None and top > pen.inner_z(at + deep / 2):
+        # Under a high house the rafters come down inside it: the studs move in, or reach the rafters beneath
+        at = pen.clear(top)[1] - deep / 2
+        if at < deep:
+            at, top = max(pen.half / 3, deep), None
     for side in (-1, 1):
         _stud(site, pen, stud, (side * (at - deep / 2), side * (at + deep / 2)), x, top)
     rear = site.faces["rear"]

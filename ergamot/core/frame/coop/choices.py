@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
 from ergamot.core.errors import OutOfRange
@@ -201,6 +201,11 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     )
 
 
+def _ridge_stands(pen: Chosen) -> bool:
+    """Do rafters and ridge board of a gable stay above the end plates where they meet?"""
+    return pen.roof_z(pen.section.thick_mm / 2) - pen.drop >= pen.wall
+
+
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """Refuse values that each stand within their range but cannot be built together.
 
@@ -213,6 +218,13 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     degrees = math.degrees(pen.pitch)
     if pen.roof_kind == "gable" and degrees < 10:
         raise OutOfRange("pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof")
+    if pen.roof_kind == "gable" and not _ridge_stands(pen):
+        least = next(d for d in range(10, 46) if _ridge_stands(replace(pen, pitch=math.radians(d))))
+        raise OutOfRange(
+            "pitch",
+            round(degrees, 1),
+            f"at least {least}° for rafters of {pen.section.label} to meet over the end plates",
+        )
     if pen.roof_kind == "mono" and degrees > 25:
         raise OutOfRange("pitch", round(degrees, 1), "at most 25° for a mono-pitch")
     if pen.roof_kind == "mono":

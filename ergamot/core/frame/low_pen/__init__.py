@@ -9,6 +9,8 @@
 | access      | lid, drop-front, side-hatch | lid | how a person reaches in                       |
 | bay         | 0.5 m to 1.5 m       | 1.2 m   | longest distance between uprights, centres     |
 | roofed      | 0 to 1               | 0.6     | share of the body under the roof, at the rear  |
+| roof_made   | cut, own             | cut     | own: uncut sheets fix width and roofed share   |
+| own_sheets, own_sheet_across, own_sheet_along | | | how many, and their size              |
 | section, species, roof, side_mesh, top_mesh, walls | rows of the catalogue | |
 | gear        | wheels or skids      | wheels  |                                                |
 | wheel, axle, handle | with wheels  |         | axle from the rear end of the rails            |
@@ -34,6 +36,6 @@ Stick schedule (b thick, d deep; butt joints; every stick square but the knee br
 """
 
 from ergamot.core.frame.low_pen.assemble import build, stops
-from ergamot.core.frame.low_pen.choices import PARAMETERS, check
+from ergamot.core.frame.low_pen.choices import PARAMETERS, check, settle
 
-__all__ = ["PARAMETERS", "build", "check", "stops"]
+__all__ = ["PARAMETERS", "build", "check", "settle", "stops"]

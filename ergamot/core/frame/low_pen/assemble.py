@@ -59,16 +59,16 @@ def _dimensions(site: Site, pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
     half, top = pen.half, pen.height
     ahead = pen.gear.handle + 160 if pen.gear.wheel else 220
     outboard = wheel_out(pen.gear, half, pen.section)
+    own = pen.roof_made == "own"
     low_name = "" if pen.slope else "height"  # the height is changed on the high side
     marks = [
-        *base_marks(site, pen.length, half, ahead),
+        *base_marks(site, pen.length, half, ahead, "" if own else "width"),
         Dimension("side", (lay.x1, 0), (lay.x1, top), ahead, pen.height, "height"),
         Dimension("end", (-outboard, 0), (-outboard, pen.low_height), -170, pen.low_height, low_name),
     ]
     if lay.has_roof and lay.has_open:
-        marks.append(
-            Dimension("plan", (lay.x0, half), (lay.roof_edge, half), 260, lay.roof_edge - lay.x0, "roofed")
-        )
+        roofed, name = lay.roof_edge - lay.x0, "" if own else "roofed"
+        marks.append(Dimension("plan", (lay.x0, half), (lay.roof_edge, half), 260, roofed, name))
         marks.append(Dimension("plan", (lay.roof_edge, half), (lay.x1, half), 260, lay.x1 - lay.roof_edge))
     if pen.gear.wheel:
         reach = pen.gear.handle

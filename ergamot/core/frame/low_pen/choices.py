@@ -9,22 +9,51 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
-from ergamot.core.frame.parts.gear import Gear, check_gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import timber_parameters
-from ergamot.core.frame.parts.site import check_stock, refuse_below
+from ergamot.core.frame.parts.site import both, check_stock, refuse_below
+
+CUT = ("roof_made", "cut")
+OWN = ("roof_made", "own")
 
 PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
-    Parameter("width", "Width", "size", "length", 2133.6, 900, 3657.6, note="outside the side rails"),
+    Parameter(
+        "width",
+        "Width",
+        "size",
+        "length",
+        2133.6,
+        900,
+        3657.6,
+        only_if=CUT,
+        note="outside the side rails",
+    ),
     Parameter("height", "Height", "size", "length", 609.6, 450, 1200, note="ground to top of frame"),
-    Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, note="from the rear"),
+    Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, only_if=CUT, note="from the rear"),
     Parameter(
         "fall", "Roof falls", "size", "angle", 0.0, 0, 15, note="to the right; 0 is flat, else 3° or more"
     ),
     *timber_parameters("2x3"),
     Parameter("bay", "Longest bay", "frame", "length", 1200.0, 500, 1500, note="between uprights"),
     Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", use="roof"),
+    Parameter(
+        "roof_made",
+        "Roof sheets",
+        "covering",
+        "choice",
+        "cut",
+        choices=(
+            Choice("cut", "cut to the pen"),
+            Choice("own", "ones you have, uncut", "the pen is made to fit them"),
+        ),
+    ),
+    Parameter("own_sheets", "Sheets you have", "covering", "count", 2, 1, 6, only_if=OWN),
+    Parameter(
+        "own_sheet_across", "A sheet, across the pen", "covering", "length", 2000.0, 950, 3657.6, only_if=OWN
+    ),
+    Parameter("own_sheet_along", "A sheet, along it", "covering", "length", 900.0, 400, 2500, only_if=OWN),
     Parameter(
         "walls",
         "Walls",
@@ -57,6 +86,7 @@ PARAMETERS: tuple[Parameter, ...] = (
 )
 
 LEAST_FALL_DEG = 3.0  # less and rain stands on the sheets; common practice
+LEAST_STRIP_MM = 350.0  # a roofed or open strip narrower than this is not worth its sticks
 LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; common practice
 
 
@@ -78,6 +108,7 @@ class Chosen:
     top_mesh: Mesh
     fall: float
     access: str
+    roof_made: str
     gear: Gear
     inside: Inside
 
@@ -113,6 +144,41 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "inside": read_inside(values, catalogue),
         }
     )
+
+
+def settle(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value]:
+    """What sheets the keeper has, laid uncut, fix: the width they reach across, the share they cover.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Returns: the values, true to the sheets.
+    Raises: OutOfRange when they are more than the pen is long.
+    Source: geometry: a sheet reaches less far across the steeper it lies.
+    """
+    if values["roof_made"] != "own":
+        return dict(values)
+    across, along = float(values["own_sheet_across"]), float(values["own_sheet_along"])
+    count = int(float(values["own_sheets"]))
+    body = float(values["length"]) - body_start(read_gear(values, catalogue))
+    most = int((body + 1e-6) / along)
+    if count > most:
+        if most < 1:
+            raise OutOfRange("own_sheet_along", along, f"at most {both(body)}, the length of this pen")
+        raise OutOfRange("own_sheets", count, f"at most {most} along this pen")
+    left_open = body - count * along
+    if values["access"] == "lid" and left_open < LEAST_STRIP_MM:
+        raise OutOfRange(
+            "access", "lid", "a front or a hatch: a lid under sheets left uncut would have to be cut in them"
+        )
+    if 1 < left_open < LEAST_STRIP_MM:
+        raise OutOfRange(
+            "length",
+            float(values["length"]),
+            f"{both(float(values['length']) - left_open)}, or {both(LEAST_STRIP_MM - left_open)} longer",
+            "This length leaves a strip too narrow to frame in front of your sheets: make it "
+            f"{both(left_open)} shorter, or {both(LEAST_STRIP_MM - left_open)} longer",
+        )
+    width = across * math.cos(math.radians(float(values["fall"])))
+    return {**values, "width": width, "roofed": min(1.0, count * along / body)}
 
 
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:

@@ -27,7 +27,10 @@ def close(site: Site, pen: Chosen, lay: Layout) -> None:
     site.cover.cover(site.faces["rear"], wall("rear wall", rear))
     site.cover.cover(site.faces["front"], wall("front wall", pen.side_mesh))
     top = site.faces["top"]
-    site.cover.cover(top, Coat("roof", pen.roof, "roof"), roofed, (0, top.tall))
+    own_kg = None
+    if pen.roof_made == "own":
+        own_kg = (roofed[1] - roofed[0]) * top.tall / 1e6 * pen.roof.kg_m2
+    site.cover.cover(top, Coat("roof", pen.roof, "roof", own_kg=own_kg), roofed, (0, top.tall))
     site.cover.cover(top, Coat("overhead mesh", pen.top_mesh, "mesh"), open_run, (0, top.tall))
 
 

@@ -8,12 +8,11 @@ from itertools import pairwise
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.low_pen.choices import Chosen
+from ergamot.core.frame.low_pen.choices import LEAST_STRIP_MM, Chosen
 from ergamot.core.frame.parts.gear import body_start
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.units import Quantity
 
-LEAST_STRIP_MM = 350.0  # a roofed or open strip narrower than this is not worth its sticks
 END_STUD_MM = 1250.0  # longest mesh width left without a stud in an end wall; common practice
 HALF_LID_MM = 500.0  # half a pen at least this wide is lid enough; reach wants 0.35 × 0.35 m
 

@@ -11,20 +11,21 @@ BELOW_MM = -190.0
 
 
 def base_marks(
-    site: Site, length: float, half: float, ahead: float = BESIDE_MM
+    site: Site, length: float, half: float, ahead: float = BESIDE_MM, width: str = "width"
 ) -> tuple[Dimension, Dimension, Dimension, Dimension]:
     """Length and width in plan, the body from the side, the width from the end.
 
-    Args: site; length, of the base rails, and half the outside width, mm; ahead, room left in front, mm.
+    Args: site; length, of the base rails, and half the outside width, mm; ahead, room left in front, mm;
+        width, the parameter that changes it, or nothing.
     Returns: four Dimensions.
     Source: common practice.
     """
     x0, x1 = site.x
     return (
         Dimension("plan", (0, -half), (length, -half), -320, length, "length"),
-        Dimension("plan", (length, -half), (length, half), ahead, 2 * half, "width"),
+        Dimension("plan", (length, -half), (length, half), ahead, 2 * half, width),
         Dimension("side", (x0, 0), (x1, 0), BELOW_MM, x1 - x0),
-        Dimension("end", (-half, 0), (half, 0), BELOW_MM, 2 * half, "width"),
+        Dimension("end", (-half, 0), (half, 0), BELOW_MM, 2 * half, width),
     )
 
 

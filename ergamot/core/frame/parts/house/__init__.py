@@ -22,7 +22,8 @@
 | nests_later    | now, later       | now     | fitted before lay begins                          |
 | mesh_floor     | no, yes          | no      | welded mesh instead of boards                     |
 | winter_floor   | no, yes          | no      | plywood over the floor, in the shed till autumn   |
-| window         | no, yes          | no      | clear sheet over the pop hole                     |
+| window         | no, yes, own     | no      | over the pop hole: clear sheet, or one you have   |
+| window_width, window_height, window_kg | | | of a window you have: the opening is cut to fit it |
 | house_hatch    | yes, no          | yes     | a flap in the rear wall for cleaning              |
 | vents          | none, low and high | low and high | closable, mesh behind                       |
 

@@ -14,15 +14,15 @@ from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.house.choices import House
-from ergamot.core.frame.parts.house.fit import ROOST_STEP_MM, roost_places
+from ergamot.core.frame.parts.house.fit import POP_HOLE_MM, ROOST_STEP_MM, roost_places
 from ergamot.core.frame.parts.house.holes import cleaning_hatch, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Group, Joint, Room, Zone
 from ergamot.core.units import Quantity
 
-POP_HOLE_MM = (320.0, 380.0)  # wide, high, for hens; common practice
 RAMP_MM = 300.0
+RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 RAMP_DEG = 35.0  # steepest heavy breeds manage; common practice
 TREAD_EVERY_MM = 150.0
 FRAME_GROUP: Group = "house"
@@ -109,10 +109,11 @@ def _partition(site: Site, house: House, wall: float) -> None:
         open_share=1.0,
     )
     if house.window:
-        set_window(site, face, (y0, y0 + wide), z + high)
+        set_window(site, house, face, (y0, y0 + wide))
     site.cover.cover(face, Coat("partition", house.walls, FRAME_GROUP, "house", "run"))
     site.buy("closer", "pop hole slide", FRAME_GROUP, [(wall, y0 + wide / 2, z + high)])
-    _ramp(site, house, wall, (y0 + wide / 2 - RAMP_MM / 2, y0 + wide / 2 + RAMP_MM / 2))
+    middle, (low, up) = y0 + wide / 2, site.inside(z + RAMP_CLEAR_MM)
+    _ramp(site, house, wall, (max(middle - RAMP_MM / 2, low), min(middle + RAMP_MM / 2, up)))
 
 
 def _ramp(site: Site, house: House, wall: float, y: Flat) -> None:

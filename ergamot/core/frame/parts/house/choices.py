@@ -12,6 +12,19 @@ NEST_MM = 300.0  # a hen's box, wide, deep and high; common practice
 FLOOR_MESH = "welded-12"
 
 
+LEAST_PANE_MM = 150.0
+OWN_WINDOW = ("window", "own")
+
+
+@dataclass(frozen=True)
+class OwnWindow:
+    """A window the keeper has: outside width and height, mm, and its mass, kg."""
+
+    wide: float
+    high: float
+    kg: float
+
+
 @dataclass(frozen=True)
 class House:
     """The values of a house with its rows looked up; lengths in mm."""
@@ -29,6 +42,7 @@ class House:
     vents: bool
     hatch: bool
     window: bool
+    own_window: OwnWindow | None
     winter_floor: bool
 
 
@@ -153,7 +167,40 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             "as in summer",
             only_if=housed,
         ),
-        switch("window", "Window", "house", Choice("yes", "clear sheet over the pop hole"), only_if=housed),
+        Parameter(
+            "window",
+            "Window",
+            "house",
+            "choice",
+            "no",
+            choices=(
+                Choice("no", "none"),
+                Choice("yes", "clear sheet over the pop hole"),
+                Choice("own", "one you have", "the opening is cut to fit it"),
+            ),
+            only_if=housed,
+        ),
+        Parameter(
+            "window_width",
+            "Your window's width",
+            "house",
+            "length",
+            400.0,
+            LEAST_PANE_MM,
+            1200,
+            only_if=OWN_WINDOW,
+        ),
+        Parameter(
+            "window_height",
+            "Your window's height",
+            "house",
+            "length",
+            300.0,
+            LEAST_PANE_MM,
+            800,
+            only_if=OWN_WINDOW,
+        ),
+        Parameter("window_kg", "Your window weighs", "house", "mass", 4.0, 0.2, 25, only_if=OWN_WINDOW),
         switch(
             "house_hatch",
             "Cleaning hatch",
@@ -198,6 +245,15 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         nests_later=values["nests_later"] == "later",
         vents=values["vents"] == "both",
         hatch=is_on(values, "house_hatch"),
-        window=is_on(values, "window"),
+        window=values["window"] != "no",
+        own_window=_own_window(values),
         winter_floor=is_on(values, "winter_floor"),
+    )
+
+
+def _own_window(values: Mapping[str, Value]) -> OwnWindow | None:
+    if values["window"] != "own":
+        return None
+    return OwnWindow(
+        float(values["window_width"]), float(values["window_height"]), float(values["window_kg"])
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ergamot.core.errors import OutOfRange
-from ergamot.core.frame.parts.house.choices import NEST_MM, House
+from ergamot.core.frame.parts.house.choices import LEAST_PANE_MM, NEST_MM, House, OwnWindow
 from ergamot.core.frame.parts.site import refuse_above
 from ergamot.core.frame.profile import Profile
 
@@ -12,6 +12,9 @@ LEAST_HOUSE_MM = 400.0  # head room in a house below which no hen roosts; common
 LEAST_ROOST_GAP_MM = 300.0  # between bars, and from a wall to a bar half of it; common practice
 ROOST_ABOVE_FLOOR_MM = 200.0  # common practice
 ROOST_STEP_MM = 250.0  # common practice
+POP_HOLE_MM = (320.0, 380.0)  # wide, high, for hens; common practice
+WINDOW_ABOVE_MM = 60.0  # of partition left between pop hole and window
+WINDOW_BELOW_ROOF_MM = 100.0
 
 
 def check_house(house: House, profile: Profile, body_mm: float, deep: float, clear_mm: float) -> None:
@@ -29,6 +32,29 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
         _check_nests(house, profile, clear_mm)
     if house.roosts != "none":
         _check_roosts(house, profile, deep, clear_mm)
+    if house.own_window:
+        _check_window(house.own_window, house, profile, clear_mm)
+
+
+def window_sill(house: House) -> float:
+    """Height of a window's lower edge.
+
+    Args: house.
+    Returns: z, mm.
+    Source: common practice: over the pop hole.
+    """
+    return house.floor_z + POP_HOLE_MM[1] + WINDOW_ABOVE_MM
+
+
+def _check_window(own: OwnWindow, house: House, profile: Profile, clear_mm: float) -> None:
+    sill = window_sill(house)
+    tallest = profile.top_z - WINDOW_BELOW_ROOF_MM - sill
+    right, left = profile.span_at(min(sill + own.high, profile.top_z - WINDOW_BELOW_ROOF_MM))
+    widest = left - right - 2 * clear_mm
+    if min(tallest, widest) < LEAST_PANE_MM:
+        raise OutOfRange("window", "own", "none: there is no room for one over the pop hole")
+    refuse_above("window_height", own.high, tallest, "between the pop hole and this roof")
+    refuse_above("window_width", own.wide, widest, "between the slopes of this partition")
 
 
 def roosts_over_floor(house: House) -> float:

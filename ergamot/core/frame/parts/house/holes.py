@@ -10,13 +10,14 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.doors import Flap, hang_flap
 from ergamot.core.frame.parts.house.choices import NEST_MM, House
+from ergamot.core.frame.parts.house.fit import WINDOW_BELOW_ROOF_MM, window_sill
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Group
 
 FRAME_GROUP: Group = "house"
 VENT_MM = (350.0, 120.0)
 WINDOW_MM = 250.0
-WINDOW_GAP_MM = 60.0  # of partition left between pop hole and window
+WINDOW_LAP_MM = 20.0  # of a window one has, on the partition round its opening
 HATCH_MM = (600.0, 400.0)
 LEAST_HATCH_MM = 350.0  # an arm and what it carries; common practice
 RIB_CLEAR_MM = 20.0  # of sheet left beside a rib to screw through
@@ -101,15 +102,29 @@ def set_vents(site: Site, house: House, hatch_top: float | None) -> None:
         site.buy("closer", "vent slide", FRAME_GROUP, [rear.point(0, z)])
 
 
-def set_window(site: Site, face: Face, y: Flat, over: float) -> None:
-    """Clear sheet in the partition over the pop hole, where the roof leaves room for it.
+def set_window(site: Site, house: House, face: Face, y: Flat) -> None:
+    """Clear sheet in the partition over the pop hole, where the roof leaves room for it; or the keeper's own.
 
-    Args: site; face, of the partition; y, sides of the pop hole, and over, its top, mm.
-    Source: common practice.
+    Args: site; house; face, of the partition; y, sides of the pop hole, mm.
+    Source: common practice: a window one has laps its opening.
     """
-    v = (over + WINDOW_GAP_MM, over + WINDOW_GAP_MM + WINDOW_MM)
+    sill = window_sill(house)
+    own = house.own_window
+    if own:
+        right, left = site.profile.span_at(sill + own.high)
+        middle, lap = (right + left) / 2, WINDOW_LAP_MM
+        outer: Flat = (middle - own.wide / 2, middle + own.wide / 2)
+        above = (sill, sill + own.high)
+        hole = (outer[0] + lap, outer[1] - lap), (above[0] + lap, above[1] - lap)
+        site.cover.open(face, *hole, "window", "a window you have", inside="house", outside="run")
+        coat = Coat(
+            "your own window", site.catalogue.sheets["clear"], FRAME_GROUP, "house", "run", own_kg=own.kg
+        )
+        site.cover.lay(face, coat, outer, above, 0.0)
+        return
+    v = (sill, sill + WINDOW_MM)
     right, left = site.inside(min(v[1], site.profile.top_z))
-    if v[1] > site.profile.top_z - 100 or y[0] < right or y[1] > left:
+    if v[1] > site.profile.top_z - WINDOW_BELOW_ROOF_MM or y[0] < right or y[1] > left:
         site.notes.append(phrase("no room for a window over the pop hole"))
         return
     site.cover.open(face, y, v, "window", "clear sheet, fixed", inside="house", outside="run")

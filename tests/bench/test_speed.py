@@ -66,13 +66,13 @@ def test_cutting_plan_of_its_sticks(benchmark, shape, strain, placed):
     assert bill.plans
 
 
-@pytest.mark.parametrize("shape", ["low-pen", "coop"])
-def test_change_to_answer_over_http(benchmark, store, database, shape):
+@pytest.mark.parametrize(("shape", "strain"), [("low-pen", "broiler-fast"), ("coop", "layer-hybrid")])
+def test_change_to_answer_over_http(benchmark, store, database, shape, strain):
     """200 changes through gunicorn and MariaDB; the 95th percentile is printed with the table."""
     import urllib.request
 
     client = make_app(store).test_client()
-    flock = client.post("/api/flocks", json=FLOCK).json
+    flock = client.post("/api/flocks", json={**FLOCK, "strain": strain}).json
     pen = client.post("/api/pens", json={"flock_id": flock["id"], "name": "Bramble pen", "shape": shape}).json
     assert PYTHON.exists()
     with Served(database.address, 8790) as served:
@@ -80,10 +80,10 @@ def test_change_to_answer_over_http(benchmark, store, database, shape):
 
         def change() -> None:
             nonlocal revision
-            width = 1500 + 25 * (len(taken) % 40)
+            length = 3000 + 25 * (len(taken) % 40)
             request = urllib.request.Request(
                 f"{served.url}/api/pens/{pen['id']}",
-                json.dumps({"values": {"width": width}}).encode(),
+                json.dumps({"values": {"length": length}}).encode(),
                 {"Content-Type": "application/json", "If-Match": f'"{revision}"'},
                 method="PATCH",
             )

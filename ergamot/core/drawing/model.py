@@ -1,0 +1,190 @@
+"""A pen as solid parts: corners, triangles and edges, for drawing in three dimensions and for files.
+
+A stick is its convex pieces, a covering a flat plate in triangles lying just outside the frame, a wheel a
+short drum, everything small a block. What waits in the shed is not in the model.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+import shapely
+from shapely import Polygon
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.frame.contact import FACES
+from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.soundness import face_of
+from ergamot.core.frame.structure import Group, Hardware, Member, Panel, Structure
+
+PartKind = Literal["stick", "tube", "sheet", "mesh", "wheel", "rod", "block"]
+Triangle = tuple[int, int, int]
+Edge = tuple[int, int]
+SHEET_OUT_MM = 2.0  # coverings are drawn this far outside the sticks they are fixed to
+DRUM_SIDES = 20
+BLOCK_MM = 22.0  # hinges, latches and the like; containers are drawn at BUCKET_MM
+BUCKET_MM = 120.0
+
+
+@dataclass(frozen=True)
+class Part:
+    """One part. `corners` in mm; `triangles` and `edges` by corner; seen from both sides where it is flat.
+
+    `opening_mm` is the widest gap in a mesh, 0 in what lets nothing through; `normal` is (0, 0, 0) for solids.
+    """
+
+    ref: str
+    kind: PartKind
+    role: str
+    group: Group
+    material: str
+    kg: float
+    opening_mm: float
+    normal: Point
+    corners: tuple[Point, ...]
+    triangles: tuple[Triangle, ...]
+    edges: tuple[Edge, ...]
+
+
+def model(structure: Structure, catalogue: Catalogue) -> tuple[Part, ...]:
+    """Every part of a structure that stands on the grass, as a solid.
+
+    Args: structure; catalogue it was built from.
+    Returns: the Parts: sticks, coverings, then hardware.
+    Source: geometry.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> c = load_catalogue()
+    >>> {part.kind for part in model(build(make_design(c, "low-pen", {}), c), c)} >= {"stick", "wheel"}
+    True
+    """
+    standing = (panel for panel in structure.panels if panel.when != "aside")
+    return (
+        *(_stick(member) for member in structure.members),
+        *(_covering(panel, _opening_mm(panel, catalogue)) for panel in standing),
+        *_hardware(structure.hardware, catalogue),
+    )
+
+
+def _opening_mm(panel: Panel, catalogue: Catalogue) -> float:
+    """The widest clear gap in a panel's wire."""
+    mesh, wire = catalogue.meshes.get(panel.covering), catalogue.wire_panels.get(panel.covering)
+    if mesh:
+        return max(mesh.pitch_x_mm, mesh.pitch_y_mm) - mesh.wire_mm
+    return max(wire.pitch_mm, wire.cross_pitch_mm) - wire.wire_mm if wire else 0.0
+
+
+def _stick(member: Member) -> Part:
+    corners: list[Point] = []
+    triangles: list[Triangle] = []
+    edges: list[Edge] = []
+    for piece in member.solids:
+        base = len(corners)
+        corners += piece
+        for a, b, c, d in _outward(piece):
+            triangles += [(base + a, base + b, base + c), (base + a, base + c, base + d)]
+        edges += [(base + a, base + b) for a, b in _BOX_EDGES]
+    kind: PartKind = "stick" if member.species else "tube"
+    material = member.species.key if member.species else "tube"
+    return Part(
+        member.ref,
+        kind,
+        member.role,
+        member.group,
+        material,
+        member.fresh_kg,
+        0.0,
+        (0.0, 0.0, 0.0),
+        tuple(corners),
+        tuple(triangles),
+        tuple(edges),
+    )
+
+
+_BOX_EDGES = tuple(
+    sorted(
+        {(min(a, b), max(a, b)) for ring in FACES for a, b in zip(ring, (*ring[1:], ring[0]), strict=True)}
+    )
+)
+
+
+def _outward(piece: tuple[Point, ...]) -> Iterator[tuple[int, int, int, int]]:
+    """The six faces of a piece, each turned so that it looks out of it."""
+    middle = tuple(sum(corner[axis] for corner in piece) / len(piece) for axis in range(3))
+    for a, b, c, d in FACES:
+        u = [piece[b][axis] - piece[a][axis] for axis in range(3)]
+        v = [piece[d][axis] - piece[a][axis] for axis in range(3)]
+        out = (u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0])
+        looks_out = sum(n * (piece[a][axis] - middle[axis]) for axis, n in enumerate(out)) >= 0
+        yield (a, b, c, d) if looks_out else (d, c, b, a)
+
+
+def _covering(panel: Panel, opening_mm: float) -> Part:
+    face = face_of(panel)
+    rings = [[face.flat(corner)[:2] for corner in ring] for ring in (panel.corners, *panel.holes)]
+    corners: dict[tuple[float, float], int] = {}
+
+    def at(u: float, v: float) -> int:
+        return corners.setdefault((round(u, 3), round(v, 3)), len(corners))
+
+    triangles: list[Triangle] = []
+    for triangle in shapely.constrained_delaunay_triangles(Polygon(rings[0], rings[1:])).geoms:
+        a, b, c = (at(float(u), float(v)) for u, v in list(triangle.exterior.coords)[:3])
+        triangles.append((a, b, c) if triangle.exterior.is_ccw else (a, c, b))
+    edges = [(at(*p), at(*q)) for ring in rings for p, q in zip(ring, [*ring[1:], ring[0]], strict=True)]
+    return Part(
+        panel.ref,
+        "sheet" if panel.solid else "mesh",
+        panel.role,
+        panel.group,
+        panel.covering or "own",
+        panel.kg,
+        opening_mm,
+        panel.normal,
+        tuple(face.point(u, v, SHEET_OUT_MM) for u, v in corners),
+        tuple(triangles),
+        tuple(edges),
+    )
+
+
+def _hardware(items: tuple[Hardware, ...], catalogue: Catalogue) -> Iterator[Part]:
+    for item in items:
+        if item.when == "aside" or item.group == "fixings" or item.role == "pulling rope":
+            continue
+        made = (
+            _drum(item)
+            if item.size_mm
+            else _block(item, BUCKET_MM if item.row in catalogue.containers else BLOCK_MM)
+        )
+        kind: PartKind = "block" if not item.size_mm else "wheel" if item.role == "wheel" else "rod"
+        yield Part(item.ref, kind, item.role, item.group, item.row, item.kg, 0.0, (0.0, 0.0, 0.0), *made)
+
+
+def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
+    """A drum lying across the pen: a ring at each end, and a middle to fan them from."""
+    assert item.size_mm
+    (x, y, z), radius, half, n = item.place, item.size_mm[0] / 2, item.size_mm[1] / 2, DRUM_SIDES
+    turns = [2 * math.pi * i / n for i in range(n)]
+    ends = [
+        [(x + radius * math.cos(a), y + s * half, z + radius * math.sin(a)) for a in turns] for s in (-1, 1)
+    ]
+    corners = (*ends[0], *ends[1], (x, y - half, z), (x, y + half, z))
+    triangles: list[Triangle] = []
+    edges: list[Edge] = []
+    for i in range(n):
+        j = (i + 1) % n
+        triangles += [(i, j, 2 * n), (n + j, n + i, 2 * n + 1), (i, n + i, n + j), (i, n + j, j)]
+        edges += [(i, j), (n + i, n + j)]
+    return corners, tuple(triangles), tuple(edges)
+
+
+def _block(item: Hardware, s: float) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
+    x, y, z = item.place
+    low = [(x - s, y - s, z), (x + s, y - s, z), (x + s, y + s, z), (x - s, y + s, z)]
+    corners = (*low, *((a, b, c + 1.5 * s) for a, b, c in low))
+    triangles = [triangle for a, b, c, d in _outward(corners) for triangle in ((a, b, c), (a, c, d))]
+    return corners, tuple(triangles), _BOX_EDGES

@@ -1,0 +1,78 @@
+"""The build order: nothing is put in through what already stands."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+
+from ergamot.core.frame.contact import solids
+from ergamot.core.frame.design import build
+from ergamot.core.frame.steps import steps
+from tests.bench.test_speed import EACH_PEN, proposed
+from tests.strategies import CATALOGUE, designs
+
+BACK_MM = (2.0, 10.0, 40.0, 150.0, 600.0, 2500.0)
+
+
+def axes(a, b):
+    """Face normals and edge crossings of two sticks: where a gap shows if there is one."""
+    edges = [[c[1] - c[0], c[3] - c[0], c[4] - c[0]] for c in (a.corners, b.corners)]
+    crossed = [np.cross(u, v) for u in edges[0] for v in edges[1]]
+    all_axes = np.array([*a.normals, *b.normals, *crossed])
+    size = np.linalg.norm(all_axes, axis=1)
+    return all_axes[size > 1e-6] / size[size > 1e-6, None]
+
+
+class Piece:
+    def __init__(self, corners, normals):
+        self.corners, self.normals = corners, normals
+
+
+def depth_mm(a, b, shift):
+    """How far one piece, shifted, reaches into another; negative when they are apart."""
+    along = axes(a, b)
+    one, other = (a.corners + shift) @ along.T, b.corners @ along.T
+    return min(np.minimum(one.max(0), other.max(0)) - np.maximum(one.min(0), other.min(0)))
+
+
+@EACH_PEN
+def test_every_stick_goes_in_without_meeting_one_already_placed(shape, strain, placed):
+    """Each is drawn back the way it came, 2 mm to 2.5 m, and stands clear of all before it all the way."""
+    structure = build(proposed(shape, strain, placed)[0], CATALOGUE)
+    made = solids(structure.members)
+    pieces = {member.ref: [] for member in structure.members}
+    for owner, corners, normals in zip(made.owner, made.corners, made.normals, strict=True):
+        pieces[structure.members[owner].ref].append(Piece(corners, normals))
+    notched = {(m.ref, n.other) for m in structure.members for n in m.notches}
+    standing = []
+    for step in steps(structure):
+        for part in step.parts:
+            for back in BACK_MM if part.ref in pieces else ():
+                shift = -back * np.array(part.way)
+                for ref in standing:
+                    if {(part.ref, ref), (ref, part.ref)} & notched:
+                        continue
+                    worst = max(depth_mm(a, b, shift) for a in pieces[part.ref] for b in pieces[ref])
+                    assert worst < 1.5, (part, ref, back)
+            if part.ref in pieces:
+                standing.append(part.ref)
+
+
+@EACH_PEN
+def test_everything_that_stands_is_put_in_once(shape, strain, placed):
+    structure = build(proposed(shape, strain, placed)[0], CATALOGUE)
+    refs = [part.ref for step in steps(structure) for part in step.parts]
+    assert len(refs) == len(set(refs))
+    wanted = {m.ref for m in structure.members} | {p.ref for p in structure.panels if p.when != "aside"}
+    wanted |= {item.ref for item in structure.hardware if item.role == "wheel"}
+    assert set(refs) == wanted
+
+
+@settings(max_examples=12)
+@given(designs())
+def test_any_pen_can_be_put_together(design):
+    structure = build(design, CATALOGUE)
+    order = steps(structure)
+    assert order[0].title.startswith("base")
+    assert all(np.linalg.norm(part.way) == pytest.approx(1, abs=1e-3) for s in order for part in s.parts)

@@ -12,7 +12,7 @@ from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.drawing.birds import Bird, birds
-from ergamot.core.drawing.lines import Line, lines
+from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.views import View, view
 from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
@@ -43,6 +43,7 @@ class Bench:
     structure: Structure
     judged: Judged
     views: tuple[View, ...]
+    parts: tuple[Part, ...]
     birds: tuple[Bird, ...]
     stops: Mapping[str, tuple[float, ...]]
     space_days: tuple[SpaceDay, ...]
@@ -129,12 +130,6 @@ def pens(work: Work) -> list[Record]:
     return find_all(work.session, work.farm_id, "pen")
 
 
-def pen_lines(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[Line, ...]:
-    """The pen in isometric lines, as kept or with values being tried."""
-    design = design_of(work, record)
-    return lines(built(work, change(work.catalogue, design, trying) if trying else design))
-
-
 def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:
     """Build, draw and judge a pen as kept, or with values being tried and not kept."""
     design = design_of(work, record)
@@ -156,6 +151,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         structure=structure,
         judged=judge(work.catalogue, structure, flock, place),
         views=(view(structure, "plan"), view(structure, "side"), view(structure, "end")),
+        parts=model(structure, work.catalogue),
         birds=birds(structure, flock),
         space_days=space_by_day(flock, need, structure.body.floor_m2),
         stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},

@@ -12,6 +12,7 @@ from sqlalchemy import Engine, text
 from ergamot.store.engine import open_engine
 from ergamot.web.build import build_part
 from ergamot.web.catalogue import catalogue_part
+from ergamot.web.drawings import drawings_part
 from ergamot.web.farm import farm
 from ergamot.web.flocks import flocks_part
 from ergamot.web.ground import ground_part
@@ -37,7 +38,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
     store = engine or open_engine()
     map_errors(app)
     keep_one_commit(app, store)
-    for part in (farm, catalogue_part, flocks_part, pens_part, build_part, ground_part):
+    for part in (farm, catalogue_part, flocks_part, pens_part, drawings_part, build_part, ground_part):
         app.register_blueprint(part)
     _serve_ui(app, store, ui)
     return app

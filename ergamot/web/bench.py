@@ -16,6 +16,7 @@ from ergamot.core.units import Quantity
 from ergamot.core.weather.stability import Gusts
 from ergamot.operations.kept import Record
 from ergamot.operations.pens import Bench
+from ergamot.web.schemas.drawings import ModelOut, PartOut
 from ergamot.web.schemas.figures import FindingOut, Words, words
 from ergamot.web.schemas.pens import (
     BirdOut,
@@ -51,6 +52,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         ),
         "values": {name: _value(bench, name) for name in bench.design.values},
         "views": [view_out(view) for view in bench.views],
+        "model": _model(bench),
         "birds": [BirdOut.model_validate(bird) for bird in bench.birds],
         "centre": mass.fresh_centre,
         "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
@@ -70,6 +72,17 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         ],
         "notes": [Words.model_validate(note) for note in bench.notes],
     }
+
+
+def _model(bench: Bench) -> ModelOut:
+    corners = [corner for part in bench.parts for corner in part.corners]
+    xs, ys, zs = zip(*corners, strict=True)
+    return ModelOut(
+        parts=[PartOut.model_validate(part) for part in bench.parts],
+        contacts=list(bench.structure.contacts),
+        low=(min(xs), min(ys), min(zs)),
+        high=(max(xs), max(ys), max(zs)),
+    )
 
 
 def _value(bench: Bench, name: str) -> ValueOut:

@@ -13,13 +13,11 @@ from ergamot.core.frame.shapes import shape_of
 from ergamot.core.units import Quantity
 from ergamot.exchange.design_file import design_schema, write_design
 from ergamot.operations.kept import Record, Step, kept, take_step
-from ergamot.operations.pens import bench, change_pen, design_of, open_pen, pen_lines, pens, propose_pen
+from ergamot.operations.pens import bench, change_pen, design_of, open_pen, pens, propose_pen
 from ergamot.web.bench import bench_out, view_out
 from ergamot.web.schemas.figures import Words
 from ergamot.web.schemas.pens import (
     BenchOut,
-    LineOut,
-    LinesOut,
     OpenIn,
     PenIn,
     PenLineOut,
@@ -108,15 +106,6 @@ def try_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
     """What the bench would show with these values; nothing is kept."""
     record = _pen(pen_id)
     return bench_out(record, bench(current_work(), record, json_data.values))
-
-
-@pens_part.post("/<int:pen_id>/lines")
-@pens_part.input(PenIn)
-@pens_part.output(LinesOut)
-def lines_of_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
-    """The whole pen in isometric lines with hidden lines removed, with these values tried."""
-    drawn = pen_lines(current_work(), _pen(pen_id), json_data.values)
-    return {"lines": [LineOut.model_validate(line) for line in drawn]}
 
 
 @pens_part.post("/<int:pen_id>/<any(undo,redo):step>")

@@ -6,6 +6,7 @@ from datetime import date
 
 from pydantic import BaseModel, Field
 
+from ergamot.web.schemas.drawings import ModelOut
 from ergamot.web.schemas.figures import FindingOut, Out, Words
 
 
@@ -73,21 +74,6 @@ class ViewOut(Out):
     high: tuple[float, float]
 
 
-class LineOut(Out):
-    """A visible stretch of an edge in the isometric picture, mm."""
-
-    ref: str
-    kind: str
-    a: tuple[float, float]
-    b: tuple[float, float]
-
-
-class LinesOut(Out):
-    """The whole pen in lines, hidden ones removed; v up."""
-
-    lines: list[LineOut]
-
-
 class BirdOut(Out):
     """A bird on the floor, mm."""
 
@@ -153,6 +139,7 @@ class BenchOut(Out):
     flock_line: str
     values: dict[str, ValueOut]
     views: list[ViewOut]
+    model: ModelOut
     birds: list[BirdOut]
     centre: tuple[float, float, float]
     findings: list[FindingOut]

@@ -9,6 +9,7 @@ export const keys = {
   pens: ["pens"],
   pen: (id: number) => ["pen", id],
   lines: (id: number, values: Record<string, string | number>) => ["lines", id, values],
+  steps: (id: number, values: Record<string, string | number>) => ["steps", id, values],
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
   lawns: ["lawns"],
@@ -44,6 +45,18 @@ export const useLines = (id: number, values: Record<string, string | number>) =>
     queryKey: keys.lines(id, values),
     queryFn: ({ signal }) =>
       answer(api.POST("/api/pens/{pen_id}/lines", { params: { path: { pen_id: id } }, body: { values }, signal })),
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+
+/** The order these values are built in, when it is wanted. */
+export const useSteps = (id: number, values: Record<string, string | number>, wanted: boolean) =>
+  useQuery({
+    queryKey: keys.steps(id, values),
+    queryFn: ({ signal }) =>
+      answer(api.POST("/api/pens/{pen_id}/steps", { params: { path: { pen_id: id } }, body: { values }, signal })),
+    enabled: wanted,
     placeholderData: (before) => before,
     staleTime: Infinity,
     gcTime: 60_000,

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { Suspense, lazy, useState } from "react";
 import type { Bench } from "../api/client";
 import { useUnits } from "../kit/units";
 import { placeOne, placeSheet } from "./frame";
@@ -7,8 +7,12 @@ import { Patterns } from "./Patterns";
 import { PenView } from "./PenView";
 import { WholePen } from "./WholePen";
 import { WindRose } from "./WindRose";
+import { drawsSolids } from "./drawsSolids";
+import type { Pulling } from "./useLengthDrag";
 
-const LOOKS = ["Sheet", "Plan", "Side", "End", "Whole", "Wind"] as const;
+const SolidView = lazy(() => import("../solid/SolidView"));
+
+const LOOKS = ["Turn", "Sheet", "Plan", "Side", "End", "Whole", "Wind"] as const;
 type Look = (typeof LOOKS)[number];
 
 const WIDTH = 900;
@@ -17,15 +21,17 @@ const HEIGHT = 470;
 interface Props {
   bench: Bench;
   onPick: (parameter: string) => void;
+  pulling: Pulling;
 }
 
 /** The drawing in the middle of the bench: the whole sheet, or one view as large as it goes. */
-export function DrawingSheet({ bench, onPick }: Props) {
-  const [look, setLook] = useState<Look>("Sheet");
+export function DrawingSheet({ bench, onPick, pulling }: Props) {
+  const [look, setLook] = useState<Look>(drawsSolids() ? "Turn" : "Sheet");
   const [lit, setLit] = useState<string | null>(null);
   const { read } = useUnits();
   const fact = bench.facts.find((one) => one.ref === lit);
   const common = { bench, lit, onPoint: setLit, onPick };
+  const looks = LOOKS.filter((one) => one !== "Turn" || drawsSolids());
   return (
     <section className="sheet relative flex min-h-0 flex-col" aria-label="Drawing of the pen">
       <Patterns />
@@ -40,7 +46,7 @@ export function DrawingSheet({ bench, onPick }: Props) {
           )}
         </p>
         <div role="tablist" aria-label="Views" className="flex gap-3">
-          {LOOKS.map((one) => (
+          {looks.map((one) => (
             <button
               key={one}
               type="button"
@@ -54,15 +60,21 @@ export function DrawingSheet({ bench, onPick }: Props) {
           ))}
         </div>
       </div>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="min-h-0 w-full flex-1" role="group" aria-label={`${look} of ${bench.name}`}>
-        <Content look={look} {...common} />
-      </svg>
+      {look === "Turn" ? (
+        <Suspense fallback={<p className="flex-1 p-4 text-pencil">Setting the pen up…</p>}>
+          <SolidView {...common} pulling={pulling} />
+        </Suspense>
+      ) : (
+        <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="min-h-0 w-full flex-1" role="group" aria-label={`${look} of ${bench.name}`}>
+          <Content look={look} {...common} />
+        </svg>
+      )}
     </section>
   );
 }
 
-interface ContentProps extends Props {
-  look: Look;
+interface ContentProps extends Omit<Props, "pulling"> {
+  look: Exclude<Look, "Turn">;
   lit: string | null;
   onPoint: (ref: string | null) => void;
 }

@@ -54,7 +54,11 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
       <Fence bench={bench} />
       {edits.problem && !onField ? <Trouble problem={edits.problem.problem} /> : null}
       <div className="grid items-stretch gap-5 lg:grid-cols-[minmax(0,1fr)_310px]">
-        <DrawingSheet bench={bench} onPick={pickFromDrawing} />
+        <DrawingSheet
+          bench={bench}
+          onPick={pickFromDrawing}
+          pulling={{ parameters, live: edits.trial !== null, onTry: edits.tryValues, onKeep: (values) => edits.keep({ values }), onDrop: edits.drop }}
+        />
         <aside aria-label="Verdicts" className="space-y-2.5">
           {bench.findings.map((one: Finding) => (
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />

@@ -126,9 +126,10 @@ describe("edits of a pen", () => {
     await act(async () => {
       void edits.current.tryValues({ width: 111 });
       void edits.current.tryValues({ width: 222 });
-      await edits.current.tryValues({ width: 333 });
+      void edits.current.tryValues({ width: 333 });
     });
-    expect(edits.current.trial?.values["width"]?.value).toBe(333);
+    await waitFor(() => expect(edits.current.trial?.values["width"]?.value).toBe(333));
+    expect(server.asked.filter((one) => one.path.endsWith("/try")).length).toBe(2);
     expect(keptWidth()).toBe(100);
     act(() => edits.current.drop());
     expect(edits.current.trial).toBeNull();

@@ -24,6 +24,8 @@ export function usePenEdits(id: number) {
   const [problem, setProblem] = useState<{ edit: Edit | null; problem: Problem } | null>(null);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const asking = useRef<AbortController | null>(null);
+  const waiting = useRef<Values | null>(null);
+  const again = useRef<(values: Values) => void>(() => undefined);
 
   const revision = () => cache.getQueryData<Bench>(keys.pen(id))?.revision ?? 0;
   const settle = (bench: Bench) => {
@@ -69,9 +71,14 @@ export function usePenEdits(id: number) {
     onError: (error) => fail(error, null),
   });
 
+  // One trial is under way at a time and the newest waits for it: a pull is answered as often as the
+  // server can, and what was overtaken while waiting is never asked.
   const tryValues = useCallback(
     async (values: Values) => {
-      asking.current?.abort();
+      if (asking.current) {
+        waiting.current = values;
+        return;
+      }
       const mine = new AbortController();
       asking.current = mine;
       try {
@@ -82,23 +89,37 @@ export function usePenEdits(id: number) {
             signal: mine.signal,
           }),
         );
-        if (asking.current === mine) setTrial(bench);
+        if (asking.current === mine) {
+          setTrial(bench);
+          setProblem(null);
+        }
       } catch (error) {
         if (asking.current === mine && error instanceof Problem) setProblem({ edit: { values }, problem: error });
       }
+      if (asking.current !== mine) return;
+      asking.current = null;
+      const next = waiting.current;
+      waiting.current = null;
+      if (next) again.current(next);
     },
     [id],
   );
 
-  const drop = useCallback(() => {
+  again.current = (values) => void tryValues(values);
+
+  const stop = () => {
     asking.current?.abort();
     asking.current = null;
+    waiting.current = null;
+  };
+
+  const drop = useCallback(() => {
+    stop();
     setTrial(null);
   }, []);
 
   const keep = (edit: Edit) => {
-    asking.current?.abort();
-    asking.current = null;
+    stop();
     change.mutate(edit);
   };
 

@@ -1,0 +1,67 @@
+"""Drawings of a pen: lines, solids, the order of building."""
+
+from __future__ import annotations
+
+from ergamot.web.schemas.figures import Out
+
+Corner = tuple[float, float, float]
+
+
+class LineOut(Out):
+    """A visible stretch of an edge in the isometric picture, mm."""
+
+    ref: str
+    kind: str
+    a: tuple[float, float]
+    b: tuple[float, float]
+
+
+class LinesOut(Out):
+    """The whole pen in lines, hidden ones removed; v up."""
+
+    lines: list[LineOut]
+
+
+class PartOut(Out):
+    """One part of a pen as a solid, mm; triangles and edges by corner."""
+
+    ref: str
+    kind: str
+    role: str
+    group: str
+    material: str
+    kg: float
+    opening_mm: float
+    normal: Corner
+    corners: list[Corner]
+    triangles: list[tuple[int, int, int]]
+    edges: list[tuple[int, int]]
+
+
+class ModelOut(Out):
+    """A pen in solids: x along it to the front, y to the left, z up; where it stands on the ground."""
+
+    parts: list[PartOut]
+    contacts: list[tuple[float, float]]
+    low: Corner
+    high: Corner
+
+
+class PlacedOut(Out):
+    """A part and the unit vector along which it goes in."""
+
+    ref: str
+    way: Corner
+
+
+class BuildStepOut(Out):
+    """Parts of one kind put in one after the other."""
+
+    title: str
+    parts: list[PlacedOut]
+
+
+class StepsOut(Out):
+    """The order a pen is built in."""
+
+    steps: list[BuildStepOut]

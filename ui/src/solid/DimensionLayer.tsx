@@ -1,0 +1,75 @@
+import { useState } from "react";
+import type { Bench } from "../api/client";
+import { useLengthDrag, type Pulling } from "../drawing/useLengthDrag";
+import { useUnits } from "../kit/units";
+import type { Seen } from "./Eye";
+import { dimensionsSeen, placeWords, type Words } from "./dims";
+
+interface Props {
+  bench: Bench;
+  seen: Seen;
+  pulling: Pulling;
+  onPick: (parameter: string) => void;
+}
+
+/** Dimension lines over the turned pen: words that keep clear of each other, ends that can be pulled. */
+export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
+  const { read } = useUnits();
+  const { grip, pulled } = useLengthDrag(bench, pulling);
+  const [near, setNear] = useState<string | null>(null);
+  const before: Words[] = [];
+  return (
+    <svg className="pointer-events-none absolute inset-0 h-full w-full" role="group" aria-label="Dimensions">
+      {dimensionsSeen(bench, seen.eye).map(({ key, dim, mm, ends, line }) => {
+        const [a, b] = [seen.at(line[0]), seen.at(line[1])];
+        const [fa, fb] = [seen.at(ends[0]), seen.at(ends[1])];
+        if (Math.hypot(a[0] - b[0], a[1] - b[1]) < 24) return null;
+        const words = read(dim.text);
+        const spot = placeWords(a, b, words.length * 4 + 6, before);
+        if (!spot) return null;
+        before.push(spot);
+        const name = dim.parameter;
+        const hold = name ? grip(name, mm, [b[0] - a[0], b[1] - a[1]]) : null;
+        const strong = near === key || pulled === name;
+        return (
+          <g key={key} stroke="var(--color-ink)" strokeWidth={strong ? 2 : 1} onMouseEnter={() => setNear(key)} onMouseLeave={() => setNear(null)}>
+            <path d={`M${fa} L${a} M${fb} L${b}`} opacity={0.4} strokeDasharray="2 3" />
+            <path d={`M${a} L${b}`} />
+            <circle cx={a[0]} cy={a[1]} r={2.4} fill="var(--color-ink)" />
+            <g
+              className={name ? "pointer-events-auto cursor-pointer" : ""}
+              role={name ? "button" : undefined}
+              tabIndex={name ? 0 : undefined}
+              aria-label={name ? `${name} ${words}: change` : undefined}
+              onClick={() => name && onPick(name)}
+              onKeyDown={(event) => event.key === "Enter" && name && onPick(name)}
+            >
+              <rect x={spot.x - spot.half} y={spot.y - 11} width={2 * spot.half} height={22} fill="var(--color-sheet)" stroke={pulled === name && name ? "var(--color-ink)" : "none"} />
+              <text x={spot.x} y={spot.y + 5} textAnchor="middle" fontSize={15} fontWeight={600} fill="var(--color-ink)" stroke="none" textDecoration={name ? "underline" : undefined}>
+                {words}
+              </text>
+            </g>
+            {hold ? (
+              <circle
+                {...hold}
+                cx={b[0]}
+                cy={b[1]}
+                r={strong ? 9 : 7}
+                className="pointer-events-auto cursor-grab touch-none"
+                role="slider"
+                tabIndex={0}
+                aria-label={`pull ${name}`}
+                aria-valuenow={Number(bench.values[name]?.value ?? 0)}
+                aria-valuetext={words}
+                fill="var(--color-tape)"
+                strokeWidth={1.6}
+              />
+            ) : (
+              <circle cx={b[0]} cy={b[1]} r={2.4} fill="var(--color-ink)" />
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

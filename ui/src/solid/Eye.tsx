@@ -1,0 +1,81 @@
+import { useFrame, useThree } from "@react-three/fiber";
+import { useEffect, useMemo, useRef } from "react";
+import * as THREE from "three";
+import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
+import { EYES, seenSize, type Bounds, type Look } from "./look";
+
+interface Props {
+  look: Look;
+  turn: number; // counts up each time a look is asked for, even the same one again
+  bounds: Bounds;
+  live: boolean; // being pulled: quick before fine
+  onSeen: (seen: Seen) => void;
+}
+
+/** Where any place in the pen (mm) falls on the sheet (px), and where the eye stands. */
+export interface Seen {
+  at: (mm: [number, number, number]) => [number, number];
+  eye: [number, number, number];
+}
+
+const FAR = 40; // m
+const ROUGH = 1; // pixels drawn for one on the sheet while it moves
+const FINE = 2; // and when still: edges at half a pixel need no smoothing
+const FILLS = 0.84; // of the sheet is the pen, the rest for its dimensions
+
+/** The eye on the pen: put where a look says, then turned, moved and brought nearer by hand. */
+export function Eye({ look, turn, bounds, live, onSeen }: Props) {
+  const { camera, gl, size, invalidate, setDpr } = useThree();
+  const controls = useMemo(() => {
+    camera.up.set(0, 0, 1);
+    return new OrbitControls(camera, gl.domElement);
+  }, [camera, gl]);
+  const box = useRef(bounds);
+  box.current = bounds;
+
+  useEffect(() => {
+    controls.enableDamping = false;
+    const redraw = () => invalidate();
+    const rough = () => setDpr(ROUGH);
+    const fine = () => setDpr(FINE);
+    controls.addEventListener("change", redraw);
+    controls.addEventListener("start", rough);
+    controls.addEventListener("end", fine);
+    return () => controls.dispose();
+  }, [controls, invalidate, setDpr]);
+
+  useEffect(() => setDpr(live ? ROUGH : FINE), [live, setDpr]);
+
+  useEffect(() => {
+    const { low, high } = box.current;
+    const middle = new THREE.Vector3(...[0, 1, 2].map((i) => ((low[i] ?? 0) + (high[i] ?? 0)) / 2000));
+    const eye = new THREE.Vector3(...EYES[look]).normalize().multiplyScalar(FAR / 2);
+    camera.position.copy(middle).add(eye);
+    const { wide, tall } = seenSize(box.current, EYES[look]);
+    camera.zoom = FILLS * Math.min((size.width * 1000) / wide, (size.height * 1000) / tall);
+    camera.near = 0.01;
+    camera.far = FAR;
+    controls.target.copy(middle);
+    camera.updateProjectionMatrix();
+    controls.update();
+    invalidate();
+  }, [look, turn, size, camera, controls, invalidate]);
+
+  const told = useRef("");
+  useFrame(() => {
+    camera.updateMatrixWorld();
+    const key = [...camera.position.toArray(), camera.zoom, size.width, size.height].join();
+    if (key === told.current) return;
+    told.current = key;
+    const whole = new THREE.Matrix4().multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse);
+    const point = new THREE.Vector3();
+    onSeen({
+      at: ([x, y, z]) => {
+        point.set(x / 1000, y / 1000, z / 1000).applyMatrix4(whole);
+        return [((point.x + 1) / 2) * size.width, ((1 - point.y) / 2) * size.height];
+      },
+      eye: camera.getWorldDirection(point).negate().toArray() as [number, number, number],
+    });
+  });
+  return null;
+}

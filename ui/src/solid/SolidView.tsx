@@ -1,0 +1,124 @@
+import { Canvas } from "@react-three/fiber";
+import { useMemo, useState, type KeyboardEvent } from "react";
+import * as THREE from "three";
+import type { Bench } from "../api/client";
+import { useSteps } from "../api/queries";
+import { PERSON_MM } from "../drawing/frame";
+import type { Pulling } from "../drawing/useLengthDrag";
+import { apart } from "./apart";
+import { DimensionLayer } from "./DimensionLayer";
+import { Eye, type Seen } from "./Eye";
+import { LOOKS, type Look } from "./look";
+import { LEGEND, SHADES, type Shade } from "./paint";
+import { Rule } from "./Rule";
+import { Scene } from "./Scene";
+
+const PERSON_ROOM_MM = 900;
+
+interface Props {
+  bench: Bench;
+  lit: string | null;
+  onPoint: (ref: string | null) => void;
+  onPick: (parameter: string) => void;
+  pulling: Pulling;
+}
+
+/** The pen to be turned about, sawn through and taken apart. Nothing is drawn while nothing changes. */
+export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Props) {
+  const [look, setLook] = useState<{ look: Look; turn: number }>({ look: "corner", turn: 0 });
+  const [shade, setShade] = useState<Shade>("made of");
+  const [marks, setMarks] = useState(true);
+  const [sawn, setSawn] = useState(0);
+  const [out, setOut] = useState(0);
+  const [seen, setSeen] = useState<Seen | null>(null);
+  const values = useMemo(() => Object.fromEntries(Object.entries(bench.values).map(([name, one]) => [name, one.value])), [bench.values]);
+  const order = useSteps(bench.id, values, out > 0);
+  const steps = useMemo(() => order.data?.steps ?? [], [order.data]);
+  const built = steps.length - out;
+  const away = useMemo(() => apart(out > 0 ? steps : [], built), [steps, built, out]);
+  const { low, high } = bench.model;
+  const clip = useMemo(
+    () => (sawn > 0 ? [new THREE.Plane(new THREE.Vector3(0, 1, 0), -(low[1] + (high[1] - low[1]) * sawn) / 1000)] : []),
+    [sawn, low, high],
+  );
+  const from = (one: Look) => setLook(({ turn }) => ({ look: one, turn: turn + 1 }));
+  const keys = (event: KeyboardEvent) => {
+    const one = LOOKS[Number(event.key) - 1];
+    if (one && !(event.target instanceof HTMLInputElement)) from(one);
+  };
+  const next = out > 0 ? steps[built] : undefined;
+  return (
+    // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- number keys reach it from any control inside
+    <div className="flex min-h-0 flex-1 flex-col" onKeyDown={keys}>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-1 text-sm">
+        <Words label="From" options={LOOKS} on={look.look} onPick={from} />
+        <Words label="Shade" options={SHADES} on={shade} onPick={setShade} />
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" className="accent-grass" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> balance
+        </label>
+        <Rule label="Saw through" value={sawn} most={0.9} step={0.02} said={`${Math.round(sawn * 100)} % sawn away`} onChange={setSawn} />
+        <Rule label="Take apart" value={out} most={Math.max(1, steps.length || 30)} step={1} said={next ? `next: ${next.title}` : "whole"} onChange={(to) => setOut(to)} />
+        {LEGEND[shade].map(([colour, words]) => (
+          <span key={words} className="flex items-center gap-1">
+            <i className="inline-block h-3 w-4 border border-ink" style={{ background: colour }} /> {words}
+          </span>
+        ))}
+      </div>
+      <div className="relative min-h-[300px] flex-1" data-view="solid" role="img" aria-label={`${bench.name} in the round, from the ${look.look}`}>
+        <div className="absolute inset-0">
+          <Canvas
+            orthographic
+            frameloop="demand"
+            legacy
+            linear
+            flat
+            gl={{ antialias: false, localClippingEnabled: true } as object}
+            onCreated={({ gl }) => {
+              gl.localClippingEnabled = true;
+            }}
+          >
+            <Scene bench={bench} shade={shade} lit={lit} away={away} clip={clip} marks={marks} onPoint={onPoint} />
+            <Eye {...look} bounds={withPerson(bench.model)} live={pulling.live} onSeen={setSeen} />
+          </Canvas>
+        </div>
+        {next ? (
+          <p className="absolute bottom-2 left-4 font-slab text-[17px] font-bold" aria-live="polite">
+            step {built + 1} of {steps.length}: {next.title}
+          </p>
+        ) : null}
+        {seen && out === 0 ? <DimensionLayer bench={bench} seen={seen} pulling={pulling} onPick={onPick} /> : null}
+      </div>
+    </div>
+  );
+}
+
+/** What has to fit the sheet: the pen, and the person standing behind it. */
+function withPerson({ low, high }: Bench["model"]) {
+  return { low: [low[0] - PERSON_ROOM_MM, low[1], 0], high: [high[0], high[1], Math.max(high[2], PERSON_MM.height)] };
+}
+
+interface WordsProps<T extends string> {
+  label: string;
+  options: readonly T[];
+  on: T;
+  onPick: (one: T) => void;
+}
+
+function Words<T extends string>({ label, options, on, onPick }: WordsProps<T>) {
+  return (
+    <span className="flex items-baseline gap-2" role="group" aria-label={label}>
+      <span className="text-pencil">{label}</span>
+      {options.map((one) => (
+        <button
+          key={one}
+          type="button"
+          aria-pressed={on === one}
+          className={`border-b-2 font-semibold ${on === one ? "border-ink" : "border-transparent text-pencil hover:border-rule"}`}
+          onClick={() => onPick(one)}
+        >
+          {one}
+        </button>
+      ))}
+    </span>
+  );
+}

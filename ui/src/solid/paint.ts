@@ -1,0 +1,67 @@
+/** Flat tones for the parts of a pen: paper, wood, tin; or how heavy they are, or how wide their gaps. */
+import type { Schemas } from "../api/client";
+
+export type Part = Schemas["PartOut"];
+export type Shade = "made of" | "weight" | "gaps";
+export const SHADES: Shade[] = ["made of", "weight", "gaps"];
+export type Colour = [number, number, number];
+
+const hex = (text: string): Colour => [1, 3, 5].map((i) => parseInt(text.slice(i, i + 2), 16) / 255) as Colour;
+
+export const PAPER = hex("#fbf8f0");
+export const INK = hex("#26312c");
+export const TAPE = hex("#f0c64a");
+const GRASS = hex("#4e6b3a");
+const WOOD = hex("#e3c98f");
+const GRAIN = hex("#cfae74");
+const TIN = hex("#c9d6d8");
+const TUBE = hex("#aab4b2");
+const TARP = hex("#a9bcae");
+const CLAY = hex("#8f3420");
+const GLASS = hex("#b7c873");
+
+/** Gaps a hunter or a chick gets through, widest first, mm; after common practice for mesh. */
+const GAP_STEPS: [number, Colour][] = [
+  [50, CLAY],
+  [26, hex("#c98a5a")],
+  [14, GLASS],
+  [0, GRASS],
+];
+const HEAVY_KG = 8; // a part as heavy as this takes the full tone
+
+const between = (a: Colour, b: Colour, share: number): Colour => a.map((v, i) => v + ((b[i] ?? v) - v) * share) as Colour;
+
+function made(part: Part): Colour {
+  if (part.kind === "wheel" || part.kind === "block") return INK.map((v) => v + 0.1) as Colour;
+  if (part.kind === "rod" || part.kind === "tube") return TUBE;
+  if (part.kind === "stick") return WOOD;
+  if (part.kind === "mesh") return GRASS;
+  if (/^(ply|osb|cedar|slats)/.test(part.material)) return GRAIN;
+  return part.material.startsWith("tarp") ? TARP : TIN;
+}
+
+export function paint(part: Part, shade: Shade): Colour {
+  if (shade === "weight") return between(PAPER, CLAY, Math.min(1, Math.sqrt(part.kg / HEAVY_KG)) * 0.85);
+  if (shade === "gaps") {
+    if (part.kind !== "mesh") return PAPER;
+    return GAP_STEPS.find(([least]) => part.opening_mm >= least)?.[1] ?? GRASS;
+  }
+  return made(part);
+}
+
+/** How light a face is by where it looks: no lamp, the same from every side, as on a drawing. */
+export function light(nx: number, ny: number, nz: number): number {
+  return 0.86 + 0.12 * nz + 0.05 * nx - 0.06 * ny;
+}
+
+export const LEGEND: Record<Shade, [string, string][]> = {
+  "made of": [],
+  weight: [
+    ["#fbf8f0", "light"],
+    ["#9f5242", "8 kg or more"],
+  ],
+  gaps: GAP_STEPS.map(([least, colour]) => [
+    `#${colour.map((v) => Math.round(v * 255).toString(16).padStart(2, "0")).join("")}`,
+    least ? `over ${least} mm` : "up to 14 mm",
+  ]),
+};

@@ -5,11 +5,16 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from ergamot.core.drawing.lines import Line, lines
+from ergamot.core.drawing.lines import LOOKS, Line, LookName, lines
+from ergamot.core.drawing.model import model
+from ergamot.core.drawing.picture import Picture, picture
 from ergamot.core.frame.design import change
+from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.steps import BuildStep, steps
 from ergamot.core.frame.structure import Structure
-from ergamot.operations.pens import built, design_of
+from ergamot.exchange.model_gltf import write_gltf
+from ergamot.exchange.sheets_pdf import SheetSet
+from ergamot.operations.pens import bench, built, design_of
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
@@ -28,3 +33,28 @@ def pen_lines(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[Li
 def pen_steps(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[BuildStep, ...]:
     """The order a pen is built in."""
     return steps(structure_of(work, record, trying))
+
+
+def pen_picture(work: Work, record: Record, look: LookName) -> Picture:
+    """The pen to scale from one side, dimensioned."""
+    return picture(structure_of(work, record, {}), look)
+
+
+def pen_sheets(work: Work, record: Record) -> SheetSet:
+    """What the printed sheets of a pen show."""
+    shown = bench(work, record)
+    return SheetSet(
+        name=shown.name,
+        shape=shape_of(shown.design.shape).label,
+        flock=shown.flock_name,
+        day=work.now.date(),
+        pictures={look: picture(shown.structure, look) for look in LOOKS},
+        findings=shown.judged.findings,
+    )
+
+
+def pen_gltf(work: Work, record: Record) -> bytes:
+    """The pen in solids as binary glTF."""
+    structure = structure_of(work, record, {})
+    labels = {member.ref: member.label for member in structure.members}
+    return write_gltf(model(structure, work.catalogue), labels, record.body["name"])

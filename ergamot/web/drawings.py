@@ -2,11 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Mapping
+from typing import Any, TypeVar
 
 from apiflask import APIBlueprint
+from flask import Response, request
 
-from ergamot.operations.drawings import pen_lines, pen_steps
+from ergamot.core.drawing.lines import LOOKS, LookName
+from ergamot.core.drawing.picture import scale_for
+from ergamot.core.errors import UnknownChoice
+from ergamot.core.units import System
+from ergamot.exchange.drawing_dxf import write_dxf
+from ergamot.exchange.drawing_svg import write_svg
+from ergamot.exchange.sheets_pdf import Paper, write_sheets
+from ergamot.operations.drawings import pen_gltf, pen_lines, pen_picture, pen_sheets, pen_steps
 from ergamot.operations.kept import Record, kept
 from ergamot.web.schemas.drawings import BuildStepOut, LineOut, LinesOut, StepsOut
 from ergamot.web.schemas.pens import PenIn
@@ -35,3 +44,64 @@ def steps_of_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
     """The order the pen is built in, each part with its way in, with these values tried."""
     found = pen_steps(current_work(), _pen(pen_id), json_data.values)
     return {"steps": [BuildStepOut.model_validate(step) for step in found]}
+
+
+T = TypeVar("T", bound=str)
+A4_ROOM_MM = (277.0, 190.0)  # on a sheet of A4 lying, inside its margins
+
+
+def _one_of(name: str, given: str, known: Mapping[T, Any]) -> T:
+    for one in known:
+        if one == given:
+            return one
+    raise UnknownChoice(name, given, tuple(known))
+
+
+def _system() -> System:
+    units: dict[System, None] = {"metric": None, "imperial": None}
+    return _one_of("units", request.args.get("units", "metric"), units)
+
+
+def _file(body: str | bytes, kind: str, name: str) -> Response:
+    return Response(body, mimetype=kind, headers={"Content-Disposition": f'attachment; filename="{name}"'})
+
+
+@drawings_part.get("/<int:pen_id>/<look>.svg")
+@drawings_part.doc(responses={200: "A line drawing to scale as SVG"})
+def svg_of_pen(pen_id: int, look: str) -> Response:
+    """The pen from one side (corner, plan, side, end) to scale, hidden lines removed, dimensioned."""
+    work, record = current_work(), _pen(pen_id)
+    seen: LookName = _one_of("look", look, LOOKS)
+    drawn = pen_picture(work, record, seen)
+    scale = scale_for(drawn.wide, drawn.tall, A4_ROOM_MM)
+    text = write_svg(drawn, record.body["name"], scale, _system())
+    return _file(text, "image/svg+xml", f"pen-{pen_id}-{seen}.svg")
+
+
+@drawings_part.get("/<int:pen_id>/<look>.dxf")
+@drawings_part.doc(responses={200: "A line drawing at full size as DXF"})
+def dxf_of_pen(pen_id: int, look: str) -> Response:
+    """The pen from one side at full size in mm, a layer for each kind of line."""
+    work, record = current_work(), _pen(pen_id)
+    seen: LookName = _one_of("look", look, LOOKS)
+    text = write_dxf(pen_picture(work, record, seen), _system())
+    return _file(text, "image/vnd.dxf", f"pen-{pen_id}-{seen}.dxf")
+
+
+@drawings_part.get("/<int:pen_id>/sheets.pdf")
+@drawings_part.doc(responses={200: "Drawing sheets as PDF"})
+def sheets_of_pen(pen_id: int) -> Response:
+    """A set of drawing sheets, on A4 or Letter."""
+    work, record = current_work(), _pen(pen_id)
+    papers: dict[Paper, None] = {"a4": None, "letter": None}
+    paper = _one_of("paper", request.args.get("paper", "a4"), papers)
+    return _file(
+        write_sheets(pen_sheets(work, record), paper, _system()), "application/pdf", f"pen-{pen_id}.pdf"
+    )
+
+
+@drawings_part.get("/<int:pen_id>/model.glb")
+@drawings_part.doc(responses={200: "The pen in solids as binary glTF"})
+def gltf_of_pen(pen_id: int) -> Response:
+    """The pen in solids, for any program that reads glTF."""
+    return _file(pen_gltf(current_work(), _pen(pen_id)), "model/gltf-binary", f"pen-{pen_id}.glb")

@@ -29,6 +29,8 @@ def browser_type_launch_args():
             "--disable-background-networking",
             "--disable-component-update",
             "--disable-sync",
+            "--use-angle=swiftshader",
+            "--enable-unsafe-swiftshader",
         ],
     }
 

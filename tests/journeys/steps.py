@@ -20,6 +20,12 @@ def propose(page: Page, name: str = "Bramble pen") -> None:
     page.get_by_label("Name").fill(name)
     page.get_by_role("button", name="Propose a pen").click()
     expect(page.get_by_role("heading", name=name)).to_be_visible()
+    lay_flat(page)
+
+
+def lay_flat(page: Page) -> None:
+    """From the pen in the round to the sheet of flat views."""
+    page.get_by_role("tab", name="Sheet").click()
 
 
 def level(page: Page, what: str):

@@ -10,7 +10,7 @@ from datetime import date
 from icalendar import Calendar
 from playwright.sync_api import Page, expect
 
-from tests.journeys.steps import enter_flock, field, propose, type_into
+from tests.journeys.steps import enter_flock, field, lay_flat, propose, type_into
 
 
 def test_the_cut_list_is_downloaded_opened_and_read(farm: Page, tmp_path):
@@ -34,6 +34,7 @@ def test_the_cut_list_is_downloaded_opened_and_read(farm: Page, tmp_path):
     assert rows[-1][-1] == farm.locator("[data-total]").inner_text()
     farm.get_by_role("link", name="Pens", exact=True).click()
     farm.get_by_role("link", name="Bramble pen").click()
+    lay_flat(farm)
     drawn = set(
         farm.locator("[data-view=plan] [data-ref^=stick]").evaluate_all(
             "all => all.map(one => one.dataset.ref)"

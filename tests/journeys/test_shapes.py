@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.steps import enter_flock, field, level, propose, type_into
+from tests.journeys.steps import enter_flock, field, lay_flat, level, propose, type_into
 
 
 def enter_layers(page: Page) -> None:
@@ -24,6 +24,7 @@ def propose_shape(page: Page, shape: str) -> None:
     page.get_by_label("Name").fill("Bramble")
     page.get_by_role("button", name="Propose a pen").click()
     expect(page.get_by_role("heading", name="Bramble")).to_be_visible()
+    lay_flat(page)
 
 
 def pick(page: Page, label: str, option: str) -> None:

@@ -1,10 +1,10 @@
-"""The whole pen in lines, seen from in front, above and to the right, hidden lines removed.
+"""The whole pen in lines, hidden lines removed: from the corner, from above, from the right, from the front.
 
 Every edge is cut against every face that stands before it: sticks, sheet and wheels hide what is
 behind them, mesh hides nothing. A stick covered by sheet draws nothing.
 
-    v (up the picture)
-    |   x to the right and down, y to the left and down, z straight up
+    v (up the picture)     from the corner (isometric, in front, above and to the right):
+    |                      x to the right and down, y to the right and up, z straight up
     +---- u
 """
 
@@ -31,6 +31,24 @@ LineKind = Literal["stick", "sheet", "mesh", "wheel"]
 EYE = (1 / math.sqrt(3), -1 / math.sqrt(3), 1 / math.sqrt(3))  # from the pen to the eye: isometric
 RIGHT = (1 / math.sqrt(2), 1 / math.sqrt(2), 0.0)
 UP = (-1 / math.sqrt(6), 1 / math.sqrt(6), 2 / math.sqrt(6))
+LookName = Literal["corner", "plan", "side", "end"]
+
+
+@dataclass(frozen=True)
+class Look:
+    """Where the eye is, from the pen, and what runs right and up in the picture; unit vectors."""
+
+    eye: Point
+    right: Point
+    up: Point
+
+
+LOOKS: dict[LookName, Look] = {
+    "corner": Look(EYE, RIGHT, UP),
+    "plan": Look((0, 0, 1), (1, 0, 0), (0, 1, 0)),
+    "side": Look((0, -1, 0), (1, 0, 0), (0, 0, 1)),
+    "end": Look((1, 0, 0), (0, 1, 0), (0, 0, 1)),
+}
 SHEET_OUT_MM = 2.0  # sheet lies this far outside the sticks it is fixed to
 SHEET_OVER_MM = 6.0  # and laps this far over their edges: 3 × as far closes corners up to 143°
 BEFORE_MM = 0.6  # a face hides only what lies further behind it than this
@@ -61,14 +79,18 @@ class _Edge:
 class _Scene:
     """Edges to draw, and the convex faces of four corners that hide them."""
 
+    look: Look
     edges: list[_Edge]
     faces: list[tuple[Point, ...]]
 
+    def faces_eye(self, normal: Point) -> bool:
+        return sum(a * b for a, b in zip(normal, self.look.eye, strict=True)) > LEAST_FACING
 
-def lines(structure: Structure) -> tuple[Line, ...]:
-    """Draw a structure in isometric lines with hidden lines removed.
 
-    Args: structure.
+def lines(structure: Structure, look: LookName = "corner") -> tuple[Line, ...]:
+    """Draw a structure in lines with hidden lines removed.
+
+    Args: structure; look, corner (isometric), plan, side (from the right) or end (from the front).
     Returns: every visible stretch of an edge, in the picture's (u, v), mm.
     Source: Appel (1967), hidden lines by what stands before each edge; isometric projection ISO 5456-3.
 
@@ -78,7 +100,7 @@ def lines(structure: Structure) -> tuple[Line, ...]:
     >>> {line.kind for line in lines(build(make_design(c, "low-pen", {}), c))} >= {"stick", "sheet"}
     True
     """
-    scene = _Scene([], [])
+    scene = _Scene(LOOKS[look], [], [])
     _add_sticks(scene, structure.members)
     standing = [panel for panel in structure.panels if panel.when != "aside"]
     for panel in standing:
@@ -90,16 +112,12 @@ def lines(structure: Structure) -> tuple[Line, ...]:
     return tuple(_visible(scene))
 
 
-def _looks_at_eye(normal: Point) -> bool:
-    return sum(a * b for a, b in zip(normal, EYE, strict=True)) > LEAST_FACING
-
-
 def _add_sticks(scene: _Scene, members: tuple[Member, ...]) -> None:
     """The faces of every stick that look at the eye, and their edges, each once."""
     if not members:
         return
     shapes = solids(members)
-    facing = shapes.normals @ np.array(EYE) > LEAST_FACING
+    facing = shapes.normals @ np.array(scene.look.eye) > LEAST_FACING
     pieces = [(member.ref, piece) for member in members for piece in member.solids]
     for (ref, corners), looks in zip(pieces, facing, strict=True):
         drawn: set[tuple[int, int]] = set()
@@ -151,10 +169,10 @@ def _add_bends(scene: _Scene, panels: Iterable[Panel]) -> None:
                 ends = frozenset((_rounded(a), _rounded(b)))
                 known.setdefault((panel.covering, ends), []).append(panel)
     for (_, ends), beside in known.items():
-        facing = {_looks_at_eye(panel.normal) for panel in beside}
+        facing = {scene.faces_eye(panel.normal) for panel in beside}
         if len(ends) == 2 and (len(beside) == 1 or len(facing) == 2):
             # On the last strip that looks at the eye, a little further out than what hides
-            seen = next((p for p in beside if _looks_at_eye(p.normal)), beside[0])
+            seen = next((p for p in beside if scene.faces_eye(p.normal)), beside[0])
             a, b = (_shifted(end, seen.normal, SHEET_OVER_MM) for end in ends)
             scene.edges.append(_Edge(seen.ref, "sheet" if seen.solid else "mesh", a, b))
 
@@ -168,7 +186,7 @@ def _shifted(point: Point, way: Point, by: float) -> Point:
 
 
 def _add_wheel(scene: _Scene, item: Hardware) -> None:
-    """A tyre as a drum of flat sides; only its two rims are drawn."""
+    """A tyre as a drum of flat sides; drawn are its two rims, and its tread where that turns away."""
     (x, y, z), (diameter, width) = item.place, item.size_mm or (0.0, 0.0)
     turns = [2 * math.pi * i / WHEEL_SIDES for i in range(WHEEL_SIDES + 1)]
     ring = [(x + diameter / 2 * math.cos(t), z + diameter / 2 * math.sin(t)) for t in turns]
@@ -178,10 +196,17 @@ def _add_wheel(scene: _Scene, item: Hardware) -> None:
         scene.faces.append(((x0, near, z0), (x1, near, z1), (x1, far, z1), (x0, far, z0)))
         for side in (near, far):
             scene.edges.append(_Edge(item.ref, "wheel", (x0, side, z0), (x1, side, z1)))
+    seen = [
+        scene.faces_eye((math.cos(t + math.pi / WHEEL_SIDES), 0.0, math.sin(t + math.pi / WHEEL_SIDES)))
+        for t in turns
+    ]
+    for i, (x0, z0) in enumerate(ring[:-1]):
+        if seen[i] != seen[i - 1 if i else -2]:
+            scene.edges.append(_Edge(item.ref, "wheel", (x0, near, z0), (x0, far, z0)))
 
 
 def _visible(scene: _Scene) -> Iterator[Line]:
-    view = np.array([RIGHT, UP, EYE]).T
+    view = np.array([scene.look.right, scene.look.up, scene.look.eye]).T
     ends = np.array([(edge.a, edge.b) for edge in scene.edges]) @ view  # (edges, 2, 3): u, v, depth
     faces = np.array(scene.faces) @ view  # (faces, 4, 3)
     hidden = _hidden(ends, _anticlockwise(faces))

@@ -1,0 +1,213 @@
+"""A set of drawing sheets as PDF, A4 or Letter: the whole pen with its verdicts, then its three views.
+
+Everything is drawn at a true scale; each sheet has a title block and a scale bar to check the printer by.
+"""
+
+from __future__ import annotations
+
+import io
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from reportlab.lib.pagesizes import A4, LETTER, landscape
+from reportlab.lib.units import mm
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+
+from ergamot.core.drawing.picture import Mark, Picture, scale_for
+from ergamot.core.finding import Finding
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.units import Quantity, System, say
+from ergamot.exchange.drawing_svg import DOT_MM, TEXT_MM, WIDTHS
+
+Paper = Literal["a4", "letter"]
+PAPERS = {"a4": A4, "letter": LETTER}
+MARGIN_MM = 12.0
+BLOCK_MM = 16.0  # height of the title block
+GAP_MM = 8.0
+BAR_STEPS = {"metric": (500.0, 4), "imperial": (304.8, 6)}  # mm a step of the scale bar, and how many
+FONT, BOLD = "Vera", "VeraBd"  # both come with reportlab
+WORDS = {"fails": "FAILS", "right": "right", "ample": "ample"}
+
+
+@dataclass(frozen=True)
+class SheetSet:
+    """What the sheets show: four pictures by look, the verdicts, and what the title block says."""
+
+    name: str
+    shape: str
+    flock: str
+    day: date
+    pictures: dict[str, Picture]
+    findings: tuple[Finding, ...]
+
+
+def write_sheets(sheets: SheetSet, paper: Paper, system: System) -> bytes:
+    """Two sheets, landscape."""
+    for font in (FONT, BOLD):
+        if font not in pdfmetrics.getRegisteredFontNames():
+            pdfmetrics.registerFont(TTFont(font, f"{font}.ttf"))
+    out = io.BytesIO()
+    size = landscape(PAPERS[paper])
+    page = _Page(Canvas(out, pagesize=size, invariant=1), size[0] / mm, size[1] / mm, sheets, system)
+    page.canvas.setTitle(f"{sheets.name}: drawing sheets")
+    page.canvas.setAuthor("Ergamot")
+    page.whole()
+    page.views()
+    page.canvas.save()
+    return out.getvalue()
+
+
+@dataclass
+class _Page:
+    """One sheet being drawn; places in mm of paper from its lower left corner."""
+
+    canvas: Canvas
+    wide: float
+    tall: float
+    sheets: SheetSet
+    system: System
+
+    @property
+    def room(self) -> tuple[float, float, float, float]:
+        """Left, bottom, width and height of what is free over the title block."""
+        low = MARGIN_MM + BLOCK_MM + GAP_MM / 2
+        return MARGIN_MM, low, self.wide - 2 * MARGIN_MM, self.tall - MARGIN_MM - low
+
+    def whole(self) -> None:
+        """Sheet 1: the pen from the corner, verdicts beside it."""
+        left, low, wide, tall = self.room
+        beside = 78.0
+        corner = self.sheets.pictures["corner"]
+        scale = scale_for(corner.wide, corner.tall, (wide - beside - GAP_MM, tall))
+        drawn = corner.wide / scale, corner.tall / scale
+        x = left + (wide - beside - GAP_MM - drawn[0]) / 2
+        self.draw(corner, scale, x, low + (tall - drawn[1]) / 2)
+        self.verdicts(left + wide - beside, low + tall, beside)
+        self.block(1, "the whole pen from the corner (isometric)", scale, bar=False)
+        self.canvas.showPage()
+
+    def views(self) -> None:
+        """Sheet 2: plan over side, end beside the side, all at one scale."""
+        left, low, wide, tall = self.room
+        plan, side, end = (self.sheets.pictures[look] for look in ("plan", "side", "end"))
+        across = max(plan.wide, side.wide) + end.wide
+        up = plan.tall + side.tall
+        scale = scale_for(across, up, (wide - GAP_MM, tall - GAP_MM))
+        # Plan and side share where x is 0, side and end the ground
+        first = min(plan.low[0], side.low[0])
+        left += max(0.0, (wide - GAP_MM - across / scale) / 2)
+        ground = low + max(-side.low[1], -end.low[1]) / scale
+        self.draw(side, scale, left + (side.low[0] - first) / scale, ground + side.low[1] / scale)
+        over = ground + max(side.high[1], 0) / scale + GAP_MM
+        self.draw(plan, scale, left + (plan.low[0] - first) / scale, over)
+        beside = left + (max(plan.high[0], side.high[0]) - first) / scale + GAP_MM
+        self.draw(end, scale, beside, ground + end.low[1] / scale)
+        self.block(2, "plan, side from the right, end from the front", scale, bar=True)
+        self.canvas.showPage()
+
+    def draw(self, one: Picture, scale: int, x: float, y: float) -> None:
+        """A picture with its lower left corner at (x, y)."""
+
+        def at(point: Flat) -> Flat:
+            return (x + (point[0] - one.low[0]) / scale) * mm, (y + (point[1] - one.low[1]) / scale) * mm
+
+        pen = self.canvas
+        pen.setLineCap(1)
+        for kind, width in WIDTHS.items():
+            pen.setLineWidth(width * mm)
+            pen.setDash([0.8 * mm, 0.6 * mm] if kind == "mesh" else [])
+            ends = [(*at(line.a), *at(line.b)) for line in one.lines if line.kind == kind]
+            if ends:
+                pen.lines(ends)
+        pen.setDash([])
+        pen.setLineWidth(0.13 * mm)
+        for mark in one.marks:
+            self.mark(mark, (at(mark.line[0]), at(mark.line[1])), (at(mark.ends[0]), at(mark.ends[1])))
+
+    def mark(self, mark: Mark, line: tuple[Flat, Flat], ends: tuple[Flat, Flat]) -> None:
+        """A dimension line with dots at its ends, its words over it."""
+        pen = self.canvas
+        pen.lines([(*ends[0], *line[0]), (*ends[1], *line[1]), (*line[0], *line[1])])
+        for point in line:
+            pen.circle(*point, DOT_MM * mm, stroke=0, fill=1)
+        pen.saveState()
+        pen.translate((line[0][0] + line[1][0]) / 2, (line[0][1] + line[1][1]) / 2)
+        pen.rotate(90 if mark.upright else 0)
+        pen.setFont(FONT, TEXT_MM * mm)
+        pen.drawCentredString(0, 0.9 * mm, say(Quantity(mark.mm, "mm"), self.system))
+        pen.restoreState()
+
+    def verdicts(self, left: float, top: float, wide: float) -> None:
+        """The four verdicts: title, word, figure, sentence."""
+        pen, y = self.canvas, top
+        for finding in self.sheets.findings:
+            y -= 6
+            pen.setFont(BOLD, 11)
+            pen.drawString(left * mm, y * mm, finding.title)
+            pen.drawRightString((left + wide) * mm, y * mm, WORDS[finding.verdict])
+            y -= 5
+            pen.setFont(FONT, 9)
+            for text in (finding.figure.text(self.system), finding.sentence.text(self.system)):
+                for row in _wrapped(text, wide):
+                    pen.drawString(left * mm, y * mm, row)
+                    y -= 4.2
+            pen.setLineWidth(0.13 * mm)
+            pen.line(left * mm, (y + 1) * mm, (left + wide) * mm, (y + 1) * mm)
+            y -= 2
+        pen.setFont(FONT, 8)
+        for row in _wrapped(
+            "Not a certified structure. Follow local codes; ask a structural engineer where someone "
+            "could be hurt.",
+            wide,
+        ):
+            y -= 3.8
+            pen.drawString(left * mm, y * mm, row)
+
+    def block(self, number: int, what: str, scale: int, bar: bool) -> None:
+        """Title block along the foot: name, what it shows, scale, date, and a scale bar."""
+        pen, low, wide = self.canvas, MARGIN_MM, self.wide - 2 * MARGIN_MM
+        pen.setLineWidth(0.5 * mm)
+        pen.line(MARGIN_MM * mm, (low + BLOCK_MM) * mm, (MARGIN_MM + wide) * mm, (low + BLOCK_MM) * mm)
+        pen.setFont(BOLD, 13)
+        pen.drawString(MARGIN_MM * mm, (low + 9.5) * mm, self.sheets.name[:60])
+        pen.setFont(FONT, 9)
+        pen.drawString(MARGIN_MM * mm, (low + 4.5) * mm, f"{self.sheets.shape} for {self.sheets.flock}"[:80])
+        pen.drawString(MARGIN_MM * mm, low * mm, what)
+        right = (MARGIN_MM + wide) * mm
+        pen.setFont(BOLD, 11)
+        pen.drawRightString(right, (low + 9.5) * mm, f"1 : {scale}" if bar else "isometric")
+        pen.setFont(FONT, 9)
+        pen.drawRightString(right, (low + 4.5) * mm, f"sheet {number} of 2")
+        pen.drawRightString(right, low * mm, self.sheets.day.isoformat())
+        if bar:
+            self.bar(MARGIN_MM + wide - 110, low + 6, scale)
+
+    def bar(self, left: float, y: float, scale: int) -> None:
+        """A bar of whole half-metres or feet, filled turn about."""
+        pen = self.canvas
+        step, most = BAR_STEPS[self.system]
+        count = max(1, min(most, int(70 * scale / step)))
+        each = step / scale
+        pen.setLineWidth(0.25 * mm)
+        for i in range(count):
+            pen.rect((left + i * each) * mm, y * mm, each * mm, 2 * mm, fill=1 - i % 2)
+        pen.setFont(FONT, 8)
+        pen.drawString(left * mm, (y - 4) * mm, "0")
+        end = say(Quantity(step * count, "mm"), self.system)
+        pen.drawCentredString((left + count * each) * mm, (y - 4) * mm, end)
+
+
+def _wrapped(text: str, wide_mm: float, size: float = 9) -> list[str]:
+    """Words in rows no wider than there is room for."""
+    rows, row = [], ""
+    for word in text.split():
+        longer = f"{row} {word}".strip()
+        if row and pdfmetrics.stringWidth(longer, FONT, size) > wide_mm * mm:
+            rows.append(row)
+            row = word
+        else:
+            row = longer
+    return [*rows, row] if row else rows

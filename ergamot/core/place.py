@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Exposure, Ground, pick
 from ergamot.core.errors import OutOfRange, require_range
+from ergamot.core.tools import checked_tools
 
 # Bumps met at a walk; common practice
 BUMPS_MM = {"lawn": 15.0, "rough": 30.0, "tussocks": 50.0}
@@ -14,6 +16,9 @@ DEFAULT_GUST_MS = 22.0  # a gale that comes most years in the open; common pract
 DEFAULT_HEAVIEST_KG = 80.0  # about what an 8 × 10 ft pen of 2×3 weighs; common practice
 # Mean temperature month by month of an invented breezy temperate rise
 DEFAULT_MONTHS_C = (3.0, 3.5, 6.0, 9.0, 12.5, 15.5, 17.5, 17.0, 14.5, 10.5, 6.5, 4.0)
+
+
+DEFAULT_TOOLS = ("saw", "drill", "stapler", "snips")
 
 
 @dataclass(frozen=True)
@@ -30,6 +35,7 @@ class Place:
     design_gust_ms: float
     heaviest_kg: float
     months_c: tuple[float, ...]
+    tools: tuple[str, ...]
 
     @property
     def bump_mm(self) -> float:
@@ -48,12 +54,13 @@ def make_place(
     design_gust_ms: float = DEFAULT_GUST_MS,
     heaviest_kg: float = DEFAULT_HEAVIEST_KG,
     months_c: tuple[float, ...] = DEFAULT_MONTHS_C,
+    tools: Iterable[str] = DEFAULT_TOOLS,
 ) -> Place:
     """Check a farm's site and limits.
 
     Args: catalogue; crew, moving_ground, holding_ground, exposure, keys of its rows; turf, lawn,
         rough or tussocks; slope_percent, 0 to 25; speed_up of wind on a ridge, 1 to 1.5;
-        design_gust_ms, 5 to 60; heaviest_kg, 5 to 2000; months_c, twelve means, −30 to 40.
+        design_gust_ms, 5 to 60; heaviest_kg, 5 to 2000; months_c, twelve means, −30 to 40; tools at hand, keys.
     Returns: the Place.
     Raises: UnknownChoice, OutOfRange.
     Source: common practice.
@@ -82,4 +89,5 @@ def make_place(
         design_gust_ms=design_gust_ms,
         heaviest_kg=heaviest_kg,
         months_c=months_c,
+        tools=checked_tools(tools),
     )

@@ -8,6 +8,7 @@ from functools import lru_cache
 from typing import Any
 
 from ergamot.core.balance.propose import propose
+from ergamot.core.balance.starts import Start, starts
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.catalogue.tables import OwnRows, merged
@@ -28,6 +29,8 @@ from ergamot.operations.flocks import flock_of
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name
 from ergamot.store.records import Record, create, find, find_all, revise
+
+LONGEST_NOTE = 400
 
 
 @dataclass(frozen=True)
@@ -121,8 +124,28 @@ def change_pen(
         flock_id if flock_id is not None else record.body["flock_id"],
         design,
     )
+    body = {**record.body, **body}
     note = ", ".join([*values, *(["name"] if name else []), *(["flock"] if flock_id else [])]) or "no change"
     return revise(work.session, record, base, body, note[:200], work.user, work.now)
+
+
+def copy_pen(work: Work, pen_id: int, name: str, why: str) -> Record:
+    """Keep a copy of a pen as a version of it, with a note why; both go on by themselves."""
+    record = find(work.session, "pen", pen_id)
+    body = {
+        **record.body,
+        "name": checked_name(name),
+        "version_of": record.body.get("version_of", record.id),
+        "why": why.strip()[:LONGEST_NOTE],
+    }
+    note = f"a version of {record.body['name']}"
+    return create(work.session, work.farm_id, "pen", body, note[:200], work.user, work.now)
+
+
+def starts_for(work: Work, flock_id: int) -> tuple[Start, ...]:
+    """Three designs of different shapes to begin from, for a flock on this farm."""
+    flock = flock_of(work, find(work.session, "flock", flock_id))
+    return starts(work.catalogue, flock, read_place(work, place_record(work)))
 
 
 def pens(work: Work) -> list[Record]:

@@ -24,6 +24,7 @@ def _body(place: Place) -> dict[str, Any]:
         "design_gust_ms": place.design_gust_ms,
         "heaviest_kg": place.heaviest_kg,
         "months_c": list(place.months_c),
+        "tools": list(place.tools),
     }
 
 
@@ -45,7 +46,7 @@ def read_place(work: Work, record: Record) -> Place:
 def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
     """Keep a change to the farm's place, made from revision `base`."""
     record = place_record(work)
-    entered = {**record.body, **changes}
+    entered = {**_body(read_place(work, record)), **changes}
     for field, kind in AMOUNTS.items():
         if isinstance(entered[field], str):
             entered[field] = round(parse_amount(entered[field], kind, field), 3)

@@ -27,6 +27,20 @@ class Record:
     can_redo: bool
 
 
+@dataclass(frozen=True)
+class Revision:
+    """One step in a record's life, as the store keeps it."""
+
+    number: int
+    cause: str
+    state: int
+    before: int
+    body: dict[str, Any]
+    note: str
+    made_by: str
+    made_at: datetime
+
+
 class Stale(ErgamotError):
     """Someone else changed the record since the revision an edit started from."""
 
@@ -93,6 +107,16 @@ def revise(
     row.head = number
     session.flush()
     return _record(session, row)
+
+
+def revisions(session: Session, record: Record) -> list[Revision]:
+    """Every step of a record, oldest first."""
+    rows = session.scalars(
+        select(RevisionRow).where(RevisionRow.record_id == record.id).order_by(RevisionRow.number)
+    )
+    return [
+        Revision(r.number, r.cause, r.state, r.before, r.body, r.note, r.made_by, r.made_at) for r in rows
+    ]
 
 
 def undo(session: Session, record: Record, base: int, user: str, now: datetime) -> Record:

@@ -50,6 +50,8 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
             f"{flock.placed} × {flock.strain.label}, out {flock.out.day} {flock.out:%B}, "
             f"leave {flock.leaves.day} {flock.leaves:%B}"
         ),
+        "version_of": record.body.get("version_of"),
+        "why": record.body.get("why", ""),
         "values": {name: _value(bench, name) for name in bench.design.values},
         "views": [view_out(view) for view in bench.views],
         "model": _model(bench),

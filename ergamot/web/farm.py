@@ -7,7 +7,8 @@ from typing import Any
 from apiflask import APIBlueprint
 
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.place import TURF_WORDS
+from ergamot.core.place import DEFAULT_TOOLS, TURF_WORDS
+from ergamot.core.tools import TOOLS
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.places import change_place, place_record
 from ergamot.web.schemas.farm import ChoiceOut, ChoicesOut, ParameterOut, PlaceIn, PlaceOut, ShapeOut
@@ -28,6 +29,7 @@ def choices() -> dict[str, Any]:
         "grounds": list(catalogue.grounds.values()),
         "exposures": list(catalogue.exposures.values()),
         "turfs": [ChoiceOut(key=key, label=label) for key, label in TURF_WORDS.items()],
+        "tools": [ChoiceOut(key=key, label=label) for key, label in TOOLS.items()],
         "shapes": [
             ShapeOut(
                 key=shape.key,
@@ -58,6 +60,7 @@ def _out(record: Record) -> dict[str, Any]:
         "revision": record.revision,
         "can_undo": record.can_undo,
         "can_redo": record.can_redo,
+        "tools": list(DEFAULT_TOOLS),
         **body,
         "design_gust": words(body["design_gust_ms"], "ms"),
         "heaviest": words(body["heaviest_kg"], "kg"),

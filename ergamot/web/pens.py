@@ -8,21 +8,40 @@ from typing import Any
 from apiflask import APIBlueprint
 from flask import Response
 
+from ergamot.core.drawing.lines import lines
 from ergamot.core.finding import phrase
+from ergamot.core.frame.design import Design
 from ergamot.core.frame.shapes import shape_of
+from ergamot.core.tools import TOOLS
 from ergamot.core.units import Quantity
 from ergamot.exchange.design_file import design_schema, write_design
+from ergamot.operations.history import pen_history
 from ergamot.operations.kept import Record, Step, kept, take_step
-from ergamot.operations.pens import bench, change_pen, design_of, open_pen, pens, propose_pen
+from ergamot.operations.pens import (
+    bench,
+    change_pen,
+    copy_pen,
+    design_of,
+    open_pen,
+    pens,
+    propose_pen,
+    starts_for,
+)
 from ergamot.web.bench import bench_out, view_out
-from ergamot.web.schemas.figures import Words
+from ergamot.web.schemas.drawings import LineOut
+from ergamot.web.schemas.figures import FindingOut, Words
 from ergamot.web.schemas.pens import (
     BenchOut,
+    CopyIn,
+    DoneOut,
+    HistoryOut,
     OpenIn,
     PenIn,
     PenLineOut,
     PensOut,
     ProposeIn,
+    StartOut,
+    StartsOut,
 )
 from ergamot.web.unit_of_work import base_revision, current_work
 
@@ -39,12 +58,6 @@ def _pen(pen_id: int) -> Record:
 
 def _line(record: Record) -> PenLineOut:
     shown = bench(current_work(), record)
-    values = shown.design.values
-    size = phrase(
-        "{width} × {length}",
-        width=Quantity(float(values["width"]), "mm"),
-        length=Quantity(float(values["length"]), "mm"),
-    )
     return PenLineOut(
         id=record.id,
         name=shown.name,
@@ -52,10 +65,17 @@ def _line(record: Record) -> PenLineOut:
         flock_name=shown.flock_name,
         leaves=shown.flock.leaves,
         shape=shape_of(shown.design.shape).label,
-        size=Words.model_validate(size),
+        size=_size(shown.design),
         plan=view_out(shown.views[0]),
+        version_of=record.body.get("version_of"),
+        why=record.body.get("why", ""),
         verdicts={finding.what: finding.verdict for finding in shown.judged.findings},
     )
+
+
+def _size(design: Design) -> Words:
+    width, length = (Quantity(float(design.values[name]), "mm") for name in ("width", "length"))
+    return Words.model_validate(phrase("{width} × {length}", width=width, length=length))
 
 
 @pens_part.get("")
@@ -106,6 +126,41 @@ def try_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
     """What the bench would show with these values; nothing is kept."""
     record = _pen(pen_id)
     return bench_out(record, bench(current_work(), record, json_data.values))
+
+
+@pens_part.post("/<int:pen_id>/copy")
+@pens_part.input(CopyIn)
+@pens_part.output(BenchOut, 201)
+def post_copy(pen_id: int, json_data: CopyIn) -> dict[str, Any]:
+    """Make a new version of a pen, named, with a note why."""
+    return _out(copy_pen(current_work(), pen_id, json_data.name, json_data.why))
+
+
+@pens_part.get("/<int:pen_id>/history")
+@pens_part.output(HistoryOut)
+def get_history(pen_id: int) -> dict[str, Any]:
+    """What each step of a pen was, the newest first."""
+    return {"steps": [DoneOut.model_validate(one) for one in pen_history(current_work(), _pen(pen_id))]}
+
+
+@pens_part.get("/starts/<int:flock_id>")
+@pens_part.output(StartsOut)
+def get_starts(flock_id: int) -> dict[str, Any]:
+    """Three whole designs of different shapes to begin a flock's pen from."""
+    return {
+        "starts": [
+            StartOut(
+                shape=one.design.shape,
+                label=shape_of(one.design.shape).label,
+                size=_size(one.design),
+                lines=[LineOut.model_validate(line) for line in lines(one.structure)],
+                findings=[FindingOut.model_validate(finding) for finding in one.judged.findings],
+                fails=list(one.fails),
+                lacking=[TOOLS[key] for key in one.lacking],
+            )
+            for one in starts_for(current_work(), flock_id)
+        ]
+    }
 
 
 @pens_part.post("/<int:pen_id>/<any(undo,redo):step>")

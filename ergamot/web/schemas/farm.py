@@ -55,6 +55,7 @@ class ChoicesOut(Out):
     grounds: list[ChoiceOut]
     exposures: list[ChoiceOut]
     turfs: list[ChoiceOut]
+    tools: list[ChoiceOut]
     shapes: list[ShapeOut]
 
 
@@ -71,6 +72,7 @@ class PlaceIn(BaseModel):
     design_gust_ms: str | float | None = None
     heaviest_kg: str | float | None = None
     months_c: list[str | float] | None = Field(None, max_length=12)
+    tools: list[str] | None = Field(None, max_length=20)
 
 
 class PlaceOut(Out):
@@ -89,6 +91,7 @@ class PlaceOut(Out):
     design_gust_ms: float
     heaviest_kg: float
     months_c: list[float]
+    tools: list[str]
     design_gust: Words
     heaviest: Words
     months: list[Words]

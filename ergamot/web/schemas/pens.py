@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from datetime import date
+from datetime import date, datetime
 
 from pydantic import BaseModel, Field
 
-from ergamot.web.schemas.drawings import ModelOut
+from ergamot.web.schemas.drawings import LineOut, ModelOut
 from ergamot.web.schemas.figures import FindingOut, Out, Words
 
 
@@ -16,6 +16,13 @@ class ProposeIn(BaseModel):
     flock_id: int
     name: str = Field(max_length=200)
     shape: str = "low-pen"
+
+
+class CopyIn(BaseModel):
+    """A new version of a pen: its name, and why it is made."""
+
+    name: str = Field(max_length=200)
+    why: str = Field("", max_length=2000)
 
 
 class OpenIn(BaseModel):
@@ -138,6 +145,8 @@ class BenchOut(Out):
     flock_name: str
     flock_line: str
     values: dict[str, ValueOut]
+    version_of: int | None
+    why: str
     views: list[ViewOut]
     model: ModelOut
     birds: list[BirdOut]
@@ -152,6 +161,40 @@ class BenchOut(Out):
     notes: list[Words]
 
 
+class DoneOut(Out):
+    """One step of a pen: what it changed, who took it and when, and whether it stands."""
+
+    number: int
+    words: list[Words]
+    by: str
+    at: datetime
+    stands: bool
+
+
+class HistoryOut(Out):
+    """Every step of a pen, the newest first."""
+
+    steps: list[DoneOut]
+
+
+class StartOut(Out):
+    """A whole design to begin from, and what it comes to."""
+
+    shape: str
+    label: str
+    size: Words
+    lines: list[LineOut]
+    findings: list[FindingOut]
+    fails: list[str]
+    lacking: list[str]
+
+
+class StartsOut(Out):
+    """Designs of different shapes, the most fitting first."""
+
+    starts: list[StartOut]
+
+
 class PenLineOut(Out):
     """A pen in a list."""
 
@@ -163,6 +206,8 @@ class PenLineOut(Out):
     shape: str
     size: Words
     plan: ViewOut
+    version_of: int | None
+    why: str
     verdicts: dict[str, str]
 
 

@@ -1,0 +1,69 @@
+"""Whole designs to start from: one for each of several shapes, the most fitting first."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.balance.propose import propose
+from ergamot.core.balance.verdicts import Judged, judge
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import OutOfRange
+from ergamot.core.flock.flock import Flock
+from ergamot.core.frame.design import Design, build
+from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.frame.structure import Structure
+from ergamot.core.place import Place
+from ergamot.core.tools import tools_lacking
+
+HOW_MANY = 3
+
+
+@dataclass(frozen=True)
+class Start:
+    """A design to begin from, what it comes to, and tools it needs that the farm has not."""
+
+    design: Design
+    structure: Structure
+    judged: Judged
+    lacking: tuple[str, ...]
+
+    @property
+    def fails(self) -> tuple[str, ...]:
+        """The verdicts it fails, by name."""
+        return tuple(one.what for one in self.judged.findings if one.verdict == "fails")
+
+
+def starts(catalogue: Catalogue, flock: Flock, place: Place) -> tuple[Start, ...]:
+    """Three designs of different shapes for a flock, its movers, the site and the tools at hand.
+
+    Args: catalogue; flock; place.
+    Returns: up to three Starts, each good in Space to the leaving day; fewest failing first, then
+        fewest tools to borrow, then the better of the weakest other verdict.
+    Source: common practice.
+
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.flock.flock import make_flock
+    >>> from ergamot.core.place import make_place
+    >>> c = load_catalogue()
+    >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    >>> len({start.design.shape for start in starts(c, f, make_place(c))})
+    3
+    """
+    found = []
+    for shape in SHAPES:
+        try:
+            design = propose(catalogue, flock, place, shape)
+        except OutOfRange:
+            continue  # no size of it can be built for these birds
+        structure = build(design, catalogue)
+        judged = judge(catalogue, structure, flock, place)
+        if judged.space.ratio >= 1:
+            found.append(Start(design, structure, judged, tools_lacking(shape, place.tools)))
+    found.sort(key=_rank)
+    return tuple(found[:HOW_MANY])
+
+
+def _rank(start: Start) -> tuple[int, int, float]:
+    others = (start.judged.weight.ratio, start.judged.moving.ratio, start.judged.wind.ratio)
+    return len(start.fails), len(start.lacking), -min(others)

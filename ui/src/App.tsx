@@ -4,9 +4,11 @@ import { CataloguePage } from "./catalogue/CataloguePage";
 import { FarmPage } from "./farm/FarmPage";
 import { FlocksPage } from "./flocks/FlocksPage";
 import { GroundPage } from "./ground/GroundPage";
+import { Shortcuts } from "./kit/Shortcuts";
 import { useUnits } from "./kit/units";
 import { BenchPage } from "./pens/BenchPage";
 import { PensPage } from "./pens/PensPage";
+import { ComparePage } from "./versions/ComparePage";
 
 const PARTS = [
   ["/flocks", "Flocks"],
@@ -56,6 +58,7 @@ export function App() {
           ))}
         </nav>
         <UnitSwitch />
+        <Shortcuts parts={PARTS} />
       </header>
       <main className="flex-1">
         <Routes>
@@ -63,6 +66,7 @@ export function App() {
           <Route path="/flocks" element={<FlocksPage />} />
           <Route path="/pens" element={<PensPage />} />
           <Route path="/pens/:id" element={<BenchPage />} />
+          <Route path="/compare" element={<ComparePage />} />
           <Route path="/build" element={<BuildPage />} />
           <Route path="/build/:id" element={<BuildPage />} />
           <Route path="/ground" element={<GroundPage />} />

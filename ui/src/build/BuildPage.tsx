@@ -6,6 +6,8 @@ import { PieceMap } from "../drawing/PieceMap";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { PenChoice } from "../pens/PenChoice";
 import { Boards } from "./Boards";
+import { BuildOrder } from "./BuildOrder";
+import { DrawingFiles } from "./DrawingFiles";
 import { Offsets } from "./Offsets";
 import { Pieces } from "./Pieces";
 import { Shopping } from "./Shopping";
@@ -44,6 +46,7 @@ function Sheets({ bill }: { bill: Bill }) {
         <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/design.json`} download>
           Design as a file
         </a>
+        <DrawingFiles pen={bill.pen_id} />
         <button type="button" className="line-button no-print" onClick={() => window.print()}>
           Print
         </button>
@@ -57,6 +60,7 @@ function Sheets({ bill }: { bill: Bill }) {
         </div>
       </div>
       {pen.data ? <PieceMap bench={pen.data} lit={lit} onPoint={setLit} /> : null}
+      {pen.data ? <BuildOrder bench={pen.data} /> : null}
       {bill.offsets.length > 0 ? <Offsets bill={bill} /> : null}
       <Shopping bill={bill} />
     </>

@@ -39,9 +39,18 @@ export function WholePen({ bench, lit, onPoint, width, height }: Props) {
       </text>
     );
   }
-  const { at } = fit(lines, width, height);
   return (
     <g data-view="whole" role="img" aria-label={`${bench.name} from in front, above and to the right`}>
+      <LinePicture lines={lines} width={width} height={height} lit={lit} onPoint={onPoint} />
+    </g>
+  );
+}
+
+/** Lines as large as they go. */
+export function LinePicture({ lines, width, height, lit, onPoint }: Omit<Props, "bench"> & { lines: Line[] }) {
+  const { at } = fit(lines, width, height);
+  return (
+    <>
       {lines.map((line, i) => {
         const [x1, y1] = at(line.a);
         const [x2, y2] = at(line.b);
@@ -63,7 +72,7 @@ export function WholePen({ bench, lit, onPoint, width, height }: Props) {
           </g>
         );
       })}
-    </g>
+    </>
   );
 }
 

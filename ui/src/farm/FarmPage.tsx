@@ -65,6 +65,22 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
           <h2>Who moves pens</h2>
           {pick("crew", "Mover", choices.crews)}
           {amount("heaviest_kg", "Heaviest pen you want", read(place.heaviest), "timber fresh from the yard")}
+          <fieldset>
+            <legend className="text-sm">Tools at hand</legend>
+            {choices.tools.map((tool) => (
+              <label key={tool.key} className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="accent-grass"
+                  checked={place.tools.includes(tool.key)}
+                  onChange={(event) =>
+                    form.keep({ tools: event.target.checked ? [...place.tools, tool.key] : place.tools.filter((one) => one !== tool.key) })
+                  }
+                />
+                {tool.label}
+              </label>
+            ))}
+          </fieldset>
           <p className="text-sm text-pencil">
             What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). The weakest who
             must move it decides.

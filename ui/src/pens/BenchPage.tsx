@@ -11,7 +11,9 @@ import { ConflictSheet } from "./ConflictSheet";
 import { Controls } from "./Controls";
 import { Fence } from "./Fence";
 import { PenName } from "./PenName";
+import { StepList } from "./StepList";
 import { WorkingSheet } from "./WorkingSheet";
+import { NewVersion } from "../versions/NewVersion";
 import { usePenEdits } from "./usePenEdits";
 
 /** A pen on the bench: drawing in the middle, verdicts always beside it, what to change below. */
@@ -28,6 +30,7 @@ export function BenchPage() {
 function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<typeof Controls>[0]["parameters"] }) {
   const edits = usePenEdits(kept.id);
   const [group, setGroup] = useState("size");
+  const [sheet, setSheet] = useState<"steps" | "version" | null>(null);
   const [opened, setOpened] = useState<string | null>(null);
   const { read } = useUnits();
   const bench = edits.trial ?? kept;
@@ -47,7 +50,13 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
         <Link to="/flocks" className="text-pencil hover:underline">
           {kept.flock_line}
         </Link>
-        <span className="ml-auto">
+        <span className="ml-auto flex gap-4">
+          <button type="button" className="line-button" onClick={() => setSheet("version")}>
+            New version
+          </button>
+          <button type="button" className="line-button" onClick={() => setSheet("steps")}>
+            Every step
+          </button>
           <UndoRedo canUndo={kept.can_undo} canRedo={kept.can_redo} onStep={edits.step} />
         </span>
       </div>
@@ -84,6 +93,8 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           onDrop={edits.drop}
         />
       </section>
+      <StepList bench={kept} open={sheet === "steps"} onClose={() => setSheet(null)} />
+      <NewVersion key={kept.name} bench={kept} open={sheet === "version"} onClose={() => setSheet(null)} />
       <WorkingSheet bench={bench} finding={finding} onClose={() => setOpened(null)} />
       <ConflictSheet conflict={edits.conflict} parameters={parameters} onResolve={edits.resolve} />
     </>

@@ -6,8 +6,10 @@ import { keys, useFlocks, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { SmallPlan } from "../drawing/SmallPlan";
 import { ShapeChoice } from "./ShapeChoice";
+import { ThreeStarts } from "./ThreeStarts";
 import { Heads } from "../kit/Heads";
 import { useUnits } from "../kit/units";
+import { Worksheet } from "../kit/Worksheet";
 
 type PenLine = Schemas["PenLineOut"];
 const VERDICTS = ["space", "weight", "moving", "wind"] as const;
@@ -21,7 +23,14 @@ export function PensPage() {
   return (
     <div className="grid gap-10 pt-5 lg:grid-cols-[minmax(0,1fr)_330px]">
       <section>
-        <h1 className="mb-2">Pens</h1>
+        <div className="flex items-baseline justify-between">
+          <h1 className="mb-2">Pens</h1>
+          {pens.data.length > 1 ? (
+            <Link to="/compare" className="line-button">
+              Lay side by side
+            </Link>
+          ) : null}
+        </div>
         {pens.data.length === 0 ? (
           <FirstSteps />
         ) : (
@@ -76,7 +85,10 @@ function PenRow({ pen }: { pen: PenLine }) {
           <SmallPlan view={pen.plan} />
           <span>
             <span className="font-slab block text-[18px] font-bold underline decoration-2 underline-offset-4">{pen.name}</span>
-            <span className="text-sm text-pencil">{pen.shape}</span>
+            <span className="text-sm text-pencil">
+              {pen.shape}
+              {pen.why ? `: ${pen.why}` : ""}
+            </span>
           </span>
         </Link>
       </td>
@@ -98,6 +110,7 @@ function NewPen() {
   const [flockId, setFlockId] = useState<number | null>(null);
   const [name, setName] = useState("");
   const [shape, setShape] = useState("low-pen");
+  const [three, setThree] = useState(false);
   const chosen = flocks.data?.find((one) => one.id === flockId) ?? flocks.data?.[0];
   const opened = (bench: Bench) => {
     cache.setQueryData(keys.pen(bench.id), bench);
@@ -105,7 +118,7 @@ function NewPen() {
     void go(`/pens/${bench.id}`);
   };
   const propose = useMutation({
-    mutationFn: () =>
+    mutationFn: (shape: string) =>
       answer(api.POST("/api/pens", { body: { shape, flock_id: chosen?.id ?? 0, name: name.trim() || `Pen for ${chosen?.name ?? ""}` } })),
     onSuccess: opened,
   });
@@ -126,7 +139,7 @@ function NewPen() {
           className="space-y-3"
           onSubmit={(event) => {
             event.preventDefault();
-            propose.mutate();
+            propose.mutate(shape);
           }}
         >
           <label className="block text-sm">
@@ -148,6 +161,15 @@ function NewPen() {
             {propose.isPending ? "Trying sizes and wheels…" : "Propose a pen"}
           </button>
           <Trouble problem={propose.error} />
+          <button type="button" className="line-button" onClick={() => setThree(true)}>
+            See three to start from
+          </button>
+          {chosen ? (
+            <Worksheet title={`Three to start from, for ${chosen.name}`} open={three} onClose={() => setThree(false)}>
+              <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={propose.mutate} />
+              <Trouble problem={propose.error} />
+            </Worksheet>
+          ) : null}
           <label className="block pt-4 text-sm">
             Or open a design file
             <input

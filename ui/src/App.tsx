@@ -27,8 +27,8 @@ function UnitSwitch() {
       type="button"
       className="border border-ink px-2 py-0.5 text-sm"
       onClick={() => setSystem(other)}
-      aria-label={`Units: ${system === "metric" ? "metres and kilograms" : "feet and pounds"}. Switch.`}
     >
+      <span className="sr-only">Units, now {system === "metric" ? "metric" : "imperial"}; switch: </span>
       <span className={system === "imperial" ? "font-semibold underline decoration-2" : "text-pencil"}>ft · lb</span>
       <span aria-hidden> / </span>
       <span className={system === "metric" ? "font-semibold underline decoration-2" : "text-pencil"}>m · kg</span>

@@ -120,8 +120,13 @@ def _bodies(structure: Structure) -> list[_Body]:
 def _stick(member: Member, role: int) -> _Body:
     low = min(corner[2] for corner in member.corners)
     stage = _STAGE[member.group] + (0.5 if low > 1.0 and member.group == "frame" else 0.0)
-    key = (stage, round(low / 10), float(role), member.corners[0][0], member.corners[0][1])
+    key = (stage, float(role), _height(member), member.corners[0][0], member.corners[0][1])
     return _Body(member.ref, member.role, key, tuple(np.array(p) for p in member.solids), _AXES)
+
+
+def _height(member: Member) -> float:
+    """Height of its middle to the centimetre: uprights before what lies on them."""
+    return round(sum(corner[2] for corner in member.corners) / len(member.corners) / 10)
 
 
 def _sheet(panel: Panel) -> _Body:

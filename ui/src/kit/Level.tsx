@@ -17,7 +17,6 @@ export function Level({ finding, onOpen }: { finding: Finding; onOpen: () => voi
       type="button"
       onClick={onOpen}
       className="group block w-full text-left"
-      aria-label={`${finding.title}: ${word}. ${read(finding.figure)}. ${read(finding.sentence)}. Show the working.`}
       data-verdict={finding.what}
     >
       <span className="flex items-baseline justify-between gap-2">

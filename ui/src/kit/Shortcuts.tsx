@@ -44,7 +44,7 @@ export function Shortcuts({ parts }: Props) {
           {rows.map(([key, what]) => (
             <div key={key} className="contents">
               <dt>
-                <kbd className="border-b-2 border-ink bg-paper px-2 font-semibold">{key}</kbd>
+                <kbd className="font-sans border-b-2 border-ink bg-paper px-2 font-semibold">{key}</kbd>
               </dt>
               <dd>{what}</dd>
             </div>

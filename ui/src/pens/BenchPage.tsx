@@ -62,7 +62,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
       </div>
       <Fence bench={bench} />
       {edits.problem && !onField ? <Trouble problem={edits.problem.problem} /> : null}
-      <div className="grid items-stretch gap-5 lg:grid-cols-[minmax(0,1fr)_310px]">
+      <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_310px]">
         <DrawingSheet
           bench={bench}
           onPick={pickFromDrawing}

@@ -38,7 +38,7 @@ export function Fence({ bench }: { bench: Bench }) {
     <nav aria-label="How far this pen is" className="mt-1 mb-1 flex">
       {line.map((post, i) => (
         <div key={post.name} className={`flex items-start ${i < line.length - 1 ? "flex-1" : ""}`}>
-          <Link to={post.to} className="flex shrink-0 items-center gap-2 hover:underline" aria-label={`${post.name}: ${post.word || "right"}`}>
+          <Link to={post.to} className="flex shrink-0 items-center gap-2 hover:underline">
             <PostMark firm={post.firm} />
             <span className="leading-tight">
               <span className="font-slab block font-bold">{post.name}</span>

@@ -157,13 +157,15 @@ function NewPen() {
             Name
             <input className="entry w-full font-semibold" value={name} placeholder={`Pen for ${chosen?.name ?? "them"}`} onChange={(event) => setName(event.target.value)} />
           </label>
+          <div className="flex flex-wrap gap-x-6 gap-y-2">
           <button type="submit" className="line-button text-lg" disabled={propose.isPending}>
             {propose.isPending ? "Trying sizes and wheels…" : "Propose a pen"}
           </button>
-          <Trouble problem={propose.error} />
           <button type="button" className="line-button" onClick={() => setThree(true)}>
             See three to start from
           </button>
+          </div>
+          {three ? null : <Trouble problem={propose.error} />}
           {chosen ? (
             <Worksheet title={`Three to start from, for ${chosen.name}`} open={three} onClose={() => setThree(false)}>
               <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={propose.mutate} />

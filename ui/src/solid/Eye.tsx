@@ -26,6 +26,7 @@ const FILLS = 0.84; // of the sheet is the pen, the rest for its dimensions
 /** The eye on the pen: put where a look says, then turned, moved and brought nearer by hand. */
 export function Eye({ look, turn, bounds, live, onSeen }: Props) {
   const { camera, gl, size, invalidate, setDpr } = useThree();
+  const { width, height } = size;
   const controls = useMemo(() => {
     camera.up.set(0, 0, 1);
     return new OrbitControls(camera, gl.domElement);
@@ -52,19 +53,19 @@ export function Eye({ look, turn, bounds, live, onSeen }: Props) {
     const eye = new THREE.Vector3(...EYES[look]).normalize().multiplyScalar(FAR / 2);
     camera.position.copy(middle).add(eye);
     const { wide, tall } = seenSize(box.current, EYES[look]);
-    camera.zoom = FILLS * Math.min((size.width * 1000) / wide, (size.height * 1000) / tall);
+    camera.zoom = FILLS * Math.min((width * 1000) / wide, (height * 1000) / tall);
     camera.near = 0.01;
     camera.far = FAR;
     controls.target.copy(middle);
     camera.updateProjectionMatrix();
     controls.update();
     invalidate();
-  }, [look, turn, size, camera, controls, invalidate]);
+  }, [look, turn, width, height, camera, controls, invalidate]);
 
   const told = useRef("");
   useFrame(() => {
     camera.updateMatrixWorld();
-    const key = [...camera.position.toArray(), camera.zoom, size.width, size.height].join();
+    const key = [...camera.position.toArray(), camera.zoom, width, height].join();
     if (key === told.current) return;
     told.current = key;
     const whole = new THREE.Matrix4().multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse);
@@ -72,7 +73,7 @@ export function Eye({ look, turn, bounds, live, onSeen }: Props) {
     onSeen({
       at: ([x, y, z]) => {
         point.set(x / 1000, y / 1000, z / 1000).applyMatrix4(whole);
-        return [((point.x + 1) / 2) * size.width, ((1 - point.y) / 2) * size.height];
+        return [((point.x + 1) / 2) * width, ((1 - point.y) / 2) * height];
       },
       eye: camera.getWorldDirection(point).negate().toArray() as [number, number, number],
     });

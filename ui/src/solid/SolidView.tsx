@@ -64,7 +64,7 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
           </span>
         ))}
       </div>
-      <div className="relative min-h-[300px] flex-1" data-view="solid" role="img" aria-label={`${bench.name} in the round, from the ${look.look}`}>
+      <div className="relative min-h-[300px] flex-1" data-view="solid" role="group" aria-label={`${bench.name} in the round, from the ${look.look}`}>
         <div className="absolute inset-0">
           <Canvas
             orthographic

@@ -22,8 +22,8 @@ def set_sticks(site: Site, pen: Chosen, lay: Layout) -> None:
     Args: site; pen, its choices; lay, its lines.
     Source: common practice.
     """
-    _top(site, pen, lay)
     _uprights(site, pen, lay)
+    _top(site, pen, lay)
     _braces(site, pen, lay)
 
 

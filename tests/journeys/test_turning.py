@@ -1,0 +1,153 @@
+"""The pen in the round: turned, pointed at, pulled, taken apart; the list of keys; nothing seriously out of reach."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.journeys.steps import enter_flock, field, level
+
+AXE = Path(__file__).resolve().parents[2] / "ui" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+def propose_round(page: Page, name: str = "Bramble pen") -> None:
+    """A pen for the first flock, as it first stands on the bench: in the round."""
+    page.goto("/pens")
+    page.get_by_label("Name").fill(name)
+    page.get_by_role("button", name="Propose a pen").click()
+    expect(page.locator("[data-view=solid] canvas")).to_be_visible()
+    expect(page.get_by_label("pull length")).to_be_visible()
+
+
+def serious(page: Page) -> list[str]:
+    """What axe finds on the page that is serious or worse."""
+    page.add_script_tag(path=str(AXE))
+    found = page.evaluate("axe.run({resultTypes: ['violations']})")
+    return [
+        f"{one['id']}: {node['html'][:120]}"
+        for one in found["violations"]
+        if one["impact"] in ("serious", "critical")
+        for node in one["nodes"]
+    ]
+
+
+def test_a_length_is_pulled_kept_as_one_step_and_taken_back(farm: Page):
+    enter_flock(farm)
+    propose_round(farm)
+    before = field(farm, "length").input_value()
+    grip = farm.get_by_label("pull length")
+    box = grip.bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    farm.mouse.move(x, y)
+    farm.mouse.down()
+    for i in range(1, 6):
+        farm.mouse.move(x - 14 * i, y - 8 * i)
+    expect(field(farm, "length")).not_to_have_value(before)
+    farm.keyboard.press("Escape")
+    expect(field(farm, "length")).to_have_value(before)
+    farm.mouse.up()
+    farm.mouse.move(x, y)
+    farm.mouse.down()
+    for i in range(1, 6):
+        farm.mouse.move(x - 14 * i, y - 8 * i)
+    with farm.expect_response(re.compile(r"/api/pens/\d+$")) as kept:
+        farm.mouse.up()
+    assert kept.value.json()["revision"] == 2
+    expect(field(farm, "length")).not_to_have_value(before)
+    farm.get_by_role("button", name="Every step").click()
+    expect(farm.get_by_role("dialog")).to_contain_text(re.compile("Length .* → .*"))
+    farm.keyboard.press("Escape")
+    farm.get_by_role("button", name="Undo").click()
+    expect(field(farm, "length")).to_have_value(before)
+
+
+def test_a_grip_is_nudged_by_arrow_keys(farm: Page):
+    enter_flock(farm)
+    propose_round(farm)
+    farm.get_by_label("pull width").focus()
+    before = float(farm.get_by_label("pull width").get_attribute("aria-valuenow"))
+    farm.keyboard.press("ArrowRight")
+    expect(farm.get_by_label("pull width")).not_to_have_attribute("aria-valuenow", f"{before:g}")
+    after = float(farm.get_by_label("pull width").get_attribute("aria-valuenow"))
+    assert after - before == pytest.approx(12.7, abs=0.1)
+
+
+def test_a_part_pointed_at_tells_its_cut_and_the_pen_is_turned_and_taken_apart(farm: Page):
+    enter_flock(farm)
+    propose_round(farm)
+    view = farm.locator("[data-view=solid]")
+    box = view.bounding_box()
+    told = farm.locator("[aria-live=polite]").first
+    # Along the front edge of the picture some stick is met
+    for step in range(60):
+        farm.mouse.move(box["x"] + box["width"] * (0.2 + step * 0.01), box["y"] + box["height"] * 0.6)
+        if "·" in told.inner_text():
+            break
+    expect(told).to_contain_text("·")
+    farm.get_by_role("button", name="top", exact=True).click()
+    expect(view).to_have_attribute("aria-label", re.compile("from the top"))
+    farm.keyboard.press("3")
+    expect(view).to_have_attribute("aria-label", re.compile("from the side"))
+    farm.get_by_role("slider", name="Take apart").press("ArrowRight")
+    expect(view).to_contain_text(re.compile(r"step \d+ of \d+: "))
+    expect(farm.get_by_label("Dimensions")).to_have_count(0)
+
+
+def test_keys_are_listed_and_take_a_keeper_about(farm: Page):
+    farm.goto("/pens")
+    farm.keyboard.press("?")
+    expect(farm.get_by_role("dialog", name="Keys")).to_contain_text("take the last change back")
+    farm.keyboard.press("Escape")
+    expect(farm.get_by_role("dialog")).to_have_count(0)
+    farm.keyboard.press("g")
+    expect(farm).to_have_url(re.compile("/ground"))
+
+
+def test_a_version_is_made_and_laid_beside_its_pen(farm: Page):
+    enter_flock(farm)
+    propose_round(farm)
+    farm.get_by_role("button", name="New version").click()
+    farm.get_by_label("Its name").fill("Bramble on skids")
+    farm.get_by_label("Why it is made").fill("no wheels to hand")
+    farm.get_by_role("button", name="Make the version").click()
+    expect(farm.get_by_role("heading", name="Bramble on skids")).to_be_visible()
+    field(farm, "height").fill("30 in")
+    field(farm, "height").press("Enter")
+    expect(level(farm, "weight")).to_be_visible()
+    farm.goto("/compare")
+    for name in ("Bramble pen", "Bramble on skids"):
+        farm.get_by_role("checkbox", name=name).check()
+    expect(farm.get_by_role("row", name=re.compile("^Height"))).to_contain_text("2 ft 6 in")
+    expect(farm.get_by_role("row", name=re.compile("^Cost"))).to_contain_text(re.compile(r"\d+\.\d\d"))
+    expect(farm.get_by_text("no wheels to hand")).to_be_visible()
+
+
+def test_a_pen_is_begun_from_one_of_three(farm: Page):
+    enter_flock(farm)
+    farm.goto("/pens")
+    farm.get_by_role("button", name="See three to start from").click()
+    expect(farm.locator("[data-start]")).to_have_count(3)
+    farm.get_by_role("button", name=re.compile("^Begin from this")).nth(1).click()
+    expect(farm).to_have_url(re.compile(r"/pens/\d+"))
+    expect(level(farm, "space")).to_contain_text("right")
+
+
+@pytest.mark.parametrize(
+    "page_of", ["bench", "/pens", "/flocks", "/farm", "/catalogue", "build", "/compare", "ground"]
+)
+def test_nothing_serious_keeps_anyone_out(farm: Page, page_of: str):
+    enter_flock(farm)
+    propose_round(farm)
+    if page_of == "build":
+        farm.get_by_role("link", name=re.compile("^Material")).click()
+        expect(farm.get_by_label("Cutting plan").first).to_be_visible()
+    elif page_of == "ground":
+        farm.get_by_role("link", name=re.compile("^On grass")).click()
+        expect(farm.get_by_role("heading").first).to_be_visible()
+    elif page_of != "bench":
+        farm.goto(page_of)
+        expect(farm.get_by_role("heading").first).to_be_visible()
+    assert serious(farm) == []

@@ -88,6 +88,10 @@ def _collided(error: Exception) -> Response:
     return problem(409, "Two changes at once", "Someone changed this at the same moment. Try again.")
 
 
+def _too_deep(_: RecursionError) -> Response:
+    return problem(400, "That could not be read", "It is nested too deeply to be anything of ours.")
+
+
 def _unexpected(error: Exception) -> Response:
     if isinstance(error, HTTPException):
         return problem(error.code or 500, error.name, error.description or error.name)
@@ -100,5 +104,6 @@ def map_errors(app: APIFlask) -> None:
     app.register_error_handler(errors.ErgamotError, _known)
     app.register_error_handler(OperationalError, _unreachable)
     app.register_error_handler(IntegrityError, _collided)
+    app.register_error_handler(RecursionError, _too_deep)
     app.register_error_handler(Exception, _unexpected)
     app.error_processor(_invalid)

@@ -106,3 +106,16 @@ def test_tools_at_hand_are_kept_and_what_lacks_is_named(client):
     tag = {"If-Match": f'"{kept.json["revision"]}"'}
     refused = client.patch("/api/place", json={"tools": ["laser"]}, headers=tag)
     assert (refused.status_code, refused.json["field"]) == (422, "tools")
+
+
+def test_a_body_nested_beyond_reason_is_refused_early(client, pen):
+    headers = {"Content-Type": "application/json"}
+    answer = client.post("/api/pens/open", data="[" * 500_000, headers=headers)
+    assert (answer.status_code, answer.json["title"]) == (400, "That could not be read")
+    file = {"flock_id": pen["flock_id"], "file": "[" * 500_000}
+    assert client.post("/api/pens/open", json=file).status_code == 422
+
+
+def test_a_body_too_large_is_refused_unread(client, pen):
+    file = {"flock_id": pen["flock_id"], "file": "x" * 3_000_000}
+    assert client.post("/api/pens/open", json=file).status_code == 413

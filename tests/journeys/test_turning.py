@@ -96,6 +96,20 @@ def test_a_part_pointed_at_tells_its_cut_and_the_pen_is_turned_and_taken_apart(f
     expect(farm.get_by_label("Dimensions")).to_have_count(0)
 
 
+def test_a_change_made_with_the_line_down_waits_and_goes_when_it_is_back(farm: Page):
+    enter_flock(farm)
+    propose_round(farm)
+    farm.context.set_offline(True)
+    field(farm, "height").fill("30 in")
+    field(farm, "height").press("Enter")
+    expect(farm.get_by_role("status")).to_contain_text(
+        "Kept here, and sent as soon as it is back: Height 30 in"
+    )
+    farm.context.set_offline(False)
+    expect(farm.get_by_role("status")).to_have_count(0)
+    expect(field(farm, "height")).to_have_value("2 ft 6 in")
+
+
 def test_keys_are_listed_and_take_a_keeper_about(farm: Page):
     farm.goto("/pens")
     farm.keyboard.press("?")

@@ -23,7 +23,8 @@ from ergamot.core.frame.structure import Group, Hardware, Member, Panel, Structu
 PartKind = Literal["stick", "tube", "sheet", "mesh", "wheel", "rod", "block"]
 Triangle = tuple[int, int, int]
 Edge = tuple[int, int]
-SHEET_OUT_MM = 2.0  # coverings are drawn this far outside the sticks they are fixed to
+OVER_MM = 8.0  # sheet is drawn this far outside the sticks, over whatever mesh lies under it
+MESH_OUT_MM = 1.0
 DRUM_SIDES = 20
 BLOCK_MM = 22.0  # hinges, latches and the like; containers are drawn at BUCKET_MM
 BUCKET_MM = 120.0
@@ -135,6 +136,7 @@ def _covering(panel: Panel, opening_mm: float) -> Part:
     for triangle in shapely.constrained_delaunay_triangles(Polygon(rings[0], rings[1:])).geoms:
         a, b, c = (at(float(u), float(v)) for u, v in list(triangle.exterior.coords)[:3])
         triangles.append((a, b, c) if triangle.exterior.is_ccw else (a, c, b))
+    out = 0.0 if panel.under else OVER_MM if panel.solid else MESH_OUT_MM
     edges = [(at(*p), at(*q)) for ring in rings for p, q in zip(ring, [*ring[1:], ring[0]], strict=True)]
     return Part(
         panel.ref,
@@ -145,7 +147,7 @@ def _covering(panel: Panel, opening_mm: float) -> Part:
         panel.kg,
         opening_mm,
         panel.normal,
-        tuple(face.point(u, v, SHEET_OUT_MM) for u, v in corners),
+        tuple(face.point(u, v, out) for u, v in corners),
         tuple(triangles),
         tuple(edges),
     )

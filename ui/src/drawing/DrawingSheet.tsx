@@ -33,7 +33,7 @@ export function DrawingSheet({ bench, onPick, pulling }: Props) {
   const common = { bench, lit, onPoint: setLit, onPick };
   const looks = LOOKS.filter((one) => one !== "Turn" || drawsSolids());
   return (
-    <section className="sheet relative flex h-[max(480px,calc(100vh-292px))] min-h-0 flex-col" aria-label="Drawing of the pen">
+    <section className="sheet relative flex h-[max(470px,calc(100vh-324px))] min-h-0 flex-col" aria-label="Drawing of the pen">
       <Patterns />
       <div className="flex items-baseline gap-4 px-4 pt-2">
         <p className="min-h-[22px] min-w-0 flex-1 truncate text-sm" aria-live="polite">

@@ -14,7 +14,7 @@ import { PenName } from "./PenName";
 import { StepList } from "./StepList";
 import { WorkingSheet } from "./WorkingSheet";
 import { NewVersion } from "../versions/NewVersion";
-import { usePenEdits } from "./usePenEdits";
+import { usePenEdits, type Edit } from "./usePenEdits";
 
 /** A pen on the bench: drawing in the middle, verdicts always beside it, what to change below. */
 export function BenchPage() {
@@ -61,8 +61,9 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
         </span>
       </div>
       <Fence bench={bench} />
+      {edits.unsent.length > 0 ? <Unsent edits={edits.unsent} parameters={parameters} /> : null}
       {edits.problem && !onField ? <Trouble problem={edits.problem.problem} /> : null}
-      <div className="grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_310px]">
+      <div className="grid items-start gap-x-5 gap-y-2 lg:grid-cols-[minmax(0,1fr)_310px]">
         <DrawingSheet
           bench={bench}
           onPick={pickFromDrawing}
@@ -73,12 +74,16 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
           ))}
           <p className="text-sm text-pencil">Press a verdict to see how it came about.</p>
-          {bench.notes.map((note, i) => (
-            <p key={i} className="border-l-4 border-tape pl-2 text-sm">
-              {read(note)}
-            </p>
-          ))}
         </aside>
+        {bench.notes.length > 0 ? (
+          <ul aria-label="To know before building" className="flex flex-wrap gap-x-6 gap-y-1 lg:col-span-2">
+            {bench.notes.map((note, i) => (
+              <li key={i} className="border-l-4 border-tape pl-2 text-sm">
+                {read(note)}
+              </li>
+            ))}
+          </ul>
+        ) : null}
       </div>
       <section className="mt-3" aria-label="What can be changed">
         <Controls
@@ -98,6 +103,20 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
       <WorkingSheet bench={bench} finding={finding} onClose={() => setOpened(null)} />
       <ConflictSheet conflict={edits.conflict} parameters={parameters} onResolve={edits.resolve} />
     </>
+  );
+}
+
+/** The line is down: what waits here to be sent. */
+function Unsent({ edits, parameters }: { edits: Edit[]; parameters: Parameters<typeof Controls>[0]["parameters"] }) {
+  const label = (name: string) => parameters.find((one) => one.name === name)?.label ?? name;
+  const words = edits.flatMap((edit) => [
+    ...Object.entries(edit.values ?? {}).map(([name, value]) => `${label(name)} ${value}`),
+    ...(edit.name ? [`name ${edit.name}`] : []),
+  ]);
+  return (
+    <p role="status" className="my-1 border-l-4 border-tape bg-sheet px-3 py-1">
+      <b>The line to the server is down.</b> Kept here, and sent as soon as it is back: {words.join(", ")}.
+    </p>
   );
 }
 

@@ -11,7 +11,7 @@ interface Post {
 const SHORT: Record<string, string> = {
   space: "too tight",
   weight: "too heavy",
-  moving: "too much to move",
+  moving: "too hard to move",
   wind: "too light for the wind",
 };
 
@@ -38,7 +38,7 @@ export function Fence({ bench }: { bench: Bench }) {
     <nav aria-label="How far this pen is" className="mt-1 mb-1 flex">
       {line.map((post, i) => (
         <div key={post.name} className={`flex items-start ${i < line.length - 1 ? "flex-1" : ""}`}>
-          <Link to={post.to} className="flex shrink-0 items-center gap-2 hover:underline">
+          <Link to={post.to} className="flex shrink-0 items-center gap-1 hover:underline">
             <PostMark firm={post.firm} />
             <span className="leading-tight">
               <span className="font-slab block font-bold">{post.name}</span>
@@ -70,7 +70,7 @@ function PostMark({ firm }: { firm: boolean }) {
 function Wire({ taut }: { taut: boolean }) {
   const sag = taut ? 0 : 9;
   return (
-    <svg viewBox="0 0 100 40" preserveAspectRatio="none" className="mx-1.5 h-10 min-w-4 flex-1" aria-hidden>
+    <svg viewBox="0 0 100 40" preserveAspectRatio="none" className="mx-1 h-10 min-w-1 flex-1" aria-hidden>
       {[14, 24].map((y) => (
         <path
           key={y}

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { answer, api, type Bench, type Schemas } from "../api/client";
+import { Problem, answer, api, type Bench, type Schemas } from "../api/client";
 import { keys, useFlocks, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { SmallPlan } from "../drawing/SmallPlan";
@@ -12,6 +12,7 @@ import { useUnits } from "../kit/units";
 import { Worksheet } from "../kit/Worksheet";
 
 type PenLine = Schemas["PenLineOut"];
+const LARGEST_FILE = 1_000_000; // bytes
 const VERDICTS = ["space", "weight", "moving", "wind"] as const;
 const WORD: Record<string, string> = { fails: "short", right: "right", ample: "to spare" };
 
@@ -123,8 +124,11 @@ function NewPen() {
     onSuccess: opened,
   });
   const open = useMutation({
-    mutationFn: async (file: File) =>
-      answer(api.POST("/api/pens/open", { body: { flock_id: chosen?.id ?? 0, file: await file.text() } })),
+    mutationFn: async (file: File) => {
+      if (file.size > LARGEST_FILE)
+        throw new Problem(0, "Not opened", `${file.name} is far larger than any design: at most ${LARGEST_FILE / 1000} kB`, "file");
+      return answer(api.POST("/api/pens/open", { body: { flock_id: chosen?.id ?? 0, file: await file.text() } }));
+    },
     onSuccess: opened,
   });
   return (

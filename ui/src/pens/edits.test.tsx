@@ -135,13 +135,19 @@ describe("edits of a pen", () => {
     expect(edits.current.trial).toBeNull();
   });
 
-  it("without a server say so and lose nothing", async () => {
+  it("without a server wait in their order, say what waits, and go when it is back", async () => {
     const edits = open();
     server.down = true;
-    act(() => edits.current.keep({ values: { width: 200 } }));
-    await waitFor(() => expect(edits.current.problem?.problem.message).toContain("cannot be reached"));
-    expect(edits.current.problem?.edit).toEqual({ values: { width: 200 } });
+    act(() => {
+      edits.current.keep({ values: { width: 200 } });
+      edits.current.keep({ values: { width: 300 } });
+    });
+    await waitFor(() => expect(edits.current.unsent).toEqual([{ values: { width: 200 } }, { values: { width: 300 } }]));
     expect(keptWidth()).toBe(100);
+    server.down = false;
+    await waitFor(() => expect(edits.current.unsent).toEqual([]), { timeout: 5000 });
+    await waitFor(() => expect(keptWidth()).toBe(300), { timeout: 5000 });
+    expect(server.asked.map((one) => one.match)).toEqual(['"1"', '"2"']);
   });
 
   it("step back and on from the newest revision", async () => {

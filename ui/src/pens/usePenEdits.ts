@@ -1,6 +1,6 @@
 /** Changing a pen: one edit after another from the newest revision, trials while dragging, both
  *  sides kept when someone else was faster. A thin bridge: the rules are the server's. */
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useMutationState, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 import { Problem, answer, api, from, type Bench } from "../api/client";
 import { keys } from "../api/queries";
@@ -12,6 +12,9 @@ export interface Edit {
   name?: string;
   flock_id?: number;
 }
+
+const AGAIN_MS = 1500;
+const isCutOff = (error: Error) => error instanceof Problem && error.status === 0;
 
 export interface Conflict {
   mine: Edit;
@@ -46,6 +49,7 @@ export function usePenEdits(id: number) {
 
   const change = useMutation({
     scope: { id: `pen-${id}` },
+    mutationKey: ["pen", id],
     mutationFn: (edit: Edit) =>
       answer(
         api.PATCH("/api/pens/{pen_id}", {
@@ -54,9 +58,19 @@ export function usePenEdits(id: number) {
           body: { values: {}, ...edit },
         }),
       ),
+    // With the line down a change waits here, those after it behind it, and goes when the line is back
+    retry: (_, error) => isCutOff(error),
+    retryDelay: AGAIN_MS,
+    networkMode: "always",
     onSuccess: settle,
     onError: (error, edit) => fail(error, edit),
   });
+
+  const pending = useMutationState({
+    filters: { status: "pending", mutationKey: ["pen", id] },
+    select: (one) => ({ edit: one.state.variables as Edit, tried: one.state.failureCount }),
+  });
+  const unsent = pending.some((one) => one.tried > 0) ? pending.map((one) => one.edit) : [];
 
   const step = useMutation({
     scope: { id: `pen-${id}` },
@@ -133,5 +147,5 @@ export function usePenEdits(id: number) {
     if (side === "mine" && mine) change.mutate(mine);
   };
 
-  return { trial, problem, conflict, keep, step: step.mutate, tryValues, drop, resolve, busy: change.isPending };
+  return { trial, problem, conflict, unsent, keep, step: step.mutate, tryValues, drop, resolve, busy: change.isPending };
 }

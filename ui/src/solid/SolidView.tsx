@@ -58,11 +58,6 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
         </label>
         <Rule label="Saw through" value={sawn} most={0.9} step={0.02} said={`${Math.round(sawn * 100)} % sawn away`} onChange={setSawn} />
         <Rule label="Take apart" value={out} most={Math.max(1, steps.length || 30)} step={1} said={next ? `next: ${next.title}` : "whole"} onChange={(to) => setOut(to)} />
-        {LEGEND[shade].map(([colour, words]) => (
-          <span key={words} className="flex items-center gap-1">
-            <i className="inline-block h-3 w-4 border border-ink" style={{ background: colour }} /> {words}
-          </span>
-        ))}
       </div>
       <div className="relative min-h-[300px] flex-1" data-view="solid" role="group" aria-label={`${bench.name} in the round, from the ${look.look}`}>
         <div className="absolute inset-0">
@@ -81,6 +76,13 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
             <Eye {...look} bounds={withPerson(bench.model)} live={pulling.live} onSeen={setSeen} />
           </Canvas>
         </div>
+        <p className="pointer-events-none absolute right-4 bottom-2 space-y-0.5 text-right text-sm">
+          {LEGEND[shade].map(([colour, words]) => (
+            <span key={words} className="flex items-center justify-end gap-1.5">
+              {words} <i className="inline-block h-3 w-5 border border-ink" style={{ background: colour }} />
+            </span>
+          ))}
+        </p>
         {next ? (
           <p className="absolute bottom-2 left-4 font-slab text-[17px] font-bold" aria-live="polite">
             step {built + 1} of {steps.length}: {next.title}

@@ -15,16 +15,46 @@ from launch.serve import Served, migrate
 
 TARGET = ROOT / "docs" / "screenshots"
 FOLDER = LOCAL / "pictures"
+SETTLE_MS = 1500  # solids are drawn by hand here, without a graphics card
+STEPS_OUT = 24
 
 
 def open_pen(page: Page, name: str) -> None:
     page.goto("/pens")
     page.get_by_role("link", name=name).click()
     page.get_by_label("Verdicts").wait_for()
+    page.get_by_label("pull length").wait_for()
+    page.wait_for_timeout(SETTLE_MS)
 
 
 def bench(page: Page) -> None:
     open_pen(page, "Tansy low pen")
+
+
+def sheet(page: Page) -> None:
+    bench(page)
+    page.get_by_role("tab", name="Sheet").click()
+
+
+def apart(page: Page) -> None:
+    open_pen(page, "Hedge A-frame")
+    slide = page.get_by_role("slider", name="Take apart")
+    for _ in range(STEPS_OUT):
+        slide.press("ArrowRight")
+    page.wait_for_timeout(SETTLE_MS)
+
+
+def compare(page: Page) -> None:
+    page.goto("/compare")
+    for name in ("Laying coop", "Hedge A-frame", "Turkey hoop"):
+        page.get_by_role("checkbox", name=name).check()
+    page.locator("[data-view=whole] [data-kind=stick]").nth(2).wait_for()
+
+
+def starts(page: Page) -> None:
+    page.goto("/pens")
+    page.get_by_role("button", name="See three to start from").click()
+    page.locator("[data-start]").nth(2).wait_for()
 
 
 def hoop(page: Page) -> None:
@@ -74,8 +104,13 @@ def ground(page: Page) -> None:
     page.locator("[data-pen-stands]").wait_for()
 
 
+ARGS = ["--no-sandbox", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"]
 VIEWS = {
     "bench": bench,
+    "sheet": sheet,
+    "apart": apart,
+    "compare": compare,
+    "starts": starts,
     "bench-plan": plan_of_orchard,
     "a-frame": a_frame,
     "hoop": hoop,
@@ -110,7 +145,7 @@ def main() -> None:
         migrate(database.address)
         load(open_engine(database.address), utc_now())
         with Served(database.address, free_port(8792)) as served, sync_playwright() as play:
-            chromium = play.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+            chromium = play.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
             page = chromium.new_page(base_url=served.url, viewport={"width": 1280, "height": 800})
             take(page, TARGET)
             chromium.close()

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from typing import Any
 
+from ergamot.core.drawing.pulls import pulls
 from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase
 from ergamot.core.flock.space import SpaceDay
@@ -16,7 +17,7 @@ from ergamot.core.units import Quantity
 from ergamot.core.weather.stability import Gusts
 from ergamot.operations.kept import Record
 from ergamot.operations.pens import Bench
-from ergamot.web.schemas.drawings import ModelOut, PartOut
+from ergamot.web.schemas.drawings import ModelOut, PartOut, PullOut
 from ergamot.web.schemas.figures import FindingOut, Words, words
 from ergamot.web.schemas.pens import (
     BirdOut,
@@ -81,6 +82,7 @@ def _model(bench: Bench) -> ModelOut:
     xs, ys, zs = zip(*corners, strict=True)
     return ModelOut(
         parts=[PartOut.model_validate(part) for part in bench.parts],
+        pulls=[PullOut.model_validate(one) for one in pulls(bench.structure, bench.design.values)],
         contacts=list(bench.structure.contacts),
         low=(min(xs), min(ys), min(zs)),
         high=(max(xs), max(ys), max(zs)),

@@ -38,9 +38,19 @@ class PartOut(Out):
     edges: list[tuple[int, int]]
 
 
+class PullOut(Out):
+    """A place, mm, where a value can be pulled: the way more lies, and what one mm along it adds."""
+
+    parameter: str
+    place: Corner
+    way: Corner
+    per_mm: float
+
+
 class ModelOut(Out):
     """A pen in solids: x along it to the front, y to the left, z up; where it stands on the ground."""
 
+    pulls: list[PullOut]
     parts: list[PartOut]
     contacts: list[tuple[float, float]]
     low: Corner

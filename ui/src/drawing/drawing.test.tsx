@@ -51,7 +51,7 @@ const bench = {
   facts: [{ ref: "stick-1", title: "B1 · base side rail", lines: [words("2×3, 3.000 m", "2×3, 9 ft 10 1/8 in")] }],
 } as unknown as Bench;
 
-const show = (onPick = vi.fn()) => ({ onPick, ...render(<DrawingSheet bench={bench} pulling={{ parameters: [], live: false, onTry: vi.fn(), onKeep: vi.fn(), onDrop: vi.fn() }} onPick={onPick} />, { wrapper: UnitsProvider }) });
+const show = (onPick = vi.fn()) => ({ onPick, ...render(<DrawingSheet bench={bench} pulling={{ parameters: [], live: false, refused: "", onTry: vi.fn(), onKeep: vi.fn(), onDrop: vi.fn() }} onPick={onPick} />, { wrapper: UnitsProvider }) });
 
 describe("the drawing", () => {
   it("opens with plan, side and end on one sheet, the wind round the plan, and every bird", () => {

@@ -11,18 +11,21 @@ export type Parameter = Schemas["ParameterOut"];
 export interface Pulling {
   parameters: Parameter[];
   live: boolean; // what is shown is being tried
+  refused: string; // why what was last tried cannot be
   onTry: (values: Values) => void;
   onKeep: (values: Values) => void;
   onDrop: () => void;
 }
+
+const LEAST_PX = 0.004; // a mm that moves less on the screen runs towards the eye and cannot be pulled
 
 interface Held {
   name: string;
   start: [number, number];
   from: number;
   at: number;
-  perMm: [number, number]; // px on the screen for one mm more
-  ratio: number;
+  perMm: [number, number]; // px on the screen for one mm along
+  gives: number; // to the value, for one mm
 }
 
 export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop }: Pulling) {
@@ -51,27 +54,24 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
     return rest(to, one.low, one.high, bench.values[name]?.stops ?? [], system);
   };
 
-  /** Handlers of a grip on a length: `mm` long as drawn, running along `way` (px) on the screen. */
-  const grip = (name: string, mm: number, way: [number, number]) => {
+  /** Handlers of a grip that moves `perMm` (px on the screen) for a mm, each giving so much to the value. */
+  const grip = (name: string, perMm: [number, number], gives: number) => {
     const one = limits(name);
     if (!one || (one.kind !== "length" && one.kind !== "share")) return null;
-    const size = Math.hypot(...way) || 1;
-    const perMm: [number, number] = [way[0] / mm, way[1] / mm];
-    const ratio = one.kind === "share" ? value(name) / mm : 1;
+    const square = perMm[0] ** 2 + perMm[1] ** 2;
     return {
       onPointerDown: (event: PointerEvent<Element>) => {
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);
-        held.current = { name, start: [event.clientX, event.clientY], from: value(name), at: value(name), perMm, ratio };
+        held.current = { name, start: [event.clientX, event.clientY], from: value(name), at: value(name), perMm, gives };
         setPulled(name);
       },
       onPointerMove: (event: PointerEvent<Element>) => {
         const now = held.current;
-        if (!now || size < 4) return;
+        if (!now || square < LEAST_PX ** 2) return;
         const moved = [event.clientX - now.start[0], event.clientY - now.start[1]] as const;
-        const square = now.perMm[0] ** 2 + now.perMm[1] ** 2;
         const more = (moved[0] * now.perMm[0] + moved[1] * now.perMm[1]) / square;
-        const to = settle(name, now.from + more * now.ratio);
+        const to = settle(name, now.from + more * now.gives);
         if (to === now.at) return;
         now.at = to;
         onTry({ [name]: to });

@@ -67,7 +67,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
         <DrawingSheet
           bench={bench}
           onPick={pickFromDrawing}
-          pulling={{ parameters, live: edits.trial !== null, onTry: edits.tryValues, onKeep: (values) => edits.keep({ values }), onDrop: edits.drop }}
+          pulling={{ parameters, live: edits.trial !== null, refused: onField?.problem.message ?? "", onTry: edits.tryValues, onKeep: (values) => edits.keep({ values }), onDrop: edits.drop }}
         />
         <aside aria-label="Verdicts" className="space-y-2.5">
           {bench.findings.map((one: Finding) => (

@@ -18,9 +18,11 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
   const { grip, pulled } = useLengthDrag(bench, pulling);
   const [near, setNear] = useState<string | null>(null);
   const before: Words[] = [];
+  const dims = dimensionsSeen(bench, seen.eye);
+  const measured = new Set(dims.map(({ dim }) => dim.parameter));
   return (
     <svg className="pointer-events-none absolute inset-0 h-full w-full" role="group" aria-label="Dimensions">
-      {dimensionsSeen(bench, seen.eye).map(({ key, dim, mm, ends, line }) => {
+      {dims.map(({ key, dim, mm, ends, line }) => {
         const [a, b] = [seen.at(line[0]), seen.at(line[1])];
         const [fa, fb] = [seen.at(ends[0]), seen.at(ends[1])];
         if (Math.hypot(a[0] - b[0], a[1] - b[1]) < 24) return null;
@@ -29,7 +31,9 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
         if (!spot) return null;
         before.push(spot);
         const name = dim.parameter;
-        const hold = name ? grip(name, mm, [b[0] - a[0], b[1] - a[1]]) : null;
+        const share = pulling.parameters.find((one) => one.name === name)?.kind === "share";
+        const gives = share ? Number(bench.values[name]?.value ?? 0) / mm : 1;
+        const hold = name ? grip(name, [(b[0] - a[0]) / mm, (b[1] - a[1]) / mm], gives) : null;
         const strong = near === key || pulled === name;
         return (
           <g key={key} stroke="var(--color-ink)" strokeWidth={strong ? 2 : 1} onMouseEnter={() => setNear(key)} onMouseLeave={() => setNear(null)}>
@@ -70,6 +74,66 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
           </g>
         );
       })}
+      {bench.model.pulls
+        .filter((one) => !measured.has(one.parameter))
+        .map((one) => (
+          <PullGrip key={one.parameter} bench={bench} pull={one} seen={seen} pulling={pulling} grip={grip} near={pulled === one.parameter} />
+        ))}
+      {pulling.refused ? (
+        <text x={16} y={22} fontSize={15} fontWeight={600} fill="var(--color-clay)" stroke="var(--color-sheet)" strokeWidth={5} paintOrder="stroke">
+          {pulling.refused}
+        </text>
+      ) : null}
     </svg>
+  );
+}
+
+interface PullProps {
+  bench: Bench;
+  pull: Bench["model"]["pulls"][number];
+  seen: Seen;
+  pulling: Pulling;
+  grip: ReturnType<typeof useLengthDrag>["grip"];
+  near: boolean;
+}
+
+/** A square grip on the pen itself: roof edge, axle, house floor, bay; its name shows when it is near. */
+function PullGrip({ bench, pull, seen, pulling, grip, near }: PullProps) {
+  const { read } = useUnits();
+  const [over, setOver] = useState(false);
+  const side = seen.eye[1] > 0 ? -1 : 1;
+  const place = [pull.place[0], pull.place[1] * side, pull.place[2]] as const;
+  const [x, y] = seen.at([...place]);
+  const [tx, ty] = seen.at([place[0] + pull.way[0] * 100, place[1] + pull.way[1] * 100, place[2] + pull.way[2] * 100]);
+  const hold = grip(pull.parameter, [(tx - x) / 100, (ty - y) / 100], pull.per_mm);
+  if (!hold || Math.hypot(tx - x, ty - y) < 4) return null;
+  const one = pulling.parameters.find((each) => each.name === pull.parameter);
+  const value = bench.values[pull.parameter];
+  const words = `${one?.label ?? pull.parameter}: ${value ? read(value.text) : ""}`;
+  return (
+    <g onMouseEnter={() => setOver(true)} onMouseLeave={() => setOver(false)} onFocus={() => setOver(true)} onBlur={() => setOver(false)}>
+      <rect
+        {...hold}
+        x={x - 6}
+        y={y - 6}
+        width={12}
+        height={12}
+        transform={`rotate(45 ${x} ${y})`}
+        className="pointer-events-auto cursor-grab touch-none"
+        role="slider"
+        tabIndex={0}
+        aria-label={`pull ${pull.parameter}`}
+        aria-valuenow={Number(value?.value ?? 0)}
+        aria-valuetext={words}
+        fill="var(--color-tape)"
+        stroke="var(--color-ink)"
+        strokeWidth={1.6}
+      />
+      {over || near ? (
+        <text x={x + 13} y={y - 9} fontSize={15} fontWeight={600} fill="var(--color-ink)" stroke="var(--color-sheet)" strokeWidth={5} paintOrder="stroke" pointerEvents="none">
+          {words}
+        </text>
+      ) : null}
+    </g>
   );
 }

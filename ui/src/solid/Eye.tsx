@@ -21,7 +21,7 @@ export interface Seen {
 const FAR = 40; // m
 const ROUGH = 1; // pixels drawn for one on the sheet while it moves
 const FINE = 2; // and when still: edges at half a pixel need no smoothing
-const FILLS = 0.84; // of the sheet is the pen, the rest for its dimensions
+const FILLS = 0.9; // of the sheet is the pen, the rest for its dimensions
 
 /** The eye on the pen: put where a look says, then turned, moved and brought nearer by hand. */
 export function Eye({ look, turn, bounds, live, onSeen }: Props) {

@@ -30,6 +30,7 @@ export function Scene({ bench, shade, lit, away, clip, marks, onPoint }: Props) 
       <BirdsStanding birds={bench.birds} clip={clip} />
       <PersonCutout at={[bench.model.low[0] / 1000 - 0.55, 0, 0]} />
       {marks ? <Marks bench={bench} /> : null}
+      {marks ? <WorstWind bench={bench} /> : null}
     </>
   );
 }
@@ -106,6 +107,26 @@ function Grass({ bench }: { bench: Bench }) {
       <planeGeometry args={[x1 - x0, y1 - y0]} />
       <meshBasicMaterial color="#dfe6cb" side={THREE.DoubleSide} />
     </mesh>
+  );
+}
+
+/** An arrow on the grass from the side whose wind it stands least, its point at the pen. */
+function WorstWind({ bench }: { bench: Bench }) {
+  const worst = bench.gusts.reduce((a, b) => (b.least < a.least ? b : a), bench.gusts[0] ?? { direction_deg: 0, least: 0 });
+  const { low, high } = bench.model;
+  const geometry = useMemo(() => {
+    const turn = (worst.direction_deg * Math.PI) / 180;
+    const [dx, dy] = [Math.cos(turn), Math.sin(turn)];
+    const middle = [(low[0] + high[0]) / 2000, (low[1] + high[1]) / 2000] as const;
+    const far = Math.hypot(high[0] - low[0], high[1] - low[1]) / 2000 + 0.25;
+    const at = (out: number, across: number) => new THREE.Vector3(middle[0] + dx * out - dy * across, middle[1] + dy * out + dx * across, 0.006);
+    const ring = [at(far, 0), at(far + 0.22, 0.16), at(far + 0.22, 0.06), at(far + 0.75, 0.06), at(far + 0.75, -0.06), at(far + 0.22, -0.06), at(far + 0.22, -0.16)];
+    return new THREE.BufferGeometry().setFromPoints(ring);
+  }, [worst.direction_deg, low, high]);
+  return (
+    <lineLoop geometry={geometry} raycast={() => null}>
+      <lineBasicMaterial color="#26312c" />
+    </lineLoop>
   );
 }
 

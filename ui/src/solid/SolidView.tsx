@@ -54,7 +54,7 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
         <Words label="From" options={LOOKS} on={look.look} onPick={from} />
         <Words label="Shade" options={SHADES} on={shade} onPick={setShade} />
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" className="accent-grass" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> balance
+          <input type="checkbox" className="accent-grass" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> balance, wind
         </label>
         <Rule label="Saw through" value={sawn} most={0.9} step={0.02} said={`${Math.round(sawn * 100)} % sawn away`} onChange={setSawn} />
         <Rule label="Take apart" value={out} most={Math.max(1, steps.length || 30)} step={1} said={next ? `next: ${next.title}` : "whole"} onChange={(to) => setOut(to)} />

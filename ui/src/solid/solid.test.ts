@@ -88,7 +88,7 @@ describe("the eye", () => {
 
 const dim = (a: number[], b: number[], away: number, parameter: string) => ({ a, b, away, parameter, text: { metric: "", imperial: "" } });
 const bench = {
-  model: { low: [0, -500, 0], high: [3000, 500, 800] },
+  model: { pulls: [], low: [0, -500, 0], high: [3000, 500, 800] },
   views: [
     { name: "plan", dimensions: [dim([0, -500], [3000, -500], -300, "length"), dim([3000, -500], [3000, 500], 260, "width")] },
     { name: "side", dimensions: [dim([3000, 0], [3000, 800], 200, "height"), dim([0, 0], [3000, 0], -190, "")] },

@@ -17,7 +17,7 @@ const VIEWS = ["corner", "plan", "side", "end"] as const;
 /** Two or three pens side by side: seen from one side, what differs, what it did to the verdicts, mass and cost. */
 export function ComparePage() {
   const [search, setSearch] = useSearchParams();
-  const ids = [...new Set((search.get("pens") ?? "").split(",").map(Number).filter((id) => id > 0))].slice(0, MOST);
+  const [ids, setIds] = useState(() => [...new Set((search.get("pens") ?? "").split(",").map(Number).filter((id) => id > 0))].slice(0, MOST));
   const pens = usePens();
   const kept = useQueries({
     queries: ids.map((id) => ({
@@ -25,7 +25,11 @@ export function ComparePage() {
       queryFn: () => answer(api.GET("/api/pens/{pen_id}", { params: { path: { pen_id: id } } })),
     })),
   });
-  const choose = (id: number, on: boolean) => setSearch({ pens: (on ? [...ids, id] : ids.filter((one) => one !== id)).join(",") });
+  const choose = (id: number, on: boolean) => {
+    const next = on ? [...ids, id] : ids.filter((one) => one !== id);
+    setIds(next);
+    setSearch({ pens: next.join(",") }, { replace: true });
+  };
   const wrong = kept.find((one) => one.error)?.error;
   const benches = kept.flatMap((one) => (one.data ? [one.data] : []));
   return (

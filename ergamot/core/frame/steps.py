@@ -17,6 +17,7 @@ from shapely.geometry.base import BaseGeometry
 
 from ergamot.core.frame.contact import FACES
 from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
 GRAZE_MM = 1.0  # parts that share less than this in a picture along the way slide past each other
@@ -130,20 +131,15 @@ def _height(member: Member) -> float:
 
 
 def _sheet(panel: Panel) -> _Body:
-    origin, normal = np.array(panel.corners[0]), np.array(panel.normal)
-    along = np.array(panel.corners[1]) - origin
-    along = along / np.linalg.norm(along)
-    up = np.cross(normal, along)
-    rings = [
-        [((np.array(c) - origin) @ along, (np.array(c) - origin) @ up) for c in ring]
-        for ring in (panel.corners, *panel.holes)
-    ]
+    face = face_of(panel)
+    board = (np.array(face.origin), np.array(face.along), np.array(face.up))
+    rings = [[face.flat(corner)[:2] for corner in ring] for ring in (panel.corners, *panel.holes)]
     x, y, z = (round(part, 4) for part in panel.normal)
     out: Point = (x, y, z)
     ways = (out, _turned(out), *_AXES)
     # A panel lies over one it covers: the one beneath goes on first
     key = (_STAGE[panel.group] + (0.0 if panel.under else 0.3), min(c[2] for c in panel.corners), 0.0)
-    return _Body(panel.ref, panel.role, key, (), ways, Polygon(rings[0], rings[1:]), (origin, along, up))
+    return _Body(panel.ref, panel.role, key, (), ways, Polygon(rings[0], rings[1:]), board)
 
 
 def _wheel(item: Hardware) -> _Body:

@@ -3,6 +3,7 @@ import { useMemo, useState, type KeyboardEvent } from "react";
 import * as THREE from "three";
 import type { Bench } from "../api/client";
 import { useSteps } from "../api/queries";
+import { OneOf } from "../kit/OneOf";
 import { PERSON_MM } from "../drawing/frame";
 import type { Pulling } from "../drawing/useLengthDrag";
 import { apart } from "./apart";
@@ -51,8 +52,8 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
     // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- number keys reach it from any control inside
     <div className="flex min-h-0 flex-1 flex-col" onKeyDown={keys}>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-1 text-sm">
-        <Words label="From" options={LOOKS} on={look.look} onPick={from} />
-        <Words label="Shade" options={SHADES} on={shade} onPick={setShade} />
+        <OneOf label="From" options={LOOKS} on={look.look} onPick={from} />
+        <OneOf label="Shade" options={SHADES} on={shade} onPick={setShade} />
         <label className="flex items-center gap-1.5">
           <input type="checkbox" className="accent-grass" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> balance, wind
         </label>
@@ -97,30 +98,4 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
 /** What has to fit the sheet: the pen, and the person standing behind it. */
 function withPerson({ low, high }: Bench["model"]) {
   return { low: [low[0] - PERSON_ROOM_MM, low[1], 0], high: [high[0], high[1], Math.max(high[2], PERSON_MM.height)] };
-}
-
-interface WordsProps<T extends string> {
-  label: string;
-  options: readonly T[];
-  on: T;
-  onPick: (one: T) => void;
-}
-
-function Words<T extends string>({ label, options, on, onPick }: WordsProps<T>) {
-  return (
-    <span className="flex items-baseline gap-2" role="group" aria-label={label}>
-      <span className="text-pencil">{label}</span>
-      {options.map((one) => (
-        <button
-          key={one}
-          type="button"
-          aria-pressed={on === one}
-          className={`border-b-2 font-semibold ${on === one ? "border-ink" : "border-transparent text-pencil hover:border-rule"}`}
-          onClick={() => onPick(one)}
-        >
-          {one}
-        </button>
-      ))}
-    </span>
-  );
 }

@@ -27,7 +27,9 @@ export function dimensionsSeen(bench: Bench, eye: Place): Dim[] {
     if (only && view.name !== only) return [];
     return view.dimensions.flatMap((dim, i) => {
       const upright = Math.abs(dim.a[0] - dim.b[0]) < 1;
-      const turned = view.name === "plan" || (view.name === "side" && upright);
+      // Turned, only what can stand on the side the eye is on: what is set off the far side would cross the pen
+      const near = upright || dim.away < 0;
+      const turned = (view.name === "plan" && near) || (view.name === "side" && upright);
       if (!only && (!dim.parameter || !turned)) return [];
       const set = (p: number[]): [number, number] =>
         upright ? [(dim.a[0] ?? 0) + dim.away, p[1] ?? 0] : [p[0] ?? 0, (dim.a[1] ?? 0) + dim.away];

@@ -90,7 +90,7 @@ const dim = (a: number[], b: number[], away: number, parameter: string) => ({ a,
 const bench = {
   model: { pulls: [], low: [0, -500, 0], high: [3000, 500, 800] },
   views: [
-    { name: "plan", dimensions: [dim([0, -500], [3000, -500], -300, "length"), dim([3000, -500], [3000, 500], 260, "width")] },
+    { name: "plan", dimensions: [dim([0, -500], [3000, -500], -300, "length"), dim([3000, -500], [3000, 500], 260, "width"), dim([0, 500], [1800, 500], 260, "roofed")] },
     { name: "side", dimensions: [dim([3000, 0], [3000, 800], 200, "height"), dim([0, 0], [3000, 0], -190, "")] },
     { name: "end", dimensions: [dim([-500, 0], [500, 0], -190, "width")] },
   ],
@@ -106,7 +106,7 @@ describe("dimensions in the round", () => {
   });
 
   it("show only a flat view's own when the eye looks straight at it", () => {
-    expect(dimensionsSeen(bench, [0, 0, 1]).map((one) => one.key)).toEqual(["plan-0", "plan-1"]);
+    expect(dimensionsSeen(bench, [0, 0, 1]).map((one) => one.key)).toEqual(["plan-0", "plan-1", "plan-2"]);
     expect(dimensionsSeen(bench, [0, -1, 0]).map((one) => one.key)).toEqual(["side-0", "side-1"]);
     expect(dimensionsSeen(bench, [1, 0, 0]).map((one) => one.key)).toEqual(["end-0"]);
   });

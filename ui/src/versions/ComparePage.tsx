@@ -5,6 +5,7 @@ import { answer, api, type Bench, type Bill } from "../api/client";
 import { keys, useChoices, usePens } from "../api/queries";
 import { WholePen } from "../drawing/WholePen";
 import { SideView } from "../drawing/SideView";
+import { OneOf } from "../kit/OneOf";
 import { Heads } from "../kit/Heads";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
@@ -73,18 +74,8 @@ function Columns({ benches }: { benches: Bench[] }) {
   const cell = "py-1 pr-4 align-baseline";
   return (
     <>
-      <div role="group" aria-label="Seen from" className="mt-3 flex gap-3">
-        {VIEWS.map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={from === one}
-            className={`border-b-3 font-semibold ${from === one ? "border-ink" : "border-transparent text-pencil hover:border-rule"}`}
-            onClick={() => setFrom(one)}
-          >
-            {one}
-          </button>
-        ))}
+      <div className="mt-3">
+        <OneOf label="Seen from" options={VIEWS} on={from} onPick={setFrom} />
       </div>
       <div className="mt-2 grid gap-4" style={{ gridTemplateColumns: `repeat(${benches.length}, minmax(0, 1fr))` }}>
         {benches.map((bench) => (

@@ -32,6 +32,7 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
   const { system } = useUnits();
   const held = useRef<Held | null>(null);
   const [pulled, setPulled] = useState<string | null>(null);
+  const [stopped, setStopped] = useState("");
 
   useEffect(() => {
     if (!pulled) return;
@@ -39,6 +40,7 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
       if (event.key !== "Escape") return;
       held.current = null;
       setPulled(null);
+      setStopped("");
       onDrop();
     };
     window.addEventListener("keydown", letGo);
@@ -71,7 +73,9 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
         if (!now || square < LEAST_PX ** 2) return;
         const moved = [event.clientX - now.start[0], event.clientY - now.start[1]] as const;
         const more = (moved[0] * now.perMm[0] + moved[1] * now.perMm[1]) / square;
-        const to = settle(name, now.from + more * now.gives);
+        const wanted = now.from + more * now.gives;
+        const to = settle(name, wanted);
+        setStopped(wanted > one.high ? `${one.label}: this is the most it can be` : wanted < one.low ? `${one.label}: this is the least it can be` : "");
         if (to === now.at) return;
         now.at = to;
         onTry({ [name]: to });
@@ -80,6 +84,7 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
         const now = held.current;
         held.current = null;
         setPulled(null);
+        setStopped("");
         if (now && now.at !== now.from) onKeep({ [name]: now.at });
         else if (now) onDrop();
       },
@@ -93,5 +98,5 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
       },
     };
   };
-  return { grip, pulled };
+  return { grip, pulled, stopped };
 }

@@ -15,7 +15,8 @@ interface Props {
 /** Dimension lines over the turned pen: words that keep clear of each other, ends that can be pulled. */
 export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
   const { read } = useUnits();
-  const { grip, pulled } = useLengthDrag(bench, pulling);
+  const { grip, pulled, stopped } = useLengthDrag(bench, pulling);
+  const said = stopped || pulling.refused;
   const [near, setNear] = useState<string | null>(null);
   const before: Words[] = [];
   const dims = dimensionsSeen(bench, seen.eye);
@@ -79,9 +80,9 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
         .map((one) => (
           <PullGrip key={one.parameter} bench={bench} pull={one} seen={seen} pulling={pulling} grip={grip} near={pulled === one.parameter} />
         ))}
-      {pulling.refused ? (
+      {said ? (
         <text x={16} y={22} fontSize={15} fontWeight={600} fill="var(--color-clay)" stroke="var(--color-sheet)" strokeWidth={5} paintOrder="stroke">
-          {pulling.refused}
+          {said}
         </text>
       ) : null}
     </svg>

@@ -5,7 +5,7 @@ import { api, type Bench } from "../api/client";
 import { UnitsProvider } from "../kit/units";
 import { Standing } from "../testing/app";
 import { words } from "../testing/words";
-import { DrawingSheet } from "./DrawingSheet";
+import { DrawingSheet } from "../pens/DrawingSheet";
 import { PieceMap } from "./PieceMap";
 import { SmallPlan } from "./SmallPlan";
 import { WholePen } from "./WholePen";

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Bench, Finding } from "../api/client";
 import { useChoices, usePen } from "../api/queries";
-import { DrawingSheet } from "../drawing/DrawingSheet";
+import { DrawingSheet } from "./DrawingSheet";
 import { Level } from "../kit/Level";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";

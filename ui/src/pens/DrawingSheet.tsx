@@ -1,14 +1,14 @@
 import { Suspense, lazy, useState } from "react";
 import type { Bench } from "../api/client";
 import { useUnits } from "../kit/units";
-import { placeOne, placeSheet } from "./frame";
-import { Labels } from "./Labels";
-import { Patterns } from "./Patterns";
-import { PenView } from "./PenView";
-import { WholePen } from "./WholePen";
-import { WindRose } from "./WindRose";
-import { drawsSolids } from "./drawsSolids";
-import type { Pulling } from "./useLengthDrag";
+import { placeOne, placeSheet } from "../drawing/frame";
+import { Labels } from "../drawing/Labels";
+import { Patterns } from "../drawing/Patterns";
+import { PenView } from "../drawing/PenView";
+import { WholePen } from "../drawing/WholePen";
+import { WindRose } from "../drawing/WindRose";
+import { drawsSolids } from "../solid/drawsSolids";
+import type { Pulling } from "../drawing/useLengthDrag";
 
 const SolidView = lazy(() => import("../solid/SolidView"));
 

@@ -19,7 +19,7 @@ export interface Seen {
 }
 
 const FAR = 40; // m
-const ROUGH = 1; // pixels drawn for one on the sheet while it moves
+const ROUGH = 0.7; // pixels drawn for one on the sheet while it moves
 const FINE = 2; // and when still: edges at half a pixel need no smoothing
 const FILLS = 0.9; // of the sheet is the pen, the rest for its dimensions
 

@@ -21,7 +21,7 @@ export interface Seen {
 const FAR = 40; // m
 const ROUGH = 0.7; // pixels drawn for one on the sheet while it moves
 const FINE = 2; // and when still: edges at half a pixel need no smoothing
-const FILLS = 0.9; // of the sheet is the pen, the rest for its dimensions
+const ROOM = { beside: 90, above: 48 }; // px on each side of the pen, for its dimensions
 
 /** The eye on the pen: put where a look says, then turned, moved and brought nearer by hand. */
 export function Eye({ look, turn, bounds, live, onSeen }: Props) {
@@ -53,7 +53,7 @@ export function Eye({ look, turn, bounds, live, onSeen }: Props) {
     const eye = new THREE.Vector3(...EYES[look]).normalize().multiplyScalar(FAR / 2);
     camera.position.copy(middle).add(eye);
     const { wide, tall } = seenSize(box.current, EYES[look]);
-    camera.zoom = FILLS * Math.min((width * 1000) / wide, (height * 1000) / tall);
+    camera.zoom = Math.min(((width - 2 * ROOM.beside) * 1000) / wide, ((height - 2 * ROOM.above) * 1000) / tall);
     camera.near = 0.01;
     camera.far = FAR;
     controls.target.copy(middle);

@@ -49,11 +49,9 @@ PARAMETERS: tuple[Parameter, ...] = (
             Choice("own", "ones you have, uncut", "the pen is made to fit them"),
         ),
     ),
-    Parameter("own_sheets", "Sheets you have", "covering", "count", 2, 1, 6, only_if=OWN),
-    Parameter(
-        "own_sheet_across", "A sheet, across the pen", "covering", "length", 2000.0, 950, 3657.6, only_if=OWN
-    ),
-    Parameter("own_sheet_along", "A sheet, along it", "covering", "length", 900.0, 400, 2500, only_if=OWN),
+    Parameter("own_sheets", "Your sheets", "covering", "count", 2, 1, 6, only_if=OWN),
+    Parameter("own_sheet_across", "Sheet across", "covering", "length", 2000.0, 950, 3657.6, only_if=OWN),
+    Parameter("own_sheet_along", "Sheet along", "covering", "length", 900.0, 400, 2500, only_if=OWN),
     Parameter(
         "walls",
         "Walls",

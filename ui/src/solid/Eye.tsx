@@ -2,12 +2,12 @@ import { useFrame, useThree } from "@react-three/fiber";
 import { useEffect, useMemo, useRef } from "react";
 import * as THREE from "three";
 import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
-import { EYES, seenSize, type Bounds, type Look } from "./look";
+import { EYES, seenSize, type Look, type Spot } from "./look";
 
 interface Props {
   look: Look;
   turn: number; // counts up each time a look is asked for, even the same one again
-  bounds: Bounds;
+  points: Spot[]; // mm; all of them are to be seen
   live: boolean; // being pulled: quick before fine
   onSeen: (seen: Seen) => void;
 }
@@ -24,15 +24,15 @@ const FINE = 2; // and when still: edges at half a pixel need no smoothing
 const ROOM = { beside: 90, above: 48 }; // px on each side of the pen, for its dimensions
 
 /** The eye on the pen: put where a look says, then turned, moved and brought nearer by hand. */
-export function Eye({ look, turn, bounds, live, onSeen }: Props) {
+export function Eye({ look, turn, points, live, onSeen }: Props) {
   const { camera, gl, size, invalidate, setDpr } = useThree();
   const { width, height } = size;
   const controls = useMemo(() => {
     camera.up.set(0, 0, 1);
     return new OrbitControls(camera, gl.domElement);
   }, [camera, gl]);
-  const box = useRef(bounds);
-  box.current = bounds;
+  const all = useRef(points);
+  all.current = points;
 
   useEffect(() => {
     controls.enableDamping = false;
@@ -48,11 +48,10 @@ export function Eye({ look, turn, bounds, live, onSeen }: Props) {
   useEffect(() => setDpr(live ? ROUGH : FINE), [live, setDpr]);
 
   useEffect(() => {
-    const { low, high } = box.current;
-    const middle = new THREE.Vector3(...[0, 1, 2].map((i) => ((low[i] ?? 0) + (high[i] ?? 0)) / 2000));
+    const { wide, tall, middle: centre } = seenSize(all.current, EYES[look]);
+    const middle = new THREE.Vector3(...centre).divideScalar(1000);
     const eye = new THREE.Vector3(...EYES[look]).normalize().multiplyScalar(FAR / 2);
     camera.position.copy(middle).add(eye);
-    const { wide, tall } = seenSize(box.current, EYES[look]);
     camera.zoom = Math.min(((width - 2 * ROOM.beside) * 1000) / wide, ((height - 2 * ROOM.above) * 1000) / tall);
     camera.near = 0.01;
     camera.far = FAR;

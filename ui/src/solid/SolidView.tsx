@@ -9,12 +9,12 @@ import type { Pulling } from "../drawing/useLengthDrag";
 import { apart } from "./apart";
 import { DimensionLayer } from "./DimensionLayer";
 import { Eye, type Seen } from "./Eye";
-import { LOOKS, type Look } from "./look";
+import { LOOKS, type Look, type Spot } from "./look";
 import { LEGEND, SHADES, type Shade } from "./paint";
 import { Rule } from "./Rule";
 import { Scene } from "./Scene";
 
-const PERSON_ROOM_MM = 900;
+const PERSON_ROOM_MM = 600;
 
 interface Props {
   bench: Bench;
@@ -42,6 +42,7 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
     () => (sawn > 0 ? [new THREE.Plane(new THREE.Vector3(0, 1, 0), -(low[1] + (high[1] - low[1]) * sawn) / 1000)] : []),
     [sawn, low, high],
   );
+  const points = useMemo(() => [...bench.model.parts.flatMap((part) => part.corners), ...personAt(low[0])], [bench.model.parts, low]);
   const from = (one: Look) => setLook(({ turn }) => ({ look: one, turn: turn + 1 }));
   const keys = (event: KeyboardEvent) => {
     const one = LOOKS[Number(event.key) - 1];
@@ -74,7 +75,7 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
             }}
           >
             <Scene bench={bench} shade={shade} lit={lit} away={away} clip={clip} marks={marks} onPoint={onPoint} />
-            <Eye {...look} bounds={withPerson(bench.model)} live={pulling.live} onSeen={setSeen} />
+            <Eye {...look} points={points} live={pulling.live} onSeen={setSeen} />
           </Canvas>
         </div>
         <p className="pointer-events-none absolute right-4 bottom-2 space-y-0.5 text-right text-sm">
@@ -95,7 +96,11 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
   );
 }
 
-/** What has to fit the sheet: the pen, and the person standing behind it. */
-function withPerson({ low, high }: Bench["model"]) {
-  return { low: [low[0] - PERSON_ROOM_MM, low[1], 0], high: [high[0], high[1], Math.max(high[2], PERSON_MM.height)] };
+/** Feet and hat of the person behind the pen, who has to fit the sheet too. */
+function personAt(rear: number): Spot[] {
+  const x = rear - PERSON_ROOM_MM;
+  return [-1, 1].flatMap((side): Spot[] => [
+    [x, (side * PERSON_MM.width) / 2, 0],
+    [x, (side * PERSON_MM.width) / 2, PERSON_MM.height],
+  ]);
 }

@@ -10,16 +10,25 @@ export const EYES: Record<Look, [number, number, number]> = {
   end: [1, 0, 0],
 };
 
-export type Bounds = { low: number[]; high: number[] };
+export type Spot = [number, number, number];
 
-/** Width and height a box takes up, seen along `eye` with z up, in the box's own units. */
-export function seenSize({ low, high }: Bounds, eye: [number, number, number]): { wide: number; tall: number } {
+/** Width and height that points take up, seen along `eye` with z up, and the place in their middle. */
+export function seenSize(points: Spot[], eye: Spot): { wide: number; tall: number; middle: Spot } {
   const size = Math.hypot(...eye);
-  const e = eye.map((v) => v / size) as [number, number, number];
+  const e = eye.map((v) => v / size) as Spot;
   const level = Math.hypot(e[0], e[1]) || 1e-9;
-  const right = [-e[1] / level, e[0] / level, 0];
-  const up = [e[1] * 0 - e[2] * (right[1] ?? 0), e[2] * (right[0] ?? 0), e[0] * (right[1] ?? 0) - e[1] * (right[0] ?? 0)];
-  const span = (axis: number[]) =>
-    [0, 1, 2].reduce((sum, i) => sum + Math.abs(axis[i] ?? 0) * ((high[i] ?? 0) - (low[i] ?? 0)), 0);
-  return { wide: span(right), tall: span(up) };
+  const right: Spot = [-e[1] / level, e[0] / level, 0];
+  const up: Spot = [-e[2] * right[1], e[2] * right[0], e[0] * right[1] - e[1] * right[0]];
+  const range = (axis: Spot): [number, number] => {
+    let [low, high] = [Infinity, -Infinity];
+    for (const p of points) {
+      const at = p[0] * axis[0] + p[1] * axis[1] + p[2] * axis[2];
+      low = Math.min(low, at);
+      high = Math.max(high, at);
+    }
+    return [low, high];
+  };
+  const [[left, far], [low, high]] = [range(right), range(up)];
+  const [u, v] = [(left + far) / 2, (low + high) / 2];
+  return { wide: far - left, tall: high - low, middle: [0, 1, 2].map((i) => (right[i] ?? 0) * u + (up[i] ?? 0) * v) as Spot };
 }

@@ -73,16 +73,19 @@ describe("a pen taken apart", () => {
   });
 });
 
+const box = (x: number, y: number, z: number) => [0, x].flatMap((a) => [0, y].flatMap((b) => [0, z].map((c): [number, number, number] => [a, b, c])));
+
 describe("the eye", () => {
   it.each(LOOKS)("sees a cube from the %s no smaller than its side", (look) => {
-    const { wide, tall } = seenSize({ low: [0, 0, 0], high: [100, 100, 100] }, EYES[look]);
+    const { wide, tall } = seenSize(box(100, 100, 100), EYES[look]);
     expect(Math.min(wide, tall)).toBeGreaterThanOrEqual(99.9);
     expect(Math.max(wide, tall)).toBeLessThanOrEqual(100 * Math.sqrt(3) + 0.1);
   });
 
   it("sees length and height from the side", () => {
-    const { wide, tall } = seenSize({ low: [0, 0, 0], high: [300, 200, 100] }, EYES.side);
+    const { wide, tall, middle } = seenSize(box(300, 200, 100), EYES.side);
     expect([wide, tall]).toEqual([300, 100]);
+    expect([middle[0], middle[2]]).toEqual([150, 50]);
   });
 });
 

@@ -1,4 +1,4 @@
-"""What each step of a pen was: which values it changed, from what to what, when, and whether it stands."""
+"""What each step of a record was: what it changed, from what to what, when, and whether it stands."""
 
 from __future__ import annotations
 
@@ -26,8 +26,34 @@ class Done:
     stands: bool
 
 
-def pen_history(work: Work, record: Record) -> tuple[Done, ...]:
-    """Every change made to a pen, the newest first; undo and redo only mark which of them stand."""
+# What is told of a flock, a lawn and the farm's place: its words, and the unit of a figure
+_TOLD: dict[str, tuple[str, str]] = {
+    "name": ("Name", ""),
+    "strain": ("Birds", "strains"),
+    "placed": ("How many", ""),
+    "hatch": ("Hatched", ""),
+    "out": ("Out on grass", ""),
+    "leaves": ("Leaves", ""),
+    "length_m": ("Length", "m"),
+    "width_m": ("Width", "m"),
+    "heading_deg": ("Heading", "deg"),
+    "crew": ("Mover", "crews"),
+    "moving_ground": ("Ground for moving", "grounds"),
+    "holding_ground": ("Ground for holding", "grounds"),
+    "exposure": ("Land around", "exposures"),
+    "turf": ("Bumps", ""),
+    "slope_percent": ("Slope, %", ""),
+    "speed_up": ("Speed-up on a ridge", ""),
+    "design_gust_ms": ("Gust to stand", "ms"),
+    "heaviest_kg": ("Heaviest pen", "kg"),
+    "months_c": ("Mean temperatures", "list"),
+    "tools": ("Tools at hand", "list"),
+}
+_TABLES = ("strains", "crews", "grounds", "exposures")
+
+
+def history(work: Work, record: Record) -> tuple[Done, ...]:
+    """Every change made to a record, the newest first; undo and redo only mark which of them stand."""
     kept = {one.number: one for one in revisions(work.session, record)}
     standing, at = set(), kept[record.revision].state
     while at:
@@ -37,7 +63,7 @@ def pen_history(work: Work, record: Record) -> tuple[Done, ...]:
     return tuple(
         Done(
             one.number,
-            _words(work, kept.get(one.before), one),
+            _words(work, record.kind, kept.get(one.before), one),
             one.made_by,
             one.made_at,
             one.number in standing,
@@ -46,13 +72,35 @@ def pen_history(work: Work, record: Record) -> tuple[Done, ...]:
     )
 
 
-def _words(work: Work, before: Revision | None, after: Revision) -> tuple[Phrase, ...]:
+def _words(work: Work, kind: str, before: Revision | None, after: Revision) -> tuple[Phrase, ...]:
     if before is None:
         return (phrase(_plain(after.note)),)
-    return tuple(_changes(work, before.body, after.body)) or (phrase("nothing changed"),)
+    changes = _pen_changes if kind == "pen" else _other_changes
+    return tuple(changes(work, before.body, after.body)) or (phrase("nothing changed"),)
 
 
-def _changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
+def _other_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
+    for field, (label, unit) in _TOLD.items():
+        a, b = old.get(field), new.get(field)
+        if a == b:
+            continue
+        if unit == "list" or a is None or b is None:
+            yield phrase(f"{label} changed")
+        elif unit in _TABLES:
+            rows = getattr(work.catalogue, unit)
+            a, b = (rows[key].label if key in rows else key for key in (a, b))
+            yield phrase(_plain(f"{label}: {a} → {b}"))
+        elif unit:
+            yield phrase(label + " {old} → {new}", old=_figure(a, unit), new=_figure(b, unit))
+        else:
+            yield phrase(_plain(f"{label}: {a} → {b}"))
+
+
+def _figure(value: float, unit: str) -> Quantity:
+    return Quantity(value * 1000, "mm") if unit == "m" else Quantity(value, unit)
+
+
+def _pen_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
     if old["name"] != new["name"]:
         yield phrase(_plain(f"named {new['name']}"))
     if old["flock_id"] != new["flock_id"]:

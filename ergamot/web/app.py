@@ -16,6 +16,7 @@ from ergamot.web.drawings import drawings_part
 from ergamot.web.farm import farm
 from ergamot.web.flocks import flocks_part
 from ergamot.web.ground import ground_part
+from ergamot.web.history import history_part
 from ergamot.web.pens import pens_part
 from ergamot.web.problems import map_errors, problem
 from ergamot.web.unit_of_work import keep_one_commit
@@ -38,7 +39,16 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
     store = engine or open_engine()
     map_errors(app)
     keep_one_commit(app, store)
-    for part in (farm, catalogue_part, flocks_part, pens_part, drawings_part, build_part, ground_part):
+    for part in (
+        farm,
+        catalogue_part,
+        flocks_part,
+        pens_part,
+        drawings_part,
+        build_part,
+        ground_part,
+        history_part,
+    ):
         app.register_blueprint(part)
     _serve_ui(app, store, ui)
     return app

@@ -15,7 +15,6 @@ from ergamot.core.frame.shapes import shape_of
 from ergamot.core.tools import TOOLS
 from ergamot.core.units import Quantity
 from ergamot.exchange.design_file import design_schema, write_design
-from ergamot.operations.history import pen_history
 from ergamot.operations.kept import Record, Step, kept, take_step
 from ergamot.operations.pens import (
     bench,
@@ -33,8 +32,6 @@ from ergamot.web.schemas.figures import FindingOut, Words
 from ergamot.web.schemas.pens import (
     BenchOut,
     CopyIn,
-    DoneOut,
-    HistoryOut,
     OpenIn,
     PenIn,
     PenLineOut,
@@ -134,13 +131,6 @@ def try_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
 def post_copy(pen_id: int, json_data: CopyIn) -> dict[str, Any]:
     """Make a new version of a pen, named, with a note why."""
     return _out(copy_pen(current_work(), pen_id, json_data.name, json_data.why))
-
-
-@pens_part.get("/<int:pen_id>/history")
-@pens_part.output(HistoryOut)
-def get_history(pen_id: int) -> dict[str, Any]:
-    """What each step of a pen was, the newest first."""
-    return {"steps": [DoneOut.model_validate(one) for one in pen_history(current_work(), _pen(pen_id))]}
 
 
 @pens_part.get("/starts/<int:flock_id>")

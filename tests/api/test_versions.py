@@ -119,3 +119,30 @@ def test_a_body_nested_beyond_reason_is_refused_early(client, pen):
 def test_a_body_too_large_is_refused_unread(client, pen):
     file = {"flock_id": pen["flock_id"], "file": "x" * 3_000_000}
     assert client.post("/api/pens/open", json=file).status_code == 413
+
+
+def test_steps_of_flock_lawn_and_place_are_told_too(client):
+    flock = client.post("/api/flocks", json=FLOCK).json
+    tag = {"If-Match": f'"{flock["revision"]}"'}
+    client.put(
+        f"/api/flocks/{flock['id']}", json={**FLOCK, "placed": 25, "strain": "broiler-slow"}, headers=tag
+    )
+    told = client.get(f"/api/flocks/{flock['id']}/history").json["steps"]
+    assert [one["metric"] for one in told[0]["words"]] == [
+        "Birds: broiler, fast → broiler, slow",
+        "How many: 30 → 25",
+    ]
+    lawn = {"name": "House lawn", "length_m": 40, "width_m": 12, "heading_deg": 0}
+    kept = client.post("/api/lawns", json=lawn).json
+    tag = {"If-Match": f'"{kept["revision"]}"'}
+    client.put(f"/api/lawns/{kept['id']}", json={**lawn, "length_m": "100 ft"}, headers=tag)
+    told = client.get(f"/api/lawns/{kept['id']}/history").json["steps"]
+    assert told[0]["words"][0]["imperial"].endswith("→ 100 ft")
+    place = client.get("/api/place").json
+    tag = {"If-Match": f'"{place["revision"]}"'}
+    client.patch("/api/place", json={"design_gust_ms": 25, "tools": ["saw"]}, headers=tag)
+    told = client.get("/api/place/history").json["steps"]
+    assert [one["metric"] for one in told[0]["words"]] == [
+        "Gust to stand 22.0 m/s → 25.0 m/s",
+        "Tools at hand changed",
+    ]

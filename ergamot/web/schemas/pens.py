@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime
+from datetime import date
 
 from pydantic import BaseModel, Field
 
@@ -159,22 +159,6 @@ class BenchOut(Out):
     space_days: list[SpaceDayOut]
     facts: list[FactOut]
     notes: list[Words]
-
-
-class DoneOut(Out):
-    """One step of a pen: what it changed, who took it and when, and whether it stands."""
-
-    number: int
-    words: list[Words]
-    by: str
-    at: datetime
-    stands: bool
-
-
-class HistoryOut(Out):
-    """Every step of a pen, the newest first."""
-
-    steps: list[DoneOut]
 
 
 class StartOut(Out):

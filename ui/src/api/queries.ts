@@ -10,7 +10,6 @@ export const keys = {
   pen: (id: number) => ["pen", id],
   lines: (id: number, values: Record<string, string | number>) => ["lines", id, values],
   steps: (id: number, values: Record<string, string | number>) => ["steps", id, values],
-  history: (id: number, revision: number) => ["history", id, revision],
   starts: (flock: number) => ["starts", flock],
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],

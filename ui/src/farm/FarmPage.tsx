@@ -56,7 +56,9 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
     <div className="pt-5">
       <div className="flex items-baseline justify-between">
         <h1>The farm and its limits</h1>
-        <UndoRedo canUndo={place.can_undo} canRedo={place.can_redo} onStep={step.mutate} />
+        <UndoRedo
+          told={{ of: "the farm's place", key: ["place", place.revision], read: () => answer(api.GET("/api/place/history")) }}
+          canUndo={place.can_undo} canRedo={place.can_redo} onStep={step.mutate} />
       </div>
       {conflict ? <BothSides what="farm" sides={sidesOf({ ...conflict.mine }, conflict.problem, {})} onResolve={form.resolve} /> : null}
       {problem && !(problem.field in place) ? <Trouble problem={problem} /> : null}

@@ -105,7 +105,13 @@ function ChangeFlock({ flock }: { flock: Flock }) {
         <BothSides what="flock" sides={sidesOf({ ...form.conflict.mine }, form.conflict.problem, FIELD_WORDS)} onResolve={form.resolve} />
       ) : null}
       <div className="mt-4">
-        <UndoRedo canUndo={flock.can_undo} canRedo={flock.can_redo} onStep={step.mutate} />
+        <UndoRedo
+          told={{
+            of: flock.name,
+            key: ["flock", flock.id, flock.revision],
+            read: () => answer(api.GET("/api/flocks/{flock_id}/history", { params: { path: { flock_id: flock.id } } })),
+          }}
+          canUndo={flock.can_undo} canRedo={flock.can_redo} onStep={step.mutate} />
       </div>
     </>
   );

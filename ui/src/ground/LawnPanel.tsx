@@ -121,7 +121,13 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
       <button type="submit" className="line-button">{lawn ? "Keep the change" : "Keep this lawn"}</button>
       {lawn ? (
         <div className="pt-1">
-          <UndoRedo canUndo={lawn.can_undo} canRedo={lawn.can_redo} onStep={step.mutate} />
+          <UndoRedo
+            told={{
+              of: lawn.name,
+              key: ["lawn", lawn.id, lawn.revision],
+              read: () => answer(api.GET("/api/lawns/{lawn_id}/history", { params: { path: { lawn_id: lawn.id } } })),
+            }}
+            canUndo={lawn.can_undo} canRedo={lawn.can_redo} onStep={step.mutate} />
         </div>
       ) : null}
       <p className="text-sm text-pencil">Keep off wells, paved places and wet hollows.</p>

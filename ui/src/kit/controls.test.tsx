@@ -10,6 +10,7 @@ import { Pick } from "./Pick";
 import { RoofBoard } from "./RoofBoard";
 import { Tape } from "./Tape";
 import { Trouble } from "./Trouble";
+import { Standing } from "../testing/app";
 import { UndoRedo } from "./UndoRedo";
 import { UnitsProvider, useUnits } from "./units";
 import { Steps, written } from "./Worksheet";
@@ -195,7 +196,8 @@ describe("words and working", () => {
 
   it("offers only steps that are there", async () => {
     const step = vi.fn();
-    render(<UndoRedo canUndo canRedo={false} onStep={step} />);
+    const told = { of: "a pen", key: ["pen", 1, 1], read: () => Promise.resolve({ steps: [] }) };
+    render(<UndoRedo told={told} canUndo canRedo={false} onStep={step} />, { wrapper: Standing });
     await userEvent.click(screen.getByRole("button", { name: /Redo/ }));
     await userEvent.click(screen.getByRole("button", { name: /Undo/ }));
     expect(step.mock.calls).toEqual([["undo"]]);

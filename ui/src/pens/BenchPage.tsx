@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
-import type { Bench, Finding } from "../api/client";
+import { answer, api, type Bench, type Finding } from "../api/client";
 import { useChoices, usePen } from "../api/queries";
 import { DrawingSheet } from "./DrawingSheet";
 import { Level } from "../kit/Level";
@@ -11,7 +11,6 @@ import { ConflictSheet } from "./ConflictSheet";
 import { Controls } from "./Controls";
 import { Fence } from "./Fence";
 import { PenName } from "./PenName";
-import { StepList } from "./StepList";
 import { WorkingSheet } from "./WorkingSheet";
 import { NewVersion } from "../versions/NewVersion";
 import { usePenEdits, type Edit } from "./usePenEdits";
@@ -30,7 +29,7 @@ export function BenchPage() {
 function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<typeof Controls>[0]["parameters"] }) {
   const edits = usePenEdits(kept.id);
   const [group, setGroup] = useState("size");
-  const [sheet, setSheet] = useState<"steps" | "version" | null>(null);
+  const [copying, setCopying] = useState(false);
   const [opened, setOpened] = useState<string | null>(null);
   const { read } = useUnits();
   const bench = edits.trial ?? kept;
@@ -51,13 +50,16 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           {kept.flock_line}
         </Link>
         <span className="ml-auto flex gap-4">
-          <button type="button" className="line-button" onClick={() => setSheet("version")}>
+          <button type="button" className="line-button" onClick={() => setCopying(true)}>
             New version
           </button>
-          <button type="button" className="line-button" onClick={() => setSheet("steps")}>
-            Every step
-          </button>
-          <UndoRedo canUndo={kept.can_undo} canRedo={kept.can_redo} onStep={edits.step} />
+          <UndoRedo
+            told={{
+              of: kept.name,
+              key: ["pen", kept.id, kept.revision],
+              read: () => answer(api.GET("/api/pens/{pen_id}/history", { params: { path: { pen_id: kept.id } } })),
+            }}
+            canUndo={kept.can_undo} canRedo={kept.can_redo} onStep={edits.step} />
         </span>
       </div>
       <Fence bench={bench} />
@@ -98,8 +100,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           onDrop={edits.drop}
         />
       </section>
-      <StepList bench={kept} open={sheet === "steps"} onClose={() => setSheet(null)} />
-      <NewVersion key={kept.name} bench={kept} open={sheet === "version"} onClose={() => setSheet(null)} />
+      <NewVersion key={kept.name} bench={kept} open={copying} onClose={() => setCopying(false)} />
       <WorkingSheet bench={bench} finding={finding} onClose={() => setOpened(null)} />
       <ConflictSheet conflict={edits.conflict} parameters={parameters} onResolve={edits.resolve} />
     </>

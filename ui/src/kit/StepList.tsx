@@ -1,30 +1,26 @@
 import { useQuery } from "@tanstack/react-query";
-import { answer, api, type Bench } from "../api/client";
-import { keys } from "../api/queries";
-import { Trouble, Waiting } from "../kit/Trouble";
-import { useUnits } from "../kit/units";
-import { Worksheet } from "../kit/Worksheet";
+import type { Schemas } from "../api/client";
+import { Trouble, Waiting } from "./Trouble";
+import { useUnits } from "./units";
+import { Worksheet } from "./Worksheet";
 
-interface Props {
-  bench: Bench;
-  open: boolean;
-  onClose: () => void;
+/** Of what the steps are, under which key they are read, and how. */
+export interface Told {
+  of: string;
+  key: readonly unknown[];
+  read: () => Promise<Schemas["HistoryOut"]>;
 }
 
-/** What each step of a pen was, the newest first; those taken back are struck through. */
-export function StepList({ bench, open, onClose }: Props) {
+/** What each step was, the newest first; those taken back are struck through. */
+export function StepList({ told, open, onClose }: { told: Told; open: boolean; onClose: () => void }) {
   const { read } = useUnits();
-  const steps = useQuery({
-    queryKey: keys.history(bench.id, bench.revision),
-    queryFn: async () => (await answer(api.GET("/api/pens/{pen_id}/history", { params: { path: { pen_id: bench.id } } }))).steps,
-    enabled: open,
-  });
+  const steps = useQuery({ queryKey: ["history", ...told.key], queryFn: told.read, enabled: open });
   return (
-    <Worksheet title={`Every step of ${bench.name}`} open={open} onClose={onClose}>
+    <Worksheet title={`Every step of ${told.of}`} open={open} onClose={onClose}>
       {steps.error ? <Trouble problem={steps.error} /> : null}
-      {!steps.data ? <Waiting what="Looking back" /> : null}
+      {!steps.data && !steps.error ? <Waiting what="Looking back" /> : null}
       <ol reversed className="divide-y divide-rule">
-        {steps.data?.map((step) => (
+        {steps.data?.steps.map((step) => (
           <li key={step.number} className={`flex gap-4 py-1.5 ${step.stands ? "" : "text-pencil line-through"}`}>
             <b className="w-8 text-right font-slab">{step.number}</b>
             <span className="flex-1">

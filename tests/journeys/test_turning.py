@@ -112,6 +112,7 @@ def test_a_change_made_with_the_line_down_waits_and_goes_when_it_is_back(farm: P
 
 def test_keys_are_listed_and_take_a_keeper_about(farm: Page):
     farm.goto("/pens")
+    expect(farm.get_by_role("heading", name="Pens")).to_be_visible()
     farm.keyboard.press("?")
     expect(farm.get_by_role("dialog", name="Keys")).to_contain_text("take the last change back")
     farm.keyboard.press("Escape")

@@ -30,7 +30,7 @@ function UnitSwitch() {
     >
       <span className="sr-only">Units, now {system === "metric" ? "metric" : "imperial"}; switch: </span>
       <span className={system === "imperial" ? "font-semibold underline decoration-2" : "text-pencil"}>ft · lb</span>
-      <span aria-hidden> / </span>
+      <span> / </span>
       <span className={system === "metric" ? "font-semibold underline decoration-2" : "text-pencil"}>m · kg</span>
     </button>
   );

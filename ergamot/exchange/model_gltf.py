@@ -38,8 +38,8 @@ COLOURS = {
 }
 
 
-def write_gltf(parts: tuple[Part, ...], labels: dict[str, str], name: str) -> bytes:
-    """Every part as a mesh of its own. `labels` are names by reference."""
+def write_gltf(parts: tuple[Part, ...], name: str) -> bytes:
+    """Every part as a mesh of its own, named by its label and what it is."""
     made = GLTF2(asset=Asset(version="2.0", generator="Ergamot"), scene=0)
     kinds = list(COLOURS)
     for kind, colour in COLOURS.items():
@@ -75,9 +75,7 @@ def write_gltf(parts: tuple[Part, ...], labels: dict[str, str], name: str) -> by
             attributes=Attributes(POSITION=first), indices=first + 1, material=kinds.index(part.kind)
         )
         made.meshes.append(Mesh(name=part.role, primitives=[primitive]))
-        made.nodes.append(
-            Node(mesh=len(made.meshes) - 1, name=f"{labels.get(part.ref, part.ref)} {part.role}")
-        )
+        made.nodes.append(Node(mesh=len(made.meshes) - 1, name=f"{part.label or part.ref} {part.role}"))
     made.scenes.append(Scene(name=name, nodes=list(range(len(made.nodes)))))
     made.buffers.append(Buffer(byteLength=len(data)))
     made.set_binary_blob(bytes(data))

@@ -6,13 +6,12 @@ from collections.abc import Mapping
 from typing import Any
 
 from ergamot.core.drawing.lines import LOOKS, Line, LookName, lines
-from ergamot.core.drawing.model import model
+from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.picture import Picture, picture
 from ergamot.core.frame.design import change
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.steps import BuildStep, steps
 from ergamot.core.frame.structure import Structure
-from ergamot.exchange.model_gltf import write_gltf
 from ergamot.exchange.sheets_pdf import SheetSet
 from ergamot.operations.pens import bench, built, design_of
 from ergamot.operations.work import Work
@@ -53,8 +52,6 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
     )
 
 
-def pen_gltf(work: Work, record: Record) -> bytes:
-    """The pen in solids as binary glTF."""
-    structure = structure_of(work, record, {})
-    labels = {member.ref: member.label for member in structure.members}
-    return write_gltf(model(structure, work.catalogue), labels, record.body["name"])
+def pen_parts(work: Work, record: Record) -> tuple[Part, ...]:
+    """The pen in solids."""
+    return model(structure_of(work, record, {}), work.catalogue)

@@ -12,7 +12,8 @@ from ergamot.store.records import Record, create, find_all, revise
 AMOUNTS: dict[str, Literal["speed", "mass"]] = {"design_gust_ms": "speed", "heaviest_kg": "mass"}
 
 
-def _body(place: Place) -> dict[str, Any]:
+def place_body(place: Place) -> dict[str, Any]:
+    """A place as it is kept."""
     return {
         "crew": place.crew.key,
         "moving_ground": place.moving_ground.key,
@@ -33,7 +34,7 @@ def place_record(work: Work) -> Record:
     found = find_all(work.session, work.farm_id, "place")
     if found:
         return found[0]
-    body = _body(make_place(work.catalogue))
+    body = place_body(make_place(work.catalogue))
     return create(work.session, work.farm_id, "place", body, "a new farm", work.user, work.now)
 
 
@@ -46,7 +47,7 @@ def read_place(work: Work, record: Record) -> Place:
 def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
     """Keep a change to the farm's place, made from revision `base`."""
     record = place_record(work)
-    entered = {**_body(read_place(work, record)), **changes}
+    entered = {**place_body(read_place(work, record)), **changes}
     for field, kind in AMOUNTS.items():
         if isinstance(entered[field], str):
             entered[field] = round(parse_amount(entered[field], kind, field), 3)
@@ -55,4 +56,4 @@ def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
     )
     place = make_place(work.catalogue, **entered)
     note = ", ".join(changes) or "no change"
-    return revise(work.session, record, base, _body(place), note, work.user, work.now)
+    return revise(work.session, record, base, place_body(place), note, work.user, work.now)

@@ -16,6 +16,7 @@ from ergamot.exchange.template_svg import write_template
 from ergamot.operations.build import pen_bill
 from ergamot.operations.kept import kept
 from ergamot.operations.pens import built, design_of
+from ergamot.web.files import file_answer
 from ergamot.web.schemas.build import BarCutOut, BarOut, BillOut, BoughtOut, OffsetOut, PieceOut, PlanOut
 from ergamot.web.schemas.figures import words
 from ergamot.web.unit_of_work import current_work
@@ -115,11 +116,7 @@ def get_template(pen_id: int) -> Response:
     work = current_work()
     record = kept(work, "pen", pen_id)
     text = write_template(built(work, design_of(work, record)), record.body["name"])
-    return Response(
-        text,
-        mimetype="image/svg+xml",
-        headers={"Content-Disposition": f'attachment; filename="end-template-{pen_id}.svg"'},
-    )
+    return file_answer(text, "image/svg+xml", f"end-template-{pen_id}.svg")
 
 
 @build_part.get("/<int:pen_id>/cut-list.csv")
@@ -128,8 +125,4 @@ def get_cut_list(pen_id: int) -> Response:
     """The cut list and shopping list as CSV."""
     work = current_work()
     text = write_cut_list(pen_bill(work, kept(work, "pen", pen_id)), work.catalogue)
-    return Response(
-        text,
-        mimetype="text/csv",
-        headers={"Content-Disposition": f'attachment; filename="cut-list-{pen_id}.csv"'},
-    )
+    return file_answer(text, "text/csv", f"cut-list-{pen_id}.csv")

@@ -14,9 +14,11 @@ from ergamot.core.errors import UnknownChoice
 from ergamot.core.units import System
 from ergamot.exchange.drawing_dxf import write_dxf
 from ergamot.exchange.drawing_svg import write_svg
+from ergamot.exchange.model_gltf import write_gltf
 from ergamot.exchange.sheets_pdf import Paper, write_sheets
-from ergamot.operations.drawings import pen_gltf, pen_lines, pen_picture, pen_sheets, pen_steps
+from ergamot.operations.drawings import pen_lines, pen_parts, pen_picture, pen_sheets, pen_steps
 from ergamot.operations.kept import Record, kept
+from ergamot.web.files import file_answer
 from ergamot.web.schemas.drawings import BuildStepOut, LineOut, LinesOut, StepsOut
 from ergamot.web.schemas.pens import PenIn
 from ergamot.web.unit_of_work import current_work
@@ -62,10 +64,6 @@ def _system() -> System:
     return _one_of("units", request.args.get("units", "metric"), units)
 
 
-def _file(body: str | bytes, kind: str, name: str) -> Response:
-    return Response(body, mimetype=kind, headers={"Content-Disposition": f'attachment; filename="{name}"'})
-
-
 @drawings_part.get("/<int:pen_id>/<look>.svg")
 @drawings_part.doc(responses={200: "A line drawing to scale as SVG"})
 def svg_of_pen(pen_id: int, look: str) -> Response:
@@ -75,7 +73,7 @@ def svg_of_pen(pen_id: int, look: str) -> Response:
     drawn = pen_picture(work, record, seen)
     scale = scale_for(drawn.wide, drawn.tall, A4_ROOM_MM)
     text = write_svg(drawn, record.body["name"], scale, _system())
-    return _file(text, "image/svg+xml", f"pen-{pen_id}-{seen}.svg")
+    return file_answer(text, "image/svg+xml", f"pen-{pen_id}-{seen}.svg")
 
 
 @drawings_part.get("/<int:pen_id>/<look>.dxf")
@@ -85,7 +83,7 @@ def dxf_of_pen(pen_id: int, look: str) -> Response:
     work, record = current_work(), _pen(pen_id)
     seen: LookName = _one_of("look", look, LOOKS)
     text = write_dxf(pen_picture(work, record, seen), _system())
-    return _file(text, "image/vnd.dxf", f"pen-{pen_id}-{seen}.dxf")
+    return file_answer(text, "image/vnd.dxf", f"pen-{pen_id}-{seen}.dxf")
 
 
 @drawings_part.get("/<int:pen_id>/sheets.pdf")
@@ -95,7 +93,7 @@ def sheets_of_pen(pen_id: int) -> Response:
     work, record = current_work(), _pen(pen_id)
     papers: dict[Paper, None] = {"a4": None, "letter": None}
     paper = _one_of("paper", request.args.get("paper", "a4"), papers)
-    return _file(
+    return file_answer(
         write_sheets(pen_sheets(work, record), paper, _system()), "application/pdf", f"pen-{pen_id}.pdf"
     )
 
@@ -104,4 +102,7 @@ def sheets_of_pen(pen_id: int) -> Response:
 @drawings_part.doc(responses={200: "The pen in solids as binary glTF"})
 def gltf_of_pen(pen_id: int) -> Response:
     """The pen in solids, for any program that reads glTF."""
-    return _file(pen_gltf(current_work(), _pen(pen_id)), "model/gltf-binary", f"pen-{pen_id}.glb")
+    work, record = current_work(), _pen(pen_id)
+    return file_answer(
+        write_gltf(pen_parts(work, record), record.body["name"]), "model/gltf-binary", f"pen-{pen_id}.glb"
+    )

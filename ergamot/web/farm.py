@@ -7,10 +7,10 @@ from typing import Any
 from apiflask import APIBlueprint
 
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.place import DEFAULT_TOOLS, TURF_WORDS
+from ergamot.core.place import TURF_WORDS
 from ergamot.core.tools import TOOLS
 from ergamot.operations.kept import Record, Step, take_step
-from ergamot.operations.places import change_place, place_record
+from ergamot.operations.places import change_place, place_body, place_record, read_place
 from ergamot.web.schemas.farm import ChoiceOut, ChoicesOut, ParameterOut, PlaceIn, PlaceOut, ShapeOut
 from ergamot.web.schemas.figures import words
 from ergamot.web.unit_of_work import base_revision, current_work
@@ -55,12 +55,11 @@ def choices() -> dict[str, Any]:
 
 
 def _out(record: Record) -> dict[str, Any]:
-    body = record.body
+    body = place_body(read_place(current_work(), record))
     return {
         "revision": record.revision,
         "can_undo": record.can_undo,
         "can_redo": record.can_redo,
-        "tools": list(DEFAULT_TOOLS),
         **body,
         "design_gust": words(body["design_gust_ms"], "ms"),
         "heaviest": words(body["heaviest_kg"], "kg"),

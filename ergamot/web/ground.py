@@ -11,6 +11,7 @@ from ergamot.core.ground.schedule import MovePlan
 from ergamot.exchange.calendar import move_time, write_calendar
 from ergamot.operations.kept import Record, Step, kept, take_step
 from ergamot.operations.lawns import add_lawn, change_lawn, lawns, pen_moves
+from ergamot.web.files import file_answer
 from ergamot.web.schemas.figures import StepOut, Words, words
 from ergamot.web.schemas.ground import (
     DayOut,
@@ -137,8 +138,5 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
 def get_calendar(pen_id: int, query_data: MovesQuery) -> Response:
     """A pen's moves as an iCalendar file."""
     pen, _, plan = _planned(pen_id, query_data)
-    return Response(
-        write_calendar(plan, pen.body["name"], pen.id, current_work().now),
-        mimetype="text/calendar",
-        headers={"Content-Disposition": f'attachment; filename="moves-{pen_id}.ics"'},
-    )
+    text = write_calendar(plan, pen.body["name"], pen.id, current_work().now)
+    return file_answer(text, "text/calendar", f"moves-{pen_id}.ics")

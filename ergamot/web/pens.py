@@ -27,6 +27,7 @@ from ergamot.operations.pens import (
     starts_for,
 )
 from ergamot.web.bench import bench_out, view_out
+from ergamot.web.files import file_answer
 from ergamot.web.schemas.drawings import LineOut
 from ergamot.web.schemas.figures import FindingOut, Words
 from ergamot.web.schemas.pens import (
@@ -167,11 +168,7 @@ def get_design(pen_id: int) -> Response:
     """The pen's design as an open file."""
     record = _pen(pen_id)
     text = write_design(design_of(current_work(), record), record.body["name"])
-    return Response(
-        text,
-        mimetype="application/json",
-        headers={"Content-Disposition": f'attachment; filename="pen-{pen_id}.json"'},
-    )
+    return file_answer(text, "application/json", f"pen-{pen_id}.json")
 
 
 @pens_part.get("/design.schema.json")

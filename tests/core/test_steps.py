@@ -7,8 +7,9 @@ import pytest
 from hypothesis import given, settings
 
 from ergamot.core.frame.contact import solids
-from ergamot.core.frame.design import build
-from ergamot.core.frame.steps import steps
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.frame.steps import BuildStep, Placed, steps
 from tests.bench.test_speed import EACH_PEN, proposed
 from tests.strategies import CATALOGUE, designs
 
@@ -76,3 +77,37 @@ def test_any_pen_can_be_put_together(design):
     order = steps(structure)
     assert order[0].title.startswith("base")
     assert all(np.linalg.norm(part.way) == pytest.approx(1, abs=1e-3) for s in order for part in s.parts)
+
+
+@pytest.mark.parametrize(
+    ("way", "words"),
+    [
+        ((0, 0, -1), "down from above"),
+        ((-1, 0, 0), "from the front"),
+        ((0, 0.5, -0.87), "down from above"),
+        ((0, 1, 0), "from the right"),
+    ],
+)
+def test_the_way_in_is_told_by_the_axis_it_lies_nearest_to(way, words):
+    assert BuildStep("rail", (Placed("stick-1", "B1", way),)).from_where == words
+
+
+def test_a_step_names_each_label_once_and_coverings_have_none():
+    step = BuildStep(
+        "rail", tuple(Placed(f"p{i}", label, (0, 0, -1)) for i, label in enumerate(("B1", "", "B2", "B1")))
+    )
+    assert step.labels == ("B1", "B2")
+
+
+@pytest.mark.parametrize("shape", SHAPES)
+def test_what_carries_comes_before_what_it_carries(shape):
+    """Rails before uprights, uprights before plates, frame before coverings, sheets before doors' leaves."""
+    order = [step.title for step in steps(build(make_design(CATALOGUE, shape, {}), CATALOGUE))]
+    pairs = {
+        "low-pen": ("base side rail", "upright", "top side rail", "top cross rail", "roof", "lid"),
+        "a-frame": ("base side rail", "rafter", "ridge board", "front end", "door"),
+        "hoop": ("base side rail", "wire panel hoop", "arch piece", "cover", "door"),
+        "coop": ("base side rail", "stud", "wall plate", "rafter", "collar", "roof", "person door"),
+    }[shape]
+    places = [order.index(title) for title in pairs]
+    assert places == sorted(places)

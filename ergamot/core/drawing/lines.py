@@ -102,10 +102,9 @@ def lines(structure: Structure, look: LookName = "corner") -> tuple[Line, ...]:
     """
     scene = _Scene(LOOKS[look], [], [])
     _add_sticks(scene, structure.members)
-    standing = [panel for panel in structure.panels if panel.when != "aside"]
-    for panel in standing:
+    for panel in structure.standing:
         _add_panel(scene, panel)
-    _add_bends(scene, (panel for panel in standing if panel.curved))
+    _add_bends(scene, (panel for panel in structure.standing if panel.curved))
     for item in structure.hardware:
         if item.role == "wheel" and item.size_mm:
             _add_wheel(scene, item)

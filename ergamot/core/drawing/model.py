@@ -6,7 +6,6 @@ short drum, everything small a block. What waits in the shed is not in the model
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
@@ -16,7 +15,7 @@ from shapely import Polygon
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.frame.contact import FACES
-from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.geometry import Point, drum
 from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Group, Hardware, Member, Panel, Structure
 
@@ -34,10 +33,11 @@ BUCKET_MM = 120.0
 class Part:
     """One part. `corners` in mm; `triangles` and `edges` by corner; seen from both sides where it is flat.
 
-    `opening_mm` is the widest gap in a mesh, 0 in what lets nothing through; `normal` is (0, 0, 0) for solids.
+    `label` is a stick's in the cut list. `opening_mm` is the widest gap in a mesh, 0 in what lets nothing through; `normal` is (0, 0, 0) for solids.
     """
 
     ref: str
+    label: str
     kind: PartKind
     role: str
     group: Group
@@ -63,10 +63,9 @@ def model(structure: Structure, catalogue: Catalogue) -> tuple[Part, ...]:
     >>> {part.kind for part in model(build(make_design(c, "low-pen", {}), c), c)} >= {"stick", "wheel"}
     True
     """
-    standing = (panel for panel in structure.panels if panel.when != "aside")
     return (
         *(_stick(member) for member in structure.members),
-        *(_covering(panel, _opening_mm(panel, catalogue)) for panel in standing),
+        *(_covering(panel, _opening_mm(panel, catalogue)) for panel in structure.standing),
         *_hardware(structure.hardware, catalogue),
     )
 
@@ -93,6 +92,7 @@ def _stick(member: Member) -> Part:
     material = member.species.key if member.species else "tube"
     return Part(
         member.ref,
+        member.label,
         kind,
         member.role,
         member.group,
@@ -140,6 +140,7 @@ def _covering(panel: Panel, opening_mm: float) -> Part:
     edges = [(at(*p), at(*q)) for ring in rings for p, q in zip(ring, [*ring[1:], ring[0]], strict=True)]
     return Part(
         panel.ref,
+        "",
         "sheet" if panel.solid else "mesh",
         panel.role,
         panel.group,
@@ -163,18 +164,15 @@ def _hardware(items: tuple[Hardware, ...], catalogue: Catalogue) -> Iterator[Par
             else _block(item, BUCKET_MM if item.row in catalogue.containers else BLOCK_MM)
         )
         kind: PartKind = "block" if not item.size_mm else "wheel" if item.role == "wheel" else "rod"
-        yield Part(item.ref, kind, item.role, item.group, item.row, item.kg, 0.0, (0.0, 0.0, 0.0), *made)
+        yield Part(item.ref, "", kind, item.role, item.group, item.row, item.kg, 0.0, (0.0, 0.0, 0.0), *made)
 
 
 def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
     """A drum lying across the pen: a ring at each end, and a middle to fan them from."""
     assert item.size_mm
-    (x, y, z), radius, half, n = item.place, item.size_mm[0] / 2, item.size_mm[1] / 2, DRUM_SIDES
-    turns = [2 * math.pi * i / n for i in range(n)]
-    ends = [
-        [(x + radius * math.cos(a), y + s * half, z + radius * math.sin(a)) for a in turns] for s in (-1, 1)
-    ]
-    corners = (*ends[0], *ends[1], (x, y - half, z), (x, y + half, z))
+    (x, y, z), (across, wide), n = item.place, item.size_mm, DRUM_SIDES
+    right, left = drum(item.place, across, wide, n)
+    corners = (*right, *left, (x, y - wide / 2, z), (x, y + wide / 2, z))
     triangles: list[Triangle] = []
     edges: list[Edge] = []
     for i in range(n):

@@ -6,7 +6,6 @@ them in order hides what lies behind.
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, replace
 from typing import Literal
@@ -14,7 +13,7 @@ from typing import Literal
 import shapely
 from shapely import Polygon
 
-from ergamot.core.frame.geometry import Flat, Point, convex_hull, polygon_area
+from ergamot.core.frame.geometry import Flat, Point, convex_hull, drum, polygon_area
 from ergamot.core.frame.structure import Dimension, Hardware, Panel, Structure
 
 ViewName = Literal["plan", "side", "end"]
@@ -128,9 +127,7 @@ def _bird_depth(structure: Structure, name: ViewName) -> float:
 def _standing(structure: Structure) -> Iterator[Panel]:
     """Panels that are not in the shed; strips of one bent sheet as a single panel round them all."""
     bent: dict[tuple[str, str], list[Panel]] = {}
-    for panel in structure.panels:
-        if panel.when == "aside":
-            continue
+    for panel in structure.standing:
         if panel.curved:
             bent.setdefault((panel.role, panel.piece), []).append(panel)
         else:
@@ -171,11 +168,5 @@ def _hardware(item: Hardware) -> tuple[Kind, tuple[Point, ...]] | None:
         return "part", tuple(
             (x + i * s, y + j * s, z + s * (k + 1) / 2) for i in (-1, 1) for j in (-1, 1) for k in (-1, 1)
         )
-    radius, half = item.size_mm[0] / 2, item.size_mm[1] / 2
-    ring = [2 * math.pi * i / CIRCLE_POINTS for i in range(CIRCLE_POINTS)]
-    disc = tuple(
-        (x + radius * math.cos(a), y + side * half, z + radius * math.sin(a))
-        for side in (-1, 1)
-        for a in ring
-    )
-    return ("wheel" if item.role == "wheel" else "rod"), disc
+    right, left = drum(item.place, *item.size_mm, CIRCLE_POINTS)
+    return ("wheel" if item.role == "wheel" else "rod"), (*right, *left)

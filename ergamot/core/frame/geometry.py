@@ -36,6 +36,28 @@ def box_corners(x: Flat, y: Flat, z: Flat, along: str) -> tuple[Point, ...]:
     return tuple((a, b, end) for end in z for a, b in ring)
 
 
+def drum(place: Point, across: float, wide: float, sides: int) -> tuple[tuple[Point, ...], tuple[Point, ...]]:
+    """The two rims of a drum lying across the pen, such as a wheel or an axle.
+
+    Args: place, its middle, mm; across, its diameter, and wide, mm; sides of each rim.
+    Returns: the corners of the right rim and, in the same order, of the left.
+    Source: geometry.
+
+    >>> right, left = drum((0, 0, 100), 200, 50, 4)
+    >>> right[0], left[0]
+    ((100.0, -25.0, 100.0), (100.0, 25.0, 100.0))
+    """
+    x, y, z = place
+    turns = [2 * math.pi * i / sides for i in range(sides)]
+    right, left = (
+        tuple(
+            (x + across / 2 * math.cos(a), y + side * wide / 2, z + across / 2 * math.sin(a)) for a in turns
+        )
+        for side in (-1, 1)
+    )
+    return right, left
+
+
 def polygon_area(points: tuple[Flat, ...]) -> float:
     """Area of a simple polygon.
 

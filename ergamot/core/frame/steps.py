@@ -6,7 +6,6 @@ directions that nothing left in place blocks; the other way round it is the orde
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 from itertools import groupby
 
@@ -16,13 +15,13 @@ from shapely import MultiPoint, Polygon
 from shapely.geometry.base import BaseGeometry
 
 from ergamot.core.frame.contact import FACES
-from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.geometry import Point, drum
 from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
 GRAZE_MM = 1.0  # parts that share less than this in a picture along the way slide past each other
 DRUM_SIDES = 16
-# What is put on after what, by group; within the frame by height
+# What is put on after what, by group; within a group in the order a shape sets its sticks
 _STAGE = {
     "frame": 0, "house": 1, "roosts": 2, "nests": 3, "gear": 4, "inside": 5,
     "walls": 6, "mesh": 7, "roof": 8, "doors": 9, "fixings": 9,
@@ -30,11 +29,22 @@ _STAGE = {
 _AXES: tuple[Point, ...] = ((0, 0, 1), (0, -1, 0), (0, 1, 0), (1, 0, 0), (-1, 0, 0), (0, 0, -1))
 
 
+_WORDS = (
+    ((0, 0, -1), "down from above"),
+    ((0, 0, 1), "up from beneath"),
+    ((0, -1, 0), "from the left"),
+    ((0, 1, 0), "from the right"),
+    ((-1, 0, 0), "from the front"),
+    ((1, 0, 0), "from the rear"),
+)
+
+
 @dataclass(frozen=True)
 class Placed:
-    """One part and the direction it goes in, a unit vector."""
+    """One part and the direction it goes in, a unit vector; `label` is a stick's in the cut list."""
 
     ref: str
+    label: str
     way: Point
 
 
@@ -44,6 +54,17 @@ class BuildStep:
 
     title: str
     parts: tuple[Placed, ...]
+
+    @property
+    def labels(self) -> tuple[str, ...]:
+        """Cut-list labels of its sticks, each once."""
+        return tuple(dict.fromkeys(part.label for part in self.parts if part.label))
+
+    @property
+    def from_where(self) -> str:
+        """In words, the way its first part goes in: the axis it lies nearest to."""
+        way = self.parts[0].way
+        return max(_WORDS, key=lambda one: sum(a * b for a, b in zip(one[0], way, strict=True)))[1]
 
 
 @dataclass(frozen=True)
@@ -55,6 +76,7 @@ class _Body:
     key: tuple[float, ...]
     pieces: tuple[np.ndarray, ...]
     ways: tuple[Point, ...]
+    label: str = ""
     flat: Polygon | None = None
     frame: tuple[np.ndarray, np.ndarray, np.ndarray] | None = None  # origin, along, up of `flat`
 
@@ -98,7 +120,7 @@ def steps(structure: Structure) -> tuple[BuildStep, ...]:
         left.remove(found[0])
     placed = [(bodies[i], way) for i, way in reversed(order)]
     return tuple(
-        BuildStep(role, tuple(Placed(body.ref, _turned(way)) for body, way in run))
+        BuildStep(role, tuple(Placed(body.ref, body.label, _turned(way)) for body, way in run))
         for role, run in ((role, list(run)) for role, run in groupby(placed, key=lambda pair: pair[0].role))
     )
 
@@ -109,11 +131,10 @@ def _turned(way: Point) -> Point:
 
 def _bodies(structure: Structure) -> list[_Body]:
     roles = list(dict.fromkeys(member.role for member in structure.members))
-    standing = [panel for panel in structure.panels if panel.when != "aside"]
     wheels = [item for item in structure.hardware if item.role == "wheel" and item.size_mm]
     return [
         *(_stick(member, roles.index(member.role)) for member in structure.members),
-        *(_sheet(panel) for panel in standing),
+        *(_sheet(panel) for panel in structure.standing),
         *(_wheel(item) for item in wheels),
     ]
 
@@ -122,7 +143,7 @@ def _stick(member: Member, role: int) -> _Body:
     low = min(corner[2] for corner in member.corners)
     stage = _STAGE[member.group] + (0.5 if low > 1.0 and member.group == "frame" else 0.0)
     key = (stage, float(role), _height(member), member.corners[0][0], member.corners[0][1])
-    return _Body(member.ref, member.role, key, tuple(np.array(p) for p in member.solids), _AXES)
+    return _Body(member.ref, member.role, key, tuple(np.array(p) for p in member.solids), _AXES, member.label)
 
 
 def _height(member: Member) -> float:
@@ -139,20 +160,17 @@ def _sheet(panel: Panel) -> _Body:
     ways = (out, _turned(out), *_AXES)
     # A panel lies over one it covers: the one beneath goes on first
     key = (_STAGE[panel.group] + (0.0 if panel.under else 0.3), min(c[2] for c in panel.corners), 0.0)
-    return _Body(panel.ref, panel.role, key, (), ways, Polygon(rings[0], rings[1:]), board)
+    return _Body(panel.ref, panel.role, key, (), ways, flat=Polygon(rings[0], rings[1:]), frame=board)
 
 
 def _wheel(item: Hardware) -> _Body:
     assert item.size_mm
-    (x, y, z), (across, wide) = item.place, item.size_mm
-    turns = [2 * math.pi * i / DRUM_SIDES for i in range(DRUM_SIDES)]
-    drum = [
-        (x + across / 2 * math.cos(a), y + side * wide / 2, z + across / 2 * math.sin(a))
-        for side in (-1, 1)
-        for a in turns
-    ]
+    right, left = drum(item.place, *item.size_mm, DRUM_SIDES)
+    y = item.place[1]
     out: Point = (0, -1, 0) if y < 0 else (0, 1, 0)
-    return _Body(item.ref, "wheel", (_STAGE["gear"] + 0.9, y, 0.0), (np.array(drum),), (out, *_AXES))
+    return _Body(
+        item.ref, "wheel", (_STAGE["gear"] + 0.9, y, 0.0), (np.array((*right, *left)),), (out, *_AXES)
+    )
 
 
 @dataclass(frozen=True)

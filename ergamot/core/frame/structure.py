@@ -284,6 +284,11 @@ class Structure:
     notes: tuple[Phrase, ...]
 
     @cached_property
+    def standing(self) -> tuple[Panel, ...]:
+        """Its panels but for those that wait in the shed."""
+        return tuple(panel for panel in self.panels if panel.when != "aside")
+
+    @cached_property
     def by_ref(self) -> dict[str, Member]:
         """Its sticks by reference."""
         return {member.ref: member for member in self.members}

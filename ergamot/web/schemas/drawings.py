@@ -68,6 +68,8 @@ class BuildStepOut(Out):
     """Parts of one kind put in one after the other."""
 
     title: str
+    labels: list[str]
+    from_where: str
     parts: list[PlacedOut]
 
 

@@ -12,6 +12,10 @@ export type Place = Schemas["PlaceOut"];
 export type Bill = Schemas["BillOut"];
 export type MovePlan = Schemas["MovePlanOut"];
 
+/** What a pen's controls hold, as it is sent. */
+export const valuesOf = (bench: Bench): Record<string, string | number> =>
+  Object.fromEntries(Object.entries(bench.values).map(([name, one]) => [name, one.value]));
+
 export const api = createClient<paths>({ baseUrl: "" });
 
 /** What the server says when it refuses: which field, what it held, what is allowed. */

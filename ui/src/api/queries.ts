@@ -1,6 +1,6 @@
 /** What the screens read, each under one key, so that a change refreshes all who show it. */
 import { useQuery } from "@tanstack/react-query";
-import { answer, api } from "./client";
+import { answer, api, valuesOf, type Bench } from "./client";
 
 export const keys = {
   choices: ["choices"],
@@ -41,8 +41,9 @@ export const usePen = (id: number) =>
   });
 
 /** The pen in lines with these values: all of them, so that what is being tried is drawn too. */
-export const useLines = (id: number, values: Record<string, string | number>) =>
-  useQuery({
+export const useLines = (bench: Bench) => {
+  const [id, values] = [bench.id, valuesOf(bench)];
+  return useQuery({
     queryKey: keys.lines(id, values),
     queryFn: ({ signal }) =>
       answer(api.POST("/api/pens/{pen_id}/lines", { params: { path: { pen_id: id } }, body: { values }, signal })),
@@ -50,10 +51,12 @@ export const useLines = (id: number, values: Record<string, string | number>) =>
     staleTime: Infinity,
     gcTime: 60_000,
   });
+};
 
 /** The order these values are built in, when it is wanted. */
-export const useSteps = (id: number, values: Record<string, string | number>, wanted: boolean) =>
-  useQuery({
+export const useSteps = (bench: Bench, wanted = true) => {
+  const [id, values] = [bench.id, valuesOf(bench)];
+  return useQuery({
     queryKey: keys.steps(id, values),
     queryFn: ({ signal }) =>
       answer(api.POST("/api/pens/{pen_id}/steps", { params: { path: { pen_id: id } }, body: { values }, signal })),
@@ -62,6 +65,7 @@ export const useSteps = (id: number, values: Record<string, string | number>, wa
     staleTime: Infinity,
     gcTime: 60_000,
   });
+};
 
 export const useCatalogue = () =>
   useQuery({ queryKey: keys.catalogue, queryFn: async () => (await answer(api.GET("/api/catalogue"))).tables });

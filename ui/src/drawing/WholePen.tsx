@@ -22,8 +22,7 @@ const MARGIN = 18;
 
 /** The pen as it stands, in lines: what is behind something is not drawn, and mesh hides nothing. */
 export function WholePen({ bench, lit, onPoint, width, height }: Props) {
-  const values = Object.fromEntries(Object.entries(bench.values).map(([name, one]) => [name, one.value]));
-  const drawn = useLines(bench.id, values);
+  const drawn = useLines(bench);
   if (drawn.error) {
     return (
       <foreignObject x={20} y={20} width={width - 40} height={80}>

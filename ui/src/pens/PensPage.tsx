@@ -126,7 +126,7 @@ function NewPen() {
   const open = useMutation({
     mutationFn: async (file: File) => {
       if (file.size > LARGEST_FILE)
-        throw new Problem(0, "Not opened", `${file.name} is far larger than any design: at most ${LARGEST_FILE / 1000} kB`, "file");
+        throw new Problem(413, "Not opened", `${file.name} is far larger than any design: at most ${LARGEST_FILE / 1000} kB`, "file");
       return answer(api.POST("/api/pens/open", { body: { flock_id: chosen?.id ?? 0, file: await file.text() } }));
     },
     onSuccess: opened,

@@ -20,7 +20,8 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
   const [near, setNear] = useState<string | null>(null);
   const before: Words[] = [];
   const dims = dimensionsSeen(bench, seen.eye);
-  const measured = new Set(dims.map(({ dim }) => dim.parameter));
+  const isLength = (name: string) => pulling.parameters.some((one) => one.name === name && one.kind === "length");
+  const measured = new Set(dims.map(({ dim }) => dim.parameter).filter(isLength));
   return (
     <svg className="pointer-events-none absolute inset-0 h-full w-full" role="group" aria-label="Dimensions">
       {dims.map(({ key, dim, mm, ends, line }) => {
@@ -32,9 +33,7 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
         if (!spot) return null;
         before.push(spot);
         const name = dim.parameter;
-        const share = pulling.parameters.find((one) => one.name === name)?.kind === "share";
-        const gives = share ? Number(bench.values[name]?.value ?? 0) / mm : 1;
-        const hold = name ? grip(name, [(b[0] - a[0]) / mm, (b[1] - a[1]) / mm], gives) : null;
+        const hold = isLength(name) ? grip(name, [(b[0] - a[0]) / mm, (b[1] - a[1]) / mm], 1) : null;
         const strong = near === key || pulled === name;
         return (
           <g key={key} stroke="var(--color-ink)" strokeWidth={strong ? 2 : 1} onMouseEnter={() => setNear(key)} onMouseLeave={() => setNear(null)}>

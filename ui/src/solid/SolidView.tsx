@@ -32,8 +32,7 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
   const [sawn, setSawn] = useState(0);
   const [out, setOut] = useState(0);
   const [seen, setSeen] = useState<Seen | null>(null);
-  const values = useMemo(() => Object.fromEntries(Object.entries(bench.values).map(([name, one]) => [name, one.value])), [bench.values]);
-  const order = useSteps(bench.id, values, out > 0);
+  const order = useSteps(bench, out > 0);
   const steps = useMemo(() => order.data?.steps ?? [], [order.data]);
   const built = steps.length - out;
   const away = useMemo(() => apart(out > 0 ? steps : [], built), [steps, built, out]);
@@ -59,7 +58,7 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
           <input type="checkbox" className="accent-grass" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> balance, wind
         </label>
         <Rule label="Saw through" value={sawn} most={0.9} step={0.02} said={`${Math.round(sawn * 100)} % sawn away`} onChange={setSawn} />
-        <Rule label="Take apart" value={out} most={Math.max(1, steps.length || 30)} step={1} said={next ? `next: ${next.title}` : "whole"} onChange={(to) => setOut(to)} />
+        <Rule label="Take apart" value={out} most={Math.max(1, steps.length || 30)} step={1} said={next ? `next: ${next.title}` : "whole"} onChange={setOut} />
       </div>
       <div className="relative min-h-[300px] flex-1" data-view="solid" role="group" aria-label={`${bench.name} in the round, from the ${look.look}`}>
         <div className="absolute inset-0">
@@ -69,7 +68,7 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
             legacy
             linear
             flat
-            gl={{ antialias: false, localClippingEnabled: true } as object}
+            gl={{ antialias: false }}
             onCreated={({ gl }) => {
               gl.localClippingEnabled = true;
             }}

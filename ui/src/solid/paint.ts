@@ -20,7 +20,7 @@ const TARP = hex("#a9bcae");
 const CLAY = hex("#8f3420");
 const GLASS = hex("#b7c873");
 
-/** Gaps a hunter or a chick gets through, widest first, mm; after common practice for mesh. */
+/** Tones for gaps, widest first, mm. */
 const GAP_STEPS: [number, Colour][] = [
   [50, CLAY],
   [26, hex("#c98a5a")],

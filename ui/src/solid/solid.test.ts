@@ -53,9 +53,9 @@ describe("shades", () => {
 });
 
 const steps: Step[] = [
-  { title: "rail", parts: [{ ref: "rail", way: [0, 0, -1] }] },
-  { title: "wall", parts: [{ ref: "wall", way: [0, 1, 0] }] },
-  { title: "roof", parts: [{ ref: "roof", way: [0, 0, -1] }] },
+  { title: "rail", labels: [], from_where: "", parts: [{ ref: "rail", way: [0, 0, -1] }] },
+  { title: "wall", labels: [], from_where: "", parts: [{ ref: "wall", way: [0, 1, 0] }] },
+  { title: "roof", labels: [], from_where: "", parts: [{ ref: "roof", way: [0, 0, -1] }] },
 ];
 
 describe("a pen taken apart", () => {

@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
 import type { Bench, Schemas } from "../api/client";
-import { wayIn } from "../build/BuildOrder";
 import { lettersOf } from "../kit/Shortcuts";
 import { differing } from "./differing";
 
@@ -21,15 +20,6 @@ describe("what differs between pens", () => {
     const rows = differing([pen("low-pen", { width: 6 }), pen("hoop", { width: 6, rise: 2 })], shapes, (words) => words.metric);
     expect(rows).toEqual([{ name: "rise", label: "rise", values: ["–", "2"] }]);
   });
-});
-
-describe("the way a part goes in", () => {
-  it.each([
-    [[0, 0, -1], "down from above"],
-    [[-1, 0, 0], "from the front"],
-    [[0, 0.5, -0.87], "down from above"],
-    [[0, 1, 0], "from the right"],
-  ] as [[number, number, number], string][])("%j is %s", (way, words) => expect(wayIn(way)).toBe(words));
 });
 
 describe("letters of the parts", () => {

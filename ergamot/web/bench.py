@@ -82,7 +82,7 @@ def _model(bench: Bench) -> ModelOut:
     xs, ys, zs = zip(*corners, strict=True)
     return ModelOut(
         parts=[PartOut.model_validate(part) for part in bench.parts],
-        pulls=[PullOut.model_validate(one) for one in pulls(bench.structure, bench.design.values)],
+        pulls=[PullOut.model_validate(one) for one in pulls(bench.structure, bench.design)],
         contacts=list(bench.structure.contacts),
         low=(min(xs), min(ys), min(zs)),
         high=(max(xs), max(ys), max(zs)),

@@ -43,7 +43,7 @@ def choices() -> dict[str, Any]:
                         low=p.low,
                         high=p.high,
                         choices=[ChoiceOut.model_validate(c) for c in p.options(catalogue)],
-                        only_if=p.only_if,
+                        only_if=list(p.only_if) if p.only_if else None,
                         note=p.note,
                     )
                     for p in shape.parameters

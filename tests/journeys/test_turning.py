@@ -34,6 +34,59 @@ def serious(page: Page) -> list[str]:
     ]
 
 
+DRAWS = """() => {
+  window.drawn = 0;
+  for (const kind of [WebGLRenderingContext, WebGL2RenderingContext])
+    for (const name of ["drawElements", "drawArrays"]) {
+      const draw = kind.prototype[name];
+      kind.prototype[name] = function (...given) { window.drawn += 1; return draw.apply(this, given); };
+    }
+}"""
+
+
+def test_nothing_is_drawn_while_nothing_changes(farm: Page):
+    farm.add_init_script(f"({DRAWS})()")
+    enter_flock(farm)
+    propose_round(farm)
+    farm.mouse.move(2, 2)
+    farm.wait_for_timeout(1500)
+    before = farm.evaluate("window.drawn")
+    assert before > 0
+    farm.wait_for_timeout(1500)
+    assert farm.evaluate("window.drawn") == before
+    farm.get_by_role("button", name="side", exact=True).click()
+    farm.wait_for_function("before => window.drawn > before", arg=before)
+
+
+def test_a_length_is_pulled_on_a_flat_view_too(farm: Page):
+    enter_flock(farm)
+    propose_round(farm)
+    farm.get_by_role("tab", name="Plan").click()
+    grip = farm.get_by_label("pull length, plan")
+    box = grip.bounding_box()
+    before = float(grip.get_attribute("aria-valuenow"))
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    farm.mouse.move(x, y)
+    farm.mouse.down()
+    for i in range(1, 6):
+        farm.mouse.move(x - 12 * i, y)
+    with farm.expect_response(re.compile(r"/api/pens/\d+$")) as kept:
+        farm.mouse.up()
+    after = kept.value.json()["values"]["length"]["value"]
+    assert 200 < before - after < 1200
+    expect(grip).to_have_attribute("aria-valuenow", f"{after:g}")
+
+
+def test_a_row_of_the_cut_list_is_lit_in_the_round(farm: Page):
+    enter_flock(farm)
+    propose_round(farm)
+    farm.get_by_role("link", name="Build").click()
+    expect(farm.locator("[data-view=pieces] canvas")).to_be_visible(timeout=30_000)
+    farm.locator("table tbody tr").first.hover()
+    label = farm.locator("table tbody tr").first.locator("b").first.inner_text()
+    expect(farm.get_by_role("img", name=re.compile(f"Frame of .*, {label} lit"))).to_be_visible()
+
+
 def test_a_length_is_pulled_kept_as_one_step_and_taken_back(farm: Page):
     enter_flock(farm)
     propose_round(farm)

@@ -33,7 +33,7 @@ class Parameter:
     """One thing about a shape that a keeper can change.
 
     Lengths are mm, shares 0 to 1, angles degrees, counts whole, masses kg. `table` names a catalogue table whose rows are the choices.
-    `only_if` hides the control unless another parameter holds the value.
+    `only_if` names another parameter and the values it must hold for the control to be shown.
     """
 
     name: str
@@ -46,8 +46,12 @@ class Parameter:
     choices: tuple[Choice, ...] = ()
     table: str = ""
     use: str = ""
-    only_if: tuple[str, str] | None = None
+    only_if: tuple[str, ...] | None = None
     note: str = ""
+
+    def applies(self, values: Mapping[str, Value]) -> bool:
+        """Does it matter, as the others stand?"""
+        return self.only_if is None or values[self.only_if[0]] in self.only_if[1:]
 
     def options(self, catalogue: Catalogue) -> tuple[Choice, ...]:
         """The choices on offer, read from the catalogue where the parameter names a table."""
@@ -122,7 +126,7 @@ def switch(
     off: str = "none",
     *,
     default: str = "no",
-    only_if: tuple[str, str] | None = None,
+    only_if: tuple[str, ...] | None = None,
     note: str = "",
 ) -> Parameter:
     """A part that is there or not; `is_on` reads it.

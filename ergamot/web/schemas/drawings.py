@@ -26,6 +26,7 @@ class PartOut(Out):
     """One part of a pen as a solid, mm; triangles and edges by corner."""
 
     ref: str
+    label: str
     kind: str
     role: str
     group: str

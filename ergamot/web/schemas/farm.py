@@ -35,7 +35,7 @@ class ParameterOut(Out):
     low: float
     high: float
     choices: list[ChoiceOut]
-    only_if: tuple[str, str] | None
+    only_if: list[str] | None
     note: str
 
 

@@ -2,7 +2,6 @@ import { useState } from "react";
 import { Navigate, useParams } from "react-router";
 import type { Bill } from "../api/client";
 import { useBill, usePen, usePens } from "../api/queries";
-import { PieceMap } from "../drawing/PieceMap";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { PenChoice } from "../pens/PenChoice";
 import { Boards } from "./Boards";
@@ -11,6 +10,7 @@ import { DrawingFiles } from "./DrawingFiles";
 import { Offsets } from "./Offsets";
 import { Pieces } from "./Pieces";
 import { Shopping } from "./Shopping";
+import { WherePiecesGo } from "./WherePiecesGo";
 
 /** Build: what to cut, how to cut it out of boards, what to buy. */
 export function BuildPage() {
@@ -59,7 +59,7 @@ function Sheets({ bill }: { bill: Bill }) {
           ))}
         </div>
       </div>
-      {pen.data ? <PieceMap bench={pen.data} lit={lit} onPoint={setLit} /> : null}
+      {pen.data ? <WherePiecesGo bench={pen.data} lit={lit} onPoint={setLit} /> : null}
       {pen.data ? <BuildOrder bench={pen.data} /> : null}
       {bill.offsets.length > 0 ? <Offsets bill={bill} /> : null}
       <Shopping bill={bill} />

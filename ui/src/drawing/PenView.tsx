@@ -3,6 +3,7 @@ import type { Bench, Schemas } from "../api/client";
 import { BirdsAbove, BirdsBeside, Person } from "./Figures";
 import { Dimensions } from "./Dimensions";
 import { path, type Placed, type Point } from "./frame";
+import type { Hands } from "./useLengthDrag";
 
 type Outline = Schemas["OutlineOut"];
 
@@ -13,6 +14,7 @@ interface Props {
   lit: string | null;
   onPoint: (ref: string | null) => void;
   onPick: (parameter: string) => void;
+  hands?: Hands | null;
 }
 
 function fill(outline: Outline, view: string): { fill: string; opacity: number; over?: string } {
@@ -36,7 +38,7 @@ function fill(outline: Outline, view: string): { fill: string; opacity: number; 
   }
 }
 
-function OneOutline({ outline, placed, lit, onPoint }: Omit<Props, "bench" | "person" | "onPick"> & { outline: Outline }) {
+function OneOutline({ outline, placed, lit, onPoint }: Omit<Props, "bench" | "person" | "onPick" | "hands"> & { outline: Outline }) {
   const d = path(outline.points as Point[], placed.at, outline.holes as Point[][]);
   const look = fill(outline, placed.view.name);
   const isLit = lit === outline.ref;
@@ -109,7 +111,7 @@ function Centre({ bench, placed }: { bench: Bench; placed: Placed }) {
 }
 
 /** A pen in one view: ground, what is behind, birds, what is in front, marks, dimensions. */
-export const PenView = memo(function PenView({ bench, placed, person, lit, onPoint, onPick }: Props) {
+export const PenView = memo(function PenView({ bench, placed, person, lit, onPoint, onPick, hands = null }: Props) {
   const { view } = placed;
   const draw = (outline: Outline) => (
     <OneOutline key={outline.ref} outline={outline} placed={placed} lit={lit} onPoint={onPoint} />
@@ -126,7 +128,7 @@ export const PenView = memo(function PenView({ bench, placed, person, lit, onPoi
       {view.outlines.slice(view.behind).map(draw)}
       <Centre bench={bench} placed={placed} />
       {person ? <Person placed={placed} /> : null}
-      <Dimensions placed={placed} onPick={onPick} />
+      <Dimensions bench={bench} placed={placed} onPick={onPick} hands={hands} />
     </g>
   );
 });

@@ -14,17 +14,14 @@ const SIZES: Record<string, { width: number; height: number; title: string }> = 
   end: { width: 300, height: 150, title: "From the front" },
 };
 
-/** Where each piece goes: sticks only, with their labels; the piece pointed at is lit everywhere. */
+/** Sticks from three sides, with their labels; the piece pointed at is lit everywhere. */
 export function PieceMap({ bench, lit, onPoint }: Props) {
   return (
-    <section className="sheet mt-6 p-4" aria-label="Where each piece goes">
-      <h2>Where each piece goes</h2>
-      <div className="mt-1 flex flex-wrap items-end gap-x-8 gap-y-2">
-        {bench.views.map((view) => (
-          <OneView key={view.name} view={view} lit={lit} onPoint={onPoint} />
-        ))}
-      </div>
-    </section>
+    <div className="mt-1 flex flex-wrap items-end gap-x-8 gap-y-2">
+      {bench.views.map((view) => (
+        <OneView key={view.name} view={view} lit={lit} onPoint={onPoint} />
+      ))}
+    </div>
   );
 }
 

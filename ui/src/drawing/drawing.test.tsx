@@ -42,6 +42,8 @@ function view(name: string, wide: number, tall: number): View {
 const bench = {
   name: "Bramble pen",
   views: [view("plan", 3000, 2000), view("side", 3000, 610), view("end", 2000, 610)],
+  values: { length: { value: 3000, typed: null, text: words("3.000 m"), stops: [] }, pitch: { value: 30, typed: null, text: words("30°"), stops: [] } },
+  model: { pulls: [{ parameter: "pitch", place: [1500, 0, 600], way: [0, 0, 1], per_mm: 0.05 }] },
   birds: Array.from({ length: 12 }, (_, i) => ({ x: 200 + i * 200, y: (i % 3) * 300 - 300, facing_deg: i * 40, length: 400, height: 360 })),
   centre: [1500, 0, 300],
   gusts: Array.from({ length: 24 }, (_, i) => ({ direction_deg: i * 15, tip: 40, slide: 15 + i, lift: null, least: 15 + i, mode: "slides", text: words(`${15 + i} m/s`) })),
@@ -61,6 +63,20 @@ describe("the drawing", () => {
     expect(screen.getAllByLabelText("a person to scale").length).toBe(1);
     expect(container.querySelectorAll("[data-rose]").length).toBe(1);
     expect(container.querySelectorAll("[data-labels]").length).toBe(0);
+  });
+
+  it("can be pulled by its lengths and its crown in flat views, where they lie in the view", () => {
+    const onKeep = vi.fn();
+    const one = (name: string, kind: string, low: number, high: number) => ({ name, kind, low, high, label: name, group: "size", choices: [], only_if: null, note: "" });
+    const pulling = { parameters: [one("length", "length", 1000, 5000), one("pitch", "angle", 10, 45)], live: false, refused: "", onTry: vi.fn(), onKeep, onDrop: vi.fn() };
+    render(<DrawingSheet bench={bench} pulling={pulling} onPick={vi.fn()} />, { wrapper: UnitsProvider });
+    fireEvent.click(screen.getByRole("tab", { name: "Plan" }));
+    expect(screen.queryByRole("slider", { name: "pull pitch" })).toBeNull();
+    fireEvent.click(screen.getByRole("tab", { name: "Side" }));
+    fireEvent.keyDown(screen.getByRole("slider", { name: "pull pitch" }), { key: "ArrowUp" });
+    expect(onKeep).toHaveBeenLastCalledWith({ pitch: 31 });
+    fireEvent.keyDown(screen.getByRole("slider", { name: "pull length, side" }), { key: "ArrowRight" });
+    expect(onKeep.mock.lastCall?.[0].length).toBeGreaterThan(3000);
   });
 
   it("shows one view alone, with a person beside it and labels on its sticks", () => {

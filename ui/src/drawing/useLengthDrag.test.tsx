@@ -53,10 +53,10 @@ describe("a length pulled on a drawing", () => {
     act(() => grip.onPointerDown(at(0)));
     act(() => grip.onPointerMove(at(900)));
     expect(onTry).toHaveBeenLastCalledWith({ length: 4800 });
-    expect(hook.current.stopped).toContain("most");
+    expect(hook.current.said).toContain("most");
     act(() => grip.onPointerMove(at(-900)));
     expect(onTry).toHaveBeenLastCalledWith({ length: 1200 });
-    expect(hook.current.stopped).toContain("least");
+    expect(hook.current.said).toContain("least");
   });
 
   it("is let go with Escape and nothing is kept", () => {

@@ -19,6 +19,9 @@ export interface Pulling {
 
 const LEAST_PX = 0.004; // a mm that moves less on the screen runs towards the eye and cannot be pulled
 
+/** What an arrow key adds, by kind; a length's is the tape's own small step. */
+const NUDGES: Record<string, number> = { length: 1, share: 0.05, angle: 1 };
+
 interface Held {
   name: string;
   start: [number, number];
@@ -28,7 +31,11 @@ interface Held {
   gives: number; // to the value, for one mm
 }
 
-export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop }: Pulling) {
+/** Hands on a drawing: grips to give its places, what is being pulled, and why it stopped. */
+export type Hands = ReturnType<typeof useLengthDrag>;
+
+export function useLengthDrag(bench: Bench, pulling: Pulling) {
+  const { parameters, onTry, onKeep, onDrop } = pulling;
   const { system } = useUnits();
   const held = useRef<Held | null>(null);
   const [pulled, setPulled] = useState<string | null>(null);
@@ -52,6 +59,7 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
   const settle = (name: string, to: number) => {
     const one = limits(name);
     if (!one) return to;
+    if (one.kind === "angle") return Math.min(one.high, Math.max(one.low, Math.round(to * 2) / 2));
     if (one.kind !== "length") return Math.min(one.high, Math.max(one.low, to));
     return rest(to, one.low, one.high, bench.values[name]?.stops ?? [], system);
   };
@@ -59,18 +67,19 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
   /** Handlers of a grip that moves `perMm` (px on the screen) for a mm, each giving so much to the value. */
   const grip = (name: string, perMm: [number, number], gives: number) => {
     const one = limits(name);
-    if (!one || (one.kind !== "length" && one.kind !== "share")) return null;
-    const square = perMm[0] ** 2 + perMm[1] ** 2;
+    if (!one || !NUDGES[one.kind]) return null;
     return {
       onPointerDown: (event: PointerEvent<Element>) => {
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);
-        held.current = { name, start: [event.clientX, event.clientY], from: value(name), at: value(name), perMm, gives };
+        held.current = { name, start: [event.clientX, event.clientY], from: value(name), at: value(name), perMm: onScreen(event.currentTarget, perMm), gives };
         setPulled(name);
       },
       onPointerMove: (event: PointerEvent<Element>) => {
         const now = held.current;
-        if (!now || square < LEAST_PX ** 2) return;
+        if (!now) return;
+        const square = now.perMm[0] ** 2 + now.perMm[1] ** 2;
+        if (square < LEAST_PX ** 2) return;
         const moved = [event.clientX - now.start[0], event.clientY - now.start[1]] as const;
         const more = (moved[0] * now.perMm[0] + moved[1] * now.perMm[1]) / square;
         const wanted = now.from + more * now.gives;
@@ -93,10 +102,16 @@ export function useLengthDrag(bench: Bench, { parameters, onTry, onKeep, onDrop 
         if (step === undefined) return;
         event.preventDefault();
         event.stopPropagation();
-        const by = one.kind === "share" ? 0.05 : nudge(system) * (event.shiftKey ? 4 : 1);
+        const by = (NUDGES[one.kind] ?? 1) * (one.kind === "length" ? nudge(system) : 1) * (event.shiftKey ? 4 : 1);
         onKeep({ [name]: Math.min(one.high, Math.max(one.low, value(name) + step * by)) });
       },
     };
   };
-  return { grip, pulled, stopped };
+  return { pulling, grip, pulled, said: stopped || pulling.refused };
+}
+
+/** A way on the drawing as pixels of the screen: a drawing may be shown larger or smaller than it is set out. */
+function onScreen(element: Element, [u, v]: [number, number]): [number, number] {
+  const scale = element instanceof SVGGraphicsElement && element.ownerSVGElement?.getScreenCTM ? (element.ownerSVGElement.getScreenCTM()?.a ?? 1) : 1;
+  return [u * scale, v * scale];
 }

@@ -67,8 +67,8 @@ function GroupPanel({ parameters, ...rest }: Omit<Props, "group" | "onGroup">) {
 
 function shows(parameter: Parameter, bench: Bench): boolean {
   if (!parameter.only_if) return true;
-  const [name, wanted] = parameter.only_if as [string, string];
-  return bench.values[name]?.value === wanted;
+  const [name = "", ...wanted] = parameter.only_if;
+  return wanted.includes(String(bench.values[name]?.value));
 }
 
 type ControlProps = Omit<Props, "parameters" | "group" | "onGroup"> & { parameter: Parameter };

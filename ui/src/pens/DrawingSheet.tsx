@@ -8,7 +8,7 @@ import { PenView } from "../drawing/PenView";
 import { WholePen } from "../drawing/WholePen";
 import { WindRose } from "../drawing/WindRose";
 import { drawsSolids } from "../solid/drawsSolids";
-import type { Pulling } from "../drawing/useLengthDrag";
+import { useLengthDrag, type Pulling } from "../drawing/useLengthDrag";
 
 const SolidView = lazy(() => import("../solid/SolidView"));
 
@@ -66,24 +66,26 @@ export function DrawingSheet({ bench, onPick, pulling }: Props) {
         </Suspense>
       ) : (
         <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="min-h-0 w-full flex-1" role="group" aria-label={`${look} of ${bench.name}`}>
-          <Content look={look} {...common} />
+          <Content look={look} {...common} pulling={pulling} />
         </svg>
       )}
     </section>
   );
 }
 
-interface ContentProps extends Omit<Props, "pulling"> {
+interface ContentProps extends Props {
   look: Exclude<Look, "Turn">;
   lit: string | null;
   onPoint: (ref: string | null) => void;
 }
 
-function Content({ look, ...common }: ContentProps) {
-  const { bench } = common;
+function Content({ look, pulling, ...flat }: ContentProps) {
+  const { bench } = flat;
+  const hands = useLengthDrag(bench, pulling);
+  const common = { ...flat, hands };
   const [plan, side, end] = ["plan", "side", "end"].map((name) => bench.views.find((view) => view.name === name));
   if (!plan || !side || !end) return null;
-  if (look === "Whole") return <WholePen {...common} width={WIDTH} height={HEIGHT} />;
+  if (look === "Whole") return <WholePen {...flat} width={WIDTH} height={HEIGHT} />;
   if (look === "Wind") return <WindRose bench={bench} x={WIDTH / 2} y={HEIGHT / 2} size={HEIGHT + 20} large />;
   if (look === "Sheet") {
     const sheet = placeSheet(plan, side, end, WIDTH - 60, HEIGHT - 16);
@@ -93,6 +95,7 @@ function Content({ look, ...common }: ContentProps) {
         <PenView {...common} placed={sheet.side} person={false} />
         <PenView {...common} placed={sheet.end} person />
         <WindRose bench={bench} {...sheet.rose} />
+        <Said words={hands.said} />
       </g>
     );
   }
@@ -102,6 +105,16 @@ function Content({ look, ...common }: ContentProps) {
     <g transform="translate(12 6)">
       <PenView {...common} placed={placed} person={look !== "Plan"} />
       <Labels placed={placed} />
+      <Said words={hands.said} />
     </g>
   );
+}
+
+/** Why a pull went no further. */
+function Said({ words }: { words: string }) {
+  return words ? (
+    <text x={4} y={16} fontSize={15} fontWeight={600} fill="var(--color-clay)" stroke="var(--color-sheet)" strokeWidth={5} paintOrder="stroke">
+      {words}
+    </text>
+  ) : null;
 }

@@ -1,9 +1,12 @@
 import { useState } from "react";
 import type { Bench } from "../api/client";
+import { PullGrip, type Pull } from "../drawing/PullGrip";
 import { useLengthDrag, type Pulling } from "../drawing/useLengthDrag";
 import { useUnits } from "../kit/units";
 import type { Seen } from "./Eye";
 import { dimensionsSeen, placeWords, type Words } from "./dims";
+
+const GRIP_PX = 10; // words keep this far from a grip
 
 interface Props {
   bench: Bench;
@@ -15,13 +18,14 @@ interface Props {
 /** Dimension lines over the turned pen: words that keep clear of each other, ends that can be pulled. */
 export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
   const { read } = useUnits();
-  const { grip, pulled, stopped } = useLengthDrag(bench, pulling);
-  const said = stopped || pulling.refused;
+  const hands = useLengthDrag(bench, pulling);
+  const { grip, pulled, said } = hands;
   const [near, setNear] = useState<string | null>(null);
-  const before: Words[] = [];
   const dims = dimensionsSeen(bench, seen.eye);
   const isLength = (name: string) => pulling.parameters.some((one) => one.name === name && one.kind === "length");
   const measured = new Set(dims.map(({ dim }) => dim.parameter).filter(isLength));
+  const grips = bench.model.pulls.filter((one) => !measured.has(one.parameter)).map((pull) => ({ pull, ...gripSeen(pull, seen) }));
+  const before: Words[] = grips.map(({ at: [x, y] }) => ({ x, y, half: GRIP_PX }));
   return (
     <svg className="pointer-events-none absolute inset-0 h-full w-full" role="group" aria-label="Dimensions">
       {dims.map(({ key, dim, mm, ends, line }) => {
@@ -74,11 +78,9 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
           </g>
         );
       })}
-      {bench.model.pulls
-        .filter((one) => !measured.has(one.parameter))
-        .map((one) => (
-          <PullGrip key={one.parameter} bench={bench} pull={one} seen={seen} pulling={pulling} grip={grip} near={pulled === one.parameter} />
-        ))}
+      {grips.map(({ pull, ...where }) => (
+        <PullGrip key={pull.parameter} bench={bench} pull={pull} {...where} hands={hands} />
+      ))}
       {said ? (
         <text x={16} y={22} fontSize={15} fontWeight={600} fill="var(--color-clay)" stroke="var(--color-sheet)" strokeWidth={5} paintOrder="stroke">
           {said}
@@ -88,52 +90,11 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
   );
 }
 
-interface PullProps {
-  bench: Bench;
-  pull: Bench["model"]["pulls"][number];
-  seen: Seen;
-  pulling: Pulling;
-  grip: ReturnType<typeof useLengthDrag>["grip"];
-  near: boolean;
-}
-
-/** A square grip on the pen itself: roof edge, axle, house floor, bay; its name shows when it is near. */
-function PullGrip({ bench, pull, seen, pulling, grip, near }: PullProps) {
-  const { read } = useUnits();
-  const [over, setOver] = useState(false);
-  const side = seen.eye[1] > 0 ? -1 : 1;
-  const place = [pull.place[0], pull.place[1] * side, pull.place[2]] as const;
-  const [x, y] = seen.at([...place]);
-  const [tx, ty] = seen.at([place[0] + pull.way[0] * 100, place[1] + pull.way[1] * 100, place[2] + pull.way[2] * 100]);
-  const hold = grip(pull.parameter, [(tx - x) / 100, (ty - y) / 100], pull.per_mm);
-  if (!hold || Math.hypot(tx - x, ty - y) < 4) return null;
-  const one = pulling.parameters.find((each) => each.name === pull.parameter);
-  const value = bench.values[pull.parameter];
-  const words = `${one?.label ?? pull.parameter}: ${value ? read(value.text) : ""}`;
-  return (
-    <g onMouseEnter={() => setOver(true)} onMouseLeave={() => setOver(false)} onFocus={() => setOver(true)} onBlur={() => setOver(false)}>
-      <rect
-        {...hold}
-        x={x - 6}
-        y={y - 6}
-        width={12}
-        height={12}
-        transform={`rotate(45 ${x} ${y})`}
-        className="pointer-events-auto cursor-grab touch-none"
-        role="slider"
-        tabIndex={0}
-        aria-label={`pull ${pull.parameter}`}
-        aria-valuenow={Number(value?.value ?? 0)}
-        aria-valuetext={words}
-        fill="var(--color-tape)"
-        stroke="var(--color-ink)"
-        strokeWidth={1.6}
-      />
-      {over || near ? (
-        <text x={x + 13} y={y - 9} fontSize={15} fontWeight={600} fill="var(--color-ink)" stroke="var(--color-sheet)" strokeWidth={5} paintOrder="stroke" pointerEvents="none">
-          {words}
-        </text>
-      ) : null}
-    </g>
-  );
+/** Where a pull falls on the sheet, on the side the eye stands on, and which way it goes there. */
+function gripSeen(pull: Pull, seen: Seen): { at: [number, number]; perMm: [number, number] } {
+  const [x, y, z] = pull.place;
+  const side = seen.eye[1] > 0 ? -y : y;
+  const at = seen.at([x, side, z]);
+  const [tx, ty] = seen.at([x + pull.way[0] * 100, side + pull.way[1] * 100, z + pull.way[2] * 100]);
+  return { at, perMm: [(tx - at[0]) / 100, (ty - at[1]) / 100] };
 }

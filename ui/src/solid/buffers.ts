@@ -29,7 +29,7 @@ export function buffers(parts: Part[], shade: Shade, lit: string | null, away: A
       const corner = part.corners[i] ?? [0, 0, 0];
       return [(corner[0] + shift[0]) * scale, (corner[1] + shift[1]) * scale, (corner[2] + shift[2]) * scale];
     };
-    const tone = part.ref === lit ? TAPE : paint(part, shade);
+    const tone = lit && (part.ref === lit || part.label === lit) ? TAPE : paint(part, shade);
     const flat = planeOf(part);
     for (const [a, b, c] of part.triangles) {
       const three = [at(a), at(b), at(c)] as const;

@@ -8,6 +8,7 @@ import { paint, type Part } from "./paint";
 
 const square = (ref: string, over: Partial<Part> = {}): Part => ({
   ref,
+  label: "",
   kind: "sheet",
   role: "roof",
   group: "roof",
@@ -23,6 +24,18 @@ const square = (ref: string, over: Partial<Part> = {}): Part => ({
 const still = (): [number, number, number] => [0, 0, 0];
 
 describe("buffers of parts", () => {
+  it("lights a part by its own name, and all of a label together", () => {
+    const parts = [square("a", { label: "R1" }), square("b", { label: "R1" }), square("c", { label: "U2" })];
+    const lit = (name: string) => {
+      const plain = buffers(parts, "made of", null, still).colours;
+      const made = buffers(parts, "made of", name, still).colours;
+      return [0, 1, 2].map((i) => made[i * 18] !== plain[i * 18] || made[i * 18 + 2] !== plain[i * 18 + 2]);
+    };
+    expect(lit("b")).toEqual([false, true, false]);
+    expect(lit("R1")).toEqual([true, true, false]);
+    expect(lit("")).toEqual([false, false, false]);
+  });
+
   it("are in metres, and each triangle knows whose it is", () => {
     const made = buffers([square("a"), square("b")], "made of", null, still);
     expect(made.owners).toEqual(["a", "a", "b", "b"]);

@@ -22,6 +22,7 @@ from ergamot.core.frame.profile import Edge, Profile, chain
 
 _GABLE = ("roof_kind", "gable")
 _ARCHED = ("roof_kind", "arched")
+_PITCHED = ("roof_kind", "gable", "mono")
 ARC_PIECES = 8  # strips a bent roof is drawn and loaded in
 
 PARAMETERS: tuple[Parameter, ...] = (
@@ -41,7 +42,15 @@ PARAMETERS: tuple[Parameter, ...] = (
         ),
     ),
     Parameter(
-        "pitch", "Roof pitch", "size", "angle", 30.0, 5, 45, note="gable 10° or more, mono-pitch to 25°"
+        "pitch",
+        "Roof pitch",
+        "size",
+        "angle",
+        30.0,
+        5,
+        45,
+        only_if=_PITCHED,
+        note="gable 10° or more, mono-pitch to 25°",
     ),
     Parameter("rise", "Roof rise", "size", "length", 400.0, 200, 900, only_if=_ARCHED, note="plate to crown"),
     Parameter("roofed", "Roofed", "size", "share", 1.0, 0, 1, note="from the rear"),

@@ -3,6 +3,7 @@ import { Navigate, useParams } from "react-router";
 import type { Bill } from "../api/client";
 import { useBill, usePen, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
+import { NoPen } from "../pens/NoPen";
 import { PenChoice } from "../pens/PenChoice";
 import { Boards } from "./Boards";
 import { BuildOrder } from "./BuildOrder";
@@ -17,7 +18,7 @@ export function BuildPage() {
   const id = Number(useParams()["id"] ?? 0);
   const pens = usePens();
   if (!id && pens.data?.[0]) return <Navigate to={`/build/${pens.data[0].id}`} replace />;
-  if (!id) return pens.data ? <p className="pt-8">Cut lists come from pens. There is no pen yet.</p> : <Waiting what="Looking for the pens" />;
+  if (!id) return pens.data ? <NoPen what="Cut lists, cutting plans and the order of building come from a pen." /> : <Waiting what="Looking for the pens" />;
   return (
     <div className="pt-4">
       <PenChoice part="build" current={id} />

@@ -53,30 +53,29 @@ function TableSheet({ table }: { table: Table }) {
         <table className="w-full">
           <thead className="text-sm text-pencil">
             <tr>
-              <th className="pr-4 text-left font-normal">what</th>
+              <th className="pr-4 text-left align-bottom font-normal">what, and its source</th>
               {columns.map((column) => (
-                <th key={column.name} className="px-2 text-left font-normal whitespace-nowrap">
+                <th key={column.name} className="max-w-28 px-2 text-left align-bottom font-normal">
                   {column.heading}
                 </th>
               ))}
-              <th className="pl-4 text-left font-normal">source</th>
             </tr>
           </thead>
           <tbody>
             {table.rows.map((row) => (
               <tr key={row.key} className="border-t border-rule align-top">
-                <td className="py-1 pr-4">
+                <td className="min-w-56 py-1 pr-4">
                   <button type="button" className="text-left font-semibold underline decoration-1 underline-offset-4" onClick={() => setOpen(row)}>
                     {row.cells["label"] ?? row.key}
                   </button>
                   {row.own ? <span className="ml-1 border-b-3 border-grass text-sm">own</span> : null}
+                  <p className="text-[13px] leading-tight text-pencil">{row.cells["source"]}</p>
                 </td>
                 {columns.map((column) => (
                   <td key={column.name} className="max-w-56 px-2 py-1 break-words">
                     {row.cells[column.name]}
                   </td>
                 ))}
-                <td className="max-w-80 min-w-48 py-1 pl-4 text-sm text-pencil">{row.cells["source"]}</td>
               </tr>
             ))}
           </tbody>

@@ -17,7 +17,7 @@ export function SmallPlan({ view }: { view: Schemas["ViewOut"] }) {
   return (
     <>
       <Patterns />
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[88px] w-[190px] shrink-0" aria-hidden>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[60px] w-[130px] shrink-0 xl:h-[88px] xl:w-[190px]" aria-hidden>
         <rect width={WIDTH} height={HEIGHT} fill="var(--color-sward)" />
         <rect width={WIDTH} height={HEIGHT} fill="url(#grass)" />
         <g transform="translate(4 4)" stroke="var(--color-ink)" strokeWidth={0.8} strokeLinejoin="round">

@@ -63,14 +63,14 @@ function Line({ move, first, chosen, onPick, onWork }: LineProps) {
         {first ? sayDay(move.day, true) : ""} {first && move.today ? <span className="text-grass">· today</span> : null}
       </td>
       <td className="py-0.5">{first ? move.age : ""}</td>
-      <td className="py-0.5">
+      <td className="py-0.5 whitespace-nowrap">
         lane {move.stop.lane + 1}, stop {move.stop.number + 1} <span className="text-pencil">at {move.at.slice(0, 5)}</span>
       </td>
       <td className="py-0.5 text-right">{move.wear.toFixed(2)}</td>
       <td className="py-0.5 text-right">{move.cover_kg_m2.toFixed(2)}</td>
       <td className="py-0.5 text-right">{move.nitrogen_kg_ha.toFixed(0)}</td>
-      <td className="py-0.5 pl-4">{sayDay(move.ready)}</td>
-      <td className="py-0.5 text-right">
+      <td className="py-0.5 pl-4 whitespace-nowrap">{sayDay(move.ready)}</td>
+      <td className="py-0.5 pl-3 text-right">
         {first ? (
           <button type="button" className="text-sm underline" onClick={onWork}>
             working

@@ -3,6 +3,7 @@ import { Navigate, useParams } from "react-router";
 import type { Lawn } from "../api/client";
 import { useLawns, useMoves, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
+import { NoPen } from "../pens/NoPen";
 import { PenChoice } from "../pens/PenChoice";
 import { Almanac } from "./Almanac";
 import { LawnMap } from "./LawnMap";
@@ -19,7 +20,7 @@ export function GroundPage() {
   const [lawnId, setLawnId] = useState<number | null>(null);
   if (!id && pens.data?.[0]) return <Navigate to={`/ground/${pens.data[0].id}`} replace />;
   if (!pens.data || !lawns.data) return <Waiting what="Walking out to the lawn" />;
-  if (!id) return <p className="pt-8">Moves belong to a pen. There is no pen yet.</p>;
+  if (!id) return <NoPen what="A plan of daily moves follows a pen over your own field." />;
   const lawn = lawns.data.find((one) => one.id === lawnId) ?? lawns.data[0];
   return (
     <div className="pt-4">

@@ -93,8 +93,8 @@ function PenRow({ pen }: { pen: PenLine }) {
           </span>
         </Link>
       </td>
-      <td>{pen.flock_name}</td>
-      <td className="pr-3">{read(pen.size)}</td>
+      <td className="pr-3">{pen.flock_name}</td>
+      <td className="pr-3 whitespace-nowrap">{read(pen.size)}</td>
       {VERDICTS.map((what) => (
         <td key={what} className={`font-semibold ${pen.verdicts[what] === "fails" ? "text-clay" : "text-grass"}`}>
           {WORD[pen.verdicts[what] ?? ""]}

@@ -9,6 +9,7 @@ interface Props {
   turn: number; // counts up each time a look is asked for, even the same one again
   points: Spot[]; // mm; all of them are to be seen
   live: boolean; // being pulled: quick before fine
+  room?: { beside: number; above: number }; // px left free on each side
   onSeen: (seen: Seen) => void;
 }
 
@@ -24,7 +25,7 @@ const FINE = 2; // and when still: edges at half a pixel need no smoothing
 const ROOM = { beside: 90, above: 48 }; // px on each side of the pen, for its dimensions
 
 /** The eye on the pen: put where a look says, then turned, moved and brought nearer by hand. */
-export function Eye({ look, turn, points, live, onSeen }: Props) {
+export function Eye({ look, turn, points, live, room = ROOM, onSeen }: Props) {
   const { camera, gl, size, invalidate, setDpr } = useThree();
   const { width, height } = size;
   const controls = useMemo(() => {
@@ -52,14 +53,14 @@ export function Eye({ look, turn, points, live, onSeen }: Props) {
     const middle = new THREE.Vector3(...centre).divideScalar(1000);
     const eye = new THREE.Vector3(...EYES[look]).normalize().multiplyScalar(FAR / 2);
     camera.position.copy(middle).add(eye);
-    camera.zoom = Math.min(((width - 2 * ROOM.beside) * 1000) / wide, ((height - 2 * ROOM.above) * 1000) / tall);
+    camera.zoom = Math.min(((width - 2 * room.beside) * 1000) / wide, ((height - 2 * room.above) * 1000) / tall);
     camera.near = 0.01;
     camera.far = FAR;
     controls.target.copy(middle);
     camera.updateProjectionMatrix();
     controls.update();
     invalidate();
-  }, [look, turn, width, height, camera, controls, invalidate]);
+  }, [look, turn, width, height, camera, controls, invalidate, room.beside, room.above]);
 
   const told = useRef("");
   useFrame(() => {

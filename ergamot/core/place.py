@@ -12,6 +12,11 @@ from ergamot.core.tools import checked_tools
 # Bumps met at a walk; common practice
 BUMPS_MM = {"lawn": 15.0, "rough": 30.0, "tussocks": 50.0}
 TURF_WORDS = {"lawn": "lawn", "rough": "rough pasture", "tussocks": "tussocks"}
+SNOW_KG_M3 = {"fresh": 100.0, "settled": 250.0, "wet": 450.0}  # common practice
+SNOW_WORDS = {"fresh": "fresh snow", "settled": "settled snow", "wet": "wet snow"}
+DEFAULT_SNOW_MM = 200.0  # common practice
+DEFAULT_PASSAGE_MM = 2400.0  # a field gate; common practice
+DEFAULT_HUMP_MM = 60.0  # a gentle ridge under a pen; common practice
 DEFAULT_GUST_MS = 22.0  # a gale that comes most years in the open; common practice
 DEFAULT_HEAVIEST_KG = 80.0  # about what an 8 × 10 ft pen of 2×3 weighs; common practice
 # Mean temperature month by month of an invented breezy temperate rise
@@ -36,10 +41,18 @@ class Place:
     heaviest_kg: float
     months_c: tuple[float, ...]
     tools: tuple[str, ...]
+    snow_mm: float
+    snow: str
+    passage_mm: float
+    hump_mm: float
 
     @property
     def bump_mm(self) -> float:
         return BUMPS_MM[self.turf]
+
+    @property
+    def snow_kg_m3(self) -> float:
+        return SNOW_KG_M3[self.snow]
 
 
 def make_place(
@@ -55,12 +68,18 @@ def make_place(
     heaviest_kg: float = DEFAULT_HEAVIEST_KG,
     months_c: tuple[float, ...] = DEFAULT_MONTHS_C,
     tools: Iterable[str] = DEFAULT_TOOLS,
+    snow_mm: float = DEFAULT_SNOW_MM,
+    snow: str = "settled",
+    passage_mm: float = DEFAULT_PASSAGE_MM,
+    hump_mm: float = DEFAULT_HUMP_MM,
 ) -> Place:
     """Check a farm's site and limits.
 
     Args: catalogue; crew, moving_ground, holding_ground, exposure, keys of its rows; turf, lawn,
         rough or tussocks; slope_percent, 0 to 25; speed_up of wind on a ridge, 1 to 1.5;
-        design_gust_ms, 5 to 60; heaviest_kg, 5 to 2000; months_c, twelve means, −30 to 40; tools at hand, keys.
+        design_gust_ms, 5 to 60; heaviest_kg, 5 to 2000; months_c, twelve means, −30 to 40; tools at hand,
+        keys; snow_mm on level ground, 0 to 3000, and snow, fresh, settled or wet; passage_mm, the narrowest on the way
+        to the field, 300 to 20000; hump_mm, the ground's rise between the ends of a pen, 0 to 500.
     Returns: the Place.
     Raises: UnknownChoice, OutOfRange.
     Source: common practice.
@@ -74,6 +93,10 @@ def make_place(
     require_range("speed_up", speed_up, 1, 1.5)
     require_range("design_gust_ms", design_gust_ms, 5, 60, "m/s")
     require_range("heaviest_kg", heaviest_kg, 5, 2000, "kg")
+    pick(SNOW_KG_M3, snow, "snow")
+    require_range("snow_mm", snow_mm, 0, 3000, "mm")
+    require_range("passage_mm", passage_mm, 300, 20000, "mm")
+    require_range("hump_mm", hump_mm, 0, 500, "mm")
     if len(months_c) != 12:
         raise OutOfRange("months_c", len(months_c), "twelve monthly means")
     for mean in months_c:
@@ -90,4 +113,8 @@ def make_place(
         heaviest_kg=heaviest_kg,
         months_c=months_c,
         tools=checked_tools(tools),
+        snow_mm=snow_mm,
+        snow=snow,
+        passage_mm=passage_mm,
+        hump_mm=hump_mm,
     )

@@ -48,6 +48,10 @@ _TOLD: dict[str, tuple[str, str]] = {
     "heaviest_kg": ("Heaviest pen", "kg"),
     "months_c": ("Mean temperatures", "list"),
     "tools": ("Tools at hand", "list"),
+    "snow_mm": ("Snow on level ground", "mm"),
+    "snow": ("Kind of snow", ""),
+    "passage_mm": ("Narrowest passage", "mm"),
+    "hump_mm": ("Humps", "mm"),
 }
 _TABLES = ("strains", "crews", "grounds", "exposures")
 

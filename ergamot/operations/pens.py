@@ -153,14 +153,30 @@ def pens(work: Work) -> list[Record]:
     return find_all(work.session, work.farm_id, "pen")
 
 
-def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:
-    """Build, draw and judge a pen as kept, or with values being tried and not kept."""
+@dataclass(frozen=True)
+class Stands:
+    """A pen as it would stand: its design built, its flock, its farm."""
+
+    design: Design
+    structure: Structure
+    flock: Flock
+    place: Place
+
+
+def stands(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Stands:
+    """A pen as kept, or with values being tried and not kept."""
     design = design_of(work, record)
     if trying:
         design = change(work.catalogue, design, trying)
+    flock = flock_of(work, find(work.session, "flock", record.body["flock_id"]))
+    return Stands(design, built(work, design), flock, read_place(work, place_record(work)))
+
+
+def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:
+    """Build, draw and judge a pen as kept, or with values being tried and not kept."""
+    pen = stands(work, record, trying)
+    design, structure, flock, place = pen.design, pen.structure, pen.flock, pen.place
     flock_record = find(work.session, "flock", record.body["flock_id"])
-    flock, place = flock_of(work, flock_record), read_place(work, place_record(work))
-    structure = built(work, design)
     shape = shape_of(design.shape)
     need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
     lengths = [p.name for p in shape.parameters if p.kind == "length"]

@@ -5,11 +5,13 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from ergamot.core.place import Place, make_place
-from ergamot.core.units import parse_amount, parse_temperature
+from ergamot.core.units import parse_amount, parse_length, parse_temperature
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create, find_all, revise
 
 AMOUNTS: dict[str, Literal["speed", "mass"]] = {"design_gust_ms": "speed", "heaviest_kg": "mass"}
+
+LENGTHS = ("snow_mm", "passage_mm", "hump_mm")
 
 
 def place_body(place: Place) -> dict[str, Any]:
@@ -26,6 +28,10 @@ def place_body(place: Place) -> dict[str, Any]:
         "heaviest_kg": place.heaviest_kg,
         "months_c": list(place.months_c),
         "tools": list(place.tools),
+        "snow_mm": place.snow_mm,
+        "snow": place.snow,
+        "passage_mm": place.passage_mm,
+        "hump_mm": place.hump_mm,
     }
 
 
@@ -51,6 +57,9 @@ def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
     for field, kind in AMOUNTS.items():
         if isinstance(entered[field], str):
             entered[field] = round(parse_amount(entered[field], kind, field), 3)
+    for field in LENGTHS:
+        if isinstance(entered[field], str):
+            entered[field] = parse_length(entered[field], field)
     entered["months_c"] = tuple(
         parse_temperature(mean, "months_c") if isinstance(mean, str) else mean for mean in entered["months_c"]
     )

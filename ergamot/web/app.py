@@ -20,6 +20,7 @@ from ergamot.web.history import history_part
 from ergamot.web.pens import pens_part
 from ergamot.web.problems import map_errors, problem
 from ergamot.web.unit_of_work import keep_one_commit
+from ergamot.web.wind import wind_part
 
 UI = Path(__file__).resolve().parents[2] / "ui" / "dist"
 LARGEST_REQUEST_BYTES = 2_000_000
@@ -45,6 +46,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         flocks_part,
         pens_part,
         drawings_part,
+        wind_part,
         build_part,
         ground_part,
         history_part,

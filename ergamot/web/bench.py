@@ -59,7 +59,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         "birds": [BirdOut.model_validate(bird) for bird in bench.birds],
         "centre": mass.fresh_centre,
         "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
-        "gusts": [_gust(gust) for gust in bench.judged.stability.gusts],
+        "gusts": [gust_out(gust) for gust in bench.judged.stability.gusts],
         "design_gust_ms": bench.place.design_gust_ms,
         "design_gust": words(bench.place.design_gust_ms, "ms"),
         "groups": [
@@ -134,7 +134,9 @@ def view_out(view: View) -> ViewOut:
     )
 
 
-def _gust(gust: Gusts) -> GustOut:
+def gust_out(gust: Gusts) -> GustOut:
+    """One side's gusts as sent."""
+
     def finite(value: float) -> float | None:
         return round(value, 3) if math.isfinite(value) else None
 

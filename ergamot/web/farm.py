@@ -7,7 +7,7 @@ from typing import Any
 from apiflask import APIBlueprint
 
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.place import TURF_WORDS
+from ergamot.core.place import SNOW_WORDS, TURF_WORDS
 from ergamot.core.tools import TOOLS
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.places import change_place, place_body, place_record, read_place
@@ -30,6 +30,7 @@ def choices() -> dict[str, Any]:
         "exposures": list(catalogue.exposures.values()),
         "turfs": [ChoiceOut(key=key, label=label) for key, label in TURF_WORDS.items()],
         "tools": [ChoiceOut(key=key, label=label) for key, label in TOOLS.items()],
+        "snows": [ChoiceOut(key=key, label=label) for key, label in SNOW_WORDS.items()],
         "shapes": [
             ShapeOut(
                 key=shape.key,
@@ -63,6 +64,9 @@ def _out(record: Record) -> dict[str, Any]:
         **body,
         "design_gust": words(body["design_gust_ms"], "ms"),
         "heaviest": words(body["heaviest_kg"], "kg"),
+        "snow_depth": words(body["snow_mm"], "mm"),
+        "passage": words(body["passage_mm"], "mm"),
+        "hump": words(body["hump_mm"], "mm"),
         "months": [words(mean, "degC") for mean in body["months_c"]],
     }
 

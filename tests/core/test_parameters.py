@@ -74,7 +74,7 @@ def test_what_is_no_such_amount_is_refused_by_name(one, text):
 @pytest.mark.parametrize(("shape", "one"), EVERY, ids=[f"{shape} {one.name}" for shape, one in EVERY])
 def test_every_default_is_a_value_of_its_own(shape, one):
     assert one.read(one.default, CATALOGUE) == one.default
-    assert one.group in ("size", "frame", "covering", "gear", "house", "inside")
+    assert one.group in ("size", "frame", "covering", "gear", "house", "inside", "ties")
     if one.kind != "choice":
         assert one.low < one.high
         assert one.kind in UNIT_OF

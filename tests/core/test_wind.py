@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build
 from ergamot.core.frame.mass import mass
+from ergamot.core.weather.holding import Holding
 from ergamot.core.weather.pressure import directions, inside_cp, outside_cp
 from ergamot.core.weather.speed import local_factor
 from ergamot.core.weather.stability import stability, wind_loads
@@ -36,7 +37,7 @@ def box(hole: bool = False, turned: bool = False) -> WindBody:
 
 
 def at(body: WindBody, degrees: int, mass_kg: float = 70):
-    found = stability(body, mass_kg, (1.5, 0), 0.45, 0.03)
+    found = stability(body, Holding(mass_kg, (1.5, 0), 0.45), 0.03)
     gust = found.gusts[degrees // 15]
     cpi = float(found.loads.cpi[0][degrees // 15])
     return cpi, gust, found.factor
@@ -92,8 +93,8 @@ def test_any_pen_in_any_wind_gives_gusts_that_make_sense(design, roughness):
     structure = build(design, CATALOGUE)
     body, weighed = wind_body(structure), mass(structure)
     centre = (weighed.dry_centre[0] / 1000, weighed.dry_centre[1] / 1000)
-    found = stability(body, weighed.dry_kg, centre, 0.35, roughness)
-    heavier = stability(body, weighed.dry_kg * 2, centre, 0.35, roughness)
+    found = stability(body, Holding(weighed.dry_kg, centre, 0.35), roughness)
+    heavier = stability(body, Holding(weighed.dry_kg * 2, centre, 0.35), roughness)
     for gust, twice in zip(found.gusts, heavier.gusts, strict=True):
         assert 0 < gust.slide <= gust.lift or gust.slide < float("inf")
         assert min(gust.tip, gust.lift) > 0
@@ -151,7 +152,9 @@ def test_a_pen_alike_on_both_sides_stands_alike_but_for_its_lid(design):
     assume(not design.values["fall"] and design.values["access"] == "lid")
     structure = build(design, CATALOGUE)
     weighed = mass(structure)
-    found = stability(wind_body(structure), weighed.dry_kg, (weighed.dry_centre[0] / 1000, 0.0), 0.35, 0.03)
+    found = stability(
+        wind_body(structure), Holding(weighed.dry_kg, (weighed.dry_centre[0] / 1000, 0.0), 0.35), 0.03
+    )
     for i in range(1, 12):
         assert found.gusts[i].slide == pytest.approx(found.gusts[24 - i].slide, rel=0.05)
 
@@ -165,11 +168,11 @@ def test_mesh_of_no_wire_feels_nothing():
 def test_a_wind_that_lifts_nothing_never_tips():
     nothing = Surface("air", 2.0, (0, 0, 0.3), (1, 0, 0), solidity=0.0)
     body = WindBody((nothing,), tuple(base_gaps(3, 2)), FOOTPRINT, 0.6, FOOTPRINT)
-    assert stability(body, 50, (1.5, 0), 0.35, 0.03).worst.least == float("inf")
+    assert stability(body, Holding(50, (1.5, 0), 0.35), 0.03).worst.least == float("inf")
 
 
 def test_a_pen_already_over_its_edge_stands_no_wind():
-    assert stability(box(), 70, (3.5, 0), 0.45, 0.03).worst.tip == 0
+    assert stability(box(), Holding(70, (3.5, 0), 0.45), 0.03).worst.tip == 0
 
 
 def test_figures_outside_validity_are_refused():
@@ -181,4 +184,4 @@ def test_figures_outside_validity_are_refused():
         with pytest.raises(OutOfRange):
             bad()
     with pytest.raises(OutOfRange):
-        stability(box(), -1, (1.5, 0), 0.35, 0.03)
+        stability(box(), Holding(-1, (1.5, 0), 0.35), 0.03)

@@ -14,6 +14,7 @@ from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.place import Place
+from ergamot.core.weather.holding import parked
 from ergamot.core.weather.stability import Stability, stability
 from ergamot.core.weather.surfaces import wind_body
 from ergamot.core.weather.verdict import judge_wind
@@ -60,9 +61,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
     body = wind_body(structure)
     stable = stability(
         body,
-        weighed.dry_kg,
-        (weighed.dry_centre[0] / 1000, weighed.dry_centre[1] / 1000),
-        place.holding_ground.holding_mu,
+        parked(structure, weighed, place.holding_ground),
         place.exposure.roughness_m,
         place.speed_up,
     )

@@ -1,6 +1,7 @@
 """Starting figures: birds, timber, sheet, mesh, wheels, ground, people, prices; a source on every row."""
 
 from ergamot.core.catalogue.rows import (
+    Anchor,
     Catalogue,
     Container,
     Crew,
@@ -21,6 +22,7 @@ from ergamot.core.catalogue.rows import (
 )
 
 __all__ = [
+    "Anchor",
     "Catalogue",
     "Container",
     "Crew",

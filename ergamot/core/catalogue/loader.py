@@ -66,4 +66,5 @@ def load_catalogue() -> rows.Catalogue:
         crews=_by_key("crews.csv", rows.Crew),
         exposures=_by_key("exposures.csv", rows.Exposure),
         hardware=_by_key("hardware.csv", rows.Hardware),
+        anchors=_by_key("anchors.csv", rows.Anchor),
     )

@@ -290,6 +290,18 @@ class Hardware(Row):
 
 
 @dataclass(frozen=True)
+class Anchor(Row):
+    """Something to tie a pen to: its working hold in firm soil, N."""
+
+    key: str
+    label: str
+    hold_n: float
+    kg: float
+    price: Decimal
+    source: str
+
+
+@dataclass(frozen=True)
 class Catalogue:
     """Every row by its key. Look one up with `pick`, which names what is on offer when it fails."""
 
@@ -308,6 +320,7 @@ class Catalogue:
     crews: Mapping[str, Crew]
     exposures: Mapping[str, Exposure]
     hardware: Mapping[str, Hardware]
+    anchors: Mapping[str, Anchor]
 
 
 def pick(rows: Mapping[str, RowT], key: str, field: str) -> RowT:

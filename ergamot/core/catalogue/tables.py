@@ -43,6 +43,7 @@ TABLES: dict[str, Table] = {
         Table("wire_panels", "Wire panels", rows.WirePanel),
         Table("wheels", "Wheels", rows.Wheel),
         Table("hardware", "Fixings and fittings", rows.Hardware),
+        Table("anchors", "Anchors", rows.Anchor),
         Table("containers", "Feeders and drinkers", rows.Container),
         Table("grounds", "Ground", rows.Ground),
         Table("people", "People", rows.Person),

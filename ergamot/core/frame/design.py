@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
+from ergamot.core.frame.parts.anchors import tied_down
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
 
@@ -84,4 +85,5 @@ def build(design: Design, catalogue: Catalogue) -> Structure:
     >>> len(build(make_design(c, "low-pen", {}), c).members) > 30
     True
     """
-    return shape_of(design.shape).build(design.values, catalogue)
+    framed = shape_of(design.shape).build(design.values, catalogue)
+    return tied_down(framed, design.values, catalogue)

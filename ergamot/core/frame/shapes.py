@@ -9,6 +9,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import UnknownChoice
 from ergamot.core.frame import a_frame, coop, hoop, low_pen
 from ergamot.core.frame.parameters import Parameter, Value
+from ergamot.core.frame.parts.anchors import ANCHOR_PARAMETERS
 from ergamot.core.frame.structure import Structure
 
 
@@ -21,15 +22,20 @@ class Shape:
     """A family of pens: its parameters, what must hold between them, and how it is framed.
 
     `stops` gives, for a length, the values at which stock comes out whole; `settle` what a part the keeper has fixes.
+    What any pen may have besides is among its `parameters` too.
     """
 
     key: str
     label: str
-    parameters: tuple[Parameter, ...]
+    own: tuple[Parameter, ...]
     check: Callable[[Mapping[str, Value], Catalogue], None]
     build: Callable[[Mapping[str, Value], Catalogue], Structure]
     stops: Callable[[str, Mapping[str, Value], Catalogue], tuple[float, ...]]
     settle: Callable[[Mapping[str, Value], Catalogue], dict[str, Value]] = _as_chosen
+
+    @property
+    def parameters(self) -> tuple[Parameter, ...]:
+        return (*self.own, *ANCHOR_PARAMETERS)
 
 
 SHAPES: dict[str, Shape] = {

@@ -209,6 +209,16 @@ class Grip:
 
 
 @dataclass(frozen=True)
+class Anchor:
+    """Something driven or screwed into firm ground, its working hold there, and where, mm."""
+
+    row: str
+    label: str
+    hold_n: float
+    place: Flat
+
+
+@dataclass(frozen=True)
 class Dimension:
     """A length worth writing on a drawing: between two points of a view, set off by `away` mm.
 
@@ -282,6 +292,7 @@ class Structure:
     dimensions: tuple[Dimension, ...]
     offsets: tuple[Flat, ...]
     notes: tuple[Phrase, ...]
+    anchors: tuple[Anchor, ...] = ()
 
     @cached_property
     def standing(self) -> tuple[Panel, ...]:

@@ -95,6 +95,11 @@ def _hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
                 Bought(label, "feed and water", f"{number}", number, "each", row_price, row_price * number)
             )
             continue
+        if key in catalogue.anchors:
+            anchor = catalogue.anchors[key]
+            cost = anchor.price * number
+            lines.append(Bought(anchor.label, "gear", f"{number}", number, "each", anchor.price, cost))
+            continue
         row = catalogue.hardware[key]
         used, packs = f"{number}", math.ceil(number / row.pack)
         pack = f"pack of {row.pack}" if row.pack > 1 else "each"

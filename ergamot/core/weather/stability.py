@@ -6,12 +6,12 @@ All loads go with V², so each question is one division: q = what holds ÷ what 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
-from ergamot.core.errors import require_range
 from ergamot.core.frame.geometry import convex_hull
-from ergamot.core.units import G
+from ergamot.core.weather.holding import Holding, checked, drag_per_pull, windward
 from ergamot.core.weather.pressure import directions, inside_cp, outside_cp, surface_cp
 from ergamot.core.weather.speed import AIR, local_factor
 from ergamot.core.weather.surfaces import Surface, WindBody
@@ -33,6 +33,19 @@ class Loads:
     cp: np.ndarray
     cpi: np.ndarray
     up_wind: np.ndarray
+
+    @cached_property
+    def total(self) -> np.ndarray:
+        """(cases, 3): all surfaces together."""
+        return np.asarray(self.force.sum(axis=0))
+
+    @property
+    def uplift(self) -> np.ndarray:
+        return np.asarray(self.total[:, 2])
+
+    @property
+    def drag(self) -> np.ndarray:
+        return np.asarray(np.hypot(self.total[:, 0], self.total[:, 1]))
 
 
 @dataclass(frozen=True)
@@ -64,9 +77,7 @@ class Stability:
     loads: Loads
     edges: tuple[tuple[tuple[float, float], tuple[float, float]], ...]
     factor: float
-    weight_n: float
-    centre_m: tuple[float, float]
-    friction: float
+    holding: Holding
 
     @property
     def worst(self) -> Gusts:
@@ -123,35 +134,22 @@ def _under_eaves(surface: Surface, up_wind: np.ndarray, h_over_l: np.ndarray) ->
 
 
 def stability(
-    body: WindBody,
-    mass_kg: float,
-    centre_m: tuple[float, float],
-    friction: float,
-    roughness_m: float,
-    speed_up: float = 1.0,
-    count: int = 24,
+    body: WindBody, holding: Holding, roughness_m: float, speed_up: float = 1.0, count: int = 24
 ) -> Stability:
-    """The gusts at 10 m that tip, slide or lift a parked pen, from all round.
+    """The gusts at 10 m that tip, slide or lift a pen as it stands, from all round.
 
-    Args: body; mass_kg, above 0; centre_m, (x, y) of the centre of mass; friction, of skids on the
-        ground for holding, 0.05 to 1; roughness_m, 0.005 to 1; speed_up, 1 to 1.5; count, directions.
+    Args: body; holding, what keeps it there; roughness_m, 0.005 to 1; speed_up, 1 to 1.5; count, directions.
     Returns: the Stability.
     Raises: OutOfRange.
     Source: statics of a rigid body; q = 0.613·V².
     """
-    require_range("mass", mass_kg, 0.1, 20000, "kg")
-    require_range("friction", friction, 0.05, 1)
+    checked(holding)
     loads = wind_loads(body, count)
-    total = loads.force.sum(axis=0)
-    weight = mass_kg * G
-    uplift = total[:, 2]
-    drag = np.hypot(total[:, 0], total[:, 1])
-    cases = len(uplift)
-    q_lift = _per(np.full(cases, weight), uplift)
-    q_slide = _per(np.full(cases, friction * weight), drag + friction * uplift)
     hull = convex_hull(list(body.contacts))
     edges = tuple(zip(hull, hull[1:] + hull[:1], strict=True))
-    q_tip_each = np.array([_tip_q(body, loads, edge, weight, centre_m) for edge in edges])
+    q_lift = _per(np.full(2 * count, holding.weight_n + holding.down_n), loads.uplift)
+    q_slide = _slide_q(body, loads, holding)
+    q_tip_each = np.array([_tip_q(body, loads, edge, holding) for edge in edges])
     factor = local_factor(body.height_m, roughness_m, speed_up)
 
     def gust(q: float) -> float:
@@ -173,7 +171,7 @@ def stability(
         )
         for i in range(count)
     )
-    return Stability(gusts, loads, edges, factor, weight, centre_m, friction)
+    return Stability(gusts, loads, edges, factor, holding)
 
 
 def _per(holds: np.ndarray, moves: np.ndarray) -> np.ndarray:
@@ -216,14 +214,50 @@ def overturning_arms(
     return moments
 
 
+def _slide_q(body: WindBody, loads: Loads, holding: Holding) -> np.ndarray:
+    """q = (μW + R)/(D + μL); on wheels also along the pen alone, where it rolls."""
+    mu, weight = holding.friction, holding.weight_n
+    held = mu * weight + slide_held_n(body, loads, holding)
+    q = _per(held, loads.drag + mu * loads.uplift)
+    if holding.rolling is None:
+        return np.asarray(q)
+    along = np.abs(loads.total[:, 0]) + holding.rolling * loads.uplift
+    return np.asarray(np.minimum(q, _per(np.full(len(q), holding.rolling * weight), along)))
+
+
+def slide_held_n(body: WindBody, loads: Loads, holding: Holding) -> np.ndarray:
+    """What straps on the windward half hold against sliding, for each case.
+
+    Args: body; loads; holding.
+    Returns: (cases,) N: Σ T·(cos ψ + μ·sin ψ).
+    Source: statics of straps at 45°.
+    """
+    pulls = np.array([tie.holds_n for tie in holding.ties])
+    on = windward([tie.at for tie in holding.ties], body.middle, loads.up_wind)
+    return np.asarray(pulls @ on * drag_per_pull(holding.friction))
+
+
 def _tip_q(
     body: WindBody,
     loads: Loads,
     edge: tuple[tuple[float, float], tuple[float, float]],
-    weight: float,
-    centre: tuple[float, float],
+    holding: Holding,
 ) -> np.ndarray:
-    start, outward = edge_frame(edge)
     demand = overturning_arms(body, loads, edge).sum(axis=0)
-    arm = max(0.0, float(-((np.array(centre) - start) @ outward)))
-    return _per(np.full(demand.shape, weight * arm), demand)
+    holds = holding.weight_n * arm_inside(edge, holding.centre_m)
+    holds += sum(tie.down_n * arm_inside(edge, tie.at) for tie in holding.ties)
+    return _per(np.full(demand.shape, holds), demand)
+
+
+def arm_inside(edge: tuple[tuple[float, float], tuple[float, float]], place: tuple[float, float]) -> float:
+    """How far a place lies inside a tipping edge.
+
+    Args: edge, two points, m; place, m.
+    Returns: m; 0 on the edge or beyond it.
+    Source: geometry.
+
+    >>> arm_inside(((0.0, 0.0), (2.0, 0.0)), (1.0, 0.7))
+    0.7
+    """
+    start, outward = edge_frame(edge)
+    return max(0.0, float(-((np.array(place) - start) @ outward)))

@@ -75,6 +75,12 @@ class WindBody:
         return np.asarray(along.max(axis=0) - along.min(axis=0))
 
     @property
+    def middle(self) -> tuple[float, float]:
+        """The middle of its footprint, m."""
+        xs, ys = zip(*self.footprint, strict=True)
+        return (max(xs) + min(xs)) / 2, (max(ys) + min(ys)) / 2
+
+    @property
     def spaces(self) -> tuple[str, ...]:
         """The spaces inside, each once."""
         named = [vent.space for vent in self.vents]
@@ -122,13 +128,23 @@ def _meets_wind(panel: Panel) -> bool:
     return panel.when == "now" and not within
 
 
+def surface_name(panel: Panel) -> str:
+    """What the surface of a panel is called.
+
+    Args: panel.
+    Returns: its role and face.
+    Source: common practice.
+    """
+    return f"{panel.role}, {panel.face}"
+
+
 def _surface(structure: Structure, panel: Panel) -> Surface:
     x, y, z = panel.centre
     area = panel.area_m2
     if panel.under:  # beneath sheet its wires are out of the wind
         area = max(0.0, area - _sheeted_m2(structure, panel))
     return Surface(
-        f"{panel.role}, {panel.face}",
+        surface_name(panel),
         area,
         (x / 1000, y / 1000, z / 1000),
         panel.normal,

@@ -6,9 +6,9 @@ import numpy as np
 
 from ergamot.core.finding import Finding, Phrase, Working, phrase
 from ergamot.core.place import Place
-from ergamot.core.units import G, Quantity
+from ergamot.core.units import Quantity
 from ergamot.core.weather.speed import AIR
-from ergamot.core.weather.stability import Gusts, Stability, edge_frame, overturning_arms
+from ergamot.core.weather.stability import Gusts, Stability, arm_inside, overturning_arms, slide_held_n
 from ergamot.core.weather.surfaces import WindBody
 
 CAUTIONS = (
@@ -94,7 +94,7 @@ def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> W
     index = worst.case
     u = stable.loads.up_wind[index]
     work = Working()
-    work.given("m", "mass, timber dry", stable.weight_n / G, "kg", "sum of the parts")
+    work.given("m", "mass, timber dry", stable.holding.mass_kg, "kg", "sum of the parts")
     work.step("W", "weight", "m*9.81", "N")
     work.given("beta", f"wind from {side_of(worst.direction_deg)}, off the front", worst.direction_deg, "deg")
     work.given("ux", "up-wind, along the pen", float(u[0]))
@@ -105,10 +105,14 @@ def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> W
     if worst.mode == "slides":
         work.step("Dx", "push along the pen per Pa", push[0], "m²")
         work.step("Dy", "push across it per Pa", push[1], "m²")
-        work.given("mu", f"friction, {place.holding_ground.label}", stable.friction, "", "common practice")
-        work.step("q", "pressure that slides it", "mu*W/(sqrt(Dx**2 + Dy**2) + mu*Lup)", "Pa")
+        work.given(
+            "mu", f"friction, {place.holding_ground.label}", stable.holding.friction, "", "common practice"
+        )
+        held = _given_ties(work, "R", slide_held_n(body, stable.loads, stable.holding)[index])
+        work.step("q", "pressure that slides it", f"(mu*W{held})/(sqrt(Dx**2 + Dy**2) + mu*Lup)", "Pa")
     elif worst.mode == "lifts":
-        work.step("q", "pressure that lifts it", "W/Lup", "Pa")
+        held = _given_ties(work, "T", stable.holding.down_n)
+        work.step("q", "pressure that lifts it", f"(W{held})/Lup", "Pa")
     else:
         _tip_steps(work, body, stable, worst, index)
     work.step("V_local", "gust at the pen", f"sqrt(q/{AIR})", "ms", "q = 0.613·V²")
@@ -172,8 +176,7 @@ def _times(part: float) -> str:
 
 def _tip_steps(work: Working, body: WindBody, stable: Stability, worst: Gusts, index: int) -> None:
     edge = stable.edges[worst.tip_edge]
-    start, outward = edge_frame(edge)
-    arm = float(-((np.array(stable.centre_m) - start) @ outward))
+    arm = arm_inside(edge, stable.holding.centre_m)
     moments = overturning_arms(body, stable.loads, edge)[:, index]
     terms = []
     for i, moment in enumerate(moments, start=1):
@@ -183,4 +186,22 @@ def _tip_steps(work: Working, body: WindBody, stable: Stability, worst: Gusts, i
         terms.append(f"P{i}*a{i}")
     work.given("b", "centre of mass inside the edge", arm, "m", "moments")
     work.step("M", "overturning per Pa", " + ".join(terms), "m³")
-    work.step("q", "pressure that tips it", "W*b/M", "Pa")
+    held = _given_ties(
+        work, "Mt", sum(tie.down_n * arm_inside(edge, tie.at) for tie in stable.holding.ties), "N m"
+    )
+    work.step("q", "pressure that tips it", f"(W*b{held})/M", "Pa")
+
+
+_TIED = {
+    "R": "straps up-wind hold against sliding",
+    "T": "straps pull it down",
+    "Mt": "straps hold about the edge",
+}
+
+
+def _given_ties(work: Working, symbol: str, value: float, unit: str = "N") -> str:
+    """What the straps add, as a term of an expression; nothing without straps."""
+    if not value:
+        return ""
+    work.given(symbol, _TIED[symbol], value, unit, "working holds, straps at 45°")
+    return f" + {symbol}"

@@ -56,6 +56,7 @@ class ChoicesOut(Out):
     exposures: list[ChoiceOut]
     turfs: list[ChoiceOut]
     tools: list[ChoiceOut]
+    snows: list[ChoiceOut]
     shapes: list[ShapeOut]
 
 
@@ -73,6 +74,10 @@ class PlaceIn(BaseModel):
     heaviest_kg: str | float | None = None
     months_c: list[str | float] | None = Field(None, max_length=12)
     tools: list[str] | None = Field(None, max_length=20)
+    snow_mm: str | float | None = None
+    snow: str | None = None
+    passage_mm: str | float | None = None
+    hump_mm: str | float | None = None
 
 
 class PlaceOut(Out):
@@ -92,6 +97,13 @@ class PlaceOut(Out):
     heaviest_kg: float
     months_c: list[float]
     tools: list[str]
+    snow_mm: float
+    snow: str
+    passage_mm: float
+    hump_mm: float
     design_gust: Words
     heaviest: Words
+    snow_depth: Words
+    passage: Words
+    hump: Words
     months: list[Words]

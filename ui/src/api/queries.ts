@@ -10,6 +10,7 @@ export const keys = {
   pen: (id: number) => ["pen", id],
   lines: (id: number, values: Record<string, string | number>) => ["lines", id, values],
   steps: (id: number, values: Record<string, string | number>) => ["steps", id, values],
+  wind: (id: number, values: Record<string, string | number>, from: number | null) => ["wind", id, values, from],
   starts: (flock: number) => ["starts", flock],
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
@@ -63,6 +64,18 @@ export const useSteps = (bench: Bench, wanted = true) => {
     enabled: wanted,
     placeholderData: (before) => before,
     staleTime: Infinity,
+    gcTime: 60_000,
+  });
+};
+
+/** The wind on these values, in every state of the pen. */
+export const useWind = (bench: Bench, windFrom: number | null) => {
+  const [id, values] = [bench.id, valuesOf(bench)];
+  return useQuery({
+    queryKey: keys.wind(id, values, windFrom),
+    queryFn: ({ signal }) =>
+      answer(api.POST("/api/pens/{pen_id}/wind", { params: { path: { pen_id: id } }, body: { values, wind_from_deg: windFrom }, signal })),
+    placeholderData: (before) => before,
     gcTime: 60_000,
   });
 };

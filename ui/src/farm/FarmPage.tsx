@@ -43,13 +43,13 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
   });
   const { problem, conflict } = form;
   const errorOf = (field: string) => (problem?.field === field ? problem.message : undefined);
-  const pick = (field: "crew" | "moving_ground" | "holding_ground" | "exposure" | "turf", label: string, options: Schemas["ChoiceOut"][]) => (
+  const pick = (field: "crew" | "moving_ground" | "holding_ground" | "exposure" | "turf" | "snow", label: string, options: Schemas["ChoiceOut"][]) => (
     <Pick label={label} value={place[field]} options={options} onPick={(key) => form.keep({ [field]: key })} error={errorOf(field)} />
   );
   const number = (field: "slope_percent" | "speed_up", label: string, hint: string) => (
     <Entry label={label} value={String(place[field])} hint={hint} error={errorOf(field)} onKeep={(text) => form.keep({ [field]: figure(text) })} />
   );
-  const amount = (field: "design_gust_ms" | "heaviest_kg", label: string, value: string, hint: string) => (
+  const amount = (field: "design_gust_ms" | "heaviest_kg" | "snow_mm" | "passage_mm" | "hump_mm", label: string, value: string, hint: string) => (
     <Entry label={label} value={value} hint={hint} error={errorOf(field)} onKeep={(text) => form.keep({ [field]: text })} />
   );
   return (
@@ -94,12 +94,16 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
           {pick("holding_ground", "For holding in wind", choices.grounds)}
           {pick("turf", "Bumps", choices.turfs)}
           {number("slope_percent", "Slope, %", "pulled uphill")}
+          {amount("hump_mm", "Humps", read(place.hump), "how much the ground rises between the ends of a pen")}
+          {amount("passage_mm", "Narrowest passage", read(place.passage), "on the way from where pens are built to the field")}
         </section>
         <section className="space-y-3">
           <h2>Wind</h2>
           {amount("design_gust_ms", "Gust to stand", read(place.design_gust), "at 10 m, as forecasts give it: m/s, mph, km/h or kn")}
           {pick("exposure", "Land around", choices.exposures)}
           {number("speed_up", "Speed-up on a ridge", "1 on the flat, up to 1.5 on a crest")}
+          {amount("snow_mm", "Snow", read(place.snow_depth), "the deepest to be reckoned with, on level ground")}
+          {pick("snow", "Kind of snow", choices.snows)}
         </section>
       </div>
       <section className="mt-8">

@@ -101,7 +101,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
         />
       </section>
       <NewVersion key={kept.name} bench={kept} open={copying} onClose={() => setCopying(false)} />
-      <WorkingSheet bench={bench} finding={finding} onClose={() => setOpened(null)} />
+      <WorkingSheet bench={bench} finding={finding} onKeep={(values) => edits.keep({ values })} onClose={() => setOpened(null)} />
       <ConflictSheet conflict={edits.conflict} parameters={parameters} onResolve={edits.resolve} />
     </>
   );

@@ -17,6 +17,7 @@ const GROUP_WORDS: Record<string, string> = {
   gear: "Gear",
   house: "House",
   inside: "Inside",
+  ties: "Ties",
 };
 
 interface Props {

@@ -1,16 +1,19 @@
 import type { Bench, Finding } from "../api/client";
 import { Steps, Worksheet } from "../kit/Worksheet";
 import { useUnits } from "../kit/units";
+import { WindPanel } from "../wind/WindPanel";
 import { SpaceChart } from "./SpaceChart";
+import type { Values } from "./usePenEdits";
 
 interface Props {
   bench: Bench;
   finding: Finding | null;
   onClose: () => void;
+  onKeep: (values: Values) => void;
 }
 
 /** A verdict opened: in words, its limit, what it weighs by group, and every step of its working. */
-export function WorkingSheet({ bench, finding, onClose }: Props) {
+export function WorkingSheet({ bench, finding, onClose, onKeep }: Props) {
   const { read } = useUnits();
   if (!finding) return null;
   return (
@@ -25,6 +28,7 @@ export function WorkingSheet({ bench, finding, onClose }: Props) {
         ))}
       </ul>
       {finding.what === "space" ? <SpaceChart days={bench.space_days} /> : null}
+      {finding.what === "wind" ? <WindPanel bench={bench} onTry={onKeep} /> : null}
       {finding.what === "weight" ? <Groups bench={bench} /> : null}
       <h3 className="mt-4 mb-1">The working</h3>
       <Steps steps={finding.working} />

@@ -63,7 +63,7 @@ describe("a working sheet", () => {
     const close = vi.fn();
     const step = { symbol: "W", says: "weight", expression: "m*9.81", value: 98.1, printed: "98.1", unit: "N", source: "" };
     const shown = finding("moving", "fails", { working: [step], cautions: ["It pinches."] });
-    render(<WorkingSheet bench={bench([])} finding={shown} onClose={close} />, { wrapper: UnitsProvider });
+    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={shown} onClose={close} />, { wrapper: UnitsProvider });
     const sheet = screen.getByRole("dialog");
     for (const text of ["a sentence.", "a limit.", "a detail", "It pinches."]) expect(within(sheet).getByText(text)).toBeTruthy();
     expect(sheet.textContent).toContain("W = m × 9.81");
@@ -72,13 +72,13 @@ describe("a working sheet", () => {
   });
 
   it("of the weight shows each group as its share", () => {
-    render(<WorkingSheet bench={bench([])} finding={finding("weight", "right")} onClose={() => {}} />, { wrapper: UnitsProvider });
+    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={finding("weight", "right")} onClose={() => {}} />, { wrapper: UnitsProvider });
     const beams = screen.getByLabelText("Weight by group").querySelectorAll<HTMLElement>("[style]");
     expect([...beams].map((beam) => beam.style.width)).toEqual(["75%", "25%"]);
   });
 
   it("is not there when nothing is opened", () => {
-    render(<WorkingSheet bench={bench([])} finding={null} onClose={() => {}} />, { wrapper: UnitsProvider });
+    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={null} onClose={() => {}} />, { wrapper: UnitsProvider });
     expect(screen.queryByRole("dialog")).toBeNull();
   });
 });

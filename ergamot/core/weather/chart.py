@@ -1,0 +1,70 @@
+"""Everything a keeper asks of the wind: states, headings, when to act, what to tie it with, what goes first."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import require_range
+from ergamot.core.flock.flock import Flock
+from ergamot.core.frame.mass import mass
+from ergamot.core.frame.structure import Structure
+from ergamot.core.place import Place
+from ergamot.core.weather.anchors import Tying, ballast_kg, fewest
+from ergamot.core.weather.holding import parked
+from ergamot.core.weather.leaves import Leaf, leaves
+from ergamot.core.weather.stability import stability
+from ergamot.core.weather.states import WindState, states
+
+FORECAST_SPARE = 1.25  # a gust may be a quarter over its forecast; common practice
+
+
+@dataclass(frozen=True)
+class WindChart:
+    """A pen in the wind. Gusts in m/s at 10 m; `tyings` for each kind of anchor, without those it has."""
+
+    states: tuple[WindState, ...]
+    act_ms: float
+    tyings: tuple[Tying, ...]
+    ballast_kg: float
+    leaves: tuple[Leaf, ...]
+
+
+def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place) -> WindChart:
+    """The pen's own wind chart.
+
+    Args: catalogue; structure; flock; place, with its design gust and holding ground.
+    Returns: the WindChart.
+    Raises: OutOfRange.
+    Source: as `states`, `fewest`, `ballast_kg` and `leaves`.
+    """
+    stands = states(structure, flock, place)
+    base = stands[0]
+    loose = parked(structure, mass(structure), place.holding_ground, tied=False)
+    bare = stability(base.body, loose, place.exposure.roughness_m, place.speed_up)
+    gust = place.design_gust_ms
+    return WindChart(
+        states=stands,
+        act_ms=base.stable.worst.least / FORECAST_SPARE,
+        tyings=tuple(
+            fewest(base.body, bare, gust, row, place.holding_ground, structure.contacts)
+            for row in catalogue.anchors.values()
+        ),
+        ballast_kg=ballast_kg(base.body, bare, gust),
+        leaves=leaves(structure, base.body, base.stable, gust),
+    )
+
+
+def heading_for(direction_deg: float, wind_from_deg: float) -> float:
+    """Which way the front should point so that the wind comes from a side of the pen.
+
+    Args: direction_deg, the side: 0 the front, turning towards the left; wind_from_deg, compass, 0 to 360.
+    Returns: compass degrees of the front.
+    Raises: OutOfRange.
+    Source: geometry: the left of a pen that faces north is west.
+
+    >>> heading_for(0, 270), heading_for(90, 270)
+    (270.0, 0.0)
+    """
+    require_range("wind_from_deg", wind_from_deg, 0, 360, "°")
+    return (wind_from_deg + direction_deg) % 360

@@ -1,0 +1,124 @@
+"""What holds a pen where it stands: its weight, friction under it, straps to the ground."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from ergamot.core.catalogue import Ground
+from ergamot.core.errors import require_range
+from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.structure import Anchor, Structure
+from ergamot.core.units import G
+
+STRAP_DEG = 45.0  # straps run down at this angle; common practice
+WINDWARD_M = 0.01  # an anchor less than this up-wind of the middle is not counted on against sliding
+_UP, _ALONG = math.sin(math.radians(STRAP_DEG)), math.cos(math.radians(STRAP_DEG))
+
+
+@dataclass(frozen=True)
+class Tie:
+    """A strap to an anchor: place on the ground (m), and the pull it holds, N."""
+
+    at: tuple[float, float]
+    holds_n: float
+
+    @property
+    def down_n(self) -> float:
+        return self.holds_n * _UP
+
+
+@dataclass(frozen=True)
+class Holding:
+    """Mass (kg), its centre (x, y in m), friction of what stands on the ground, and ties.
+
+    `rolling` is given on wheels: the resistance along the pen, while `friction` holds across it.
+    """
+
+    mass_kg: float
+    centre_m: tuple[float, float]
+    friction: float
+    rolling: float | None = None
+    ties: tuple[Tie, ...] = ()
+
+    @property
+    def weight_n(self) -> float:
+        return self.mass_kg * G
+
+    @property
+    def down_n(self) -> float:
+        """What the straps add to its weight."""
+        return sum(tie.down_n for tie in self.ties)
+
+
+def checked(holding: Holding) -> Holding:
+    """Refuse what no pen can be.
+
+    Args: holding, of mass 0.1 to 20000 kg, friction 0.05 to 1, rolling 0 to 1.
+    Returns: the Holding.
+    Raises: OutOfRange.
+    Source: common practice.
+    """
+    require_range("mass", holding.mass_kg, 0.1, 20000, "kg")
+    require_range("friction", holding.friction, 0.05, 1)
+    if holding.rolling is not None:
+        require_range("rolling", holding.rolling, 0, 1)
+    return holding
+
+
+def parked(structure: Structure, weighed: Mass, ground: Ground, tied: bool = True) -> Holding:
+    """What holds a pen on its rails: dry, and tied to its anchors.
+
+    Args: structure; weighed, its mass; ground it stands on; tied, to the anchors it has.
+    Returns: the Holding.
+    Source: common practice: dry timber is the lighter.
+    """
+    x, y, _ = weighed.dry_centre
+    ties = ties_of(structure.anchors, ground) if tied else ()
+    return Holding(weighed.dry_kg, (x / 1000, y / 1000), ground.holding_mu, ties=ties)
+
+
+def ties_of(anchors: Sequence[Anchor], ground: Ground) -> tuple[Tie, ...]:
+    """Straps to a pen's anchors, each as good as the ground lets it be.
+
+    Args: anchors; ground they stand in.
+    Returns: a Tie for each.
+    Source: working holds of the catalogue times the ground's factor.
+    """
+    return tuple(
+        Tie((one.place[0] / 1000, one.place[1] / 1000), one.hold_n * ground.anchor_factor) for one in anchors
+    )
+
+
+def drag_per_pull(friction: float) -> float:
+    """What one newton in a strap holds against sliding.
+
+    Args: friction, 0 to 1.
+    Returns: cos ψ + μ·sin ψ.
+    Source: statics of a strap at ψ, 45°.
+
+    >>> round(drag_per_pull(0.4), 3)
+    0.99
+    """
+    return _ALONG + friction * _UP
+
+
+def windward(
+    places: Sequence[tuple[float, float]], middle: tuple[float, float], up_wind: np.ndarray
+) -> np.ndarray:
+    """Which places stand on the half of the pen the wind meets first.
+
+    Args: places, m; middle of the pen, m; up_wind, (n, 2) unit vectors.
+    Returns: (places, n) of 0 and 1.
+    Source: geometry.
+
+    >>> windward([(2.0, 0.0), (0.0, 0.0)], (1.0, 0.0), np.array([[1.0, 0.0]])).tolist()
+    [[1.0], [0.0]]
+    """
+    if not places:
+        return np.zeros((0, len(up_wind)))
+    ahead = (np.array(places) - np.array(middle)) @ up_wind.T
+    return np.asarray((ahead > WINDWARD_M).astype(float))

@@ -1,0 +1,139 @@
+"""The same pen in its other states: doors open, a side rolled up, birds inside, under snow, on its wheels."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from ergamot.core.flock.flock import Flock
+from ergamot.core.flock.growth import mass_kg
+from ergamot.core.frame.mass import Mass, mass
+from ergamot.core.frame.structure import Opening, Panel, Structure
+from ergamot.core.place import Place
+from ergamot.core.weather.holding import Holding, parked
+from ergamot.core.weather.snow import snow_kg
+from ergamot.core.weather.stability import Stability, stability
+from ergamot.core.weather.surfaces import WindBody, wind_body
+
+ROLLS = ("tarp", "vinyl")  # coverings that can be rolled up
+
+
+@dataclass(frozen=True)
+class WindState:
+    """One state a pen stands in: its name, what it comes to."""
+
+    key: str
+    label: str
+    body: WindBody
+    stable: Stability
+
+
+def states(structure: Structure, flock: Flock, place: Place) -> tuple[WindState, ...]:
+    """A pen as it stands in every state that changes how the wind takes it; parked and shut first.
+
+    Args: structure; flock, for the weight of birds on floors; place, its ground, land and snow.
+    Returns: the WindStates.
+    Raises: OutOfRange.
+    Source: as `stability`; snow as `snow_kg`.
+
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.flock.flock import make_flock
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> from ergamot.core.place import make_place
+    >>> c = load_catalogue()
+    >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    >>> [one.key for one in states(build(make_design(c, "low-pen", {}), c), f, make_place(c))]
+    ['parked', 'open-1', 'snow']
+    """
+    weighed = mass(structure)
+    return tuple(_judged(*each, place) for each in _variants(structure, weighed, flock, place))
+
+
+def _judged(key: str, label: str, standing: Structure, holding: Holding, place: Place) -> WindState:
+    body = wind_body(standing)
+    stable = stability(body, holding, place.exposure.roughness_m, place.speed_up)
+    return WindState(key, label, body, stable)
+
+
+def _variants(
+    structure: Structure, weighed: Mass, flock: Flock, place: Place
+) -> Iterator[tuple[str, str, Structure, Holding]]:
+    shut = parked(structure, weighed, place.holding_ground)
+    yield "parked", "parked and shut, birds out", structure, shut
+    for i, opening in enumerate((one for one in structure.openings if one.person), start=1):
+        leaf = opening.role.removesuffix(" opening")
+        yield f"open-{i}", f"{leaf} open", opened(structure, opening), shut
+    for side, word in ((-1, "right"), (1, "left")):
+        rolled = rolled_up(structure, side)
+        if rolled is not structure:
+            yield f"rolled-{word}", f"{word} side rolled up", rolled, shut
+    housed = next((zone for zone in structure.zones if zone.role == "house"), None)
+    if housed:
+        birds = flock.placed * mass_kg(flock.strain, flock.out_day)
+        yield "birds-in", "birds in the house", structure, _with(shut, birds, _middle(housed.x, housed.y))
+    snow, centre = snow_kg(structure, place.snow_mm / 1000, place.snow_kg_m3)
+    if snow > 0:
+        yield "snow", "snow on the roof", structure, _with(shut, snow, centre)
+
+
+def _middle(x: tuple[float, float], y: tuple[float, float]) -> tuple[float, float]:
+    return sum(x) / 2000, sum(y) / 2000
+
+
+def _with(holding: Holding, kg: float, at: tuple[float, float]) -> Holding:
+    """The same with a weight put in it."""
+    whole = holding.mass_kg + kg
+    x, y = ((holding.mass_kg * a + kg * b) / whole for a, b in zip(holding.centre_m, at, strict=True))
+    return replace(holding, mass_kg=whole, centre_m=(x, y))
+
+
+def leaf_of(structure: Structure, opening: Opening) -> tuple[Panel, ...]:
+    """The panels that close an opening.
+
+    Args: structure; opening of it.
+    Returns: panels, none when it is not hung.
+    Source: names given by those who hang them.
+    """
+    leaf = opening.role.removesuffix(" opening")
+    names = (leaf, f"your own {leaf}", f"mesh behind the {leaf}")
+    return tuple(panel for panel in structure.panels if panel.role in names)
+
+
+def opened(structure: Structure, opening: Opening) -> Structure:
+    """A structure with what closes an opening swung out of the way.
+
+    Args: structure; opening of it.
+    Returns: a Structure: air passes where the leaf was.
+    Source: common practice: the leaf itself hangs clear and is left out.
+    """
+    gone = {panel.ref for panel in leaf_of(structure, opening)}
+    panels = tuple(
+        replace(panel, solidity=0.0, backed_m2=0.0, under=False) if panel.ref in gone else panel
+        for panel in structure.panels
+    )
+    return replace(structure, panels=panels)
+
+
+def rolled_up(structure: Structure, side: int) -> Structure:
+    """A structure with the tarp of one side rolled up; the same object when it has none.
+
+    Args: structure; side, −1 right or 1 left.
+    Returns: a Structure; mesh that lay under the tarp stands free.
+    Source: common practice: the lower half is rolled, to half its height on that side.
+    """
+    half = structure.body.z[1] / 2
+    gone = {
+        panel.ref
+        for panel in structure.panels
+        if panel.covering in ROLLS and panel.normal[1] * side > 0.1 and panel.centre[2] < half
+    }
+    if not gone:
+        return structure
+    faces = {panel.face for panel in structure.panels if panel.ref in gone}
+    panels = tuple(
+        replace(panel, under=False) if panel.under and panel.face in faces else panel
+        for panel in structure.panels
+        if panel.ref not in gone
+    )
+    return replace(structure, panels=panels)

@@ -1,0 +1,56 @@
+"""The wind on a pen: states, headings, anchors, what tears off."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel, Field
+
+from ergamot.web.schemas.figures import Out, Words
+from ergamot.web.schemas.pens import GustOut
+
+
+class WindIn(BaseModel):
+    """Values being tried, and where the wind blows from, compass degrees."""
+
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
+    wind_from_deg: float | None = Field(None, ge=0, le=360)
+
+
+class WindStateOut(Out):
+    """One state of the pen: what it stands, from where it stands least and most."""
+
+    key: str
+    label: str
+    stands: Words
+    sentence: Words
+    best: Words
+    enough: bool
+    gusts: list[GustOut]
+
+
+class TyingOut(Out):
+    """One kind of anchor: how many would do, and the pull on each."""
+
+    key: str
+    label: str
+    pairs: int | None
+    sentence: Words
+
+
+class LeafOut(Out):
+    """Something that can tear off."""
+
+    role: str
+    sentence: Words
+    enough: bool
+
+
+class WindOut(Out):
+    """A pen's wind chart."""
+
+    states: list[WindStateOut]
+    act: Words
+    heading: Words | None
+    tyings: list[TyingOut]
+    ballast: Words
+    leaves: list[LeafOut]
+    cautions: list[str]

@@ -1,0 +1,118 @@
+"""The wind on a pen, asked for when a keeper looks at it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from apiflask import APIBlueprint
+
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.units import Quantity
+from ergamot.core.weather.anchors import Tying
+from ergamot.core.weather.chart import WindChart, heading_for
+from ergamot.core.weather.leaves import Leaf
+from ergamot.core.weather.states import WindState
+from ergamot.core.weather.verdict import CAUTIONS, side_of
+from ergamot.operations.kept import kept
+from ergamot.operations.places import place_record, read_place
+from ergamot.operations.wind import wind_on
+from ergamot.web.bench import gust_out
+from ergamot.web.schemas.figures import Words, words
+from ergamot.web.schemas.wind import LeafOut, TyingOut, WindIn, WindOut, WindStateOut
+from ergamot.web.unit_of_work import current_work
+
+FAR_PAST = 2.0  # times the gust: further than anyone asks
+wind_part = APIBlueprint("wind", __name__, url_prefix="/api/pens")
+
+
+@wind_part.post("/<int:pen_id>/wind")
+@wind_part.input(WindIn)
+@wind_part.output(WindOut)
+def post_wind(pen_id: int, json_data: WindIn) -> dict[str, Any]:
+    """The pen's own wind chart, as kept or with values being tried."""
+    work = current_work()
+    chart = wind_on(work, kept(work, "pen", pen_id), json_data.values)
+    gust = read_place(work, place_record(work)).design_gust_ms
+    return {
+        "states": [_state(state, gust) for state in chart.states],
+        "act": words(chart.act_ms, "ms"),
+        "heading": _said(_heading(chart, json_data.wind_from_deg)),
+        "tyings": [_tying(tying) for tying in chart.tyings],
+        "ballast": _said(_ballast(chart)),
+        "leaves": [_leaf(leaf, gust) for leaf in chart.leaves],
+        "cautions": list(CAUTIONS),
+    }
+
+
+def _said(line: Phrase | None) -> Words | None:
+    return None if line is None else Words.model_validate(line)
+
+
+def _state(state: WindState, gust: float) -> WindStateOut:
+    worst, best = state.stable.worst, state.stable.best
+    return WindStateOut(
+        key=state.key,
+        label=state.label,
+        stands=words(worst.least, "ms"),
+        sentence=Words.model_validate(
+            phrase(f"{worst.mode} first, wind from {side_of(worst.direction_deg)}")
+        ),
+        best=Words.model_validate(
+            phrase(
+                f"{{gust}}, wind from {side_of(best.direction_deg)}", gust=Quantity(min(99, best.least), "ms")
+            )
+        ),
+        enough=worst.least >= gust,
+        gusts=[gust_out(one) for one in state.stable.gusts],
+    )
+
+
+def _heading(chart: WindChart, wind_from: float | None) -> Phrase | None:
+    if wind_from is None:
+        return None
+    best = chart.states[0].stable.best
+    return phrase(
+        f"front towards {heading_for(best.direction_deg, wind_from):.0f}°, so that it comes from "
+        f"{side_of(best.direction_deg)}: then it {best.mode} at {{gust}}",
+        gust=Quantity(min(99, best.least), "ms"),
+    )
+
+
+def _tying(tying: Tying) -> TyingOut:
+    pull, holds = Quantity(tying.pull_n, "heft"), Quantity(tying.holds_n, "heft")
+    if tying.pairs is None:
+        line = phrase("six pairs do not hold: {holds} each in this ground", holds=holds)
+    elif tying.pairs == 0:
+        line = phrase("none needed: it stands by itself")
+    else:
+        where = "in the middle" if tying.pairs == 1 else "from end to end"
+        line = phrase(
+            f"{tying.pairs} {'pair' if tying.pairs == 1 else 'pairs'} along the long sides, {where}: "
+            "{pull} on each, of {holds} it holds here",
+            pull=pull,
+            holds=holds,
+        )
+    return TyingOut(
+        key=tying.row.key, label=tying.row.label, pairs=tying.pairs, sentence=Words.model_validate(line)
+    )
+
+
+def _ballast(chart: WindChart) -> Phrase:
+    if chart.ballast_kg <= 0:
+        return phrase("no ballast needed")
+    return phrase(
+        "or {each} of ballast on the middle of each side rail, carried or unloaded at every move",
+        each=Quantity(chart.ballast_kg / 2, "kg"),
+    )
+
+
+def _leaf(leaf: Leaf, gust: float) -> LeafOut:
+    rises = "; it rises at {lifts} when its latches are not shut" if leaf.lifts_ms is not None else ""
+    goes = "goes at {tears}" if leaf.tears_ms < FAR_PAST * gust else "holds far past your gust"
+    line = phrase(
+        goes + "; your gust pulls it with {pull}" + rises,
+        tears=Quantity(leaf.tears_ms, "ms"),
+        pull=Quantity(leaf.pull_n, "heft"),
+        lifts=Quantity(leaf.lifts_ms or 0, "ms"),
+    )
+    return LeafOut(role=leaf.role, sentence=Words.model_validate(line), enough=leaf.tears_ms >= gust)

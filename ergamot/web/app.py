@@ -17,6 +17,7 @@ from ergamot.web.farm import farm
 from ergamot.web.flocks import flocks_part
 from ergamot.web.ground import ground_part
 from ergamot.web.history import history_part
+from ergamot.web.mending import mending_part
 from ergamot.web.pens import pens_part
 from ergamot.web.problems import map_errors, problem
 from ergamot.web.unit_of_work import keep_one_commit
@@ -47,6 +48,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         pens_part,
         drawings_part,
         wind_part,
+        mending_part,
         build_part,
         ground_part,
         history_part,

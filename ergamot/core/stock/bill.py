@@ -53,7 +53,7 @@ def bill_of(structure: Structure, catalogue: Catalogue) -> Bill:
         lines += _board_lines(plan, f"{section.label} {species.label}" if species else section.label)
     lines += sheet_lines(structure, catalogue) + mesh_lines(structure, catalogue)
     lines += wire_panel_lines(structure, catalogue)
-    lines += _hardware_lines(structure, catalogue)
+    lines += hardware_lines(structure, catalogue)
     return Bill(pieces, tuple(plans), tuple(lines))
 
 
@@ -76,7 +76,13 @@ def _board_lines(plan: CuttingPlan, what: str) -> list[Bought]:
     return lines
 
 
-def _hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+def hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+    """Wheels, feeders, anchors, fittings and fixings, in whole packs.
+
+    Args: structure; catalogue.
+    Returns: one line for each.
+    Source: packs and prices in the catalogue.
+    """
     counts: dict[str, list[Hardware]] = {}
     for item in (one for one in structure.hardware if one.row):
         counts.setdefault(item.row, []).append(item)

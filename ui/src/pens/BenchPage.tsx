@@ -12,6 +12,7 @@ import { Controls } from "./Controls";
 import { Fence } from "./Fence";
 import { PenName } from "./PenName";
 import { WorkingSheet } from "./WorkingSheet";
+import { MendBoard } from "../mending/MendBoard";
 import { NewVersion } from "../versions/NewVersion";
 import { usePenEdits, type Edit } from "./usePenEdits";
 
@@ -87,6 +88,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           </ul>
         ) : null}
       </div>
+      <MendBoard kept={kept} onTry={edits.tryValues} onKeep={(values) => edits.keep({ values })} onDrop={edits.drop} />
       <section className="mt-3" aria-label="What can be changed">
         <Controls
           bench={bench}

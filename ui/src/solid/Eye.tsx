@@ -21,6 +21,7 @@ export interface Seen {
 
 const FAR = 40; // m
 const ROUGH = 0.7; // pixels drawn for one on the sheet while it moves
+const REST_MS = 400; // what is tried and left standing is drawn finely
 const FINE = 2; // and when still: edges at half a pixel need no smoothing
 const ROOM = { beside: 90, above: 48 }; // px on each side of the pen, for its dimensions
 
@@ -46,7 +47,15 @@ export function Eye({ look, turn, points, live, room = ROOM, onSeen }: Props) {
     return () => controls.dispose();
   }, [controls, invalidate, setDpr]);
 
-  useEffect(() => setDpr(live ? ROUGH : FINE), [live, setDpr]);
+  useEffect(() => {
+    if (!live) {
+      setDpr(FINE);
+      return;
+    }
+    setDpr(ROUGH);
+    const rested = setTimeout(() => setDpr(FINE), REST_MS);
+    return () => clearTimeout(rested);
+  }, [live, points, setDpr]);
 
   useEffect(() => {
     const { wide, tall, middle: centre } = seenSize(all.current, EYES[look]);

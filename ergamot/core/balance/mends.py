@@ -1,0 +1,204 @@
+"""What would mend a verdict: every one-step change there is, each worked out in full, the cheapest first."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass
+from decimal import Decimal
+
+from ergamot.core.balance.verdicts import Judged, judge
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import ErgamotError, UnknownChoice
+from ergamot.core.finding import Finding, Phrase, phrase
+from ergamot.core.flock.flock import Flock
+from ergamot.core.frame.design import Design, build, change
+from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
+from ergamot.core.frame.shapes import shape_of
+from ergamot.core.place import Place
+from ergamot.core.stock.rough import rough_cost
+from ergamot.core.units import Quantity
+
+WHAT = ("space", "weight", "moving", "wind")
+BETTER = 1.01  # a change that does less than this for a verdict is not worth naming
+PAIRED = 6  # of the best changes, tried two and two
+STEPS: dict[str, tuple[float, ...]] = {
+    "length": (-0.25, -0.12, 0.12, 0.25),  # of the value
+    "share": (-0.4, -0.2, 0.2, 0.4),
+    "angle": (-10.0, -5.0, 5.0, 10.0),
+    "count": (-2.0, -1.0, 1.0, 2.0),
+    "mass": (-0.2, 0.2),
+}
+# Where help is most likely found, by group and then by parameter; the rest follow
+LIKELY: dict[str, tuple[str, ...]] = {
+    "space": ("length", "width", "handle"),
+    "weight": ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay", "size"),
+    "moving": ("wheel", "axle", "handle", "gear", "section", "species", "roof", "roofed", "wall_sheet"),
+    "wind": ("anchors", "anchor", "roofed", "walls", "roof", "height", "wall", "pitch", "apex", "section"),
+}
+# What the keeper has or what the birds need is not traded away for a verdict
+NEEDED = ("house",)
+KEPT = ("feeder", "drinker", "nest", "roost", "own_", "window", "door")
+GROUPS = ("size", "frame", "covering", "gear", "ties", "house")
+
+
+@dataclass(frozen=True)
+class Mend:
+    """A change, in words, and what it does: the pen judged with it, kg and money more (or less)."""
+
+    changes: Mapping[str, Value]
+    words: Phrase
+    judged: Judged
+    more_kg: float
+    more_cost: Decimal
+    ratio: float
+    mends: tuple[str, ...]
+    spoils: tuple[str, ...]
+
+
+def mends(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: str) -> Iterator[Mend]:
+    """Changes that would bring a verdict nearer to right, one after another as they are worked out.
+
+    Args: catalogue; design; flock; place; what, the verdict: space, weight, moving or wind.
+    Returns: an iterator of Mends: single changes, the most likely first, then the best of them in pairs when
+        none alone mends it. Each is built and judged by the real engine.
+    Raises: UnknownChoice, at once.
+    Source: common practice.
+    """
+    if what not in WHAT:
+        raise UnknownChoice("what", what, WHAT)
+    return _search(catalogue, design, flock, place, what)
+
+
+def _search(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: str) -> Iterator[Mend]:
+    base = build(design, catalogue)
+    start = _Start(design, judge(catalogue, base, flock, place), rough_cost(base, catalogue))
+    found: list[Mend] = []
+    for changes in single_changes(catalogue, design, what):
+        mend = _worked(catalogue, start, flock, place, what, changes)
+        if mend:
+            found.append(mend)
+            yield mend
+    if start.ratio(what) >= 1 or any(what in mend.mends for mend in found):
+        return
+    best = sorted(found, key=lambda mend: -mend.ratio)[:PAIRED]
+    for one, other in itertools.combinations(best, 2):
+        if not set(one.changes) & set(other.changes):
+            mend = _worked(catalogue, start, flock, place, what, {**one.changes, **other.changes})
+            if mend:
+                yield mend
+
+
+@dataclass(frozen=True)
+class _Start:
+    """The pen as it is."""
+
+    design: Design
+    judged: Judged
+    cost: Decimal
+
+    def ratio(self, what: str) -> float:
+        return _of(self.judged, what).ratio
+
+
+def _of(judged: Judged, what: str) -> Finding:
+    return next(one for one in judged.findings if one.what == what)
+
+
+def single_changes(catalogue: Catalogue, design: Design, what: str) -> Iterable[dict[str, Value]]:
+    """Every change of one value worth trying for a verdict, the likeliest first.
+
+    Args: catalogue; design; what, the verdict.
+    Returns: values by parameter name, one each; not all can be built.
+    Source: common practice.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import make_design
+    >>> c = load_catalogue()
+    >>> next(iter(single_changes(c, make_design(c, "low-pen", {}), "wind")))
+    {'anchors': 1.0}
+    """
+    likely = LIKELY[what]
+    parameters = [
+        one
+        for one in shape_of(design.shape).parameters
+        if one.group in GROUPS and one.applies(design.values)
+        if one.name not in NEEDED and not one.name.startswith(KEPT)
+    ]
+
+    def rank(one: Parameter) -> int:
+        return likely.index(one.name) if one.name in likely else len(likely)
+
+    for one in sorted(parameters, key=rank):
+        for value in _other_values(one, design, catalogue):
+            yield {one.name: value}
+
+
+def _other_values(one: Parameter, design: Design, catalogue: Catalogue) -> Iterator[Value]:
+    now = design.values[one.name]
+    if one.kind == "choice":
+        keys = (choice.key for choice in one.options(catalogue) if choice.key != now)
+        yield from (key for key in keys if one.table != "meshes" or _resists(catalogue, key, str(now)))
+        return
+    at = float(now)
+    steps = [at * (1 + by) if one.kind == "length" else at + by for by in STEPS[one.kind]]
+    if one.kind == "length":
+        stops = shape_of(design.shape).stops(one.name, design.values, catalogue)
+        below, above = [s for s in stops if s < at - 1], [s for s in stops if s > at + 1]
+        steps = [*below[-2:], *above[:2]] or [round(step, -1) for step in steps]
+    yield from (round(step, 4) for step in steps if one.low <= step <= one.high and abs(step - at) > 1e-9)
+
+
+def _resists(catalogue: Catalogue, key: str, now: str) -> bool:
+    """Is a mesh no weaker against what tears than the one there is? Safety is not traded for weight."""
+    weak = [catalogue.meshes[one].resists.startswith("nothing") for one in (key, now)]
+    return weak[1] or not weak[0]
+
+
+def _worked(
+    catalogue: Catalogue,
+    start: _Start,
+    flock: Flock,
+    place: Place,
+    what: str,
+    changes: Mapping[str, Value],
+) -> Mend | None:
+    """The pen with the changes, built and judged; None when it cannot be, or is no better."""
+    try:
+        design = change(catalogue, start.design, changes)
+        structure = build(design, catalogue)
+        judged = judge(catalogue, structure, flock, place)
+    except ErgamotError:
+        return None
+    if _of(judged, what).ratio < BETTER * start.ratio(what):
+        return None
+    before = {one.what: one.verdict for one in start.judged.findings}
+    after = {one.what: one.verdict for one in judged.findings}
+    return Mend(
+        changes=dict(changes),
+        words=_words(catalogue, start.design, changes),
+        judged=judged,
+        more_kg=judged.mass.fresh_kg - start.judged.mass.fresh_kg,
+        more_cost=rough_cost(structure, catalogue) - start.cost,
+        ratio=_of(judged, what).ratio,
+        mends=tuple(w for w in WHAT if before[w] == "fails" and after[w] != "fails"),
+        spoils=tuple(w for w in WHAT if before[w] != "fails" and after[w] == "fails"),
+    )
+
+
+def _words(catalogue: Catalogue, design: Design, changes: Mapping[str, Value]) -> Phrase:
+    parts: list[str] = []
+    figures: dict[str, Quantity] = {}
+    for i, (name, value) in enumerate(changes.items()):
+        one = next(p for p in shape_of(design.shape).parameters if p.name == name)
+        if one.kind == "choice":
+            labels = {choice.key: choice.label for choice in one.options(catalogue)}
+            parts.append(f"{one.label}: {labels[str(value)]}, not {labels[str(design.values[name])]}")
+            continue
+        unit = UNIT_OF[one.kind]
+        figures |= {
+            f"to{i}": Quantity(float(value), unit),
+            f"was{i}": Quantity(float(design.values[name]), unit),
+        }
+        parts.append(f"{one.label} {{to{i}}}, not {{was{i}}}")
+    return phrase("; ".join(parts), **figures)

@@ -1,0 +1,38 @@
+"""What would mend a verdict."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel, Field
+
+from ergamot.web.schemas.figures import Out, Words
+
+
+class MendIn(BaseModel):
+    """The verdict to mend, and values being tried."""
+
+    what: str
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
+
+
+class MarkOut(Out):
+    """One verdict as it would be."""
+
+    what: str
+    verdict: str
+    ratio: float
+    figure: Words
+
+
+class MendOut(Out):
+    """One change: what it is, what it does to all four, what it weighs and costs more."""
+
+    changes: dict[str, str | float]
+    words: Words
+    marks: list[MarkOut]
+    ratio: float
+    mends: list[str]
+    spoils: list[str]
+    more_kg: float
+    more_cost: float
+    weight: Words
+    cost: str

@@ -1,0 +1,77 @@
+"""What would mend a verdict: each change keeps its word when it is made."""
+
+from __future__ import annotations
+
+from datetime import date
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ergamot.core.balance.mends import WHAT, mends, single_changes
+from ergamot.core.balance.verdicts import judge
+from ergamot.core.errors import UnknownChoice
+from ergamot.core.flock.flock import make_flock
+from ergamot.core.frame.design import build, change, make_design
+from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.place import make_place
+from tests.strategies import CATALOGUE, designs
+
+FLOCK = make_flock(CATALOGUE, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+PLACE = make_place(CATALOGUE)
+
+
+def ratios(design):
+    judged = judge(CATALOGUE, build(design, CATALOGUE), FLOCK, PLACE)
+    return {one.what: one.ratio for one in judged.findings}
+
+
+@pytest.mark.parametrize("shape", SHAPES)
+@pytest.mark.parametrize("what", WHAT)
+def test_each_keeps_its_word_when_it_is_made(shape, what):
+    design = make_design(CATALOGUE, shape, {})
+    before = ratios(design)
+    found = list(mends(CATALOGUE, design, FLOCK, PLACE, what))
+    assert len({str(sorted(one.changes.items())) for one in found}) == len(found)
+    for one in found[:6]:
+        after = ratios(change(CATALOGUE, design, one.changes))
+        assert after[what] == pytest.approx(one.ratio)
+        assert after[what] >= 1.01 * before[what]
+        assert set(one.mends) == {w for w in WHAT if before[w] < 1 <= after[w]}
+        assert set(one.spoils) == {w for w in WHAT if after[w] < 1 <= before[w]}
+        assert {finding.what for finding in one.judged.findings} == set(WHAT)
+
+
+def test_a_light_pen_in_a_gale_is_mended_by_tying_it_down():
+    design = make_design(CATALOGUE, "low-pen", {})
+    assert ratios(design)["wind"] < 1
+    first = next(mends(CATALOGUE, design, FLOCK, PLACE, "wind"))
+    assert first.changes == {"anchors": 1.0}
+    assert first.mends == ("wind",)
+    assert first.more_kg == 0
+    assert first.more_cost > 0
+
+
+@settings(max_examples=15)
+@given(designs(), st.sampled_from(WHAT))
+def test_no_change_takes_from_the_birds_or_weakens_the_wire(design, what):
+    for changes in single_changes(CATALOGUE, design, what):
+        ((name, value),) = changes.items()
+        assert not name.startswith(("nest", "roost", "feeder", "drinker", "own_"))
+        now = design.values[name]
+        assert value != now
+        if name.endswith("mesh") and not CATALOGUE.meshes[now].resists.startswith("nothing"):
+            assert not CATALOGUE.meshes[value].resists.startswith("nothing")
+
+
+def test_where_no_one_change_does_two_together_are_tried():
+    design = make_design(CATALOGUE, "hoop", {})
+    found = list(mends(CATALOGUE, design, FLOCK, make_place(CATALOGUE, crew="teenager"), "moving"))
+    assert any(len(one.changes) == 2 for one in found)
+    alone = max(one.ratio for one in found if len(one.changes) == 1)
+    assert max(one.ratio for one in found) > alone
+
+
+def test_a_verdict_there_is_not_is_refused_at_once():
+    with pytest.raises(UnknownChoice):
+        mends(CATALOGUE, make_design(CATALOGUE, "low-pen", {}), FLOCK, PLACE, "luck")

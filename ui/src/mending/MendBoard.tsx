@@ -1,0 +1,90 @@
+import { useEffect, useState } from "react";
+import type { Bench } from "../api/client";
+import { OneOf } from "../kit/OneOf";
+import { useUnits } from "../kit/units";
+import type { Values } from "../pens/usePenEdits";
+import { Marks } from "./Marks";
+import { ranked } from "./rank";
+import { useMends, type Mend } from "./useMends";
+
+interface Props {
+  kept: Bench;
+  onTry: (values: Values) => void;
+  onKeep: (values: Values) => void;
+  onDrop: () => void;
+}
+
+const WHAT = ["space", "weight", "moving", "wind"] as const;
+type What = (typeof WHAT)[number];
+
+/** What to change: for a verdict, the changes that would mend it, each worked out in full; try one, keep one. */
+export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
+  const { read } = useUnits();
+  const failing = kept.findings.find((one) => one.verdict === "fails")?.what as What | undefined;
+  const [what, setWhat] = useState<What | null>(null);
+  const [tried, setTried] = useState<Mend | null>(null);
+  const { mends, working, trouble, ask, stop } = useMends(kept);
+  const shown = what ? ranked(mends, what) : [];
+  useEffect(() => {
+    setWhat(null);
+    setTried(null);
+    stop();
+  }, [kept.revision, stop]);
+  const open = (one: What) => {
+    setWhat(one);
+    setTried(null);
+    onDrop();
+    void ask(one);
+  };
+  const attempt = (mend: Mend) => {
+    if (tried === mend) {
+      setTried(null);
+      onDrop();
+      return;
+    }
+    setTried(mend);
+    onTry(mend.changes);
+  };
+  return (
+    <section aria-label="What would mend it" className="mt-2 border-t-2 border-ink pt-2">
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
+        <h2>{failing ? "What would mend it" : "What would better it"}</h2>
+        <OneOf label="For" options={WHAT} on={what ?? ("" as What)} onPick={open} />
+        {working ? (
+          <span className="text-sm text-pencil" role="status">
+            working out every change, {mends.length} so far{" "}
+            <button type="button" className="underline" onClick={stop}>
+              enough
+            </button>
+          </span>
+        ) : null}
+        {!what ? <span className="text-sm text-pencil">Pick a verdict: every single change is framed and judged, the best shown.</span> : null}
+      </div>
+      {trouble ? <p role="alert" className="text-clay">{trouble}</p> : null}
+      {what && !working && mends.length === 0 && !trouble ? <p>No single change betters it.</p> : null}
+      <ol className="mt-1">
+        {shown.map((mend) => (
+          <li key={JSON.stringify(mend.changes)} className={`flex flex-wrap items-center gap-x-4 border-b border-rule py-1 ${tried === mend ? "bg-tape/40" : ""}`}>
+            <span className="min-w-64 flex-1">
+              {read(mend.words)}
+              <span className="block text-sm text-pencil">
+                {read(mend.weight)} {mend.more_kg < 0 ? "less" : "more"}, about {mend.cost} {mend.more_cost < 0 ? "less" : "more"}
+                {what && mend.mends.includes(what) ? <b className="text-grass"> · mends it</b> : null}
+                {mend.spoils.length > 0 ? <b className="text-clay"> · then short in {mend.spoils.join(", ")}</b> : null}
+              </span>
+            </span>
+            <Marks marks={mend.marks} />
+            <span className="flex w-40 justify-end gap-3">
+              <button type="button" className="line-button" aria-pressed={tried === mend} onClick={() => attempt(mend)}>
+                {tried === mend ? "Take back" : "Try"}
+              </button>
+              <button type="button" className="line-button" onClick={() => onKeep(mend.changes)}>
+                Keep
+              </button>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -57,7 +57,10 @@ class Step:
 
 @dataclass(frozen=True)
 class Finding:
-    """A verdict. `ratio` is what there is over what is needed: 1 just passes."""
+    """A verdict. `ratio` is what there is over what is needed: 1 just passes.
+
+    `band` is what the ratio may be where the figures behind it are not well known, told in `band_words`.
+    """
 
     what: str
     title: str
@@ -68,6 +71,8 @@ class Finding:
     working: tuple[Step, ...]
     answer: str
     details: tuple[Phrase, ...] = ()
+    band: tuple[float, float] | None = None
+    band_words: Phrase | None = None
     cautions: tuple[str, ...] = ()
 
     @property

@@ -59,6 +59,8 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         "birds": [BirdOut.model_validate(bird) for bird in bench.birds],
         "centre": mass.fresh_centre,
         "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
+        "strength": FindingOut.model_validate(bench.judged.strength.finding),
+        "strains": {ref: round(used, 3) for ref, used in bench.judged.strength.used.items()},
         "gusts": [gust_out(gust) for gust in bench.judged.stability.gusts],
         "design_gust_ms": bench.place.design_gust_ms,
         "design_gust": words(bench.place.design_gust_ms, "ms"),

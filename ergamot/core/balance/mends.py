@@ -19,7 +19,7 @@ from ergamot.core.place import Place
 from ergamot.core.stock.rough import rough_cost
 from ergamot.core.units import Quantity
 
-WHAT = ("space", "weight", "moving", "wind")
+WHAT = ("space", "weight", "moving", "wind", "strength")
 BETTER = 1.01  # a change that does less than this for a verdict is not worth naming
 PAIRED = 6  # of the best changes, tried two and two
 STEPS: dict[str, tuple[float, ...]] = {
@@ -34,6 +34,7 @@ LIKELY: dict[str, tuple[str, ...]] = {
     "space": ("length", "width", "handle"),
     "weight": ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay", "size"),
     "moving": ("wheel", "axle", "handle", "gear", "section", "species", "roof", "roofed", "wall_sheet"),
+    "strength": ("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
     "wind": ("anchors", "anchor", "roofed", "walls", "roof", "height", "wall", "pitch", "apex", "section"),
 }
 # What the keeper has or what the birds need is not traded away for a verdict
@@ -59,7 +60,8 @@ class Mend:
 def mends(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: str) -> Iterator[Mend]:
     """Changes that would bring a verdict nearer to right, one after another as they are worked out.
 
-    Args: catalogue; design; flock; place; what, the verdict: space, weight, moving or wind.
+    Args: catalogue; design; flock; place; what, the verdict: space, weight, moving, wind
+        or strength.
     Returns: an iterator of Mends: single changes, the most likely first, then the best of them in pairs when
         none alone mends it. Each is built and judged by the real engine.
     Raises: UnknownChoice, at once.
@@ -102,7 +104,7 @@ class _Start:
 
 
 def _of(judged: Judged, what: str) -> Finding:
-    return next(one for one in judged.findings if one.what == what)
+    return next(one for one in judged.everything if one.what == what)
 
 
 def single_changes(catalogue: Catalogue, design: Design, what: str) -> Iterable[dict[str, Value]]:
@@ -172,8 +174,8 @@ def _worked(
         return None
     if _of(judged, what).ratio < BETTER * start.ratio(what):
         return None
-    before = {one.what: one.verdict for one in start.judged.findings}
-    after = {one.what: one.verdict for one in judged.findings}
+    before = {one.what: one.verdict for one in start.judged.everything}
+    after = {one.what: one.verdict for one in judged.everything}
     return Mend(
         changes=dict(changes),
         words=_words(catalogue, start.design, changes),

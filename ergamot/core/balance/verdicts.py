@@ -14,6 +14,7 @@ from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.place import Place
+from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.holding import parked
 from ergamot.core.weather.stability import Stability, stability
 from ergamot.core.weather.surfaces import wind_body
@@ -31,6 +32,12 @@ class Judged:
     mass: Mass
     stability: Stability
     provisions: tuple[Provision, ...]
+    strength: Strength
+
+    @property
+    def everything(self) -> tuple[Finding, ...]:
+        """The four and, behind them, how strong the frame is."""
+        return (*self.findings, self.strength.finding)
 
     @property
     def findings(self) -> tuple[Finding, Finding, Finding, Finding]:
@@ -76,4 +83,5 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
         mass=weighed,
         stability=stable,
         provisions=inside,
+        strength=judge_strength(catalogue, structure, weighed, place),
     )

@@ -108,12 +108,14 @@ class Section(Row):
 
 @dataclass(frozen=True)
 class Species(Row):
-    """Density air-dry, and how much heavier it leaves the yard."""
+    """Density air-dry, how much heavier it leaves the yard, bending value and stiffness (No. 2, before factors)."""
 
     key: str
     label: str
     density_kg_m3: float
     fresh_factor: float
+    fb_mpa: float
+    e_gpa: float
     price_factor: Decimal
     outdoors: str
     source: str
@@ -259,11 +261,13 @@ class Person(Row):
 
 @dataclass(frozen=True)
 class Crew(Row):
-    """Who moves the pen: keys of the people who do it together."""
+    """Who moves the pen: keys of the people who do it together, or a vehicle's pull and load on its hitch, N."""
 
     key: str
     label: str
     people: tuple[str, ...]
+    drawbar_n: float
+    hitch_n: float
     source: str
 
 

@@ -54,6 +54,8 @@ TABLES: dict[str, Table] = {
 
 
 UNITS = (
+    ("_mpa", "MPa"),
+    ("_gpa", "GPa"),
     ("_kg_m2", "kg/m²"),
     ("_kg_m3", "kg/m³"),
     ("_kg_m", "kg/m"),

@@ -192,12 +192,18 @@ class Joint:
 
 @dataclass(frozen=True)
 class Axle:
-    """The wheels the pen is tipped on. x from the rear end of the rails; all mm."""
+    """Wheels the pen moves on. x from the rear end of the rails; all mm.
+
+    `rise_mm` is how far they lift the rails above the grass. `parked` tells where they are when it stands:
+    down on their tyres, lifted clear, or off.
+    """
 
     x_mm: float
     radius_mm: float
     wheel: Wheel
     wheels: int
+    rise_mm: float = 0.0
+    parked: Literal["down", "lifted", "off"] = "down"
 
 
 @dataclass(frozen=True)
@@ -287,6 +293,7 @@ class Structure:
     mean_height_mm: float
     contacts: tuple[Flat, ...]
     axle: Axle | None
+    front_axle: Axle | None
     grip: Grip
     head_room_mm: float
     dimensions: tuple[Dimension, ...]

@@ -5,10 +5,10 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Ground
+from ergamot.core.catalogue import Catalogue, Crew, Ground
 from ergamot.core.finding import Finding, Phrase, Working, phrase
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.structure import Structure
+from ergamot.core.frame.structure import Axle, Structure
 from ergamot.core.gear.effort import (
     SINKS_BELOW,
     START_FACTOR,
@@ -21,6 +21,7 @@ from ergamot.core.gear.people import Strength, strength
 from ergamot.core.place import TURF_WORDS, Place
 from ergamot.core.units import G, Quantity
 
+CARRY_M = 0.76  # hands of someone who carries with arms down, just above the knuckle line; HSE INDG143
 ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; common practice
 
 CAUTIONS = (
@@ -44,38 +45,85 @@ class Haul:
     sinks: bool
 
 
-def haul(structure: Structure, weighed: Mass, ground: Ground, slope_percent: float, can: Strength) -> Haul:
+def haul(
+    structure: Structure,
+    weighed: Mass,
+    ground: Ground,
+    slope_percent: float,
+    can: Strength,
+    firmness: float = 1.0,
+) -> Haul:
     """What moving the pen takes, uphill on the slope, timber fresh.
 
-    Args: structure; weighed, its mass; ground; slope_percent, 0 to 25; can, the crew's strength.
+    Args: structure; weighed, its mass; ground; slope_percent, 0 to 25; can, the crew's strength; firmness, times
+        the ground's cone index, 0.1 to 10.
     Returns: the Haul.
     Raises: OutOfRange.
     Source: moments about the axle; Wismer & Luth (1974); skid friction from the catalogue.
     """
     weight = weighed.fresh_kg * G
     uphill = weight * math.sin(math.atan(slope_percent / 100))
-    axle = structure.axle
+    axle, front = structure.axle, structure.front_axle
     if axle is None:
         slide = ground.pulling_mu * weight
         return Haul(ground, 0, 0, 0, slide * ground.first_pull + uphill, slide + uphill, None, False)
-    x_axle, x_handle = axle.x_mm / 1000, structure.grip.x_mm / 1000
-    radius, hand = axle.radius_mm / 1000, structure.grip.z_mm / 1000
-    lift = handle_lift(weight, weighed.fresh_centre[0] / 1000, x_axle, x_handle)
-    load = weight - lift
-    per_wheel = load / axle.wheels
-    cn = wheel_number(ground.cone_index_kpa * 1000, axle.wheel.width_mm / 1000, 2 * radius, per_wheel)
-    rolling = load * rolling_resistance(cn)
+    x_cg, x_axle, radius = weighed.fresh_centre[0] / 1000, axle.x_mm / 1000, axle.radius_mm / 1000
+    x_ahead = (front.x_mm if front else structure.grip.x_mm) / 1000
+    lift = handle_lift(weight, x_cg, x_axle, x_ahead)  # carried by the hands, or by the front wheels
+    loads = [(axle, weight - lift), *([(front, lift)] if front else [])]
+    rolls = [_rolls(one, load, ground, firmness) for one, load in loads]
+    rolling = sum(resists for resists, _ in rolls)
     keep = rolling + uphill
+    hand = structure.grip.z_mm / 1000
+    tilt = keep * (hand - radius) / (x_ahead - x_axle)
+    spare = can.start_n - uphill
     return Haul(
         ground=ground,
-        lift=lift,
-        carry=lift + keep * (hand - radius) / (x_handle - x_axle),
-        axle=load,
+        lift=0.0 if front else lift,
+        carry=0.0 if front else lift + tilt,
+        axle=weight - lift,
         start=START_FACTOR * rolling + uphill,
         keep=keep,
-        bump=largest_bump(can.start_n - uphill, per_wheel, radius),
-        sinks=cn < SINKS_BELOW,
+        bump=min(
+            largest_bump(spare, max(load, 1.0) / one.wheels, one.radius_mm / 1000) for one, load in loads
+        ),
+        sinks=any(cn < SINKS_BELOW for _, cn in rolls),
     )
+
+
+def _rolls(axle: Axle, load: float, ground: Ground, firmness: float) -> tuple[float, float]:
+    """Resistance of a pair of wheels, N, and their wheel number."""
+    per_wheel = max(load, 1.0) / axle.wheels
+    cone_index = ground.cone_index_kpa * 1000 * firmness
+    cn = wheel_number(cone_index, axle.wheel.width_mm / 1000, 2 * axle.radius_mm / 1000, per_wheel)
+    return max(load, 0.0) * rolling_resistance(cn), cn
+
+
+def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> dict[str, float]:
+    """What a crew can over what a move takes, for everything that is asked of them.
+
+    Args: structure; moved; can; place, with its turf.
+    Returns: ratios by name: lift, carry, start, keep, bump, those the gear has.
+    Source: as `judge_moving`.
+    """
+    ratios = {"start": can.start_n / max(moved.start, 1), "keep": can.keep_n / max(moved.keep, 1)}
+    if moved.bump is not None:
+        ratios["bump"] = 1000 * moved.bump / place.bump_mm
+    if structure.axle is not None and structure.front_axle is None:
+        ratios["lift"] = can.lift_n / max(moved.lift, 1)
+        ratios["carry"] = can.carry_n / max(moved.carry, 1)
+    return ratios
+
+
+def movers_strength(catalogue: Catalogue, structure: Structure, crew: Crew) -> Strength:
+    """What a crew can do where this pen is taken hold of.
+
+    Args: catalogue; structure; crew.
+    Returns: the Strength.
+    Raises: OutOfRange.
+    Source: HSE INDG143 and L23.
+    """
+    return strength(catalogue, crew, structure.grip.z_mm / 1000 if structure.axle else ROPE_HAND_M)
 
 
 def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Finding:
@@ -95,8 +143,7 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, plac
     >>> judge_moving(c, s, mass(s), make_place(c, crew="teenager")).verdict
     'fails'
     """
-    hand = structure.grip.z_mm / 1000 if structure.axle else ROPE_HAND_M
-    can = strength(catalogue, place.crew, hand)
+    can = movers_strength(catalogue, structure, place.crew)
     moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
     work = _working(structure, weighed, moved, can, place)
     ratios = {name: work.known[f"r_{name}"] for name in _TESTS if f"r_{name}" in work.known}
@@ -217,7 +264,7 @@ def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, pl
 
 
 def _against(work: Working, name: str, says: str, can_n: float) -> None:
-    work.given(f"can_{name}", f"{says}: guideline", can_n, "N", "HSE INDG143, L23")
+    work.given(f"can_{name}", f"{says}: guideline", can_n, "N", "HSE INDG143, L23; vehicles common practice")
     work.step(f"r_{name}", "can over takes", f"can_{name}/max(F_{name}, 1)")
 
 

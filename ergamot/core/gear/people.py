@@ -81,6 +81,10 @@ def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength
     >>> strength(c, c.crews["man"], 0.58).lift_n
     200.0
     """
+    if crew.drawbar_n:
+        return Strength(
+            crew.hitch_n, crew.hitch_n, crew.drawbar_n, crew.drawbar_n, "on the hitch", "on the hitch"
+        )
     people = [pick(catalogue.people, key, "people") for key in crew.people]
     lifted = zone_of(hand_height_m)
     carried = zone_of(max(hand_height_m, KNUCKLE_M + 0.01))

@@ -134,17 +134,23 @@ def _under_eaves(surface: Surface, up_wind: np.ndarray, h_over_l: np.ndarray) ->
 
 
 def stability(
-    body: WindBody, holding: Holding, roughness_m: float, speed_up: float = 1.0, count: int = 24
+    body: WindBody,
+    holding: Holding,
+    roughness_m: float,
+    speed_up: float = 1.0,
+    count: int = 24,
+    loads: Loads | None = None,
 ) -> Stability:
     """The gusts at 10 m that tip, slide or lift a pen as it stands, from all round.
 
-    Args: body; holding, what keeps it there; roughness_m, 0.005 to 1; speed_up, 1 to 1.5; count, directions.
+    Args: body; holding, what keeps it there; roughness_m, 0.005 to 1; speed_up, 1 to 1.5; count, directions;
+        loads, of this body, where they are known.
     Returns: the Stability.
     Raises: OutOfRange.
     Source: statics of a rigid body; q = 0.613·V².
     """
     checked(holding)
-    loads = wind_loads(body, count)
+    loads = loads or wind_loads(body, count)
     hull = convex_hull(list(body.contacts))
     edges = tuple(zip(hull, hull[1:] + hull[:1], strict=True))
     q_lift = _per(np.full(2 * count, holding.weight_n + holding.down_n), loads.uplift)

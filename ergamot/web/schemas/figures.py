@@ -76,5 +76,7 @@ class FindingOut(Out):
     limit: Words
     details: list[Words]
     cautions: list[str]
+    band: tuple[float, float] | None
+    band_words: Words | None
     working: list[StepOut]
     answer: str

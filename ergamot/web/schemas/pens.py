@@ -152,6 +152,8 @@ class BenchOut(Out):
     birds: list[BirdOut]
     centre: tuple[float, float, float]
     findings: list[FindingOut]
+    strength: FindingOut
+    strains: dict[str, float]
     gusts: list[GustOut]
     design_gust_ms: float
     design_gust: Words

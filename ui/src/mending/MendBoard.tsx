@@ -14,7 +14,7 @@ interface Props {
   onDrop: () => void;
 }
 
-const WHAT = ["space", "weight", "moving", "wind"] as const;
+const WHAT = ["space", "weight", "moving", "wind", "strength"] as const;
 type What = (typeof WHAT)[number];
 
 /** What to change: for a verdict, the changes that would mend it, each worked out in full; try one, keep one. */

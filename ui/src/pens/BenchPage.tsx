@@ -7,6 +7,7 @@ import { Level } from "../kit/Level";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
 import { useUnits } from "../kit/units";
+import { FrameLine } from "./FrameLine";
 import { ConflictSheet } from "./ConflictSheet";
 import { Controls } from "./Controls";
 import { Fence } from "./Fence";
@@ -34,7 +35,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
   const [opened, setOpened] = useState<string | null>(null);
   const { read } = useUnits();
   const bench = edits.trial ?? kept;
-  const finding = bench.findings.find((one) => one.what === opened) ?? null;
+  const finding = [...bench.findings, bench.strength].find((one) => one.what === opened) ?? null;
   const onField = edits.problem?.edit?.values ? { values: edits.problem.edit.values, problem: edits.problem.problem } : null;
 
   useUndoKeys(edits.step);
@@ -76,6 +77,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           {bench.findings.map((one: Finding) => (
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
           ))}
+          <FrameLine finding={bench.strength} onOpen={() => setOpened("strength")} />
           <p className="text-sm text-pencil">Press a verdict to see how it came about.</p>
         </aside>
         {bench.notes.length > 0 ? (

@@ -21,7 +21,7 @@ export function Scene({ bench, shade, lit, away, clip, marks, onPoint }: Props) 
   const { parts } = bench.model;
   const closed = useMemo(() => parts.filter((part) => part.kind !== "mesh"), [parts]);
   const wire = useMemo(() => parts.filter((part) => part.kind === "mesh"), [parts]);
-  const look = { shade, lit, away, clip, onPoint };
+  const look = { shade, lit, away, clip, onPoint, strains: bench.strains };
   return (
     <>
       <Grass bench={bench} />
@@ -35,11 +35,11 @@ export function Scene({ bench, shade, lit, away, clip, marks, onPoint }: Props) 
   );
 }
 
-type PartsProps = Omit<Props, "bench" | "marks"> & { parts: Bench["model"]["parts"]; wire?: boolean };
+type PartsProps = Omit<Props, "bench" | "marks"> & { parts: Bench["model"]["parts"]; strains: Record<string, number>; wire?: boolean };
 
-function Parts({ parts, shade, lit, away, clip, onPoint, wire = false }: PartsProps) {
+function Parts({ parts, shade, lit, away, clip, onPoint, strains, wire = false }: PartsProps) {
   const made = useMemo(() => {
-    const data = buffers(parts, shade, lit, away);
+    const data = buffers(parts, shade, lit, away, strains);
     const faces = new THREE.BufferGeometry();
     faces.setAttribute("position", new THREE.BufferAttribute(data.positions, 3));
     faces.setAttribute("color", new THREE.BufferAttribute(data.colours, 3));
@@ -47,7 +47,7 @@ function Parts({ parts, shade, lit, away, clip, onPoint, wire = false }: PartsPr
     const edges = new THREE.BufferGeometry();
     edges.setAttribute("position", new THREE.BufferAttribute(data.edges, 3));
     return { faces, edges, owners: data.owners };
-  }, [parts, shade, lit, away, wire]);
+  }, [parts, shade, lit, away, strains, wire]);
   const owner = (event: ThreeEvent<PointerEvent>) => made.owners[event.faceIndex ?? -1] ?? null;
   return (
     <>

@@ -16,7 +16,7 @@ const MESH_MM = 60; // a wire is drawn this often, however fine the mesh: finer 
 const scale = 0.001; // the scene is in metres
 
 /** Buffers of those parts that `away` gives a place to: null leaves a part out. */
-export function buffers(parts: Part[], shade: Shade, lit: string | null, away: Away): Buffers {
+export function buffers(parts: Part[], shade: Shade, lit: string | null, away: Away, strains: Record<string, number> = {}): Buffers {
   const positions: number[] = [];
   const colours: number[] = [];
   const uvs: number[] = [];
@@ -29,7 +29,7 @@ export function buffers(parts: Part[], shade: Shade, lit: string | null, away: A
       const corner = part.corners[i] ?? [0, 0, 0];
       return [(corner[0] + shift[0]) * scale, (corner[1] + shift[1]) * scale, (corner[2] + shift[2]) * scale];
     };
-    const tone = lit && (part.ref === lit || part.label === lit) ? TAPE : paint(part, shade);
+    const tone = lit && (part.ref === lit || part.label === lit) ? TAPE : paint(part, shade, strains[part.ref]);
     const flat = planeOf(part);
     for (const [a, b, c] of part.triangles) {
       const three = [at(a), at(b), at(c)] as const;

@@ -2,11 +2,13 @@
 import type { Schemas } from "../api/client";
 
 export type Part = Schemas["PartOut"];
-export type Shade = "made of" | "weight" | "gaps";
-export const SHADES: Shade[] = ["made of", "weight", "gaps"];
+export type Shade = "made of" | "weight" | "gaps" | "strain";
+export const SHADES: Shade[] = ["made of", "weight", "gaps", "strain"];
 export type Colour = [number, number, number];
 
 const hex = (text: string): Colour => [1, 3, 5].map((i) => parseInt(text.slice(i, i + 2), 16) / 255) as Colour;
+
+const css = (colour: Colour) => `#${colour.map((v) => Math.round(v * 255).toString(16).padStart(2, "0")).join("")}`;
 
 export const PAPER = hex("#fbf8f0");
 export const INK = hex("#26312c");
@@ -27,6 +29,13 @@ const GAP_STEPS: [number, Colour][] = [
   [14, GLASS],
   [0, GRASS],
 ];
+/** Tones for the share of its strength a part is asked for, most first; over 1 it is too weak. */
+const STRAIN_STEPS: [number, Colour, string][] = [
+  [1, CLAY, "too weak"],
+  [0.67, hex("#c98a5a"), "near its limit"],
+  [0.33, TAPE, "well within it"],
+  [0, GLASS, "hardly felt"],
+];
 const HEAVY_KG = 8; // a part as heavy as this takes the full tone
 
 const between = (a: Colour, b: Colour, share: number): Colour => a.map((v, i) => v + ((b[i] ?? v) - v) * share) as Colour;
@@ -40,12 +49,14 @@ function made(part: Part): Colour {
   return part.material.startsWith("tarp") ? TARP : TIN;
 }
 
-export function paint(part: Part, shade: Shade): Colour {
+/** `strain` is the share of its strength that is asked of the part, where that was reckoned. */
+export function paint(part: Part, shade: Shade, strain?: number): Colour {
   if (shade === "weight") return between(PAPER, CLAY, Math.min(1, Math.sqrt(part.kg / HEAVY_KG)) * 0.85);
   if (shade === "gaps") {
     if (part.kind !== "mesh") return PAPER;
     return GAP_STEPS.find(([least]) => part.opening_mm >= least)?.[1] ?? GRASS;
   }
+  if (shade === "strain") return strain === undefined ? PAPER : (STRAIN_STEPS.find(([least]) => strain > least)?.[1] ?? GLASS);
   return made(part);
 }
 
@@ -60,8 +71,9 @@ export const LEGEND: Record<Shade, [string, string][]> = {
     ["#fbf8f0", "light"],
     ["#9f5242", "8 kg or more"],
   ],
+  strain: STRAIN_STEPS.map(([, colour, words]) => [css(colour), words]),
   gaps: GAP_STEPS.map(([least, colour]) => [
-    `#${colour.map((v) => Math.round(v * 255).toString(16).padStart(2, "0")).join("")}`,
+    css(colour),
     least ? `over ${least} mm` : "up to 14 mm",
   ]),
 };

@@ -32,6 +32,7 @@ class Finished:
     head_room: float
     dimensions: tuple[Dimension, ...]
     offsets: tuple[Flat, ...] = ()
+    front_axle: Axle | None = None
 
 
 def finish(site: Site, made: Finished) -> Structure:
@@ -64,6 +65,7 @@ def finish(site: Site, made: Finished) -> Structure:
         mean_height_mm=site.profile.mean_height,
         contacts=((0, -half), (made.length, -half), (made.length, half), (0, half)),
         axle=made.axle,
+        front_axle=made.front_axle,
         grip=made.grip,
         head_room_mm=made.head_room,
         dimensions=made.dimensions,

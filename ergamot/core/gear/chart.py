@@ -1,0 +1,193 @@
+"""Everything a keeper asks of moving: each state of the ground, each mover, turning, humps, the way to the field."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Crew, Ground
+from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.effort import handle_lift
+from ergamot.core.gear.moving import CARRY_M, Haul, haul, movers_strength, tests_of
+from ergamot.core.gear.niosh import recommended_n
+from ergamot.core.place import Place
+from ergamot.core.units import G
+
+HANDS_CM = 30.0  # ahead of the ankles, a handle held at the sides; common practice
+SCRUB_MU = 0.5  # a tyre turned on the spot or pushed across; common practice
+CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; common practice
+PASSAGE_SPARE_MM = 100.0  # on each side, to get through without scraping; common practice
+
+
+@dataclass(frozen=True)
+class OnGround:
+    """A move on one state of the ground: uphill, level and downhill (N, below 0 it must be held back)."""
+
+    ground: Ground
+    up: Haul
+    start_level: float
+    keep_level: float
+    keep_down: float
+    across: float
+    start_low: float
+    start_high: float
+
+
+@dataclass(frozen=True)
+class Mover:
+    """Who could move it: the least of what they can over what it takes, and what that is."""
+
+    crew: Crew
+    ratio: float
+    ruling: str
+
+
+@dataclass(frozen=True)
+class MovingChart:
+    """A pen on the move. Forces N, lengths m; None where the gear has no such thing."""
+
+    grounds: tuple[OnGround, ...]
+    movers: tuple[Mover, ...]
+    lift_full: float
+    lift_birds: float
+    niosh_n: float | None
+    balance_x: float | None
+    swing_radius: float
+    turn_force: float
+    clears_hump: float | None
+    passage_width: float
+
+
+def moving_chart(
+    catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place, birds_kg: float
+) -> MovingChart:
+    """What moving a pen takes in all conditions, and who could do it.
+
+    Args: catalogue; structure; weighed, its mass; place; birds_kg that ride in its house, 0 or more.
+    Returns: the MovingChart.
+    Raises: OutOfRange.
+    Source: as `haul`; NIOSH (1994); statics of turning about the axle.
+    """
+    can = movers_strength(catalogue, structure, place.crew)
+    rolling = structure.axle is not None and structure.front_axle is None
+    return MovingChart(
+        grounds=tuple(
+            _on(structure, weighed, ground, place, catalogue) for ground in catalogue.grounds.values()
+        ),
+        movers=tuple(_mover(catalogue, structure, weighed, place, crew) for crew in catalogue.crews.values()),
+        lift_full=_lift_with(structure, weighed, [(one.kg, one.place[0]) for one in structure.contents]),
+        lift_birds=_lift_with(structure, weighed, _riding(structure, birds_kg)),
+        niosh_n=_niosh(structure) if rolling and not place.crew.drawbar_n else None,
+        balance_x=_balance(structure, weighed, can.lift_n) if rolling else None,
+        swing_radius=_swing(structure),
+        turn_force=_turn(structure, weighed, place),
+        clears_hump=_clears(structure),
+        passage_width=_widest(structure) + 2 * PASSAGE_SPARE_MM / 1000,
+    )
+
+
+def _on(structure: Structure, weighed: Mass, ground: Ground, place: Place, catalogue: Catalogue) -> OnGround:
+    can = movers_strength(catalogue, structure, place.crew)
+    up = haul(structure, weighed, ground, place.slope_percent, can)
+    level = haul(structure, weighed, ground, 0.0, can)
+    slope = up.keep - level.keep
+    if structure.axle is None:
+        low, high = (level.start * share for share in (ground.holding_mu / ground.pulling_mu, 1.0))
+    else:
+        low, high = (
+            haul(structure, weighed, ground, 0.0, can, firmness=share).start for share in CI_SPREAD[::-1]
+        )
+    return OnGround(
+        ground=ground,
+        up=up,
+        start_level=level.start,
+        keep_level=level.keep,
+        keep_down=level.keep - slope,
+        across=slope,
+        start_low=low,
+        start_high=high,
+    )
+
+
+def _mover(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place, crew: Crew) -> Mover:
+    can = movers_strength(catalogue, structure, crew)
+    moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
+    ratios = tests_of(structure, moved, can, place)
+    ruling = min(ratios, key=lambda name: ratios[name])
+    return Mover(crew, ratios[ruling], ruling)
+
+
+def _lift_with(structure: Structure, weighed: Mass, added: list[tuple[float, float]]) -> float:
+    """Lift at the handles with weights (kg, x in mm) put in: linear in every mass."""
+    axle = structure.axle
+    if axle is None or structure.front_axle is not None:
+        return 0.0
+    parts = [(weighed.fresh_kg, weighed.fresh_centre[0]), *added]
+    total = sum(kg for kg, _ in parts)
+    centre = sum(kg * x for kg, x in parts) / total
+    return handle_lift(total * G, centre / 1000, axle.x_mm / 1000, structure.grip.x_mm / 1000)
+
+
+def _riding(structure: Structure, birds_kg: float) -> list[tuple[float, float]]:
+    house = next((zone for zone in structure.zones if zone.role == "house"), None)
+    return [(birds_kg, sum(house.x) / 2)] if house else []
+
+
+def _niosh(structure: Structure) -> float:
+    height = structure.grip.z_mm / 10
+    return recommended_n(HANDS_CM, min(175.0, height), max(0.0, CARRY_M * 100 - height))
+
+
+def _balance(structure: Structure, weighed: Mass, can_lift: float) -> float | None:
+    """Where the axle would have to stand for a lift the mover can do: (W·x_cg − L·x_hand)/(W − L)."""
+    weight = weighed.fresh_kg * G
+    if weight <= can_lift:
+        return None
+    return (weight * weighed.fresh_centre[0] - can_lift * structure.grip.x_mm) / (weight - can_lift) / 1000
+
+
+def _swing(structure: Structure) -> float:
+    """What the far end sweeps when it turns about its axle, or a skidded pen about its middle."""
+    (low, high), half = structure.body.x, structure.body.y[1]
+    if structure.axle is None:
+        return math.hypot((high - low) / 2, half) / 1000
+    reach = max(structure.grip.x_mm, high)
+    return math.hypot(reach - structure.axle.x_mm, half) / 1000
+
+
+def _turn(structure: Structure, weighed: Mass, place: Place) -> float:
+    """Side force at the hands to turn it where it stands."""
+    weight = weighed.fresh_kg * G
+    (low, high), (right, left) = structure.body.x, structure.body.y
+    long, wide = (high - low) / 1000, (left - right) / 1000
+    if structure.axle is None:
+        # evenly loaded skids about the middle: friction at L/4 on the average, pulled at an end
+        return place.moving_ground.pulling_mu * weight * (long / 4) / (long / 2)
+    axle_load = weight - _lift_with(structure, weighed, [])
+    arm = (structure.grip.x_mm - structure.axle.x_mm) / 1000
+    return (
+        SCRUB_MU * axle_load * structure.axle.wheel.width_mm / 4000 / arm + axle_load * 0.1 * wide / 2 / arm
+    )
+
+
+def _clears(structure: Structure) -> float | None:
+    """The hump that passes under a pen half way between its wheels and its hands, carried; None on skids."""
+    axle = structure.axle
+    if axle is None:
+        return None
+    if structure.front_axle is not None:
+        return min(axle.rise_mm, structure.front_axle.rise_mm) / 1000
+    raised = max(0.0, CARRY_M * 1000 - structure.grip.z_mm)
+    return (axle.rise_mm + raised) / 2000
+
+
+def _widest(structure: Structure) -> float:
+    ys = [corner[1] for member in structure.members for corner in member.corners]
+    ys += [
+        item.place[1] + side * (item.size_mm[1] / 2)
+        for item in structure.hardware
+        if item.size_mm and item.when != "aside"
+        for side in (-1, 1)
+    ]
+    return (max(ys) - min(ys)) / 1000

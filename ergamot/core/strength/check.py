@@ -1,0 +1,94 @@
+"""One question of strength: what a part is stressed to, what it may be, and how that came about."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.finding import Step, Working
+from ergamot.core.frame.bending import (
+    DURATION,
+    PVC_ALLOWED_MPA,
+    SPAN_OVER_SAG,
+    STEEL_ALLOWED_MPA,
+    allowed_mpa,
+    cross_section,
+    is_plastic,
+    size_factor,
+    tube_modulus,
+    wet_factor,
+)
+from ergamot.core.frame.structure import Member
+
+NDS = "NDS 2018"
+
+
+@dataclass(frozen=True)
+class Check:
+    """`ratio` is what the part bears over what it must: 1 just passes. `refs` are the sticks it is about."""
+
+    what: str
+    refs: tuple[str, ...]
+    takes: float
+    bears: float
+    unit: str
+    working: tuple[Step, ...]
+
+    @property
+    def ratio(self) -> float:
+        return self.bears / max(self.takes, 1e-9)
+
+
+def bends(
+    what: str, refs: tuple[str, ...], member: Member, work: Working, level_axis: int, load: str
+) -> Check:
+    """Finish a check of a member in bending whose moment `M` (N m) the working already holds.
+
+    Args: what, words; refs; member, one of them; work, with M; level_axis across the bending; load, snow,
+        moving or wind.
+    Returns: the Check.
+    Source: NDS 2018 for timber; section moduli by mechanics.
+    """
+    if member.species is None:
+        work.given("S", f"section modulus of {member.section.label}", tube_modulus(member.section), "mm³")
+        limit = PVC_ALLOWED_MPA if is_plastic(member.section) else STEEL_ALLOWED_MPA
+        work.given("F", "what its wall may be stressed to", limit, "MPa", "common practice")
+    else:
+        wide, deep = cross_section(member, level_axis)
+        work.given("b", f"width of {member.section.label}", wide, "mm", "the frame")
+        work.given("d", "its depth in the plane it bends in", deep, "mm", "the frame")
+        work.step("S", "section modulus", "b*d**2/6", "mm³")
+        _given_factors(work, member, deep, load)
+    work.step("sigma", "bending stress", "1000*M/S", "MPa")
+    work.step("ratio", "bears over takes", "F/sigma")
+    return Check(what, refs, work.known["sigma"], work.known["F"], "MPa", work.done())
+
+
+def _given_factors(work: Working, member: Member, deep: float, load: str) -> None:
+    species = member.species
+    assert species is not None
+    work.given("Fb", f"bending value, {species.label}", species.fb_mpa, "MPa", species.source)
+    work.given("CF", "size factor", size_factor(deep), "", NDS)
+    work.given("CM", "wet factor", wet_factor(species.fb_mpa * size_factor(deep)), "", NDS)
+    work.given("CD", f"duration: {load}", DURATION[load], "", NDS)
+    assert allowed_mpa(species, deep, load) > 0
+    work.step("F", "what it may be stressed to", "Fb*CF*CM*CD", "MPa", NDS)
+
+
+def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
+    """A check of how far a beam sags, after `w` (N/m) and `L` (m) in the working.
+
+    Args: what, words; member, of timber; work; level_axis as `bends`.
+    Returns: the Check: span ÷ 120 over the sag, mm.
+    Source: beam theory; span ÷ 120 common practice.
+    """
+    assert member.species is not None
+    wide, deep = cross_section(member, level_axis)
+    work.given("b", f"width of {member.section.label}", wide, "mm", "the frame")
+    work.given("d", "its depth in the plane it bends in", deep, "mm", "the frame")
+    work.step("I", "second moment", "b*d**3/12", "mm⁴")
+    work.given("E", f"stiffness, {member.species.label}", member.species.e_gpa, "GPa", member.species.source)
+    work.step("y", "sag in the middle", "5*w*L**4/(384*E*I)*1000000", "mm", "beam theory")
+    work.given("n", "span over sag at the most", SPAN_OVER_SAG, "", "common practice")
+    work.step("most", "sag at the most", "1000*L/n", "mm")
+    work.step("ratio", "allowed over comes to", "most/y")
+    return Check(what, (member.ref,), work.known["y"], work.known["most"], "mm", work.done())

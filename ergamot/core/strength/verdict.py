@@ -1,0 +1,107 @@
+"""How strong the frame is: its weakest part, and everything that was asked of it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.finding import Finding, phrase
+from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.moving import haul, movers_strength
+from ergamot.core.place import Place
+from ergamot.core.strength.check import Check
+from ergamot.core.strength.moving import moving_checks
+from ergamot.core.strength.snow import snow_checks
+from ergamot.core.units import Quantity
+
+CAUTIONS = (
+    "This is a warning, not a certificate: knots, rot, joints and rough handling are not in it.",
+    "Where someone could be hurt, or the pen stands where snow or storms are severe, ask a structural engineer.",
+    "Clear snow from the roof; do not go under a raised pen.",
+)
+MOST_RATIO = 99.0
+
+
+@dataclass(frozen=True)
+class Strength:
+    """The finding, every check behind it, weakest first, and for each stick the share of its strength used."""
+
+    finding: Finding
+    checks: tuple[Check, ...]
+    used: Mapping[str, float]
+
+
+def judge_strength(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Strength:
+    """What in the frame comes nearest to breaking when it is moved or snowed on.
+
+    Args: catalogue; structure; weighed, its mass; place, with mover, ground and snow.
+    Returns: the Strength; its ratio is the least of what parts bear over what they must.
+    Raises: OutOfRange.
+    Source: NDS 2018; statics; loads as each check names.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> from ergamot.core.frame.mass import mass
+    >>> from ergamot.core.place import make_place
+    >>> c = load_catalogue()
+    >>> s = build(make_design(c, "low-pen", {}), c)
+    >>> judge_strength(c, s, mass(s), make_place(c)).finding.what
+    'strength'
+    """
+    moved = haul(
+        structure,
+        weighed,
+        place.moving_ground,
+        place.slope_percent,
+        movers_strength(catalogue, structure, place.crew),
+    )
+    found = [*moving_checks(structure, weighed, moved), *snow_checks(catalogue, structure, place)]
+    checks = tuple(sorted(found, key=lambda check: check.ratio))
+    used: dict[str, float] = {}
+    for check in checks:
+        for ref in check.refs:
+            used[ref] = max(used.get(ref, 0.0), 1 / max(check.ratio, 1e-6))
+    return Strength(_finding(checks), checks, used)
+
+
+def _finding(checks: tuple[Check, ...]) -> Finding:
+    if not checks:
+        return Finding(
+            what="strength",
+            title="Strength",
+            sentence=phrase("nothing in it was asked to bear anything"),
+            figure=phrase("not reckoned"),
+            ratio=MOST_RATIO,
+            limit=phrase("NDS 2018 and common practice"),
+            working=(),
+            answer="",
+            cautions=CAUTIONS,
+        )
+    weakest = checks[0]
+    words = f"weakest: {weakest.what}; " + (
+        "it takes more than it bears" if weakest.ratio < 1 else "it holds"
+    )
+    return Finding(
+        what="strength",
+        title="Strength",
+        sentence=phrase(words),
+        figure=phrase("bears {ratio} × its load", ratio=Quantity(min(weakest.ratio, MOST_RATIO), "")),
+        ratio=min(weakest.ratio, MOST_RATIO),
+        limit=phrase("bending values of NDS 2018 before it breaks; a warning, never a certificate"),
+        working=weakest.working,
+        answer="ratio",
+        details=tuple(
+            phrase(
+                f"{check.what}: {_figure(check.takes)} of {_figure(check.bears)} {check.unit}"
+                + ("" if check.ratio >= 1 else ": too weak")
+            )
+            for check in checks
+        ),
+        cautions=CAUTIONS,
+    )
+
+
+def _figure(value: float) -> str:
+    return f"{value:.3g}" if value < 1000 else f"{value:.0f}"

@@ -1,0 +1,159 @@
+"""Strength: beams and rods by hand, and what any frame must obey."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.bending import (
+    allowed_mpa,
+    cross_section,
+    rectangle_modulus,
+    rod_mpa,
+    size_factor,
+    tube_modulus,
+    tube_wall_mm,
+    two_support_mpa,
+    uniform_moment,
+    uniform_sag_mm,
+    wet_factor,
+)
+from ergamot.core.frame.design import build, change, make_design
+from ergamot.core.frame.mass import mass
+from ergamot.core.place import make_place
+from ergamot.core.strength.verdict import judge_strength
+from tests.strategies import CATALOGUE, designs
+
+PLACE = make_place(CATALOGUE)
+
+
+def judged(design, place=PLACE):
+    structure = build(design, CATALOGUE)
+    return structure, judge_strength(CATALOGUE, structure, mass(structure), place)
+
+
+def check(strength, what):
+    return next(one for one in strength.checks if one.what == what)
+
+
+@pytest.mark.parametrize(("diameter", "static", "bumped"), [(12.7, 67.7, 169.3), (15.9, 34.5, 86.3)])
+def test_a_rod_held_on_one_side(diameter, static, bumped):
+    """227 N at 60 mm: M 13 620 N mm, 32·13 620/(π·12.7³) = 67.7 MPa; 2.5 times that at a bump, over the
+    167 MPa (250/1.5) of mild steel. At 15.9 mm half of it."""
+    assert rod_mpa(227, 60, diameter) == pytest.approx(static, abs=0.05)
+    assert rod_mpa(2.5 * 227, 60, diameter) == pytest.approx(bumped, abs=0.05)
+
+
+def test_a_rod_held_on_both_sides():
+    """227 N between 50 and 70 mm: M = 227·50·70/120 = 6 621 N mm, 32.9 MPa on 12.7 mm, 82.3 at a bump."""
+    assert two_support_mpa(227, 50, 70, 12.7) == pytest.approx(32.9, abs=0.05)
+    assert two_support_mpa(2.5 * 227, 50, 70, 12.7) == pytest.approx(82.3, abs=0.05)
+
+
+def test_a_rafter_by_hand():
+    """2×4 on edge: S = 38·89²/6 = 50 166 mm³, I = 38·89³/12 = 2 232 402 mm⁴. 300 N/m on 2.4 m: M = 300·5.76/8
+    = 216 N m, 4.31 MPa; sag 5·300·2.4⁴/(384·9.7e9·2.232e-6) = 5.99 mm. Spruce to 6.0·1.5·0.85·1.15 = 8.80."""
+    assert rectangle_modulus(38, 89) == pytest.approx(50166, abs=1)
+    moment = uniform_moment(300, 2.4)
+    assert moment == pytest.approx(216)
+    assert 1000 * moment / rectangle_modulus(38, 89) == pytest.approx(4.306, abs=0.001)
+    assert uniform_sag_mm(300, 2.4, 9.7, 38 * 89**3 / 12) == pytest.approx(5.985, abs=0.01)
+    assert allowed_mpa(CATALOGUE.species["spf"], 89, "snow") == pytest.approx(8.7975)
+
+
+def test_factors_of_timber():
+    """White pine 2×4: 4.0·1.5 = 6.0, not over 7.9, so wet it keeps its value; 2×6 has 1.3; wind 1.6."""
+    assert (size_factor(89), size_factor(140), size_factor(184)) == (1.5, 1.3, 1.2)
+    assert (wet_factor(6.0), wet_factor(9.0)) == (1.0, 0.85)
+    assert allowed_mpa(CATALOGUE.species["white-pine"], 89, "wind") == pytest.approx(9.6)
+
+
+def test_a_tube_by_its_mass():
+    """23 mm conduit of 0.68 kg/m: area 86.6 mm², so 23² − d² = 110.3, d 20.46, wall 1.27; S = π(23⁴ − 20.46⁴)/
+    (32·23) = 446 mm³."""
+    tube = CATALOGUE.sections["emt-23"]
+    assert tube_wall_mm(tube) == pytest.approx(1.27, abs=0.01)
+    assert tube_modulus(tube) == pytest.approx(446, abs=2)
+
+
+def test_a_low_pens_roof_rail_under_snow_by_hand():
+    """Ten by seven foot of 2×3: rails 2.0574 m clear, each carrying about 0.5 m of a flat roof under 0.2 m of
+    settled snow, 490.5 Pa."""
+    structure, strength = judged(make_design(CATALOGUE, "low-pen", {}))
+    rail = check(strength, "top cross rail under snow")
+    steps = {step.symbol: step.quantity.value for step in rail.working}
+    assert steps["L"] == pytest.approx(2.0574, abs=0.001)
+    assert steps["w"] == pytest.approx(0.2 * 250 * 9.81 * steps["c"], rel=1e-5)
+    stress = steps["w"] * steps["L"] ** 2 / 8 / (38 * 64**2 / 6) * 1000
+    assert rail.takes == pytest.approx(stress, rel=1e-4)
+    assert {structure.by_ref[ref].role for ref in rail.refs} == {"top cross rail"}
+
+
+@given(designs(), st.sampled_from(["dry", "wet", "frozen"]), st.floats(0, 1500))
+def test_of_any_pen_strength_is_told_in_figures_and_never_fails_to_answer(design, ground, snow):
+    place = make_place(CATALOGUE, moving_ground=ground, snow_mm=snow)
+    structure, strength = judged(design, place)
+    known = {*structure.by_ref, "axle", *(panel.ref for panel in structure.panels)}
+    for one in strength.checks:
+        assert one.refs
+        assert set(one.refs) <= known
+        assert math.isfinite(one.ratio)
+        assert one.ratio > 0
+        assert one.working[-1].quantity.value == pytest.approx(one.ratio, rel=1e-3)
+    ratios = [one.ratio for one in strength.checks]
+    assert ratios == sorted(ratios)
+    assert set(strength.used) <= known
+    assert strength.finding.cautions
+
+
+@given(designs(), st.floats(50, 400))
+def test_twice_the_snow_takes_twice_and_none_takes_nothing(design, snow):
+    found = [
+        {one.what: one.takes for one in judged(design, make_place(CATALOGUE, snow_mm=depth))[1].checks}
+        for depth in (0.0, snow, 2 * snow)
+    ]
+    assert not any("snow" in what for what in found[0])
+    for what, takes in found[1].items():
+        factor = 2 if "snow" in what else 1
+        assert found[2][what] == pytest.approx(factor * takes, rel=1e-4)
+
+
+@given(designs("low-pen"))
+def test_a_deeper_stick_of_the_same_wood_never_weakens_the_roof(design):
+    design = change(CATALOGUE, design, {"section": "2x3", "height": 1200.0, "gear": "skids"})
+    deeper = change(CATALOGUE, design, {"section": "2x4"})
+    found = [
+        {one.what: one.ratio for one in judged(each)[1].checks if "cross rail" in one.what}
+        for each in (design, deeper)
+    ]
+    for what, ratio in found[0].items():
+        assert found[1][what] > ratio
+
+
+def test_a_sticks_size_is_seen_as_it_lies():
+    structure = build(make_design(CATALOGUE, "coop", {}), CATALOGUE)
+    rail = next(m for m in structure.members if m.role == "base side rail")
+    rafter = next(m for m in structure.members if m.role == "rafter")
+    assert cross_section(rail, 1) == (38, 64)
+    assert cross_section(rafter, 0) == (38, 64)
+
+
+def test_what_no_rod_can_be_is_refused():
+    with pytest.raises(OutOfRange):
+        rod_mpa(100, 50, 0)
+    with pytest.raises(OutOfRange):
+        rectangle_modulus(0, 50)
+
+
+def test_a_frame_of_which_nothing_is_asked_says_so():
+    design = make_design(CATALOGUE, "hoop", {"gear": "skids"})
+    structure = build(design, CATALOGUE)
+    bare = replace(structure, members=tuple(m for m in structure.members if "brace" not in m.role))
+    finding = judge_strength(CATALOGUE, bare, mass(structure), make_place(CATALOGUE, snow_mm=0)).finding
+    assert finding.verdict == "ample"
+    assert "not reckoned" in finding.figure.text("metric")

@@ -1,0 +1,17 @@
+import type { Finding } from "../api/client";
+import { useUnits } from "../kit/units";
+
+/** How strong the frame is, in a line under the four verdicts: not a fifth, but what lies behind them. */
+export function FrameLine({ finding, onOpen }: { finding: Finding; onOpen: () => void }) {
+  const { read } = useUnits();
+  const weak = finding.verdict === "fails";
+  return (
+    <button type="button" data-verdict="strength" onClick={onOpen} className={`group block w-full border-l-4 pl-2 text-left text-sm leading-snug ${weak ? "border-clay" : "border-grass"}`}>
+      <span className="flex items-baseline justify-between">
+        <span className="font-slab text-[16px] font-bold underline decoration-dotted decoration-2 underline-offset-4 group-hover:decoration-solid">Frame</span>
+        <span className="figure">{read(finding.figure)}</span>
+      </span>
+      <span className={weak ? "text-clay" : "text-pencil"}>{read(finding.sentence)}</span>
+    </button>
+  );
+}

@@ -98,7 +98,7 @@ def test_a_low_pens_roof_rail_under_snow_by_hand():
 def test_of_any_pen_strength_is_told_in_figures_and_never_fails_to_answer(design, ground, snow):
     place = make_place(CATALOGUE, moving_ground=ground, snow_mm=snow)
     structure, strength = judged(design, place)
-    known = {*structure.by_ref, "axle", *(panel.ref for panel in structure.panels)}
+    known = {*structure.by_ref, *(one.ref for one in (*structure.panels, *structure.hardware))}
     for one in strength.checks:
         assert one.refs
         assert set(one.refs) <= known

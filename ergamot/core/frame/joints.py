@@ -13,7 +13,7 @@ SKEW_OVER_MM = 70.0  # deeper than this is not screwed through: skewed through t
 SKEW_SCREW_MM = 75.0
 SKEW_START_MM = 25.0  # from the end, at 45°; common practice
 BOLT_EXTRA_MM = 15.0  # two washers 4, nut 8, three threads 3
-BOLTED_ROLES = frozenset({"handle", "axle leg", "handle post"})
+BOLTED_ROLES = frozenset({"handle", "axle leg", "handle post", "pivot board", "lever", "wheel board"})
 
 
 def joints(members: tuple[Member, ...], catalogue: Catalogue) -> tuple[Joint, ...]:

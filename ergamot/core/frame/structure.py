@@ -13,6 +13,7 @@ from ergamot.core.catalogue import Section, Species, Wheel
 from ergamot.core.finding import Phrase
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.swing import Swing
 
 Group = Literal[
     "frame", "roof", "walls", "mesh", "doors", "house", "nests", "roosts", "inside", "gear", "fixings"
@@ -204,6 +205,21 @@ class Axle:
     wheels: int
     rise_mm: float = 0.0
     parked: Literal["down", "lifted", "off"] = "down"
+    steel: str = "mild"
+
+
+@dataclass(frozen=True)
+class Lever:
+    """A swinging wheel: its pivot's place along the rail (mm), the way its arm points when parked (−1 rear, 1
+    front), its side (−1 right, 1 left), the face of the wood it lies against (mm from the middle), its swing."""
+
+    where: str
+    x_mm: float
+    points: int
+    side: int
+    inner_mm: float
+    swing: Swing
+    handle_mm: float
 
 
 @dataclass(frozen=True)
@@ -300,6 +316,7 @@ class Structure:
     offsets: tuple[Flat, ...]
     notes: tuple[Phrase, ...]
     anchors: tuple[Anchor, ...] = ()
+    levers: tuple[Lever, ...] = ()
 
     @cached_property
     def standing(self) -> tuple[Panel, ...]:

@@ -17,7 +17,9 @@ from ergamot.core.gear.effort import (
     rolling_resistance,
     wheel_number,
 )
+from ergamot.core.gear.moving_steps import one_axle_steps, throw_steps, two_axle_steps
 from ergamot.core.gear.people import Strength, strength
+from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import TURF_WORDS, Place
 from ergamot.core.units import G, Quantity
 
@@ -33,7 +35,7 @@ CAUTIONS = (
 
 @dataclass(frozen=True)
 class Haul:
-    """Forces of one move on one state of the ground, N; bump in m (None on skids)."""
+    """Forces of one move on one state of the ground, N; bump in m (None on skids); throw at a lever's handle."""
 
     ground: Ground
     lift: float
@@ -43,6 +45,7 @@ class Haul:
     keep: float
     bump: float | None
     sinks: bool
+    throw: float | None = None
 
 
 def haul(
@@ -88,6 +91,7 @@ def haul(
             largest_bump(spare, max(load, 1.0) / one.wheels, one.radius_mm / 1000) for one, load in loads
         ),
         sinks=any(cn < SINKS_BELOW for _, cn in rolls),
+        throw=thrown[1] if (thrown := hardest_throw(structure, weighed)) else None,
     )
 
 
@@ -103,7 +107,7 @@ def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> 
     """What a crew can over what a move takes, for everything that is asked of them.
 
     Args: structure; moved; can; place, with its turf.
-    Returns: ratios by name: lift, carry, start, keep, bump, those the gear has.
+    Returns: ratios by name: lift, carry, start, keep, bump, throw, those the gear has.
     Source: as `judge_moving`.
     """
     ratios = {"start": can.start_n / max(moved.start, 1), "keep": can.keep_n / max(moved.keep, 1)}
@@ -112,6 +116,8 @@ def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> 
     if structure.axle is not None and structure.front_axle is None:
         ratios["lift"] = can.lift_n / max(moved.lift, 1)
         ratios["carry"] = can.carry_n / max(moved.carry, 1)
+    if moved.throw is not None:
+        ratios["throw"] = can.one_n / max(moved.throw, 1)
     return ratios
 
 
@@ -129,19 +135,20 @@ def movers_strength(catalogue: Catalogue, structure: Structure, crew: Crew) -> S
 def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Finding:
     """Can the chosen people move this pen on this ground?
 
-    Args: catalogue; structure; weighed, its mass; place, with crew, ground, slope and turf.
-    Returns: the Moving finding; its ratio is the least of what they can over what it takes.
-    Raises: OutOfRange.
-    Source: HSE INDG143 and L23; forces as `haul`.
+        Args: catalogue; structure; weighed, its mass; place, with crew, ground, slope and turf.
+        Returns: the Moving finding; its ratio is the least of what they can over what it takes.
+        Raises: OutOfRange.
+        Source: HSE INDG143 and L23; forces as `haul`.
 
-    >>> from ergamot.core.catalogue.loader import load_catalogue
-    >>> from ergamot.core.frame.design import build, make_design
-    >>> from ergamot.core.frame.mass import mass
-    >>> from ergamot.core.place import make_place
-    >>> c = load_catalogue()
-    >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> judge_moving(c, s, mass(s), make_place(c, crew="teenager")).verdict
-    'fails'
+        >>> from ergamot.core.catalogue.loader import load_catalogue
+        >>> from ergamot.core.frame.design import build, make_design
+        >>> from ergamot.core.frame.mass import mass
+        >>> from ergamot.core.gear.throwing import hardest_throw
+    from ergamot.core.place import make_place
+        >>> c = load_catalogue()
+        >>> s = build(make_design(c, "low-pen", {}), c)
+        >>> judge_moving(c, s, mass(s), make_place(c, crew="teenager")).verdict
+        'fails'
     """
     can = movers_strength(catalogue, structure, place.crew)
     moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
@@ -149,7 +156,7 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, plac
     ratios = {name: work.known[f"r_{name}"] for name in _TESTS if f"r_{name}" in work.known}
     ruling = min(ratios, key=lambda name: ratios[name])
     work.step("ratio", "the least of these rules", f"min({', '.join(f'r_{n}' for n in ratios)})")
-    lifts = structure.axle is not None
+    lifts = structure.axle is not None and structure.front_axle is None
     headline = (
         phrase("lift {lift}", lift=Quantity(moved.lift, "heft"))
         if lifts
@@ -180,6 +187,7 @@ _TESTS = {
     "start": "start it moving",
     "keep": "keep it moving",
     "bump": "get over a bump",
+    "throw": "throw a lever over",
 }
 
 
@@ -244,8 +252,10 @@ def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, pl
         work.given("k", "first pull over steady pull", ground.first_pull, "", ground.source)
         work.step("F_start", "pull to start", "k*mu*W + F_slope", "N")
         work.step("F_keep", "pull to keep going", "mu*W + F_slope", "N")
+    elif structure.front_axle is not None:
+        two_axle_steps(work, structure, weighed, ground)
     else:
-        _wheel_steps(work, structure, weighed, ground)
+        one_axle_steps(work, structure, weighed, ground)
         _against(work, "lift", f"lift, hands {can.lift_zone}", can.lift_n)
         _against(work, "carry", f"carry, hands {can.carry_zone}", can.carry_n)
     _against(work, "start", "pull to start", can.start_n)
@@ -260,29 +270,13 @@ def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, pl
         )
         work.given("h_turf", f"bumps of {TURF_WORDS[place.turf]}", place.bump_mm, "mm", "common practice")
         work.step("r_bump", "climbs over meets", "bump/h_turf")
+    thrown = hardest_throw(structure, weighed)
+    if thrown:
+        throw_steps(work, structure, weighed, thrown[0])
+        _against(work, "throw", "throw a lever over, one of them", can.one_n)
     return work
 
 
 def _against(work: Working, name: str, says: str, can_n: float) -> None:
     work.given(f"can_{name}", f"{says}: guideline", can_n, "N", "HSE INDG143, L23; vehicles common practice")
     work.step(f"r_{name}", "can over takes", f"can_{name}/max(F_{name}, 1)")
-
-
-def _wheel_steps(work: Working, structure: Structure, weighed: Mass, ground: Ground) -> None:
-    axle = structure.axle
-    assert axle is not None
-    work.given("x_cg", "centre of mass from the rear end", weighed.fresh_centre[0] / 1000, "m", "moments")
-    work.given("x_axle", "axle from the rear end", axle.x_mm / 1000, "m", "the design")
-    work.given("x_hand", "hands from the rear end", structure.grip.x_mm / 1000, "m", "the design")
-    work.given("h", "hands above the ground", structure.grip.z_mm / 1000, "m", "the design")
-    work.given("r", "wheel radius", axle.radius_mm / 1000, "m", axle.wheel.source)
-    work.given("b", "wheel width", axle.wheel.width_mm / 1000, "m", axle.wheel.source)
-    work.step("F_lift", "lift at the handles", "W*(x_cg - x_axle)/(x_hand - x_axle)", "N", "moments")
-    work.step("Q", "load on the axle", "W - F_lift", "N")
-    work.step("N", "load on one wheel", f"Q/{axle.wheels}", "N")
-    work.given("CI", f"cone index, {ground.label}", ground.cone_index_kpa * 1000, "Pa", ground.source)
-    work.step("Cn", "wheel number", "CI*b*2*r/N", "", "Wismer & Luth (1974)")
-    work.step("Crr", "rolling resistance", "0.04 + 1.2/Cn", "", "Wismer & Luth (1974)")
-    work.step("F_start", "pull to start", f"{START_FACTOR}*Q*Crr + F_slope", "N", "common practice")
-    work.step("F_keep", "pull to keep going", "Q*Crr + F_slope", "N")
-    work.step("F_carry", "lift while pulling", "F_lift + F_keep*(h - r)/(x_hand - x_axle)", "N", "moments")

@@ -11,6 +11,7 @@ from ergamot.core.errors import require_range
 
 # Share of the sum of single figures that a team manages; HSE L23 for lifting, assumed for pulling
 TEAM_SHARE = {1: 1.0, 2: 2 / 3, 3: 0.5}
+AT_A_LEVER_N = 150.0  # whoever drives also throws the levers: HSE INDG143, a woman
 KNUCKLE_M = 0.75  # hands of someone standing with arms down; HSE INDG143
 ZONE_TOPS_M = (0.25, 0.75, 1.05, 1.40)  # HSE INDG143 lifting zones
 ZONE_WORDS = ("below knee", "knee to knuckle", "knuckle to elbow", "elbow to shoulder")
@@ -18,12 +19,13 @@ ZONE_WORDS = ("below knee", "knee to knuckle", "knuckle to elbow", "elbow to sho
 
 @dataclass(frozen=True)
 class Strength:
-    """What a crew can do, N, with hands at the heights asked about."""
+    """What a crew can do, N, with hands at the heights asked about; `one_n` is one of them at a lever."""
 
     lift_n: float
     carry_n: float
     start_n: float
     keep_n: float
+    one_n: float
     lift_zone: str
     carry_zone: str
 
@@ -83,7 +85,13 @@ def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength
     """
     if crew.drawbar_n:
         return Strength(
-            crew.hitch_n, crew.hitch_n, crew.drawbar_n, crew.drawbar_n, "on the hitch", "on the hitch"
+            crew.hitch_n,
+            crew.hitch_n,
+            crew.drawbar_n,
+            crew.drawbar_n,
+            AT_A_LEVER_N,
+            "on the hitch",
+            "on the hitch",
         )
     people = [pick(catalogue.people, key, "people") for key in crew.people]
     lifted = zone_of(hand_height_m)
@@ -93,6 +101,7 @@ def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength
         carry_n=together([_LIFTS[carried](person) for person in people]),
         start_n=together([person.push_start_n for person in people]),
         keep_n=together([person.push_keep_n for person in people]),
+        one_n=max(person.push_start_n for person in people),
         lift_zone=ZONE_WORDS[lifted],
         carry_zone=ZONE_WORDS[carried],
     )

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 
 from ergamot.core.finding import Working
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.parts.gear import WHEEL_GAP_MM
+from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
 from ergamot.core.frame.structure import Axle, Member, Structure
 from ergamot.core.gear.moving import Haul
 from ergamot.core.strength.check import Check, bends
@@ -16,10 +16,11 @@ from ergamot.core.strength.check import Check, bends
 MOVING_FACTOR = 1.25  # a pen is jolted as it goes; common practice
 BUMP_FACTOR = 2.5  # load on a wheel at a bump over at rest; common practice
 ROD_MM = {13.0: 12.7, 16.0: 15.9}  # rod that fits a bore: half inch, five eighths
-MILD_STEEL_MPA = 250.0  # ASTM A307 yield
 SCREW_N = 600.0  # a 75–90 mm screw in shear, two to a joint; common practice
 SCREWS = 2
 LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord
+HOLDERS = ("axle leg", "lever", "wheel board")
+CARRIERS = ("axle leg", "pivot board")
 LOADED_EDGE = 4.0  # bolt diameters, load across the grain; NDS 2018 table 12.5.1C
 ACROSS, ALONG = 1, 0
 
@@ -35,7 +36,7 @@ def moving_checks(structure: Structure, weighed: Mass, moved: Haul) -> Iterator[
     if axle is not None:
         yield from _rails(structure, weighed, axle)
         yield from _handles(structure, moved)
-        yield _rod(structure, axle, moved)
+        yield from _rod(structure, axle, moved)
         yield from _bolt_holes(structure, axle)
     yield from _racking(structure, moved)
 
@@ -105,45 +106,51 @@ def _longest_bay(structure: Structure, rail: Member) -> float:
 
 def _handles(structure: Structure, moved: Haul) -> Iterator[Check]:
     sticks = [m for m in structure.members if m.role == "handle"]
-    if not sticks:
-        return
+    lift = max(moved.carry, moved.lift)
+    if not sticks or lift < 1:
+        return  # nothing to speak of is carried
     work = Working()
-    work.given("lift", "lift while pulling", max(moved.carry, moved.lift), "N", "the Moving verdict")
+    work.given("lift", "lift while pulling", lift, "N", "the Moving verdict")
     work.given("j", "jolts", MOVING_FACTOR, "", "common practice")
     work.given("e", "hands ahead of the last bolt", (structure.grip.x_mm - structure.body.x[1]) / 1000, "m")
     work.step("M", "moment in one handle", "j*lift/2*e", "N m", "statics")
     yield bends("handles", tuple(m.ref for m in sticks), sticks[0], work, ACROSS, "moving")
 
 
-def _rod(structure: Structure, axle: Axle, moved: Haul) -> Check:
+def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
+    """The axle beside what holds it; a dolly is bought whole."""
+    held = next((m for m in structure.members if m.role in HOLDERS), None)
+    rod = next((item for item in structure.hardware if item.role in ("axle rod", "stub axle")), None)
+    if rod is None:
+        return
+    wood = held or next(m for m in structure.members if m.role == "base side rail")
     work = Working()
-    legs = [m for m in structure.members if m.role == "axle leg"]
-    held = (legs or [m for m in structure.members if m.role == "base side rail"])[0]
-    work.given("N", "load on one wheel at rest", moved.axle / axle.wheels, "N", "the Moving verdict")
+    work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
     work.given("j", "a bump over rest", BUMP_FACTOR, "", "common practice")
-    arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM + held.section.thick_mm / 2
+    arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM + wood.section.thick_mm / 2
     work.given("e", "middle of the wheel from the middle of what holds the rod", arm, "mm", "the frame")
-    rod = ROD_MM.get(axle.wheel.bore_mm, axle.wheel.bore_mm)
-    work.given("D", "rod", rod, "mm", axle.wheel.source)
+    across = ROD_MM.get(axle.wheel.bore_mm, axle.wheel.bore_mm)
+    work.given("D", "rod", across, "mm", axle.wheel.source)
     work.step("sigma", "bending stress", "32*j*N*e/(3.14159*D**3)", "MPa", "mechanics of a round bar")
-    work.given("Fy", "yield of mild steel", MILD_STEEL_MPA, "MPa", "ASTM A307")
+    source = "ASTM A307" if axle.steel == "mild" else "SAE J429 grade 5"
+    work.given("Fy", f"yield of the {axle.steel} steel", YIELD_MPA[axle.steel], "MPa", source)
     work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "common practice")
     work.step("ratio", "bears over takes", "F/sigma")
-    return Check("axle", ("axle",), work.known["sigma"], work.known["F"], "MPa", work.done())
+    refs = tuple(item.ref for item in structure.hardware if item.role == rod.role)
+    yield Check("axle", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
 
 
 def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
     """Wood above a hole in the rail itself, against splitting across the grain. Legs are made long enough."""
-    if any(m.role == "axle leg" for m in structure.members):
+    if axle.rise_mm and not structure.levers or any(m.role in CARRIERS for m in structure.members):
         return
+    height = structure.levers[0].swing.pivot_mm if structure.levers else axle.radius_mm
     held = [m for m in structure.members if m.role == "base side rail"]
     work = Working()
-    above = max(corner[2] for corner in held[0].corners) - axle.radius_mm
-    work.given("has", "wood above the axle's middle", above, "mm", "the frame")
+    above = max(corner[2] for corner in held[0].corners) - height
+    work.given("has", "wood above the middle of the hole", above, "mm", "the frame")
     work.given("D", "bore", axle.wheel.bore_mm, "mm", axle.wheel.source)
-    work.step(
-        "needs", "loaded edge, four bolt diameters", f"{LOADED_EDGE:g}*D", "mm", "NDS 2018 table 12.5.1C"
-    )
+    work.step("needs", "loaded edge, four bolt diameters", f"{LOADED_EDGE:g}*D", "mm", "NDS 2018 table 12.5.1C")
     work.step("ratio", "has over needs", "has/needs")
     refs = tuple(m.ref for m in held)
     yield Check("wood over the axle", refs, work.known["needs"], work.known["has"], "mm", work.done())

@@ -51,7 +51,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     _slopes(site, pen, house_to, roof_to)
     if pen.house:
         room = build_house(site, pen.house)
-    axle = running_gear(site, pen.gear, pen.length, pen.half)
+    axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = lifting_rope(site, pen.gear, pen.length, pen.half)
     hang_z = pen.inner_z(pen.half * 0.4)
     hung = fit_inside(site, pen.inside, pen.half, hang_z, house_to)
@@ -59,7 +59,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.drinker_points)
     head = pen.inner_z(0)
     return finish(
-        site, Finished("a-frame", pen.length, pen.half, axle, grip, room, head, _dimensions(pen, site))
+        site, Finished("a-frame", pen.length, pen.half, axles, grip, room, head, _dimensions(pen, site))
     )
 
 

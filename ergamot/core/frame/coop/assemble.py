@@ -50,12 +50,12 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     _walls(site, pen, house_to)
     _roof(site, pen, house_to, roof_to)
     room = build_house(site, pen.house) if pen.house else Room()
-    axle = running_gear(site, pen.gear, pen.length, pen.half)
+    axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = handles(site, pen.gear, pen.half, HANDLE_Z_MM)
     hung = fit_inside(site, pen.inside, pen.half, pen.under_z(-pen.half * 0.4), house_to)
     room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.drinker_points)
     head = pen.under_z(0)
-    made = Finished("coop", pen.length, pen.half, axle, grip, room, head, _dimensions(pen, site))
+    made = Finished("coop", pen.length, pen.half, axles, grip, room, head, _dimensions(pen, site))
     return finish(site, made)
 
 

@@ -46,7 +46,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     _cover(site, pen)
     _ends(site, pen)
     _panels(site, pen)
-    axle = running_gear(site, pen.gear, pen.length, pen.half)
+    axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = lifting_rope(site, pen.gear, pen.length, pen.half)
     front = roosts_end(site, pen) if pen.roost_bars else x[0]
     hung = fit_inside(site, pen.inside, pen.half, site.profile.height_at(pen.half * 0.4), front, 560)
@@ -55,7 +55,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     curve = tuple((y, pen.foot_z + z) for y, z in pen.curve.points(SET_OUT_PIECES))
     return finish(
         site,
-        Finished("hoop", pen.length, pen.half, axle, grip, room, head, _dimensions(pen, site), curve),
+        Finished("hoop", pen.length, pen.half, axles, grip, room, head, _dimensions(pen, site), curve),
     )
 
 

@@ -45,12 +45,12 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     base_rails(site, pen.length, half)
     set_sticks(site, pen, lay)
     close(site, pen, lay)
-    axle = running_gear(site, pen.gear, pen.length, half)
+    axles = running_gear(site, pen.gear, pen.length, half)
     grip = handles(site, pen.gear, half, pen.low_height)
     room = fit_inside(site, pen.inside, half, pen.low_height - deep, lay.x0)
     site.notes[:0] = lay.notes
     made = Finished(
-        "low-pen", pen.length, half, axle, grip, room, pen.low_height, _dimensions(site, pen, lay)
+        "low-pen", pen.length, half, axles, grip, room, pen.low_height, _dimensions(site, pen, lay)
     )
     return finish(site, made)
 

@@ -26,13 +26,12 @@ class Finished:
     shape: str
     length: float
     half: float
-    axle: Axle | None
+    axles: tuple[Axle | None, Axle | None]
     grip: Grip
     room: Room
     head_room: float
     dimensions: tuple[Dimension, ...]
     offsets: tuple[Flat, ...] = ()
-    front_axle: Axle | None = None
 
 
 def finish(site: Site, made: Finished) -> Structure:
@@ -64,11 +63,12 @@ def finish(site: Site, made: Finished) -> Structure:
         body=Body(site.x, (-half, half), (0, site.profile.top_z), floor_x, floor_y),
         mean_height_mm=site.profile.mean_height,
         contacts=((0, -half), (made.length, -half), (made.length, half), (0, half)),
-        axle=made.axle,
-        front_axle=made.front_axle,
+        axle=made.axles[0],
+        front_axle=made.axles[1],
         grip=made.grip,
         head_room_mm=made.head_room,
         dimensions=made.dimensions,
         offsets=made.offsets,
         notes=tuple(site.notes),
+        levers=tuple(site.levers),
     )

@@ -14,7 +14,7 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.profile import Profile
-from ergamot.core.frame.structure import Contents, Group, Hardware, Joint, Member, When, Zone
+from ergamot.core.frame.structure import Contents, Group, Hardware, Joint, Lever, Member, When, Zone
 from ergamot.core.units import Quantity, say
 
 
@@ -37,6 +37,7 @@ class Site:
     zones: list[Zone] = field(default_factory=list)
     notes: list[Phrase] = field(default_factory=list)
     tied: list[Joint] = field(default_factory=list)
+    levers: list[Lever] = field(default_factory=list)
     faces: dict[str, Face] = field(default_factory=dict)
 
     def __post_init__(self) -> None:

@@ -1,0 +1,79 @@
+"""Room round a swinging wheel: how near it and its arm come to anything, all the way from parked to locked."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from shapely import MultiPoint, Polygon
+
+from ergamot.core.frame.structure import Lever, Member, Structure
+
+LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; common practice
+BESIDE_MM = 1.0  # sticks that end this near a wheel's side are beside it, not in its way
+OWN = ("lever", "wheel board", "pivot board")
+SIDES = 48
+
+
+@dataclass(frozen=True)
+class Gap:
+    """The nearest a wheel comes to a stick: mm, at which angle below level, to which stick."""
+
+    where: str
+    mm: float
+    at_deg: float
+    member: Member
+
+
+def swing_gaps(structure: Structure) -> tuple[Gap, ...]:
+    """For each swinging wheel, the nearest it comes to any stick in steps of one degree.
+
+    Args: structure.
+    Returns: a Gap for each wheel that has anything beside its path, the nearest first.
+    Source: geometry in the plane of the swing; arms and pivot boards of the wheel itself lie inside of it.
+    """
+    found = [gap for lever in structure.levers for gap in _nearest(structure, lever)]
+    return tuple(sorted(found, key=lambda gap: gap.mm))
+
+
+def _nearest(structure: Structure, lever: Lever) -> Iterator[Gap]:
+    wheel = next(item for item in structure.hardware if item.ref == f"wheel-{lever.where}")
+    assert wheel.size_mm
+    low, high = (wheel.place[1] + side * wheel.size_mm[1] / 2 for side in (-1, 1))
+    inner = min(abs(low), abs(high))
+    angles = np.arange(-lever.swing.parked_deg, lever.swing.locked_deg + 0.5, 1.0)
+    centres = shapely.points(
+        [
+            (lever.x_mm + lever.points * along, lever.swing.pivot_mm + up)
+            for along, up in (lever.swing.axle_at(float(angle)) for angle in angles)
+        ]
+    )
+    best: Gap | None = None
+    for member in structure.members:
+        beside = [abs(corner[1]) for solid in member.solids for corner in solid if corner[1] * lever.side > 0]
+        if not beside or max(beside) < inner + BESIDE_MM or member.role in OWN:
+            continue
+        shape = shapely.unary_union([_flat(solid) for solid in member.solids])
+        gaps = shapely.distance(centres, shape) - lever.swing.radius_mm
+        i = int(np.argmin(gaps))
+        if best is None or gaps[i] < best.mm:
+            best = Gap(lever.where, float(gaps[i]), float(angles[i]), member)
+    if best:
+        yield best
+
+
+def _flat(solid: tuple[tuple[float, float, float], ...]) -> Polygon:
+    return MultiPoint([(x, z) for x, _, z in solid]).convex_hull
+
+
+def lowest_wheel_mm(structure: Structure) -> float:
+    """How far the parked wheels stand off the grass.
+
+    Args: structure.
+    Returns: mm, the least of its swinging wheels; infinite without any.
+    Source: geometry.
+    """
+    return min((lever.swing.clear_mm for lever in structure.levers), default=math.inf)

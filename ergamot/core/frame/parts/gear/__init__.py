@@ -1,0 +1,40 @@
+"""Running gear: base rails, what the pen moves on, and what the hands take hold of.
+
+| gear    | moving                              | parked                       |
+|---------|-------------------------------------|------------------------------|
+| skids   | on its rails, by a rope             | on its rails                 |
+| wheels  | tipped on a through axle, carried   | on its rails and tyres       |
+| bolt-on | the same                            | wheels off, tight on the grass |
+| dolly   | rear on a loose axle, front carried | dolly taken away             |
+| levers  | wheels swung down, locked by a pin  | wheels swung up              |
+| boards  | wheels swung past their dead point  | wheels swung up              |
+"""
+
+from ergamot.core.frame.parts.gear.choices import (
+    YIELD_MPA,
+    Gear,
+    body_start,
+    check_gear,
+    gear_parameters,
+    read_gear,
+)
+from ergamot.core.frame.parts.gear.hold import handles, lifting_rope
+from ergamot.core.frame.parts.gear.rails import base_rails, side_bands
+from ergamot.core.frame.parts.gear.wheels import WHEEL_GAP_MM, needs_axle_leg, running_gear, wheel_out
+
+__all__ = [
+    "WHEEL_GAP_MM",
+    "YIELD_MPA",
+    "Gear",
+    "base_rails",
+    "body_start",
+    "check_gear",
+    "gear_parameters",
+    "handles",
+    "lifting_rope",
+    "needs_axle_leg",
+    "read_gear",
+    "running_gear",
+    "side_bands",
+    "wheel_out",
+]

@@ -1,0 +1,181 @@
+"""What can be chosen about moving, and what must hold between the choices."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Wheel, pick
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parts.site import both
+from ergamot.core.frame.swing import Swing, swing_for
+
+AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; common practice
+LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; common practice
+BETWEEN_PAIRS_MM = 600.0  # two pairs of swinging wheels stand at least this far apart; common practice
+WHEELED = ("wheels", "bolt-on", "dolly", "levers", "boards")
+SWINGING = ("levers", "boards")
+YIELD_MPA = {"mild": 250.0, "hard": 635.0}  # ASTM A307; SAE J429 grade 5
+
+
+@dataclass(frozen=True)
+class Gear:
+    """How the pen moves; lengths in mm. `wheel` is None on skids, `swing` is None but for swinging wheels."""
+
+    kind: str
+    wheel: Wheel | None
+    axle: float
+    handle: float
+    steel: str = "mild"
+    swing: Swing | None = None
+    pairs: int = 1
+    lever_handle: float = 600.0
+
+    @property
+    def through(self) -> bool:
+        """Does an axle pass behind the rear wall, held by legs or rails?"""
+        return self.kind in ("wheels", "bolt-on")
+
+
+def gear_parameters(hold: str) -> tuple[Parameter, ...]:
+    """What can be chosen about moving.
+
+    Args: hold, words for what the hands take: two handles, or a lifting rope.
+    Returns: the parameters of group gear.
+    Source: common practice ranges.
+    """
+    wheeled, swinging = ("gear", *WHEELED), ("gear", *SWINGING)
+    return (
+        Parameter(
+            "gear",
+            "Moved on",
+            "gear",
+            "choice",
+            "wheels",
+            choices=(
+                Choice("wheels", f"two wheels and {hold}", "tyres stay on the grass"),
+                Choice("bolt-on", f"wheels bolted on, and {hold}", "taken off when parked"),
+                Choice("dolly", f"a loose dolly, and {hold}", "under the rear, taken away when parked"),
+                Choice("levers", "lever wheels with a pin", "swing down and lift the rails"),
+                Choice("boards", "wheel boards past a dead point", "turn over and hold themselves"),
+                Choice("skids", "bare skids and a rope"),
+            ),
+        ),
+        Parameter("wheel", "Wheel", "gear", "choice", "rubber-10", table="wheels", only_if=wheeled),
+        Parameter(
+            "axle", "Axle place", "gear", "length", 60.0, 50, 600, only_if=wheeled, note="from the rear end"
+        ),
+        Parameter(
+            "handle",
+            "Hold reaches" if "rope" in hold else "Handles reach",
+            "gear",
+            "length",
+            350.0,
+            200,
+            900,
+            only_if=wheeled,
+            note="ahead of the front",
+        ),
+        Parameter(
+            "axle_steel",
+            "Axle of",
+            "gear",
+            "choice",
+            "mild",
+            choices=(
+                Choice("mild", "mild steel rod"),
+                Choice("hard", "grade 5 rod", "bends at 2.5 × the load"),
+            ),
+            only_if=wheeled,
+        ),
+        Parameter(
+            "pairs",
+            "Pairs of wheels",
+            "gear",
+            "count",
+            1,
+            1,
+            2,
+            only_if=swinging,
+            note="one at the rear, or both ends",
+        ),
+        Parameter("lever_rise", "Lifts the rails", "gear", "length", 40.0, 20, 80, only_if=swinging),
+        Parameter(
+            "lever_arm", "Lever arm", "gear", "length", 80.0, 30, 250, only_if=swinging, note="pivot to axle"
+        ),
+        Parameter(
+            "lever_locked", "Locked", "gear", "angle", 100.0, 30, 120, only_if=swinging, note="below level"
+        ),
+        Parameter(
+            "lever_parked", "Parked", "gear", "angle", 60.0, 20, 90, only_if=swinging, note="above level"
+        ),
+        Parameter(
+            "lever_handle",
+            "Lever handle",
+            "gear",
+            "length",
+            600.0,
+            300,
+            1200,
+            only_if=swinging,
+            note="pulled off",
+        ),
+    )
+
+
+def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
+    """Look up the gear the values name.
+
+    Args: values, checked one by one; catalogue.
+    Returns: the Gear.
+    Raises: UnknownChoice; OutOfRange when a swinging wheel cannot do what is asked of it.
+    Source: common practice; geometry of the swing.
+    """
+    kind = str(values["gear"])
+    wheel = pick(catalogue.wheels, str(values["wheel"]), "wheel") if kind in WHEELED else None
+    swing = None
+    if wheel and kind in SWINGING:
+        rise, arm, locked, parked = (
+            float(values[name]) for name in ("lever_rise", "lever_arm", "lever_locked", "lever_parked")
+        )
+        swing = swing_for(wheel, rise, arm, locked, parked)
+    return Gear(
+        kind,
+        wheel,
+        float(values["axle"]),
+        float(values["handle"]),
+        str(values["axle_steel"]),
+        swing,
+        int(float(values["pairs"])) if swing else 1,
+        float(values["lever_handle"]),
+    )
+
+
+def body_start(gear: Gear, clear_mm: float = AXLE_TO_WALL_MM) -> float:
+    """Where the rear wall stands: ahead of an axle that passes behind it, else at the very end.
+
+    Args: gear; clear_mm, between the axle and the rear wall.
+    Returns: mm from the rear end of the rails.
+    Source: common practice.
+
+    >>> body_start(Gear("skids", None, 60.0, 350.0))
+    0.0
+    """
+    return gear.axle + clear_mm if gear.through else 0.0
+
+
+def check_gear(gear: Gear, length: float) -> None:
+    """Refuse an axle that leaves no pen in front of it, or two pairs of wheels on top of each other.
+
+    Args: gear; length, of the base rails, mm.
+    Raises: OutOfRange.
+    Source: common practice.
+    """
+    if gear.through and length - gear.axle < LEAST_BODY_MM:
+        raise OutOfRange("axle", gear.axle, f"at most {both(length - LEAST_BODY_MM)} in a pen this long")
+    if gear.pairs == 2 and length - 2 * gear.axle < BETWEEN_PAIRS_MM:
+        most = (length - BETWEEN_PAIRS_MM) / 2
+        raise OutOfRange(
+            "axle", gear.axle, f"at most {both(most)} with wheels at both ends of a pen this long"
+        )

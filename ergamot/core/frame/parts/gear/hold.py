@@ -1,0 +1,58 @@
+"""What the hands take hold of: handles bolted to the walls, or a rope."""
+
+from __future__ import annotations
+
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.parts.gear.choices import Gear
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Grip
+
+GRIP_FROM_END_MM = 50.0  # hands close round a handle this far from its end; common practice
+ROPE_HOLD_MM = 700.0  # hands hold a lifting rope at knuckle height; common practice
+HANDLE_LAP_MM = 600.0  # how far a handle lies along what it is bolted to; common practice
+
+
+def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
+    """Two handles along the outside of the walls, bolted to what they lie against.
+
+    Args: site; gear; half, half the width they lie outside, mm; z, their top, mm.
+    Returns: the Grip at their ends; on skids, where there are none, at the rope.
+    Source: common practice.
+    """
+    if gear.wheel is None:
+        return skid_grip(site.x[1], site.frame.section.deep_mm)
+    x_front = site.x[1]
+    lap = min(HANDLE_LAP_MM, (x_front - site.x[0]) / 2)
+    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    handle = Piece("handle", "H", "to lift and pull by; bolted on", "gear")
+    for band in ((-half - thick, -half), (half, half + thick)):
+        site.frame.stick(handle, (x_front - lap, x_front + gear.handle), band, (z - deep, z), "x")
+    return Grip(x_front + gear.handle - GRIP_FROM_END_MM, z - deep / 2)
+
+
+def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
+    """A rope from both front corners of the base, held at knuckle height to lift and pull.
+
+    Args: site; gear; length and half as base_rails.
+    Returns: the Grip at the hands; on skids at the pulling rope.
+    Source: common practice.
+    """
+    if gear.wheel is None:
+        return skid_grip(length, site.frame.section.deep_mm)
+    z = site.frame.section.deep_mm / 2
+    site.buy("eye", "rope eye", "gear", [(length, -half / 2, z), (length, half / 2, z)])
+    site.buy("rope", "lifting rope", "gear", [(length, 0.0, z)])
+    return Grip(length + gear.handle, ROPE_HOLD_MM)
+
+
+def skid_grip(length: float, deep: float) -> Grip:
+    """On skids the rope is tied to the front of the base.
+
+    Args: length, of the base rails; deep, of the rail; mm.
+    Returns: the Grip.
+    Source: common practice.
+
+    >>> skid_grip(3000, 64).x_mm
+    3000
+    """
+    return Grip(length, deep / 2)

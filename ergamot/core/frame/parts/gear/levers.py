@@ -1,0 +1,130 @@
+"""Wheels on arms that swing: lever wheels held by a pin, wheel boards that go past their dead point.
+
+Seen from the right, parked:
+
+        o wheel
+         \\  lever, from pivot to axle
+    ======o=======  rail, or a pivot board bolted to it where the pivot stands higher than the rail is deep
+"""
+
+from __future__ import annotations
+
+import math
+
+from ergamot.core.catalogue import Section, Wheel
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parts.gear.choices import Gear
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Axle, Hardware, Lever
+from ergamot.core.frame.swing import Swing
+
+WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
+END_DIAMETERS = 7  # of wood beyond a bolt along the grain; NDS 2018 table 12.5.1B
+OVER_DIAMETERS = 2  # of wood above a pivot in the rail; common practice
+
+
+def needs_pivot_board(swing: Swing, bore_mm: float, deep_mm: float) -> bool:
+    """Does the pivot stand too high for the rail itself?
+
+    Args: swing; bore_mm of its bolt; deep_mm of the rail.
+    Returns: True when it stands over rail depth less two bolt diameters.
+    Source: common practice.
+    """
+    return swing.pivot_mm > deep_mm - OVER_DIAMETERS * bore_mm
+
+
+def lever_out(swing: Swing, wheel: Wheel, half: float, section: Section) -> float:
+    """Where the inner face of a wheel stands, from the middle of the pen.
+
+    Args: swing; wheel; half, half the outside width, mm; section of the sticks.
+    Returns: mm.
+    Source: geometry.
+    """
+    boards = 2 if needs_pivot_board(swing, wheel.bore_mm, section.deep_mm) else 1
+    return half + boards * section.thick_mm + WHEEL_GAP_MM
+
+
+def swinging_wheels(
+    site: Site, gear: Gear, wheel: Wheel, swing: Swing, length: float, half: float
+) -> tuple[Axle | None, Axle | None]:
+    """A pair of swinging wheels at the rear, and another at the front where two are asked for.
+
+    Args: site; gear; wheel; swing; length of the base rails and half the outside width, mm.
+    Returns: the rear Axle and the front one.
+    Source: common practice; geometry of the swing.
+    """
+    axles: list[Axle] = []
+    ends = [(gear.axle, -1), (length - gear.axle, 1)][: gear.pairs]
+    for x, points in ends:
+        for side in (-1, 1):
+            _one(site, gear, wheel, swing, x, points, side, half)
+        along, _ = swing.axle_at(swing.locked_deg)
+        axles.append(
+            Axle(x + points * along, swing.radius_mm, wheel, 2, swing.rise_mm, "lifted", steel=gear.steel)
+        )
+    bar = site.catalogue.hardware["lever-bar"]
+    site.hardware.append(
+        Hardware("lever-bar", "lever bar", "gear", bar.label, bar.kg, (0.0, 0.0, 0.0), bar.key, when="aside")
+    )
+    return axles[0], axles[1] if len(axles) > 1 else None
+
+
+def _one(
+    site: Site, gear: Gear, wheel: Wheel, swing: Swing, x: float, points: int, side: int, half: float
+) -> None:
+    section = site.frame.section
+    thick, deep = section.thick_mm, section.deep_mm
+    where = f"{'rear' if points < 0 else 'front'}-{'left' if side > 0 else 'right'}"
+    inner = half
+    if needs_pivot_board(swing, wheel.bore_mm, deep):
+        board = Piece("pivot board", "A", "carries the pivot above the rail; bolted to it", "gear")
+        top = swing.pivot_mm + END_DIAMETERS * wheel.bore_mm
+        site.frame.stick(board, (x - deep / 2, x + deep / 2), _band(side, inner, thick), (0, top), "z")
+        inner += thick
+    word = "lever" if gear.kind == "levers" else "wheel board"
+    why = "swings the wheel down" + (
+        "; past the dead point it holds itself" if swing.holds_itself else "; a pin holds it"
+    )
+    site.frame.profiled(
+        Piece(word, "W", why, "gear"),
+        _arm(swing, x, points, END_DIAMETERS * wheel.bore_mm, deep),
+        "y",
+        _band(side, inner, thick),
+    )
+    along, up = swing.axle_at(-swing.parked_deg)
+    out = inner + thick + WHEEL_GAP_MM + wheel.width_mm / 2
+    place = (x + points * along, side * out, swing.pivot_mm + up)
+    site.hardware.append(
+        Hardware(
+            f"wheel-{where}", "wheel", "gear", wheel.label, wheel.kg, place, wheel.key,
+            size_mm=(wheel.diameter_mm, wheel.width_mm),
+        )
+    )  # fmt: skip
+    row = site.catalogue.hardware[f"rod-{wheel.bore_mm:.0f}{'-hard' if gear.steel == 'hard' else ''}"]
+    long = thick + 2 * WHEEL_GAP_MM + wheel.width_mm + 3 * wheel.bore_mm
+    middle = (place[0], side * (inner + long / 2), place[2])
+    site.hardware.append(
+        Hardware(
+            f"stub-{where}", "stub axle", "gear", row.label.removesuffix(" (per metre)"),
+            row.kg * long / 1000, middle, row.key, size_mm=(wheel.bore_mm, long),
+        )
+    )  # fmt: skip
+    site.levers.append(Lever(where, x, points, side, inner, swing, gear.lever_handle))
+
+
+def _band(side: int, inner: float, thick: float) -> Flat:
+    return (inner, inner + thick) if side > 0 else (-inner - thick, -inner)
+
+
+def _arm(swing: Swing, x: float, points: int, beyond: float, deep: float) -> tuple[Flat, Flat, Flat, Flat]:
+    """The lever as it lies parked, in (x, z): as long again beyond each hole as the grain needs."""
+    angle = math.radians(swing.parked_deg)
+    run, rise = points * math.cos(angle), math.sin(angle)
+    start, end = -beyond, swing.arm_mm + beyond
+
+    def at(along: float, off: float) -> Flat:
+        return x + along * run - off * rise * points, swing.pivot_mm + along * rise + off * run * points
+
+    half = deep / 2
+    return at(start, half), at(end, half), at(end, -half), at(start, -half)

@@ -1,0 +1,118 @@
+"""Wheels and what carries them: a through axle, a loose dolly, or arms that swing."""
+
+from __future__ import annotations
+
+from ergamot.core.catalogue import Section, Wheel
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.parts.gear.choices import Gear
+from ergamot.core.frame.parts.gear.levers import lever_out, swinging_wheels
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Axle, Hardware
+
+WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
+BOLT_END_DISTANCE = 7  # bolt diameters from a bolt to the end of a stick, along the grain; NDS 12.5.1
+DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
+Axles = tuple[Axle | None, Axle | None]  # rear, front
+
+
+def needs_axle_leg(gear: Gear, deep: float) -> bool:
+    """Does the axle stand too high to pass through the base rail itself?
+
+    Args: gear; deep, of the rail, mm.
+    Returns: True when wheel radius is over rail depth less two bolt diameters.
+    Source: two bolt diameters of wood left above a hole; common practice.
+    """
+    return (
+        gear.wheel is not None and gear.through and gear.wheel.diameter_mm / 2 > deep - 2 * gear.wheel.bore_mm
+    )
+
+
+def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
+    """Whatever the pen moves on.
+
+    Args: site; gear; length of the base rails and half the outside width, mm.
+    Returns: the rear Axle and the front one, None where there is none.
+    Source: common practice.
+    """
+    if gear.wheel is None:
+        site.buy("rope", "pulling rope", "gear", [(length, 0.0, site.frame.section.deep_mm / 2)])
+        return None, None
+    if gear.swing is not None:
+        return swinging_wheels(site, gear, gear.wheel, gear.swing, length, half)
+    return (
+        _dolly(site, gear, gear.wheel, half) if gear.kind == "dolly" else _pair(site, gear, gear.wheel, half)
+    ), None
+
+
+def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
+    section, radius = site.frame.section, wheel.diameter_mm / 2
+    leg = needs_axle_leg(gear, section.deep_mm)
+    if leg:
+        _axle_legs(site, gear.axle, half, radius + BOLT_END_DISTANCE * wheel.bore_mm)
+    outside = half + (section.thick_mm if leg else 0) + WHEEL_GAP_MM
+    _wheels(site, wheel, gear.axle, outside + wheel.width_mm / 2, radius)
+    rod = site.catalogue.hardware[f"rod-{wheel.bore_mm:.0f}{'-hard' if gear.steel == 'hard' else ''}"]
+    rod_length = 2 * (outside + wheel.width_mm + WHEEL_GAP_MM)
+    site.hardware.append(
+        Hardware(
+            "axle",
+            "axle rod",
+            "gear",
+            f"{rod.label.removesuffix(' (per metre)')}, through both sides",
+            rod.kg * rod_length / 1000,
+            (gear.axle, 0.0, radius),
+            rod.key,
+            size_mm=(wheel.bore_mm, rod_length),
+        )
+    )
+    return Axle(
+        gear.axle, radius, wheel, 2, parked="off" if gear.kind == "bolt-on" else "down", steel=gear.steel
+    )
+
+
+def _dolly(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
+    """Two wheels on a bar pushed under the rear; it waits aside while the pen stands."""
+    place = (gear.axle, 0.0, wheel.diameter_mm / 2)
+    bar = site.catalogue.hardware["dolly"]
+    site.hardware.append(Hardware("dolly", "dolly", "gear", bar.label, bar.kg, place, bar.key, when="aside"))
+    for side, y in (("right", -half * 0.8), ("left", half * 0.8)):
+        site.hardware.append(
+            Hardware(
+                f"dolly-wheel-{side}", "dolly wheel", "gear", wheel.label, wheel.kg,
+                (gear.axle, y, place[2]), wheel.key, when="aside",
+            )
+        )  # fmt: skip
+    return Axle(
+        gear.axle, wheel.diameter_mm / 2, wheel, 2, rise_mm=DOLLY_RISE_MM, parked="off", steel=gear.steel
+    )
+
+
+def _wheels(site: Site, wheel: Wheel, x: float, out: float, z: float) -> None:
+    size = (wheel.diameter_mm, wheel.width_mm)
+    for side, y in (("right", -out), ("left", out)):
+        site.hardware.append(
+            Hardware(
+                f"wheel-{side}", "wheel", "gear", wheel.label, wheel.kg, (x, y, z), wheel.key, size_mm=size
+            )
+        )
+
+
+def _axle_legs(site: Site, axle: float, half: float, top: float) -> None:
+    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    leg = Piece("axle leg", "A", "carries the axle above the rail; bolted to it", "gear")
+    for band in ((-half - thick, -half), (half, half + thick)):
+        site.frame.stick(leg, (axle - deep / 2, axle + deep / 2), band, (0, top), "z")
+
+
+def wheel_out(gear: Gear, half: float, section: Section) -> float:
+    """How far the wheels stand out from the middle, mm.
+
+    Args: gear; half, half the outside width; section, of the sticks that carry them.
+    Returns: mm.
+    Source: geometry.
+    """
+    if gear.wheel is None or gear.kind == "dolly":
+        return half
+    if gear.swing is not None:
+        return lever_out(gear.swing, gear.wheel, half, section) + gear.wheel.width_mm
+    return half + gear.wheel.width_mm + section.thick_mm + WHEEL_GAP_MM

@@ -1,0 +1,128 @@
+"""A wheel on an arm that swings down past a pivot on the rail and lifts it: where everything is, at any angle.
+
+        pivot o------ p above the rail's foot        rise = r + a·sin φ − p
+               \\  φ below level
+                \\ a                                 parked, φr above level:
+foot of rail ____\\___________                       clear = p + a·sin φr − r
+      rise        o  wheel, radius r
+grass  __________/_\\_________
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Wheel
+from ergamot.core.errors import OutOfRange, require_range
+
+CLEAR_MM = 15.0  # a parked wheel stands this far off the grass; common practice
+DEAD_POINT_DEG = 90.0  # past it the load holds the arm where it is
+
+
+@dataclass(frozen=True)
+class Swing:
+    """Pivot p above the rail's foot, arm a, wheel radius r (mm), locked below level and parked above it (degrees)."""
+
+    pivot_mm: float
+    arm_mm: float
+    radius_mm: float
+    locked_deg: float
+    parked_deg: float
+
+    @property
+    def rise_mm(self) -> float:
+        """How far the rail stands above the grass when locked."""
+        return self.radius_mm + self.arm_mm * _sin(self.locked_deg) - self.pivot_mm
+
+    @property
+    def clear_mm(self) -> float:
+        """How far the wheel stands off the grass when parked."""
+        return self.pivot_mm + self.arm_mm * _sin(self.parked_deg) - self.radius_mm
+
+    @property
+    def holds_itself(self) -> bool:
+        return self.locked_deg > DEAD_POINT_DEG
+
+    @property
+    def touch_deg(self) -> float:
+        """The angle below level at which the wheel first touches the grass."""
+        return math.degrees(math.asin(max(-1.0, min(1.0, (self.pivot_mm - self.radius_mm) / self.arm_mm))))
+
+    def throw_n(self, load_n: float, handle_mm: float) -> float:
+        """Force at the end of a handle that throws it over.
+
+        Args: load_n, on that wheel once it carries; handle_mm from the pivot, 100 to 2000.
+        Returns: N: N·a·cos(max(φ_touch, 0))/handle, greatest as it begins to lift.
+        Raises: OutOfRange.
+        Source: moments about the pivot.
+        """
+        require_range("lever_handle", handle_mm, 100, 2000, "mm")
+        return load_n * self.arm_mm * math.cos(math.radians(max(self.touch_deg, 0.0))) / handle_mm
+
+    def axle_at(self, deg: float) -> tuple[float, float]:
+        """Where the axle is: along from the pivot (towards where the arm points when parked) and up, mm."""
+        return self.arm_mm * math.cos(math.radians(deg)), -self.arm_mm * _sin(deg)
+
+
+def _sin(deg: float) -> float:
+    return math.sin(math.radians(deg))
+
+
+def pivot_for(rise_mm: float, arm_mm: float, radius_mm: float, locked_deg: float) -> float:
+    """Where to drill the pivot for a wanted rise.
+
+    Args: rise_mm, 5 to 200; arm_mm, 20 to 500; radius_mm of the wheel, 20 to 500; locked_deg below level, 10 to 150.
+    Returns: mm above the rail's foot: r + a·sin φ − rise.
+    Raises: OutOfRange.
+    Source: geometry.
+
+    >>> round(pivot_for(40, 60, 125, 100), 1)
+    144.1
+    """
+    require_range("lever_rise", rise_mm, 5, 200, "mm")
+    require_range("lever_arm", arm_mm, 20, 500, "mm")
+    require_range("radius", radius_mm, 20, 500, "mm")
+    require_range("lever_locked", locked_deg, 10, 150, "°")
+    return radius_mm + arm_mm * _sin(locked_deg) - rise_mm
+
+
+def shortest_arm(rise_mm: float, locked_deg: float, parked_deg: float, clear_mm: float = CLEAR_MM) -> float:
+    """The shortest arm that lifts so far and still clears the grass when parked.
+
+    Args: rise_mm; locked_deg, 10 to 150; parked_deg above level, 0 to 90; clear_mm, 0 to 200.
+    Returns: mm: (rise + clear)/(sin φ + sin φr).
+    Raises: OutOfRange.
+    Source: geometry.
+
+    >>> round(shortest_arm(40, 100, 60), 1)
+    29.7
+    """
+    require_range("lever_locked", locked_deg, 10, 150, "°")
+    require_range("lever_parked", parked_deg, 0, 90, "°")
+    require_range("clear", clear_mm, 0, 200, "mm")
+    return (rise_mm + clear_mm) / (_sin(locked_deg) + _sin(parked_deg))
+
+
+def swing_for(wheel: Wheel, rise_mm: float, arm_mm: float, locked_deg: float, parked_deg: float) -> Swing:
+    """The swing of a wheel in hand that gives a wanted rise.
+
+    Args: wheel; rise_mm, arm_mm, locked_deg and parked_deg as above.
+    Returns: the Swing.
+    Raises: OutOfRange, naming the arm when it is too short to clear the grass, or the rise when the pivot would
+        come too near the foot of the rail.
+    Source: geometry; four bolt diameters of wood under a pivot, NDS 2018 table 12.5.1C.
+    """
+    radius = wheel.diameter_mm / 2
+    least = shortest_arm(rise_mm, locked_deg, parked_deg)
+    if arm_mm < least - 1e-6:
+        raise OutOfRange(
+            "lever_arm",
+            arm_mm,
+            f"at least {math.ceil(least)} mm to lift {rise_mm:.0f} mm and clear the grass",
+        )
+    pivot = pivot_for(rise_mm, arm_mm, radius, locked_deg)
+    if pivot < 4 * wheel.bore_mm:
+        most = radius + arm_mm * _sin(locked_deg) - 4 * wheel.bore_mm
+        raise OutOfRange("lever_rise", rise_mm, f"at most {max(0, math.floor(most))} mm with this wheel and arm")
+    return Swing(pivot, arm_mm, radius, locked_deg, parked_deg)

@@ -1,0 +1,94 @@
+"""The working of a move on wheels, step by step as it is printed."""
+
+from __future__ import annotations
+
+from ergamot.core.catalogue import Ground
+from ergamot.core.finding import Working
+from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.structure import Axle, Lever, Structure
+from ergamot.core.gear.effort import START_FACTOR
+from ergamot.core.gear.throwing import lifted_n
+
+SOIL = "Wismer & Luth (1974)"
+
+
+def one_axle_steps(work: Working, structure: Structure, weighed: Mass, ground: Ground) -> None:
+    """Tipped on one axle, the other end carried.
+
+    Args: work, with W and F_slope; structure, with an axle; weighed; ground.
+    Source: moments about the axle; Wismer & Luth (1974).
+    """
+    axle = _places(work, structure, weighed)
+    work.given("x_hand", "hands from the rear end", structure.grip.x_mm / 1000, "m", "the design")
+    work.given("h", "hands above the ground", structure.grip.z_mm / 1000, "m", "the design")
+    work.step("F_lift", "lift at the handles", "W*(x_cg - x_axle)/(x_hand - x_axle)", "N", "moments")
+    work.step("Q", "load on the axle", "W - F_lift", "N")
+    work.step("N", "load on one wheel", f"max(Q, 1)/{axle.wheels}", "N")
+    _soil(work, ground)
+    work.step("Cn", "wheel number", "CI*b*2*r/N", "", SOIL)
+    work.step("Crr", "rolling resistance", "0.04 + 1.2/Cn", "", SOIL)
+    work.step("F_roll", "to keep it rolling", "max(Q, 0)*Crr", "N")
+    _pulls(work)
+    work.step("F_carry", "lift while pulling", "F_lift + F_keep*(h - r)/(x_hand - x_axle)", "N", "moments")
+
+
+def two_axle_steps(work: Working, structure: Structure, weighed: Mass, ground: Ground) -> None:
+    """On wheels at both ends: nothing is carried.
+
+    Args: work, with W and F_slope; structure, with both axles; weighed; ground.
+    Source: moments about the rear axle; Wismer & Luth (1974).
+    """
+    front = structure.front_axle
+    assert front is not None
+    axle = _places(work, structure, weighed)
+    work.given("x_front", "front axle from the rear end", front.x_mm / 1000, "m", "the design")
+    work.step("Qf", "load on the front axle", "W*(x_cg - x_axle)/(x_front - x_axle)", "N", "moments")
+    work.step("Q", "load on the rear axle", "W - Qf", "N")
+    work.step("Nr", "load on a rear wheel", f"max(Q, 1)/{axle.wheels}", "N")
+    work.step("Nf", "load on a front wheel", f"max(Qf, 1)/{front.wheels}", "N")
+    _soil(work, ground)
+    for end, word in (("r", "rear"), ("f", "front")):
+        work.step(f"C{end}", f"wheel number, {word}", f"CI*b*2*r/N{end}", "", SOIL)
+        work.step(f"Crr{end}", f"rolling resistance, {word}", f"0.04 + 1.2/C{end}", "", SOIL)
+    work.step("F_roll", "to keep it rolling", "max(Q, 0)*Crrr + max(Qf, 0)*Crrf", "N")
+    _pulls(work)
+    work.step("N", "the heavier wheel, at a bump", "max(Nr, Nf)", "N")
+
+
+def throw_steps(work: Working, structure: Structure, weighed: Mass, lever: Lever) -> None:
+    """Throwing the hardest lever over.
+
+    Args: work; structure; weighed; lever, the hardest.
+    Source: moments about the pivot.
+    """
+    swing = lever.swing
+    work.given(
+        "N_l", f"what the {lever.where} wheel lifts", lifted_n(structure, weighed, lever), "N", "moments"
+    )
+    work.given("a", "lever arm", swing.arm_mm, "mm", "the design")
+    work.given("p", "pivot above the foot of the rail", swing.pivot_mm, "mm", "the design")
+    work.given("r_l", "wheel radius", swing.radius_mm, "mm", "the catalogue")
+    work.given("g_l", "handle from the pivot", lever.handle_mm, "mm", "the design")
+    work.step("s_t", "sine of the angle at which the wheel touches", "max(-1, min(1, (p - r_l)/a))")
+    work.step(
+        "F_throw", "force at the handle", "N_l*a*sqrt(1 - max(s_t, 0)**2)/g_l", "N", "moments about the pivot"
+    )
+
+
+def _places(work: Working, structure: Structure, weighed: Mass) -> Axle:
+    axle = structure.axle
+    assert axle is not None
+    work.given("x_cg", "centre of mass from the rear end", weighed.fresh_centre[0] / 1000, "m", "moments")
+    work.given("x_axle", "axle from the rear end", axle.x_mm / 1000, "m", "the design")
+    work.given("r", "wheel radius", axle.radius_mm / 1000, "m", axle.wheel.source)
+    work.given("b", "wheel width", axle.wheel.width_mm / 1000, "m", axle.wheel.source)
+    return axle
+
+
+def _soil(work: Working, ground: Ground) -> None:
+    work.given("CI", f"cone index, {ground.label}", ground.cone_index_kpa * 1000, "Pa", ground.source)
+
+
+def _pulls(work: Working) -> None:
+    work.step("F_start", "pull to start", f"{START_FACTOR}*F_roll + F_slope", "N", "common practice")
+    work.step("F_keep", "pull to keep going", "F_roll + F_slope", "N")

@@ -10,6 +10,9 @@ import numpy as np
 import shapely
 from shapely import MultiPoint, Polygon
 
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.carpentry import bounds
+from ergamot.core.frame.soundness import separation_mm
 from ergamot.core.frame.structure import Lever, Member, Structure
 
 LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; common practice
@@ -67,6 +70,25 @@ def _nearest(structure: Structure, lever: Lever) -> Iterator[Gap]:
 
 def _flat(solid: tuple[tuple[float, float, float], ...]) -> Polygon:
     return MultiPoint([(x, z) for x, _, z in solid]).convex_hull
+
+
+def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:
+    """Refuse a swinging wheel whose arm or pivot board would stand where another stick is.
+
+    Args: members of the whole frame; axle_mm, where its pivot was asked for.
+    Raises: OutOfRange, naming the axle's place and what is in the way.
+    Source: separating planes.
+    """
+    own = [member for member in members if member.role in OWN]
+    others = [member for member in members if member.role not in OWN]
+    boxes, mine = bounds(tuple(others)), bounds(tuple(own))
+    for member, box in zip(own, mine, strict=True):
+        near = np.all((boxes[:, 0] < box[1] - 0.5) & (boxes[:, 1] > box[0] + 0.5), axis=1)
+        for i in np.nonzero(near)[0]:
+            if separation_mm(member, others[i]) < -0.5:
+                raise OutOfRange(
+                    "axle", round(axle_mm, 1), f"where the {member.role} does not meet the {others[i].role}"
+                )
 
 
 def lowest_wheel_mm(structure: Structure) -> float:

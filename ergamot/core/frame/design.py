@@ -9,6 +9,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
 from ergamot.core.frame.parts.anchors import tied_down
+from ergamot.core.frame.parts.gear import SWINGING
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
 
@@ -41,6 +42,8 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
     try:
         values = SHAPES[shape].settle(read, catalogue)
         SHAPES[shape].check(values, catalogue)
+        if values["gear"] in SWINGING:  # only the whole frame shows whether there is room to swing
+            SHAPES[shape].build(values, catalogue)
     except OutOfRange as refused:
         label = next(one.label for one in declared if one.name == refused.field)
         said = refused.message.replace(f"{refused.field} must be", f"{label} must be", 1)

@@ -124,5 +124,7 @@ def swing_for(wheel: Wheel, rise_mm: float, arm_mm: float, locked_deg: float, pa
     pivot = pivot_for(rise_mm, arm_mm, radius, locked_deg)
     if pivot < 4 * wheel.bore_mm:
         most = radius + arm_mm * _sin(locked_deg) - 4 * wheel.bore_mm
-        raise OutOfRange("lever_rise", rise_mm, f"at most {max(0, math.floor(most))} mm with this wheel and arm")
+        raise OutOfRange(
+            "lever_rise", rise_mm, f"at most {max(0, math.floor(most))} mm with this wheel and arm"
+        )
     return Swing(pivot, arm_mm, radius, locked_deg, parked_deg)

@@ -142,7 +142,7 @@ def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
 
 def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
     """Wood above a hole in the rail itself, against splitting across the grain. Legs are made long enough."""
-    if axle.rise_mm and not structure.levers or any(m.role in CARRIERS for m in structure.members):
+    if (axle.rise_mm and not structure.levers) or any(m.role in CARRIERS for m in structure.members):
         return
     height = structure.levers[0].swing.pivot_mm if structure.levers else axle.radius_mm
     held = [m for m in structure.members if m.role == "base side rail"]
@@ -150,7 +150,9 @@ def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
     above = max(corner[2] for corner in held[0].corners) - height
     work.given("has", "wood above the middle of the hole", above, "mm", "the frame")
     work.given("D", "bore", axle.wheel.bore_mm, "mm", axle.wheel.source)
-    work.step("needs", "loaded edge, four bolt diameters", f"{LOADED_EDGE:g}*D", "mm", "NDS 2018 table 12.5.1C")
+    work.step(
+        "needs", "loaded edge, four bolt diameters", f"{LOADED_EDGE:g}*D", "mm", "NDS 2018 table 12.5.1C"
+    )
     work.step("ratio", "has over needs", "has/needs")
     refs = tuple(m.ref for m in held)
     yield Check("wood over the axle", refs, work.known["needs"], work.known["has"], "mm", work.done())

@@ -76,9 +76,18 @@ def parked(structure: Structure, weighed: Mass, ground: Ground, tied: bool = Tru
     Returns: the Holding.
     Source: common practice: dry timber is the lighter.
     """
-    x, y, _ = weighed.dry_centre
+    off = [item for item in structure.hardware if item.role == "wheel" and _taken_off(structure)]
+    kg = weighed.dry_kg - sum(item.kg for item in off)
+    x, y = (
+        (weighed.dry_kg * weighed.dry_centre[axis] - sum(item.kg * item.place[axis] for item in off)) / kg
+        for axis in (0, 1)
+    )
     ties = ties_of(structure.anchors, ground) if tied else ()
-    return Holding(weighed.dry_kg, (x / 1000, y / 1000), ground.holding_mu, ties=ties)
+    return Holding(kg, (x / 1000, y / 1000), ground.holding_mu, ties=ties)
+
+
+def _taken_off(structure: Structure) -> bool:
+    return structure.axle is not None and structure.axle.parked == "off"
 
 
 def ties_of(anchors: Sequence[Anchor], ground: Ground) -> tuple[Tie, ...]:

@@ -13,8 +13,9 @@ from ergamot.core.place import Place
 from ergamot.core.weather.holding import Holding, parked
 from ergamot.core.weather.snow import snow_kg
 from ergamot.core.weather.stability import Stability, stability
-from ergamot.core.weather.surfaces import WindBody, wind_body
+from ergamot.core.weather.surfaces import BASE_GAP_M, WindBody, wind_body
 
+SCRUB_MU, ROLLING = 0.5, 0.05  # a tyre pushed across, and along on firm ground; common practice
 ROLLS = ("tarp", "vinyl")  # coverings that can be rolled up
 
 
@@ -47,11 +48,14 @@ def states(structure: Structure, flock: Flock, place: Place) -> tuple[WindState,
     ['parked', 'open-1', 'snow']
     """
     weighed = mass(structure)
-    return tuple(_judged(*each, place) for each in _variants(structure, weighed, flock, place))
+    found = [_judged(*each, place) for each in _variants(structure, weighed, flock, place)]
+    if raised_mm(structure) > 0:
+        found.append(_judged("raised", "raised on its wheels", *_raised(structure, weighed), place))
+    return tuple(found)
 
 
 def _judged(key: str, label: str, standing: Structure, holding: Holding, place: Place) -> WindState:
-    body = wind_body(standing)
+    body = wind_body(standing, raised_mm(standing) / 1000 if key == "raised" else BASE_GAP_M)
     stable = stability(body, holding, place.exposure.roughness_m, place.speed_up)
     return WindState(key, label, body, stable)
 
@@ -86,6 +90,31 @@ def _with(holding: Holding, kg: float, at: tuple[float, float]) -> Holding:
     whole = holding.mass_kg + kg
     x, y = ((holding.mass_kg * a + kg * b) / whole for a, b in zip(holding.centre_m, at, strict=True))
     return replace(holding, mass_kg=whole, centre_m=(x, y))
+
+
+def raised_mm(structure: Structure) -> float:
+    """How far the rails stand off the grass on their wheels.
+
+    Args: structure.
+    Returns: mm; 0 where its wheels lift nothing.
+    Source: the running gear.
+    """
+    return structure.axle.rise_mm if structure.axle and structure.levers else 0.0
+
+
+def _raised(structure: Structure, weighed: Mass) -> tuple[Structure, Holding]:
+    """On its tyres at the rear, and at the front on tyres or on the front of its rails."""
+    axle, front = structure.axle, structure.front_axle
+    assert axle is not None
+    wheel = next(item for item in structure.hardware if item.role == "wheel")
+    out = abs(wheel.place[1])
+    ahead = front.x_mm if front else max(x for x, _ in structure.contacts)
+    at = out if front else structure.body.y[1]
+    contacts = ((axle.x_mm, -out), (ahead, -at), (ahead, at), (axle.x_mm, out))
+    rise = axle.rise_mm / (1 if front else 2)
+    x, y, _ = weighed.dry_centre
+    holding = Holding(weighed.dry_kg, (x / 1000, y / 1000), SCRUB_MU, ROLLING if front else None)
+    return replace(structure, contacts=contacts, mean_height_mm=structure.mean_height_mm + rise), holding
 
 
 def leaf_of(structure: Structure, opening: Opening) -> tuple[Panel, ...]:

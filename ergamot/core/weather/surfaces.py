@@ -89,12 +89,11 @@ class WindBody:
         return tuple(dict.fromkeys(named))
 
 
-def wind_body(structure: Structure) -> WindBody:
+def wind_body(structure: Structure, gap_m: float = BASE_GAP_M) -> WindBody:
     """Take a structure's outside, and the partitions in it, as surfaces and vents.
 
-    Args: structure, parked on the ground with doors shut.
-    Returns: the WindBody; mesh lets air through its clear, unbacked area, and a 10 mm gap runs under
-        each base rail.
+    Args: structure, with doors shut; gap_m under its base rails, 0.01 when parked.
+    Returns: the WindBody; mesh lets air through its clear, unbacked area.
     Source: common practice.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
@@ -111,7 +110,7 @@ def wind_body(structure: Structure) -> WindBody:
         for s in surfaces
         if not s.is_sheet and not s.outside and not s.under
     ]
-    vents += base_gaps(x1 - x0, y1 - y0)
+    vents += base_gaps(x1 - x0, y1 - y0, gap_m)
     return WindBody(
         surfaces=surfaces,
         vents=tuple(vents),
@@ -193,19 +192,19 @@ def _flat_area_m2(corners: tuple[Point, ...]) -> float:
     return distance(corners[0], corners[1]) * distance(corners[1], corners[2]) / 1e6
 
 
-def base_gaps(length_m: float, width_m: float) -> list[Vent]:
+def base_gaps(length_m: float, width_m: float, gap_m: float = BASE_GAP_M) -> list[Vent]:
     """The gap under the base rails of an upright box, a vent in each of its four walls.
 
-    Args: length_m along x and width_m along y, m.
-    Returns: four vents of 10 mm height.
+    Args: length_m along x and width_m along y, m; gap_m, height of the gap.
+    Returns: four vents.
     Source: common practice.
 
     >>> [round(v.area_m2, 3) for v in base_gaps(3.0, 2.0)]
     [0.03, 0.03, 0.02, 0.02]
     """
     return [
-        Vent(length_m * BASE_GAP_M, (0, 1, 0)),
-        Vent(length_m * BASE_GAP_M, (0, -1, 0)),
-        Vent(width_m * BASE_GAP_M, (1, 0, 0)),
-        Vent(width_m * BASE_GAP_M, (-1, 0, 0)),
+        Vent(length_m * gap_m, (0, 1, 0)),
+        Vent(length_m * gap_m, (0, -1, 0)),
+        Vent(width_m * gap_m, (1, 0, 0)),
+        Vent(width_m * gap_m, (-1, 0, 0)),
     ]

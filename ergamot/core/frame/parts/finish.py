@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ergamot.core.frame.clearance import refuse_clash
 from ergamot.core.frame.fixings import count_fixings
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
@@ -42,6 +43,8 @@ def finish(site: Site, made: Finished) -> Structure:
     Source: common practice.
     """
     members = site.frame.labelled()
+    if site.levers:
+        refuse_clash(members, site.levers[0].x_mm)
     panels = site.cover.done(members)
     joined = (*joints(members, site.catalogue), *site.tied)
     fixings = count_fixings(members, panels, joined, site.catalogue)

@@ -11,13 +11,16 @@ from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
-from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Contents, Hardware, Room
 
 APRON_MM = 300.0  # mesh laid flat outwards against digging; common practice
+SWINGS = ("pivot board", "lever", "wheel board")
+ROUND_MM = 6.0  # left round what swings; common practice
+LEAST_BATTEN_MM = 100.0  # a shorter piece closes nothing; common practice
 BATTEN_MM = 65.0  # the hatch of a low pen begins above the batten
 SLOT_MM = 22.0  # for a 12 mm board
 
@@ -134,14 +137,34 @@ def _hang(site: Site, what: Container, count: int, x: tuple[float, float], y: fl
 
 
 def _batten(site: Site, half: float) -> None:
-    """A low board along the outside of both side rails, cut round nothing: wheels stand behind it."""
+    """A low board along the outside of both side rails, cut round what swings there; fixed wheels stand behind it."""
     sections = site.catalogue.sections
     small = sections["1x3"] if site.frame.section.deep_mm >= sections["1x3"].deep_mm else sections["1x2"]
     deep = small.deep_mm
     strip = Piece("ground batten", "W", "closes hollows under the rail", "frame", small)
     for y in ((-half - small.thick_mm, -half), (half, half + small.thick_mm)):
-        for run in pairwise(evenly(site.x[0] + 80, site.x[1], small.longest_mm)):
-            site.frame.stick(strip, run, y, (0, deep), "x")
+        for free in _between(site, half, deep):
+            for run in pairwise(evenly(*free, small.longest_mm)):
+                site.frame.stick(strip, run, y, (0, deep), "x")
+
+
+def _between(site: Site, half: float, deep: float) -> list[Flat]:
+    """Stretches of the side rails that nothing of the running gear stands before."""
+    taken = sorted(
+        (min(xs) - ROUND_MM, max(xs) + ROUND_MM)
+        for member in site.frame.members
+        if member.role in SWINGS and min(corner[2] for corner in member.corners) < deep
+        for xs in ([corner[0] for corner in member.corners],)
+    )
+    free: list[Flat] = []
+    start = site.x[0] + 80
+    for low, high in taken:
+        if low - start > LEAST_BATTEN_MM:
+            free.append((start, low))
+        start = max(start, high)
+    if site.x[1] - start > LEAST_BATTEN_MM:
+        free.append((start, site.x[1]))
+    return free
 
 
 def _apron(site: Site, half: float) -> None:

@@ -11,6 +11,7 @@
 """
 
 from ergamot.core.frame.parts.gear.choices import (
+    SWINGING,
     YIELD_MPA,
     Gear,
     body_start,
@@ -23,6 +24,7 @@ from ergamot.core.frame.parts.gear.rails import base_rails, side_bands
 from ergamot.core.frame.parts.gear.wheels import WHEEL_GAP_MM, needs_axle_leg, running_gear, wheel_out
 
 __all__ = [
+    "SWINGING",
     "WHEEL_GAP_MM",
     "YIELD_MPA",
     "Gear",

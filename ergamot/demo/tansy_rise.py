@@ -49,7 +49,14 @@ def _enter(work: Work) -> None:
     bantams = _batch(work, "Bantams", "layer-bantam", 8, age_today=90, out_day=70, leaving_day=420)
     propose_pen(work, first, "Tansy low pen", "low-pen")
     orchard = propose_pen(work, second, "Orchard pen", "low-pen")
-    change_pen(work, orchard.id, orchard.revision, {"roof": "steel-29", "walls": "sheltered"}, None, None)
+    change_pen(
+        work,
+        orchard.id,
+        orchard.revision,
+        {"roof": "steel-29", "walls": "sheltered", "gear": "boards", "pairs": 2, "anchors": 1},
+        None,
+        None,
+    )
     propose_pen(work, turkeys, "Turkey hoop", "hoop")
     coop = propose_pen(work, layers, "Laying coop", "coop")
     later = {
@@ -58,6 +65,7 @@ def _enter(work: Work) -> None:
         "nests_later": "later",
         "gear": "wheels",
         "wheel": "barrow-16",
+        "axle_steel": "hard",
     }
     change_pen(work, coop.id, coop.revision, later, None, None)
     propose_pen(work, bantams, "Hedge A-frame", "a-frame")

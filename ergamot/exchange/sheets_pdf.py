@@ -23,7 +23,7 @@ from ergamot.core.units import Quantity, System, say
 from ergamot.exchange.drawing_svg import DOT_MM, TEXT_MM, WIDTHS
 
 Paper = Literal["a4", "letter"]
-PAPERS = {"a4": A4, "letter": LETTER}
+PAPERS: dict[Paper, tuple[float, float]] = {"a4": A4, "letter": LETTER}
 MARGIN_MM = 12.0
 BLOCK_MM = 16.0  # height of the title block
 GAP_MM = 8.0

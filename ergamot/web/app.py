@@ -18,6 +18,7 @@ from ergamot.web.flocks import flocks_part
 from ergamot.web.ground import ground_part
 from ergamot.web.history import history_part
 from ergamot.web.mending import mending_part
+from ergamot.web.moving import moving_part
 from ergamot.web.pens import pens_part
 from ergamot.web.problems import map_errors, problem
 from ergamot.web.unit_of_work import keep_one_commit
@@ -49,6 +50,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         drawings_part,
         wind_part,
         mending_part,
+        moving_part,
         build_part,
         ground_part,
         history_part,

@@ -2,23 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from typing import Any, TypeVar
+from typing import Any
 
 from apiflask import APIBlueprint
-from flask import Response, request
+from flask import Response
 
 from ergamot.core.drawing.lines import LOOKS, LookName
 from ergamot.core.drawing.picture import scale_for
-from ergamot.core.errors import UnknownChoice
-from ergamot.core.units import System
 from ergamot.exchange.drawing_dxf import write_dxf
 from ergamot.exchange.drawing_svg import write_svg
 from ergamot.exchange.model_gltf import write_gltf
-from ergamot.exchange.sheets_pdf import Paper, write_sheets
+from ergamot.exchange.sheets_pdf import write_sheets
 from ergamot.operations.drawings import pen_lines, pen_parts, pen_picture, pen_sheets, pen_steps
 from ergamot.operations.kept import Record, kept
-from ergamot.web.files import file_answer
+from ergamot.web.files import asked_paper, asked_system, file_answer, one_of
 from ergamot.web.schemas.drawings import BuildStepOut, LineOut, LinesOut, StepsOut
 from ergamot.web.schemas.pens import PenIn
 from ergamot.web.unit_of_work import current_work
@@ -48,20 +45,7 @@ def steps_of_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
     return {"steps": [BuildStepOut.model_validate(step) for step in found]}
 
 
-T = TypeVar("T", bound=str)
 A4_ROOM_MM = (277.0, 190.0)  # on a sheet of A4 lying, inside its margins
-
-
-def _one_of(name: str, given: str, known: Mapping[T, Any]) -> T:
-    for one in known:
-        if one == given:
-            return one
-    raise UnknownChoice(name, given, tuple(known))
-
-
-def _system() -> System:
-    units: dict[System, None] = {"metric": None, "imperial": None}
-    return _one_of("units", request.args.get("units", "metric"), units)
 
 
 @drawings_part.get("/<int:pen_id>/<look>.svg")
@@ -69,10 +53,10 @@ def _system() -> System:
 def svg_of_pen(pen_id: int, look: str) -> Response:
     """The pen from one side (corner, plan, side, end) to scale, hidden lines removed, dimensioned."""
     work, record = current_work(), _pen(pen_id)
-    seen: LookName = _one_of("look", look, LOOKS)
+    seen: LookName = one_of("look", look, LOOKS)
     drawn = pen_picture(work, record, seen)
     scale = scale_for(drawn.wide, drawn.tall, A4_ROOM_MM)
-    text = write_svg(drawn, record.body["name"], scale, _system())
+    text = write_svg(drawn, record.body["name"], scale, asked_system())
     return file_answer(text, "image/svg+xml", f"pen-{pen_id}-{seen}.svg")
 
 
@@ -81,8 +65,8 @@ def svg_of_pen(pen_id: int, look: str) -> Response:
 def dxf_of_pen(pen_id: int, look: str) -> Response:
     """The pen from one side at full size in mm, a layer for each kind of line."""
     work, record = current_work(), _pen(pen_id)
-    seen: LookName = _one_of("look", look, LOOKS)
-    text = write_dxf(pen_picture(work, record, seen), _system())
+    seen: LookName = one_of("look", look, LOOKS)
+    text = write_dxf(pen_picture(work, record, seen), asked_system())
     return file_answer(text, "image/vnd.dxf", f"pen-{pen_id}-{seen}.dxf")
 
 
@@ -91,10 +75,10 @@ def dxf_of_pen(pen_id: int, look: str) -> Response:
 def sheets_of_pen(pen_id: int) -> Response:
     """A set of drawing sheets, on A4 or Letter."""
     work, record = current_work(), _pen(pen_id)
-    papers: dict[Paper, None] = {"a4": None, "letter": None}
-    paper = _one_of("paper", request.args.get("paper", "a4"), papers)
     return file_answer(
-        write_sheets(pen_sheets(work, record), paper, _system()), "application/pdf", f"pen-{pen_id}.pdf"
+        write_sheets(pen_sheets(work, record), asked_paper(), asked_system()),
+        "application/pdf",
+        f"pen-{pen_id}.pdf",
     )
 
 

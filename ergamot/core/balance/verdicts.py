@@ -72,6 +72,8 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
         place.exposure.roughness_m,
         place.speed_up,
     )
+    grips = replace(stable.holding, friction=max(place.holding_ground.pulling_mu, stable.holding.friction))
+    grippy = stability(body, grips, place.exposure.roughness_m, place.speed_up, loads=stable.loads)
     inside = provisions(flock, need, structure.room)
     space = judge_space(flock, need, structure.body.floor_m2, structure.head_room_mm / 1000)
     said = (*(one.words for one in inside), *unreached(structure))
@@ -79,7 +81,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
         space=replace(space, details=(*space.details, *said)),
         weight=judge_weight(structure, weighed, place.heaviest_kg),
         moving=judge_moving(catalogue, structure, weighed, place),
-        wind=judge_wind(body, stable, place),
+        wind=judge_wind(body, stable, place, grippy),
         mass=weighed,
         stability=stable,
         provisions=inside,

@@ -27,6 +27,7 @@ MESH_OUT_MM = 1.0
 DRUM_SIDES = 20
 BLOCK_MM = 22.0  # hinges, latches and the like; containers are drawn at BUCKET_MM
 BUCKET_MM = 120.0
+STAKE_MM = 24.0
 
 
 @dataclass(frozen=True)
@@ -67,6 +68,7 @@ def model(structure: Structure, catalogue: Catalogue) -> tuple[Part, ...]:
         *(_stick(member) for member in structure.members),
         *(_covering(panel, _opening_mm(panel, catalogue)) for panel in structure.standing),
         *_hardware(structure.hardware, catalogue),
+        *_anchors(structure),
     )
 
 
@@ -165,6 +167,24 @@ def _hardware(items: tuple[Hardware, ...], catalogue: Catalogue) -> Iterator[Par
         )
         kind: PartKind = "block" if not item.size_mm else "wheel" if item.role == "wheel" else "rod"
         yield Part(item.ref, "", kind, item.role, item.group, item.row, item.kg, 0.0, (0.0, 0.0, 0.0), *made)
+
+
+def _anchors(structure: Structure) -> Iterator[Part]:
+    """A stake beside the rail for each anchor, and its strap up to the rail at 45°."""
+    tall = structure.members[0].section.deep_mm
+    for i, anchor in enumerate(structure.anchors, start=1):
+        x, y = anchor.place
+        side = 1 if y > 0 else -1
+        stake = _block(
+            Hardware(f"anchor-{i}", "anchor", "gear", anchor.label, 0.0, (x, y + side * tall, 0.0)), STAKE_MM
+        )
+        base = len(stake[0])
+        corners = (*stake[0], (x, y, tall), (x, y + side * tall, STAKE_MM))
+        edges = (*stake[2], (base, base + 1))
+        yield Part(
+            f"anchor-{i}", "", "block", "anchor", "gear", anchor.row, 0.0, 0.0, (0.0, 0.0, 0.0),
+            corners, stake[1], edges,
+        )  # fmt: skip
 
 
 def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:

@@ -153,7 +153,7 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, plac
     can = movers_strength(catalogue, structure, place.crew)
     moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
     work = _working(structure, weighed, moved, can, place)
-    ratios = {name: work.known[f"r_{name}"] for name in _TESTS if f"r_{name}" in work.known}
+    ratios = {name: work.known[f"r_{name}"] for name in TESTS if f"r_{name}" in work.known}
     ruling = min(ratios, key=lambda name: ratios[name])
     work.step("ratio", "the least of these rules", f"min({', '.join(f'r_{n}' for n in ratios)})")
     lifts = structure.axle is not None and structure.front_axle is None
@@ -181,7 +181,7 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, plac
     )
 
 
-_TESTS = {
+TESTS = {
     "lift": "lift at the handles",
     "carry": "carry while pulling",
     "start": "start it moving",
@@ -202,12 +202,12 @@ def _sentence(ruling: str, ratio: float, work: Working, place: Place) -> Phrase:
     can, takes = work.known[f"can_{ruling}"], work.known[f"F_{ruling}"]
     if ratio < 1:
         return phrase(
-            f"to {_TESTS[ruling]} takes {{takes}}; {who} should not do over {{can}}",
+            f"to {TESTS[ruling]} takes {{takes}}; {who} should not do over {{can}}",
             takes=Quantity(takes, "heft"),
             can=Quantity(can, "heft"),
         )
     return phrase(
-        f"{who} can {_TESTS[ruling]}: {{takes}} of {{can}}",
+        f"{who} can {TESTS[ruling]}: {{takes}} of {{can}}",
         takes=Quantity(takes, "heft"),
         can=Quantity(can, "heft"),
     )

@@ -40,13 +40,15 @@ def side_of(direction_deg: float) -> str:
     return _SIDES[round(direction_deg / 45) % 8]
 
 
+WIDE = 1.05  # a narrower band is not worth telling
 BALANCE = "orifice flow: as much air in as out"
 
 
-def judge_wind(body: WindBody, stable: Stability, place: Place) -> Finding:
+def judge_wind(body: WindBody, stable: Stability, place: Place, grippy: Stability | None = None) -> Finding:
     """Does the parked pen stand in the keeper's design gust, whichever way it blows?
 
-    Args: body; stable, its stability; place, with the design gust.
+    Args: body; stable, its stability; place, with the design gust; grippy, the same on ground that grips as well
+        as it may, for a band.
     Returns: the Wind finding; its ratio is the gust it stands over the design gust.
     Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
     """
@@ -54,6 +56,12 @@ def judge_wind(body: WindBody, stable: Stability, place: Place) -> Finding:
     work = _working(body, stable, worst, place)
     stands = work.known["V10"]
     gust = Quantity(stands, "ms")
+    band, band_words = None, None
+    if grippy is not None and grippy.worst.least > WIDE * worst.least:
+        band = (work.known["ratio"], grippy.worst.least / place.design_gust_ms)
+        band_words = phrase(
+            "up to {high} where the ground grips well", high=Quantity(grippy.worst.least, "ms")
+        )
     return Finding(
         what="wind",
         title="Wind",
@@ -67,6 +75,8 @@ def judge_wind(body: WindBody, stable: Stability, place: Place) -> Finding:
         working=work.done(),
         answer="ratio",
         details=_details(stable, worst, best),
+        band=band,
+        band_words=band_words,
         cautions=CAUTIONS,
     )
 

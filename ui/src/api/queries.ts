@@ -11,6 +11,7 @@ export const keys = {
   lines: (id: number, values: Record<string, string | number>) => ["lines", id, values],
   steps: (id: number, values: Record<string, string | number>) => ["steps", id, values],
   wind: (id: number, values: Record<string, string | number>, from: number | null) => ["wind", id, values, from],
+  moving: (id: number, values: Record<string, string | number>, drilled: string) => ["moving", id, values, drilled],
   starts: (flock: number) => ["starts", flock],
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
@@ -76,6 +77,19 @@ export const useWind = (bench: Bench, windFrom: number | null) => {
     queryFn: ({ signal }) =>
       answer(api.POST("/api/pens/{pen_id}/wind", { params: { path: { pen_id: id } }, body: { values, wind_from_deg: windFrom }, signal })),
     placeholderData: (before) => before,
+    gcTime: 60_000,
+  });
+};
+
+/** These values on the move: every ground, every mover; a pivot drilled already, if one is. */
+export const useMoving = (bench: Bench, drilled: string) => {
+  const [id, values] = [bench.id, valuesOf(bench)];
+  return useQuery({
+    queryKey: keys.moving(id, values, drilled),
+    queryFn: ({ signal }) =>
+      answer(api.POST("/api/pens/{pen_id}/moving", { params: { path: { pen_id: id } }, body: { values, drilled: drilled || null }, signal })),
+    placeholderData: (before) => before,
+    retry: false,
     gcTime: 60_000,
   });
 };

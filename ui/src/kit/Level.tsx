@@ -40,13 +40,17 @@ export function Level({ finding, onOpen }: { finding: Finding; onOpen: () => voi
           fill="none"
           opacity={0.75}
         />
+        {finding.band ? <Band from={bubbleAt(finding.band[0]) * WIDTH} to={bubbleAt(finding.band[1]) * WIDTH} /> : null}
         {fails ? <Broken x={x} /> : <Bubble x={x} />}
         {MARKS.map((mark) => (
           <line key={mark} x1={mark * WIDTH} x2={mark * WIDTH} y1={2} y2={HEIGHT} stroke="var(--color-ink)" strokeWidth={2.2} />
         ))}
       </svg>
       <span className="flex justify-between gap-3 text-sm leading-snug">
-        <span className={fails ? "text-clay" : "text-pencil"}>{read(finding.sentence)}</span>
+        <span className={fails ? "text-clay" : "text-pencil"}>
+          {read(finding.sentence)}
+          {finding.band_words ? `; ${read(finding.band_words)}` : ""}
+        </span>
         <span className={`figure shrink-0 ${fails ? "text-clay" : "text-grass"}`}>{word}</span>
       </span>
     </button>
@@ -56,6 +60,16 @@ export function Level({ finding, onOpen }: { finding: Finding; onOpen: () => voi
 /** A vial: slightly swollen in the middle, as levels are. */
 function glass(width: number, height: number): string {
   return `M12 3 Q${width / 2} 0 ${width - 12} 3 Q${width - 1} ${height / 2 + 1} ${width - 12} ${height - 1} Q${width / 2} ${height + 2} 12 ${height - 1} Q1 ${height / 2 + 1} 12 3Z`;
+}
+
+/** How far the bubble may wander: figures behind it are not well known. */
+function Band({ from, to }: { from: number; to: number }) {
+  const [low, high] = [Math.min(from, to), Math.max(from, to)];
+  return (
+    <g stroke="var(--color-ink)" strokeWidth={1.4} strokeDasharray="3 2.5" fill="none">
+      <path d={`M${low} ${HEIGHT - 6}H${high}M${low} ${HEIGHT - 9}v6M${high} ${HEIGHT - 9}v6`} />
+    </g>
+  );
 }
 
 function Bubble({ x }: { x: number }) {

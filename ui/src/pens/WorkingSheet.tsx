@@ -1,6 +1,7 @@
 import type { Bench, Finding } from "../api/client";
 import { Steps, Worksheet } from "../kit/Worksheet";
 import { useUnits } from "../kit/units";
+import { MovingPanel } from "../moving/MovingPanel";
 import { WindPanel } from "../wind/WindPanel";
 import { SpaceChart } from "./SpaceChart";
 import type { Values } from "./usePenEdits";
@@ -28,6 +29,7 @@ export function WorkingSheet({ bench, finding, onClose, onKeep }: Props) {
         ))}
       </ul>
       {finding.what === "space" ? <SpaceChart days={bench.space_days} /> : null}
+      {finding.what === "moving" ? <MovingPanel bench={bench} /> : null}
       {finding.what === "wind" ? <WindPanel bench={bench} onTry={onKeep} /> : null}
       {finding.what === "weight" ? <Groups bench={bench} /> : null}
       <h3 className="mt-4 mb-1">The working</h3>

@@ -69,10 +69,10 @@ describe("an empty farm", () => {
 
   it("says at Build and Ground what is missing", async () => {
     openApp("/build");
-    await screen.findByText(/Cut lists come from pens/);
+    await screen.findByText(/cutting plans and the order of building come from a pen/);
     cleanup();
     openApp("/ground");
-    await screen.findByText(/Moves belong to a pen/);
+    await screen.findByText(/daily moves follows a pen/);
   });
 
   it("opens Flocks on the form of a new one", async () => {

@@ -14,7 +14,7 @@ export function Rule({ label, value, most, step, said, onChange }: Props) {
       <span className="whitespace-nowrap">{label}</span>
       <input
         type="range"
-        className="rule w-20"
+        className="rule w-16"
         min={0}
         max={most}
         step={step}

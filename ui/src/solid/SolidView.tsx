@@ -51,11 +51,11 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
   return (
     // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- number keys reach it from any control inside
     <div className="flex min-h-0 flex-1 flex-col" onKeyDown={keys}>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-1 text-sm">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 pt-1 text-sm">
         <OneOf label="From" options={LOOKS} on={look.look} onPick={from} />
         <OneOf label="Shade" options={SHADES} on={shade} onPick={setShade} />
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" className="accent-grass" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> balance, wind
+          <input type="checkbox" className="accent-grass" checked={marks} onChange={(event) => setMarks(event.target.checked)} /> marks
         </label>
         <Rule label="Saw through" value={sawn} most={0.9} step={0.02} said={`${Math.round(sawn * 100)} % sawn away`} onChange={setSawn} />
         <Rule label="Take apart" value={out} most={Math.max(1, steps.length || 30)} step={1} said={next ? `next: ${next.title}` : "whole"} onChange={setOut} />

@@ -1,0 +1,192 @@
+"""Where to drill for swinging wheels: the carrier and the lever as flat plates with their holes, at full size."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import NotFound
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.joints import BOLT_EXTRA_MM, lengths
+from ergamot.core.frame.structure import Lever, Member, Structure
+from ergamot.core.units import Quantity
+
+PIN_DIAMETERS = 5.0  # from pivot to locking pin; common practice
+PIN_EDGE_DIAMETERS = 1.5  # from the pin to an edge along the grain; NDS 2018 table 12.5.1A
+PIN_MM = 10.0
+
+
+@dataclass(frozen=True)
+class Hole:
+    """A hole to drill: place and diameter in mm, and what goes through it."""
+
+    at: Flat
+    diameter: float
+    label: str
+
+
+@dataclass(frozen=True)
+class Plate:
+    """One stick seen flat, mm: u along the pen to the front, v up from the foot of the rail; a lever along itself."""
+
+    title: str
+    outline: tuple[Flat, ...]
+    holes: tuple[Hole, ...]
+    foot: float | None
+
+
+@dataclass(frozen=True)
+class Template:
+    """Plates to print at full size and what to know beside them."""
+
+    plates: tuple[Plate, ...]
+    lines: tuple[Phrase, ...]
+
+
+def drill_template(structure: Structure, catalogue: Catalogue) -> Template:
+    """The drilling of one lever and of what carries it; the other side is its mirror image.
+
+    Args: structure, on swinging wheels; catalogue, with the bolts sold.
+    Returns: the Template.
+    Raises: NotFound when the pen has no such wheels.
+    Source: geometry of the swing; bolt lengths by what they pass through, two washers, nut and 3 mm.
+    """
+    if not structure.levers:
+        raise NotFound("Only swinging wheels have holes to set out", field="gear", value=structure.shape)
+    lever = structure.levers[0]
+    arm = _arm(structure, lever)
+    carriers = _carriers(structure, lever)
+    bore = _bore(structure)
+    pin = _pin(lever, bore, carriers)
+    pivot = (lever.x_mm, lever.swing.pivot_mm)
+    on_carrier = [Hole(pivot, bore, "pivot"), *([Hole(pin, PIN_MM, "locking pin")] if pin else [])]
+    return Template(
+        plates=(
+            *(
+                Plate(_titled(member), _side(member), tuple(_within(on_carrier, member)), 0.0)
+                for member in carriers
+            ),
+            _lever_plate(lever, arm, bore, with_pin=pin is not None),
+        ),
+        lines=_lines(structure, bore, catalogue, pin is not None),
+    )
+
+
+def _bore(structure: Structure) -> float:
+    assert structure.axle is not None
+    return structure.axle.wheel.bore_mm
+
+
+def _near(structure: Structure, lever: Lever, roles: tuple[str, ...]) -> list[Member]:
+    return [
+        m
+        for m in structure.members
+        if m.role in roles and m.centre[1] * lever.side > 0 and abs(m.centre[0] - lever.x_mm) < 400
+    ]
+
+
+def _arm(structure: Structure, lever: Lever) -> Member:
+    return _near(structure, lever, ("lever", "wheel board"))[0]
+
+
+def _carriers(structure: Structure, lever: Lever) -> tuple[Member, ...]:
+    """What the pivot bolt passes through: the pivot board where there is one, and the rail it lies on."""
+    boards = _near(structure, lever, ("pivot board",))
+    rail = next(m for m in structure.members if m.role == "base side rail" and m.centre[1] * lever.side > 0)
+    return (boards[0],) if boards else (rail,)
+
+
+def _side(member: Member) -> tuple[Flat, ...]:
+    xs, zs = [c[0] for c in member.corners], [c[2] for c in member.corners]
+    low, high = (min(xs), min(zs)), (max(xs), max(zs))
+    return (low, (high[0], low[1]), high, (low[0], high[1]))
+
+
+def _titled(member: Member) -> str:
+    return f"{member.role} {member.label}"
+
+
+def _within(holes: list[Hole], member: Member) -> list[Hole]:
+    (x0, z0), _, (x1, z1), _ = _side(member)
+    return [hole for hole in holes if x0 < hole.at[0] < x1 and z0 < hole.at[1] < z1]
+
+
+def _pin(lever: Lever, bore: float, carriers: tuple[Member, ...]) -> Flat | None:
+    """The locking pin's hole in the carrier, on the lever's tail as it lies when locked; None where it falls off."""
+    reach = PIN_DIAMETERS * bore
+    angle = math.radians(lever.swing.locked_deg)
+    u = lever.x_mm - lever.points * reach * math.cos(angle)
+    v = lever.swing.pivot_mm + reach * math.sin(angle)
+    spare = PIN_EDGE_DIAMETERS * PIN_MM
+    for member in carriers:
+        (x0, z0), _, (x1, z1), _ = _side(member)
+        if x0 + spare <= u <= x1 - spare and z0 + spare <= v <= z1 - spare:
+            return u, v
+    return None
+
+
+def _lever_plate(lever: Lever, arm: Member, bore: float, with_pin: bool) -> Plate:
+    deep = arm.section.deep_mm
+    beyond = (arm.length_mm - lever.swing.arm_mm) / 2
+    holes = [
+        Hole((beyond, deep / 2), bore, "pivot"),
+        Hole((beyond + lever.swing.arm_mm, deep / 2), bore, "axle"),
+    ]
+    if with_pin:
+        holes.append(Hole((beyond - PIN_DIAMETERS * bore, deep / 2), PIN_MM, "locking pin"))
+    outline = ((0.0, 0.0), (arm.length_mm, 0.0), (arm.length_mm, deep), (0.0, deep))
+    return Plate(_titled(arm), outline, tuple(holes), None)
+
+
+def bolt_stack_mm(structure: Structure) -> float:
+    """The wood a pivot bolt passes through: lever, pivot board where there is one, rail where it reaches it.
+
+    Args: structure, on swinging wheels.
+    Returns: mm.
+    Source: the frame.
+    """
+    lever = structure.levers[0]
+    carriers = _carriers(structure, lever)
+    through = _arm(structure, lever).section.thick_mm + sum(m.section.thick_mm for m in carriers)
+    if carriers[0].role == "pivot board" and lever.swing.pivot_mm < _rail_deep(structure):
+        through += carriers[0].section.thick_mm
+    return through
+
+
+def _rail_deep(structure: Structure) -> float:
+    rail = next(m for m in structure.members if m.role == "base side rail")
+    return max(c[2] for c in rail.corners)
+
+
+def _lines(structure: Structure, bore: float, catalogue: Catalogue, pinned: bool) -> tuple[Phrase, ...]:
+    swing, through = structure.levers[0].swing, bolt_stack_mm(structure)
+    sold = [length for length in lengths(catalogue, "bolt-") if length >= through + BOLT_EXTRA_MM]
+    return (
+        phrase(
+            "Pivot {pivot} above the foot of the rail; axle {arm} from the pivot; lifts {rise}, parked {clear} "
+            "off the grass.",
+            pivot=Quantity(swing.pivot_mm, "mm"),
+            arm=Quantity(swing.arm_mm, "mm"),
+            rise=Quantity(swing.rise_mm, "mm"),
+            clear=Quantity(swing.clear_mm, "mm"),
+        ),
+        phrase(
+            "Pivot bolt through {wood} of wood, two washers, nut and 3 mm: {bolt}, {bore} across.",
+            wood=Quantity(through, "mm"),
+            bolt=Quantity(sold[0] if sold else through + BOLT_EXTRA_MM, "mm"),
+            bore=Quantity(bore, "mm"),
+        ),
+        phrase(
+            "Past its dead point it holds itself; fit a stop block where it comes to rest."
+            if swing.holds_itself
+            else "It does not hold itself: never without its pin."
+        ),
+        phrase(
+            "The locking pin passes lever and carrier; a hook or cord holds the lever up when parked."
+            if pinned
+            else "No room for a pin in this carrier: a stop block and a hook hold the lever."
+        ),
+        phrase("Drill a mirror image for the other side. Tighten pivots again after the first week."),
+    )

@@ -1,0 +1,47 @@
+"""Moving a pen as kept, or with values being tried: its chart, its drilling template."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from ergamot.core.flock.growth import mass_kg
+from ergamot.core.frame.clearance import Gap, swing_gaps
+from ergamot.core.frame.mass import mass
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.chart import MovingChart, moving_chart
+from ergamot.core.gear.template import Template, drill_template
+from ergamot.core.gear.throwing import hardest_throw
+from ergamot.core.place import Place
+from ergamot.operations.pens import stands
+from ergamot.operations.work import Work
+from ergamot.store.records import Record
+
+
+@dataclass(frozen=True)
+class OnTheMove:
+    """A pen on the move on this farm; throw in N at a lever's handle."""
+
+    structure: Structure
+    place: Place
+    chart: MovingChart
+    throw: float | None
+    gaps: tuple[Gap, ...]
+
+
+def moving_of(work: Work, record: Record, trying: Mapping[str, Any]) -> OnTheMove:
+    """A pen's moving chart, with its birds riding at their weight when they leave."""
+    pen = stands(work, record, trying)
+    weighed = mass(pen.structure)
+    birds = pen.flock.placed * mass_kg(pen.flock.strain, pen.flock.leaving_day)
+    chart = moving_chart(work.catalogue, pen.structure, weighed, pen.place, birds)
+    thrown = hardest_throw(pen.structure, weighed)
+    return OnTheMove(
+        pen.structure, pen.place, chart, thrown[1] if thrown else None, swing_gaps(pen.structure)
+    )
+
+
+def template_of(work: Work, record: Record) -> Template:
+    """Where to drill for a pen's swinging wheels."""
+    return drill_template(stands(work, record).structure, work.catalogue)

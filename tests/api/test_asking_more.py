@@ -1,0 +1,137 @@
+"""Wind, moving and what would mend it, over HTTP; the drilling template opened with other libraries."""
+
+from __future__ import annotations
+
+import io
+import json
+import re
+
+import ezdxf
+import pypdf
+import pytest
+
+from tests.api.test_drawing_files import fetched, pen_of
+
+MM = 72 / 25.4
+
+
+def tried(client, pen, what, **body):
+    answer = client.post(f"/api/pens/{pen}/{what}", json=body)
+    assert answer.status_code == 200, answer.text
+    return answer.json
+
+
+@pytest.mark.parametrize("shape", ["low-pen", "hoop", "coop"])
+def test_the_wind_chart_tells_of_every_state_and_every_anchor(client, shape):
+    pen, bench = pen_of(client, shape)
+    wind = tried(client, pen, "wind", wind_from_deg=270)
+    assert wind["states"][0]["key"] == "parked"
+    assert [len(state["gusts"]) for state in wind["states"]] == [24] * len(wind["states"])
+    parked = {gust["direction_deg"]: gust["least"] for gust in wind["states"][0]["gusts"]}
+    assert parked == {gust["direction_deg"]: gust["least"] for gust in bench["gusts"]}
+    assert re.search(r"front towards \d+°", wind["heading"]["metric"])
+    assert len(wind["tyings"]) == 4
+    pairs = [one["pairs"] for one in wind["tyings"] if one["pairs"]]
+    assert pairs
+    tied = tried(client, pen, "try", values={"anchors": pairs[-1], "anchor": wind["tyings"][-1]["key"]})
+    assert next(one for one in tied["findings"] if one["what"] == "wind")["ratio"] >= 0.999
+    assert tried(client, pen, "wind")["heading"] is None
+
+
+def test_a_wind_from_nowhere_is_refused_by_field(client):
+    pen, _ = pen_of(client, "low-pen")
+    refused = client.post(f"/api/pens/{pen}/wind", json={"wind_from_deg": 400})
+    assert refused.status_code == 422
+    assert refused.json["field"] == "wind_from_deg"
+
+
+def test_the_moving_chart_tells_of_grounds_movers_and_levers(client):
+    pen, _ = pen_of(client, "low-pen")
+    plain = tried(client, pen, "moving")
+    assert [one["label"] for one in plain["grounds"]] == [
+        "firm dry sod",
+        "moist pasture",
+        "wet soft ground",
+        "frozen",
+    ]
+    assert sum(one["usual"] for one in plain["grounds"]) == 1
+    assert sum(one["chosen"] for one in plain["movers"]) == 1
+    assert plain["swing"] is None
+    swung = tried(client, pen, "moving", values={"gear": "boards"}, drilled="6 in")["swing"]
+    assert [swung["steps"][0]["deg"], swung["steps"][-1]["deg"]] == [-60, 100]
+    assert swung["steps"][0]["raised"] == 0
+    assert swung["steps"][-1]["raised"] == pytest.approx(40, abs=0.1)
+    assert "drilled there it lifts" in swung["drilled"]["metric"]
+    refused = client.post(
+        f"/api/pens/{pen}/moving", json={"values": {"gear": "boards"}, "drilled": "a bit up"}
+    )
+    assert (refused.status_code, refused.json["field"]) == (422, "drilled")
+
+
+def test_changes_that_would_mend_it_come_line_by_line(client):
+    pen, bench = pen_of(client, "low-pen")
+    answer = client.post(f"/api/pens/{pen}/mends", json={"what": "wind"})
+    assert answer.mimetype == "application/x-ndjson"
+    lines = [json.loads(line) for line in answer.text.splitlines()]
+    assert len(lines) > 3
+    before = next(one for one in bench["findings"] if one["what"] == "wind")["ratio"]
+    for line in lines:
+        assert line["ratio"] > before
+        assert [mark["what"] for mark in line["marks"]] == ["space", "weight", "moving", "wind"]
+    kept = client.patch(
+        f"/api/pens/{pen}",
+        json={"values": lines[0]["changes"]},
+        headers={"If-Match": f'"{bench["revision"]}"'},
+    )
+    assert kept.status_code == 200
+    assert next(one for one in kept.json["findings"] if one["what"] == "wind")["ratio"] == pytest.approx(
+        lines[0]["ratio"]
+    )
+    assert client.post(f"/api/pens/{pen}/mends", json={"what": "luck"}).status_code == 422
+
+
+def swinging(client):
+    pen, bench = pen_of(client, "low-pen")
+    kept = client.patch(
+        f"/api/pens/{pen}",
+        json={"values": {"gear": "levers"}},
+        headers={"If-Match": f'"{bench["revision"]}"'},
+    )
+    assert kept.status_code == 200, kept.text
+    return pen, kept.json
+
+
+@pytest.mark.parametrize("paper", ["a4", "letter"])
+def test_a_template_prints_at_full_size_with_a_line_to_check_it_by(client, paper):
+    pen, _ = swinging(client)
+    pages = pypdf.PdfReader(
+        io.BytesIO(fetched(client, f"/api/pens/{pen}/drill-template.pdf?paper={paper}").data)
+    ).pages
+    assert len(pages) == 2
+    for page in pages:
+        drawn = page.get_contents().get_data().decode("latin-1")
+        lines = [
+            (float(x1) - float(x0), float(y1) - float(y0))
+            for x0, y0, x1, y1 in re.findall(r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l", drawn)
+        ]
+        assert any(abs(dx - 100 * MM) < 0.01 and dy == 0 for dx, dy in lines)
+        assert "must measure 100 mm" in page.extract_text()
+        assert "full size" in page.extract_text()
+
+
+def test_a_template_in_dxf_has_its_holes_as_far_apart_as_the_arm_is_long(client):
+    pen, bench = swinging(client)
+    made = ezdxf.read(io.StringIO(fetched(client, f"/api/pens/{pen}/drill-template.dxf").text))
+    assert made.audit().errors == []
+    assert made.units == ezdxf.units.MM
+    circles = sorted(made.modelspace().query("CIRCLE"), key=lambda circle: circle.dxf.center.x)
+    across = [circle for circle in circles if circle.dxf.radius == pytest.approx(8)]
+    arm = bench["values"]["lever_arm"]["value"]
+    assert across[-1].dxf.center.x - across[-2].dxf.center.x == pytest.approx(arm)
+
+
+def test_a_pen_on_fixed_wheels_has_no_template_and_says_why(client):
+    pen, _ = pen_of(client, "low-pen")
+    refused = client.get(f"/api/pens/{pen}/drill-template.pdf")
+    assert refused.status_code == 404
+    assert "swinging wheels" in refused.json["detail"]

@@ -12,7 +12,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.gear.template import Plate, Template
-from ergamot.core.units import System
+from ergamot.core.units import Quantity, System, say
 from ergamot.exchange.sheets_pdf import PAPERS, Paper
 
 CHECK_MM = 100.0
@@ -61,6 +61,10 @@ def _page(
         return (left + u - low[0]) * mm, (foot + v - low[1]) * mm
 
     _outline(canvas, plate, low, high, at)
+    if plate.foot is not None and not low[1] <= plate.foot <= high[1]:
+        pivot = next(hole.at[1] for hole in plate.holes if hole.label == "pivot")
+        words = f"the foot of the rail lies {say(Quantity(pivot - plate.foot, 'mm'), system)} below the pivot"
+        canvas.drawString(*at(low[0], low[1] - 5), words)
     for hole in plate.holes:
         x, y = at(*hole.at)
         canvas.circle(x, y, hole.diameter / 2 * mm)

@@ -72,7 +72,10 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         ],
         "space_days": [_space_day(day) for day in _some(bench.space_days)],
         "facts": [
-            *(_stick_fact(member, fixed[member.ref]) for member in bench.structure.members),
+            *(
+                _stick_fact(member, fixed[member.ref], bench.judged.strength.used.get(member.ref))
+                for member in bench.structure.members
+            ),
             *(_panel_fact(panel) for panel in bench.structure.panels),
         ],
         "notes": [Words.model_validate(note) for note in bench.notes],
@@ -172,7 +175,7 @@ def _fixed(structure: Structure) -> dict[str, list[str]]:
     }
 
 
-def _stick_fact(member: Member, fixed: list[str]) -> FactOut:
+def _stick_fact(member: Member, fixed: list[str], used: float | None) -> FactOut:
     length, kg = Quantity(member.length_mm, "mm"), Quantity(member.fresh_kg, "kg")
     lines = [
         phrase(f"{member.section.label}, {{length}}, {{kg}} fresh", length=length, kg=kg),
@@ -185,6 +188,8 @@ def _stick_fact(member: Member, fixed: list[str]) -> FactOut:
                 short=Quantity(member.short_mm, "mm"),
             )
         )
+    if used is not None:
+        lines.append(phrase("asked for {used} of its strength", used=Quantity(used, "share")))
     lines.append(phrase(member.why))
     lines += [phrase(one) for one in fixed]
     return FactOut(

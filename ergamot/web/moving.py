@@ -25,6 +25,8 @@ from ergamot.web.unit_of_work import current_work
 
 moving_part = APIBlueprint("moving", __name__, url_prefix="/api/pens")
 STEP_DEG = 5
+BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; common practice
+HEELS_MM = 350.0  # between hands and frame for someone walking backwards; common practice
 
 
 @moving_part.post("/<int:pen_id>/moving")
@@ -120,6 +122,7 @@ def _lines(found: OnTheMove) -> Iterator[Phrase]:
             "for a lift your mover can do the axle would stand {x} from the rear end",
             x=Quantity(max(0.0, 1000 * chart.balance_x), "mm"),
         )
+    yield from _room_lines(found)
     yield phrase(
         "turning at a lane's end sweeps {radius} and takes {force} sideways at the hands",
         radius=Quantity(1000 * chart.swing_radius, "mm"),
@@ -139,6 +142,24 @@ def _lines(found: OnTheMove) -> Iterator[Phrase]:
         else "yours is narrower: it does not get to the field"
     )
     yield phrase(f"needs a passage of {{needs}}; {fits}", needs=Quantity(needs, "mm"))
+
+
+def _room_lines(found: OnTheMove) -> Iterator[Phrase]:
+    """Heels of whoever walks backwards, and the gaps birds could pass."""
+    structure = found.structure
+    ahead = structure.grip.x_mm - structure.body.x[1]
+    if structure.axle is not None and structure.front_axle is None:
+        enough = "clear of heels" if ahead >= HEELS_MM else "short for heels: walk beside it, not backwards"
+        yield phrase(f"hands {{ahead}} ahead of the frame: {enough}", ahead=Quantity(ahead, "mm"))
+    if structure.axle is not None and structure.axle.rise_mm:
+        rear = structure.axle.rise_mm
+        front = structure.front_axle.rise_mm if structure.front_axle else rear
+        words = "gap under the rails when raised {rear} at the rear" + (
+            ", {front} at the front" if structure.front_axle else ", more at the carried end"
+        )
+        if rear > BIRD_GAP_MM:
+            words += ": small birds pass, add a flap"
+        yield phrase(words, rear=Quantity(rear, "mm"), front=Quantity(front, "mm"))
 
 
 def _swing(found: OnTheMove, drilled: str | None) -> SwingOut | None:
@@ -191,11 +212,6 @@ def _swing_lines(found: OnTheMove, lever: Lever) -> Iterator[Phrase]:
         yield phrase(
             f"nearest to anything: {{gap}} from the {nearest.member.role}", gap=Quantity(nearest.mm, "mm")
         )
-    if swing.rise_mm > BIRD_GAP_MM:
-        yield phrase("raised, the rear gap needs a flap or strip: small birds pass under")
-
-
-BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; common practice
 
 
 def _as_drilled(lever: Lever, drilled: str) -> Phrase:

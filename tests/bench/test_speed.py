@@ -8,13 +8,16 @@ from datetime import date, timedelta
 
 import pytest
 
+from ergamot.core.balance.mends import mends
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.drawing.lines import lines
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build
+from ergamot.core.gear.chart import moving_chart
 from ergamot.core.place import make_place
 from ergamot.core.stock.bill import bill_of
+from ergamot.core.weather.chart import wind_chart
 from ergamot.web.app import make_app
 from launch.machine import PYTHON
 from launch.serve import Served
@@ -51,6 +54,28 @@ def test_build_and_four_verdicts(benchmark, shape, strain, placed):
     place = make_place(CATALOGUE)
     judged = benchmark(lambda: judge(CATALOGUE, build(design, CATALOGUE), flock, place))
     assert len(judged.findings) == 4
+
+
+@EACH_PEN
+def test_everything_asked_of_wind_and_moving(benchmark, shape, strain, placed):
+    """Four verdicts and the frame, 24 directions in every state, anchors, every ground and every mover."""
+    design, flock = proposed(shape, strain, placed)
+    place, structure = make_place(CATALOGUE), build(design, CATALOGUE)
+
+    def ask():
+        judged = judge(CATALOGUE, structure, flock, place)
+        chart = wind_chart(CATALOGUE, structure, flock, place)
+        return judged, chart, moving_chart(CATALOGUE, structure, judged.mass, place, 20.0)
+
+    assert benchmark(ask)[1].states
+
+
+@EACH_PEN
+def test_what_would_mend_moving(benchmark, shape, strain, placed):
+    """Every one-step change built and judged; asked: within 3 s."""
+    design, flock = proposed(shape, strain, placed)
+    place = make_place(CATALOGUE, crew="teenager")
+    assert benchmark.pedantic(lambda: list(mends(CATALOGUE, design, flock, place, "moving")), rounds=2)
 
 
 @EACH_PEN

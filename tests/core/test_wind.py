@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -10,13 +11,15 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
-from ergamot.core.frame.design import build
+from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
-from ergamot.core.weather.holding import Holding
+from ergamot.core.place import make_place
+from ergamot.core.weather.holding import Holding, parked
 from ergamot.core.weather.pressure import directions, inside_cp, outside_cp
 from ergamot.core.weather.speed import local_factor
 from ergamot.core.weather.stability import stability, wind_loads
 from ergamot.core.weather.surfaces import Surface, Vent, WindBody, base_gaps, wind_body
+from ergamot.core.weather.verdict import judge_wind
 from tests.strategies import CATALOGUE, designs
 
 FOOTPRINT = ((0.0, -1.0), (3.0, -1.0), (3.0, 1.0), (0.0, 1.0))
@@ -185,3 +188,53 @@ def test_figures_outside_validity_are_refused():
             bad()
     with pytest.raises(OutOfRange):
         stability(box(), Holding(-1, (1.5, 0), 0.35), 0.03)
+
+
+@given(st.integers(1, 23), st.floats(0.05, 0.9))
+def test_turning_the_pen_turns_the_chart(steps, solidity):
+    """Every surface of a box of sheet and mesh turned by so many sides: its gusts are the same, so many sides on."""
+    turn = math.radians(15 * steps)
+
+    def turned(point: tuple[float, ...]) -> tuple[float, ...]:
+        x, y, *rest = point
+        return (x * math.cos(turn) - y * math.sin(turn), x * math.sin(turn) + y * math.cos(turn), *rest)
+
+    still = box(hole=True)
+    surfaces = tuple(
+        replace(one, solidity=solidity if one.name == "left" else 1.0, roof_cp=None) for one in still.surfaces
+    )
+    still = replace(still, surfaces=surfaces)
+    body = replace(
+        still,
+        surfaces=tuple(
+            replace(one, centre=turned(one.centre), normal=turned(one.normal)) for one in surfaces
+        ),
+        vents=tuple(replace(vent, normal=turned(vent.normal)) for vent in still.vents),
+        footprint=tuple(turned(corner) for corner in still.footprint),
+        contacts=tuple(turned(corner) for corner in still.contacts),
+    )
+    one = stability(still, Holding(70, (1.5, 0.1), 0.45), 0.03).gusts
+    other = stability(body, Holding(70, turned((1.5, 0.1)), 0.45), 0.03).gusts
+    for i in range(24):
+        for mode in ("tip", "slide", "lift"):
+            assert getattr(other[(i + steps) % 24], mode) == pytest.approx(getattr(one[i], mode), rel=1e-6)
+
+
+def test_a_stretched_method_says_so():
+    structure = build(make_design(CATALOGUE, "hoop", {"width": 1800.0}), CATALOGUE)
+    weighed = mass(structure)
+    body = wind_body(structure)
+    place = make_place(CATALOGUE)
+    stable = stability(body, parked(structure, weighed, place.holding_ground), 0.03)
+    details = " ".join(line.text("metric") for line in judge_wind(body, stable, place).details)
+    assert "extrapolated" in details
+    low = build(make_design(CATALOGUE, "low-pen", {"height": 450.0}), CATALOGUE)
+    body = wind_body(low)
+    details = " ".join(
+        line.text("metric")
+        for line in judge_wind(
+            body, stability(body, parked(low, mass(low), place.holding_ground), 0.03), place
+        ).details
+    )
+    assert "taken at 500 mm" in details
+    assert "extrapolated" not in details

@@ -7,7 +7,7 @@ import numpy as np
 from ergamot.core.finding import Finding, Phrase, Working, phrase
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
-from ergamot.core.weather.speed import AIR
+from ergamot.core.weather.speed import AIR, LEAST_HEIGHT_M
 from ergamot.core.weather.stability import Gusts, Stability, arm_inside, overturning_arms, slide_held_n
 from ergamot.core.weather.surfaces import WindBody
 
@@ -40,6 +40,7 @@ def side_of(direction_deg: float) -> str:
     return _SIDES[round(direction_deg / 45) % 8]
 
 
+ARCH_KNOWN = 0.6  # rise over base, ASCE 7 arched roofs
 WIDE = 1.05  # a narrower band is not worth telling
 BALANCE = "orifice flow: as much air in as out"
 
@@ -74,7 +75,7 @@ def judge_wind(body: WindBody, stable: Stability, place: Place, grippy: Stabilit
         limit=phrase("your gust {limit} at 10 m", limit=Quantity(place.design_gust_ms, "ms")),
         working=work.done(),
         answer="ratio",
-        details=_details(stable, worst, best),
+        details=(*_details(stable, worst, best), *_beyond(body)),
         band=band,
         band_words=band_words,
         cautions=CAUTIONS,
@@ -96,6 +97,24 @@ def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]
             phrase(f"{word} at {{gust}} from {side_of(gusts.direction_deg)}", gust=Quantity(value, "ms"))
             if np.isfinite(value)
             else phrase(f"never {word}")
+        )
+    return tuple(lines)
+
+
+def _beyond(body: WindBody) -> tuple[Phrase, ...]:
+    """Where the method is stretched past what it was made for."""
+    rises = [surface.arch[1] for surface in body.surfaces if surface.arch]
+    lines = []
+    if rises and max(rises) > ARCH_KNOWN:
+        lines.append(
+            phrase("its arch is higher than the coefficients were measured for: they are extrapolated")
+        )
+    if body.height_m < LEAST_HEIGHT_M:
+        lines.append(
+            phrase(
+                "lower than the log profile tells of: taken at {low}",
+                low=Quantity(1000 * LEAST_HEIGHT_M, "mm"),
+            )
         )
     return tuple(lines)
 

@@ -1,0 +1,56 @@
+"""A dense sweep: every shape on every gear, on every ground, moved by everyone, in every state of the wind."""
+
+from __future__ import annotations
+
+import math
+from datetime import date
+
+import pytest
+
+from ergamot.core.balance.verdicts import judge
+from ergamot.core.flock.flock import make_flock
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.mass import mass
+from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.gear.chart import moving_chart
+from ergamot.core.place import make_place
+from ergamot.core.weather.chart import wind_chart
+from tests.strategies import CATALOGUE
+
+GEARS = [
+    {"gear": "skids"},
+    {"gear": "wheels"},
+    {"gear": "bolt-on"},
+    {"gear": "dolly"},
+    *({"gear": kind, "pairs": pairs} for kind in ("levers", "boards") for pairs in (1, 2)),
+]
+FLOCK = make_flock(CATALOGUE, "layer-hybrid", 10, date(2026, 1, 1), date(2026, 5, 1), date(2026, 9, 1))
+
+
+@pytest.mark.parametrize("gear", GEARS, ids=lambda gear: "-".join(str(value) for value in gear.values()))
+@pytest.mark.parametrize("shape", SHAPES)
+def test_nothing_is_raised_and_nothing_is_not_a_number(shape, gear):
+    for wheel in CATALOGUE.wheels:
+        structure = build(make_design(CATALOGUE, shape, {**gear, "wheel": wheel, "anchors": 1}), CATALOGUE)
+        for ground in CATALOGUE.grounds:
+            for exposure in ("open", "sheltered"):
+                place = make_place(
+                    CATALOGUE,
+                    moving_ground=ground,
+                    holding_ground=ground,
+                    exposure=exposure,
+                    slope_percent=10,
+                )
+                judged = judge(CATALOGUE, structure, FLOCK, place)
+                for finding in judged.everything:
+                    assert math.isfinite(finding.ratio), finding.what
+                    assert finding.ratio >= 0
+                    for step in finding.working:
+                        assert not math.isnan(step.quantity.value), (finding.what, step.symbol)
+    chart = wind_chart(CATALOGUE, structure, FLOCK, place)
+    keys = {state.key for state in chart.states}
+    assert ("raised" in keys) == bool(structure.levers)
+    for state in chart.states:
+        assert all(gust.least > 0 for gust in state.stable.gusts), state.key
+    moved = moving_chart(CATALOGUE, structure, mass(structure), place, 20.0)
+    assert all(0 <= one.ratio < math.inf for one in moved.movers)  # 0: cannot even hold it on the slope

@@ -70,12 +70,6 @@ def a_frame(page: Page) -> None:
     open_pen(page, "Hedge A-frame")
 
 
-def whole(page: Page) -> None:
-    open_pen(page, "Laying coop")
-    page.get_by_role("tab", name="Whole").click()
-    page.locator("[data-view=whole] [data-kind=stick]").first.wait_for()
-
-
 def plan_of_orchard(page: Page) -> None:
     open_pen(page, "Orchard pen")
     page.get_by_role("tab", name="Plan").click()
@@ -83,13 +77,33 @@ def plan_of_orchard(page: Page) -> None:
 
 
 def wind(page: Page) -> None:
-    bench(page)
-    page.get_by_role("tab", name="Wind").click()
+    open_pen(page, "Laying coop")
+    page.locator("[data-verdict=wind]").click()
+    page.get_by_role("dialog").get_by_role("button", name="W", exact=True).click()
+    page.get_by_text("front towards").wait_for()
+
+
+def moving(page: Page) -> None:
+    open_pen(page, "Orchard pen")
+    page.locator("[data-verdict=moving]").click()
+    page.get_by_role("slider", name="Throw it over").wait_for()
+    page.get_by_role("region", name="Swinging wheel").scroll_into_view_if_needed()
+
+
+def mends(page: Page) -> None:
+    open_pen(page, "Turkey hoop")
+    board = page.get_by_role("region", name="What would mend it")
+    board.get_by_role("button", name="weight").click()
+    board.locator("li").nth(2).wait_for()
+    board.get_by_role("status").wait_for(state="detached")
+    board.get_by_role("button", name="Try").first.click()
+    board.locator("li").nth(2).scroll_into_view_if_needed()
+    page.wait_for_timeout(SETTLE_MS)
 
 
 def working(page: Page) -> None:
     bench(page)
-    page.locator("[data-verdict=moving]").click()
+    page.locator("[data-verdict=strength]").click()
 
 
 def build(page: Page) -> None:
@@ -115,8 +129,9 @@ VIEWS = {
     "a-frame": a_frame,
     "hoop": hoop,
     "coop": coop,
-    "whole": whole,
     "wind": wind,
+    "moving": moving,
+    "mends": mends,
     "working": working,
     "pens": lambda page: page.goto("/pens"),
     "flocks": lambda page: page.goto("/flocks"),

@@ -46,7 +46,7 @@ def mend_out(mend: Mend) -> MendOut:
             MarkOut.model_validate(
                 {"what": one.what, "verdict": one.verdict, "ratio": one.ratio, "figure": one.figure}
             )
-            for one in mend.judged.findings
+            for one in mend.judged.everything
         ],
         ratio=mend.ratio,
         mends=list(mend.mends),

@@ -77,7 +77,7 @@ def test_changes_that_would_mend_it_come_line_by_line(client):
     before = next(one for one in bench["findings"] if one["what"] == "wind")["ratio"]
     for line in lines:
         assert line["ratio"] > before
-        assert [mark["what"] for mark in line["marks"]] == ["space", "weight", "moving", "wind"]
+        assert [mark["what"] for mark in line["marks"]] == ["space", "weight", "moving", "wind", "strength"]
     kept = client.patch(
         f"/api/pens/{pen}",
         json={"values": lines[0]["changes"]},

@@ -157,3 +157,20 @@ def test_a_frame_of_which_nothing_is_asked_says_so():
     finding = judge_strength(CATALOGUE, bare, mass(structure), make_place(CATALOGUE, snow_mm=0)).finding
     assert finding.verdict == "ample"
     assert "not reckoned" in finding.figure.text("metric")
+
+
+def test_an_axle_held_on_both_sides_bends_half_as_much_and_hard_steel_bears_more():
+    """Legs 38 thick, wheel 65, washers 6: 57.5 mm from either leg, so N·57.5/2; grade 5 yields at 635 over 250."""
+    found = {}
+    for made in ("stub", "both"):
+        for steel in ("mild", "hard"):
+            design = make_design(CATALOGUE, "low-pen", {"axle_made": made, "axle_steel": steel})
+            structure, strength = judged(design)
+            found[made, steel] = check(strength, "axle")
+            assert sum(m.role == "axle leg" for m in structure.members) == (4 if made == "both" else 2)
+    mild = found["stub", "mild"]
+    steps = {step.symbol: step.quantity.value for step in found["both", "mild"].working}
+    assert (steps["a"], steps["e"]) == (57.5, 28.75)
+    alone = {step.symbol: step.quantity.value for step in mild.working}
+    assert found["both", "mild"].takes / steps["N"] == pytest.approx(mild.takes / alone["N"] / 2)
+    assert found["stub", "hard"].bears / mild.bears == pytest.approx(635 / 250)

@@ -21,6 +21,7 @@ from ergamot.core.units import Quantity
 
 WHAT = ("space", "weight", "moving", "wind", "strength")
 BETTER = 1.01  # a change that does less than this for a verdict is not worth naming
+WORSE = 0.9  # of what it was, where it failed already
 PAIRED = 6  # of the best changes, tried two and two
 STEPS: dict[str, tuple[float, ...]] = {
     "length": (-0.25, -0.12, 0.12, 0.25),  # of the value
@@ -184,8 +185,13 @@ def _worked(
         more_cost=rough_cost(structure, catalogue) - start.cost,
         ratio=_of(judged, what).ratio,
         mends=tuple(w for w in WHAT if before[w] == "fails" and after[w] != "fails"),
-        spoils=tuple(w for w in WHAT if before[w] != "fails" and after[w] == "fails"),
+        spoils=tuple(w for w in WHAT if _spoilt(_of(start.judged, w).ratio, _of(judged, w).ratio)),
     )
+
+
+def _spoilt(before: float, after: float) -> bool:
+    """Does something fail that did not, or fail worse by a tenth than it did?"""
+    return after < 1 and (before >= 1 or after < WORSE * before)
 
 
 def _words(catalogue: Catalogue, design: Design, changes: Mapping[str, Value]) -> Phrase:

@@ -206,6 +206,7 @@ class Axle:
     rise_mm: float = 0.0
     parked: Literal["down", "lifted", "off"] = "down"
     steel: str = "mild"
+    held_sides: int = 1
 
 
 @dataclass(frozen=True)

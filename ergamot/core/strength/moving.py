@@ -128,7 +128,12 @@ def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
     work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
     work.given("j", "a bump over rest", BUMP_FACTOR, "", "common practice")
     arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM + wood.section.thick_mm / 2
-    work.given("e", "middle of the wheel from the middle of what holds the rod", arm, "mm", "the frame")
+    from_wood = "middle of the wheel from the middle of what holds the rod"
+    if axle.held_sides == 2:
+        work.given("a", f"{from_wood}, on either side", arm, "mm", "the frame")
+        work.step("e", "a·b over their sum", "a*a/(2*a)", "mm", "statics")
+    else:
+        work.given("e", from_wood, arm, "mm", "the frame")
     across = ROD_MM.get(axle.wheel.bore_mm, axle.wheel.bore_mm)
     work.given("D", "rod", across, "mm", axle.wheel.source)
     work.step("sigma", "bending stress", "32*j*N*e/(3.14159*D**3)", "MPa", "mechanics of a round bar")

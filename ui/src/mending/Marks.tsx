@@ -6,9 +6,9 @@ const WIDE = 92;
 const TALL = 15;
 
 /** The figure alone: its verdict stands over it. */
-const short = (figure: string) => figure.replace(/^(stands|lift|pull) /, "").replace(/ (a bird|fresh,.*)$/, "");
+const short = (figure: string) => figure.replace(/^(stands|lift|pull|bears) /, "").replace(/ (a bird|fresh,.*|its load)$/, "");
 
-/** All four verdicts as they would be: four small levels with their figures. */
+/** All four verdicts and the frame as they would be: small levels with their figures. */
 export function Marks({ marks }: { marks: Mend["marks"] }) {
   const { read } = useUnits();
   return (

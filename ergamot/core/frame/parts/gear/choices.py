@@ -31,6 +31,7 @@ class Gear:
     swing: Swing | None = None
     pairs: int = 1
     lever_handle: float = 600.0
+    made: str = "through"
 
     @property
     def through(self) -> bool:
@@ -88,6 +89,19 @@ def gear_parameters(hold: str) -> tuple[Parameter, ...]:
                 Choice("hard", "grade 5 rod", "bends at 2.5 × the load"),
             ),
             only_if=wheeled,
+        ),
+        Parameter(
+            "axle_made",
+            "Axle held",
+            "gear",
+            "choice",
+            "through",
+            choices=(
+                Choice("through", "one rod right through"),
+                Choice("stub", "a stub at each wheel, held on one side"),
+                Choice("both", "a stub at each wheel, held on both sides", "a second leg outside the wheel"),
+            ),
+            only_if=("gear", "wheels", "bolt-on"),
         ),
         Parameter(
             "pairs",
@@ -149,6 +163,7 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         swing,
         int(float(values["pairs"])) if swing else 1,
         float(values["lever_handle"]),
+        str(values["axle_made"]) if kind in ("wheels", "bolt-on") else "through",
     )
 
 

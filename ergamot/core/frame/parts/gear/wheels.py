@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from ergamot.core.catalogue import Section, Wheel
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.parts.gear.choices import Gear
@@ -11,20 +13,21 @@ from ergamot.core.frame.structure import Axle, Hardware
 
 WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
 BOLT_END_DISTANCE = 7  # bolt diameters from a bolt to the end of a stick, along the grain; NDS 12.5.1
+OVER_WHEEL_MM = 20.0  # a tyre clears the spacer over it; common practice
 DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
 Axles = tuple[Axle | None, Axle | None]  # rear, front
 
 
 def needs_axle_leg(gear: Gear, deep: float) -> bool:
-    """Does the axle stand too high to pass through the base rail itself?
+    """Does the axle stand too high to pass through the base rail itself, or need a leg on both sides?
 
     Args: gear; deep, of the rail, mm.
-    Returns: True when wheel radius is over rail depth less two bolt diameters.
+    Returns: True when wheel radius is over rail depth less two bolt diameters, or it is held on both sides.
     Source: two bolt diameters of wood left above a hole; common practice.
     """
-    return (
-        gear.wheel is not None and gear.through and gear.wheel.diameter_mm / 2 > deep - 2 * gear.wheel.bore_mm
-    )
+    if gear.wheel is None or not gear.through:
+        return False
+    return gear.made == "both" or gear.wheel.diameter_mm / 2 > deep - 2 * gear.wheel.bore_mm
 
 
 def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
@@ -47,27 +50,72 @@ def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
 def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
     section, radius = site.frame.section, wheel.diameter_mm / 2
     leg = needs_axle_leg(gear, section.deep_mm)
+    inner = half + (section.thick_mm if leg else 0)
     if leg:
-        _axle_legs(site, gear.axle, half, radius + BOLT_END_DISTANCE * wheel.bore_mm)
-    outside = half + (section.thick_mm if leg else 0) + WHEEL_GAP_MM
-    _wheels(site, wheel, gear.axle, outside + wheel.width_mm / 2, radius)
+        top = radius + BOLT_END_DISTANCE * wheel.bore_mm
+        if gear.made == "both":
+            top = max(top, wheel.diameter_mm + OVER_WHEEL_MM + section.thick_mm)
+            _outer_legs(site, gear.axle, inner, wheel.width_mm + 2 * WHEEL_GAP_MM, top)
+        _axle_legs(site, gear.axle, half, top)
+    _wheels(site, wheel, gear.axle, inner + WHEEL_GAP_MM + wheel.width_mm / 2, radius)
     rod = site.catalogue.hardware[f"rod-{wheel.bore_mm:.0f}{'-hard' if gear.steel == 'hard' else ''}"]
-    rod_length = 2 * (outside + wheel.width_mm + WHEEL_GAP_MM)
-    site.hardware.append(
-        Hardware(
-            "axle",
-            "axle rod",
-            "gear",
-            f"{rod.label.removesuffix(' (per metre)')}, through both sides",
-            rod.kg * rod_length / 1000,
-            (gear.axle, 0.0, radius),
-            rod.key,
-            size_mm=(wheel.bore_mm, rod_length),
+    label = rod.label.removesuffix(" (per metre)")
+    beside = wheel.width_mm + 2 * WHEEL_GAP_MM
+    if gear.made == "through":
+        rod_length = 2 * (inner + beside)
+        place = (gear.axle, 0.0, radius)
+        site.hardware.append(
+            Hardware(
+                "axle",
+                "axle rod",
+                "gear",
+                f"{label}, through both sides",
+                rod.kg * rod_length / 1000,
+                place,
+                rod.key,
+                size_mm=(wheel.bore_mm, rod_length),
+            )
         )
-    )
+    else:
+        boards = 2 if gear.made == "both" else 1
+        long = beside + boards * section.thick_mm + 2 * wheel.bore_mm
+        for side, word in ((-1, "right"), (1, "left")):
+            place = (gear.axle, side * (inner - section.thick_mm - wheel.bore_mm + long / 2), radius)
+            site.hardware.append(
+                Hardware(
+                    f"stub-{word}",
+                    "stub axle",
+                    "gear",
+                    label,
+                    rod.kg * long / 1000,
+                    place,
+                    rod.key,
+                    size_mm=(wheel.bore_mm, long),
+                )
+            )
+    parked: Literal["down", "off"] = "off" if gear.kind == "bolt-on" else "down"
     return Axle(
-        gear.axle, radius, wheel, 2, parked="off" if gear.kind == "bolt-on" else "down", steel=gear.steel
+        gear.axle,
+        radius,
+        wheel,
+        2,
+        parked=parked,
+        steel=gear.steel,
+        held_sides=2 if gear.made == "both" else 1,
     )
+
+
+def _outer_legs(site: Site, axle: float, inner: float, wide: float, top: float) -> None:
+    """A second leg outside each wheel, hung from a spacer over it."""
+    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    leg = Piece("axle leg", "A", "carries the outer end of the axle", "gear")
+    spacer = Piece("leg spacer", "A", "ties the two legs over the wheel", "gear")
+    x = (axle - deep / 2, axle + deep / 2)
+    for side in (-1, 1):
+        y = sorted((side * inner, side * (inner + wide)))
+        site.frame.stick(spacer, x, (y[0], y[1]), (top - thick, top), "y")
+        out = sorted((side * (inner + wide), side * (inner + wide + thick)))
+        site.frame.stick(leg, x, (out[0], out[1]), (0, top), "z")
 
 
 def _dolly(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
@@ -115,4 +163,5 @@ def wheel_out(gear: Gear, half: float, section: Section) -> float:
         return half
     if gear.swing is not None:
         return lever_out(gear.swing, gear.wheel, half, section) + gear.wheel.width_mm
-    return half + gear.wheel.width_mm + section.thick_mm + WHEEL_GAP_MM
+    outer = section.thick_mm + WHEEL_GAP_MM if gear.made == "both" else 0.0
+    return half + gear.wheel.width_mm + section.thick_mm + WHEEL_GAP_MM + outer

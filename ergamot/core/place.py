@@ -45,6 +45,12 @@ class Place:
     snow: str
     passage_mm: float
     hump_mm: float
+    also: tuple[Crew, ...] = ()
+
+    @property
+    def movers(self) -> tuple[Crew, ...]:
+        """Everyone who must be able to move a pen."""
+        return (self.crew, *(crew for crew in self.also if crew != self.crew))
 
     @property
     def bump_mm(self) -> float:
@@ -72,6 +78,7 @@ def make_place(
     snow: str = "settled",
     passage_mm: float = DEFAULT_PASSAGE_MM,
     hump_mm: float = DEFAULT_HUMP_MM,
+    also: Iterable[str] = (),
 ) -> Place:
     """Check a farm's site and limits.
 
@@ -79,7 +86,8 @@ def make_place(
         rough or tussocks; slope_percent, 0 to 25; speed_up of wind on a ridge, 1 to 1.5;
         design_gust_ms, 5 to 60; heaviest_kg, 5 to 2000; months_c, twelve means, −30 to 40; tools at hand,
         keys; snow_mm on level ground, 0 to 3000, and snow, fresh, settled or wet; passage_mm, the narrowest on the way
-        to the field, 300 to 20000; hump_mm, the ground's rise between the ends of a pen, 0 to 500.
+        to the field, 300 to 20000; hump_mm, the ground's rise between the ends of a pen, 0 to 500;
+        also, keys of crews who must manage too.
     Returns: the Place.
     Raises: UnknownChoice, OutOfRange.
     Source: common practice.
@@ -117,4 +125,5 @@ def make_place(
         snow=snow,
         passage_mm=passage_mm,
         hump_mm=hump_mm,
+        also=tuple(pick(catalogue.crews, key, "also") for key in also),
     )

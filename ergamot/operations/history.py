@@ -52,6 +52,7 @@ _TOLD: dict[str, tuple[str, str]] = {
     "snow": ("Kind of snow", ""),
     "passage_mm": ("Narrowest passage", "mm"),
     "hump_mm": ("Humps", "mm"),
+    "also": ("Must manage too", "list"),
 }
 _TABLES = ("strains", "crews", "grounds", "exposures")
 

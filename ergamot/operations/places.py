@@ -32,6 +32,7 @@ def place_body(place: Place) -> dict[str, Any]:
         "snow": place.snow,
         "passage_mm": place.passage_mm,
         "hump_mm": place.hump_mm,
+        "also": [crew.key for crew in place.also],
     }
 
 

@@ -13,7 +13,7 @@ from flask import Response
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.structure import Lever
 from ergamot.core.gear.chart import Mover, OnGround
-from ergamot.core.gear.moving import CAUTIONS, TESTS
+from ergamot.core.gear.moving import CAUTIONS, TESTS, TOWING
 from ergamot.core.units import Quantity, parse_length
 from ergamot.exchange.drill_template import template_dxf, template_pdf
 from ergamot.operations.kept import kept
@@ -43,12 +43,6 @@ def post_moving(pen_id: int, json_data: MovingIn) -> dict[str, Any]:
         "swing": _swing(found, json_data.drilled),
         "cautions": [*CAUTIONS, *(TOWING if found.place.crew.drawbar_n else ())],
     }
-
-
-TOWING = (
-    "Towing: walking pace, nobody rides, a second person watches the birds and the rails.",
-    "Not across a steep slope, and never with birds against the trailing rail.",
-)
 
 
 @moving_part.get("/<int:pen_id>/drill-template.pdf")
@@ -98,7 +92,7 @@ def _mover(one: Mover, found: OnTheMove) -> MoverOut:
     return MoverOut(
         key=one.crew.key,
         label=one.crew.label,
-        chosen=one.crew.key == found.place.crew.key,
+        chosen=one.crew in found.place.movers,
         ratio=one.ratio,
         words=Words.model_validate(phrase(verdict.replace("{test}", TESTS[one.ruling]), share=share)),
     )
@@ -123,6 +117,11 @@ def _lines(found: OnTheMove) -> Iterator[Phrase]:
             x=Quantity(max(0.0, 1000 * chart.balance_x), "mm"),
         )
     yield from _room_lines(found)
+    usual = next(one for one in chart.grounds if one.ground.key == place.moving_ground.key)
+    if usual.across > 0:
+        yield phrase(
+            "across your slope it drifts downhill with {across}", across=Quantity(usual.across, "heft")
+        )
     yield phrase(
         "turning at a lane's end sweeps {radius} and takes {force} sideways at the hands",
         radius=Quantity(1000 * chart.swing_radius, "mm"),
@@ -204,6 +203,12 @@ def _swing_lines(found: OnTheMove, lever: Lever) -> Iterator[Phrase]:
         "past its dead point: the load holds it"
         if swing.holds_itself
         else "short of its dead point: only the pin holds it"
+    )
+    wide = found.structure.body.y[1] - found.structure.body.y[0]
+    twist = math.degrees(math.atan(swing.rise_mm / wide))
+    yield phrase(
+        "with one side thrown and the other not the frame twists {twist}: throw them in turn, without haste",
+        twist=Quantity(twist, "deg"),
     )
     if found.throw is not None:
         yield phrase("throwing it over takes {throw} at the handle", throw=Quantity(found.throw, "heft"))

@@ -131,3 +131,21 @@ def test_mixed_limits_of_place_are_refused():
         with pytest.raises(OutOfRange) as refused:
             make_place(CATALOGUE, **wrong)
         assert refused.value.field == next(iter(wrong))
+
+
+@given(designs(), st.sets(st.sampled_from(list(CATALOGUE.crews)), min_size=1, max_size=4))
+def test_the_weakest_of_those_who_must_manage_rules(design, crews):
+    structure = build(design, CATALOGUE)
+    weighed = mass(structure)
+    alone = {
+        crew: judge_moving(CATALOGUE, structure, weighed, make_place(CATALOGUE, crew=crew)).ratio
+        for crew in crews
+    }
+    first, *others = sorted(crews)
+    together = judge_moving(CATALOGUE, structure, weighed, make_place(CATALOGUE, crew=first, also=others))
+    assert together.ratio == pytest.approx(min(alone.values()))
+    if together.band:
+        low, high = together.band
+        assert low <= together.ratio * (1 + 1e-4)
+        assert together.ratio <= high * (1 + 1e-4)
+        assert together.band_words is not None

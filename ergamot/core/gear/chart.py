@@ -9,14 +9,13 @@ from ergamot.core.catalogue import Catalogue, Crew, Ground
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.effort import handle_lift
-from ergamot.core.gear.moving import CARRY_M, Haul, haul, movers_strength, tests_of
+from ergamot.core.gear.moving import CARRY_M, CI_SPREAD, Haul, haul, movers_strength, tests_of
 from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.place import Place
 from ergamot.core.units import G
 
 HANDS_CM = 30.0  # ahead of the ankles, a handle held at the sides; common practice
 SCRUB_MU = 0.5  # a tyre turned on the spot or pushed across; common practice
-CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; common practice
 PASSAGE_SPARE_MM = 100.0  # on each side, to get through without scraping; common practice
 
 

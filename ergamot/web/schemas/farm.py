@@ -78,6 +78,7 @@ class PlaceIn(BaseModel):
     snow: str | None = None
     passage_mm: str | float | None = None
     hump_mm: str | float | None = None
+    also: list[str] | None = Field(None, max_length=20)
 
 
 class PlaceOut(Out):
@@ -101,6 +102,7 @@ class PlaceOut(Out):
     snow: str
     passage_mm: float
     hump_mm: float
+    also: list[str]
     design_gust: Words
     heaviest: Words
     snow_depth: Words

@@ -4,6 +4,7 @@ import { keys, useChoices, usePlace } from "../api/queries";
 import { BothSides, sidesOf } from "../kit/BothSides";
 import { Entry } from "../kit/Entry";
 import { Pick } from "../kit/Pick";
+import { Ticks } from "../kit/Ticks";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
 import { useKeptForm } from "../kit/useKeptForm";
@@ -66,23 +67,9 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
         <section className="space-y-3">
           <h2>Who moves pens</h2>
           {pick("crew", "Mover", choices.crews)}
+          <Ticks legend="Must manage it too" options={choices.crews.filter((one) => one.key !== place.crew)} on={place.also} onKeep={(also) => form.keep({ also })} />
           {amount("heaviest_kg", "Heaviest pen you want", read(place.heaviest), "timber fresh from the yard")}
-          <fieldset>
-            <legend className="text-sm">Tools at hand</legend>
-            {choices.tools.map((tool) => (
-              <label key={tool.key} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="accent-grass"
-                  checked={place.tools.includes(tool.key)}
-                  onChange={(event) =>
-                    form.keep({ tools: event.target.checked ? [...place.tools, tool.key] : place.tools.filter((one) => one !== tool.key) })
-                  }
-                />
-                {tool.label}
-              </label>
-            ))}
-          </fieldset>
+          <Ticks legend="Tools at hand" options={choices.tools} on={place.tools} onKeep={(tools) => form.keep({ tools })} />
           <p className="text-sm text-pencil">
             What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). The weakest who
             must move it decides.

@@ -63,7 +63,7 @@ def heading_for(direction_deg: float, wind_from_deg: float) -> float:
     Raises: OutOfRange.
     Source: geometry: the left of a pen that faces north is west.
 
-    >>> heading_for(0, 270), heading_for(90, 270)
+    >>> heading_for(0.0, 270.0), heading_for(90.0, 270.0)
     (270.0, 0.0)
     """
     require_range("wind_from_deg", wind_from_deg, 0, 360, "°")

@@ -13,6 +13,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import moving_chart
 from ergamot.core.gear.effort import rolling_resistance, wheel_number
+from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.gear.template import bolt_stack_mm, drill_template
@@ -130,3 +131,18 @@ def test_the_template_is_the_swing_of_the_frame():
 def test_a_pen_without_swinging_wheels_has_no_template():
     with pytest.raises(NotFound):
         drill_template(build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE), CATALOGUE)
+
+
+def test_a_lifting_frame_takes_all_of_it_and_comes_away():
+    """Bar 14 kg and two 10 in wheels of 1.8: 17.6 kg at each end ride along, none of it on the pen when parked."""
+    skids, framed = (
+        build(make_design(CATALOGUE, "coop", {"gear": gear}), CATALOGUE) for gear in ("skids", "frame")
+    )
+    assert framed.front_axle is not None
+    assert framed.axle.rides_kg == pytest.approx(17.6)
+    can = movers_strength(CATALOGUE, framed, PLACE.crew)
+    moved = haul(framed, mass(framed), CATALOGUE.grounds["wet"], 0.0, can)
+    assert moved.lift == moved.carry == 0
+    dragged = haul(skids, mass(skids), CATALOGUE.grounds["wet"], 0.0, can)
+    assert moved.start < dragged.start
+    assert mass(framed).fresh_kg - mass(skids).fresh_kg < 15  # handles, not the frame

@@ -22,6 +22,8 @@ GEARS = [
     {"gear": "wheels"},
     {"gear": "bolt-on"},
     {"gear": "dolly"},
+    {"gear": "frame"},
+    {"gear": "wheels", "axle_made": "both"},
     *({"gear": kind, "pairs": pairs} for kind in ("levers", "boards") for pairs in (1, 2)),
 ]
 FLOCK = make_flock(CATALOGUE, "layer-hybrid", 10, date(2026, 1, 1), date(2026, 5, 1), date(2026, 9, 1))

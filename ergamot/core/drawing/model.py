@@ -27,7 +27,7 @@ MESH_OUT_MM = 1.0
 DRUM_SIDES = 20
 BLOCK_MM = 22.0  # hinges, latches and the like; containers are drawn at BUCKET_MM
 BUCKET_MM = 120.0
-STAKE_MM = 24.0
+STAKE_MM, STAKE_TALL = 22.0, 7.0
 
 
 @dataclass(frozen=True)
@@ -176,10 +176,12 @@ def _anchors(structure: Structure) -> Iterator[Part]:
         x, y = anchor.place
         side = 1 if y > 0 else -1
         stake = _block(
-            Hardware(f"anchor-{i}", "anchor", "gear", anchor.label, 0.0, (x, y + side * tall, 0.0)), STAKE_MM
+            Hardware(f"anchor-{i}", "anchor", "gear", anchor.label, 0.0, (x, y + side * tall, 0.0)),
+            STAKE_MM,
+            STAKE_TALL,
         )
         base = len(stake[0])
-        corners = (*stake[0], (x, y, tall), (x, y + side * tall, STAKE_MM))
+        corners = (*stake[0], (x, y, tall), (x, y + side * tall, STAKE_MM * STAKE_TALL / 2))
         edges = (*stake[2], (base, base + 1))
         yield Part(
             f"anchor-{i}", "", "block", "anchor", "gear", anchor.row, 0.0, 0.0, (0.0, 0.0, 0.0),
@@ -202,9 +204,11 @@ def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tupl
     return corners, tuple(triangles), tuple(edges)
 
 
-def _block(item: Hardware, s: float) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
+def _block(
+    item: Hardware, s: float, tall: float = 1.5
+) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
     x, y, z = item.place
     low = [(x - s, y - s, z), (x + s, y - s, z), (x + s, y + s, z), (x - s, y + s, z)]
-    corners = (*low, *((a, b, c + 1.5 * s) for a, b, c in low))
+    corners = (*low, *((a, b, c + tall * s) for a, b, c in low))
     triangles = [triangle for a, b, c, d in _outward(corners) for triangle in ((a, b, c), (a, c, d))]
     return corners, tuple(triangles), _BOX_EDGES

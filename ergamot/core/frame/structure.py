@@ -196,7 +196,7 @@ class Axle:
     """Wheels the pen moves on. x from the rear end of the rails; all mm.
 
     `rise_mm` is how far they lift the rails above the grass. `parked` tells where they are when it stands:
-    down on their tyres, lifted clear, or off.
+    down on their tyres, lifted clear, or off. `rides_kg` is a loose axle's own mass, which moves with the pen.
     """
 
     x_mm: float
@@ -207,6 +207,7 @@ class Axle:
     parked: Literal["down", "lifted", "off"] = "down"
     steel: str = "mild"
     held_sides: int = 1
+    rides_kg: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -9,7 +9,7 @@ from ergamot.core.catalogue import Catalogue, Crew, Ground
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.effort import handle_lift
-from ergamot.core.gear.moving import CARRY_M, CI_SPREAD, Haul, haul, movers_strength, tests_of
+from ergamot.core.gear.haul import CARRY_M, CI_SPREAD, Haul, haul, movers_strength, tests_of
 from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.place import Place
 from ergamot.core.units import G

@@ -1,143 +1,30 @@
-"""The Moving verdict: this pen, this crew, this ground and slope, from picking up to keeping going."""
+"""The Moving verdict: this pen, these crews, this ground and slope, from picking up to keeping going."""
 
 from __future__ import annotations
 
-import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
-from ergamot.core.catalogue import Catalogue, Crew, Ground
+from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import Finding, Phrase, Working, phrase
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.structure import Axle, Structure
-from ergamot.core.gear.effort import (
-    SINKS_BELOW,
-    START_FACTOR,
-    handle_lift,
-    largest_bump,
-    rolling_resistance,
-    wheel_number,
-)
-from ergamot.core.gear.moving_steps import one_axle_steps, throw_steps, two_axle_steps
-from ergamot.core.gear.people import Strength, strength
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, tests_of
+from ergamot.core.gear.moving_steps import given_riding, one_axle_steps, throw_steps, two_axle_steps
+from ergamot.core.gear.people import Strength
 from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import TURF_WORDS, Place
 from ergamot.core.units import G, Quantity
-
-CARRY_M = 0.76  # hands of someone who carries with arms down, just above the knuckle line; HSE INDG143
-ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; common practice
 
 CAUTIONS = (
     "Lift with straight back and bent knees; stop when it is more than you can do comfortably.",
     "Count the birds and look along the rails before the frame comes down: it pinches.",
     "Walking backwards, keep your heels clear of the frame.",
 )
-
-
 TOWING = (
     "Towing: walking pace, nobody rides, a second person watches the birds and the rails.",
     "Not across a steep slope, and never with birds against the trailing rail.",
 )
-CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; common practice
 WIDE = 1.05  # a narrower band is not worth telling
-
-
-@dataclass(frozen=True)
-class Haul:
-    """Forces of one move on one state of the ground, N; bump in m (None on skids); throw at a lever's handle."""
-
-    ground: Ground
-    lift: float
-    carry: float
-    axle: float
-    start: float
-    keep: float
-    bump: float | None
-    sinks: bool
-    throw: float | None = None
-
-
-def haul(
-    structure: Structure,
-    weighed: Mass,
-    ground: Ground,
-    slope_percent: float,
-    can: Strength,
-    firmness: float = 1.0,
-) -> Haul:
-    """What moving the pen takes, uphill on the slope, timber fresh.
-
-    Args: structure; weighed, its mass; ground; slope_percent, 0 to 25; can, the crew's strength; firmness, times
-        the ground's cone index, 0.1 to 10.
-    Returns: the Haul.
-    Raises: OutOfRange.
-    Source: moments about the axle; Wismer & Luth (1974); skid friction from the catalogue.
-    """
-    weight = weighed.fresh_kg * G
-    uphill = weight * math.sin(math.atan(slope_percent / 100))
-    axle, front = structure.axle, structure.front_axle
-    if axle is None:
-        slide = ground.pulling_mu * weight
-        return Haul(ground, 0, 0, 0, slide * ground.first_pull + uphill, slide + uphill, None, False)
-    x_cg, x_axle, radius = weighed.fresh_centre[0] / 1000, axle.x_mm / 1000, axle.radius_mm / 1000
-    x_ahead = (front.x_mm if front else structure.grip.x_mm) / 1000
-    lift = handle_lift(weight, x_cg, x_axle, x_ahead)  # carried by the hands, or by the front wheels
-    loads = [(axle, weight - lift), *([(front, lift)] if front else [])]
-    rolls = [_rolls(one, load, ground, firmness) for one, load in loads]
-    rolling = sum(resists for resists, _ in rolls)
-    keep = rolling + uphill
-    hand = structure.grip.z_mm / 1000
-    tilt = keep * (hand - radius) / (x_ahead - x_axle)
-    spare = can.start_n - uphill
-    return Haul(
-        ground=ground,
-        lift=0.0 if front else lift,
-        carry=0.0 if front else lift + tilt,
-        axle=weight - lift,
-        start=START_FACTOR * rolling + uphill,
-        keep=keep,
-        bump=min(
-            largest_bump(spare, max(load, 1.0) / one.wheels, one.radius_mm / 1000) for one, load in loads
-        ),
-        sinks=any(cn < SINKS_BELOW for _, cn in rolls),
-        throw=thrown[1] if (thrown := hardest_throw(structure, weighed)) else None,
-    )
-
-
-def _rolls(axle: Axle, load: float, ground: Ground, firmness: float) -> tuple[float, float]:
-    """Resistance of a pair of wheels, N, and their wheel number."""
-    per_wheel = max(load, 1.0) / axle.wheels
-    cone_index = ground.cone_index_kpa * 1000 * firmness
-    cn = wheel_number(cone_index, axle.wheel.width_mm / 1000, 2 * axle.radius_mm / 1000, per_wheel)
-    return max(load, 0.0) * rolling_resistance(cn), cn
-
-
-def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> dict[str, float]:
-    """What a crew can over what a move takes, for everything that is asked of them.
-
-    Args: structure; moved; can; place, with its turf.
-    Returns: ratios by name: lift, carry, start, keep, bump, throw, those the gear has.
-    Source: as `judge_moving`.
-    """
-    ratios = {"start": can.start_n / max(moved.start, 1), "keep": can.keep_n / max(moved.keep, 1)}
-    if moved.bump is not None:
-        ratios["bump"] = 1000 * moved.bump / place.bump_mm
-    if structure.axle is not None and structure.front_axle is None:
-        ratios["lift"] = can.lift_n / max(moved.lift, 1)
-        ratios["carry"] = can.carry_n / max(moved.carry, 1)
-    if moved.throw is not None:
-        ratios["throw"] = can.one_n / max(moved.throw, 1)
-    return ratios
-
-
-def movers_strength(catalogue: Catalogue, structure: Structure, crew: Crew) -> Strength:
-    """What a crew can do where this pen is taken hold of.
-
-    Args: catalogue; structure; crew.
-    Returns: the Strength.
-    Raises: OutOfRange.
-    Source: HSE INDG143 and L23.
-    """
-    return strength(catalogue, crew, structure.grip.z_mm / 1000 if structure.axle else ROPE_HAND_M)
 
 
 def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Finding:
@@ -283,7 +170,8 @@ def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, pl
     work.given("m", "mass, timber fresh", weighed.fresh_kg, "kg", "sum of the parts")
     work.step("W", "weight", "m*9.81", "N")
     work.given("s", "slope of the site, uphill", place.slope_percent / 100, "rise per run", "your site")
-    work.step("F_slope", "held back by the slope", "W*s/sqrt(1 + s**2)", "N")
+    riding = given_riding(work, structure)
+    work.step("F_slope", "held back by the slope", f"(W{riding})*s/sqrt(1 + s**2)", "N")
     if structure.axle is None:
         work.given("mu", f"pulling friction, {ground.label}", ground.pulling_mu, "", ground.source)
         work.given("k", "first pull over steady pull", ground.first_pull, "", ground.source)

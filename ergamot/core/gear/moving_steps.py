@@ -22,7 +22,7 @@ def one_axle_steps(work: Working, structure: Structure, weighed: Mass, ground: G
     work.given("x_hand", "hands from the rear end", structure.grip.x_mm / 1000, "m", "the design")
     work.given("h", "hands above the ground", structure.grip.z_mm / 1000, "m", "the design")
     work.step("F_lift", "lift at the handles", "W*(x_cg - x_axle)/(x_hand - x_axle)", "N", "moments")
-    work.step("Q", "load on the axle", "W - F_lift", "N")
+    work.step("Q", "load on the axle", f"W - F_lift{_rides(axle, 'm_r')}", "N")
     work.step("N", "load on one wheel", f"max(Q, 1)/{axle.wheels}", "N")
     _soil(work, ground)
     work.step("Cn", "wheel number", "CI*b*2*r/N", "", SOIL)
@@ -42,8 +42,9 @@ def two_axle_steps(work: Working, structure: Structure, weighed: Mass, ground: G
     assert front is not None
     axle = _places(work, structure, weighed)
     work.given("x_front", "front axle from the rear end", front.x_mm / 1000, "m", "the design")
-    work.step("Qf", "load on the front axle", "W*(x_cg - x_axle)/(x_front - x_axle)", "N", "moments")
-    work.step("Q", "load on the rear axle", "W - Qf", "N")
+    work.step("F_f", "what the front carries", "W*(x_cg - x_axle)/(x_front - x_axle)", "N", "moments")
+    work.step("Qf", "load on the front axle", f"F_f{_rides(front, 'm_f')}", "N")
+    work.step("Q", "load on the rear axle", f"W - F_f{_rides(axle, 'm_r')}", "N")
     work.step("Nr", "load on a rear wheel", f"max(Q, 1)/{axle.wheels}", "N")
     work.step("Nf", "load on a front wheel", f"max(Qf, 1)/{front.wheels}", "N")
     _soil(work, ground)
@@ -83,6 +84,25 @@ def _places(work: Working, structure: Structure, weighed: Mass) -> Axle:
     work.given("r", "wheel radius", axle.radius_mm / 1000, "m", axle.wheel.source)
     work.given("b", "wheel width", axle.wheel.width_mm / 1000, "m", axle.wheel.source)
     return axle
+
+
+def given_riding(work: Working, structure: Structure) -> str:
+    """What loose axles weigh, as terms of the weight that goes uphill.
+
+    Args: work; structure.
+    Returns: terms of an expression, "" without loose axles.
+    Source: masses of the catalogue.
+    """
+    terms = ""
+    for axle, symbol in ((structure.axle, "m_r"), (structure.front_axle, "m_f")):
+        if axle and axle.rides_kg:
+            work.given(symbol, "the loose axle itself, which moves too", axle.rides_kg, "kg", "the catalogue")
+            terms += f" + 9.81*{symbol}"
+    return terms
+
+
+def _rides(axle: Axle, symbol: str) -> str:
+    return f" + 9.81*{symbol}" if axle.rides_kg else ""
 
 
 def _soil(work: Working, ground: Ground) -> None:

@@ -10,7 +10,7 @@ from ergamot.core.finding import Working
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
 from ergamot.core.frame.structure import Axle, Member, Structure
-from ergamot.core.gear.moving import Haul
+from ergamot.core.gear.haul import Haul
 from ergamot.core.strength.check import Check, bends
 
 MOVING_FACTOR = 1.25  # a pen is jolted as it goes; common practice

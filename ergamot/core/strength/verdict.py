@@ -9,7 +9,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import Finding, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.moving import haul, movers_strength
+from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.place import Place
 from ergamot.core.strength.check import Check
 from ergamot.core.strength.moving import moving_checks

@@ -6,6 +6,7 @@
 | wheels  | tipped on a through axle, carried   | on its rails and tyres       |
 | bolt-on | the same                            | wheels off, tight on the grass |
 | dolly   | rear on a loose axle, front carried | dolly taken away             |
+| frame   | all on a loose frame of four wheels  | frame taken away             |
 | levers  | wheels swung down, locked by a pin  | wheels swung up              |
 | boards  | wheels swung past their dead point  | wheels swung up              |
 """

@@ -14,7 +14,7 @@ from ergamot.core.frame.swing import Swing, swing_for
 AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; common practice
 LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; common practice
 BETWEEN_PAIRS_MM = 600.0  # two pairs of swinging wheels stand at least this far apart; common practice
-WHEELED = ("wheels", "bolt-on", "dolly", "levers", "boards")
+WHEELED = ("wheels", "bolt-on", "dolly", "frame", "levers", "boards")
 SWINGING = ("levers", "boards")
 YIELD_MPA = {"mild": 250.0, "hard": 635.0}  # ASTM A307; SAE J429 grade 5
 
@@ -58,6 +58,7 @@ def gear_parameters(hold: str) -> tuple[Parameter, ...]:
                 Choice("wheels", f"two wheels and {hold}", "tyres stay on the grass"),
                 Choice("bolt-on", f"wheels bolted on, and {hold}", "taken off when parked"),
                 Choice("dolly", f"a loose dolly, and {hold}", "under the rear, taken away when parked"),
+                Choice("frame", "a lifting frame on four wheels", "lifts all of it, and comes away"),
                 Choice("levers", "lever wheels with a pin", "swing down and lift the rails"),
                 Choice("boards", "wheel boards past a dead point", "turn over and hold themselves"),
                 Choice("skids", "bare skids and a rope"),

@@ -14,6 +14,7 @@ from ergamot.core.frame.structure import Axle, Hardware
 WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
 BOLT_END_DISTANCE = 7  # bolt diameters from a bolt to the end of a stick, along the grain; NDS 12.5.1
 OVER_WHEEL_MM = 20.0  # a tyre clears the spacer over it; common practice
+FRAME_RISE_MM = 80.0  # a lifting frame takes it this high; common practice
 DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
 Axles = tuple[Axle | None, Axle | None]  # rear, front
 
@@ -42,9 +43,12 @@ def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
         return None, None
     if gear.swing is not None:
         return swinging_wheels(site, gear, gear.wheel, gear.swing, length, half)
-    return (
-        _dolly(site, gear, gear.wheel, half) if gear.kind == "dolly" else _pair(site, gear, gear.wheel, half)
-    ), None
+    if gear.kind == "dolly":
+        return _loose(site, gear, gear.wheel, "dolly", gear.axle, half), None
+    if gear.kind == "frame":
+        front = _loose(site, gear, gear.wheel, "lifting-frame", length - gear.axle, half)
+        return _loose(site, gear, gear.wheel, "lifting-frame", gear.axle, half), front
+    return _pair(site, gear, gear.wheel, half), None
 
 
 def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
@@ -118,21 +122,27 @@ def _outer_legs(site: Site, axle: float, inner: float, wide: float, top: float) 
         site.frame.stick(leg, x, (out[0], out[1]), (0, top), "z")
 
 
-def _dolly(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
-    """Two wheels on a bar pushed under the rear; it waits aside while the pen stands."""
-    place = (gear.axle, 0.0, wheel.diameter_mm / 2)
-    bar = site.catalogue.hardware["dolly"]
-    site.hardware.append(Hardware("dolly", "dolly", "gear", bar.label, bar.kg, place, bar.key, when="aside"))
+def _loose(site: Site, gear: Gear, wheel: Wheel, row: str, x: float, half: float) -> Axle:
+    """Two wheels on a bar brought under the rails; it waits aside while the pen stands, and rides along."""
+    where = "rear" if x == gear.axle else "front"
+    place = (x, 0.0, wheel.diameter_mm / 2)
+    bar = site.catalogue.hardware[row]
+    word = row.replace("-", " ")
+    site.hardware.append(
+        Hardware(f"{row}-{where}", word, "gear", bar.label, bar.kg, place, bar.key, when="aside")
+    )
     for side, y in (("right", -half * 0.8), ("left", half * 0.8)):
         site.hardware.append(
             Hardware(
-                f"dolly-wheel-{side}", "dolly wheel", "gear", wheel.label, wheel.kg,
-                (gear.axle, y, place[2]), wheel.key, when="aside",
+                f"loose-wheel-{where}-{side}", "loose wheel", "gear", wheel.label, wheel.kg,
+                (x, y, place[2]), wheel.key, when="aside",
             )
         )  # fmt: skip
+    rise = DOLLY_RISE_MM if row == "dolly" else FRAME_RISE_MM
     return Axle(
-        gear.axle, wheel.diameter_mm / 2, wheel, 2, rise_mm=DOLLY_RISE_MM, parked="off", steel=gear.steel
-    )
+        x, wheel.diameter_mm / 2, wheel, 2, rise_mm=rise, parked="off", steel=gear.steel,
+        rides_kg=bar.kg + 2 * wheel.kg,
+    )  # fmt: skip
 
 
 def _wheels(site: Site, wheel: Wheel, x: float, out: float, z: float) -> None:
@@ -159,7 +169,7 @@ def wheel_out(gear: Gear, half: float, section: Section) -> float:
     Returns: mm.
     Source: geometry.
     """
-    if gear.wheel is None or gear.kind == "dolly":
+    if gear.wheel is None or gear.kind in ("dolly", "frame"):
         return half
     if gear.swing is not None:
         return lever_out(gear.swing, gear.wheel, half, section) + gear.wheel.width_mm

@@ -12,7 +12,7 @@ from shapely import MultiPoint, Polygon
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
-from ergamot.core.frame.soundness import separation_mm
+from ergamot.core.frame.soundness import OVERLAP_MM, separation_mm
 from ergamot.core.frame.structure import Lever, Member, Structure
 
 LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; common practice
@@ -83,12 +83,29 @@ def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:
     others = [member for member in members if member.role not in OWN]
     boxes, mine = bounds(tuple(others)), bounds(tuple(own))
     for member, box in zip(own, mine, strict=True):
-        near = np.all((boxes[:, 0] < box[1] - 0.5) & (boxes[:, 1] > box[0] + 0.5), axis=1)
+        near = np.all((boxes[:, 0] < box[1]) & (boxes[:, 1] > box[0]), axis=1)
         for i in np.nonzero(near)[0]:
-            if separation_mm(member, others[i]) < -0.5:
+            if separation_mm(member, others[i]) < -OVERLAP_MM:
                 raise OutOfRange(
                     "axle", round(axle_mm, 1), f"where the {member.role} does not meet the {others[i].role}"
                 )
+
+
+def refuse_tight(structure: Structure) -> None:
+    """Refuse a swinging wheel that would come too near a stick on its way.
+
+    Args: structure.
+    Raises: OutOfRange, naming the axle's place, the stick and the room there is.
+    Source: 5 mm; common practice.
+    """
+    nearest = next(iter(swing_gaps(structure)), None)
+    if nearest and nearest.mm < LEAST_GAP_MM:
+        at = next(lever.x_mm for lever in structure.levers if lever.where == nearest.where)
+        raise OutOfRange(
+            "axle",
+            round(at, 1),
+            f"where the wheel clears the {nearest.member.role} by {LEAST_GAP_MM:.0f} mm all the way round",
+        )
 
 
 def lowest_wheel_mm(structure: Structure) -> float:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ergamot.core.frame.clearance import refuse_clash
+from ergamot.core.frame.clearance import refuse_clash, refuse_tight
 from ergamot.core.frame.fixings import count_fixings
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
@@ -52,7 +52,7 @@ def finish(site: Site, made: Finished) -> Structure:
     floor_x = (site.x[0] + thick, site.x[1] - thick)
     floor_y = (thick - half, half - thick)
     run = Zone("run", "run", floor_x, floor_y, (0.0, made.head_room))
-    return Structure(
+    structure = Structure(
         shape=made.shape,
         members=members,
         panels=panels,
@@ -75,3 +75,5 @@ def finish(site: Site, made: Finished) -> Structure:
         notes=tuple(site.notes),
         levers=tuple(site.levers),
     )
+    refuse_tight(structure)
+    return structure

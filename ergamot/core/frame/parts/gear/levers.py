@@ -12,6 +12,7 @@ from __future__ import annotations
 import math
 
 from ergamot.core.catalogue import Section, Wheel
+from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.gear.choices import Gear
@@ -52,6 +53,7 @@ def swinging_wheels(
 
     Args: site; gear; wheel; swing; length of the base rails and half the outside width, mm.
     Returns: the rear Axle and the front one.
+    Raises: OutOfRange when a lever would reach the grass.
     Source: common practice; geometry of the swing.
     """
     axles: list[Axle] = []
@@ -82,16 +84,24 @@ def _one(
         top = swing.pivot_mm + END_DIAMETERS * wheel.bore_mm
         site.frame.stick(board, (x - deep / 2, x + deep / 2), _band(side, inner, thick), (0, top), "z")
         inner += thick
+    outline = _arm(swing, x, points, END_DIAMETERS * wheel.bore_mm, deep)
     word = "lever" if gear.kind == "levers" else "wheel board"
     why = "swings the wheel down" + (
         "; past the dead point it holds itself" if swing.holds_itself else "; a pin holds it"
     )
     site.frame.profiled(
         Piece(word, "W", why, "gear"),
-        _arm(swing, x, points, END_DIAMETERS * wheel.bore_mm, deep),
+        outline,
         "y",
         _band(side, inner, thick),
     )
+    lowest = min(z for _, z in outline)
+    if lowest < 0:
+        raise OutOfRange(
+            "wheel",
+            wheel.key,
+            "a larger wheel, a longer arm or a smaller rise: this lever would reach the grass",
+        )
     along, up = swing.axle_at(-swing.parked_deg)
     out = inner + thick + WHEEL_GAP_MM + wheel.width_mm / 2
     place = (x + points * along, side * out, swing.pivot_mm + up)

@@ -25,8 +25,8 @@ class DesignFile(BaseModel):
     version: int = Field(default=VERSION, ge=1)
     name: str = Field(default="", max_length=80)
     shape: str = Field(max_length=40)
-    values: dict[str, float | str] = Field(max_length=60)
-    typed: dict[str, str] = Field(default_factory=dict, max_length=60)
+    values: dict[str, float | str] = Field(max_length=120)
+    typed: dict[str, str] = Field(default_factory=dict, max_length=120)
 
 
 def write_design(design: Design, name: str) -> str:

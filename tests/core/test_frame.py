@@ -146,12 +146,14 @@ def test_running_gear_stands_clear_of_the_frame(design):
     """Tyres level with the foot of the frame, outside every stick; axle behind the rear wall."""
     structure = build(design, CATALOGUE)
     wheels = [item for item in structure.hardware if item.role == "wheel"]
-    assert len(wheels) == (2 if structure.axle else 0)
-    for wheel in wheels:
+    fixed = structure.axle is not None and design.values["gear"] in ("wheels", "bolt-on")
+    assert len(wheels) == (2 if fixed else len(structure.levers))
+    for wheel in wheels if fixed else ():
         diameter, width = wheel.size_mm
         assert wheel.place[2] - diameter / 2 == pytest.approx(0)
         reach = wheel.place[0] + diameter / 2
-        beside = [m for m in structure.members if m.role not in ("handle", "rafter")]
+        beside = [m for m in structure.members if m.role not in ("handle", "rafter", "leg spacer")]
+        beside = [m for m in beside if m.role != "axle leg" or abs(m.centre[1]) < abs(wheel.place[1])]
         near = [c for m in beside if min(p[0] for p in m.corners) < reach for c in m.corners]
         assert abs(wheel.place[1]) - width / 2 > max((abs(c[1]) for c in near if c[2] < diameter), default=0)
         assert wheel.place[0] < structure.body.x[0]

@@ -14,6 +14,7 @@ from ergamot.core.weather.snow import pitch_deg, snow_pa
 RIB_ROLES = ("rafter", "top cross rail", "roof bow")  # sticks across the pen that carry its roof
 ARCH_UNEVEN = 64.0  # half-loaded arch of two hinges: w·L²/64; statics of a parabolic arch
 DRAWN_WIRE_MPA = 500.0  # cold-drawn wire of farm panels; common practice
+LEAST_SNOW_MM = 1.0  # less is no load
 ALONG = 0
 
 
@@ -24,6 +25,8 @@ def snow_checks(catalogue: Catalogue, structure: Structure, place: Place) -> Ite
     Returns: an iterator of Checks: bending, and sag of timber.
     Source: w·L²/8 on the level span, an arch half loaded w·L²/64; NDS 2018.
     """
+    if place.snow_mm < LEAST_SNOW_MM:
+        return
     roofs = [p for p in structure.standing if p.solid and p.normal[2] > 0.02 and not p.outside]
     for role in RIB_ROLES:
         ribs = sorted((m for m in structure.members if m.role == role), key=_middle)
@@ -38,7 +41,7 @@ def snow_checks(catalogue: Catalogue, structure: Structure, place: Place) -> Ite
 def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iterator[Check]:
     """Bent wire panels under a tarp: each wire that spans takes its strip of snow, half the hoop loaded."""
     bent = [p for p in structure.standing if p.curved and p.covering in catalogue.wire_panels]
-    if not bent or not any(p.curved and p.solid for p in structure.standing) or place.snow_mm <= 0:
+    if not bent or not any(p.curved and p.solid for p in structure.standing):
         return
     row = catalogue.wire_panels[bent[0].covering]
     work = Working()

@@ -35,7 +35,7 @@ class OpenIn(BaseModel):
 class PenIn(BaseModel):
     """What changes about a pen; values by parameter name, as typed or as figures."""
 
-    values: dict[str, str | float] = Field(default_factory=dict, max_length=80)
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
     name: str | None = Field(None, max_length=200)
     flock_id: int | None = None
 

@@ -46,7 +46,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
     onTry(mend.changes);
   };
   return (
-    <section aria-label="What would mend it" className="mt-2 border-t-2 border-ink pt-2">
+    <section aria-label="What would mend it" className="mt-4 border-t-2 border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2>{failing ? "What would mend it" : "What would better it"}</h2>
         <OneOf label="For" options={WHAT} on={what ?? ("" as What)} onPick={open} />

@@ -90,7 +90,6 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           </ul>
         ) : null}
       </div>
-      <MendBoard kept={kept} onTry={edits.tryValues} onKeep={(values) => edits.keep({ values })} onDrop={edits.drop} />
       <section className="mt-3" aria-label="What can be changed">
         <Controls
           bench={bench}
@@ -104,6 +103,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           onDrop={edits.drop}
         />
       </section>
+      <MendBoard kept={kept} onTry={edits.tryValues} onKeep={(values) => edits.keep({ values })} onDrop={edits.drop} />
       <NewVersion key={kept.name} bench={kept} open={copying} onClose={() => setCopying(false)} />
       <WorkingSheet bench={bench} finding={finding} onKeep={(values) => edits.keep({ values })} onClose={() => setOpened(null)} />
       <ConflictSheet conflict={edits.conflict} parameters={parameters} onResolve={edits.resolve} />

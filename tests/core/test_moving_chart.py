@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from ergamot.core.errors import NotFound, OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
-from ergamot.core.gear.chart import moving_chart
+from ergamot.core.gear.chart import moving_chart, turning_n
 from ergamot.core.gear.effort import rolling_resistance, wheel_number
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
@@ -146,3 +146,18 @@ def test_a_lifting_frame_takes_all_of_it_and_comes_away():
     dragged = haul(skids, mass(skids), CATALOGUE.grounds["wet"], 0.0, can)
     assert moved.start < dragged.start
     assert mass(framed).fresh_kg - mass(skids).fresh_kg < 15  # handles, not the frame
+
+
+def test_turning_by_hand():
+    """Skids of W at 0.55: friction 0.55·W at L/4 on the average, pulled at L/2: 0.55·W/2. Boards at both ends: the
+    front tyres pushed across at 0.5, about the rear axle."""
+    skids = build(make_design(CATALOGUE, "low-pen", {"gear": "skids"}), CATALOGUE)
+    weighed = mass(skids)
+    wet = CATALOGUE.grounds["wet"]
+    assert turning_n(skids, weighed, wet, 0.0) == pytest.approx(0.55 * weighed.fresh_kg * 9.81 / 2)
+    boards = build(make_design(CATALOGUE, "low-pen", {"gear": "boards", "pairs": 2}), CATALOGUE)
+    weighed = mass(boards)
+    rear, front, hand = boards.axle.x_mm, boards.front_axle.x_mm, boards.grip.x_mm
+    carried = weighed.fresh_kg * 9.81 * (weighed.fresh_centre[0] - rear) / (front - rear)
+    by_hand = 0.5 * carried * (front - rear) / (hand - rear)
+    assert turning_n(boards, weighed, wet, 0.0) == pytest.approx(by_hand)

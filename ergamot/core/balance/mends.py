@@ -14,6 +14,7 @@ from ergamot.core.finding import Finding, Phrase, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
+from ergamot.core.frame.parts.gear import SWINGING
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.place import Place
 from ergamot.core.stock.rough import rough_cost
@@ -112,7 +113,7 @@ def single_changes(catalogue: Catalogue, design: Design, what: str) -> Iterable[
     """Every change of one value worth trying for a verdict, the likeliest first.
 
     Args: catalogue; design; what, the verdict.
-    Returns: values by parameter name, one each; not all can be built.
+    Returns: values by parameter name, one each but for swinging wheels at both ends; not all can be built.
     Source: common practice.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
@@ -135,6 +136,8 @@ def single_changes(catalogue: Catalogue, design: Design, what: str) -> Iterable[
     for one in sorted(parameters, key=rank):
         for value in _other_values(one, design, catalogue):
             yield {one.name: value}
+            if one.name == "gear" and value in SWINGING:
+                yield {one.name: value, "pairs": 2.0}  # wheels at both ends are one thing to choose
 
 
 def _other_values(one: Parameter, design: Design, catalogue: Catalogue) -> Iterator[Value]:

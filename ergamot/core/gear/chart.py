@@ -70,6 +70,7 @@ def moving_chart(
     """
     can = movers_strength(catalogue, structure, place.crew)
     rolling = structure.axle is not None and structure.front_axle is None
+    level = haul(structure, weighed, place.moving_ground, 0.0, can)
     return MovingChart(
         grounds=tuple(
             _on(structure, weighed, ground, place, catalogue) for ground in catalogue.grounds.values()
@@ -80,7 +81,7 @@ def moving_chart(
         niosh_n=_niosh(structure) if rolling and not place.crew.drawbar_n else None,
         balance_x=_balance(structure, weighed, can.lift_n) if rolling else None,
         swing_radius=_swing(structure),
-        turn_force=_turn(structure, weighed, place),
+        turn_force=turning_n(structure, weighed, place.moving_ground, level.keep),
         clears_hump=_clears(structure),
         passage_width=_widest(structure) + 2 * PASSAGE_SPARE_MM / 1000,
     )
@@ -155,19 +156,28 @@ def _swing(structure: Structure) -> float:
     return math.hypot(reach - structure.axle.x_mm, half) / 1000
 
 
-def _turn(structure: Structure, weighed: Mass, place: Place) -> float:
-    """Side force at the hands to turn it where it stands."""
+def turning_n(structure: Structure, weighed: Mass, ground: Ground, rolling_n: float) -> float:
+    """Side force at the hands that turns a pen where it stands.
+
+    Args: structure; weighed, its mass; ground; rolling_n, what keeps it rolling on the level.
+    Returns: N. Skids turn about their middle, friction at a quarter of their length on the average, pulled at an end.
+        On one axle each tyre is turned on the spot and one side rolls back as the other rolls on. On two axles the
+        front tyres are pushed across.
+    Source: statics; a tyre turned on the spot takes μ·N·b/4.
+    """
     weight = weighed.fresh_kg * G
-    (low, high), (right, left) = structure.body.x, structure.body.y
-    long, wide = (high - low) / 1000, (left - right) / 1000
-    if structure.axle is None:
-        # evenly loaded skids about the middle: friction at L/4 on the average, pulled at an end
-        return place.moving_ground.pulling_mu * weight * (long / 4) / (long / 2)
-    axle_load = weight - _lift_with(structure, weighed, [])
-    arm = (structure.grip.x_mm - structure.axle.x_mm) / 1000
-    return (
-        SCRUB_MU * axle_load * structure.axle.wheel.width_mm / 4000 / arm + axle_load * 0.1 * wide / 2 / arm
-    )
+    axle, front = structure.axle, structure.front_axle
+    if axle is None:
+        return ground.pulling_mu * weight / 2
+    arm = (structure.grip.x_mm - axle.x_mm) / 1000
+    if front is not None:
+        apart = (front.x_mm - axle.x_mm) / 1000
+        carried = handle_lift(weight, weighed.fresh_centre[0] / 1000, axle.x_mm / 1000, front.x_mm / 1000)
+        return SCRUB_MU * max(carried, 0.0) * apart / arm
+    load = weight - _lift_with(structure, weighed, [])
+    wide = (structure.body.y[1] - structure.body.y[0]) / 1000
+    spun = SCRUB_MU * load * axle.wheel.width_mm / 1000 / 4
+    return (spun + rolling_n * wide / 2) / arm
 
 
 def _clears(structure: Structure) -> float | None:

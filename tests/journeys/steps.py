@@ -11,7 +11,10 @@ def enter_flock(page: Page, placed: str = "30") -> None:
     page.get_by_label("How many").fill(placed)
     page.get_by_label("Hatched").fill("2026-04-01")
     expect(page.get_by_label("Out on grass")).to_have_value("2026-04-22")
-    page.get_by_role("button", name="Keep this flock").click()
+    with page.expect_response(
+        lambda answer: answer.request.method == "POST" and answer.url.endswith("/api/flocks")
+    ):
+        page.get_by_role("button", name="Keep this flock").click()
 
 
 def propose(page: Page, name: str = "Bramble pen") -> None:

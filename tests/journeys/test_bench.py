@@ -47,6 +47,7 @@ def test_dragging_the_tape_is_one_step_and_escape_takes_it_back(farm: Page):
     propose(farm)
     before = field(farm, "width").input_value()
     tape = farm.get_by_role("slider", name="Width tape")
+    tape.scroll_into_view_if_needed()
     box = tape.bounding_box()
     assert box
     farm.mouse.move(box["x"] + box["width"] * 0.4, box["y"] + 12)

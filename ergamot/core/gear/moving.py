@@ -89,7 +89,7 @@ def _band(
     """What the verdict may be as the soil varies: only where the pull over it rules by much."""
     if structure.axle is None:
         low_mu = place.moving_ground.holding_mu / place.moving_ground.pulling_mu
-        return (ratio, ratio / low_mu), phrase("less where the ground lets it slide")
+        return (ratio, ratio / low_mu), phrase("less on ground that slides")
     soft, hard = (
         haul(structure, weighed, place.moving_ground, place.slope_percent, can, firmness=share)
         for share in CI_SPREAD
@@ -98,7 +98,7 @@ def _band(
     if high < WIDE * low:
         return None, None
     words = phrase(
-        "{hard} to {soft} to start, as the soil varies",
+        "start {hard} to {soft} as soil varies",
         hard=Quantity(hard.start, "heft"),
         soft=Quantity(soft.start, "heft"),
     )

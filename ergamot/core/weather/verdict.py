@@ -60,9 +60,7 @@ def judge_wind(body: WindBody, stable: Stability, place: Place, grippy: Stabilit
     band, band_words = None, None
     if grippy is not None and grippy.worst.least > WIDE * worst.least:
         band = (work.known["ratio"], grippy.worst.least / place.design_gust_ms)
-        band_words = phrase(
-            "up to {high} where the ground grips well", high=Quantity(grippy.worst.least, "ms")
-        )
+        band_words = phrase("to {high} on good grip", high=Quantity(grippy.worst.least, "ms"))
     return Finding(
         what="wind",
         title="Wind",

@@ -73,7 +73,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           onPick={pickFromDrawing}
           pulling={{ parameters, live: edits.trial !== null, refused: onField?.problem.message ?? "", onTry: edits.tryValues, onKeep: (values) => edits.keep({ values }), onDrop: edits.drop }}
         />
-        <aside aria-label="Verdicts" className="space-y-2.5">
+        <aside aria-label="Verdicts" className="space-y-1.5 lg:row-span-2">
           {bench.findings.map((one: Finding) => (
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
           ))}
@@ -81,7 +81,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           <p className="text-sm text-pencil">Press a verdict to see how it came about.</p>
         </aside>
         {bench.notes.length > 0 ? (
-          <ul aria-label="To know before building" className="flex flex-wrap gap-x-6 gap-y-1 lg:col-span-2">
+          <ul aria-label="To know before building" className="flex flex-wrap gap-x-6 gap-y-1 lg:col-start-1">
             {bench.notes.map((note, i) => (
               <li key={i} className="border-l-4 border-tape pl-2 text-sm">
                 {read(note)}

@@ -3,15 +3,39 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 from typing import Any
 
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.effort import handle_lift
+from ergamot.core.units import G
 from ergamot.core.weather.chart import WindChart, wind_chart
 from ergamot.operations.pens import stands
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
 
-def wind_on(work: Work, record: Record, trying: Mapping[str, Any]) -> WindChart:
-    """A pen's wind chart."""
+@dataclass(frozen=True)
+class InTheWind:
+    """A pen's wind chart, the keeper's gust (m/s), and what ballast would add to the lift at the handles (N)."""
+
+    chart: WindChart
+    gust_ms: float
+    ballast_lift_n: float
+
+
+def wind_on(work: Work, record: Record, trying: Mapping[str, Any]) -> InTheWind:
+    """A pen in the wind of its farm."""
     pen = stands(work, record, trying)
-    return wind_chart(work.catalogue, pen.structure, pen.flock, pen.place)
+    chart = wind_chart(work.catalogue, pen.structure, pen.flock, pen.place)
+    return InTheWind(chart, pen.place.design_gust_ms, _ballast_lift(pen.structure, chart.ballast_kg))
+
+
+def _ballast_lift(structure: Structure, kg: float) -> float:
+    """What weight on the middle of the side rails adds where the pen is carried; nothing where it is not."""
+    axle = structure.axle
+    if axle is None or structure.front_axle is not None:
+        return 0.0
+    xs = [x for x, _ in structure.contacts]
+    middle = (min(xs) + max(xs)) / 2000
+    return handle_lift(kg * G, middle, axle.x_mm / 1000, structure.grip.x_mm / 1000)

@@ -14,8 +14,7 @@ from ergamot.core.weather.leaves import Leaf
 from ergamot.core.weather.states import WindState
 from ergamot.core.weather.verdict import CAUTIONS, side_of
 from ergamot.operations.kept import kept
-from ergamot.operations.places import place_record, read_place
-from ergamot.operations.wind import wind_on
+from ergamot.operations.wind import InTheWind, wind_on
 from ergamot.web.bench import gust_out
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.wind import LeafOut, TyingOut, WindIn, WindOut, WindStateOut
@@ -31,14 +30,14 @@ wind_part = APIBlueprint("wind", __name__, url_prefix="/api/pens")
 def post_wind(pen_id: int, json_data: WindIn) -> dict[str, Any]:
     """The pen's own wind chart, as kept or with values being tried."""
     work = current_work()
-    chart = wind_on(work, kept(work, "pen", pen_id), json_data.values)
-    gust = read_place(work, place_record(work)).design_gust_ms
+    found = wind_on(work, kept(work, "pen", pen_id), json_data.values)
+    chart, gust = found.chart, found.gust_ms
     return {
         "states": [_state(state, gust) for state in chart.states],
         "act": words(chart.act_ms, "ms"),
         "heading": _said(_heading(chart, json_data.wind_from_deg)),
         "tyings": [_tying(tying) for tying in chart.tyings],
-        "ballast": _said(_ballast(chart)),
+        "ballast": _said(_ballast(found)),
         "leaves": [_leaf(leaf, gust) for leaf in chart.leaves],
         "cautions": list(CAUTIONS),
     }
@@ -97,12 +96,15 @@ def _tying(tying: Tying) -> TyingOut:
     )
 
 
-def _ballast(chart: WindChart) -> Phrase:
-    if chart.ballast_kg <= 0:
+def _ballast(found: InTheWind) -> Phrase:
+    kg = found.chart.ballast_kg
+    if kg <= 0:
         return phrase("no ballast needed")
+    lifted = "; left on, it adds {lift} to the lift" if found.ballast_lift_n > 0 else ""
     return phrase(
-        "or {each} of ballast on the middle of each side rail, carried or unloaded at every move",
-        each=Quantity(chart.ballast_kg / 2, "kg"),
+        "or {each} of ballast on the middle of each side rail, taken off at every move" + lifted,
+        each=Quantity(kg / 2, "kg"),
+        lift=Quantity(found.ballast_lift_n, "heft"),
     )
 
 

@@ -33,13 +33,32 @@ STEPS: dict[str, tuple[float, ...]] = {
 }
 # Where help is most likely found, by group and then by parameter; the rest follow
 LIKELY: dict[str, tuple[str, ...]] = {
-    "space": ("length", "width", "handle"),
+    "space": ("length", "width", "gear", "section"),
     "weight": ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay", "size"),
     "moving": ("wheel", "axle", "handle", "gear", "section", "species", "roof", "roofed", "wall_sheet"),
     "strength": ("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
     "wind": ("anchors", "anchor", "roofed", "walls", "roof", "height", "wall", "pitch", "apex", "section"),
 }
 # What the keeper has or what the birds need is not traded away for a verdict
+# What has little or no say in a verdict is not tried for it
+IDLE: dict[str, tuple[str, ...]] = {
+    "space": (
+        "anchor",
+        "axle_",
+        "lever_",
+        "handle",
+        "roof",
+        "mesh",
+        "species",
+        "wheel",
+        "walls",
+        "wall_sheet",
+    ),
+    "weight": ("anchor", "axle_steel", "lever_"),
+    "moving": ("anchor", "axle_steel"),
+    "wind": ("axle_", "lever_", "handle", "pairs"),
+    "strength": ("anchor",),
+}
 NEEDED = ("house",)
 KEPT = ("feeder", "drinker", "nest", "roost", "own_", "window", "door")
 GROUPS = ("size", "frame", "covering", "gear", "ties", "house")
@@ -127,7 +146,7 @@ def single_changes(catalogue: Catalogue, design: Design, what: str) -> Iterable[
         one
         for one in shape_of(design.shape).parameters
         if one.group in GROUPS and one.applies(design.values)
-        if one.name not in NEEDED and not one.name.startswith(KEPT)
+        if one.name not in NEEDED and not one.name.startswith((*KEPT, *IDLE[what]))
     ]
 
     def rank(one: Parameter) -> int:

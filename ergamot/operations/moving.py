@@ -7,12 +7,10 @@ from dataclasses import dataclass
 from typing import Any
 
 from ergamot.core.flock.growth import mass_kg
-from ergamot.core.frame.clearance import Gap, swing_gaps
-from ergamot.core.frame.mass import mass
+from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import MovingChart, moving_chart
 from ergamot.core.gear.template import Template, drill_template
-from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.operations.pens import stands
 from ergamot.operations.work import Work
@@ -21,13 +19,12 @@ from ergamot.store.records import Record
 
 @dataclass(frozen=True)
 class OnTheMove:
-    """A pen on the move on this farm; throw in N at a lever's handle."""
+    """A pen on the move on this farm."""
 
     structure: Structure
+    weighed: Mass
     place: Place
     chart: MovingChart
-    throw: float | None
-    gaps: tuple[Gap, ...]
 
 
 def moving_of(work: Work, record: Record, trying: Mapping[str, Any]) -> OnTheMove:
@@ -36,10 +33,7 @@ def moving_of(work: Work, record: Record, trying: Mapping[str, Any]) -> OnTheMov
     weighed = mass(pen.structure)
     birds = pen.flock.placed * mass_kg(pen.flock.strain, pen.flock.leaving_day)
     chart = moving_chart(work.catalogue, pen.structure, weighed, pen.place, birds)
-    thrown = hardest_throw(pen.structure, weighed)
-    return OnTheMove(
-        pen.structure, pen.place, chart, thrown[1] if thrown else None, swing_gaps(pen.structure)
-    )
+    return OnTheMove(pen.structure, weighed, pen.place, chart)
 
 
 def template_of(work: Work, record: Record) -> Template:

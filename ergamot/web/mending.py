@@ -26,18 +26,18 @@ def post_mends(pen_id: int, json_data: MendIn) -> Response:
     """What would mend a verdict; closing the connection stops the work."""
     work = current_work()
     found = mends_of(work, kept(work, "pen", pen_id), json_data.values, json_data.what)
-    return Response(_lines(found), mimetype="application/x-ndjson")
+    return Response(_lines(found, json_data.what), mimetype="application/x-ndjson")
 
 
-def _lines(found: Iterator[Mend]) -> Iterator[str]:
+def _lines(found: Iterator[Mend], what: str) -> Iterator[str]:
     until = time.monotonic() + LONGEST_S
     for mend in found:
-        yield mend_out(mend).model_dump_json() + "\n"
+        yield mend_out(mend, what).model_dump_json() + "\n"
         if time.monotonic() > until:
             return
 
 
-def mend_out(mend: Mend) -> MendOut:
+def mend_out(mend: Mend, what: str) -> MendOut:
     """A change as sent."""
     return MendOut(
         changes=dict(mend.changes),
@@ -49,6 +49,7 @@ def mend_out(mend: Mend) -> MendOut:
             for one in mend.judged.everything
         ],
         ratio=mend.ratio,
+        rank=mend.rank(what),
         mends=list(mend.mends),
         spoils=list(mend.spoils),
         more_kg=round(mend.more_kg, 2),

@@ -3,17 +3,16 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
-from dataclasses import replace
 from typing import Any
 
 from apiflask import APIBlueprint
 from flask import Response
 
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Lever
 from ergamot.core.gear.chart import Mover, OnGround
 from ergamot.core.gear.moving import CAUTIONS, TESTS, TOWING
+from ergamot.core.gear.telling import as_drilled, told, told_of_swing
 from ergamot.core.units import Quantity, parse_length
 from ergamot.exchange.drill_template import template_dxf, template_pdf
 from ergamot.operations.kept import kept
@@ -25,8 +24,6 @@ from ergamot.web.unit_of_work import current_work
 
 moving_part = APIBlueprint("moving", __name__, url_prefix="/api/pens")
 STEP_DEG = 5
-BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; common practice
-HEELS_MM = 350.0  # between hands and frame for someone walking backwards; common practice
 
 
 @moving_part.post("/<int:pen_id>/moving")
@@ -39,7 +36,7 @@ def post_moving(pen_id: int, json_data: MovingIn) -> dict[str, Any]:
     return {
         "grounds": [_ground(one, found) for one in found.chart.grounds],
         "movers": [_mover(one, found) for one in found.chart.movers],
-        "lines": [Words.model_validate(line) for line in _lines(found)],
+        "lines": [Words.model_validate(line) for line in told(found.structure, found.chart, found.place)],
         "swing": _swing(found, json_data.drilled),
         "cautions": [*CAUTIONS, *(TOWING if found.place.crew.drawbar_n else ())],
     }
@@ -98,69 +95,6 @@ def _mover(one: Mover, found: OnTheMove) -> MoverOut:
     )
 
 
-def _lines(found: OnTheMove) -> Iterator[Phrase]:
-    chart, place, structure = found.chart, found.place, found.structure
-    if structure.axle and structure.front_axle is None:
-        yield phrase("lift with feeders and drinkers full {full}", full=Quantity(chart.lift_full, "heft"))
-        if chart.lift_birds > 0 and any(zone.role == "house" for zone in structure.zones):
-            yield phrase(
-                "lift with the birds riding in the house {birds}", birds=Quantity(chart.lift_birds, "heft")
-            )
-    if chart.niosh_n is not None:
-        yield phrase(
-            "a second opinion: NIOSH would have one person lift {limit} here",
-            limit=Quantity(chart.niosh_n, "heft"),
-        )
-    if chart.balance_x is not None:
-        yield phrase(
-            "for a lift your mover can do the axle would stand {x} from the rear end",
-            x=Quantity(max(0.0, 1000 * chart.balance_x), "mm"),
-        )
-    yield from _room_lines(found)
-    usual = next(one for one in chart.grounds if one.ground.key == place.moving_ground.key)
-    if usual.across > 0:
-        yield phrase(
-            "across your slope it drifts downhill with {across}", across=Quantity(usual.across, "heft")
-        )
-    yield phrase(
-        "turning at a lane's end sweeps {radius} and takes {force} sideways at the hands",
-        radius=Quantity(1000 * chart.swing_radius, "mm"),
-        force=Quantity(chart.turn_force, "heft"),
-    )
-    if chart.clears_hump is not None:
-        verdict = (
-            "it clears yours" if 1000 * chart.clears_hump >= place.hump_mm else "yours is more: it touches"
-        )
-        yield phrase(
-            f"a hump of {{hump}} passes under it; {verdict}", hump=Quantity(1000 * chart.clears_hump, "mm")
-        )
-    needs = 1000 * chart.passage_width
-    fits = (
-        "it goes through yours"
-        if needs <= place.passage_mm
-        else "yours is narrower: it does not get to the field"
-    )
-    yield phrase(f"needs a passage of {{needs}}; {fits}", needs=Quantity(needs, "mm"))
-
-
-def _room_lines(found: OnTheMove) -> Iterator[Phrase]:
-    """Heels of whoever walks backwards, and the gaps birds could pass."""
-    structure = found.structure
-    ahead = structure.grip.x_mm - structure.body.x[1]
-    if structure.axle is not None and structure.front_axle is None:
-        enough = "clear of heels" if ahead >= HEELS_MM else "short for heels: walk beside it, not backwards"
-        yield phrase(f"hands {{ahead}} ahead of the frame: {enough}", ahead=Quantity(ahead, "mm"))
-    if structure.axle is not None and structure.axle.rise_mm:
-        rear = structure.axle.rise_mm
-        front = structure.front_axle.rise_mm if structure.front_axle else rear
-        words = "gap under the rails when raised {rear} at the rear" + (
-            ", {front} at the front" if structure.front_axle else ", more at the carried end"
-        )
-        if rear > BIRD_GAP_MM:
-            words += ": small birds pass, add a flap"
-        yield phrase(words, rear=Quantity(rear, "mm"), front=Quantity(front, "mm"))
-
-
 def _swing(found: OnTheMove, drilled: str | None) -> SwingOut | None:
     if not found.structure.levers:
         return None
@@ -175,8 +109,10 @@ def _swing(found: OnTheMove, drilled: str | None) -> SwingOut | None:
         radius=swing.radius_mm,
         rail=max(c[2] for m in found.structure.members if m.role == "base side rail" for c in m.corners),
         steps=[_swung(lever, float(deg)) for deg in degrees],
-        lines=[Words.model_validate(line) for line in _swing_lines(found, lever)],
-        drilled=None if not drilled else Words.model_validate(_as_drilled(lever, drilled)),
+        lines=[Words.model_validate(line) for line in told_of_swing(found.structure, found.weighed, lever)],
+        drilled=None
+        if not drilled
+        else Words.model_validate(as_drilled(lever, parse_length(drilled, "drilled"))),
     )
 
 
@@ -184,50 +120,3 @@ def _swung(lever: Lever, deg: float) -> SwungOut:
     along, up = lever.swing.axle_at(deg)
     height = lever.swing.pivot_mm + up
     return SwungOut(deg=deg, along=-along, up=height, raised=max(0.0, lever.swing.radius_mm - height))
-
-
-def _swing_lines(found: OnTheMove, lever: Lever) -> Iterator[Phrase]:
-    swing = lever.swing
-    yield phrase(
-        "pivot {pivot} above the foot of the rail, axle {arm} from it: lifts the rail {rise}",
-        pivot=Quantity(swing.pivot_mm, "mm"),
-        arm=Quantity(swing.arm_mm, "mm"),
-        rise=Quantity(swing.rise_mm, "mm"),
-    )
-    yield phrase(
-        "parked it stands {clear} off the grass; it touches {touch} below level",
-        clear=Quantity(swing.clear_mm, "mm"),
-        touch=Quantity(swing.touch_deg, "deg"),
-    )
-    yield phrase(
-        "past its dead point: the load holds it"
-        if swing.holds_itself
-        else "short of its dead point: only the pin holds it"
-    )
-    wide = found.structure.body.y[1] - found.structure.body.y[0]
-    twist = math.degrees(math.atan(swing.rise_mm / wide))
-    yield phrase(
-        "with one side thrown and the other not the frame twists {twist}: throw them in turn, without haste",
-        twist=Quantity(twist, "deg"),
-    )
-    if found.throw is not None:
-        yield phrase("throwing it over takes {throw} at the handle", throw=Quantity(found.throw, "heft"))
-    if found.gaps:
-        nearest = found.gaps[0]
-        yield phrase(
-            f"nearest to anything: {{gap}} from the {nearest.member.role}", gap=Quantity(nearest.mm, "mm")
-        )
-
-
-def _as_drilled(lever: Lever, drilled: str) -> Phrase:
-    """What a hole that is there already makes of it."""
-    pivot = parse_length(drilled, "drilled")
-    swing = replace(lever.swing, pivot_mm=pivot)
-    if swing.rise_mm <= 0:
-        return phrase("drilled there it does not lift the rail off the grass")
-    trouble = "" if swing.clear_mm >= 0 else ", and parked it drags on the grass"
-    return phrase(
-        "drilled there it lifts {rise}, parked {clear} off the grass" + trouble,
-        rise=Quantity(swing.rise_mm, "mm"),
-        clear=Quantity(max(0.0, swing.clear_mm), "mm"),
-    )

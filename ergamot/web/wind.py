@@ -8,7 +8,7 @@ from apiflask import APIBlueprint
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.units import Quantity
-from ergamot.core.weather.anchors import Tying
+from ergamot.core.weather.anchors import NOTE, Tying
 from ergamot.core.weather.chart import WindChart, heading_for
 from ergamot.core.weather.leaves import Leaf
 from ergamot.core.weather.states import WindState
@@ -38,6 +38,7 @@ def post_wind(pen_id: int, json_data: WindIn) -> dict[str, Any]:
         "heading": _said(_heading(chart, json_data.wind_from_deg)),
         "tyings": [_tying(tying) for tying in chart.tyings],
         "ballast": _said(_ballast(found)),
+        "ties_note": NOTE,
         "leaves": [_leaf(leaf, gust) for leaf in chart.leaves],
         "cautions": list(CAUTIONS),
     }

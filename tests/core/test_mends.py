@@ -78,3 +78,17 @@ def test_where_no_one_change_does_two_together_are_tried():
 def test_a_verdict_there_is_not_is_refused_at_once():
     with pytest.raises(UnknownChoice):
         mends(CATALOGUE, make_design(CATALOGUE, "low-pen", {}), FLOCK, PLACE, "luck")
+
+
+def test_what_mends_comes_first_then_what_spoils_nothing_then_the_cheapest():
+    strong = make_place(CATALOGUE, heaviest_kg=100)
+    found = list(mends(CATALOGUE, make_design(CATALOGUE, "low-pen", {}), FLOCK, strong, "moving"))
+    ordered = sorted(found, key=lambda one: one.rank("moving"))
+    good = [one for one in found if "moving" in one.mends and not one.spoils]
+    assert good
+    assert ordered[0] == min(good, key=lambda one: one.more_cost)
+    assert [("moving" in one.mends) for one in ordered] == sorted(
+        (("moving" in one.mends) for one in found), reverse=True
+    )
+    rest = [one.ratio for one in ordered if "moving" not in one.mends and not one.spoils]
+    assert rest == sorted(rest, reverse=True)

@@ -16,6 +16,7 @@ from ergamot.core.gear.effort import rolling_resistance, wheel_number
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.niosh import recommended_n
+from ergamot.core.gear.telling import as_drilled, told, told_of_swing
 from ergamot.core.gear.template import bolt_stack_mm, drill_template
 from ergamot.core.place import make_place
 from tests.strategies import CATALOGUE, designs
@@ -161,3 +162,27 @@ def test_turning_by_hand():
     carried = weighed.fresh_kg * 9.81 * (weighed.fresh_centre[0] - rear) / (front - rear)
     by_hand = 0.5 * carried * (front - rear) / (hand - rear)
     assert turning_n(boards, weighed, wet, 0.0) == pytest.approx(by_hand)
+
+
+@pytest.mark.parametrize(
+    ("passage", "word"), [(900.0, "does not get to the field"), (9000.0, "goes through yours")]
+)
+def test_the_farms_own_passage_and_heels_are_told(passage, word):
+    place = make_place(CATALOGUE, passage_mm=passage, hump_mm=500)
+    for handle, heels in ((250.0, "short for heels"), (600.0, "clear of heels")):
+        structure, chart = chart_of(make_design(CATALOGUE, "low-pen", {"handle": handle}), place)
+        said = " / ".join(line.text("metric") for line in told(structure, chart, place))
+        assert word in said
+        assert heels in said
+        assert "yours is more: it touches" in said
+
+
+def test_a_hole_drilled_elsewhere_lifts_as_much_less_as_it_is_higher():
+    structure = build(make_design(CATALOGUE, "low-pen", {"gear": "levers"}), CATALOGUE)
+    lever = structure.levers[0]
+    assert "lifts 30 mm" in as_drilled(lever, lever.swing.pivot_mm + 10).text("metric")
+    assert "does not lift" in as_drilled(lever, lever.swing.pivot_mm + 60).text("metric")
+    assert "drags on the grass" in as_drilled(lever, 30).text("metric")
+    said = " / ".join(line.text("metric") for line in told_of_swing(structure, mass(structure), lever))
+    assert "lifts the rail 40 mm" in said
+    assert "the load holds it" in said

@@ -10,7 +10,7 @@ from decimal import Decimal
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError, UnknownChoice
-from ergamot.core.finding import Finding, Phrase, phrase
+from ergamot.core.finding import Phrase, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
@@ -31,15 +31,14 @@ STEPS: dict[str, tuple[float, ...]] = {
     "count": (-2.0, -1.0, 1.0, 2.0),
     "mass": (-0.2, 0.2),
 }
-# Where help is most likely found, by group and then by parameter; the rest follow
+# Where help is most likely found, by parameter; the rest follow
 LIKELY: dict[str, tuple[str, ...]] = {
     "space": ("length", "width", "gear", "section"),
-    "weight": ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay", "size"),
+    "weight": ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay"),
     "moving": ("wheel", "axle", "handle", "gear", "section", "species", "roof", "roofed", "wall_sheet"),
     "strength": ("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
     "wind": ("anchors", "anchor", "roofed", "walls", "roof", "height", "wall", "pitch", "apex", "section"),
 }
-# What the keeper has or what the birds need is not traded away for a verdict
 # What has little or no say in a verdict is not tried for it
 IDLE: dict[str, tuple[str, ...]] = {
     "space": (
@@ -59,6 +58,7 @@ IDLE: dict[str, tuple[str, ...]] = {
     "wind": ("axle_", "lever_", "handle", "pairs"),
     "strength": ("anchor",),
 }
+# What the keeper has or what the birds need is not traded away for a verdict
 NEEDED = ("house",)
 KEPT = ("feeder", "drinker", "nest", "roost", "own_", "window", "door")
 GROUPS = ("size", "frame", "covering", "gear", "ties", "house")
@@ -76,6 +76,15 @@ class Mend:
     ratio: float
     mends: tuple[str, ...]
     spoils: tuple[str, ...]
+
+    def rank(self, what: str) -> tuple[float, float, float]:
+        """Sorted by this, what mends the verdict comes first, then what spoils least, then the cheapest or nearest."""
+        mended = what in self.mends
+        return (
+            0.0 if mended else 1.0,
+            float(len(self.spoils)),
+            float(self.more_cost) if mended else -self.ratio,
+        )
 
 
 def mends(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: str) -> Iterator[Mend]:
@@ -95,14 +104,15 @@ def mends(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what
 
 def _search(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: str) -> Iterator[Mend]:
     base = build(design, catalogue)
-    start = _Start(design, judge(catalogue, base, flock, place), rough_cost(base, catalogue))
+    judged = judge(catalogue, base, flock, place)
+    start = _Start(design, judged, _ratios(judged), rough_cost(base, catalogue))
     found: list[Mend] = []
     for changes in single_changes(catalogue, design, what):
         mend = _worked(catalogue, start, flock, place, what, changes)
         if mend:
             found.append(mend)
             yield mend
-    if start.ratio(what) >= 1 or any(what in mend.mends for mend in found):
+    if start.ratios[what] >= 1 or any(what in mend.mends for mend in found):
         return
     best = sorted(found, key=lambda mend: -mend.ratio)[:PAIRED]
     for one, other in itertools.combinations(best, 2):
@@ -118,14 +128,12 @@ class _Start:
 
     design: Design
     judged: Judged
+    ratios: Mapping[str, float]
     cost: Decimal
 
-    def ratio(self, what: str) -> float:
-        return _of(self.judged, what).ratio
 
-
-def _of(judged: Judged, what: str) -> Finding:
-    return next(one for one in judged.everything if one.what == what)
+def _ratios(judged: Judged) -> dict[str, float]:
+    return {one.what: one.ratio for one in judged.everything}
 
 
 def single_changes(catalogue: Catalogue, design: Design, what: str) -> Iterable[dict[str, Value]]:
@@ -195,19 +203,18 @@ def _worked(
         judged = judge(catalogue, structure, flock, place)
     except ErgamotError:
         return None
-    if _of(judged, what).ratio < BETTER * start.ratio(what):
+    before, after = start.ratios, _ratios(judged)
+    if after[what] < BETTER * before[what]:
         return None
-    before = {one.what: one.verdict for one in start.judged.everything}
-    after = {one.what: one.verdict for one in judged.everything}
     return Mend(
         changes=dict(changes),
         words=_words(catalogue, start.design, changes),
         judged=judged,
         more_kg=judged.mass.fresh_kg - start.judged.mass.fresh_kg,
         more_cost=rough_cost(structure, catalogue) - start.cost,
-        ratio=_of(judged, what).ratio,
-        mends=tuple(w for w in WHAT if before[w] == "fails" and after[w] != "fails"),
-        spoils=tuple(w for w in WHAT if _spoilt(_of(start.judged, w).ratio, _of(judged, w).ratio)),
+        ratio=after[what],
+        mends=tuple(w for w in WHAT if before[w] < 1 <= after[w]),
+        spoils=tuple(w for w in WHAT if _spoilt(before[w], after[w])),
     )
 
 

@@ -163,7 +163,7 @@ def _hardware(items: tuple[Hardware, ...], catalogue: Catalogue) -> Iterator[Par
         made = (
             _drum(item)
             if item.size_mm
-            else _block(item, BUCKET_MM if item.row in catalogue.containers else BLOCK_MM)
+            else _block(item.place, BUCKET_MM if item.row in catalogue.containers else BLOCK_MM)
         )
         kind: PartKind = "block" if not item.size_mm else "wheel" if item.role == "wheel" else "rod"
         yield Part(item.ref, "", kind, item.role, item.group, item.row, item.kg, 0.0, (0.0, 0.0, 0.0), *made)
@@ -175,11 +175,7 @@ def _anchors(structure: Structure) -> Iterator[Part]:
     for i, anchor in enumerate(structure.anchors, start=1):
         x, y = anchor.place
         side = 1 if y > 0 else -1
-        stake = _block(
-            Hardware(f"anchor-{i}", "anchor", "gear", anchor.label, 0.0, (x, y + side * tall, 0.0)),
-            STAKE_MM,
-            STAKE_TALL,
-        )
+        stake = _block((x, y + side * tall, 0.0), STAKE_MM, STAKE_TALL)
         base = len(stake[0])
         corners = (*stake[0], (x, y, tall), (x, y + side * tall, STAKE_MM * STAKE_TALL / 2))
         edges = (*stake[2], (base, base + 1))
@@ -205,9 +201,9 @@ def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tupl
 
 
 def _block(
-    item: Hardware, s: float, tall: float = 1.5
+    place: Point, s: float, tall: float = 1.5
 ) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
-    x, y, z = item.place
+    x, y, z = place
     low = [(x - s, y - s, z), (x + s, y - s, z), (x + s, y + s, z), (x - s, y + s, z)]
     corners = (*low, *((a, b, c + tall * s) for a, b, c in low))
     triangles = [triangle for a, b, c, d in _outward(corners) for triangle in ((a, b, c), (a, c, d))]

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -17,8 +16,7 @@ from ergamot.core.frame.structure import Lever, Member, Structure
 
 LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; common practice
 BESIDE_MM = 1.0  # sticks that end this near a wheel's side are beside it, not in its way
-OWN = ("lever", "wheel board", "pivot board")
-SIDES = 48
+SWINGS = ("lever", "wheel board", "pivot board")
 
 
 @dataclass(frozen=True)
@@ -57,7 +55,7 @@ def _nearest(structure: Structure, lever: Lever) -> Iterator[Gap]:
     best: Gap | None = None
     for member in structure.members:
         beside = [abs(corner[1]) for solid in member.solids for corner in solid if corner[1] * lever.side > 0]
-        if not beside or max(beside) < inner + BESIDE_MM or member.role in OWN:
+        if not beside or max(beside) < inner + BESIDE_MM or member.role in SWINGS:
             continue
         shape = shapely.unary_union([_flat(solid) for solid in member.solids])
         gaps = shapely.distance(centres, shape) - lever.swing.radius_mm
@@ -79,8 +77,8 @@ def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:
     Raises: OutOfRange, naming the axle's place and what is in the way.
     Source: separating planes.
     """
-    own = [member for member in members if member.role in OWN]
-    others = [member for member in members if member.role not in OWN]
+    own = [member for member in members if member.role in SWINGS]
+    others = [member for member in members if member.role not in SWINGS]
     boxes, mine = bounds(tuple(others)), bounds(tuple(own))
     for member, box in zip(own, mine, strict=True):
         near = np.all((boxes[:, 0] < box[1]) & (boxes[:, 1] > box[0]), axis=1)
@@ -106,13 +104,3 @@ def refuse_tight(structure: Structure) -> None:
             round(at, 1),
             f"where the wheel clears the {nearest.member.role} by {LEAST_GAP_MM:.0f} mm all the way round",
         )
-
-
-def lowest_wheel_mm(structure: Structure) -> float:
-    """How far the parked wheels stand off the grass.
-
-    Args: structure.
-    Returns: mm, the least of its swinging wheels; infinite without any.
-    Source: geometry.
-    """
-    return min((lever.swing.clear_mm for lever in structure.levers), default=math.inf)

@@ -320,6 +320,11 @@ class Structure:
     anchors: tuple[Anchor, ...] = ()
     levers: tuple[Lever, ...] = ()
 
+    @property
+    def carried(self) -> bool:
+        """Is one end carried in the hands while the other rolls?"""
+        return self.axle is not None and self.front_axle is None
+
     @cached_property
     def standing(self) -> tuple[Panel, ...]:
         """Its panels but for those that wait in the shed."""

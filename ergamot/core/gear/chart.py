@@ -69,7 +69,6 @@ def moving_chart(
     Source: as `haul`; NIOSH (1994); statics of turning about the axle.
     """
     can = movers_strength(catalogue, structure, place.crew)
-    rolling = structure.axle is not None and structure.front_axle is None
     level = haul(structure, weighed, place.moving_ground, 0.0, can)
     return MovingChart(
         grounds=tuple(
@@ -78,8 +77,8 @@ def moving_chart(
         movers=tuple(_mover(catalogue, structure, weighed, place, crew) for crew in catalogue.crews.values()),
         lift_full=_lift_with(structure, weighed, [(one.kg, one.place[0]) for one in structure.contents]),
         lift_birds=_lift_with(structure, weighed, _riding(structure, birds_kg)),
-        niosh_n=_niosh(structure) if rolling and not place.crew.drawbar_n else None,
-        balance_x=_balance(structure, weighed, can.lift_n) if rolling else None,
+        niosh_n=_niosh(structure) if structure.carried and not place.crew.drawbar_n else None,
+        balance_x=_balance(structure, weighed, can.lift_n) if structure.carried else None,
         swing_radius=_swing(structure),
         turn_force=turning_n(structure, weighed, place.moving_ground, level.keep),
         clears_hump=_clears(structure),

@@ -109,7 +109,7 @@ def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> 
     ratios = {"start": can.start_n / max(moved.start, 1), "keep": can.keep_n / max(moved.keep, 1)}
     if moved.bump is not None:
         ratios["bump"] = 1000 * moved.bump / place.bump_mm
-    if structure.axle is not None and structure.front_axle is None:
+    if structure.carried:
         ratios["lift"] = can.lift_n / max(moved.lift, 1)
         ratios["carry"] = can.carry_n / max(moved.carry, 1)
     if moved.throw is not None:

@@ -56,10 +56,9 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Pl
     ruling = min(ratios, key=lambda name: ratios[name])
     work.step("ratio", "the least of these rules", f"min({', '.join(f'r_{n}' for n in ratios)})")
     band, band_words = _band(structure, weighed, place, can, work.known["ratio"])
-    lifts = structure.axle is not None and structure.front_axle is None
     headline = (
         phrase("lift {lift}", lift=Quantity(moved.lift, "heft"))
-        if lifts
+        if structure.carried
         else phrase("pull {pull}", pull=Quantity(moved.start, "heft"))
     )
     return Finding(

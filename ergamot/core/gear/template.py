@@ -56,18 +56,14 @@ def drill_template(structure: Structure, catalogue: Catalogue) -> Template:
     if not structure.levers:
         raise NotFound("Only swinging wheels have holes to set out", field="gear", value=structure.shape)
     lever = structure.levers[0]
-    arm = _arm(structure, lever)
-    carriers = _carriers(structure, lever)
-    bore = _bore(structure)
-    pin = _pin(lever, bore, carriers)
-    pivot = (lever.x_mm, lever.swing.pivot_mm)
-    on_carrier = [Hole(pivot, bore, "pivot"), *([Hole(pin, PIN_MM, "locking pin")] if pin else [])]
+    arm, carrier, bore = _arm(structure, lever), _carrier(structure, lever), _bore(structure)
+    pin = _pin(lever, bore, carrier)
+    holes = [Hole((lever.x_mm, lever.swing.pivot_mm), bore, "pivot")]
+    if pin:
+        holes.append(Hole(pin, PIN_MM, "locking pin"))
     return Template(
         plates=(
-            *(
-                Plate(_titled(member), _side(member), tuple(_within(on_carrier, member)), 0.0)
-                for member in carriers
-            ),
+            Plate(_titled(carrier), _side(carrier), tuple(holes), 0.0),
             _lever_plate(lever, arm, bore, with_pin=pin is not None),
         ),
         lines=_lines(structure, bore, catalogue, pin is not None),
@@ -91,11 +87,11 @@ def _arm(structure: Structure, lever: Lever) -> Member:
     return _near(structure, lever, ("lever", "wheel board"))[0]
 
 
-def _carriers(structure: Structure, lever: Lever) -> tuple[Member, ...]:
-    """What the pivot bolt passes through: the pivot board where there is one, and the rail it lies on."""
+def _carrier(structure: Structure, lever: Lever) -> Member:
+    """What the pivot is drilled in: the pivot board where there is one, else the rail."""
     boards = _near(structure, lever, ("pivot board",))
-    rail = next(m for m in structure.members if m.role == "base side rail" and m.centre[1] * lever.side > 0)
-    return (boards[0],) if boards else (rail,)
+    rails = (m for m in structure.members if m.role == "base side rail" and m.centre[1] * lever.side > 0)
+    return boards[0] if boards else next(rails)
 
 
 def _side(member: Member) -> tuple[Flat, ...]:
@@ -108,23 +104,16 @@ def _titled(member: Member) -> str:
     return f"{member.role} {member.label}"
 
 
-def _within(holes: list[Hole], member: Member) -> list[Hole]:
-    (x0, z0), _, (x1, z1), _ = _side(member)
-    return [hole for hole in holes if x0 < hole.at[0] < x1 and z0 < hole.at[1] < z1]
-
-
-def _pin(lever: Lever, bore: float, carriers: tuple[Member, ...]) -> Flat | None:
+def _pin(lever: Lever, bore: float, carrier: Member) -> Flat | None:
     """The locking pin's hole in the carrier, on the lever's tail as it lies when locked; None where it falls off."""
     reach = PIN_DIAMETERS * bore
     angle = math.radians(lever.swing.locked_deg)
     u = lever.x_mm - lever.points * reach * math.cos(angle)
     v = lever.swing.pivot_mm + reach * math.sin(angle)
     spare = PIN_EDGE_DIAMETERS * PIN_MM
-    for member in carriers:
-        (x0, z0), _, (x1, z1), _ = _side(member)
-        if x0 + spare <= u <= x1 - spare and z0 + spare <= v <= z1 - spare:
-            return u, v
-    return None
+    (x0, z0), _, (x1, z1), _ = _side(carrier)
+    fits = x0 + spare <= u <= x1 - spare and z0 + spare <= v <= z1 - spare
+    return (u, v) if fits else None
 
 
 def _lever_plate(lever: Lever, arm: Member, bore: float, with_pin: bool) -> Plate:
@@ -148,10 +137,10 @@ def bolt_stack_mm(structure: Structure) -> float:
     Source: the frame.
     """
     lever = structure.levers[0]
-    carriers = _carriers(structure, lever)
-    through = _arm(structure, lever).section.thick_mm + sum(m.section.thick_mm for m in carriers)
-    if carriers[0].role == "pivot board" and lever.swing.pivot_mm < _rail_deep(structure):
-        through += carriers[0].section.thick_mm
+    carrier = _carrier(structure, lever)
+    through = _arm(structure, lever).section.thick_mm + carrier.section.thick_mm
+    if carrier.role == "pivot board" and lever.swing.pivot_mm < _rail_deep(structure):
+        through += carrier.section.thick_mm
     return through
 
 

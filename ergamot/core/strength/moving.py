@@ -7,6 +7,7 @@ import math
 from collections.abc import Iterator
 
 from ergamot.core.finding import Working
+from ergamot.core.frame.bending import BEAM_MOMENT, HELD_BOTH, ROD_STRESS
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
 from ergamot.core.frame.structure import Axle, Member, Structure
@@ -58,7 +59,7 @@ def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
     work.given("L", "rail between axle and front", (front - axle.x_mm) / 1000, "m", "the frame")
     work.given("j", "jolts", MOVING_FACTOR, "", "common practice")
     work.step("w", "load on one rail", "j*m*9.81/2/L", "N/m")
-    work.step("M0", "moment in one side", "w*L**2/8", "N m", "statics")
+    work.step("M0", "moment in one side", BEAM_MOMENT, "N m", "statics")
     top = _top_chord(structure, rail)
     if top and _braced(structure, rail):
         work.given(
@@ -130,13 +131,14 @@ def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
     arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM + wood.section.thick_mm / 2
     from_wood = "middle of the wheel from the middle of what holds the rod"
     if axle.held_sides == 2:
-        work.given("a", f"{from_wood}, on either side", arm, "mm", "the frame")
-        work.step("e", "a·b over their sum", "a*a/(2*a)", "mm", "statics")
+        work.given("a", f"{from_wood}, on the one side", arm, "mm", "the frame")
+        work.given("b", "and on the other", arm, "mm", "the frame")
+        work.step("e", "a·b over their sum", HELD_BOTH, "mm", "statics")
     else:
         work.given("e", from_wood, arm, "mm", "the frame")
     across = ROD_MM.get(axle.wheel.bore_mm, axle.wheel.bore_mm)
     work.given("D", "rod", across, "mm", axle.wheel.source)
-    work.step("sigma", "bending stress", "32*j*N*e/(3.14159*D**3)", "MPa", "mechanics of a round bar")
+    work.step("sigma", "bending stress", ROD_STRESS, "MPa", "mechanics of a round bar")
     source = "ASTM A307" if axle.steel == "mild" else "SAE J429 grade 5"
     work.given("Fy", f"yield of the {axle.steel} steel", YIELD_MPA[axle.steel], "MPa", source)
     work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "common practice")

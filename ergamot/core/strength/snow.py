@@ -6,13 +6,13 @@ from collections.abc import Iterator
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import Working
+from ergamot.core.frame.bending import ARCH_MOMENT, BEAM_MOMENT
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.place import SNOW_WORDS, Place
 from ergamot.core.strength.check import Check, bends, sags
 from ergamot.core.weather.snow import pitch_deg, snow_pa
 
 RIB_ROLES = ("rafter", "top cross rail", "roof bow")  # sticks across the pen that carry its roof
-ARCH_UNEVEN = 64.0  # half-loaded arch of two hinges: w·L²/64; statics of a parabolic arch
 DRAWN_WIRE_MPA = 500.0  # cold-drawn wire of farm panels; common practice
 LEAST_SNOW_MM = 1.0  # less is no load
 ALONG = 0
@@ -51,7 +51,7 @@ def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iter
     work.step("w", "load along it", "h*rho*9.81*c", "N/m")
     low, high = structure.body.y
     work.given("L", "span between the rails", (high - low) / 1000, "m", "the frame")
-    work.step("M", "moment, half of it loaded", f"w*L**2/{ARCH_UNEVEN:g}", "N m", "statics")
+    work.step("M", "moment, half of it loaded", ARCH_MOMENT, "N m", "statics")
     work.given("D", "wire", row.wire_mm, "mm", row.source)
     work.step("sigma", "bending stress", "32*1000*M/(3.14159*D**3)", "MPa", "mechanics of a round bar")
     work.given("Fy", "yield of drawn wire", DRAWN_WIRE_MPA, "MPa", "common practice")
@@ -109,7 +109,7 @@ def _rib(
     if work.known["w"] <= 0:
         return
     bow = rib.role == "roof bow"
-    rule = f"w*L**2/{ARCH_UNEVEN:g}" if bow else "w*L**2/8"
+    rule = ARCH_MOMENT if bow else BEAM_MOMENT
     work.step("M", "moment, half of it loaded" if bow else "moment", rule, "N m", "statics")
     yield bends(f"{rib.role} under snow", refs, rib, work, ALONG, "snow")
     if rib.species is not None:

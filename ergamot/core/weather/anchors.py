@@ -11,13 +11,16 @@ from ergamot.core.catalogue import Anchor, Ground
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.anchors import anchor_places
 from ergamot.core.units import G
-from ergamot.core.weather.holding import STRAP_DEG, drag_per_pull, windward
+from ergamot.core.weather.holding import DOWN_SHARE, STRAP_DEG, drag_per_pull, windward
 from ergamot.core.weather.speed import AIR
 from ergamot.core.weather.stability import Stability, arm_inside, overturning_arms
 from ergamot.core.weather.surfaces import WindBody
 
+NOTE = (
+    f"Anchors stay behind: their straps come off before every move. Straps at {STRAP_DEG:.0f}°. Holds are for firm soil and "
+    "vary by half either way: pull on one of yours before trusting it."
+)
 MOST_PAIRS = 6
-_UP = math.sin(math.radians(STRAP_DEG))
 
 
 @dataclass(frozen=True)
@@ -76,13 +79,13 @@ def pull_on_each(body: WindBody, stable: Stability, lacks: Shortfall, places_m: 
     count = len(places_m)
     if not count:
         return math.inf if max(lacks.lift.max(), lacks.slide.max(), lacks.tip.max()) > 1e-6 else 0.0
-    pull = float(lacks.lift.max()) / (_UP * count)
+    pull = float(lacks.lift.max()) / (DOWN_SHARE * count)
     on = windward(places_m, body.middle, stable.loads.up_wind).sum(axis=0)
     per = on * drag_per_pull(stable.holding.friction)
     slide = np.divide(lacks.slide, per, out=np.full(len(per), math.inf), where=per > 0)
     pull = max(pull, float(np.where(lacks.slide > 1e-6, slide, 0).max()))
     for edge, moment in zip(stable.edges, lacks.tip, strict=True):
-        arms = _UP * sum(arm_inside(edge, place) for place in places_m)
+        arms = DOWN_SHARE * sum(arm_inside(edge, place) for place in places_m)
         most = float(moment.max())
         if most > 1e-6:
             pull = max(pull, most / arms if arms > 0 else math.inf)

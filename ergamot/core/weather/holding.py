@@ -16,7 +16,8 @@ from ergamot.core.units import G
 
 STRAP_DEG = 45.0  # straps run down at this angle; common practice
 WINDWARD_M = 0.01  # an anchor less than this up-wind of the middle is not counted on against sliding
-_UP, _ALONG = math.sin(math.radians(STRAP_DEG)), math.cos(math.radians(STRAP_DEG))
+# Of a pull: what presses the pen down, and what holds it level
+DOWN_SHARE, ALONG_SHARE = math.sin(math.radians(STRAP_DEG)), math.cos(math.radians(STRAP_DEG))
 
 
 @dataclass(frozen=True)
@@ -28,7 +29,7 @@ class Tie:
 
     @property
     def down_n(self) -> float:
-        return self.holds_n * _UP
+        return self.holds_n * DOWN_SHARE
 
 
 @dataclass(frozen=True)
@@ -112,7 +113,7 @@ def drag_per_pull(friction: float) -> float:
     >>> round(drag_per_pull(0.4), 3)
     0.99
     """
-    return _ALONG + friction * _UP
+    return ALONG_SHARE + friction * DOWN_SHARE
 
 
 def windward(

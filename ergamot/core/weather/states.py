@@ -48,37 +48,47 @@ def states(structure: Structure, flock: Flock, place: Place) -> tuple[WindState,
     ['parked', 'open-1', 'snow']
     """
     weighed = mass(structure)
-    found = [_judged(*each, place) for each in _variants(structure, weighed, flock, place)]
-    if raised_mm(structure) > 0:
-        found.append(_judged("raised", "raised on its wheels", *_raised(structure, weighed), place))
-    return tuple(found)
+    return tuple(_judged(each, place) for each in _variants(structure, weighed, flock, place))
 
 
-def _judged(key: str, label: str, standing: Structure, holding: Holding, place: Place) -> WindState:
-    body = wind_body(standing, raised_mm(standing) / 1000 if key == "raised" else BASE_GAP_M)
-    stable = stability(body, holding, place.exposure.roughness_m, place.speed_up)
-    return WindState(key, label, body, stable)
+@dataclass(frozen=True)
+class _Variant:
+    """How a pen stands in one state: what meets the wind, what holds it, the gap under its rails."""
+
+    key: str
+    label: str
+    standing: Structure
+    holding: Holding
+    gap_m: float = BASE_GAP_M
 
 
-def _variants(
-    structure: Structure, weighed: Mass, flock: Flock, place: Place
-) -> Iterator[tuple[str, str, Structure, Holding]]:
+def _judged(one: _Variant, place: Place) -> WindState:
+    body = wind_body(one.standing, one.gap_m)
+    stable = stability(body, one.holding, place.exposure.roughness_m, place.speed_up)
+    return WindState(one.key, one.label, body, stable)
+
+
+def _variants(structure: Structure, weighed: Mass, flock: Flock, place: Place) -> Iterator[_Variant]:
     shut = parked(structure, weighed, place.holding_ground)
-    yield "parked", "parked and shut, birds out", structure, shut
+    yield _Variant("parked", "parked and shut, birds out", structure, shut)
     for i, opening in enumerate((one for one in structure.openings if one.person), start=1):
         leaf = opening.role.removesuffix(" opening")
-        yield f"open-{i}", f"{leaf} open", opened(structure, opening), shut
+        yield _Variant(f"open-{i}", f"{leaf} open", opened(structure, opening), shut)
     for side, word in ((-1, "right"), (1, "left")):
         rolled = rolled_up(structure, side)
         if rolled is not structure:
-            yield f"rolled-{word}", f"{word} side rolled up", rolled, shut
+            yield _Variant(f"rolled-{word}", f"{word} side rolled up", rolled, shut)
     housed = next((zone for zone in structure.zones if zone.role == "house"), None)
     if housed:
         birds = flock.placed * mass_kg(flock.strain, flock.out_day)
-        yield "birds-in", "birds in the house", structure, _with(shut, birds, _middle(housed.x, housed.y))
+        yield _Variant(
+            "birds-in", "birds in the house", structure, _with(shut, birds, _middle(housed.x, housed.y))
+        )
     snow, centre = snow_kg(structure, place.snow_mm / 1000, place.snow_kg_m3)
     if snow > 0:
-        yield "snow", "snow on the roof", structure, _with(shut, snow, centre)
+        yield _Variant("snow", "snow on the roof", structure, _with(shut, snow, centre))
+    if structure.levers:
+        yield _raised(structure, weighed)
 
 
 def _middle(x: tuple[float, float], y: tuple[float, float]) -> tuple[float, float]:
@@ -92,17 +102,7 @@ def _with(holding: Holding, kg: float, at: tuple[float, float]) -> Holding:
     return replace(holding, mass_kg=whole, centre_m=(x, y))
 
 
-def raised_mm(structure: Structure) -> float:
-    """How far the rails stand off the grass on their wheels.
-
-    Args: structure.
-    Returns: mm; 0 where its wheels lift nothing.
-    Source: the running gear.
-    """
-    return structure.axle.rise_mm if structure.axle and structure.levers else 0.0
-
-
-def _raised(structure: Structure, weighed: Mass) -> tuple[Structure, Holding]:
+def _raised(structure: Structure, weighed: Mass) -> _Variant:
     """On its tyres at the rear, and at the front on tyres or on the front of its rails."""
     axle, front = structure.axle, structure.front_axle
     assert axle is not None
@@ -111,10 +111,11 @@ def _raised(structure: Structure, weighed: Mass) -> tuple[Structure, Holding]:
     ahead = front.x_mm if front else max(x for x, _ in structure.contacts)
     at = out if front else structure.body.y[1]
     contacts = ((axle.x_mm, -out), (ahead, -at), (ahead, at), (axle.x_mm, out))
-    rise = axle.rise_mm / (1 if front else 2)
+    height = structure.mean_height_mm + axle.rise_mm / (1 if front else 2)
     x, y, _ = weighed.dry_centre
     holding = Holding(weighed.dry_kg, (x / 1000, y / 1000), SCRUB_MU, ROLLING if front else None)
-    return replace(structure, contacts=contacts, mean_height_mm=structure.mean_height_mm + rise), holding
+    standing = replace(structure, contacts=contacts, mean_height_mm=height)
+    return _Variant("raised", "raised on its wheels", standing, holding, axle.rise_mm / 1000)
 
 
 def leaf_of(structure: Structure, opening: Opening) -> tuple[Panel, ...]:

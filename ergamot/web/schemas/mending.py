@@ -30,6 +30,7 @@ class MendOut(Out):
     words: Words
     marks: list[MarkOut]
     ratio: float
+    rank: tuple[float, float, float]
     mends: list[str]
     spoils: list[str]
     more_kg: float

@@ -52,5 +52,6 @@ class WindOut(Out):
     heading: Words | None
     tyings: list[TyingOut]
     ballast: Words
+    ties_note: str
     leaves: list[LeafOut]
     cautions: list[str]

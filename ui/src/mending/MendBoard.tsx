@@ -14,23 +14,21 @@ interface Props {
   onDrop: () => void;
 }
 
-const WHAT = ["space", "weight", "moving", "wind", "strength"] as const;
-type What = (typeof WHAT)[number];
-
 /** What to change: for a verdict, the changes that would mend it, each worked out in full; try one, keep one. */
 export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
   const { read } = useUnits();
-  const failing = kept.findings.find((one) => one.verdict === "fails")?.what as What | undefined;
-  const [what, setWhat] = useState<What | null>(null);
+  const all = [...kept.findings, kept.strength];
+  const failing = all.find((one) => one.verdict === "fails")?.what;
+  const [what, setWhat] = useState<string | null>(null);
   const [tried, setTried] = useState<Mend | null>(null);
   const { mends, working, trouble, ask, stop } = useMends(kept);
-  const shown = what ? ranked(mends, what) : [];
+  const shown = what ? ranked(mends) : [];
   useEffect(() => {
     setWhat(null);
     setTried(null);
     stop();
   }, [kept.revision, stop]);
-  const open = (one: What) => {
+  const open = (one: string) => {
     setWhat(one);
     setTried(null);
     onDrop();
@@ -49,7 +47,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
     <section aria-label="What would mend it" className="mt-4 border-t-2 border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2>{failing ? "What would mend it" : "What would better it"}</h2>
-        <OneOf label="For" options={WHAT} on={what ?? ("" as What)} onPick={open} />
+        <OneOf label="For" options={all.map((one) => one.what)} on={what ?? ""} onPick={open} />
         {working ? (
           <span className="text-sm text-pencil" role="status">
             working out every change, {mends.length} so far{" "}

@@ -18,6 +18,7 @@ const mend = (name: string, over: Partial<Mend> = {}): Mend => ({
   words: words(name),
   marks: ["space", "weight", "moving", "wind"].map((what) => ({ what, verdict: "right", ratio: 1.2, figure: words("80 kg fresh, 70 kg dry") })),
   ratio: 0.9,
+  rank: [1, 0, -0.9],
   mends: [],
   spoils: [],
   more_kg: -3,
@@ -28,16 +29,10 @@ const mend = (name: string, over: Partial<Mend> = {}): Mend => ({
 });
 
 describe("the order of changes", () => {
-  it("puts what mends first, among those what spoils nothing, then the cheapest; else the nearest", () => {
-    const all = [
-      mend("near", { ratio: 0.98 }),
-      mend("far", { ratio: 0.5 }),
-      mend("dear", { mends: ["wind"], more_cost: 50 }),
-      mend("cheap", { mends: ["wind"], more_cost: 5 }),
-      mend("spoiling", { mends: ["wind"], more_cost: 1, spoils: ["weight"] }),
-    ];
-    expect(ranked(all, "wind").map((one) => Object.keys(one.changes)[0])).toEqual(["cheap", "dear", "spoiling", "near", "far"]);
-    expect(ranked(Array.from({ length: 20 }, (_, i) => mend(`n${i}`)), "wind")).toHaveLength(SHOWN);
+  it("is the server's, however they came in, and only the first are shown", () => {
+    const all = [mend("near", { rank: [1, 0, -0.98] }), mend("dear", { rank: [0, 0, 50] }), mend("spoiling", { rank: [0, 1, 1] }), mend("cheap", { rank: [0, 0, 5] })];
+    expect(ranked(all).map((one) => Object.keys(one.changes)[0])).toEqual(["cheap", "dear", "spoiling", "near"]);
+    expect(ranked(Array.from({ length: 20 }, (_, i) => mend(`n${i}`)))).toHaveLength(SHOWN);
   });
 });
 
@@ -63,6 +58,7 @@ describe("the board of changes", () => {
     revision: 3,
     values: { anchors: { value: 0 } },
     findings: [{ what: "wind", verdict: "fails" }],
+    strength: { what: "strength", verdict: "right" },
   } as unknown as Bench;
   const show = () => {
     const calls = { onTry: vi.fn(), onKeep: vi.fn(), onDrop: vi.fn() };

@@ -70,7 +70,7 @@ export function WindPanel({ bench, onTry }: { bench: Bench; onTry: (values: Reco
           ))}
         </ul>
         <p className="mt-1 text-sm text-pencil">
-          {read(wind.data.ballast)}. Anchors stay behind: their straps come off before every move. Straps at 45°. Holds are for firm soil and vary by half either way: pull on one of yours before trusting it.
+          {read(wind.data.ballast)}. {wind.data.ties_note}
         </p>
       </section>
       {wind.data.leaves.length > 0 ? (

@@ -31,6 +31,7 @@ const wind = {
     { key: "t-post", label: "T-post", pairs: 2, sentence: words("2 pairs along the long sides") },
   ],
   ballast: words("or 30 kg of ballast"),
+  ties_note: "Pull on one.",
   leaves: [{ role: "lid", sentence: words("goes at 12 m/s"), enough: false }],
   cautions: [],
 };

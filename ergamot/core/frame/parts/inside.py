@@ -9,6 +9,7 @@ from itertools import pairwise
 from ergamot.core.catalogue import Catalogue, Container, pick
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.clearance import SWINGS
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat, Point
@@ -18,7 +19,6 @@ from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Contents, Hardware, Room
 
 APRON_MM = 300.0  # mesh laid flat outwards against digging; common practice
-SWINGS = ("pivot board", "lever", "wheel board")
 ROUND_MM = 6.0  # left round what swings; common practice
 LEAST_BATTEN_MM = 100.0  # a shorter piece closes nothing; common practice
 BATTEN_MM = 65.0  # the hatch of a low pen begins above the batten

@@ -21,8 +21,9 @@ from ergamot.core.frame.parts.gear.choices import (
     read_gear,
 )
 from ergamot.core.frame.parts.gear.hold import handles, lifting_rope
+from ergamot.core.frame.parts.gear.iron import WHEEL_GAP_MM
 from ergamot.core.frame.parts.gear.rails import base_rails, side_bands
-from ergamot.core.frame.parts.gear.wheels import WHEEL_GAP_MM, needs_axle_leg, running_gear, wheel_out
+from ergamot.core.frame.parts.gear.wheels import needs_axle_leg, running_gear, wheel_out
 
 __all__ = [
     "SWINGING",

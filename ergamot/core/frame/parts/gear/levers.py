@@ -16,23 +16,17 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.gear.choices import Gear
+from ergamot.core.frame.parts.gear.iron import (
+    END_DIAMETERS,
+    WHEEL_GAP_MM,
+    put_rod,
+    put_wheel,
+    rod_row,
+    too_high,
+)
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Axle, Hardware, Lever
 from ergamot.core.frame.swing import Swing
-
-WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
-END_DIAMETERS = 7  # of wood beyond a bolt along the grain; NDS 2018 table 12.5.1B
-OVER_DIAMETERS = 2  # of wood above a pivot in the rail; common practice
-
-
-def needs_pivot_board(swing: Swing, bore_mm: float, deep_mm: float) -> bool:
-    """Does the pivot stand too high for the rail itself?
-
-    Args: swing; bore_mm of its bolt; deep_mm of the rail.
-    Returns: True when it stands over rail depth less two bolt diameters.
-    Source: common practice.
-    """
-    return swing.pivot_mm > deep_mm - OVER_DIAMETERS * bore_mm
 
 
 def lever_out(swing: Swing, wheel: Wheel, half: float, section: Section) -> float:
@@ -42,7 +36,7 @@ def lever_out(swing: Swing, wheel: Wheel, half: float, section: Section) -> floa
     Returns: mm.
     Source: geometry.
     """
-    boards = 2 if needs_pivot_board(swing, wheel.bore_mm, section.deep_mm) else 1
+    boards = 2 if too_high(swing.pivot_mm, wheel.bore_mm, section.deep_mm) else 1
     return half + boards * section.thick_mm + WHEEL_GAP_MM
 
 
@@ -79,7 +73,7 @@ def _one(
     thick, deep = section.thick_mm, section.deep_mm
     where = f"{'rear' if points < 0 else 'front'}-{'left' if side > 0 else 'right'}"
     inner = half
-    if needs_pivot_board(swing, wheel.bore_mm, deep):
+    if too_high(swing.pivot_mm, wheel.bore_mm, deep):
         board = Piece("pivot board", "A", "carries the pivot above the rail; bolted to it", "gear")
         top = swing.pivot_mm + END_DIAMETERS * wheel.bore_mm
         site.frame.stick(board, (x - deep / 2, x + deep / 2), _band(side, inner, thick), (0, top), "z")
@@ -105,21 +99,10 @@ def _one(
     along, up = swing.axle_at(-swing.parked_deg)
     out = inner + thick + WHEEL_GAP_MM + wheel.width_mm / 2
     place = (x + points * along, side * out, swing.pivot_mm + up)
-    site.hardware.append(
-        Hardware(
-            f"wheel-{where}", "wheel", "gear", wheel.label, wheel.kg, place, wheel.key,
-            size_mm=(wheel.diameter_mm, wheel.width_mm),
-        )
-    )  # fmt: skip
-    row = site.catalogue.hardware[f"rod-{wheel.bore_mm:.0f}{'-hard' if gear.steel == 'hard' else ''}"]
+    put_wheel(site, where, wheel, place)
     long = thick + 2 * WHEEL_GAP_MM + wheel.width_mm + 3 * wheel.bore_mm
     middle = (place[0], side * (inner + long / 2), place[2])
-    site.hardware.append(
-        Hardware(
-            f"stub-{where}", "stub axle", "gear", row.label.removesuffix(" (per metre)"),
-            row.kg * long / 1000, middle, row.key, size_mm=(wheel.bore_mm, long),
-        )
-    )  # fmt: skip
+    put_rod(site, f"stub-{where}", "stub axle", rod_row(site, gear, wheel), wheel.bore_mm, middle, long)
     site.levers.append(Lever(where, x, points, side, inner, swing, gear.lever_handle))
 
 

@@ -7,12 +7,18 @@ from typing import Literal
 from ergamot.core.catalogue import Section, Wheel
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.parts.gear.choices import Gear
+from ergamot.core.frame.parts.gear.iron import (
+    END_DIAMETERS,
+    WHEEL_GAP_MM,
+    put_rod,
+    put_wheel,
+    rod_row,
+    too_high,
+)
 from ergamot.core.frame.parts.gear.levers import lever_out, swinging_wheels
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Axle, Hardware
 
-WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
-BOLT_END_DISTANCE = 7  # bolt diameters from a bolt to the end of a stick, along the grain; NDS 12.5.1
 OVER_WHEEL_MM = 20.0  # a tyre clears the spacer over it; common practice
 FRAME_RISE_MM = 80.0  # a lifting frame takes it this high; common practice
 DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
@@ -28,7 +34,7 @@ def needs_axle_leg(gear: Gear, deep: float) -> bool:
     """
     if gear.wheel is None or not gear.through:
         return False
-    return gear.made == "both" or gear.wheel.diameter_mm / 2 > deep - 2 * gear.wheel.bore_mm
+    return gear.made == "both" or too_high(gear.wheel.diameter_mm / 2, gear.wheel.bore_mm, deep)
 
 
 def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
@@ -56,47 +62,24 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
     leg = needs_axle_leg(gear, section.deep_mm)
     inner = half + (section.thick_mm if leg else 0)
     if leg:
-        top = radius + BOLT_END_DISTANCE * wheel.bore_mm
+        top = radius + END_DIAMETERS * wheel.bore_mm
         if gear.made == "both":
             top = max(top, wheel.diameter_mm + OVER_WHEEL_MM + section.thick_mm)
             _outer_legs(site, gear.axle, inner, wheel.width_mm + 2 * WHEEL_GAP_MM, top)
         _axle_legs(site, gear.axle, half, top)
-    _wheels(site, wheel, gear.axle, inner + WHEEL_GAP_MM + wheel.width_mm / 2, radius)
-    rod = site.catalogue.hardware[f"rod-{wheel.bore_mm:.0f}{'-hard' if gear.steel == 'hard' else ''}"]
-    label = rod.label.removesuffix(" (per metre)")
-    beside = wheel.width_mm + 2 * WHEEL_GAP_MM
+    row, beside = rod_row(site, gear, wheel), wheel.width_mm + 2 * WHEEL_GAP_MM
+    out = inner + beside / 2
+    for side, word in ((-1, "right"), (1, "left")):
+        put_wheel(site, word, wheel, (gear.axle, side * out, radius))
     if gear.made == "through":
-        rod_length = 2 * (inner + beside)
         place = (gear.axle, 0.0, radius)
-        site.hardware.append(
-            Hardware(
-                "axle",
-                "axle rod",
-                "gear",
-                f"{label}, through both sides",
-                rod.kg * rod_length / 1000,
-                place,
-                rod.key,
-                size_mm=(wheel.bore_mm, rod_length),
-            )
-        )
+        put_rod(site, "axle", "axle rod", row, wheel.bore_mm, place, 2 * (inner + beside))
     else:
         boards = 2 if gear.made == "both" else 1
         long = beside + boards * section.thick_mm + 2 * wheel.bore_mm
         for side, word in ((-1, "right"), (1, "left")):
             place = (gear.axle, side * (inner - section.thick_mm - wheel.bore_mm + long / 2), radius)
-            site.hardware.append(
-                Hardware(
-                    f"stub-{word}",
-                    "stub axle",
-                    "gear",
-                    label,
-                    rod.kg * long / 1000,
-                    place,
-                    rod.key,
-                    size_mm=(wheel.bore_mm, long),
-                )
-            )
+            put_rod(site, f"stub-{word}", "stub axle", row, wheel.bore_mm, place, long)
     parked: Literal["down", "off"] = "off" if gear.kind == "bolt-on" else "down"
     return Axle(
         gear.axle,
@@ -143,16 +126,6 @@ def _loose(site: Site, gear: Gear, wheel: Wheel, row: str, x: float, half: float
         x, wheel.diameter_mm / 2, wheel, 2, rise_mm=rise, parked="off", steel=gear.steel,
         rides_kg=bar.kg + 2 * wheel.kg,
     )  # fmt: skip
-
-
-def _wheels(site: Site, wheel: Wheel, x: float, out: float, z: float) -> None:
-    size = (wheel.diameter_mm, wheel.width_mm)
-    for side, y in (("right", -out), ("left", out)):
-        site.hardware.append(
-            Hardware(
-                f"wheel-{side}", "wheel", "gear", wheel.label, wheel.kg, (x, y, z), wheel.key, size_mm=size
-            )
-        )
 
 
 def _axle_legs(site: Site, axle: float, half: float, top: float) -> None:

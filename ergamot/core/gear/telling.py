@@ -1,0 +1,145 @@
+"""What moving a pen comes to, in sentences: lifts, turning, humps, passages, gaps, swinging wheels."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.frame.clearance import swing_gaps
+from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.structure import Lever, Structure
+from ergamot.core.gear.chart import MovingChart
+from ergamot.core.gear.throwing import hardest_throw
+from ergamot.core.place import Place
+from ergamot.core.units import Quantity
+
+BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; common practice
+HEELS_MM = 350.0  # between hands and frame for someone walking backwards; common practice
+
+
+def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phrase]:
+    """A move in sentences, against the farm's own humps and passages.
+
+    Args: structure; chart, of it; place.
+    Returns: an iterator of Phrases.
+    Source: as `moving_chart`.
+    """
+    if structure.carried:
+        yield phrase("lift with feeders and drinkers full {full}", full=Quantity(chart.lift_full, "heft"))
+        if chart.lift_birds > 0 and any(zone.role == "house" for zone in structure.zones):
+            yield phrase(
+                "lift with the birds riding in the house {birds}", birds=Quantity(chart.lift_birds, "heft")
+            )
+    if chart.niosh_n is not None:
+        yield phrase(
+            "a second opinion: NIOSH would have one person lift {limit} here",
+            limit=Quantity(chart.niosh_n, "heft"),
+        )
+    if chart.balance_x is not None:
+        yield phrase(
+            "for a lift your mover can do the axle would stand {x} from the rear end",
+            x=Quantity(max(0.0, 1000 * chart.balance_x), "mm"),
+        )
+    yield from _room(structure)
+    usual = next(one for one in chart.grounds if one.ground.key == place.moving_ground.key)
+    if usual.across > 0:
+        yield phrase(
+            "across your slope it drifts downhill with {across}", across=Quantity(usual.across, "heft")
+        )
+    yield phrase(
+        "turning at a lane's end sweeps {radius} and takes {force} sideways at the hands",
+        radius=Quantity(1000 * chart.swing_radius, "mm"),
+        force=Quantity(chart.turn_force, "heft"),
+    )
+    if chart.clears_hump is not None:
+        verdict = (
+            "it clears yours" if 1000 * chart.clears_hump >= place.hump_mm else "yours is more: it touches"
+        )
+        yield phrase(
+            f"a hump of {{hump}} passes under it; {verdict}", hump=Quantity(1000 * chart.clears_hump, "mm")
+        )
+    needs = 1000 * chart.passage_width
+    fits = (
+        "it goes through yours"
+        if needs <= place.passage_mm
+        else "yours is narrower: it does not get to the field"
+    )
+    yield phrase(f"needs a passage of {{needs}}; {fits}", needs=Quantity(needs, "mm"))
+
+
+def _room(structure: Structure) -> Iterator[Phrase]:
+    """Heels of whoever walks backwards, and the gaps birds could pass."""
+    ahead = structure.grip.x_mm - structure.body.x[1]
+    if structure.carried:
+        enough = "clear of heels" if ahead >= HEELS_MM else "short for heels: walk beside it, not backwards"
+        yield phrase(f"hands {{ahead}} ahead of the frame: {enough}", ahead=Quantity(ahead, "mm"))
+    if structure.axle is not None and structure.axle.rise_mm:
+        rear = structure.axle.rise_mm
+        front = structure.front_axle.rise_mm if structure.front_axle else rear
+        words = "gap under the rails when raised {rear} at the rear" + (
+            ", {front} at the front" if structure.front_axle else ", more at the carried end"
+        )
+        if rear > BIRD_GAP_MM:
+            words += ": small birds pass, add a flap"
+        yield phrase(words, rear=Quantity(rear, "mm"), front=Quantity(front, "mm"))
+
+
+def told_of_swing(structure: Structure, weighed: Mass, lever: Lever) -> Iterator[Phrase]:
+    """A swinging wheel in sentences: its holes, its rise, what holds it, what it takes.
+
+    Args: structure; weighed, its mass; lever, one of it.
+    Returns: an iterator of Phrases.
+    Raises: OutOfRange.
+    Source: geometry of the swing; moments about the pivot.
+    """
+    swing = lever.swing
+    yield phrase(
+        "pivot {pivot} above the foot of the rail, axle {arm} from it: lifts the rail {rise}",
+        pivot=Quantity(swing.pivot_mm, "mm"),
+        arm=Quantity(swing.arm_mm, "mm"),
+        rise=Quantity(swing.rise_mm, "mm"),
+    )
+    yield phrase(
+        "parked it stands {clear} off the grass; it touches {touch} below level",
+        clear=Quantity(swing.clear_mm, "mm"),
+        touch=Quantity(swing.touch_deg, "deg"),
+    )
+    yield phrase(
+        "past its dead point: the load holds it"
+        if swing.holds_itself
+        else "short of its dead point: only the pin holds it"
+    )
+    wide = structure.body.y[1] - structure.body.y[0]
+    twist = math.degrees(math.atan(swing.rise_mm / wide))
+    yield phrase(
+        "with one side thrown and the other not the frame twists {twist}: throw them in turn, without haste",
+        twist=Quantity(twist, "deg"),
+    )
+    thrown = hardest_throw(structure, weighed)
+    if thrown:
+        yield phrase("throwing it over takes {throw} at the handle", throw=Quantity(thrown[1], "heft"))
+    nearest = next(iter(swing_gaps(structure)), None)
+    if nearest:
+        yield phrase(
+            f"nearest to anything: {{gap}} from the {nearest.member.role}", gap=Quantity(nearest.mm, "mm")
+        )
+
+
+def as_drilled(lever: Lever, pivot_mm: float) -> Phrase:
+    """What a hole that is there already makes of a swinging wheel.
+
+    Args: lever; pivot_mm, the hole above the foot of the rail, mm.
+    Returns: a Phrase.
+    Source: geometry of the swing.
+    """
+    swing = replace(lever.swing, pivot_mm=pivot_mm)
+    if swing.rise_mm <= 0:
+        return phrase("drilled there it does not lift the rail off the grass")
+    trouble = "" if swing.clear_mm >= 0 else ", and parked it drags on the grass"
+    return phrase(
+        "drilled there it lifts {rise}, parked {clear} off the grass" + trouble,
+        rise=Quantity(swing.rise_mm, "mm"),
+        clear=Quantity(max(0.0, swing.clear_mm), "mm"),
+    )

@@ -28,7 +28,10 @@ CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; commo
 
 @dataclass(frozen=True)
 class Haul:
-    """Forces of one move on one state of the ground, N; bump in m (None on skids); throw at a lever's handle."""
+    """Forces of one move on one state of the ground, N; bump in m (None on skids); throw at a lever's handle.
+
+    `axle` is the load on the heavier pair of wheels.
+    """
 
     ground: Ground
     lift: float
@@ -80,7 +83,7 @@ def haul(
         ground=ground,
         lift=0.0 if front else lift,
         carry=0.0 if front else lift + tilt,
-        axle=loads[0][1],
+        axle=max(load for _, load in loads),
         start=START_FACTOR * rolling + uphill,
         keep=keep,
         bump=min(

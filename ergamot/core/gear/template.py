@@ -14,7 +14,7 @@ from ergamot.core.frame.structure import Lever, Member, Structure
 from ergamot.core.units import Quantity
 
 PIN_DIAMETERS = 5.0  # from pivot to locking pin; common practice
-PIN_EDGE_DIAMETERS = 1.5  # from the pin to an edge along the grain; NDS 2018 table 12.5.1A
+PIN_EDGE_DIAMETERS = 1.5  # from the pin to an edge along the grain; NDS 2018 table 12.5.1C
 PIN_MM = 10.0
 
 

@@ -23,7 +23,7 @@ LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord
 HOLDERS = ("axle leg", "lever", "wheel board")
 CARRIERS = ("axle leg", "pivot board")
 LOADED_EDGE = 4.0  # bolt diameters, load across the grain; NDS 2018 table 12.5.1C
-ACROSS, ALONG = 1, 0
+ACROSS = 1
 
 
 def moving_checks(structure: Structure, weighed: Mass, moved: Haul) -> Iterator[Check]:
@@ -166,8 +166,8 @@ def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
 
 
 def _racking(structure: Structure, moved: Haul) -> Iterator[Check]:
-    braces = [m for m in structure.members if m.role in ("wall brace", "knee brace", "base brace")]
-    along = [m for m in braces if _extent(m, 0)[1] - _extent(m, 0)[0] > 100 and m.role != "base brace"]
+    braces = [m for m in structure.members if m.role in ("wall brace", "knee brace")]
+    along = [m for m in braces if _extent(m, 0)[1] - _extent(m, 0)[0] > 100]
     if not along:
         return
     brace = along[0]

@@ -10,7 +10,7 @@ from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Hardware
 
 WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
-END_DIAMETERS = 7  # of wood beyond a bolt along the grain; NDS 2018 table 12.5.1B
+END_DIAMETERS = 7  # of wood beyond a bolt along the grain; NDS 2018 table 12.5.1A
 OVER_DIAMETERS = 2  # of wood above a bolt in a rail; common practice
 
 

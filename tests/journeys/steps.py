@@ -11,6 +11,11 @@ def enter_flock(page: Page, placed: str = "30") -> None:
     page.get_by_label("How many").fill(placed)
     page.get_by_label("Hatched").fill("2026-04-01")
     expect(page.get_by_label("Out on grass")).to_have_value("2026-04-22")
+    keep_flock(page)
+
+
+def keep_flock(page: Page) -> None:
+    """Keep the flock entered; a page opened before the answer would cut the request off."""
     with page.expect_response(
         lambda answer: answer.request.method == "POST" and answer.url.endswith("/api/flocks")
     ):

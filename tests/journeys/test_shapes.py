@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.steps import enter_flock, field, lay_flat, level, propose, type_into
+from tests.journeys.steps import enter_flock, field, keep_flock, lay_flat, level, propose, type_into
 
 
 def enter_layers(page: Page) -> None:
@@ -15,7 +15,7 @@ def enter_layers(page: Page) -> None:
     page.get_by_label("Birds").select_option(label="layer, hybrid")
     page.get_by_label("How many").fill("12")
     page.get_by_label("Hatched").fill("2026-01-05")
-    page.get_by_role("button", name="Keep this flock").click()
+    keep_flock(page)
 
 
 def propose_shape(page: Page, shape: str) -> None:

@@ -11,7 +11,7 @@ from flask import Response
 from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Lever
 from ergamot.core.gear.chart import Mover, OnGround
-from ergamot.core.gear.moving import CAUTIONS, TESTS, TOWING
+from ergamot.core.gear.moving import TESTS, cautions
 from ergamot.core.gear.telling import as_drilled, told, told_of_swing
 from ergamot.core.units import Quantity, parse_length
 from ergamot.exchange.drill_template import template_dxf, template_pdf
@@ -38,7 +38,7 @@ def post_moving(pen_id: int, json_data: MovingIn) -> dict[str, Any]:
         "movers": [_mover(one, found) for one in found.chart.movers],
         "lines": [Words.model_validate(line) for line in told(found.structure, found.chart, found.place)],
         "swing": _swing(found, json_data.drilled),
-        "cautions": [*CAUTIONS, *(TOWING if found.place.crew.drawbar_n else ())],
+        "cautions": list(cautions(found.structure, found.place)),
     }
 
 

@@ -23,6 +23,8 @@ GEARS = [
     {"gear": "bolt-on"},
     {"gear": "dolly"},
     {"gear": "frame"},
+    {"gear": "chassis"},
+    {"gear": "chassis", "put_under": "jack"},
     {"gear": "wheels", "axle_made": "both"},
     *({"gear": kind, "pairs": pairs} for kind in ("levers", "boards") for pairs in (1, 2)),
 ]
@@ -51,7 +53,7 @@ def test_nothing_is_raised_and_nothing_is_not_a_number(shape, gear):
                         assert not math.isnan(step.quantity.value), (finding.what, step.symbol)
     chart = wind_chart(CATALOGUE, structure, FLOCK, place)
     keys = {state.key for state in chart.states}
-    assert ("raised" in keys) == bool(structure.levers)
+    assert ("raised" in keys) == (structure.axle is not None and structure.axle.rise_mm > 0)
     for state in chart.states:
         assert all(gust.least > 0 for gust in state.stable.gusts), state.key
     moved = moving_chart(CATALOGUE, structure, mass(structure), place, 20.0)

@@ -196,7 +196,8 @@ class Axle:
     """Wheels the pen moves on. x from the rear end of the rails; all mm.
 
     `rise_mm` is how far they lift the rails above the grass. `parked` tells where they are when it stands:
-    down on their tyres, lifted clear, or off. `rides_kg` is a loose axle's own mass, which moves with the pen.
+    down on their tyres, lifted clear, or off. `rides_kg` is a loose axle's own mass, which moves with the pen;
+    `put_under` is what it is put there with: lever, jack or hands. A front axle that steers turns by `turns_deg`.
     """
 
     x_mm: float
@@ -208,6 +209,8 @@ class Axle:
     steel: str = "mild"
     held_sides: int = 1
     rides_kg: float = 0.0
+    turns_deg: float = 0.0
+    put_under: str = ""
 
 
 @dataclass(frozen=True)

@@ -11,6 +11,7 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.effort import handle_lift
 from ergamot.core.gear.haul import CARRY_M, CI_SPREAD, Haul, haul, movers_strength, tests_of
 from ergamot.core.gear.niosh import recommended_n
+from ergamot.core.gear.raising import Raising
 from ergamot.core.place import Place
 from ergamot.core.units import G
 
@@ -56,6 +57,7 @@ class MovingChart:
     turn_force: float
     clears_hump: float | None
     passage_width: float
+    raised: Raising | None
 
 
 def moving_chart(
@@ -83,6 +85,7 @@ def moving_chart(
         turn_force=turning_n(structure, weighed, place.moving_ground, level.keep),
         clears_hump=_clears(structure),
         passage_width=_widest(structure) + 2 * PASSAGE_SPARE_MM / 1000,
+        raised=level.raised,
     )
 
 
@@ -147,11 +150,17 @@ def _balance(structure: Structure, weighed: Mass, can_lift: float) -> float | No
 
 
 def _swing(structure: Structure) -> float:
-    """What the far end sweeps when it turns about its axle, or a skidded pen about its middle."""
+    """What the far end sweeps when it turns about its axle, a skidded pen about its middle, or one that steers in
+    its tightest circle."""
     (low, high), half = structure.body.x, structure.body.y[1]
     if structure.axle is None:
         return math.hypot((high - low) / 2, half) / 1000
     reach = max(structure.grip.x_mm, high)
+    front = structure.front_axle
+    if front is not None and front.turns_deg:
+        # Both axles point at one middle; what is furthest from it is the outer front corner
+        inside = (front.x_mm - structure.axle.x_mm) / math.tan(math.radians(front.turns_deg))
+        return math.hypot(high - structure.axle.x_mm, inside + half) / 1000
     return math.hypot(reach - structure.axle.x_mm, half) / 1000
 
 
@@ -161,7 +170,7 @@ def turning_n(structure: Structure, weighed: Mass, ground: Ground, rolling_n: fl
     Args: structure; weighed, its mass; ground; rolling_n, what keeps it rolling on the level.
     Returns: N. Skids turn about their middle, friction at a quarter of their length on the average, pulled at an end.
         On one axle each tyre is turned on the spot and one side rolls back as the other rolls on. On two axles the
-        front tyres are pushed across.
+        front tyres are pushed across, or spun on the spot by a drawbar where they steer.
     Source: statics; a tyre turned on the spot takes μ·N·b/4.
     """
     weight = weighed.fresh_kg * G
@@ -172,6 +181,10 @@ def turning_n(structure: Structure, weighed: Mass, ground: Ground, rolling_n: fl
     if front is not None:
         apart = (front.x_mm - axle.x_mm) / 1000
         carried = handle_lift(weight, weighed.fresh_centre[0] / 1000, axle.x_mm / 1000, front.x_mm / 1000)
+        if front.turns_deg:
+            drawbar = (structure.grip.x_mm - front.x_mm) / 1000
+            load = max(carried, 0.0) + front.rides_kg * G
+            return SCRUB_MU * load * front.wheel.width_mm / 1000 / 4 / drawbar
         return SCRUB_MU * max(carried, 0.0) * apart / arm
     load = weight - _lift_with(structure, weighed, [])
     wide = (structure.body.y[1] - structure.body.y[0]) / 1000

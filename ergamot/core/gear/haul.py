@@ -17,6 +17,7 @@ from ergamot.core.gear.effort import (
     wheel_number,
 )
 from ergamot.core.gear.people import Strength, strength
+from ergamot.core.gear.raising import Raising, raising
 from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.core.units import G
@@ -28,9 +29,9 @@ CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; commo
 
 @dataclass(frozen=True)
 class Haul:
-    """Forces of one move on one state of the ground, N; bump in m (None on skids); throw at a lever's handle.
+    """Forces of one move on one state of the ground, N; bump in m (None on skids).
 
-    `axle` is the load on the heavier pair of wheels.
+    `axle` is the load on the heavier pair of wheels; `throw` at a lever's handle; `raised`, putting wheels under.
     """
 
     ground: Ground
@@ -42,6 +43,7 @@ class Haul:
     bump: float | None
     sinks: bool
     throw: float | None = None
+    raised: Raising | None = None
 
 
 def haul(
@@ -91,6 +93,7 @@ def haul(
         ),
         sinks=any(cn < SINKS_BELOW for _, cn in rolls),
         throw=thrown[1] if (thrown := hardest_throw(structure, weighed)) else None,
+        raised=raising(structure, weighed, can),
     )
 
 
@@ -106,7 +109,7 @@ def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> 
     """What a crew can over what a move takes, for everything that is asked of them.
 
     Args: structure; moved; can; place, with its turf.
-    Returns: ratios by name: lift, carry, start, keep, bump, throw, those the gear has.
+    Returns: ratios by name: lift, carry, start, keep, bump, throw, raise, those the gear has.
     Source: as `judge_moving`.
     """
     ratios = {"start": can.start_n / max(moved.start, 1), "keep": can.keep_n / max(moved.keep, 1)}
@@ -117,6 +120,8 @@ def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> 
         ratios["carry"] = can.carry_n / max(moved.carry, 1)
     if moved.throw is not None:
         ratios["throw"] = can.one_n / max(moved.throw, 1)
+    if moved.raised is not None:
+        ratios["raise"] = moved.raised.can_n / max(moved.raised.takes_n, 1)
     return ratios
 
 

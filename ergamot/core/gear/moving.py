@@ -9,8 +9,15 @@ from ergamot.core.finding import Finding, Phrase, Working, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, tests_of
-from ergamot.core.gear.moving_steps import given_riding, one_axle_steps, throw_steps, two_axle_steps
+from ergamot.core.gear.moving_steps import (
+    given_riding,
+    one_axle_steps,
+    raise_steps,
+    throw_steps,
+    two_axle_steps,
+)
 from ergamot.core.gear.people import Strength
+from ergamot.core.gear.raising import WITH
 from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import TURF_WORDS, Place
 from ergamot.core.units import G, Quantity
@@ -20,10 +27,14 @@ CAUTIONS = (
     "Count the birds and look along the rails before the frame comes down: it pinches.",
     "Walking backwards, keep your heels clear of the frame.",
 )
+JACKING = (
+    "Raised on a jack: wheels chocked, on a board, birds shut in; nobody reaches under before it stands on its wheels.",
+)
 TOWING = (
     "Towing: walking pace, nobody rides, a second person watches the birds and the rails.",
     "Not across a steep slope, and never with birds against the trailing rail.",
 )
+GUIDELINE = "HSE INDG143, L23; vehicles common practice"
 WIDE = 1.05  # a narrower band is not worth telling
 
 
@@ -78,7 +89,22 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Pl
         details=_details(structure, catalogue, weighed, place, can),
         band=band,
         band_words=band_words,
-        cautions=(*CAUTIONS, *(TOWING if place.crew.drawbar_n else ())),
+        cautions=cautions(structure, place),
+    )
+
+
+def cautions(structure: Structure, place: Place) -> tuple[str, ...]:
+    """What can hurt someone while this pen is moved.
+
+    Args: structure; place, with its movers.
+    Returns: sentences.
+    Source: common practice.
+    """
+    put_under = structure.axle is not None and structure.axle.put_under
+    return (
+        *CAUTIONS,
+        *(JACKING if put_under else ()),
+        *(TOWING if any(crew.drawbar_n for crew in place.movers) else ()),
     )
 
 
@@ -111,6 +137,7 @@ TESTS = {
     "keep": "keep it moving",
     "bump": "get over a bump",
     "throw": "throw a lever over",
+    "raise": "raise an end to put wheels under",
 }
 
 
@@ -198,9 +225,12 @@ def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, pl
     if thrown:
         throw_steps(work, structure, weighed, thrown[0])
         _against(work, "throw", "throw a lever over, one of them", can.one_n)
+    if moved.raised:
+        raise_steps(work, structure, weighed, moved.raised)
+        _against(work, "raise", f"with {WITH[moved.raised.by]}", moved.raised.can_n, moved.raised.source)
     return work
 
 
-def _against(work: Working, name: str, says: str, can_n: float) -> None:
-    work.given(f"can_{name}", f"{says}: guideline", can_n, "N", "HSE INDG143, L23; vehicles common practice")
+def _against(work: Working, name: str, says: str, can_n: float, source: str = GUIDELINE) -> None:
+    work.given(f"can_{name}", f"{says}: guideline", can_n, "N", source)
     work.step(f"r_{name}", "can over takes", f"can_{name}/max(F_{name}, 1)")

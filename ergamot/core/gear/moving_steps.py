@@ -7,6 +7,7 @@ from ergamot.core.finding import Working
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Axle, Lever, Structure
 from ergamot.core.gear.effort import START_FACTOR
+from ergamot.core.gear.raising import LEVER_GAIN, Raising
 from ergamot.core.gear.throwing import lifted_n
 
 SOIL = "Wismer & Luth (1974)"
@@ -74,6 +75,30 @@ def throw_steps(work: Working, structure: Structure, weighed: Mass, lever: Lever
     work.step(
         "F_throw", "force at the handle", "N_l*a*sqrt(1 - max(s_t, 0)**2)/g_l", "N", "moments about the pivot"
     )
+
+
+def raise_steps(work: Working, structure: Structure, weighed: Mass, raised: Raising) -> None:
+    """Putting loose wheels under the heavier end.
+
+    Args: work, with W and x_cg; structure; weighed; raised.
+    Source: moments about the far end.
+    """
+    axle = structure.axle if raised.end == "rear" else structure.front_axle
+    assert axle is not None
+    xs = [x for x, _ in structure.contacts]
+    far = max(xs) if raised.end == "rear" else min(xs)
+    work.given("x_far", "the end left on the grass", far / 1000, "m", "the frame")
+    work.given("x_up", f"where the {raised.end} is raised", axle.x_mm / 1000, "m", "the design")
+    work.step(
+        "N_c", "what one corner weighs", "W*max(0, min(1, (x_far - x_cg)/(x_far - x_up)))/2", "N", "moments"
+    )
+    if raised.by == "lever":
+        work.given("g_b", "long arm of the bar over its short one", LEVER_GAIN, "", "common practice")
+        work.step("F_raise", "at the end of the bar", "N_c/g_b", "N", "moments")
+    elif raised.by == "hands":
+        work.step("F_raise", "the whole end, hands at the rail", "2*N_c", "N")
+    else:
+        work.step("F_raise", "on the jack", "N_c", "N")
 
 
 def _places(work: Working, structure: Structure, weighed: Mass) -> Axle:

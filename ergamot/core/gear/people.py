@@ -11,6 +11,7 @@ from ergamot.core.errors import require_range
 
 # Share of the sum of single figures that a team manages; HSE L23 for lifting, assumed for pulling
 TEAM_SHARE = {1: 1.0, 2: 2 / 3, 3: 0.5}
+AT_A_RAIL_N = 70.0  # and lifts the rails: HSE INDG143, a woman, hands low
 AT_A_LEVER_N = 150.0  # whoever drives also throws the levers: HSE INDG143, a woman
 KNUCKLE_M = 0.75  # hands of someone standing with arms down; HSE INDG143
 ZONE_TOPS_M = (0.25, 0.75, 1.05, 1.40)  # HSE INDG143 lifting zones
@@ -19,13 +20,15 @@ ZONE_WORDS = ("below knee", "knee to knuckle", "knuckle to elbow", "elbow to sho
 
 @dataclass(frozen=True)
 class Strength:
-    """What a crew can do, N, with hands at the heights asked about; `one_n` is one of them at a lever."""
+    """What a crew can do, N, with hands at the heights asked about; `one_n` is one of them at a lever,
+    `low_n` all of them at the rails."""
 
     lift_n: float
     carry_n: float
     start_n: float
     keep_n: float
     one_n: float
+    low_n: float
     lift_zone: str
     carry_zone: str
 
@@ -90,6 +93,7 @@ def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength
             crew.drawbar_n,
             crew.drawbar_n,
             AT_A_LEVER_N,
+            AT_A_RAIL_N,
             "on the hitch",
             "on the hitch",
         )
@@ -102,6 +106,7 @@ def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength
         start_n=together([person.push_start_n for person in people]),
         keep_n=together([person.push_keep_n for person in people]),
         one_n=max(person.push_start_n for person in people),
+        low_n=together([person.lift_low_n for person in people]),
         lift_zone=ZONE_WORDS[lifted],
         carry_zone=ZONE_WORDS[carried],
     )

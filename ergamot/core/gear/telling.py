@@ -11,11 +11,13 @@ from ergamot.core.frame.clearance import swing_gaps
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Lever, Structure
 from ergamot.core.gear.chart import MovingChart
+from ergamot.core.gear.raising import WITH
 from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 
 BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; common practice
+WALKS_OUT_MM = 120.0  # and more than this, any of them; common practice
 HEELS_MM = 350.0  # between hands and frame for someone walking backwards; common practice
 
 
@@ -42,14 +44,21 @@ def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phr
             "for a lift your mover can do the axle would stand {x} from the rear end",
             x=Quantity(max(0.0, 1000 * chart.balance_x), "mm"),
         )
+    if chart.raised is not None:
+        yield phrase(
+            f"putting wheels under the {chart.raised.end} with {WITH[chart.raised.by]}: a corner weighs {{corner}}",
+            corner=Quantity(chart.raised.corner_n, "heft"),
+        )
     yield from _room(structure)
     usual = next(one for one in chart.grounds if one.ground.key == place.moving_ground.key)
     if usual.across > 0:
         yield phrase(
             "across your slope it drifts downhill with {across}", across=Quantity(usual.across, "heft")
         )
+    steers = structure.front_axle is not None and structure.front_axle.turns_deg > 0
     yield phrase(
-        "turning at a lane's end sweeps {radius} and takes {force} sideways at the hands",
+        f"turning at a lane's end {'steers round within' if steers else 'sweeps'} {{radius}} and takes {{force}} "
+        f"sideways at the {'drawbar' if steers else 'hands'}",
         radius=Quantity(1000 * chart.swing_radius, "mm"),
         force=Quantity(chart.turn_force, "heft"),
     )
@@ -81,7 +90,9 @@ def _room(structure: Structure) -> Iterator[Phrase]:
         words = "gap under the rails when raised {rear} at the rear" + (
             ", {front} at the front" if structure.front_axle else ", more at the carried end"
         )
-        if rear > BIRD_GAP_MM:
+        if rear > WALKS_OUT_MM:
+            words += ": birds walk out, shut them in the house or in crates first"
+        elif rear > BIRD_GAP_MM:
             words += ": small birds pass, add a flap"
         yield phrase(words, rear=Quantity(rear, "mm"), front=Quantity(front, "mm"))
 

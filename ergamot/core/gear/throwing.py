@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Lever, Structure
-from ergamot.core.units import G
+from ergamot.core.gear.raising import corner_n
 
 
 def lifted_n(structure: Structure, weighed: Mass, lever: Lever) -> float:
@@ -14,10 +14,7 @@ def lifted_n(structure: Structure, weighed: Mass, lever: Lever) -> float:
     Returns: N: half of that end's share, timber fresh.
     Source: moments about the far end.
     """
-    xs = [x for x, _ in structure.contacts]
-    far = max(xs) if lever.points < 0 else min(xs)
-    share = (far - weighed.fresh_centre[0]) / (far - lever.x_mm)
-    return weighed.fresh_kg * G * max(0.0, min(1.0, share)) / 2
+    return corner_n(structure, weighed, lever.x_mm, lever.points < 0)
 
 
 def hardest_throw(structure: Structure, weighed: Mass) -> tuple[Lever, float] | None:

@@ -53,7 +53,7 @@ def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
     if not rails:
         return
     rail = rails[0]
-    front = _extent(rail, 0)[1]
+    front = structure.front_axle.x_mm if structure.front_axle else _extent(rail, 0)[1]
     work = Working()
     work.given("m", "mass, timber fresh", weighed.fresh_kg, "kg", "sum of the parts")
     work.given("L", "rail between axle and front", (front - axle.x_mm) / 1000, "m", "the frame")

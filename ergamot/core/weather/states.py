@@ -87,7 +87,7 @@ def _variants(structure: Structure, weighed: Mass, flock: Flock, place: Place) -
     snow, centre = snow_kg(structure, place.snow_mm / 1000, place.snow_kg_m3)
     if snow > 0:
         yield _Variant("snow", "snow on the roof", structure, _with(shut, snow, centre))
-    if structure.levers:
+    if structure.axle is not None and structure.axle.rise_mm:
         yield _raised(structure, weighed)
 
 
@@ -106,7 +106,7 @@ def _raised(structure: Structure, weighed: Mass) -> _Variant:
     """On its tyres at the rear, and at the front on tyres or on the front of its rails."""
     axle, front = structure.axle, structure.front_axle
     assert axle is not None
-    wheel = next(item for item in structure.hardware if item.role == "wheel")
+    wheel = next(item for item in structure.hardware if item.role in ("wheel", "loose wheel"))
     out = abs(wheel.place[1])
     ahead = front.x_mm if front else max(x for x, _ in structure.contacts)
     at = out if front else structure.body.y[1]
@@ -114,6 +114,9 @@ def _raised(structure: Structure, weighed: Mass) -> _Variant:
     height = structure.mean_height_mm + axle.rise_mm / (1 if front else 2)
     x, y, _ = weighed.dry_centre
     holding = Holding(weighed.dry_kg, (x / 1000, y / 1000), SCRUB_MU, ROLLING if front else None)
+    for one in (axle, front):
+        if one and one.rides_kg:
+            holding = _with(holding, one.rides_kg, (one.x_mm / 1000, 0.0))
     standing = replace(structure, contacts=contacts, mean_height_mm=height)
     return _Variant("raised", "raised on its wheels", standing, holding, axle.rise_mm / 1000)
 

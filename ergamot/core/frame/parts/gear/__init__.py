@@ -7,6 +7,7 @@
 | bolt-on | the same                            | wheels off, tight on the grass |
 | dolly   | rear on a loose axle, front carried | dolly taken away             |
 | frame   | all on a loose frame of four wheels  | frame taken away             |
+| chassis | towed on four wheels, two turning    | chassis taken away           |
 | levers  | wheels swung down, locked by a pin  | wheels swung up              |
 | boards  | wheels swung past their dead point  | wheels swung up              |
 """

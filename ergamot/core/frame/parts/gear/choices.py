@@ -14,7 +14,8 @@ from ergamot.core.frame.swing import Swing, swing_for
 AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; common practice
 LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; common practice
 BETWEEN_PAIRS_MM = 600.0  # two pairs of swinging wheels stand at least this far apart; common practice
-WHEELED = ("wheels", "bolt-on", "dolly", "frame", "levers", "boards")
+WHEELED = ("wheels", "bolt-on", "dolly", "frame", "chassis", "levers", "boards")
+LOOSE = ("dolly", "frame", "chassis")  # brought under the rails for a move, taken away after it
 SWINGING = ("levers", "boards")
 YIELD_MPA = {"mild": 250.0, "hard": 635.0}  # ASTM A307; SAE J429 grade 5
 
@@ -32,6 +33,7 @@ class Gear:
     pairs: int = 1
     lever_handle: float = 600.0
     made: str = "through"
+    put_under: str = "lever"
 
     @property
     def through(self) -> bool:
@@ -59,6 +61,9 @@ def gear_parameters(hold: str) -> tuple[Parameter, ...]:
                 Choice("bolt-on", f"wheels bolted on, and {hold}", "taken off when parked"),
                 Choice("dolly", f"a loose dolly, and {hold}", "under the rear, taken away when parked"),
                 Choice("frame", "a lifting frame on four wheels", "lifts all of it, and comes away"),
+                Choice(
+                    "chassis", "a towed chassis, its front pair turning", "four wheels under it for a move"
+                ),
                 Choice("levers", "lever wheels with a pin", "swing down and lift the rails"),
                 Choice("boards", "wheel boards past a dead point", "turn over and hold themselves"),
                 Choice("skids", "bare skids and a rope"),
@@ -103,6 +108,19 @@ def gear_parameters(hold: str) -> tuple[Parameter, ...]:
                 Choice("both", "a stub at each wheel, held on both sides", "a second leg outside the wheel"),
             ),
             only_if=("gear", "wheels", "bolt-on"),
+        ),
+        Parameter(
+            "put_under",
+            "Put under with",
+            "gear",
+            "choice",
+            "lever",
+            choices=(
+                Choice("lever", "a lever bar, corner by corner"),
+                Choice("jack", "a jack, corner by corner"),
+                Choice("hands", "bare hands, a whole end at once"),
+            ),
+            only_if=("gear", *LOOSE),
         ),
         Parameter(
             "pairs",
@@ -165,6 +183,7 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         int(float(values["pairs"])) if swing else 1,
         float(values["lever_handle"]),
         str(values["axle_made"]) if kind in ("wheels", "bolt-on") else "through",
+        str(values["put_under"]),
     )
 
 
@@ -190,7 +209,7 @@ def check_gear(gear: Gear, length: float) -> None:
     """
     if gear.through and length - gear.axle < LEAST_BODY_MM:
         raise OutOfRange("axle", gear.axle, f"at most {both(length - LEAST_BODY_MM)} in a pen this long")
-    if gear.pairs == 2 and length - 2 * gear.axle < BETWEEN_PAIRS_MM:
+    if (gear.pairs == 2 or gear.kind in ("frame", "chassis")) and length - 2 * gear.axle < BETWEEN_PAIRS_MM:
         most = (length - BETWEEN_PAIRS_MM) / 2
         raise OutOfRange(
             "axle", gear.axle, f"at most {both(most)} with wheels at both ends of a pen this long"

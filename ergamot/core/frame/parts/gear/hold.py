@@ -16,11 +16,12 @@ def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
     """Two handles along the outside of the walls, bolted to what they lie against.
 
     Args: site; gear; half, half the width they lie outside, mm; z, their top, mm.
-    Returns: the Grip at their ends; on skids, where there are none, at the rope.
+    Returns: the Grip at their ends; where there are none, at the rope or the drawbar.
     Source: common practice.
     """
-    if gear.wheel is None:
-        return skid_grip(site.x[1], site.frame.section.deep_mm)
+    pulled = _pulled(gear, site.x[1], site.frame.section.deep_mm)
+    if pulled:
+        return pulled
     x_front = site.x[1]
     lap = min(HANDLE_LAP_MM, (x_front - site.x[0]) / 2)
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
@@ -34,15 +35,23 @@ def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
     """A rope from both front corners of the base, held at knuckle height to lift and pull.
 
     Args: site; gear; length and half as base_rails.
-    Returns: the Grip at the hands; on skids at the pulling rope.
+    Returns: the Grip at the hands; on skids at the pulling rope, on a chassis at its drawbar.
     Source: common practice.
     """
-    if gear.wheel is None:
-        return skid_grip(length, site.frame.section.deep_mm)
+    pulled = _pulled(gear, length, site.frame.section.deep_mm)
+    if pulled:
+        return pulled
     z = site.frame.section.deep_mm / 2
     site.buy("eye", "rope eye", "gear", [(length, -half / 2, z), (length, half / 2, z)])
     site.buy("rope", "lifting rope", "gear", [(length, 0.0, z)])
     return Grip(length + gear.handle, ROPE_HOLD_MM)
+
+
+def _pulled(gear: Gear, x_front: float, deep: float) -> Grip | None:
+    """Where a pen that is never lifted by hand is pulled: at its rope, or the end of its drawbar."""
+    if gear.kind == "chassis":
+        return Grip(x_front + gear.handle, ROPE_HOLD_MM)
+    return skid_grip(x_front, deep) if gear.wheel is None else None
 
 
 def skid_grip(length: float, deep: float) -> Grip:

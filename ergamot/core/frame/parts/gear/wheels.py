@@ -1,4 +1,4 @@
-"""Wheels and what carries them: a through axle, a loose dolly, or arms that swing."""
+"""Wheels and what carries them: an axle through the rails or legs; else whatever the gear brings."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from typing import Literal
 
 from ergamot.core.catalogue import Section, Wheel
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.parts.gear.choices import Gear
+from ergamot.core.frame.parts.gear.choices import LOOSE, Gear
 from ergamot.core.frame.parts.gear.iron import (
     END_DIAMETERS,
     WHEEL_GAP_MM,
@@ -16,12 +16,11 @@ from ergamot.core.frame.parts.gear.iron import (
     too_high,
 )
 from ergamot.core.frame.parts.gear.levers import lever_out, swinging_wheels
+from ergamot.core.frame.parts.gear.loose import loose_wheels
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Axle, Hardware
+from ergamot.core.frame.structure import Axle
 
 OVER_WHEEL_MM = 20.0  # a tyre clears the spacer over it; common practice
-FRAME_RISE_MM = 80.0  # a lifting frame takes it this high; common practice
-DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
 Axles = tuple[Axle | None, Axle | None]  # rear, front
 
 
@@ -49,11 +48,8 @@ def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
         return None, None
     if gear.swing is not None:
         return swinging_wheels(site, gear, gear.wheel, gear.swing, length, half)
-    if gear.kind == "dolly":
-        return _loose(site, gear, gear.wheel, "dolly", gear.axle, half), None
-    if gear.kind == "frame":
-        front = _loose(site, gear, gear.wheel, "lifting-frame", length - gear.axle, half)
-        return _loose(site, gear, gear.wheel, "lifting-frame", gear.axle, half), front
+    if gear.kind in LOOSE:
+        return loose_wheels(site, gear, gear.wheel, length, half)
     return _pair(site, gear, gear.wheel, half), None
 
 
@@ -105,29 +101,6 @@ def _outer_legs(site: Site, axle: float, inner: float, wide: float, top: float) 
         site.frame.stick(leg, x, (out[0], out[1]), (0, top), "z")
 
 
-def _loose(site: Site, gear: Gear, wheel: Wheel, row: str, x: float, half: float) -> Axle:
-    """Two wheels on a bar brought under the rails; it waits aside while the pen stands, and rides along."""
-    where = "rear" if x == gear.axle else "front"
-    place = (x, 0.0, wheel.diameter_mm / 2)
-    bar = site.catalogue.hardware[row]
-    word = row.replace("-", " ")
-    site.hardware.append(
-        Hardware(f"{row}-{where}", word, "gear", bar.label, bar.kg, place, bar.key, when="aside")
-    )
-    for side, y in (("right", -half * 0.8), ("left", half * 0.8)):
-        site.hardware.append(
-            Hardware(
-                f"loose-wheel-{where}-{side}", "loose wheel", "gear", wheel.label, wheel.kg,
-                (x, y, place[2]), wheel.key, when="aside",
-            )
-        )  # fmt: skip
-    rise = DOLLY_RISE_MM if row == "dolly" else FRAME_RISE_MM
-    return Axle(
-        x, wheel.diameter_mm / 2, wheel, 2, rise_mm=rise, parked="off", steel=gear.steel,
-        rides_kg=bar.kg + 2 * wheel.kg,
-    )  # fmt: skip
-
-
 def _axle_legs(site: Site, axle: float, half: float, top: float) -> None:
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     leg = Piece("axle leg", "A", "carries the axle above the rail; bolted to it", "gear")
@@ -142,7 +115,7 @@ def wheel_out(gear: Gear, half: float, section: Section) -> float:
     Returns: mm.
     Source: geometry.
     """
-    if gear.wheel is None or gear.kind in ("dolly", "frame"):
+    if gear.wheel is None or gear.kind in LOOSE:
         return half
     if gear.swing is not None:
         return lever_out(gear.swing, gear.wheel, half, section) + gear.wheel.width_mm

@@ -1,0 +1,83 @@
+"""Wheels brought under a pen for a move and taken away after it: a dolly, a lifting frame, a towed chassis.
+
+| gear    | pairs | lifts the rails             | front pair          |
+|---------|-------|-----------------------------|---------------------|
+| dolly   | rear  | 60 mm                       | carried in the hands |
+| frame   | both  | 80 mm, wheels beside them   | straight            |
+| chassis | both  | clear over the turned wheel | turns on a drawbar  |
+"""
+
+from __future__ import annotations
+
+from ergamot.core.catalogue import Wheel
+from ergamot.core.frame.parts.gear.choices import Gear
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Axle, Hardware
+
+DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
+FRAME_RISE_MM = 80.0  # a lifting frame takes it this high; common practice
+OVER_TURNED_MM = 20.0  # rails clear a wheel turned under them by this; common practice
+TURNS_DEG = 60.0  # a front axle turns this far before its wheels meet the bearer; common practice
+TRACK_SHARE = 0.8  # loose wheels stand this share of the half width out; common practice
+Put = tuple[str, float, float, float]  # row of the catalogue, x, rise, how far it turns
+
+
+def loose_wheels(
+    site: Site, gear: Gear, wheel: Wheel, length: float, half: float
+) -> tuple[Axle, Axle | None]:
+    """A dolly under the rear, a lifting frame or a chassis under both ends, and what it is put under with.
+
+    Args: site; gear; wheel; length of the base rails and half the outside width, mm.
+    Returns: the rear Axle and the front one, None on a dolly.
+    Source: common practice.
+    """
+    tool = {"lever": "lever-bar", "jack": "jack"}.get(gear.put_under)
+    if tool:
+        row = site.catalogue.hardware[tool]
+        site.hardware.append(
+            Hardware(
+                tool,
+                tool.replace("-", " "),
+                "gear",
+                row.label,
+                row.kg,
+                (0.0, 0.0, 0.0),
+                row.key,
+                when="aside",
+            )
+        )
+    ahead = length - gear.axle
+    if gear.kind == "dolly":
+        return _pair(site, gear, wheel, ("dolly", gear.axle, DOLLY_RISE_MM, 0.0), half), None
+    if gear.kind == "frame":
+        rear, front = (("lifting-frame", x, FRAME_RISE_MM, 0.0) for x in (gear.axle, ahead))
+    else:
+        rise = wheel.diameter_mm + OVER_TURNED_MM
+        rear = ("chassis-rear", gear.axle, rise, 0.0)
+        front = ("chassis-front", ahead, rise, TURNS_DEG)
+    return _pair(site, gear, wheel, rear, half), _pair(site, gear, wheel, front, half)
+
+
+def _pair(site: Site, gear: Gear, wheel: Wheel, put: Put, half: float) -> Axle:
+    """Two wheels on a bar under the rails; they wait aside while the pen stands, and ride along."""
+    key, x, rise, turns = put
+    end, radius = "rear" if x == gear.axle else "front", wheel.diameter_mm / 2
+    bar = site.catalogue.hardware[key]
+    site.hardware.append(
+        Hardware(
+            f"{key}-{end}", key.replace("-", " "), "gear", bar.label, bar.kg, (x, 0.0, radius), bar.key,
+            when="aside",
+        )
+    )  # fmt: skip
+    for side, word in ((-1, "right"), (1, "left")):
+        place = (x, side * half * TRACK_SHARE, radius)
+        site.hardware.append(
+            Hardware(
+                f"loose-wheel-{end}-{word}", "loose wheel", "gear", wheel.label, wheel.kg, place, wheel.key,
+                when="aside",
+            )
+        )  # fmt: skip
+    return Axle(
+        x, radius, wheel, 2, rise_mm=rise, parked="off", steel=gear.steel, rides_kg=bar.kg + 2 * wheel.kg,
+        turns_deg=turns, put_under=gear.put_under,
+    )  # fmt: skip

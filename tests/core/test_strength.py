@@ -134,7 +134,7 @@ def test_a_deeper_stick_of_the_same_wood_never_weakens_the_roof(design):
     design = change(CATALOGUE, design, {"section": "2x3", "height": 1200.0, "gear": "skids"})
     deeper = change(CATALOGUE, design, {"section": "2x4"})
     found = [
-        {one.what: one.ratio for one in judged(each)[1].checks if "cross rail" in one.what}
+        {one.what: one.ratio for one in judged(each)[1].checks if "cross rail " in one.what}
         for each in (design, deeper)
     ]
     for what, ratio in found[0].items():

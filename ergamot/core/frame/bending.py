@@ -15,6 +15,9 @@ WET_FACTOR, WET_ABOVE_MPA = 0.85, 7.9
 DURATION = {"snow": 1.15, "moving": 1.0, "wind": 1.6}
 PVC_KG_M3 = 1400.0  # ASTM D1785
 STEEL_ALLOWED_MPA = 205.0 / 1.5  # thin conduit; common practice
+TUBE_E_GPA = {"steel": 200.0, "plastic": 2.8}  # common practice
+FV_MPA = 0.93  # shear along the grain, least of the softwoods; NDS Supplement table 4A
+E_OVER_G = 16.0  # stiffness in bending over stiffness in twisting, of wood; USDA Wood Handbook
 PVC_ALLOWED_MPA = 14.0  # ASTM D2241 hydrostatic design stress, used for bending; common practice
 SPAN_OVER_SAG = 120.0  # span over deflection for farm roofs; common practice
 
@@ -52,6 +55,20 @@ def tube_modulus(section: Section) -> float:
     outside = section.deep_mm
     inside = outside - 2 * tube_wall_mm(section)
     return math.pi * (outside**4 - inside**4) / (32 * outside)
+
+
+def stiffness_n_m2(member: Member, level_axis: int) -> float:
+    """How stiff a stick or tube is in bending.
+
+    Args: member; level_axis, 0 or 1: the level direction square to its run.
+    Returns: E·I, N m².
+    Source: mechanics of a rectangle and of a ring.
+    """
+    if member.species is None:
+        e_gpa = TUBE_E_GPA["plastic" if is_plastic(member.section) else "steel"]
+        return e_gpa * tube_modulus(member.section) * member.section.deep_mm / 2 / 1000
+    wide, deep = cross_section(member, level_axis)
+    return member.species.e_gpa * wide * deep**3 / 12 / 1000
 
 
 def is_plastic(section: Section) -> bool:

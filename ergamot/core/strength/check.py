@@ -23,6 +23,7 @@ from ergamot.core.frame.bending import (
 from ergamot.core.frame.structure import Member
 
 NDS = "NDS 2018"
+SCREW_N = 600.0  # a 75–90 mm screw in shear; common practice
 
 
 @dataclass(frozen=True)

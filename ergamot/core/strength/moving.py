@@ -6,20 +6,38 @@ import itertools
 import math
 from collections.abc import Iterator
 
+import shapely
+
 from ergamot.core.finding import Working
-from ergamot.core.frame.bending import BEAM_MOMENT, HELD_BOTH, ROD_STRESS
+from ergamot.core.frame.bending import (
+    BEAM_MOMENT,
+    E_OVER_G,
+    FV_MPA,
+    HELD_BOTH,
+    ROD_STRESS,
+    stiffness_n_m2,
+)
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
 from ergamot.core.frame.structure import Axle, Member, Structure
 from ergamot.core.gear.haul import Haul
-from ergamot.core.strength.check import Check, bends
+from ergamot.core.strength.check import SCREW_N, Check, bends
+from ergamot.core.weather.states import ROLLS
 
 MOVING_FACTOR = 1.25  # a pen is jolted as it goes; common practice
 BUMP_FACTOR = 2.5  # load on a wheel at a bump over at rest; common practice
 ROD_MM = {13.0: 12.7, 16.0: 15.9}  # rod that fits a bore: half inch, five eighths
-SCREW_N = 600.0  # a 75–90 mm screw in shear, two to a joint; common practice
-SCREWS = 2
+SCREWS = 2  # to a joint
 LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord
+RUNS = (
+    "base side rail",
+    "top side rail",
+    "wall plate",
+    "ridge board",
+    "ridge tube",
+)  # bend alike, end to end
+BRACES = ("wall brace", "slope brace")
+SHEET_SHARE = 0.8  # a side sheeted for this much of its length is as good as braced; common practice
 HOLDERS = ("axle leg", "lever", "wheel board")
 CARRIERS = ("axle leg", "pivot board")
 LOADED_EDGE = 4.0  # bolt diameters, load across the grain; NDS 2018 table 12.5.1C
@@ -39,6 +57,7 @@ def moving_checks(structure: Structure, weighed: Mass, moved: Haul) -> Iterator[
         yield from _handles(structure, moved)
         yield from _rod(structure, axle, moved)
         yield from _bolt_holes(structure, axle)
+        yield from _twist(structure)
     yield from _racking(structure, moved)
 
 
@@ -48,7 +67,8 @@ def _extent(member: Member, axis: int) -> tuple[float, float]:
 
 
 def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
-    """A side rail between axle and front; a long stick above it shares the bending, a braced wall carries it."""
+    """A side rail between axle and front. A braced side carries it as one deep beam; else the sticks that run from
+    end to end bend together, each by its stiffness."""
     rails = [m for m in structure.members if m.role == "base side rail"]
     if not rails:
         return
@@ -62,6 +82,7 @@ def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
     work.step("M0", "moment in one side", BEAM_MOMENT, "N m", "statics")
     top = _top_chord(structure, rail)
     if top and _braced(structure, rail):
+        others = [top]
         work.given(
             "H", "height of the braced wall", (top.centre[2] - rail.centre[2]) / 1000, "m", "the frame"
         )
@@ -73,26 +94,51 @@ def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
         work.step(
             "M", "pull in the chord and bending in a bay", "M0/H/A*S1/1000 + w*a**2/10", "N m", "statics"
         )
-    elif top:
-        work.step("M", "shared with the long stick above", "M0/2", "N m", "alike sticks, no brace between")
     else:
-        work.step("M", "all of it", "M0", "N m")
-    refs = tuple(m.ref for m in (*rails, *([top] if top else [])))
+        runs = [m for m in structure.members if m.role in RUNS and _long(m, rail)]
+        others = [m for m in runs if m not in rails]
+        work.given("EI", "stiffness of one rail", stiffness_n_m2(rail, ACROSS), "N m²", "E·I")
+        both = sum(stiffness_n_m2(m, ACROSS) for m in runs)
+        work.given("EIs", "of all that runs from end to end", both, "N m²", "E·I")
+        work.step(
+            "M", "the rail's share of both sides'", "2*M0*EI/EIs", "N m", "bent alike, no brace between"
+        )
+    refs = tuple(m.ref for m in (*rails, *others))
     yield bends("side rails when an end is lifted", refs, rail, work, ACROSS, "moving")
 
 
+def _long(member: Member, rail: Member) -> bool:
+    (a, b), (low, high) = _extent(member, 0), _extent(rail, 0)
+    return b - a >= LONG_SHARE * (high - low)
+
+
 def _top_chord(structure: Structure, rail: Member) -> Member | None:
-    low, high = _extent(rail, 0)
-    for member in structure.members:
-        a, b = _extent(member, 0)
-        same_side = abs(member.centre[1] - rail.centre[1]) < 60
-        if same_side and member.centre[2] > rail.centre[2] + 150 and b - a >= LONG_SHARE * (high - low):
-            return member
-    return None
+    """The long stick above a rail: on its own side, else the ridge both sides lean on."""
+    above = [
+        m
+        for m in structure.members
+        if m.role in RUNS and m.species is not None and _long(m, rail) and m.centre[2] > rail.centre[2] + 150
+    ]
+    beside = [m for m in above if abs(m.centre[1] - rail.centre[1]) < 60]
+    ridge = [m for m in above if m.role == "ridge board"]
+    return next(iter((*beside, *ridge)), None)
 
 
 def _braced(structure: Structure, rail: Member) -> bool:
-    return any(m.role == "wall brace" and abs(m.centre[1] - rail.centre[1]) < 60 for m in structure.members)
+    """Is a rail's side held in its plane: by diagonals, or by sheet along nearly all of it?"""
+    side = rail.centre[1]
+    if any(m.role in BRACES and m.centre[1] * side > 0 for m in structure.members):
+        return True
+    low, high = _extent(rail, 0)
+    sheets = [
+        p
+        for p in structure.standing
+        if p.solid and p.covering not in ROLLS and p.centre[1] * side > 0 and abs(p.normal[1]) > 0.5
+    ]
+    spans = shapely.unary_union(
+        [shapely.box(min(c[0] for c in p.corners), 0, max(c[0] for c in p.corners), 1) for p in sheets]
+    )
+    return float(spans.area) >= SHEET_SHARE * (high - low)
 
 
 def _longest_bay(structure: Structure, rail: Member) -> float:
@@ -165,8 +211,30 @@ def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
     yield Check("wood over the axle", refs, work.known["needs"], work.known["has"], "mm", work.done())
 
 
+def _twist(structure: Structure) -> Iterator[Check]:
+    """One lever thrown, its fellow not: the sticks that run from end to end are wrung."""
+    rails = [m for m in structure.members if m.role == "base side rail"]
+    rail = rails[0] if rails and structure.levers else None
+    if rail is None or rail.species is None:
+        return
+    swing = structure.levers[0].swing
+    low, high = _extent(rail, 0)
+    work = Working()
+    work.given("h", "lifted on one side", swing.rise_mm, "mm", "the design")
+    work.given("B", "between the two sides", structure.body.y[1] - structure.body.y[0], "mm", "the frame")
+    work.given("L", "over the length of", (high - low) / 1000, "m", "the frame")
+    work.step("t", "twist", "h/B/L", "rad/m", "geometry: nothing but the sticks holds it flat")
+    work.given("E", f"stiffness, {rail.species.label}", rail.species.e_gpa, "GPa", rail.species.source)
+    work.given("b", f"thickness of {rail.section.label}", rail.section.thick_mm, "mm", "the frame")
+    work.step("tau", "shear in the wood", f"E/{E_OVER_G:g}*t*b", "MPa", "mechanics of a thin rectangle")
+    work.given("F", "what it may be sheared to", FV_MPA, "MPa", "NDS Supplement table 4A")
+    work.step("ratio", "bears over takes", "F/tau")
+    refs = tuple(m.ref for m in rails)
+    yield Check("rails wrung by one lever", refs, work.known["tau"], work.known["F"], "MPa", work.done())
+
+
 def _racking(structure: Structure, moved: Haul) -> Iterator[Check]:
-    braces = [m for m in structure.members if m.role in ("wall brace", "knee brace")]
+    braces = [m for m in structure.members if m.role in (*BRACES, "knee brace")]
     along = [m for m in braces if _extent(m, 0)[1] - _extent(m, 0)[0] > 100]
     if not along:
         return

@@ -9,13 +9,16 @@ from ergamot.core.finding import Working
 from ergamot.core.frame.bending import ARCH_MOMENT, BEAM_MOMENT
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.place import SNOW_WORDS, Place
-from ergamot.core.strength.check import Check, bends, sags
+from ergamot.core.strength.check import SCREW_N, Check, bends, sags
 from ergamot.core.weather.snow import pitch_deg, snow_pa
 
 RIB_ROLES = ("rafter", "top cross rail", "roof bow")  # sticks across the pen that carry its roof
 DRAWN_WIRE_MPA = 500.0  # cold-drawn wire of farm panels; common practice
 LEAST_SNOW_MM = 1.0  # less is no load
-ALONG = 0
+HANGS_ON = ("wall plate", "top side rail", "base side rail")
+BEARS_MM = 5.0  # a stick that stands this far over another's foot bears on it
+SAME_BAY_MM = 20.0
+ALONG, ACROSS = 0, 1
 
 
 def snow_checks(catalogue: Catalogue, structure: Structure, place: Place) -> Iterator[Check]:
@@ -34,7 +37,8 @@ def snow_checks(catalogue: Catalogue, structure: Structure, place: Place) -> Ite
         if not loaded:
             continue
         widest = max(loaded, key=lambda pair: _carries(pair[0], ribs))
-        yield from _rib(widest[0], widest[1], tuple(rib.ref for rib, _ in loaded), ribs, place)
+        yield from _rib(structure, widest[0], widest[1], tuple(rib.ref for rib, _ in loaded), ribs, place)
+    yield from _noggins(structure, roofs, place)
     yield from _wire_hoop(catalogue, structure, place)
 
 
@@ -89,23 +93,24 @@ def _level_span(rib: Member) -> float:
     return (max(ys) - min(ys)) / 1000
 
 
-def _load(rib: Member, roof: Panel, ribs: list[Member], place: Place) -> Working:
+def _load(rib: Member, roof: Panel, carries_m: float, span_m: float, place: Place) -> Working:
     work = Working()
     depth, density = place.snow_mm / 1000, place.snow_kg_m3
     work.given("h", f"{SNOW_WORDS[place.snow]} on level ground", depth, "m", "your site")
     work.given("rho", f"what {SNOW_WORDS[place.snow]} weighs", density, "kg/m³", "common practice")
     stay = snow_pa(depth, density, pitch_deg(roof)) / max(snow_pa(depth, density), 1e-9)
     work.given("k", "share that stays on this slope", stay, "", "ASCE 7 fig. 7.4-1")
-    work.given("c", "width of roof it carries", _carries(rib, ribs), "m", "the frame")
+    work.given("c", "width of roof it carries", carries_m, "m", "the frame")
     work.step("w", "load along it, level", "h*rho*9.81*k*c", "N/m")
-    work.given("L", "level span", _level_span(rib), "m", "the frame")
+    work.given("L", "level span", span_m, "m", "the frame")
     return work
 
 
 def _rib(
-    rib: Member, roof: Panel, refs: tuple[str, ...], ribs: list[Member], place: Place
+    structure: Structure, rib: Member, roof: Panel, refs: tuple[str, ...], ribs: list[Member], place: Place
 ) -> Iterator[Check]:
-    work = _load(rib, roof, ribs, place)
+    width, span = _carries(rib, ribs), _level_span(rib)
+    work = _load(rib, roof, width, span, place)
     if work.known["w"] <= 0:
         return
     bow = rib.role == "roof bow"
@@ -113,5 +118,59 @@ def _rib(
     work.step("M", "moment, half of it loaded" if bow else "moment", rule, "N m", "statics")
     yield bends(f"{rib.role} under snow", refs, rib, work, ALONG, "snow")
     if rib.species is not None:
-        sag = sags(f"{rib.role} sagging under snow", rib, _load(rib, roof, ribs, place), ALONG)
+        sag = sags(f"{rib.role} sagging under snow", rib, _load(rib, roof, width, span, place), ALONG)
         yield Check(sag.what, refs, sag.takes, sag.bears, sag.unit, sag.working)
+        yield from _hung(structure, rib, _load(rib, roof, width, span, place), refs)
+
+
+def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...]) -> Iterator[Check]:
+    """Screws at an end that nothing lies under: they carry all of its half."""
+    seats = {notch.other for notch in rib.notches}
+    foot = min(corner[2] for corner in rib.corners) + BEARS_MM
+    screws = [
+        joint
+        for joint in structure.joints
+        if rib.ref in joint.members and joint.fixing.startswith("screw")
+        for other in (structure.by_ref[ref] for ref in joint.members if ref != rib.ref)
+        if other.role in HANGS_ON and other.ref not in seats and max(c[2] for c in other.corners) > foot
+    ]
+    if not screws:
+        return
+    work.step("R", "at each end", "w*L/2", "N", "statics")
+    work.given("n", "screws there", min(joint.count for joint in screws), "", "the frame")
+    work.given("V", "a screw in shear", SCREW_N, "N", "common practice")
+    work.step("F", "what they bear", "n*V", "N")
+    work.step("ratio", "bears over takes", "F/R")
+    what = f"{rib.role}'s screws under snow"
+    yield Check(what, refs, work.known["R"], work.known["F"], "N", work.done())
+
+
+def _noggins(structure: Structure, roofs: list[Panel], place: Place) -> Iterator[Check]:
+    """Sticks between rafters under sheet; each carries half way to the next, up and down the slope."""
+    sticks = [m for m in structure.members if m.role == "noggin"]
+    loaded = [(one, roof) for one in sticks if (roof := _roof_over(one, roofs)) is not None]
+    if not loaded:
+        return
+    widths = [_strip(one, roof, [m for m, on in loaded if on.face == roof.face]) for one, roof in loaded]
+    spans = [_span_along(one) for one, _ in loaded]
+    i = max(range(len(loaded)), key=lambda at: widths[at] * spans[at] ** 2)
+    stick, roof = loaded[i]
+    work = _load(stick, roof, widths[i], spans[i], place)
+    if work.known["w"] <= 0:
+        return
+    work.step("M", "moment", BEAM_MOMENT, "N m", "statics")
+    yield bends("noggin under snow", tuple(m.ref for m, _ in loaded), stick, work, ACROSS, "snow")
+
+
+def _strip(stick: Member, roof: Panel, others: list[Member]) -> float:
+    """Level width of roof a noggin carries, m."""
+    edges = [corner[1] for corner in roof.corners]
+    ys = sorted({round(m.centre[1]) for m in others if abs(m.centre[0] - stick.centre[0]) < SAME_BAY_MM})
+    rows = [min(edges), *ys, max(edges)]
+    at = ys.index(round(stick.centre[1])) + 1
+    return (rows[at + 1] - rows[at - 1]) / 2000
+
+
+def _span_along(stick: Member) -> float:
+    xs = [corner[0] for corner in stick.corners]
+    return (max(xs) - min(xs)) / 1000

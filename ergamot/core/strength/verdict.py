@@ -17,7 +17,7 @@ from ergamot.core.strength.snow import snow_checks
 from ergamot.core.units import Quantity
 
 CAUTIONS = (
-    "This is a warning, not a certificate: knots, rot, joints and rough handling are not in it.",
+    "This is a warning, not a certificate: knots, rot, most joints and rough handling are not in it.",
     "Where someone could be hurt, or the pen stands where snow or storms are severe, ask a structural engineer.",
     "Clear snow from the roof; do not go under a raised pen.",
 )

@@ -1,0 +1,104 @@
+"""Strength of what works together: sticks bent alike, a braced side, screws, noggins, a frame that is wrung."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ergamot.core.frame.bending import stiffness_n_m2
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.mass import mass
+from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.place import make_place
+from ergamot.core.strength.verdict import judge_strength
+from tests.strategies import CATALOGUE
+
+
+def checks(shape: str, snow_mm: float = 200.0, **values):
+    structure = build(make_design(CATALOGUE, shape, values), CATALOGUE)
+    place = make_place(CATALOGUE, snow_mm=snow_mm)
+    found = judge_strength(CATALOGUE, structure, mass(structure), place).checks
+    return structure, {one.what: one for one in found}
+
+
+def steps(check) -> dict[str, float]:
+    return {step.symbol: step.quantity.value for step in check.working}
+
+
+def test_four_sticks_alike_bear_a_quarter_each():
+    """A low pen without braces: two rails and two long sticks above, of one size: M0/2 in each rail."""
+    structure, found = checks("low-pen")
+    rails = found["side rails when an end is lifted"]
+    known = steps(rails)
+    assert known["M"] == pytest.approx(known["M0"] / 2, rel=1e-4)
+    assert sorted({structure.by_ref[ref].role for ref in rails.refs}) == ["base side rail", "top side rail"]
+
+
+def test_a_stick_and_a_tube_by_hand():
+    """2×3 of spruce on edge: 9.7 GPa · 38·64³/12 mm⁴ = 8 052 N m². Conduit of 23 mm: S 446 mm³ · 11.5 mm · 200 GPa
+    = 1 026 N m²."""
+    structure, _ = checks("coop", roof_kind="arched", door_height=1400.0)
+    rail = next(m for m in structure.members if m.role == "base side rail")
+    tube = next(m for m in structure.members if m.role == "roof bow")
+    assert rail.species.e_gpa == pytest.approx(9.7)
+    assert stiffness_n_m2(rail, 1) == pytest.approx(8052, rel=1e-3)
+    assert stiffness_n_m2(tube, 0) == pytest.approx(1026, rel=0.01)
+
+
+def test_a_braced_slope_is_one_deep_beam_with_the_ridge():
+    structure, found = checks("a-frame", roofed=0.5)
+    known = steps(found["side rails when an end is lifted"])
+    ridge = next(m for m in structure.members if m.role == "ridge board")
+    rail = next(m for m in structure.members if m.role == "base side rail")
+    assert known["H"] == pytest.approx((ridge.centre[2] - rail.centre[2]) / 1000, rel=1e-4)
+    assert ridge.ref in found["side rails when an end is lifted"].refs
+
+
+@pytest.mark.parametrize("rise", [20.0, 40.0])
+def test_one_lever_thrown_wrings_the_rails_by_hand(rise):
+    """G = E/16; a thin rectangle turned t a metre has shear G·t·b: 9.7e3/16 · rise/width/length · 38 mm."""
+    structure, found = checks("low-pen", gear="levers", lever_rise=rise)
+    wrung = found["rails wrung by one lever"]
+    rail = next(m for m in structure.members if m.role == "base side rail")
+    wide = structure.body.y[1] - structure.body.y[0]
+    by_hand = 9.7e3 / 16 * rise / wide / rail.length_mm * 38
+    assert wrung.takes == pytest.approx(by_hand, rel=1e-3)
+    assert wrung.bears == pytest.approx(0.93)
+
+
+def test_wheels_that_do_not_swing_wring_nothing():
+    assert "rails wrung by one lever" not in checks("low-pen", gear="wheels")[1]
+
+
+def test_screws_of_a_rail_that_hangs_between_two_by_hand():
+    """490.5 Pa on c metres of roof, half of a rail's load on two screws of 600 N."""
+    _, found = checks("low-pen")
+    screws = found["top cross rail's screws under snow"]
+    known = steps(screws)
+    assert screws.takes == pytest.approx(490.5 * known["c"] * known["L"] / 2, rel=1e-3)
+    assert screws.bears == 1200
+
+
+def test_rafters_that_lie_on_their_plates_do_not_hang_on_screws():
+    _, found = checks("coop", roof_kind="gable")
+    assert "rafter under snow" in found
+    assert not any("screws" in what for what in found)
+
+
+def test_a_noggin_carries_half_way_to_the_next_by_hand():
+    structure, found = checks("coop", snow_mm=400.0)
+    noggin = found["noggin under snow"]
+    known = steps(noggin)
+    assert {structure.by_ref[ref].role for ref in noggin.refs} == {"noggin"}
+    assert known["w"] == pytest.approx(0.4 * 250 * 9.81 * known["k"] * known["c"], rel=1e-3)
+    assert known["M"] == pytest.approx(known["w"] * known["L"] ** 2 / 8, rel=1e-3)
+    wide = (structure.body.y[1] - structure.body.y[0]) / 1000
+    assert 0 < known["c"] < wide / 2
+
+
+@given(st.sampled_from(list(SHAPES)), st.sampled_from(["skids", "wheels", "boards"]), st.floats(10, 800))
+def test_deeper_snow_never_strengthens_anything(shape, gear, snow):
+    less, more = (checks(shape, depth, gear=gear)[1] for depth in (snow, 1.5 * snow))
+    for what, check in less.items():
+        assert more[what].ratio <= check.ratio * 1.0001

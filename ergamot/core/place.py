@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Exposure, Ground, pick
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.tools import checked_tools
+from ergamot.core.way import Stretch, checked_way
 
 # Bumps met at a walk; common practice
 BUMPS_MM = {"lawn": 15.0, "rough": 30.0, "tussocks": 50.0}
@@ -46,11 +47,17 @@ class Place:
     passage_mm: float
     hump_mm: float
     also: tuple[Crew, ...] = ()
+    way: tuple[Stretch, ...] = ()
 
     @property
     def movers(self) -> tuple[Crew, ...]:
         """Everyone who must be able to move a pen."""
         return (self.crew, *(crew for crew in self.also if crew != self.crew))
+
+    @property
+    def narrowest_mm(self) -> float:
+        """The narrowest place on the way to the field, as drawn or as told."""
+        return min((one.width_mm for one in self.way), default=self.passage_mm)
 
     @property
     def bump_mm(self) -> float:
@@ -79,6 +86,7 @@ def make_place(
     passage_mm: float = DEFAULT_PASSAGE_MM,
     hump_mm: float = DEFAULT_HUMP_MM,
     also: Iterable[str] = (),
+    way: Sequence[Stretch] = (),
 ) -> Place:
     """Check a farm's site and limits.
 
@@ -87,7 +95,7 @@ def make_place(
         design_gust_ms, 5 to 60; heaviest_kg, 5 to 2000; months_c, twelve means, −30 to 40; tools at hand,
         keys; snow_mm on level ground, 0 to 3000, and snow, fresh, settled or wet; passage_mm, the narrowest on the way
         to the field, 300 to 20000; hump_mm, the ground's rise between the ends of a pen, 0 to 500;
-        also, keys of crews who must manage too.
+        also, keys of crews who must manage too; way, the stretches from where pens are built to the field.
     Returns: the Place.
     Raises: UnknownChoice, OutOfRange.
     Source: common practice.
@@ -109,6 +117,9 @@ def make_place(
         raise OutOfRange("months_c", len(months_c), "twelve monthly means")
     for mean in months_c:
         require_range("months_c", mean, -30, 40, "°C")
+    for one in way:
+        if one.ground:
+            pick(catalogue.grounds, one.ground, "ground")
     return Place(
         crew=pick(catalogue.crews, crew, "crew"),
         moving_ground=pick(catalogue.grounds, moving_ground, "moving_ground"),
@@ -126,4 +137,5 @@ def make_place(
         passage_mm=passage_mm,
         hump_mm=hump_mm,
         also=tuple(pick(catalogue.crews, key, "also") for key in also),
+        way=checked_way(way),
     )

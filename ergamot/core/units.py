@@ -76,6 +76,7 @@ def parse_length(text: str, field: str = "length", bare: Literal["mm", "m"] = "m
 
 
 _TEMPERATURE = re.compile(rf"^(?P<n>-?{_NUMBER})\s*°?\s*(?P<unit>[cf]?)$")
+_PERCENT = re.compile(rf"^(?P<n>-?{_NUMBER})\s*%?$")
 _AMOUNT = re.compile(rf"^(?P<n>{_NUMBER})\s*(?P<unit>[a-z/]*)$")
 _AMOUNT_UNITS: dict[str, dict[str, float]] = {
     "speed": {
@@ -134,6 +135,28 @@ def parse_temperature(text: str, field: str) -> float:
         )
     figure = float(found["n"])
     return round((figure - 32) / 1.8 if found["unit"] == "f" else figure, 2)
+
+
+def parse_percent(text: str, field: str) -> float:
+    """Read a slope or a share as a keeper types it: `3`, `-2,5 %`.
+
+    Args: text, what was typed; field, the name used in an error.
+    Returns: percent.
+    Raises: Unreadable when the text is no percentage.
+    Source: common practice.
+
+    >>> parse_percent("-2,5 %", "rise_percent")
+    -2.5
+    """
+    found = _PERCENT.match(text.strip().replace(",", ".").replace("−", "-"))
+    if found is None:
+        raise Unreadable(
+            f"“{text.strip()[:40]}” is not a percentage",
+            field=field,
+            value=text,
+            allowed="such as 3 or -2.5 %",
+        )
+    return float(found["n"])
 
 
 def _inches(parts: dict[str, str | None]) -> float:

@@ -16,6 +16,42 @@ from ergamot.operations.work import Work
 # A mild rise near the sea, so that the demo makes sense in any month; invented
 MILD_MONTHS_C = [8.5, 8.5, 10.0, 11.5, 14.0, 16.5, 18.0, 18.0, 16.5, 13.5, 11.0, 9.0]
 
+# Yard, gate, lane, and up to the lawn
+WAY = [
+    {
+        "east_m": 0.0,
+        "north_m": 14.0,
+        "width_mm": 3600.0,
+        "rise_percent": 0.0,
+        "ground": "dry",
+        "room_mm": 9000.0,
+    },
+    {
+        "east_m": 22.0,
+        "north_m": 18.0,
+        "width_mm": 2900.0,
+        "rise_percent": 2.0,
+        "ground": "moist",
+        "room_mm": 5200.0,
+    },
+    {
+        "east_m": 28.0,
+        "north_m": 46.0,
+        "width_mm": 3300.0,
+        "rise_percent": 3.5,
+        "ground": "",
+        "room_mm": 12000.0,
+    },
+    {
+        "east_m": 58.0,
+        "north_m": 58.0,
+        "width_mm": 6000.0,
+        "rise_percent": -1.5,
+        "ground": "",
+        "room_mm": 12000.0,
+    },
+]
+
 
 def load(engine: Engine, now: datetime) -> bool:
     """Enter the demo farm unless a flock is there already; True when it was entered."""
@@ -40,6 +76,7 @@ def _enter(work: Work) -> None:
             "slope_percent": 2.0,
             "heaviest_kg": 85.0,
             "months_c": MILD_MONTHS_C,
+            "way": WAY,
         },
     )
     first = _batch(work, "First batch", "broiler-fast", 30, age_today=30, out_day=21, leaving_day=49)

@@ -10,6 +10,7 @@ from ergamot.core.flock.growth import mass_kg
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import MovingChart, moving_chart
+from ergamot.core.gear.first_haul import FirstHaul, first_haul
 from ergamot.core.gear.template import Template, drill_template
 from ergamot.core.place import Place
 from ergamot.operations.pens import stands
@@ -25,6 +26,7 @@ class OnTheMove:
     weighed: Mass
     place: Place
     chart: MovingChart
+    way: FirstHaul | None
 
 
 def moving_of(work: Work, record: Record, trying: Mapping[str, Any]) -> OnTheMove:
@@ -33,7 +35,8 @@ def moving_of(work: Work, record: Record, trying: Mapping[str, Any]) -> OnTheMov
     weighed = mass(pen.structure)
     birds = pen.flock.placed * mass_kg(pen.flock.strain, pen.flock.leaving_day)
     chart = moving_chart(work.catalogue, pen.structure, weighed, pen.place, birds)
-    return OnTheMove(pen.structure, weighed, pen.place, chart)
+    way = first_haul(work.catalogue, pen.structure, weighed, pen.place)
+    return OnTheMove(pen.structure, weighed, pen.place, chart, way)
 
 
 def template_of(work: Work, record: Record) -> Template:

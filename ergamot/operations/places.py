@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any, Literal
 
 from ergamot.core.place import Place, make_place
-from ergamot.core.units import parse_amount, parse_length, parse_temperature
+from ergamot.core.units import parse_amount, parse_length, parse_percent, parse_temperature
+from ergamot.core.way import Stretch, lengthened
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create, find_all, revise
 
@@ -33,6 +35,7 @@ def place_body(place: Place) -> dict[str, Any]:
         "passage_mm": place.passage_mm,
         "hump_mm": place.hump_mm,
         "also": [crew.key for crew in place.also],
+        "way": [asdict(one) for one in place.way],
     }
 
 
@@ -48,7 +51,36 @@ def place_record(work: Work) -> Record:
 def read_place(work: Work, record: Record) -> Place:
     """The place a record holds."""
     body = dict(record.body)
-    return make_place(work.catalogue, **{**body, "months_c": tuple(body["months_c"])})
+    way = tuple(Stretch(**one) for one in body.get("way", ()))
+    return make_place(work.catalogue, **{**body, "months_c": tuple(body["months_c"]), "way": way})
+
+
+def _way(entered: list[dict[str, Any]]) -> tuple[Stretch, ...]:
+    """Stretches as typed or drawn; a length typed for one moves its end and all after it."""
+    way = tuple(
+        Stretch(
+            east_m=float(one["east_m"]),
+            north_m=float(one["north_m"]),
+            width_mm=_length(one["width_mm"], f"way-{i}-width_mm"),
+            rise_percent=_percent(one.get("rise_percent", 0.0), f"way-{i}-rise_percent"),
+            ground=one.get("ground", ""),
+            room_mm=_length(one["room_mm"], f"way-{i}-room_mm"),
+        )
+        for i, one in enumerate(entered, start=1)
+    )
+    for i, one in enumerate(entered, start=1):
+        typed = one.get("length")
+        if isinstance(typed, str):
+            way = lengthened(way, i, parse_length(typed, f"way-{i}-length", bare="m") / 1000)
+    return way
+
+
+def _percent(typed: str | float, field: str) -> float:
+    return parse_percent(typed, field) if isinstance(typed, str) else typed
+
+
+def _length(typed: str | float, field: str) -> float:
+    return parse_length(typed, field) if isinstance(typed, str) else typed
 
 
 def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
@@ -59,11 +91,11 @@ def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
         if isinstance(entered[field], str):
             entered[field] = round(parse_amount(entered[field], kind, field), 3)
     for field in LENGTHS:
-        if isinstance(entered[field], str):
-            entered[field] = parse_length(entered[field], field)
+        entered[field] = _length(entered[field], field)
     entered["months_c"] = tuple(
         parse_temperature(mean, "months_c") if isinstance(mean, str) else mean for mean in entered["months_c"]
     )
+    entered["way"] = _way(entered["way"])
     place = make_place(work.catalogue, **entered)
     note = ", ".join(changes) or "no change"
     return revise(work.session, record, base, place_body(place), note, work.user, work.now)

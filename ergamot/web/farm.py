@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 
 from apiflask import APIBlueprint
@@ -9,9 +10,18 @@ from apiflask import APIBlueprint
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.place import SNOW_WORDS, TURF_WORDS
 from ergamot.core.tools import TOOLS
+from ergamot.core.way import Leg, legs
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.places import change_place, place_body, place_record, read_place
-from ergamot.web.schemas.farm import ChoiceOut, ChoicesOut, ParameterOut, PlaceIn, PlaceOut, ShapeOut
+from ergamot.web.schemas.farm import (
+    ChoiceOut,
+    ChoicesOut,
+    ParameterOut,
+    PlaceIn,
+    PlaceOut,
+    ShapeOut,
+    StretchOut,
+)
 from ergamot.web.schemas.figures import words
 from ergamot.web.unit_of_work import base_revision, current_work
 
@@ -56,7 +66,8 @@ def choices() -> dict[str, Any]:
 
 
 def _out(record: Record) -> dict[str, Any]:
-    body = place_body(read_place(current_work(), record))
+    place = read_place(current_work(), record)
+    body = place_body(place)
     return {
         "revision": record.revision,
         "can_undo": record.can_undo,
@@ -67,8 +78,20 @@ def _out(record: Record) -> dict[str, Any]:
         "snow_depth": words(body["snow_mm"], "mm"),
         "passage": words(body["passage_mm"], "mm"),
         "hump": words(body["hump_mm"], "mm"),
+        "way": [_stretch(leg) for leg in legs(place.way)],
         "months": [words(mean, "degC") for mean in body["months_c"]],
     }
+
+
+def _stretch(leg: Leg) -> StretchOut:
+    one = leg.stretch
+    return StretchOut(
+        **asdict(one),
+        length=words(leg.length_m, "m"),
+        width=words(one.width_mm, "mm"),
+        room=words(one.room_mm, "mm"),
+        bend=words(leg.bend_deg, "deg"),
+    )
 
 
 @farm.get("/place")

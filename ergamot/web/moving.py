@@ -11,6 +11,7 @@ from flask import Response
 from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Lever
 from ergamot.core.gear.chart import Mover, OnGround
+from ergamot.core.gear.first_haul import ASKED, FirstHaul, OnTheWay, told_of_way
 from ergamot.core.gear.moving import TESTS, cautions
 from ergamot.core.gear.telling import as_drilled, told, told_of_swing
 from ergamot.core.units import Quantity, parse_length
@@ -19,7 +20,16 @@ from ergamot.operations.kept import kept
 from ergamot.operations.moving import OnTheMove, moving_of, template_of
 from ergamot.web.files import asked_paper, asked_system, file_answer
 from ergamot.web.schemas.figures import Words, words
-from ergamot.web.schemas.moving import MoverOut, MovingIn, MovingOut, OnGroundOut, SwingOut, SwungOut
+from ergamot.web.schemas.moving import (
+    MoverOut,
+    MovingIn,
+    MovingOut,
+    OnGroundOut,
+    OnTheWayOut,
+    SwingOut,
+    SwungOut,
+    WayOut,
+)
 from ergamot.web.unit_of_work import current_work
 
 moving_part = APIBlueprint("moving", __name__, url_prefix="/api/pens")
@@ -38,6 +48,7 @@ def post_moving(pen_id: int, json_data: MovingIn) -> dict[str, Any]:
         "movers": [_mover(one, found) for one in found.chart.movers],
         "lines": [Words.model_validate(line) for line in told(found.structure, found.chart, found.place)],
         "swing": _swing(found, json_data.drilled),
+        "way": _way(found.way) if found.way else None,
         "cautions": list(cautions(found.structure, found.place)),
     }
 
@@ -68,17 +79,45 @@ def _ground(one: OnGround, found: OnTheMove) -> OnGroundOut:
         usual=one.ground.key == found.place.moving_ground.key,
         start=words(one.up.start, "heft"),
         keep=words(one.up.keep, "heft"),
-        down=Words.model_validate(
-            phrase("{keep}", keep=Quantity(one.keep_down, "heft"))
-            if one.keep_down >= 0
-            else phrase("hold back {keep}", keep=Quantity(-one.keep_down, "heft"))
-        ),
+        down=_held(one.keep_down),
         bump=None if one.up.bump is None else words(1000 * one.up.bump, "mm"),
         band=Words.model_validate(
             phrase("{low} to {high}", low=Quantity(low, "heft"), high=Quantity(high, "heft"))
         ),
         sinks=one.up.sinks,
     )
+
+
+def _way(found: FirstHaul) -> WayOut:
+    return WayOut(
+        stretches=[_stretch(one) for one in found.stretches],
+        lines=[Words.model_validate(line) for line in told_of_way(found)],
+    )
+
+
+def _stretch(one: OnTheWay) -> OnTheWayOut:
+    share = Quantity(min(9.99, 1 / max(one.ratio, 0.1001)), "share")
+    said = "hardest is to {test}, {share} of what can be done" if one.ratio >= 1 else "cannot {test}: {share}"
+    end = one.leg.stretch
+    return OnTheWayOut(
+        number=one.leg.number,
+        east_m=end.east_m,
+        north_m=end.north_m,
+        ground=one.ground.label,
+        length=words(one.leg.length_m, "m"),
+        start=words(max(0.0, one.start), "heft"),
+        keep=_held(one.keep),
+        width=words(end.width_mm, "mm"),
+        ratio=one.ratio,
+        words=Words.model_validate(phrase(said.replace("{test}", ASKED[one.ruling]), share=share)),
+    )
+
+
+def _held(keep: float) -> Words:
+    """What it takes to keep a pen going, or to hold it back."""
+    if keep >= 0:
+        return words(keep, "heft")
+    return Words.model_validate(phrase("hold back {keep}", keep=Quantity(-keep, "heft")))
 
 
 def _mover(one: Mover, found: OnTheMove) -> MoverOut:

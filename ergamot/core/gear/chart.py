@@ -84,7 +84,7 @@ def moving_chart(
         swing_radius=_swing(structure),
         turn_force=turning_n(structure, weighed, place.moving_ground, level.keep),
         clears_hump=_clears(structure),
-        passage_width=_widest(structure) + 2 * PASSAGE_SPARE_MM / 1000,
+        passage_width=widest_m(structure) + 2 * PASSAGE_SPARE_MM / 1000,
         raised=level.raised,
     )
 
@@ -203,7 +203,13 @@ def _clears(structure: Structure) -> float | None:
     return (axle.rise_mm + raised) / 2000
 
 
-def _widest(structure: Structure) -> float:
+def widest_m(structure: Structure) -> float:
+    """How wide a pen is where it is widest, wheels and all that stays on it.
+
+    Args: structure.
+    Returns: m.
+    Source: geometry.
+    """
     ys = [corner[1] for member in structure.members for corner in member.corners]
     ys += [
         item.place[1] + side * (item.size_mm[1] / 2)

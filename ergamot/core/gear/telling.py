@@ -72,7 +72,7 @@ def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phr
     needs = 1000 * chart.passage_width
     fits = (
         "it goes through yours"
-        if needs <= place.passage_mm
+        if needs <= place.narrowest_mm
         else "yours is narrower: it does not get to the field"
     )
     yield phrase(f"needs a passage of {{needs}}; {fits}", needs=Quantity(needs, "mm"))

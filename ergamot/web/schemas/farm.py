@@ -60,6 +60,34 @@ class ChoicesOut(Out):
     shapes: list[ShapeOut]
 
 
+class StretchIn(BaseModel):
+    """A stretch of the way to the field as drawn or typed: its end in m east and north of the start. A length typed
+    moves its end, and all after it, along."""
+
+    east_m: float
+    north_m: float
+    width_mm: str | float
+    rise_percent: str | float = 0.0
+    ground: str = Field("", max_length=40)
+    room_mm: str | float
+    length: str | None = Field(None, max_length=40)
+
+
+class StretchOut(Out):
+    """A stretch of the way: where it ends, what it is like, in figures and in words."""
+
+    east_m: float
+    north_m: float
+    width_mm: float
+    rise_percent: float
+    ground: str
+    room_mm: float
+    length: Words
+    width: Words
+    room: Words
+    bend: Words
+
+
 class PlaceIn(BaseModel):
     """What changes about the farm's place; what is left out stays. Gust, weight and means may carry a unit."""
 
@@ -79,6 +107,7 @@ class PlaceIn(BaseModel):
     passage_mm: str | float | None = None
     hump_mm: str | float | None = None
     also: list[str] | None = Field(None, max_length=20)
+    way: list[StretchIn] | None = Field(None, max_length=60)
 
 
 class PlaceOut(Out):
@@ -103,6 +132,7 @@ class PlaceOut(Out):
     passage_mm: float
     hump_mm: float
     also: list[str]
+    way: list[StretchOut]
     design_gust: Words
     heaviest: Words
     snow_depth: Words

@@ -57,6 +57,28 @@ class SwingOut(Out):
     drilled: Words | None
 
 
+class OnTheWayOut(Out):
+    """One stretch of the way to the field: where it ends (m), whether the pen gets along it, and what rules."""
+
+    number: int
+    east_m: float
+    north_m: float
+    ground: str
+    length: Words
+    start: Words
+    keep: Words
+    width: Words
+    ratio: float
+    words: Words
+
+
+class WayOut(Out):
+    """The first haul."""
+
+    stretches: list[OnTheWayOut]
+    lines: list[Words]
+
+
 class MovingOut(Out):
     """A pen's moving chart."""
 
@@ -64,4 +86,5 @@ class MovingOut(Out):
     movers: list[MoverOut]
     lines: list[Words]
     swing: SwingOut | None
+    way: WayOut | None
     cautions: list[str]

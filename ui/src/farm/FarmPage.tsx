@@ -10,6 +10,7 @@ import { UndoRedo } from "../kit/UndoRedo";
 import { useKeptForm } from "../kit/useKeptForm";
 import { useUnits } from "../kit/units";
 import { MonthsChart } from "./MonthsChart";
+import { WayPanel } from "./WayPanel";
 
 type PlaceIn = Schemas["PlaceIn"];
 
@@ -62,7 +63,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
           canUndo={place.can_undo} canRedo={place.can_redo} onStep={step.mutate} />
       </div>
       {conflict ? <BothSides what="farm" sides={sidesOf({ ...conflict.mine }, conflict.problem, {})} onResolve={form.resolve} /> : null}
-      {problem && !(problem.field in place) ? <Trouble problem={problem} /> : null}
+      {problem && !(problem.field in place) && !problem.field.startsWith("way-") ? <Trouble problem={problem} /> : null}
       <div className="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-3">
         <section className="space-y-3">
           <h2>Who moves pens</h2>
@@ -82,7 +83,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
           {pick("turf", "Bumps", choices.turfs)}
           {number("slope_percent", "Slope, %", "pulled uphill")}
           {amount("hump_mm", "Humps", read(place.hump), "how much the ground rises between the ends of a pen")}
-          {amount("passage_mm", "Narrowest passage", read(place.passage), "on the way from where pens are built to the field")}
+          {amount("passage_mm", "Narrowest passage", read(place.passage), "on the way to the field, where none is drawn below")}
         </section>
         <section className="space-y-3">
           <h2>Wind</h2>
@@ -93,6 +94,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
           {pick("snow", "Kind of snow", choices.snows)}
         </section>
       </div>
+      <WayPanel place={place} grounds={choices.grounds} problem={problem} onKeep={(way) => form.keep({ way })} />
       <section className="mt-8">
         <h2>Mean temperature by month</h2>
         <MonthsChart place={place} error={errorOf("months_c")} onKeep={(months_c) => form.keep({ months_c })} />

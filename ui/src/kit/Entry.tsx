@@ -7,12 +7,14 @@ interface Props {
   hint?: string;
   error?: string | undefined;
   slim?: boolean;
+  /** Named for those who hear the screen only: a table's head names it for the rest. */
+  quiet?: boolean;
   onKeep: (text: string) => void;
 }
 
 /** A field that keeps what is typed when it is left or Enter is pressed; Escape takes it back.
  *  A refused value stays as typed, with the reason under it. */
-export function Entry({ label, value, type = "text", hint, error, slim = false, onKeep }: Props) {
+export function Entry({ label, value, type = "text", hint, error, slim = false, quiet = false, onKeep }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const id = useId();
   const leave = () => {
@@ -26,7 +28,7 @@ export function Entry({ label, value, type = "text", hint, error, slim = false, 
   }
   return (
     <div className={slim ? "flex items-baseline gap-2" : ""}>
-      <label htmlFor={id} className="block text-sm">
+      <label htmlFor={id} className={quiet ? "sr-only" : "block text-sm"}>
         {label}
       </label>
       <input

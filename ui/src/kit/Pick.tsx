@@ -12,15 +12,16 @@ interface Props {
   options: Option[];
   onPick: (key: string) => void;
   error?: string;
+  quiet?: boolean;
 }
 
 /** One of a few things, chosen from a list of words. */
-export function Pick({ label, value, options, onPick, error }: Props) {
+export function Pick({ label, value, options, onPick, error, quiet = false }: Props) {
   const chosen = options.find((option) => option.key === value);
   return (
     <div>
       <Listbox value={value} onChange={onPick}>
-        <span className="block text-sm" id={`pick-${label}`}>
+        <span className={quiet ? "sr-only" : "block text-sm"} id={`pick-${label}`}>
           {label}
         </span>
         <ListboxButton className="entry flex w-full items-center justify-between text-left font-semibold" aria-label={`${label}: ${chosen?.label ?? value}`}>

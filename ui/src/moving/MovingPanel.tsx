@@ -4,6 +4,7 @@ import { useMoving } from "../api/queries";
 import { Heads } from "../kit/Heads";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
+import { FirstHaul } from "./FirstHaul";
 import { SwingPanel } from "./SwingPanel";
 
 /** The moving verdict opened: every state of the ground, everyone who might move it, turning, humps, levers. */
@@ -13,7 +14,7 @@ export function MovingPanel({ bench }: { bench: Bench }) {
   const moving = useMoving(bench, drilled);
   if (moving.error) return <Trouble problem={moving.error} />;
   if (!moving.data) return <Waiting what="Hauling it over every ground" />;
-  const { grounds, movers, lines, swing } = moving.data;
+  const { grounds, movers, lines, swing, way } = moving.data;
   return (
     <div className="my-4 space-y-4">
       <section aria-label="On each ground">
@@ -46,6 +47,7 @@ export function MovingPanel({ bench }: { bench: Bench }) {
           </li>
         ))}
       </ul>
+      {way ? <FirstHaul way={way} /> : null}
       <section aria-label="Who could move it">
         <h3>Who could move it</h3>
         <ul className="columns-2 gap-8">

@@ -1,0 +1,143 @@
+"""The first haul: a new pen, its timber fresh, from where it was built to the field, stretch by stretch."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Ground
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.chart import PASSAGE_SPARE_MM, widest_m
+from ergamot.core.gear.haul import haul, movers_strength, tests_of
+from ergamot.core.gear.moving import TESTS
+from ergamot.core.place import Place
+from ergamot.core.units import Quantity
+from ergamot.core.way import Leg, legs, longest_round_m
+
+WALK_MS = 0.6  # people with a pen; common practice
+TOWED_MS = 1.0  # a slow walk, so that a spotter keeps up; common practice
+UNRESTED_M = 20.0  # pushed or pulled no further without a rest; HSE INDG143
+REST_S = 30.0  # common practice
+MOST = 99.0
+ASKED = {
+    **TESTS,
+    "hold": "hold it back downhill",
+    "passage": "get through the narrowest place",
+    "bend": "get round the bend at its end",
+}
+
+
+@dataclass(frozen=True)
+class OnTheWay:
+    """One stretch: its ground, force (N) to start and to keep going (below 0 it must be held back), and the least of
+    what can be done over what it takes, with what that is."""
+
+    leg: Leg
+    ground: Ground
+    start: float
+    keep: float
+    ratio: float
+    ruling: str
+
+
+@dataclass(frozen=True)
+class FirstHaul:
+    """The whole way; time for the weakest mover, s, rests in it."""
+
+    stretches: tuple[OnTheWay, ...]
+    length_m: float
+    width_m: float
+    pen_length_m: float
+    seconds: float
+    rests: int
+
+    @property
+    def hardest(self) -> OnTheWay:
+        return min(self.stretches, key=lambda one: one.ratio)
+
+
+def first_haul(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> FirstHaul | None:
+    """What the way to the field asks of a pen and of who moves it.
+
+    Args: catalogue; structure; weighed, its mass; place, with its way.
+    Returns: the FirstHaul, None where no way is drawn.
+    Raises: OutOfRange.
+    Source: as `haul`; HSE INDG143 for rests; geometry of a rectangle round a bend.
+    """
+    if not place.way:
+        return None
+    xs = [corner[0] for member in structure.members for corner in member.corners]
+    long = (max(*xs, structure.grip.x_mm) - min(xs)) / 1000
+    wide = widest_m(structure) + 2 * PASSAGE_SPARE_MM / 1000
+    walked = tuple(
+        _stretch(catalogue, structure, weighed, place, leg, (long, wide)) for leg in legs(place.way)
+    )
+    whole = sum(one.leg.length_m for one in walked)
+    towed = all(crew.drawbar_n for crew in place.movers)
+    rests = 0 if towed else math.ceil(whole / UNRESTED_M) - 1
+    return FirstHaul(
+        stretches=walked,
+        length_m=whole,
+        width_m=wide,
+        pen_length_m=long,
+        seconds=whole / (TOWED_MS if towed else WALK_MS) + rests * REST_S,
+        rests=rests,
+    )
+
+
+def _stretch(
+    catalogue: Catalogue,
+    structure: Structure,
+    weighed: Mass,
+    place: Place,
+    leg: Leg,
+    size: tuple[float, float],
+) -> OnTheWay:
+    ground = catalogue.grounds.get(leg.stretch.ground, place.moving_ground)
+    rise = leg.stretch.rise_percent
+    ratios: dict[str, float] = {}
+    for crew in place.movers:
+        can = movers_strength(catalogue, structure, crew)
+        moved = haul(structure, weighed, ground, max(0.0, rise), can)
+        asked = tests_of(structure, moved, can, place)
+        if rise < 0:
+            level, up = (haul(structure, weighed, ground, slope, can) for slope in (0.0, -rise))
+            back = up.keep - 2 * level.keep  # the slope's share less what rolling takes
+            asked["hold"] = min(MOST, can.keep_n / max(back, 1.0))
+        for name, ratio in asked.items():
+            ratios[name] = min(ratio, ratios.get(name, math.inf))
+    long, wide = size
+    ratios["passage"] = leg.stretch.width_mm / 1000 / wide
+    if leg.bend_deg:
+        ratios["bend"] = min(MOST, longest_round_m(wide, leg.stretch.room_mm / 1000, leg.bend_deg) / long)
+    ruling = min(ratios, key=lambda name: ratios[name])
+    level = haul(structure, weighed, ground, 0.0, can)
+    slope = math.copysign(haul(structure, weighed, ground, abs(rise), can).keep - level.keep, rise)
+    return OnTheWay(leg, ground, level.start + slope, level.keep + slope, ratios[ruling], ruling)
+
+
+def told_of_way(found: FirstHaul) -> Iterator[Phrase]:
+    """The first haul in sentences.
+
+    Args: found.
+    Returns: an iterator of Phrases.
+    Source: as `first_haul`.
+    """
+    minutes = max(1, round(found.seconds / 60))
+    rests = f", {found.rests} rests of half a minute in it" if found.rests else ""
+    yield phrase(
+        f"{{length}} from where it is built: about {minutes} min{rests}", length=Quantity(found.length_m, "m")
+    )
+    yield phrase(
+        "it goes as {wide} wide with room at its sides, {long} long with what it is held by",
+        wide=Quantity(1000 * found.width_m, "mm"),
+        long=Quantity(1000 * found.pen_length_m, "mm"),
+    )
+    worst = found.hardest
+    if worst.ratio < 1:
+        yield phrase(f"stretch {worst.leg.number} stops it: it cannot {ASKED[worst.ruling]}")
+    else:
+        yield phrase(f"it gets there; hardest on stretch {worst.leg.number} is to {ASKED[worst.ruling]}")

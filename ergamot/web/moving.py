@@ -11,7 +11,7 @@ from flask import Response
 from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Lever
 from ergamot.core.gear.chart import Mover, OnGround
-from ergamot.core.gear.first_haul import ASKED, FirstHaul, OnTheWay, told_of_way
+from ergamot.core.gear.first_haul import FirstHaul, OnTheWay, told_of_stretch, told_of_way
 from ergamot.core.gear.moving import TESTS, cautions
 from ergamot.core.gear.telling import as_drilled, told, told_of_swing
 from ergamot.core.units import Quantity, parse_length
@@ -96,8 +96,6 @@ def _way(found: FirstHaul) -> WayOut:
 
 
 def _stretch(one: OnTheWay) -> OnTheWayOut:
-    share = Quantity(min(9.99, 1 / max(one.ratio, 0.1001)), "share")
-    said = "hardest is to {test}, {share} of what can be done" if one.ratio >= 1 else "cannot {test}: {share}"
     end = one.leg.stretch
     return OnTheWayOut(
         number=one.leg.number,
@@ -109,7 +107,7 @@ def _stretch(one: OnTheWay) -> OnTheWayOut:
         keep=_held(one.keep),
         width=words(end.width_mm, "mm"),
         ratio=one.ratio,
-        words=Words.model_validate(phrase(said.replace("{test}", ASKED[one.ruling]), share=share)),
+        words=Words.model_validate(told_of_stretch(one)),
     )
 
 

@@ -70,7 +70,7 @@ def test_a_pen_says_which_stretch_stops_it(client):
     keep(client, YARD, {**LANE, "width_mm": "5 ft"}, crew="quad")
     way = client.post(f"/api/pens/{pen}/moving", json={}).json["way"]
     assert [one["ratio"] >= 1 for one in way["stretches"]] == [True, False]
-    assert "cannot get through the narrowest place" in way["stretches"][1]["words"]["metric"]
+    assert way["stretches"][1]["words"]["metric"] == "no: too wide for its narrowest place"
     assert way["lines"][-1]["metric"].startswith("stretch 2 stops it")
     lines = [line["metric"] for line in client.post(f"/api/pens/{pen}/moving", json={}).json["lines"]]
     assert any("yours is narrower" in line for line in lines)

@@ -106,7 +106,7 @@ def test_the_narrowest_place_stops_it():
     found = hauled(OPEN, replace(OPEN, north_m=60, width_mm=1500))
     assert (found.hardest.leg.number, found.hardest.ruling) == (2, "passage")
     assert found.hardest.ratio == pytest.approx(1.5 / found.width_m)
-    assert "cannot get through the narrowest place" in list(told_of_way(found))[-1].text("metric")
+    assert "too wide for its narrowest place" in list(told_of_way(found))[-1].text("metric")
 
 
 def test_a_bend_stops_what_is_too_long_for_it():

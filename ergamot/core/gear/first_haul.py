@@ -28,6 +28,7 @@ ASKED = {
     "passage": "get through the narrowest place",
     "bend": "get round the bend at its end",
 }
+STOPS = {"passage": "too wide for its narrowest place", "bend": "too long for the bend at its end"}
 
 
 @dataclass(frozen=True)
@@ -138,6 +139,23 @@ def told_of_way(found: FirstHaul) -> Iterator[Phrase]:
     )
     worst = found.hardest
     if worst.ratio < 1:
-        yield phrase(f"stretch {worst.leg.number} stops it: it cannot {ASKED[worst.ruling]}")
+        yield phrase(
+            f"stretch {worst.leg.number} stops it: {STOPS.get(worst.ruling, 'to ' + ASKED[worst.ruling])}"
+        )
     else:
         yield phrase(f"it gets there; hardest on stretch {worst.leg.number} is to {ASKED[worst.ruling]}")
+
+
+def told_of_stretch(one: OnTheWay) -> Phrase:
+    """What rules on a stretch, and by how much.
+
+    Args: one.
+    Returns: a Phrase.
+    Source: as `first_haul`.
+    """
+    share = Quantity(min(9.99, 1 / max(one.ratio, 0.1001)), "share")
+    if one.ratio >= 1:
+        return phrase(f"hardest is to {ASKED[one.ruling]}, {{share}} of what can be", share=share)
+    if one.ruling in STOPS:
+        return phrase(f"no: {STOPS[one.ruling]}")
+    return phrase(f"no: to {ASKED[one.ruling]} is {{share}} of what they should", share=share)

@@ -57,9 +57,9 @@ export function WaySketch({ label, ends, onAdd, onMove }: Props) {
         if (!a || !b) return null;
         return (
           <g key={end.number} pointerEvents="none" data-stretch={end.number}>
-            <path d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}`} stroke={end.tone ? TONES[end.tone] : "var(--color-wood)"} strokeWidth={9} strokeLinecap="round" opacity={0.45} />
-            <path d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}`} stroke="var(--color-ink)" strokeWidth={1.4} strokeDasharray="7 4" />
-            <text x={(a[0] + b[0]) / 2} y={(a[1] + b[1]) / 2 - 8} fontSize={15} fontWeight={700} textAnchor="middle" stroke="var(--color-sheet)" strokeWidth={4} paintOrder="stroke" fill={end.tone === "bad" ? TONES.bad : "var(--color-ink)"}>
+            <path d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}`} stroke={end.tone ? TONES[end.tone] : "var(--color-wood)"} strokeWidth={onAdd ? 9 : 14} strokeLinecap="round" opacity={0.45} />
+            <path d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}`} stroke="var(--color-ink)" strokeWidth={onAdd ? 1.4 : 2.2} strokeDasharray="7 4" />
+            <text x={(a[0] + b[0]) / 2} y={(a[1] + b[1]) / 2 - (onAdd ? 8 : 12)} fontSize={onAdd ? 15 : 28} fontWeight={700} textAnchor="middle" stroke="var(--color-sheet)" strokeWidth={4} paintOrder="stroke" fill={end.tone === "bad" ? TONES.bad : "var(--color-ink)"}>
               {end.number}
             </text>
           </g>
@@ -97,7 +97,7 @@ export function WaySketch({ label, ends, onAdd, onMove }: Props) {
           </g>
         );
       })}
-      <text x={12} y={FRAME.tall - 10} fontSize={14} fill="var(--color-pencil)" pointerEvents="none">
+      <text x={12} y={FRAME.tall - 10} fontSize={onAdd ? 15 : 26} fill="var(--color-pencil)" pointerEvents="none">
         {`squares of ${frame.square} m · ${Math.round(frame.square * 3.2808)} ft, north up`}
       </text>
     </svg>

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from ergamot.core.frame.parts.ties import cans_for
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.effort import handle_lift
 from ergamot.core.units import G
@@ -17,18 +18,21 @@ from ergamot.store.records import Record
 
 @dataclass(frozen=True)
 class InTheWind:
-    """A pen's wind chart, the keeper's gust (m/s), and what ballast would add to the lift at the handles (N)."""
+    """A pen's wind chart, the keeper's gust (m/s), what ballast would add to the lift at the handles (N), and how many
+    pairs of water cans it is (none when it needs no ballast, or more than can be hung)."""
 
     chart: WindChart
     gust_ms: float
     ballast_lift_n: float
+    cans: int | None
 
 
 def wind_on(work: Work, record: Record, trying: Mapping[str, Any]) -> InTheWind:
     """A pen in the wind of its farm."""
     pen = stands(work, record, trying)
     chart = wind_chart(work.catalogue, pen.structure, pen.flock, pen.place)
-    return InTheWind(chart, pen.place.design_gust_ms, _ballast_lift(pen.structure, chart.ballast_kg))
+    lift = _ballast_lift(pen.structure, chart.ballast_kg)
+    return InTheWind(chart, pen.place.design_gust_ms, lift, cans_for(work.catalogue, chart.ballast_kg))
 
 
 def _ballast_lift(structure: Structure, kg: float) -> float:

@@ -7,6 +7,7 @@ from typing import Any
 from apiflask import APIBlueprint
 
 from ergamot.core.finding import Phrase, phrase
+from ergamot.core.frame.parts.ties import LAYOUTS
 from ergamot.core.units import Quantity
 from ergamot.core.weather.anchors import NOTE, Tying
 from ergamot.core.weather.chart import WindChart, heading_for
@@ -38,6 +39,7 @@ def post_wind(pen_id: int, json_data: WindIn) -> dict[str, Any]:
         "heading": _said(_heading(chart, json_data.wind_from_deg)),
         "tyings": [_tying(tying) for tying in chart.tyings],
         "ballast": _said(_ballast(found)),
+        "cans": found.cans,
         "ties_note": NOTE,
         "leaves": [_leaf(leaf, gust) for leaf in chart.leaves],
         "cautions": list(CAUTIONS),
@@ -85,15 +87,18 @@ def _tying(tying: Tying) -> TyingOut:
     elif tying.pairs == 0:
         line = phrase("none needed: it stands by itself")
     else:
-        where = "in the middle" if tying.pairs == 1 else "from end to end"
         line = phrase(
-            f"{tying.pairs} {'pair' if tying.pairs == 1 else 'pairs'} along the long sides, {where}: "
+            f"{tying.pairs} {'pair' if tying.pairs == 1 else 'pairs'} {LAYOUTS[tying.layout]}: "
             "{pull} on each, of {holds} it holds here",
             pull=pull,
             holds=holds,
         )
     return TyingOut(
-        key=tying.row.key, label=tying.row.label, pairs=tying.pairs, sentence=Words.model_validate(line)
+        key=tying.row.key,
+        label=tying.row.label,
+        pairs=tying.pairs,
+        layout=tying.layout,
+        sentence=Words.model_validate(line),
     )
 
 
@@ -103,7 +108,9 @@ def _ballast(found: InTheWind) -> Phrase:
         return phrase("no ballast needed")
     lifted = "; left on, it adds {lift} to the lift" if found.ballast_lift_n > 0 else ""
     return phrase(
-        "or {each} of ballast on the middle of each side rail, taken off at every move" + lifted,
+        "or {each} of ballast on the middle of each side rail, taken off at every move"
+        + (f": {found.cans} pairs of water cans" if found.cans else "")
+        + lifted,
         each=Quantity(kg / 2, "kg"),
         lift=Quantity(found.ballast_lift_n, "heft"),
     )

@@ -60,7 +60,7 @@ def test_the_fewest_hold_and_one_pair_less_do_not(gust):
     bare = stability(body, Holding(70, (1.5, 0), 0.45), 0.03)
     contacts = tuple((1000 * x, 1000 * y) for x, y in body.contacts)
     ground = CATALOGUE.grounds["moist"]
-    tying = fewest(body, bare, gust, CATALOGUE.anchors["t-post"], ground, contacts)
+    (tying,) = fewest(body, bare, gust, [CATALOGUE.anchors["t-post"]], ground, contacts)
     assert tying.pairs
     places = tuple((x / 1000, y / 1000) for x, y in tying.places)
     tied = replace(bare.holding, ties=tuple(Tie(place, tying.pull_n) for place in places))

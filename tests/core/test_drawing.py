@@ -135,7 +135,8 @@ def test_what_is_drawn_can_be_seen_and_what_is_left_out_cannot(design, chance):
         others = [hull for ref, hulls in bodies.items() if ref != member.ref for hull in hulls]
         over = [LineString([line.a, line.b]) for line in drawn if line.ref != member.ref]
         shown = [LineString([line.a, line.b]) for line in drawn if line.ref == member.ref]
-        for a, b in zip(member.corners[:4], member.corners[4:], strict=True):
+        piece = chance.choice(member.solids)
+        for a, b in zip(piece[:4], piece[4:], strict=True):
             point = np.array(a) + (np.array(b) - np.array(a)) * chance.random()
             u, v, depth = point @ np.array([RIGHT, UP, EYE]).T
             beside = [np.array([u + i, v + j]) for i, j in ((3, 0), (-3, 0), (0, 3), (0, -3))]
@@ -144,13 +145,13 @@ def test_what_is_drawn_can_be_seen_and_what_is_left_out_cannot(design, chance):
             if min(wood) > depth + 6:  # an edge that falls into one nearer by draws the same line
                 assert not near or any(line.distance(Point(u, v)) < 0.5 for line in over)
             sheet = behind_sheet(structure, Point(u, v), depth)
-            if max(wood) < depth - 6 and not sheet and is_outline(member, (a, b)):
+            if max(wood) < depth - 6 and not sheet and is_outline(piece, (a, b)):
                 assert near
 
 
-def is_outline(member, edge):
+def is_outline(piece, edge):
     """Does one of the faces beside this edge look at the eye, clearly?"""
-    faces = ConvexHull(np.array(member.corners)).equations
+    faces = ConvexHull(np.array(piece)).equations
     beside = [f for f in faces if all(abs(f[:3] @ end + f[3]) < 1e-3 for end in edge)]
     return any(f[:3] @ np.array(EYE) > 0.01 for f in beside)
 

@@ -109,7 +109,8 @@ def test_the_moving_verdict_is_the_least_of_its_parts(design, crew):
     parts = [s.quantity.value for s in finding.working if s.symbol.startswith("r_") and s.symbol != "r_l"]
     assert finding.ratio == pytest.approx(min(parts))
     carried = structure.axle is not None and structure.front_axle is None
-    assert len(parts) == 2 + (structure.axle is not None) + 2 * carried + bool(structure.levers)
+    put_under = structure.axle is not None and bool(structure.axle.put_under)
+    assert len(parts) == 2 + (structure.axle is not None) + 2 * carried + bool(structure.levers) + put_under
 
 
 @given(designs())

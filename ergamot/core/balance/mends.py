@@ -37,12 +37,26 @@ LIKELY: dict[str, tuple[str, ...]] = {
     "weight": ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay"),
     "moving": ("wheel", "axle", "handle", "gear", "section", "species", "roof", "roofed", "wall_sheet"),
     "strength": ("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
-    "wind": ("anchors", "anchor", "roofed", "walls", "roof", "height", "wall", "pitch", "apex", "section"),
+    "wind": (
+        "anchors",
+        "anchor",
+        "ballast",
+        "anchors_at",
+        "roofed",
+        "walls",
+        "roof",
+        "height",
+        "wall",
+        "pitch",
+        "apex",
+        "section",
+    ),
 }
 # What has little or no say in a verdict is not tried for it
 IDLE: dict[str, tuple[str, ...]] = {
     "space": (
         "anchor",
+        "ballast",
         "axle_",
         "lever_",
         "handle",
@@ -53,10 +67,10 @@ IDLE: dict[str, tuple[str, ...]] = {
         "walls",
         "wall_sheet",
     ),
-    "weight": ("anchor", "axle_steel", "lever_"),
-    "moving": ("anchor", "axle_steel"),
+    "weight": ("anchor", "ballast", "axle_steel", "lever_"),
+    "moving": ("anchor", "ballast", "axle_steel"),
     "wind": ("axle_", "lever_", "handle", "pairs"),
-    "strength": ("anchor",),
+    "strength": ("anchor", "ballast"),
 }
 # What the keeper has or what the birds need is not traded away for a verdict
 NEEDED = ("house",)

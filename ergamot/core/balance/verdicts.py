@@ -15,7 +15,7 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.place import Place
 from ergamot.core.strength.verdict import Strength, judge_strength
-from ergamot.core.weather.holding import parked
+from ergamot.core.weather.holding import parked, spread
 from ergamot.core.weather.stability import Stability, stability
 from ergamot.core.weather.surfaces import wind_body
 from ergamot.core.weather.verdict import judge_wind
@@ -72,8 +72,10 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
         place.exposure.roughness_m,
         place.speed_up,
     )
-    grips = replace(stable.holding, friction=max(place.holding_ground.pulling_mu, stable.holding.friction))
-    grippy = stability(body, grips, place.exposure.roughness_m, place.speed_up, loads=stable.loads)
+    least, most = (
+        stability(body, held, place.exposure.roughness_m, place.speed_up, loads=stable.loads)
+        for held in spread(stable.holding, place.holding_ground)
+    )
     inside = provisions(flock, need, structure.room)
     space = judge_space(flock, need, structure.body.floor_m2, structure.head_room_mm / 1000)
     said = (*(one.words for one in inside), *unreached(structure))
@@ -81,7 +83,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
         space=replace(space, details=(*space.details, *said)),
         weight=judge_weight(structure, weighed, place.heaviest_kg),
         moving=judge_moving(catalogue, structure, weighed, place),
-        wind=judge_wind(body, stable, place, grippy),
+        wind=judge_wind(body, stable, place, (least, most)),
         mass=weighed,
         stability=stable,
         provisions=inside,

@@ -6,6 +6,7 @@ short drum, everything small a block. What waits in the shed is not in the model
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
@@ -27,6 +28,7 @@ MESH_OUT_MM = 1.0
 DRUM_SIDES = 20
 BLOCK_MM = 22.0  # hinges, latches and the like; containers are drawn at BUCKET_MM
 BUCKET_MM = 120.0
+CAN_MM, CAN_TALL = 110.0, 3.0  # half a 20 l can across, and how tall in halves
 STAKE_MM, STAKE_TALL = 22.0, 7.0
 
 
@@ -69,6 +71,7 @@ def model(structure: Structure, catalogue: Catalogue) -> tuple[Part, ...]:
         *(_covering(panel, _opening_mm(panel, catalogue)) for panel in structure.standing),
         *_hardware(structure.hardware, catalogue),
         *_anchors(structure),
+        *_cans(structure),
     )
 
 
@@ -172,17 +175,30 @@ def _hardware(items: tuple[Hardware, ...], catalogue: Catalogue) -> Iterator[Par
 def _anchors(structure: Structure) -> Iterator[Part]:
     """A stake beside the rail for each anchor, and its strap up to the rail at 45°."""
     tall = structure.members[0].section.deep_mm
+    ys = [y for _, y in structure.contacts]
+    xs = [x for x, _ in structure.contacts]
     for i, anchor in enumerate(structure.anchors, start=1):
         x, y = anchor.place
-        side = 1 if y > 0 else -1
-        stake = _block((x, y + side * tall, 0.0), STAKE_MM, STAKE_TALL)
+        out = (0, 1 if y > 0 else -1) if y in (min(ys), max(ys)) else (1 if x == max(xs) else -1, 0)
+        at = (x + out[0] * tall, y + out[1] * tall)
+        stake = _block((*at, 0.0), STAKE_MM, STAKE_TALL)
         base = len(stake[0])
-        corners = (*stake[0], (x, y, tall), (x, y + side * tall, STAKE_MM * STAKE_TALL / 2))
+        corners = (*stake[0], (x, y, tall), (*at, STAKE_MM * STAKE_TALL / 2))
         edges = (*stake[2], (base, base + 1))
         yield Part(
             f"anchor-{i}", "", "block", "anchor", "gear", anchor.row, 0.0, 0.0, (0.0, 0.0, 0.0),
             corners, stake[1], edges,
         )  # fmt: skip
+
+
+def _cans(structure: Structure) -> Iterator[Part]:
+    """Cans of water hung on the long sides."""
+    for i, can in enumerate(structure.ballast, start=1):
+        x, y = can.place
+        made = _block((x, y + math.copysign(CAN_MM, y), CAN_MM), CAN_MM, CAN_TALL)
+        yield Part(
+            f"can-{i}", "", "block", "water can", "gear", "water-can", can.kg, 0.0, (0.0, 0.0, 0.0), *made
+        )
 
 
 def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:

@@ -18,6 +18,7 @@ from ergamot.core.frame.structure import Group, Member, Opening, Panel, When
 
 Covering = Sheet | Mesh | WirePanel
 UPRIGHT_NZ = 0.5  # a face within 30° of upright
+GRID_MM = 0.001  # corners nearer than this are one
 LEAST_STRIP_MM = 25.0  # half a rail's thickness and a little: no strip is cut to cover only wood
 
 
@@ -105,8 +106,9 @@ class Coverer:
 
 
 def _parts(region: BaseGeometry) -> list[Polygon]:
-    """Simple polygons worth covering."""
-    whole = list(region.geoms) if isinstance(region, MultiPolygon) else [region]
+    """Simple polygons worth covering, without the slivers that rounding leaves."""
+    clean = shapely.set_precision(region, GRID_MM)
+    whole = list(clean.geoms) if isinstance(clean, MultiPolygon) else [clean]
     return [
         part for part in whole if isinstance(part, Polygon) and part.area > LEAST_STRIP_MM**2 and _wide(part)
     ]

@@ -8,8 +8,8 @@ from dataclasses import dataclass, field
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
-from ergamot.core.frame.parts.anchors import tied_down
 from ergamot.core.frame.parts.gear import SWINGING
+from ergamot.core.frame.parts.ties import tied_down
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
 

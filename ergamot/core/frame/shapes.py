@@ -9,7 +9,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import UnknownChoice
 from ergamot.core.frame import a_frame, coop, hoop, low_pen
 from ergamot.core.frame.parameters import Parameter, Value
-from ergamot.core.frame.parts.anchors import ANCHOR_PARAMETERS
+from ergamot.core.frame.parts.ties import TIE_PARAMETERS
 from ergamot.core.frame.structure import Structure
 
 
@@ -35,7 +35,7 @@ class Shape:
 
     @property
     def parameters(self) -> tuple[Parameter, ...]:
-        return (*self.own, *ANCHOR_PARAMETERS)
+        return (*self.own, *TIE_PARAMETERS)
 
 
 SHAPES: dict[str, Shape] = {

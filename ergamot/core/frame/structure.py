@@ -246,6 +246,14 @@ class Anchor:
 
 
 @dataclass(frozen=True)
+class Ballast:
+    """Weight hung on the pen while it stands: kg, and where, mm."""
+
+    kg: float
+    place: Flat
+
+
+@dataclass(frozen=True)
 class Dimension:
     """A length worth writing on a drawing: between two points of a view, set off by `away` mm.
 
@@ -321,6 +329,7 @@ class Structure:
     offsets: tuple[Flat, ...]
     notes: tuple[Phrase, ...]
     anchors: tuple[Anchor, ...] = ()
+    ballast: tuple[Ballast, ...] = ()
     levers: tuple[Lever, ...] = ()
 
     @property

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 import numpy as np
 
 from ergamot.core.catalogue import Anchor, Ground
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parts.anchors import anchor_places
+from ergamot.core.frame.parts.ties import LAYOUTS, MOST_PAIRS, anchor_places
 from ergamot.core.units import G
 from ergamot.core.weather.holding import DOWN_SHARE, STRAP_DEG, drag_per_pull, windward
 from ergamot.core.weather.speed import AIR
@@ -20,18 +21,17 @@ NOTE = (
     f"Anchors stay behind: their straps come off before every move. Straps at {STRAP_DEG:.0f}°. Holds are for firm soil and "
     "vary by half either way: pull on one of yours before trusting it."
 )
-MOST_PAIRS = 6
 
 
 @dataclass(frozen=True)
 class Tying:
-    """Pairs of one kind of anchor: where (mm), the pull on each in the gust (N), and what each holds (N).
-
-    `pairs` is None when as many as there is room for do not hold.
+    """Pairs of one kind of anchor: how they are laid out, where (mm), the pull on each in the gust (N), and what each
+    holds (N). `pairs` is None when as many as there is room for do not hold.
     """
 
     row: Anchor
     pairs: int | None
+    layout: str
     places: tuple[Flat, ...]
     pull_n: float
     holds_n: float
@@ -93,25 +93,43 @@ def pull_on_each(body: WindBody, stable: Stability, lacks: Shortfall, places_m: 
 
 
 def fewest(
-    body: WindBody, stable: Stability, gust_ms: float, row: Anchor, ground: Ground, contacts: tuple[Flat, ...]
-) -> Tying:
-    """The fewest pairs of one kind of anchor that hold a pen in a gust.
+    body: WindBody,
+    stable: Stability,
+    gust_ms: float,
+    rows: Iterable[Anchor],
+    ground: Ground,
+    contacts: tuple[Flat, ...],
+) -> tuple[Tying, ...]:
+    """The fewest pairs of each kind of anchor that hold a pen in a gust, laid out where they are pulled least.
 
-    Args: body; stable, of the pen without anchors; gust_ms at 10 m, 0 to 60; row, the kind; ground; contacts,
+    Args: body; stable, of the pen without anchors; gust_ms at 10 m, 0 to 60; rows, the kinds; ground; contacts,
         mm, of what stands on the ground.
-    Returns: the Tying; no pairs when it stands by itself, None when six do not hold.
+    Returns: a Tying for each kind; no pairs when it stands by itself, None when six do not hold.
     Source: working holds of the catalogue times the ground's factor; equal shares.
     """
     lacks = shortfall(body, stable, gust_ms)
-    holds = row.hold_n * ground.anchor_factor
-    pull: float = math.inf
-    places: tuple[Flat, ...] = ()
-    for pairs in range(MOST_PAIRS + 1):
-        places = anchor_places(contacts, pairs)
-        pull = pull_on_each(body, stable, lacks, tuple((x / 1000, y / 1000) for x, y in places))
-        if pull <= holds:
-            return Tying(row, pairs, places, pull, holds)
-    return Tying(row, None, places, pull, holds)
+    best: list[tuple[float, str, tuple[Flat, ...]]] = []  # by pairs, worked out as far as is asked
+
+    def laid(pairs: int) -> tuple[float, str, tuple[Flat, ...]]:
+        while len(best) <= pairs:
+            found = [(layout, anchor_places(contacts, len(best), layout)) for layout in LAYOUTS]
+            pulled = [(_pull(body, stable, lacks, places), layout, places) for layout, places in found]
+            best.append(min(pulled, key=lambda one: one[0]))
+        return best[pairs]
+
+    def tying(row: Anchor) -> Tying:
+        holds = row.hold_n * ground.anchor_factor
+        for pairs in range(MOST_PAIRS + 1):
+            pull, layout, places = laid(pairs)
+            if pull <= holds:
+                return Tying(row, pairs, layout, places, pull, holds)
+        return Tying(row, None, layout, places, pull, holds)
+
+    return tuple(tying(row) for row in rows)
+
+
+def _pull(body: WindBody, stable: Stability, lacks: Shortfall, places: tuple[Flat, ...]) -> float:
+    return pull_on_each(body, stable, lacks, tuple((x / 1000, y / 1000) for x, y in places))
 
 
 def ballast_kg(body: WindBody, stable: Stability, gust_ms: float) -> float:

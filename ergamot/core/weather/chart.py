@@ -21,7 +21,7 @@ FORECAST_SPARE = 1.25  # a gust may be a quarter over its forecast; common pract
 
 @dataclass(frozen=True)
 class WindChart:
-    """A pen in the wind. Gusts in m/s at 10 m; `tyings` for each kind of anchor, without those it has."""
+    """A pen in the wind. Gusts in m/s at 10 m; `tyings` for each kind of anchor, without those and the ballast it has."""
 
     states: tuple[WindState, ...]
     act_ms: float
@@ -46,9 +46,8 @@ def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, place: 
     return WindChart(
         states=stands,
         act_ms=base.stable.worst.least / FORECAST_SPARE,
-        tyings=tuple(
-            fewest(base.body, bare, gust, row, place.holding_ground, structure.contacts)
-            for row in catalogue.anchors.values()
+        tyings=fewest(
+            base.body, bare, gust, catalogue.anchors.values(), place.holding_ground, structure.contacts
         ),
         ballast_kg=ballast_kg(base.body, bare, gust),
         leaves=leaves(structure, base.body, base.stable, gust),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -15,6 +15,7 @@ from ergamot.core.frame.structure import Anchor, Structure
 from ergamot.core.units import G
 
 STRAP_DEG = 45.0  # straps run down at this angle; common practice
+HOLD_SPREAD = (0.5, 1.5)  # an anchor in one spot and another, times its figure; common practice
 WINDWARD_M = 0.01  # an anchor less than this up-wind of the middle is not counted on against sliding
 # Of a pull: what presses the pen down, and what holds it level
 DOWN_SHARE, ALONG_SHARE = math.sin(math.radians(STRAP_DEG)), math.cos(math.radians(STRAP_DEG))
@@ -36,7 +37,8 @@ class Tie:
 class Holding:
     """Mass (kg), its centre (x, y in m), friction of what stands on the ground, and ties.
 
-    `rolling` is given on wheels: the resistance along the pen, while `friction` holds across it.
+    `rolling` is given on wheels: the resistance along the pen, while `friction` holds across it. `ballast_kg` of the
+    mass is hung on it.
     """
 
     mass_kg: float
@@ -44,6 +46,7 @@ class Holding:
     friction: float
     rolling: float | None = None
     ties: tuple[Tie, ...] = ()
+    ballast_kg: float = 0.0
 
     @property
     def weight_n(self) -> float:
@@ -71,20 +74,42 @@ def checked(holding: Holding) -> Holding:
 
 
 def parked(structure: Structure, weighed: Mass, ground: Ground, tied: bool = True) -> Holding:
-    """What holds a pen on its rails: dry, and tied to its anchors.
+    """What holds a pen on its rails: dry, with its ballast, and tied to its anchors.
 
-    Args: structure; weighed, its mass; ground it stands on; tied, to the anchors it has.
+    Args: structure; weighed, its mass; ground it stands on; tied, to the anchors and with the ballast it has.
     Returns: the Holding.
     Source: common practice: dry timber is the lighter.
     """
     off = [item for item in structure.hardware if item.role == "wheel" and _taken_off(structure)]
-    kg = weighed.dry_kg - sum(item.kg for item in off)
-    x, y = (
-        (weighed.dry_kg * weighed.dry_centre[axis] - sum(item.kg * item.place[axis] for item in off)) / kg
-        for axis in (0, 1)
+    hung = structure.ballast if tied else ()
+    parts = [
+        (weighed.dry_kg, weighed.dry_centre),
+        *((-item.kg, item.place) for item in off),
+        *((one.kg, one.place) for one in hung),
+    ]
+    kg = sum(part for part, _ in parts)
+    x, y = (sum(part * place[axis] for part, place in parts) / kg for axis in (0, 1))
+    return Holding(
+        kg,
+        (x / 1000, y / 1000),
+        ground.holding_mu,
+        ties=ties_of(structure.anchors, ground) if tied else (),
+        ballast_kg=sum(one.kg for one in hung),
     )
-    ties = ties_of(structure.anchors, ground) if tied else ()
-    return Holding(kg, (x / 1000, y / 1000), ground.holding_mu, ties=ties)
+
+
+def spread(holding: Holding, ground: Ground) -> tuple[Holding, Holding]:
+    """The least and the most that may hold it, as grip and anchors vary from spot to spot.
+
+    Args: holding; ground it stands on.
+    Returns: anchors at half their hold; anchors at half as much again, and ground that grips as it drags.
+    Source: common practice.
+    """
+    slack, firm = (
+        tuple(replace(tie, holds_n=share * tie.holds_n) for tie in holding.ties) for share in HOLD_SPREAD
+    )
+    grip = max(ground.pulling_mu, holding.friction)
+    return replace(holding, ties=slack), replace(holding, ties=firm, friction=grip)
 
 
 def _taken_off(structure: Structure) -> bool:

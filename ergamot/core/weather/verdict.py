@@ -45,11 +45,13 @@ WIDE = 1.05  # a narrower band is not worth telling
 BALANCE = "orifice flow: as much air in as out"
 
 
-def judge_wind(body: WindBody, stable: Stability, place: Place, grippy: Stability | None = None) -> Finding:
+def judge_wind(
+    body: WindBody, stable: Stability, place: Place, spread: tuple[Stability, Stability] | None = None
+) -> Finding:
     """Does the parked pen stand in the keeper's design gust, whichever way it blows?
 
-    Args: body; stable, its stability; place, with the design gust; grippy, the same on ground that grips as well
-        as it may, for a band.
+    Args: body; stable, its stability; place, with the design gust; spread, the same as grip and
+        anchors vary, least and most, for a band.
     Returns: the Wind finding; its ratio is the gust it stands over the design gust.
     Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
     """
@@ -57,10 +59,7 @@ def judge_wind(body: WindBody, stable: Stability, place: Place, grippy: Stabilit
     work = _working(body, stable, worst, place)
     stands = work.known["V10"]
     gust = Quantity(stands, "ms")
-    band, band_words = None, None
-    if grippy is not None and grippy.worst.least > WIDE * worst.least:
-        band = (work.known["ratio"], grippy.worst.least / place.design_gust_ms)
-        band_words = phrase("to {high} on good grip", high=Quantity(grippy.worst.least, "ms"))
+    band, band_words = _band(stable, place, spread)
     return Finding(
         what="wind",
         title="Wind",
@@ -78,6 +77,23 @@ def judge_wind(body: WindBody, stable: Stability, place: Place, grippy: Stabilit
         band_words=band_words,
         cautions=CAUTIONS,
     )
+
+
+def _band(
+    stable: Stability, place: Place, spread: tuple[Stability, Stability] | None
+) -> tuple[tuple[float, float] | None, Phrase | None]:
+    """The gusts it may stand as grip and anchors vary, where that is wide enough to tell."""
+    if spread is None:
+        return None, None
+    low, high = (one.worst.least for one in spread)
+    if high < WIDE * low:
+        return None, None
+    words = (
+        phrase("{low} to {high} as anchors and grip vary", low=Quantity(low, "ms"), high=Quantity(high, "ms"))
+        if stable.holding.ties
+        else phrase("to {high} on good grip", high=Quantity(high, "ms"))
+    )
+    return (low / place.design_gust_ms, high / place.design_gust_ms), words
 
 
 def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]:
@@ -121,7 +137,8 @@ def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> W
     index = worst.case
     u = stable.loads.up_wind[index]
     work = Working()
-    work.given("m", "mass, timber dry", stable.holding.mass_kg, "kg", "sum of the parts")
+    hung = f", with {stable.holding.ballast_kg:.0f} kg hung on it" if stable.holding.ballast_kg else ""
+    work.given("m", f"mass, timber dry{hung}", stable.holding.mass_kg, "kg", "sum of the parts")
     work.step("W", "weight", "m*9.81", "N")
     work.given("beta", f"wind from {side_of(worst.direction_deg)}, off the front", worst.direction_deg, "deg")
     work.given("ux", "up-wind, along the pen", float(u[0]))

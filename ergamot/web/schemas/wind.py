@@ -28,11 +28,12 @@ class WindStateOut(Out):
 
 
 class TyingOut(Out):
-    """One kind of anchor: how many would do, and the pull on each."""
+    """One kind of anchor: how many would do, laid out how, and the pull on each."""
 
     key: str
     label: str
     pairs: int | None
+    layout: str
     sentence: Words
 
 
@@ -52,6 +53,7 @@ class WindOut(Out):
     heading: Words | None
     tyings: list[TyingOut]
     ballast: Words
+    cans: int | None
     ties_note: str
     leaves: list[LeafOut]
     cautions: list[str]

@@ -62,16 +62,22 @@ export function WindPanel({ bench, onTry }: { bench: Bench; onTry: (values: Reco
               <b className="w-48 shrink-0">{one.label}</b>
               <span className="flex-1">{read(one.sentence)}</span>
               {one.pairs ? (
-                <button type="button" className="text-sm underline" onClick={() => onTry({ anchors: one.pairs ?? 0, anchor: one.key })}>
+                <button type="button" className="text-sm underline" onClick={() => onTry({ anchors: one.pairs ?? 0, anchor: one.key, anchors_at: one.layout })}>
                   tie it so
                 </button>
               ) : null}
             </li>
           ))}
         </ul>
-        <p className="mt-1 text-sm text-pencil">
-          {read(wind.data.ballast)}. {wind.data.ties_note}
+        <p className="flex items-baseline gap-3 py-1">
+          <span className="flex-1">{read(wind.data.ballast)}</span>
+          {wind.data.cans ? (
+            <button type="button" className="text-sm underline" onClick={() => onTry({ ballast: wind.data?.cans ?? 0 })}>
+              hang them so
+            </button>
+          ) : null}
         </p>
+        <p className="mt-1 text-sm text-pencil">{wind.data.ties_note}</p>
       </section>
       {wind.data.leaves.length > 0 ? (
         <section aria-label="What goes first">

@@ -27,10 +27,11 @@ const wind = {
   act: words("17.6 m/s"),
   heading: null,
   tyings: [
-    { key: "rebar", label: "rebar stake", pairs: null, sentence: words("six pairs do not hold") },
-    { key: "t-post", label: "T-post", pairs: 2, sentence: words("2 pairs along the long sides") },
+    { key: "rebar", label: "rebar stake", pairs: null, layout: "round", sentence: words("six pairs do not hold") },
+    { key: "t-post", label: "T-post", pairs: 2, layout: "sides", sentence: words("2 pairs along the long sides") },
   ],
   ballast: words("or 30 kg of ballast"),
+  cans: 2,
   ties_note: "Pull on one.",
   leaves: [{ role: "lid", sentence: words("goes at 12 m/s"), enough: false }],
   cautions: [],
@@ -74,9 +75,11 @@ describe("the pen's wind chart", () => {
   it("ties it down with one press, only where there is something that holds", async () => {
     const { onTry } = await show();
     const tied = screen.getByRole("region", { name: "Tied down" });
-    expect(within(tied).getAllByRole("button")).toHaveLength(1);
+    expect(within(tied).getAllByRole("button")).toHaveLength(2);
     fireEvent.click(within(tied).getByRole("button", { name: "tie it so" }));
-    expect(onTry).toHaveBeenCalledWith({ anchors: 2, anchor: "t-post" });
+    expect(onTry).toHaveBeenCalledWith({ anchors: 2, anchor: "t-post", anchors_at: "sides" });
+    fireEvent.click(within(tied).getByRole("button", { name: "hang them so" }));
+    expect(onTry).toHaveBeenCalledWith({ ballast: 2 });
   });
 
   it("asks again with where the wind is from today", async () => {

@@ -1,0 +1,146 @@
+"""What holds a pen down where it stands and stays behind when it moves: anchors beside it, cans of water on it.
+
+        along the sides          at the ends            all round
+pairs   o----o----o              +---------+            1----3----2'
+        |         |              o         o            4         4'
+        o----o----o              +---------+            2----3'---1'
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import replace
+
+from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.structure import Anchor, Ballast, Hardware, Structure
+
+MOST_PAIRS = 6
+MOST_CANS = 10  # pairs; more is better held by anchors
+WATER_KG = 20.0  # in a can of 20 litres
+CAN_APART_MM = 300.0  # hooks along a rail; common practice
+LAYOUTS = {"sides": "along both long sides", "ends": "across both ends", "round": "at the corners first"}
+
+TIE_PARAMETERS: tuple[Parameter, ...] = (
+    Parameter("anchors", "Pairs of anchors", "ties", "count", 0, 0, MOST_PAIRS, note="strapped to the base"),
+    Parameter("anchor", "Anchor", "ties", "choice", "screw-380", table="anchors"),
+    Parameter(
+        "anchors_at",
+        "Anchors stand",
+        "ties",
+        "choice",
+        "sides",
+        choices=tuple(Choice(key, label) for key, label in LAYOUTS.items()),
+    ),
+    Parameter(
+        "ballast",
+        "Pairs of water cans",
+        "ties",
+        "count",
+        0,
+        0,
+        MOST_CANS,
+        note="20 l each on both long sides, poured out to move",
+    ),
+)
+
+
+def anchor_places(contacts: tuple[Flat, ...], pairs: int, layout: str = "sides") -> tuple[Flat, ...]:
+    """Where pairs of anchors stand.
+
+    Args: contacts, corners of what stands on the ground, mm; pairs, 0 to 6; layout, sides (evenly from end to end of
+        both, one pair in the middle), ends (evenly across both) or round (opposite corners, the other corners, the
+        middles of the sides, of the ends, then between).
+    Returns: places, the two of a pair one after the other, mm.
+    Source: common practice.
+
+    >>> anchor_places(((0, -500), (2000, -500), (2000, 500), (0, 500)), 1)
+    ((1000.0, -500), (1000.0, 500))
+    >>> anchor_places(((0, -500), (2000, -500), (2000, 500), (0, 500)), 1, "round")
+    ((0, -500), (2000, 500))
+    """
+    xs, ys = [x for x, _ in contacts], [y for _, y in contacts]
+    x, y = (min(xs), max(xs)), (min(ys), max(ys))
+    if layout == "sides":
+        return tuple((at, side) for at in _evenly(x, pairs) for side in y)
+    if layout == "ends":
+        return tuple((end, at) for at in _evenly(y, pairs) for end in x)
+    middle = (x[0] + x[1]) / 2, (y[0] + y[1]) / 2
+    quarters = tuple(x[0] + share * (x[1] - x[0]) for share in (0.25, 0.75))
+    order = (
+        ((x[0], y[0]), (x[1], y[1])),
+        ((x[0], y[1]), (x[1], y[0])),
+        ((middle[0], y[0]), (middle[0], y[1])),
+        ((x[0], middle[1]), (x[1], middle[1])),
+        ((quarters[0], y[0]), (quarters[1], y[1])),
+        ((quarters[0], y[1]), (quarters[1], y[0])),
+    )
+    return tuple(place for pair in order[:pairs] for place in pair)
+
+
+def _evenly(extent: Flat, count: int) -> list[float]:
+    low, high = extent
+    if count == 1:
+        return [(low + high) / 2]
+    return [low + (high - low) * i / (count - 1) for i in range(count)]
+
+
+def cans_for(catalogue: Catalogue, kg: float) -> int | None:
+    """How many pairs of full water cans weigh as much.
+
+    Args: catalogue; kg, 0 or more.
+    Returns: pairs; None when none are needed or more than can be hung.
+    Source: 20 litres a can.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> cans_for(load_catalogue(), 50.0)
+    2
+    """
+    pairs = math.ceil(kg / 2 / (catalogue.hardware["water-can"].kg + WATER_KG))
+    return pairs if 0 < pairs <= MOST_CANS else None
+
+
+def tied_down(structure: Structure, values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
+    """A structure with the anchors and the water the values ask for; both stay behind when the pen is moved.
+
+    Args: structure; values, checked; catalogue.
+    Returns: the Structure.
+    Raises: UnknownChoice.
+    Source: common practice.
+    """
+    pairs, cans = (int(float(values[name])) for name in ("anchors", "ballast"))
+    if pairs:
+        structure = _anchored(structure, pairs, values, catalogue)
+    return _weighted(structure, cans, catalogue) if cans else structure
+
+
+def _anchored(
+    structure: Structure, pairs: int, values: Mapping[str, Value], catalogue: Catalogue
+) -> Structure:
+    row = pick(catalogue.anchors, str(values["anchor"]), "anchor")
+    places = anchor_places(structure.contacts, pairs, str(values["anchors_at"]))
+    anchors = tuple(Anchor(row.key, row.label, row.hold_n, place) for place in places)
+    items = tuple(
+        Hardware(
+            f"anchor-{i}", "anchor and strap", "gear", row.label, row.kg, (*place, 0.0), row.key, when="aside"
+        )
+        for i, place in enumerate(places, start=1)
+    )
+    return replace(structure, anchors=anchors, hardware=(*structure.hardware, *items))
+
+
+def _weighted(structure: Structure, pairs: int, catalogue: Catalogue) -> Structure:
+    row = catalogue.hardware["water-can"]
+    xs, half = [x for x, _ in structure.contacts], structure.body.y[1]
+    middle = (min(xs) + max(xs)) / 2
+    places = [
+        (middle + (i - (pairs - 1) / 2) * CAN_APART_MM, side * half) for i in range(pairs) for side in (-1, 1)
+    ]
+    ballast = tuple(Ballast(row.kg + WATER_KG, place) for place in places)
+    items = tuple(
+        Hardware(f"can-{i}", "water can", "gear", row.label, row.kg, (*place, 0.0), row.key, when="aside")
+        for i, place in enumerate(places, start=1)
+    )
+    return replace(structure, ballast=ballast, hardware=(*structure.hardware, *items))

@@ -9,8 +9,9 @@ from ergamot.core.drawing.lines import LOOKS, Line, LookName, lines
 from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.picture import Picture, picture
 from ergamot.core.frame.design import change
+from ergamot.core.frame.placed import BuildStep
 from ergamot.core.frame.shapes import shape_of
-from ergamot.core.frame.steps import BuildStep, steps
+from ergamot.core.frame.steps import steps
 from ergamot.core.frame.structure import Structure
 from ergamot.exchange.sheets_pdf import SheetSet
 from ergamot.operations.pens import bench, built, design_of

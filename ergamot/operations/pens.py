@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from decimal import Decimal
 from functools import lru_cache
 from typing import Any
 
@@ -24,6 +25,7 @@ from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 from ergamot.core.place import Place
+from ergamot.core.stock.rough import rough_cost
 from ergamot.exchange.design_file import read_design
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.places import place_record, read_place
@@ -50,6 +52,7 @@ class Bench:
     birds: tuple[Bird, ...]
     stops: Mapping[str, tuple[float, ...]]
     space_days: tuple[SpaceDay, ...]
+    about_cost: Decimal
 
     @property
     def notes(self) -> tuple[Phrase, ...]:
@@ -193,5 +196,6 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         parts=model(structure, work.catalogue),
         birds=birds(structure, flock),
         space_days=space_by_day(flock, need, structure.body.floor_m2),
+        about_cost=rough_cost(structure, work.catalogue),
         stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
     )

@@ -62,6 +62,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         "strength": FindingOut.model_validate(bench.judged.strength.finding),
         "strains": {ref: round(used, 3) for ref, used in bench.judged.strength.used.items()},
         "gusts": [gust_out(gust) for gust in bench.judged.stability.gusts],
+        "about_cost": f"{bench.about_cost:.0f}",
         "design_gust_ms": bench.place.design_gust_ms,
         "design_gust": words(bench.place.design_gust_ms, "ms"),
         "groups": [

@@ -8,8 +8,9 @@ from hypothesis import given, settings
 
 from ergamot.core.frame.contact import solids
 from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.placed import BuildStep, Placed
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.frame.steps import BuildStep, Placed, steps
+from ergamot.core.frame.steps import steps
 from tests.bench.test_speed import EACH_PEN, proposed
 from tests.strategies import CATALOGUE, designs
 
@@ -66,7 +67,7 @@ def test_everything_that_stands_is_put_in_once(shape, strain, placed):
     refs = [part.ref for step in steps(structure) for part in step.parts]
     assert len(refs) == len(set(refs))
     wanted = {m.ref for m in structure.members} | {p.ref for p in structure.panels if p.when != "aside"}
-    wanted |= {item.ref for item in structure.hardware if item.role == "wheel"}
+    wanted |= {item.ref for item in structure.hardware if item.when != "aside" and item.group != "fixings"}
     assert set(refs) == wanted
 
 
@@ -111,3 +112,21 @@ def test_what_carries_comes_before_what_it_carries(shape):
     }[shape]
     places = [order.index(title) for title in pairs]
     assert places == sorted(places)
+
+
+@settings(max_examples=12)
+@given(designs())
+def test_hardware_comes_once_what_it_is_screwed_to_stands(design):
+    """Rods before wheels, leaves before their hinges and latches, everything before the feeders are hung."""
+    structure = build(design, CATALOGUE)
+    order = [step.title for step in steps(structure)]
+    for first, then in (("axle rod", "wheel"), ("stub axle", "wheel"), ("base side rail", "rope eye")):
+        if first in order and then in order:
+            assert order.index(first) < order.index(then)
+    doors = {m.ref for m in structure.members if m.group == "doors"} | {
+        p.ref for p in structure.panels if p.group == "doors"
+    }
+    hung = [i for i, step in enumerate(steps(structure)) if any(part.ref in doors for part in step.parts)]
+    hinged = [i for i, title in enumerate(order) if title == "hinge"]
+    if hung and hinged:
+        assert max(hung) < min(hinged)

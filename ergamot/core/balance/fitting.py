@@ -120,15 +120,17 @@ def widths(shape: str) -> tuple[float, ...]:
 
 
 def gears(shape: str) -> Iterator[dict[str, Value]]:
-    """What a pen of a shape may run on: skids, or wheels large enough for rough grass.
+    """What a pen of a shape may run on: skids, wheels large enough for rough grass, or wheel boards at both ends.
 
     Args: shape, its key.
     Returns: values of the running gear.
     Source: common practice.
 
     >>> sum(1 for _ in gears("coop"))
-    2
+    3
     """
+    low = shape == "low-pen"
     yield {"gear": "skids"}
-    for wheel in ("rubber-10", "foam-13", "barrow-16") if shape == "low-pen" else ("barrow-16",):
+    for wheel in ("rubber-10", "foam-13", "barrow-16") if low else ("barrow-16",):
         yield {"gear": "wheels", "wheel": wheel}
+    yield {"gear": "boards", "pairs": 2, "wheel": "foam-13" if low else "barrow-16"}

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
-from ergamot.core.frame.design import Design, build
+from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
@@ -31,7 +31,8 @@ def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str = "low-
 
     Args: catalogue; flock; place; shape, its key.
     Returns: a Design whose floor is good to the leaving day where stock allows and where least is
-        lacking or out of reach; among those, the one whose worst of Weight, Moving and Wind is best.
+        lacking or out of reach; among those, the one whose worst of Weight, Moving and Wind is best, on a
+        harder axle where a mild one would bend.
         2×3 framing, hoops on 2×4.
     Raises: OutOfRange, UnknownChoice.
     Source: common practice.
@@ -52,7 +53,15 @@ def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str = "low-
     ]
     if not ranked:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
-    return max(ranked, key=lambda pair: pair[0])[1]
+    return _stouter(catalogue, flock, place, max(ranked, key=lambda pair: pair[0])[1])
+
+
+def _stouter(catalogue: Catalogue, flock: Flock, place: Place, design: Design) -> Design:
+    """The same on a harder axle, where a mild one is the weakest thing in it and would bend."""
+    weakest = judge(catalogue, build(design, catalogue), flock, place).strength.checks
+    if not weakest or weakest[0].what != "axle" or weakest[0].ratio >= 1:
+        return design
+    return change(catalogue, design, {"axle_steel": "hard"})
 
 
 def _score(judged: Judged, structure: Structure) -> tuple[bool, int, float]:

@@ -15,56 +15,15 @@ from shapely import MultiPoint, Polygon
 from shapely.geometry.base import BaseGeometry
 
 from ergamot.core.frame.contact import FACES
+from ergamot.core.frame.fittings import with_fittings
 from ergamot.core.frame.geometry import Point, drum
+from ergamot.core.frame.placed import STAGE, BuildStep, Placed
 from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
 GRAZE_MM = 1.0  # parts that share less than this in a picture along the way slide past each other
 DRUM_SIDES = 16
-# What is put on after what, by group; within a group in the order a shape sets its sticks
-_STAGE = {
-    "frame": 0, "house": 1, "roosts": 2, "nests": 3, "gear": 4, "inside": 5,
-    "walls": 6, "mesh": 7, "roof": 8, "doors": 9, "fixings": 9,
-}  # fmt: skip
 _AXES: tuple[Point, ...] = ((0, 0, 1), (0, -1, 0), (0, 1, 0), (1, 0, 0), (-1, 0, 0), (0, 0, -1))
-
-
-_WORDS = (
-    ((0, 0, -1), "down from above"),
-    ((0, 0, 1), "up from beneath"),
-    ((0, -1, 0), "from the left"),
-    ((0, 1, 0), "from the right"),
-    ((-1, 0, 0), "from the front"),
-    ((1, 0, 0), "from the rear"),
-)
-
-
-@dataclass(frozen=True)
-class Placed:
-    """One part and the direction it goes in, a unit vector; `label` is a stick's in the cut list."""
-
-    ref: str
-    label: str
-    way: Point
-
-
-@dataclass(frozen=True)
-class BuildStep:
-    """Parts of one kind put in one after the other."""
-
-    title: str
-    parts: tuple[Placed, ...]
-
-    @property
-    def labels(self) -> tuple[str, ...]:
-        """Cut-list labels of its sticks, each once."""
-        return tuple(dict.fromkeys(part.label for part in self.parts if part.label))
-
-    @property
-    def from_where(self) -> str:
-        """In words, the way its first part goes in: the axis it lies nearest to."""
-        way = self.parts[0].way
-        return max(_WORDS, key=lambda one: sum(a * b for a, b in zip(one[0], way, strict=True)))[1]
 
 
 @dataclass(frozen=True)
@@ -82,7 +41,7 @@ class _Body:
 
 
 def steps(structure: Structure) -> tuple[BuildStep, ...]:
-    """A first build order: frame from the ground up, house, gear, coverings, roof, doors.
+    """A first build order: frame from the ground up, house, gear, coverings, roof, doors, each with its hardware.
 
     Args: structure.
     Returns: BuildSteps; each part's sweep along its way meets nothing placed before it.
@@ -119,10 +78,11 @@ def steps(structure: Structure) -> tuple[BuildStep, ...]:
         order.append(found)
         left.remove(found[0])
     placed = [(bodies[i], way) for i, way in reversed(order)]
-    return tuple(
+    whole = tuple(
         BuildStep(role, tuple(Placed(body.ref, body.label, _turned(way)) for body, way in run))
         for role, run in ((role, list(run)) for role, run in groupby(placed, key=lambda pair: pair[0].role))
     )
+    return with_fittings(structure, whole)
 
 
 def _turned(way: Point) -> Point:
@@ -141,7 +101,7 @@ def _bodies(structure: Structure) -> list[_Body]:
 
 def _stick(member: Member, role: int) -> _Body:
     low = min(corner[2] for corner in member.corners)
-    stage = _STAGE[member.group] + (0.5 if low > 1.0 and member.group == "frame" else 0.0)
+    stage = STAGE[member.group] + (0.5 if low > 1.0 and member.group == "frame" else 0.0)
     key = (stage, float(role), _height(member), member.corners[0][0], member.corners[0][1])
     return _Body(member.ref, member.role, key, tuple(np.array(p) for p in member.solids), _AXES, member.label)
 
@@ -159,7 +119,7 @@ def _sheet(panel: Panel) -> _Body:
     out: Point = (x, y, z)
     ways = (out, _turned(out), *_AXES)
     # A panel lies over one it covers: the one beneath goes on first
-    key = (_STAGE[panel.group] + (0.0 if panel.under else 0.3), min(c[2] for c in panel.corners), 0.0)
+    key = (STAGE[panel.group] + (0.0 if panel.under else 0.3), min(c[2] for c in panel.corners), 0.0)
     return _Body(panel.ref, panel.role, key, (), ways, flat=Polygon(rings[0], rings[1:]), frame=board)
 
 
@@ -169,7 +129,7 @@ def _wheel(item: Hardware) -> _Body:
     y = item.place[1]
     out: Point = (0, -1, 0) if y < 0 else (0, 1, 0)
     return _Body(
-        item.ref, "wheel", (_STAGE["gear"] + 0.9, y, 0.0), (np.array((*right, *left)),), (out, *_AXES)
+        item.ref, "wheel", (STAGE["gear"] + 0.9, y, 0.0), (np.array((*right, *left)),), (out, *_AXES)
     )
 
 

@@ -153,6 +153,7 @@ class BenchOut(Out):
     centre: tuple[float, float, float]
     findings: list[FindingOut]
     strength: FindingOut
+    about_cost: str
     strains: dict[str, float]
     gusts: list[GustOut]
     design_gust_ms: float

@@ -78,7 +78,9 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
           ))}
           <FrameLine finding={bench.strength} onOpen={() => setOpened("strength")} />
-          <p className="text-sm text-pencil">Press a verdict to see how it came about.</p>
+          <p className="text-sm text-pencil">
+            Material for <span className="figure">about {bench.about_cost}</span>. Press a verdict to see how it came about.
+          </p>
         </aside>
         {bench.notes.length > 0 ? (
           <ul aria-label="To know before building" className="flex flex-wrap gap-x-6 gap-y-1 lg:col-start-1">

@@ -18,6 +18,6 @@ export function apart(steps: Step[], built: number): Away {
       placed.set(ref, still > SHOWN ? null : [-way[0] * far, -way[1] * far, -way[2] * far]);
     }
   });
-  // What is in no step (hinges, feeders) comes at the very end
+  // What is in no step (anchors, cans of water) comes at the very end
   return (ref) => (placed.has(ref) ? (placed.get(ref) ?? null) : null);
 }

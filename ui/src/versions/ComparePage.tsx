@@ -116,7 +116,7 @@ function Columns({ benches }: { benches: Bench[] }) {
           <tr className="border-t-2 border-ink">
             <th className={`${cell} text-left font-slab`}>Cost</th>
             {benches.map((bench, i) => (
-              <td key={bench.id} className={`${cell} figure`}>{bills[i]?.data?.total ?? (bills[i]?.error ? "not worked out" : "working it out…")}</td>
+              <td key={bench.id} className={`${cell} figure`}>{bills[i]?.data?.total ?? `about ${bench.about_cost}`}</td>
             ))}
           </tr>
           {groups.map((group) => (

@@ -33,7 +33,9 @@ def test_the_wind_chart_tells_of_every_state_and_every_anchor(client, shape):
     assert len(wind["tyings"]) == 4
     pairs = [one["pairs"] for one in wind["tyings"] if one["pairs"]]
     assert pairs
-    tied = tried(client, pen, "try", values={"anchors": pairs[-1], "anchor": wind["tyings"][-1]["key"]})
+    last = [one for one in wind["tyings"] if one["pairs"]][-1]
+    values = {"anchors": last["pairs"], "anchor": last["key"], "anchors_at": last["layout"]}
+    tied = tried(client, pen, "try", values=values)
     assert next(one for one in tied["findings"] if one["what"] == "wind")["ratio"] >= 0.999
     assert tried(client, pen, "wind")["heading"] is None
 
@@ -62,7 +64,7 @@ def test_a_wind_from_nowhere_is_refused_by_field(client):
 
 def test_the_moving_chart_tells_of_grounds_movers_and_levers(client):
     pen, _ = pen_of(client, "low-pen")
-    plain = tried(client, pen, "moving")
+    plain = tried(client, pen, "moving", values={"gear": "wheels"})
     assert [one["label"] for one in plain["grounds"]] == [
         "firm dry sod",
         "moist pasture",
@@ -147,6 +149,7 @@ def test_a_template_in_dxf_has_its_holes_as_far_apart_as_the_arm_is_long(client)
 
 def test_a_pen_on_fixed_wheels_has_no_template_and_says_why(client):
     pen, _ = pen_of(client, "low-pen")
+    client.patch(f"/api/pens/{pen}", json={"values": {"gear": "wheels"}}, headers={"If-Match": '"1"'})
     refused = client.get(f"/api/pens/{pen}/drill-template.pdf")
     assert refused.status_code == 404
     assert "swinging wheels" in refused.json["detail"]

@@ -14,7 +14,7 @@ from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.finding import Finding, evaluate
 from ergamot.core.flock.space import needed_floor_m2
-from ergamot.core.frame.design import build
+from ergamot.core.frame.design import build, change
 from ergamot.core.ground.lawn import pen_size
 from ergamot.core.ground.stay import day_load
 from ergamot.core.place import make_place
@@ -116,6 +116,24 @@ def test_thirty_broilers_get_the_pen_a_keeper_would_expect(broilers):
     assert 6.09 <= structure.body.floor_m2 <= 6.09 * 1.3
     assert judged.space.sentence.text("metric") == "good to the last day, day 49"
     assert 55 < judged.mass.dry_kg < judged.mass.fresh_kg < 95
+
+
+def test_what_nobody_could_lift_is_proposed_on_wheels_at_both_ends(broilers):
+    """Thirty broilers' pen is too heavy to carry at one end; on wheel boards two people pull it."""
+    place = make_place(CATALOGUE)
+    design = propose(CATALOGUE, broilers, place)
+    assert (design.values["gear"], design.values["pairs"]) == ("boards", 2)
+    assert judge(CATALOGUE, build(design, CATALOGUE), broilers, place).moving.ratio >= 1
+    carried = change(CATALOGUE, design, {"gear": "wheels"})
+    assert judge(CATALOGUE, build(carried, CATALOGUE), broilers, place).moving.ratio < 1
+
+
+@pytest.mark.parametrize("shape", ["coop", "hoop", "a-frame"])
+def test_no_axle_bends_in_what_is_proposed(shape, broilers):
+    place = make_place(CATALOGUE, crew="pickup")
+    structure = build(propose(CATALOGUE, broilers, place, shape), CATALOGUE)
+    axles = [c for c in judge(CATALOGUE, structure, broilers, place).strength.checks if c.what == "axle"]
+    assert all(one.ratio >= 1 for one in axles)
 
 
 @given(designs(), flocks(), st.integers(1, 120), st.floats(-10, 40))

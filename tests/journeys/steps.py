@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from playwright.sync_api import Page, expect
 
 
@@ -29,6 +31,14 @@ def propose(page: Page, name: str = "Bramble pen") -> None:
     page.get_by_role("button", name="Propose a pen").click()
     expect(page.get_by_role("heading", name=name)).to_be_visible()
     lay_flat(page)
+
+
+def choose(page: Page, tab: str, label: str, option: str) -> None:
+    """Pick from a list of words on the bench and wait until it is kept."""
+    page.get_by_role("tab", name=tab).click()
+    page.get_by_role("button", name=re.compile(f"^{label}:")).click()
+    with page.expect_response(re.compile(r"/api/pens/\d+$")):
+        page.get_by_role("option", name=re.compile(option)).click()
 
 
 def lay_flat(page: Page) -> None:

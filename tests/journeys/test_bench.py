@@ -16,7 +16,7 @@ def test_a_pen_is_proposed_and_changed(farm: Page):
     expect(farm.get_by_text("They leave at 5.59 lb each")).to_be_visible()
     propose(farm)
     expect(level(farm, "space")).to_contain_text("good to the last day, day 49")
-    expect(level(farm, "moving")).to_contain_text("short")
+    expect(level(farm, "moving")).to_contain_text("a man and a woman can keep it moving")
     expect(farm.get_by_label("30 birds to scale")).to_be_visible()
     assert farm.locator("[data-view=plan] [data-ref^=stick]").count() > 30
     weight = level(farm, "weight").inner_text()

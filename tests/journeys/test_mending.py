@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.steps import enter_flock, level
+from tests.journeys.steps import choose, enter_flock, level
 from tests.journeys.test_turning import propose_round, serious
 
 
@@ -17,6 +17,7 @@ def board(page: Page):
 def test_a_change_is_tried_taken_back_and_kept(farm: Page):
     enter_flock(farm)
     propose_round(farm)
+    choose(farm, "Gear", "Moved on", "^two wheels")
     failing = level(farm, "moving")
     expect(failing).to_contain_text("short")
     before = failing.inner_text()
@@ -31,7 +32,7 @@ def test_a_change_is_tried_taken_back_and_kept(farm: Page):
     expect(failing).to_have_text(before, use_inner_text=True)
     with farm.expect_response(re.compile(r"/api/pens/\d+$")) as kept:
         first.get_by_role("button", name="Keep").click()
-    assert kept.value.json()["revision"] == 2, words
+    assert kept.value.json()["revision"] == 3, words
     expect(failing).not_to_have_text(before, use_inner_text=True)
 
 
@@ -56,10 +57,8 @@ def test_a_pen_is_tied_down_from_its_wind_chart(farm: Page):
 def test_wheel_boards_are_chosen_thrown_over_and_their_template_fetched(farm: Page):
     enter_flock(farm)
     propose_round(farm)
-    farm.get_by_role("tab", name="Gear").click()
-    farm.get_by_role("button", name=re.compile("Moved on")).click()
-    with farm.expect_response(re.compile(r"/api/pens/\d+$")):
-        farm.get_by_role("option", name=re.compile("past a dead point")).click()
+    choose(farm, "Gear", "Moved on", "lever wheels")
+    choose(farm, "Gear", "Moved on", "past a dead point")
     level(farm, "moving").click()
     sheet = farm.get_by_role("dialog")
     expect(sheet.get_by_role("img", name=re.compile("rail 40 mm up"))).to_be_visible()

@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.steps import enter_flock, field, keep_flock, lay_flat, level, propose, type_into
+from tests.journeys.steps import choose, enter_flock, field, keep_flock, lay_flat, level, propose, type_into
 
 
 def enter_layers(page: Page) -> None:
@@ -45,6 +45,11 @@ def test_a_low_pen_with_a_falling_roof_and_a_side_hatch(farm: Page):
     propose(farm)
     type_into(farm, "fall", "5°")
     expect(field(farm, "fall")).to_have_value("5°")
+    farm.get_by_role("tab", name="Covering").click()
+    farm.get_by_role("button", name=re.compile("^Reached by:")).click()
+    farm.get_by_role("option", name="a hatch in the left side").click()
+    expect(farm.get_by_role("alert").first).to_contain_text("choose other wheels")
+    choose(farm, "Gear", "Moved on", "^two wheels")
     farm.get_by_role("tab", name="Covering").click()
     pick(farm, "Reached by", "a hatch in the left side")
     farm.get_by_role("tab", name="Inside").click()

@@ -85,7 +85,10 @@ def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:
         for i in np.nonzero(near)[0]:
             if separation_mm(member, others[i]) < -OVERLAP_MM:
                 raise OutOfRange(
-                    "axle", round(axle_mm, 1), f"where the {member.role} does not meet the {others[i].role}"
+                    "axle",
+                    round(axle_mm, 1),
+                    f"where the {member.role} does not meet the {others[i].role}; if there is no such place, "
+                    "choose other wheels",
                 )
 
 

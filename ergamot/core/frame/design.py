@@ -21,6 +21,7 @@ class Design:
     shape: str
     values: Mapping[str, Value]
     typed: Mapping[str, str] = field(default_factory=dict)
+    framed: tuple[Catalogue, Structure] | None = field(default=None, compare=False, repr=False)
 
 
 def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -> Design:
@@ -39,11 +40,12 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         raise UnknownChoice("shape", shape, tuple(SHAPES))
     declared = SHAPES[shape].parameters
     read = read_values(declared, given, catalogue)
+    framed = None
     try:
         values = SHAPES[shape].settle(read, catalogue)
         SHAPES[shape].check(values, catalogue)
         if values["gear"] in SWINGING:  # only the whole frame shows whether there is room to swing
-            SHAPES[shape].build(values, catalogue)
+            framed = catalogue, SHAPES[shape].build(values, catalogue)
     except OutOfRange as refused:
         label = next(one.label for one in declared if one.name == refused.field)
         said = refused.message.replace(f"{refused.field} must be", f"{label} must be", 1)
@@ -55,7 +57,7 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         and isinstance(given.get(one.name), str)
         and values[one.name] == read[one.name]
     }
-    return Design(shape, values, typed)
+    return Design(shape, values, typed, framed)
 
 
 def change(catalogue: Catalogue, design: Design, given: Mapping[str, object]) -> Design:
@@ -88,5 +90,6 @@ def build(design: Design, catalogue: Catalogue) -> Structure:
     >>> len(build(make_design(c, "low-pen", {}), c).members) > 30
     True
     """
-    framed = shape_of(design.shape).build(design.values, catalogue)
-    return tied_down(framed, design.values, catalogue)
+    if design.framed and design.framed[0] is catalogue:
+        return tied_down(design.framed[1], design.values, catalogue)
+    return tied_down(shape_of(design.shape).build(design.values, catalogue), design.values, catalogue)

@@ -8,7 +8,6 @@ from typing import Any
 from ergamot.core.drawing.lines import LOOKS, Line, LookName, lines
 from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.picture import Picture, picture
-from ergamot.core.frame.design import change
 from ergamot.core.frame.placed import BuildStep
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.steps import steps
@@ -21,8 +20,7 @@ from ergamot.store.records import Record
 
 def structure_of(work: Work, record: Record, trying: Mapping[str, Any]) -> Structure:
     """A pen as framed, as kept or with values being tried."""
-    design = design_of(work, record)
-    return built(work, change(work.catalogue, design, trying) if trying else design)
+    return built(work, design_of(work, record, trying))
 
 
 def pen_lines(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[Line, ...]:

@@ -19,7 +19,7 @@ from ergamot.core.drawing.views import View, view
 from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay, space_by_day
-from ergamot.core.frame.design import Design, build, change, make_design
+from ergamot.core.frame.design import Design, build, make_design
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
@@ -61,15 +61,25 @@ class Bench:
         return (*lacks, *unreached(self.structure), *self.structure.notes)
 
 
-def design_of(work: Work, record: Record) -> Design:
-    """The design a record holds."""
-    return design_in(work.catalogue, record)
+def design_of(work: Work, record: Record, changed: Mapping[str, Any] | None = None) -> Design:
+    """The design a record holds, with some values changed."""
+    return _designed(record.body["shape"], (*_given(record).items(), *(changed or {}).items()), work.own_rows)
 
 
 def design_in(catalogue: Catalogue, record: Record) -> Design:
     """The design a record holds, read with a catalogue."""
-    body = record.body
-    return make_design(catalogue, body["shape"], {**body["values"], **body["typed"]})
+    return make_design(catalogue, record.body["shape"], _given(record))
+
+
+def _given(record: Record) -> dict[str, Any]:
+    return {**record.body["values"], **record.body["typed"]}
+
+
+@lru_cache(maxsize=32)
+def _designed(shape: str, given: tuple[tuple[str, Any], ...], own: OwnRows) -> Design:
+    """What is tried is often tried again or kept next: the last few designs are kept, as checked; later of `given`
+    stands over earlier."""
+    return make_design(merged(own), shape, dict(given))
 
 
 @lru_cache(maxsize=32)
@@ -120,7 +130,7 @@ def change_pen(
     """Keep a change to a pen, made from revision `base`. It is built first: what cannot be framed
     is refused and nothing is kept."""
     record = find(work.session, "pen", pen_id)
-    design = change(work.catalogue, design_of(work, record), values)
+    design = design_of(work, record, values)
     built(work, design)
     if flock_id is not None:
         find(work.session, "flock", flock_id)
@@ -170,9 +180,7 @@ class Stands:
 
 def stands(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Stands:
     """A pen as kept, or with values being tried and not kept."""
-    design = design_of(work, record)
-    if trying:
-        design = change(work.catalogue, design, trying)
+    design = design_of(work, record, trying)
     flock = flock_of(work, find(work.session, "flock", record.body["flock_id"]))
     return Stands(design, built(work, design), flock, read_place(work, place_record(work)))
 

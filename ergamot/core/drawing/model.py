@@ -25,6 +25,7 @@ Triangle = tuple[int, int, int]
 Edge = tuple[int, int]
 OVER_MM = 8.0  # sheet is drawn this far outside the sticks, over whatever mesh lies under it
 MESH_OUT_MM = 1.0
+ROD_SIDES = 8
 DRUM_SIDES = 20
 BLOCK_MM = 22.0  # hinges, latches and the like; containers are drawn at BUCKET_MM
 BUCKET_MM = 120.0
@@ -204,7 +205,8 @@ def _cans(structure: Structure) -> Iterator[Part]:
 def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
     """A drum lying across the pen: a ring at each end, and a middle to fan them from."""
     assert item.size_mm
-    (x, y, z), (across, wide), n = item.place, item.size_mm, DRUM_SIDES
+    (x, y, z), (across, wide) = item.place, item.size_mm
+    n = DRUM_SIDES if item.role == "wheel" else ROD_SIDES
     right, left = drum(item.place, across, wide, n)
     corners = (*right, *left, (x, y - wide / 2, z), (x, y + wide / 2, z))
     triangles: list[Triangle] = []

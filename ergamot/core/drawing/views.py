@@ -100,7 +100,7 @@ def view(structure: Structure, name: ViewName) -> View:
         shape = _silhouette(eye, (opening.corners,))
         add(opening.corners, Outline(opening.ref, "opening", opening.role, opening.closed_by, shape))
     for item in structure.hardware:
-        solid = _hardware(item)
+        solid = _hardware(item, name)
         if solid:
             shape = _silhouette(eye, (solid[1],))
             add(solid[1], Outline(item.ref, solid[0], item.role, item.label, shape))
@@ -159,7 +159,7 @@ def _round(point: Flat) -> Flat:
     return round(point[0], 1), round(point[1], 1)
 
 
-def _hardware(item: Hardware) -> tuple[Kind, tuple[Point, ...]] | None:
+def _hardware(item: Hardware, name: ViewName) -> tuple[Kind, tuple[Point, ...]] | None:
     x, y, z = item.place
     if item.size_mm is None:
         if item.group == "fixings" or item.role == "pulling rope":
@@ -168,5 +168,6 @@ def _hardware(item: Hardware) -> tuple[Kind, tuple[Point, ...]] | None:
         return "part", tuple(
             (x + i * s, y + j * s, z + s * (k + 1) / 2) for i in (-1, 1) for j in (-1, 1) for k in (-1, 1)
         )
-    right, left = drum(item.place, *item.size_mm, CIRCLE_POINTS)
+    round_or_square = CIRCLE_POINTS if name == "side" else 4  # along its face a drum is a rectangle
+    right, left = drum(item.place, *item.size_mm, round_or_square)
     return ("wheel" if item.role == "wheel" else "rod"), (*right, *left)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Mapping
 from typing import Any
 
 from apiflask import APIBlueprint
@@ -46,8 +47,10 @@ from ergamot.web.unit_of_work import base_revision, current_work
 pens_part = APIBlueprint("pens", __name__, url_prefix="/api/pens")
 
 
-def _out(record: Record) -> dict[str, Any]:
-    return bench_out(record, bench(current_work(), record))
+def _out(record: Record, trying: Mapping[str, Any] | None = None, status: int = 200) -> Response:
+    """The whole bench, written out at once by its schema: it is large, and asked for at every pull."""
+    shown = bench_out(record, bench(current_work(), record, trying))
+    return Response(BenchOut.model_validate(shown).model_dump_json(), status, mimetype="application/json")
 
 
 def _pen(pen_id: int) -> Record:
@@ -86,22 +89,22 @@ def list_pens() -> dict[str, Any]:
 @pens_part.post("")
 @pens_part.input(ProposeIn)
 @pens_part.output(BenchOut, 201)
-def post_pen(json_data: ProposeIn) -> dict[str, Any]:
+def post_pen(json_data: ProposeIn) -> Response:
     """Propose a whole pen for a flock."""
-    return _out(propose_pen(current_work(), json_data.flock_id, json_data.name, json_data.shape))
+    return _out(propose_pen(current_work(), json_data.flock_id, json_data.name, json_data.shape), status=201)
 
 
 @pens_part.post("/open")
 @pens_part.input(OpenIn)
 @pens_part.output(BenchOut, 201)
-def post_open(json_data: OpenIn) -> dict[str, Any]:
+def post_open(json_data: OpenIn) -> Response:
     """Make a pen of a design file."""
-    return _out(open_pen(current_work(), json_data.flock_id, json_data.file))
+    return _out(open_pen(current_work(), json_data.flock_id, json_data.file), status=201)
 
 
 @pens_part.get("/<int:pen_id>")
 @pens_part.output(BenchOut)
-def get_pen(pen_id: int) -> dict[str, Any]:
+def get_pen(pen_id: int) -> Response:
     """A pen on the bench."""
     return _out(_pen(pen_id))
 
@@ -109,7 +112,7 @@ def get_pen(pen_id: int) -> dict[str, Any]:
 @pens_part.patch("/<int:pen_id>")
 @pens_part.input(PenIn)
 @pens_part.output(BenchOut)
-def patch_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
+def patch_pen(pen_id: int, json_data: PenIn) -> Response:
     """Change a pen, from the revision in If-Match."""
     changed = change_pen(
         current_work(), pen_id, base_revision(), json_data.values, json_data.name, json_data.flock_id
@@ -120,18 +123,18 @@ def patch_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
 @pens_part.post("/<int:pen_id>/try")
 @pens_part.input(PenIn)
 @pens_part.output(BenchOut)
-def try_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
+def try_pen(pen_id: int, json_data: PenIn) -> Response:
     """What the bench would show with these values; nothing is kept."""
     record = _pen(pen_id)
-    return bench_out(record, bench(current_work(), record, json_data.values))
+    return _out(record, json_data.values)
 
 
 @pens_part.post("/<int:pen_id>/copy")
 @pens_part.input(CopyIn)
 @pens_part.output(BenchOut, 201)
-def post_copy(pen_id: int, json_data: CopyIn) -> dict[str, Any]:
+def post_copy(pen_id: int, json_data: CopyIn) -> Response:
     """Make a new version of a pen, named, with a note why."""
-    return _out(copy_pen(current_work(), pen_id, json_data.name, json_data.why))
+    return _out(copy_pen(current_work(), pen_id, json_data.name, json_data.why), status=201)
 
 
 @pens_part.get("/starts/<int:flock_id>")
@@ -156,7 +159,7 @@ def get_starts(flock_id: int) -> dict[str, Any]:
 
 @pens_part.post("/<int:pen_id>/<any(undo,redo):step>")
 @pens_part.output(BenchOut)
-def step_pen(pen_id: int, step: Step) -> dict[str, Any]:
+def step_pen(pen_id: int, step: Step) -> Response:
     """Take the last change to a pen back, or bring it back."""
     work = current_work()
     return _out(take_step(work, _pen(pen_id), base_revision(), step))

@@ -33,7 +33,8 @@ def with_fittings(structure: Structure, order: Sequence[BuildStep]) -> tuple[Bui
         if item.when != "aside" and item.group != "fixings" and item.role != "wheel"
     ]
     made = list(order)
-    bought.sort(key=lambda item: (STAGE[item.group], item.role))
+    roles = list(dict.fromkeys(item.role for item in bought))
+    bought.sort(key=lambda item: (STAGE[item.group], roles.index(item.role)))
     for role, items in groupby(bought, key=lambda item: item.role):
         each = list(items)
         step = BuildStep(role, tuple(Placed(item.ref, "", _way(structure, item)) for item in each))

@@ -25,12 +25,12 @@ export function FirstHaul({ way }: { way: Schemas["WayOut"] }) {
         <tbody>
           {way.stretches.map((one) => (
             <tr key={one.number} className="border-t border-rule align-top">
-              <td className="py-1 font-slab font-bold">{one.number}</td>
+              <td className="py-1 pr-3 font-slab font-bold">{one.number}</td>
               <td className="figure whitespace-nowrap text-right">{read(one.length)}</td>
               <td className="px-2">{one.ground}</td>
               <td className="figure whitespace-nowrap text-right">{read(one.start)}</td>
               <td className="figure whitespace-nowrap text-right">{read(one.keep)}</td>
-              <td className="figure whitespace-nowrap pr-4 text-right">{read(one.width)}</td>
+              <td className="figure whitespace-nowrap pr-4 pl-3 text-right">{read(one.width)}</td>
               <td className={one.ratio >= 1 ? "" : "font-semibold text-clay"}>{read(one.words)}</td>
             </tr>
           ))}

@@ -15,6 +15,7 @@ AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; common practice
 LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; common practice
 BETWEEN_PAIRS_MM = 600.0  # two pairs of swinging wheels stand at least this far apart; common practice
 WHEELED = ("wheels", "bolt-on", "dolly", "frame", "chassis", "levers", "boards")
+FIXED_ON = ("wheels", "bolt-on", "levers", "boards")  # on rods of the pen's own
 LOOSE = ("dolly", "frame", "chassis")  # brought under the rails for a move, taken away after it
 SWINGING = ("levers", "boards")
 YIELD_MPA = {"mild": 250.0, "hard": 635.0}  # ASTM A307; SAE J429 grade 5
@@ -94,7 +95,7 @@ def gear_parameters(hold: str) -> tuple[Parameter, ...]:
                 Choice("mild", "mild steel rod"),
                 Choice("hard", "grade 5 rod", "bends at 2.5 × the load"),
             ),
-            only_if=wheeled,
+            only_if=("gear", *FIXED_ON),
         ),
         Parameter(
             "axle_made",

@@ -119,6 +119,16 @@ def ground(page: Page) -> None:
 
 
 ARGS = ["--no-sandbox", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"]
+
+
+def farm(page: Page) -> None:
+    """The farm, down to the way to its field."""
+    page.goto("/farm")
+    page.get_by_role("heading", name="The way to the field").wait_for()
+    page.mouse.move(640, 400)
+    page.mouse.wheel(0, 420)
+
+
 VIEWS = {
     "bench": bench,
     "sheet": sheet,
@@ -137,7 +147,7 @@ VIEWS = {
     "flocks": lambda page: page.goto("/flocks"),
     "build": build,
     "ground": ground,
-    "farm": lambda page: page.goto("/farm"),
+    "farm": farm,
     "catalogue": lambda page: page.goto("/catalogue/sheets"),
 }
 

@@ -17,7 +17,16 @@ from ergamot.operations.build import pen_bill
 from ergamot.operations.kept import kept
 from ergamot.operations.pens import built, design_of
 from ergamot.web.files import file_answer
-from ergamot.web.schemas.build import BarCutOut, BarOut, BillOut, BoughtOut, OffsetOut, PieceOut, PlanOut
+from ergamot.web.schemas.build import (
+    BarCutOut,
+    BarOut,
+    BillOut,
+    BillQuery,
+    BoughtOut,
+    OffsetOut,
+    PieceOut,
+    PlanOut,
+)
 from ergamot.web.schemas.figures import words
 from ergamot.web.unit_of_work import current_work
 
@@ -25,12 +34,13 @@ build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
 
 
 @build_part.get("/<int:pen_id>/bill")
+@build_part.input(BillQuery, location="query")
 @build_part.output(BillOut)
-def get_bill(pen_id: int) -> dict[str, Any]:
+def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
     """Everything it takes to build a pen."""
     work = current_work()
     record = kept(work, "pen", pen_id)
-    bill = pen_bill(work, record)
+    bill = pen_bill(work, record, query_data.seconds)
     offsets = offset_table(built(work, design_of(work, record)))
     return {
         "pen_id": record.id,

@@ -51,8 +51,11 @@ def holds(plan, wants):
     assert plan.gap == 0 or not plan.proven
 
 
+WANTED = st.lists(st.tuples(st.integers(200, 3600), st.integers(1, 8)), min_size=1, max_size=6)
+
+
 @settings(max_examples=40)
-@given(st.lists(st.tuples(st.integers(200, 3600), st.integers(1, 8)), min_size=1, max_size=6))
+@given(WANTED)
 def test_every_plan_cuts_all_that_is_wanted_and_fits(wanted):
     wants = [Want(f"p{i}", float(length), count) for i, (length, count) in enumerate(wanted)]
     holds(plan_sticks(wants, SOLD), wants)
@@ -127,3 +130,20 @@ def test_the_csv_reads_back_as_the_bill():
     assert (brace["angle_one_deg"], brace["length_ft_in"]) == ("45", "1 ft 4 11/16 in")
     costs = [Decimal(row[-1]) for row in rows[split + 2 : -1]]
     assert sum(costs) == Decimal(rows[-1][-1]) == bill.total
+
+
+@settings(max_examples=25)
+@given(WANTED, st.sampled_from([0.1, 1.0]))
+def test_less_time_gives_a_whole_plan_that_is_no_cheaper_than_its_bound(wanted, seconds):
+    wants = [Want(f"p{i}", float(length), count) for i, (length, count) in enumerate(wanted)]
+    hurried = plan_sticks(wants, SOLD, seconds=seconds)
+    holds(hurried, wants)
+    assert hurried.bound <= hurried.cost
+    if hurried.proven:
+        assert hurried.cost == plan_sticks(wants, SOLD).cost
+
+
+def test_no_time_at_all_is_refused():
+    with pytest.raises(OutOfRange) as refused:
+        plan_sticks(WORKED, SOLD, seconds=0.0)
+    assert refused.value.field == "seconds"

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.frame.structure import Hardware, Structure
 from ergamot.core.stock.coverings import Bought, mesh_lines, sheet_lines, wire_panel_lines
 from ergamot.core.stock.cut_list import Piece, cut_list
-from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
+from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan, Want, plan_sticks
 
 CENT = Decimal("0.01")
 
@@ -28,10 +28,10 @@ class Bill:
         return sum((line.cost for line in self.lines), Decimal(0))
 
 
-def bill_of(structure: Structure, catalogue: Catalogue) -> Bill:
+def bill_of(structure: Structure, catalogue: Catalogue, seconds: float = TIME_LIMIT_S) -> Bill:
     """Everything it takes to build a pen, priced.
 
-    Args: structure; catalogue with example or own prices.
+    Args: structure; catalogue with example or own prices; seconds for each cutting plan, 0.1 to 60.
     Returns: the Bill; its total is the sum of its lines.
     Raises: OutOfRange, TakesTooLong from the cutting plan.
     Source: prices in the catalogue.
@@ -48,7 +48,7 @@ def bill_of(structure: Structure, catalogue: Catalogue) -> Bill:
         ]
         factor = species.price_factor if species else Decimal(1)
         prices = [(price * factor).quantize(CENT) for price in section.prices]
-        plan = plan_sticks(wants, list(zip(section.stock_mm, prices, strict=True)))
+        plan = plan_sticks(wants, list(zip(section.stock_mm, prices, strict=True)), seconds=seconds)
         plans.append((section_key, species_key, plan))
         lines += _board_lines(plan, f"{section.label} {species.label}" if species else section.label)
     lines += sheet_lines(structure, catalogue) + mesh_lines(structure, catalogue)

@@ -79,12 +79,14 @@ def plan_sticks(
     stock: Sequence[tuple[float, Decimal]],
     kerf_mm: float = KERF_MM,
     trim_mm: float = TRIM_MM,
+    seconds: float = TIME_LIMIT_S,
 ) -> CuttingPlan:
     """Cut all pieces from the lengths sold for the least money.
 
     Args: wants, pieces with length above 0 and count 1 or more; stock, (length mm, price) of each
-        length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50.
-    Returns: the CuttingPlan, cheapest, then fewest boards.
+        length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; seconds
+        to look for the cheapest, 0.1 to 60.
+    Returns: the CuttingPlan, cheapest, then fewest boards; the best found in the time, `proven` or not.
     Raises: OutOfRange when a piece is longer than any board; TakesTooLong when not solved in time.
     Source: Gilmore & Gomory (1961); reduced-cost enumeration; HiGHS MIP.
 
@@ -94,6 +96,7 @@ def plan_sticks(
     """
     require_range("kerf_mm", kerf_mm, 0, 10, "mm")
     require_range("trim_mm", trim_mm, 0, 50, "mm")
+    require_range("seconds", seconds, 0.1, 60, "s")
     lengths = tuple(sorted({want.length_mm for want in wants}, reverse=True))
     wanted = tuple(sum(w.count for w in wants if w.length_mm == length) for length in lengths)
     cutting = Cutting(lengths, wanted, kerf_mm, trim_mm)
@@ -101,7 +104,7 @@ def plan_sticks(
     _refuse_too_long(cutting, stocks, wants)
     coin = math.gcd(*(stock.price_cents for stock in stocks))
     patterns, linear, worth = _linear_optimum(cutting, stocks)
-    counts, patterns, proven = _best_plan(cutting, stocks, coin, (patterns, linear, worth))
+    counts, patterns, proven = _best_plan(cutting, stocks, coin, (patterns, linear, worth), seconds)
     cents = _cost(patterns, counts)
     floor = math.ceil(linear / coin - 1e-6) * coin
     return CuttingPlan(
@@ -162,10 +165,10 @@ def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...]) -> Optimum:
 
 
 def _best_plan(
-    cutting: Cutting, stocks: tuple[Stock, ...], coin: int, optimum: Optimum
+    cutting: Cutting, stocks: tuple[Stock, ...], coin: int, optimum: Optimum, seconds: float
 ) -> tuple[np.ndarray, list[Pattern], bool]:
     """How many bars of each pattern, the patterns, and whether nothing cheaper exists."""
-    deadline = monotonic() + TIME_LIMIT_S
+    deadline = monotonic() + seconds
     patterns, linear, worth = optimum
     slack = float(coin)
     while monotonic() < deadline:
@@ -178,7 +181,7 @@ def _best_plan(
             fewer = _whole_bars(cutting, listed, coin, TIE_LIMIT_S, at_most=_cost(listed, counts))
             return (counts if fewer is None else fewer), listed, True
         slack = min(spare, WIDEN * slack)
-    counts = _whole_bars(cutting, patterns, coin, TIME_LIMIT_S)
+    counts = _whole_bars(cutting, patterns, coin, max(1.0, seconds))
     if counts is None:
         raise TakesTooLong("No cutting plan was found in the time allowed", field="sticks")
     return counts, patterns, False

@@ -2,7 +2,15 @@
 
 from __future__ import annotations
 
+from pydantic import BaseModel, Field
+
 from ergamot.web.schemas.figures import Out, Words
+
+
+class BillQuery(BaseModel):
+    """How long to look for the cheapest way to cut it, seconds."""
+
+    seconds: float = Field(10.0, ge=0.1, le=10.0)
 
 
 class PieceOut(Out):

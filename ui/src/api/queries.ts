@@ -2,6 +2,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, api, valuesOf, type Bench } from "./client";
 
+const HURRIED_S = 0.3;
+
 export const keys = {
   choices: ["choices"],
   place: ["place"],
@@ -97,10 +99,13 @@ export const useMoving = (bench: Bench, drilled: string) => {
 export const useCatalogue = () =>
   useQuery({ queryKey: keys.catalogue, queryFn: async () => (await answer(api.GET("/api/catalogue"))).tables });
 
-export const useBill = (id: number) =>
+/** Everything it takes to build a pen. Hurried, the cutting plan is what is found in a moment; the longer search is
+ *  dropped. */
+export const useBill = (id: number, hurried = false) =>
   useQuery({
-    queryKey: keys.bill(id),
-    queryFn: () => answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id } } })),
+    queryKey: hurried ? [...keys.bill(id), "hurried"] : keys.bill(id),
+    queryFn: ({ signal }) =>
+      answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id }, query: hurried ? { seconds: HURRIED_S } : {} }, signal })),
   });
 
 export const useMoves = (pen: number, lawn: number, start: string, days: number) =>

@@ -9,6 +9,7 @@ import { Boards } from "./Boards";
 import { BuildOrder } from "./BuildOrder";
 import { DrawingFiles } from "./DrawingFiles";
 import { Offsets } from "./Offsets";
+import { Reckoning } from "./Reckoning";
 import { Pieces } from "./Pieces";
 import { Shopping } from "./Shopping";
 import { WherePiecesGo } from "./WherePiecesGo";
@@ -22,15 +23,16 @@ export function BuildPage() {
   return (
     <div className="pt-4">
       <PenChoice part="build" current={id} />
-      <OfPen id={id} />
+      <OfPen key={id} id={id} />
     </div>
   );
 }
 
 function OfPen({ id }: { id: number }) {
-  const bill = useBill(id);
+  const [hurried, setHurried] = useState(false);
+  const bill = useBill(id, hurried);
   if (bill.error) return <Trouble problem={bill.error} />;
-  if (!bill.data) return <Waiting what="Working out the cheapest way to cut it" />;
+  if (!bill.data) return <Reckoning hurried={hurried} onEnough={() => setHurried(true)} />;
   return <Sheets bill={bill.data} />;
 }
 

@@ -1,10 +1,11 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Bill, Schemas } from "../api/client";
 import { UnitsProvider } from "../kit/units";
 import { Boards } from "./Boards";
 import { Offsets } from "./Offsets";
+import { Reckoning } from "./Reckoning";
 import { Pieces } from "./Pieces";
 import { Shopping } from "./Shopping";
 import { words } from "../testing/words";
@@ -54,6 +55,23 @@ const bill: Bill = {
     { what: "hex mesh", aisle: "mesh", used: "9 m", packs: 1, pack: "roll", each: "30.00", cost: "30.00" },
   ],
 };
+
+describe("while the cheapest plan is looked for", () => {
+  afterEach(() => vi.useRealTimers());
+
+  it("counts the seconds and lets a keeper be content with less", () => {
+    vi.useFakeTimers();
+    const onEnough = vi.fn();
+    const { rerender } = render(<Reckoning hurried={false} onEnough={onEnough} />);
+    expect(screen.queryByRole("button")).toBeNull();
+    act(() => vi.advanceTimersByTime(3000));
+    expect(screen.getByText(/3 s of about 10 for/)).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Enough: the best so far" }));
+    expect(onEnough).toHaveBeenCalledOnce();
+    rerender(<Reckoning hurried onEnough={onEnough} />);
+    expect(screen.queryByRole("button")).toBeNull();
+  });
+});
 
 describe("the cutting plan", () => {
   it("says what it costs and that nothing can cost less", () => {

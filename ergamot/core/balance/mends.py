@@ -35,7 +35,18 @@ STEPS: dict[str, tuple[float, ...]] = {
 LIKELY: dict[str, tuple[str, ...]] = {
     "space": ("length", "width", "gear", "section"),
     "weight": ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay"),
-    "moving": ("wheel", "axle", "handle", "gear", "section", "species", "roof", "roofed", "wall_sheet"),
+    "moving": (
+        "wheel",
+        "axle",
+        "handle",
+        "gear",
+        "put_under",
+        "section",
+        "species",
+        "roof",
+        "roofed",
+        "wall_sheet",
+    ),
     "strength": ("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
     "wind": (
         "anchors",
@@ -58,6 +69,7 @@ IDLE: dict[str, tuple[str, ...]] = {
         "anchor",
         "ballast",
         "axle_",
+        "put_under",
         "lever_",
         "handle",
         "roof",
@@ -67,10 +79,10 @@ IDLE: dict[str, tuple[str, ...]] = {
         "walls",
         "wall_sheet",
     ),
-    "weight": ("anchor", "ballast", "axle_steel", "lever_"),
+    "weight": ("anchor", "ballast", "axle_steel", "put_under", "lever_"),
     "moving": ("anchor", "ballast", "axle_steel"),
-    "wind": ("axle_", "lever_", "handle", "pairs"),
-    "strength": ("anchor", "ballast"),
+    "wind": ("axle_", "put_under", "lever_", "handle", "pairs"),
+    "strength": ("anchor", "ballast", "put_under"),
 }
 # What the keeper has or what the birds need is not traded away for a verdict
 NEEDED = ("house",)

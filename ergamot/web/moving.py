@@ -9,7 +9,7 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.finding import phrase
-from ergamot.core.frame.structure import Lever
+from ergamot.core.frame.footing import Lever
 from ergamot.core.gear.chart import Mover, OnGround
 from ergamot.core.gear.first_haul import FirstHaul, OnTheWay, told_of_stretch, told_of_way
 from ergamot.core.gear.moving import TESTS, cautions

@@ -11,8 +11,9 @@ from shapely import MultiPoint, Polygon
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
+from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.soundness import OVERLAP_MM, separation_mm
-from ergamot.core.frame.structure import Lever, Member, Structure
+from ergamot.core.frame.structure import Member, Structure
 
 LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; common practice
 BESIDE_MM = 1.0  # sticks that end this near a wheel's side are beside it, not in its way

@@ -6,8 +6,9 @@ import math
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
+from ergamot.core.frame.footing import Axle
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.structure import Axle, Structure
+from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.effort import (
     SINKS_BELOW,
     START_FACTOR,

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from ergamot.core.catalogue import Ground
 from ergamot.core.finding import Working
+from ergamot.core.frame.footing import Axle, Lever
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.structure import Axle, Lever, Structure
+from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.effort import START_FACTOR
 from ergamot.core.gear.raising import LEVER_GAIN, Raising
 from ergamot.core.gear.throwing import lifted_n

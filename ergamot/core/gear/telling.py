@@ -8,8 +8,9 @@ from dataclasses import replace
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.clearance import swing_gaps
+from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.structure import Lever, Structure
+from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import MovingChart
 from ergamot.core.gear.raising import WITH
 from ergamot.core.gear.throwing import hardest_throw

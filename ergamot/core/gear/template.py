@@ -8,9 +8,10 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import NotFound
 from ergamot.core.finding import Phrase, phrase
+from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import BOLT_EXTRA_MM, lengths
-from ergamot.core.frame.structure import Lever, Member, Structure
+from ergamot.core.frame.structure import Member, Structure
 from ergamot.core.units import Quantity
 
 PIN_DIAMETERS = 5.0  # from pivot to locking pin; common practice

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.structure import Lever, Structure
+from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.raising import corner_n
 
 

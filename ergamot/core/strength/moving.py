@@ -17,9 +17,10 @@ from ergamot.core.frame.bending import (
     ROD_STRESS,
     stiffness_n_m2,
 )
+from ergamot.core.frame.footing import Axle
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
-from ergamot.core.frame.structure import Axle, Member, Structure
+from ergamot.core.frame.structure import Member, Structure
 from ergamot.core.gear.haul import Haul
 from ergamot.core.strength.check import SCREW_N, Check, bends
 from ergamot.core.weather.states import ROLLS

@@ -10,8 +10,9 @@ import numpy as np
 
 from ergamot.core.catalogue import Ground
 from ergamot.core.errors import require_range
+from ergamot.core.frame.footing import Anchor
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.structure import Anchor, Structure
+from ergamot.core.frame.structure import Structure
 from ergamot.core.units import G
 
 STRAP_DEG = 45.0  # straps run down at this angle; common practice

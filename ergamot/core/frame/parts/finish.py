@@ -6,18 +6,11 @@ from dataclasses import dataclass
 
 from ergamot.core.frame.clearance import refuse_clash, refuse_tight
 from ergamot.core.frame.fixings import count_fixings
+from ergamot.core.frame.footing import Axle, Grip
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import (
-    Axle,
-    Body,
-    Dimension,
-    Grip,
-    Room,
-    Structure,
-    Zone,
-)
+from ergamot.core.frame.structure import Body, Dimension, Room, Structure, Zone
 
 
 @dataclass(frozen=True)

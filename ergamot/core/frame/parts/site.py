@@ -11,10 +11,11 @@ from ergamot.core.finding import Phrase
 from ergamot.core.frame.carpentry import Framing, Piece
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.face import Face
+from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.profile import Profile
-from ergamot.core.frame.structure import Contents, Group, Hardware, Joint, Lever, Member, When, Zone
+from ergamot.core.frame.structure import Contents, Group, Hardware, Joint, Member, When, Zone
 from ergamot.core.units import Quantity, say
 
 

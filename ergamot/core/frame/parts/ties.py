@@ -13,9 +13,10 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.frame.footing import Anchor, Ballast
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value
-from ergamot.core.frame.structure import Anchor, Ballast, Hardware, Structure
+from ergamot.core.frame.structure import Hardware, Structure
 
 MOST_PAIRS = 6
 MOST_CANS = 10  # pairs; more is better held by anchors

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.footing import Grip
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Grip
 
 GRIP_FROM_END_MM = 50.0  # hands close round a handle this far from its end; common practice
 ROPE_HOLD_MM = 700.0  # hands hold a lifting rope at knuckle height; common practice

@@ -14,6 +14,7 @@ import math
 from ergamot.core.catalogue import Section, Wheel
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.footing import Axle, Lever
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.gear.iron import (
@@ -25,7 +26,7 @@ from ergamot.core.frame.parts.gear.iron import (
     too_high,
 )
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Axle, Hardware, Lever
+from ergamot.core.frame.structure import Hardware
 from ergamot.core.frame.swing import Swing
 
 

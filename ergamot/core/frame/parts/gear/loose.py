@@ -10,9 +10,10 @@
 from __future__ import annotations
 
 from ergamot.core.catalogue import Wheel
+from ergamot.core.frame.footing import Axle
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Axle, Hardware
+from ergamot.core.frame.structure import Hardware
 
 DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
 FRAME_RISE_MM = 80.0  # a lifting frame takes it this high; common practice

@@ -6,6 +6,7 @@ from typing import Literal
 
 from ergamot.core.catalogue import Section, Wheel
 from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.footing import Axle
 from ergamot.core.frame.parts.gear.choices import LOOSE, Gear
 from ergamot.core.frame.parts.gear.iron import (
     END_DIAMETERS,
@@ -18,7 +19,6 @@ from ergamot.core.frame.parts.gear.iron import (
 from ergamot.core.frame.parts.gear.levers import lever_out, swinging_wheels
 from ergamot.core.frame.parts.gear.loose import loose_wheels
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Axle
 
 OVER_WHEEL_MM = 20.0  # a tyre clears the spacer over it; common practice
 Axles = tuple[Axle | None, Axle | None]  # rear, front

@@ -1,0 +1,72 @@
+"""What a pen moves on, is taken hold of by, and is held down with."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from ergamot.core.catalogue import Wheel
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.swing import Swing
+
+
+@dataclass(frozen=True)
+class Axle:
+    """Wheels the pen moves on. x from the rear end of the rails; all mm.
+
+    `rise_mm` is how far they lift the rails above the grass. `parked` tells where they are when it stands:
+    down on their tyres, lifted clear, or off. `rides_kg` is a loose axle's own mass, which moves with the pen;
+    `put_under` is what it is put there with: lever, jack or hands. A front axle that steers turns by `turns_deg`.
+    """
+
+    x_mm: float
+    radius_mm: float
+    wheel: Wheel
+    wheels: int
+    rise_mm: float = 0.0
+    parked: Literal["down", "lifted", "off"] = "down"
+    steel: str = "mild"
+    held_sides: int = 1
+    rides_kg: float = 0.0
+    turns_deg: float = 0.0
+    put_under: str = ""
+
+
+@dataclass(frozen=True)
+class Lever:
+    """A swinging wheel: its pivot's place along the rail (mm), the way its arm points when parked (−1 rear, 1
+    front), its side (−1 right, 1 left), the face of the wood it lies against (mm from the middle), its swing."""
+
+    where: str
+    x_mm: float
+    points: int
+    side: int
+    inner_mm: float
+    swing: Swing
+    handle_mm: float
+
+
+@dataclass(frozen=True)
+class Grip:
+    """Where the hands take hold, mm."""
+
+    x_mm: float
+    z_mm: float
+
+
+@dataclass(frozen=True)
+class Anchor:
+    """Something driven or screwed into firm ground, its working hold there, and where, mm."""
+
+    row: str
+    label: str
+    hold_n: float
+    place: Flat
+
+
+@dataclass(frozen=True)
+class Ballast:
+    """Weight hung on the pen while it stands: kg, and where, mm."""
+
+    kg: float
+    place: Flat

@@ -79,7 +79,7 @@ IDLE: dict[str, tuple[str, ...]] = {
         "walls",
         "wall_sheet",
     ),
-    "weight": ("anchor", "ballast", "axle_steel", "put_under", "lever_"),
+    "weight": ("anchor", "ballast", "gear", "axle_steel", "put_under", "lever_"),
     "moving": ("anchor", "ballast", "axle_steel"),
     "wind": ("axle_", "put_under", "lever_", "handle", "pairs"),
     "strength": ("anchor", "ballast", "put_under"),

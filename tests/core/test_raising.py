@@ -8,6 +8,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ergamot.core.drawing.model import model
+from ergamot.core.drawing.views import view
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
@@ -129,3 +131,25 @@ def test_cautions_follow_the_way_it_is_moved():
     assert not any("jack" in line for line in cautions(pen(), PLACE))
     assert any("jack" in line for line in cautions(pen(gear="chassis"), PLACE))
     assert any("Towing" in line for line in cautions(pen(), towed))
+
+
+@pytest.mark.parametrize("gear", ["dolly", "frame", "chassis"])
+@pytest.mark.parametrize("wheel", list(CATALOGUE.wheels))
+def test_loose_wheels_clear_every_rail_and_wait_behind_the_pen(gear, wheel):
+    """Under rails that are lifted over them, or beside the rails by at least 5 mm; drawn behind while it stands."""
+    structure = pen(gear=gear, wheel=wheel)
+    half = structure.body.y[1]
+    loose = [item for item in structure.hardware if item.role == "loose wheel"]
+    assert len(loose) == (2 if gear == "dolly" else 4)
+    for item in loose:
+        across, wide = item.size_mm
+        beside = abs(item.place[1]) - wide / 2 - half
+        over = structure.axle.rise_mm - across
+        assert beside >= 5 or over >= 20
+    drawn = [part for part in model(structure, CATALOGUE) if part.role == "loose wheel"]
+    assert len(drawn) == len(loose)
+    assert all(max(x for x, _, _ in part.corners) < 0 for part in drawn)
+    assert not any(outline.role == "loose wheel" for outline in view(structure, "plan").outlines)
+    chart = moving_chart(CATALOGUE, structure, mass(structure), PLACE, 0.0)
+    widest = max(abs(item.place[1]) + item.size_mm[1] / 2 for item in loose)
+    assert chart.passage_width >= 2 * widest / 1000

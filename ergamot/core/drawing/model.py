@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import shapely
@@ -26,6 +26,7 @@ Edge = tuple[int, int]
 OVER_MM = 8.0  # sheet is drawn this far outside the sticks, over whatever mesh lies under it
 MESH_OUT_MM = 1.0
 ROD_SIDES = 8
+WAITS_MM = 350.0  # behind the pen
 DRUM_SIDES = 20
 BLOCK_MM = 22.0  # hinges, latches and the like; containers are drawn at BUCKET_MM
 BUCKET_MM = 120.0
@@ -73,6 +74,7 @@ def model(structure: Structure, catalogue: Catalogue) -> tuple[Part, ...]:
         *_hardware(structure.hardware, catalogue),
         *_anchors(structure),
         *_cans(structure),
+        *_waiting(structure),
     )
 
 
@@ -202,11 +204,24 @@ def _cans(structure: Structure) -> Iterator[Part]:
         )
 
 
+def _waiting(structure: Structure) -> Iterator[Part]:
+    """A dolly, lifting frame or chassis as it waits behind the pen, the rear pair nearer."""
+    front = structure.front_axle
+    for item in structure.hardware:
+        if item.when != "aside" or not item.size_mm:
+            continue
+        x, y, z = item.place
+        further = 2.5 * z if front is not None and x == front.x_mm else 0.0
+        behind = replace(item, place=(-WAITS_MM - z - further, y, z))
+        kind: PartKind = "wheel" if item.role == "loose wheel" else "rod"
+        yield Part(item.ref, "", kind, item.role, "gear", item.row, 0.0, 0.0, (0.0, 0.0, 0.0), *_drum(behind))
+
+
 def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
     """A drum lying across the pen: a ring at each end, and a middle to fan them from."""
     assert item.size_mm
     (x, y, z), (across, wide) = item.place, item.size_mm
-    n = DRUM_SIDES if item.role == "wheel" else ROD_SIDES
+    n = DRUM_SIDES if item.role.endswith("wheel") else ROD_SIDES
     right, left = drum(item.place, across, wide, n)
     corners = (*right, *left, (x, y - wide / 2, z), (x, y + wide / 2, z))
     triangles: list[Triangle] = []

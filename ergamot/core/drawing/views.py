@@ -65,6 +65,7 @@ _EYES: dict[ViewName, _Eye] = {
 }
 CIRCLE_POINTS = 36
 EDGE_ON_MM2 = 500.0  # a panel that shows less than this is seen edge on
+TIED = ("anchor and strap", "water can")  # of what waits aside, what is at the pen while it stands
 SMALL_PART_MM = 22.0  # hinges and latches are drawn as a mark this wide
 
 
@@ -100,6 +101,8 @@ def view(structure: Structure, name: ViewName) -> View:
         shape = _silhouette(eye, (opening.corners,))
         add(opening.corners, Outline(opening.ref, "opening", opening.role, opening.closed_by, shape))
     for item in structure.hardware:
+        if item.when == "aside" and item.role not in TIED:
+            continue
         solid = _hardware(item, name)
         if solid:
             shape = _silhouette(eye, (solid[1],))

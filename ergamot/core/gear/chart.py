@@ -214,7 +214,7 @@ def widest_m(structure: Structure) -> float:
     ys += [
         item.place[1] + side * (item.size_mm[1] / 2)
         for item in structure.hardware
-        if item.size_mm and item.when != "aside"
+        if item.size_mm and (item.when != "aside" or item.role == "loose wheel")
         for side in (-1, 1)
     ]
     return (max(ys) - min(ys)) / 1000

@@ -85,7 +85,7 @@ def pen_size(structure: Structure) -> PenSize:
     corners = [corner for member in structure.members for corner in member.corners]
     xs, ys = [c[0] for c in corners], [c[1] for c in corners]
     for item in structure.hardware:
-        if item.size_mm is not None:
+        if item.size_mm is not None and item.when != "aside":
             reach = abs(item.place[1]) + item.size_mm[1] / 2
             ys += [-reach, reach]
     return PenSize(

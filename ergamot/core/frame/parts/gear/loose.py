@@ -2,7 +2,7 @@
 
 | gear    | pairs | lifts the rails             | front pair          |
 |---------|-------|-----------------------------|---------------------|
-| dolly   | rear  | 60 mm                       | carried in the hands |
+| dolly   | rear  | 60 mm, wheels beside them   | carried in the hands |
 | frame   | both  | 80 mm, wheels beside them   | straight            |
 | chassis | both  | clear over the turned wheel | turns on a drawbar  |
 """
@@ -12,6 +12,7 @@ from __future__ import annotations
 from ergamot.core.catalogue import Wheel
 from ergamot.core.frame.footing import Axle
 from ergamot.core.frame.parts.gear.choices import Gear
+from ergamot.core.frame.parts.gear.iron import WHEEL_GAP_MM
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Hardware
 
@@ -19,7 +20,8 @@ DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
 FRAME_RISE_MM = 80.0  # a lifting frame takes it this high; common practice
 OVER_TURNED_MM = 20.0  # rails clear a wheel turned under them by this; common practice
 TURNS_DEG = 60.0  # a front axle turns this far before its wheels meet the bearer; common practice
-TRACK_SHARE = 0.8  # loose wheels stand this share of the half width out; common practice
+TRACK_SHARE = 0.8  # wheels under a pen stand this share of the half width out; common practice
+BAR_MM = 50.0  # the bar between a loose pair, across
 Put = tuple[str, float, float, float]  # row of the catalogue, x, rise, how far it turns
 
 
@@ -67,15 +69,18 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, put: Put, half: float) -> Axle:
     site.hardware.append(
         Hardware(
             f"{key}-{end}", key.replace("-", " "), "gear", bar.label, bar.kg, (x, 0.0, radius), bar.key,
-            when="aside",
+            size_mm=(BAR_MM, 2 * half), when="aside",
         )
     )  # fmt: skip
+    # What does not lift the rails over its wheels has them outside
+    under = rise > wheel.diameter_mm
+    out = half * TRACK_SHARE if under else half + WHEEL_GAP_MM + wheel.width_mm / 2
     for side, word in ((-1, "right"), (1, "left")):
-        place = (x, side * half * TRACK_SHARE, radius)
+        place = (x, side * out, radius)
         site.hardware.append(
             Hardware(
                 f"loose-wheel-{end}-{word}", "loose wheel", "gear", wheel.label, wheel.kg, place, wheel.key,
-                when="aside",
+                size_mm=(wheel.diameter_mm, wheel.width_mm), when="aside",
             )
         )  # fmt: skip
     return Axle(

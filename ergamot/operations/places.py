@@ -7,7 +7,7 @@ from typing import Any, Literal
 
 from ergamot.core.place import Place, make_place
 from ergamot.core.units import parse_amount, parse_length, parse_percent, parse_temperature
-from ergamot.core.way import Stretch, lengthened
+from ergamot.core.way import USUAL_ROOM_MM, USUAL_WIDTH_MM, Stretch, lengthened
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create, find_all, revise
 
@@ -57,17 +57,13 @@ def read_place(work: Work, record: Record) -> Place:
 
 def _way(entered: list[dict[str, Any]]) -> tuple[Stretch, ...]:
     """Stretches as typed or drawn; a length typed for one moves its end and all after it."""
-    way = tuple(
-        Stretch(
-            east_m=float(one["east_m"]),
-            north_m=float(one["north_m"]),
-            width_mm=_length(one["width_mm"], f"way-{i}-width_mm"),
-            rise_percent=_percent(one.get("rise_percent", 0.0), f"way-{i}-rise_percent"),
-            ground=one.get("ground", ""),
-            room_mm=_length(one["room_mm"], f"way-{i}-room_mm"),
-        )
-        for i, one in enumerate(entered, start=1)
-    )
+    way: tuple[Stretch, ...] = ()
+    width, room = USUAL_WIDTH_MM, USUAL_ROOM_MM
+    for i, one in enumerate(entered, start=1):
+        width = _length(one.get("width_mm", width), f"way-{i}-width_mm")
+        room = _length(one.get("room_mm", room), f"way-{i}-room_mm")
+        rise = _percent(one.get("rise_percent", 0.0), f"way-{i}-rise_percent")
+        way += (Stretch(one["east_m"], one["north_m"], width, rise, one.get("ground", ""), room),)
     for i, one in enumerate(entered, start=1):
         typed = one.get("length")
         if isinstance(typed, str):

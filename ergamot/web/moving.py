@@ -12,8 +12,8 @@ from ergamot.core.finding import phrase
 from ergamot.core.frame.footing import Lever
 from ergamot.core.gear.chart import Mover, OnGround
 from ergamot.core.gear.first_haul import FirstHaul, OnTheWay, told_of_stretch, told_of_way
-from ergamot.core.gear.moving import TESTS, cautions
-from ergamot.core.gear.telling import as_drilled, told, told_of_swing
+from ergamot.core.gear.moving import cautions
+from ergamot.core.gear.telling import as_drilled, told, told_of_mover, told_of_swing
 from ergamot.core.units import Quantity, parse_length
 from ergamot.exchange.drill_template import template_dxf, template_pdf
 from ergamot.operations.kept import kept
@@ -119,16 +119,12 @@ def _held(keep: float) -> Words:
 
 
 def _mover(one: Mover, found: OnTheMove) -> MoverOut:
-    share = Quantity(min(9.99, 1 / max(one.ratio, 0.1001)), "share")
-    verdict = "can; hardest is to {test}, {share} of what they should" if one.ratio >= 1 else (
-        "should not: to {test} is {share} of what they should"
-    )  # fmt: skip
     return MoverOut(
         key=one.crew.key,
         label=one.crew.label,
         chosen=one.crew in found.place.movers,
         ratio=one.ratio,
-        words=Words.model_validate(phrase(verdict.replace("{test}", TESTS[one.ruling]), share=share)),
+        words=Words.model_validate(told_of_mover(one)),
     )
 
 

@@ -37,6 +37,14 @@ def test_a_way_is_kept_as_drawn_and_measured(client):
     assert [one["key"] for one in client.get("/api/choices").json["grounds"]].count(kept[0]["ground"]) == 1
 
 
+def test_a_stretch_only_drawn_is_as_wide_as_the_one_before(client):
+    drawn = {"east_m": 0, "north_m": 30}
+    assert [one["width_mm"] for one in keep(client, drawn)["way"]] == [3000]
+    after = keep(client, YARD, {"east_m": 30, "north_m": 20, "width_mm": None})["way"]
+    assert [one["width_mm"] for one in after] == pytest.approx([3048, 3048])
+    assert [one["room_mm"] for one in after] == [6000, 6000]
+
+
 @pytest.mark.parametrize(
     ("change", "field", "words"),
     [

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -51,6 +53,8 @@ def test_a_braced_slope_is_one_deep_beam_with_the_ridge():
     known = steps(found["side rails when an end is lifted"])
     ridge = next(m for m in structure.members if m.role == "ridge board")
     rail = next(m for m in structure.members if m.role == "base side rail")
+    lines = sorted({m.centre[0] for m in structure.members if m.role == "rafter"})
+    assert known["a"] == pytest.approx(max(b - a for a, b in pairwise(lines)) / 1000, rel=1e-4)
     assert known["H"] == pytest.approx((ridge.centre[2] - rail.centre[2]) / 1000, rel=1e-4)
     assert ridge.ref in found["side rails when an end is lifted"].refs
 

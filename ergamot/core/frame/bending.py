@@ -17,7 +17,7 @@ PVC_KG_M3 = 1400.0  # ASTM D1785
 STEEL_ALLOWED_MPA = 205.0 / 1.5  # thin conduit; common practice
 TUBE_E_GPA = {"steel": 200.0, "plastic": 2.8}  # common practice
 FV_MPA = 0.93  # shear along the grain, least of the softwoods; NDS Supplement table 4A
-E_OVER_G = 16.0  # stiffness in bending over stiffness in twisting, of wood; USDA Wood Handbook
+E_OVER_G = 16.0  # stiffness in bending over stiffness in twisting, of wood; USDA FPL-GTR-282
 PVC_ALLOWED_MPA = 14.0  # ASTM D2241 hydrostatic design stress, used for bending; common practice
 SPAN_OVER_SAG = 120.0  # span over deflection for farm roofs; common practice
 

@@ -13,6 +13,7 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM, widest_m
 from ergamot.core.gear.haul import haul, movers_strength, tests_of
 from ergamot.core.gear.moving import TESTS
+from ergamot.core.gear.telling import share_taken
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 from ergamot.core.way import Leg, legs, longest_round_m
@@ -99,15 +100,14 @@ def _stretch(
 ) -> OnTheWay:
     ground = catalogue.grounds.get(leg.stretch.ground, place.moving_ground)
     rise = leg.stretch.rise_percent
+    cans = [movers_strength(catalogue, structure, crew) for crew in place.movers]
+    level, steep = (haul(structure, weighed, ground, slope, cans[0]) for slope in (0.0, abs(rise)))
+    slope = math.copysign(steep.keep - level.keep, rise)
     ratios: dict[str, float] = {}
-    for crew in place.movers:
-        can = movers_strength(catalogue, structure, crew)
-        moved = haul(structure, weighed, ground, max(0.0, rise), can)
-        asked = tests_of(structure, moved, can, place)
-        if rise < 0:
-            level, up = (haul(structure, weighed, ground, slope, can) for slope in (0.0, -rise))
-            back = up.keep - 2 * level.keep  # the slope's share less what rolling takes
-            asked["hold"] = min(MOST, can.keep_n / max(back, 1.0))
+    for can in cans:
+        asked = tests_of(structure, haul(structure, weighed, ground, max(0.0, rise), can), can, place)
+        if level.keep + slope < 0:
+            asked["hold"] = min(MOST, can.keep_n / max(-level.keep - slope, 1.0))
         for name, ratio in asked.items():
             ratios[name] = min(ratio, ratios.get(name, math.inf))
     long, wide = size
@@ -115,8 +115,6 @@ def _stretch(
     if leg.bend_deg:
         ratios["bend"] = min(MOST, longest_round_m(wide, leg.stretch.room_mm / 1000, leg.bend_deg) / long)
     ruling = min(ratios, key=lambda name: ratios[name])
-    level = haul(structure, weighed, ground, 0.0, can)
-    slope = math.copysign(haul(structure, weighed, ground, abs(rise), can).keep - level.keep, rise)
     return OnTheWay(leg, ground, level.start + slope, level.keep + slope, ratios[ruling], ruling)
 
 
@@ -153,7 +151,7 @@ def told_of_stretch(one: OnTheWay) -> Phrase:
     Returns: a Phrase.
     Source: as `first_haul`.
     """
-    share = Quantity(min(9.99, 1 / max(one.ratio, 0.1001)), "share")
+    share = share_taken(one.ratio)
     if one.ratio >= 1:
         return phrase(f"hardest is to {ASKED[one.ruling]}, {{share}} of what can be", share=share)
     if one.ruling in STOPS:

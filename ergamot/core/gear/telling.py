@@ -11,12 +11,14 @@ from ergamot.core.frame.clearance import swing_gaps
 from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.chart import MovingChart
+from ergamot.core.gear.chart import Mover, MovingChart
+from ergamot.core.gear.moving import TESTS
 from ergamot.core.gear.raising import WITH
 from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 
+MOST_SHARE = 9.99  # more is as good as never
 BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; common practice
 WALKS_OUT_MM = 120.0  # and more than this, any of them; common practice
 HEELS_MM = 350.0  # between hands and frame for someone walking backwards; common practice
@@ -96,6 +98,35 @@ def _room(structure: Structure) -> Iterator[Phrase]:
         elif rear > BIRD_GAP_MM:
             words += ": small birds pass, add a flap"
         yield phrase(words, rear=Quantity(rear, "mm"), front=Quantity(front, "mm"))
+
+
+def share_taken(ratio: float) -> Quantity:
+    """How much of what can be done something takes.
+
+    Args: ratio, can over takes, 0 or more.
+    Returns: a share, 9.99 at the most.
+    Source: arithmetic.
+
+    >>> share_taken(2.0).value, share_taken(0.0).value
+    (0.5, 9.99)
+    """
+    return Quantity(min(MOST_SHARE, 1 / max(ratio, 1e-9)), "share")
+
+
+def told_of_mover(one: Mover) -> Phrase:
+    """Whether somebody could move it, and what is hardest for them.
+
+    Args: one.
+    Returns: a Phrase.
+    Source: as `moving_chart`.
+    """
+    test = TESTS[one.ruling]
+    words = (
+        f"can; hardest is to {test}, {{share}} of what they should"
+        if one.ratio >= 1
+        else f"should not: to {test} is {{share}} of what they should"
+    )
+    return phrase(words, share=share_taken(one.ratio))
 
 
 def told_of_swing(structure: Structure, weighed: Mass, lever: Lever) -> Iterator[Phrase]:

@@ -37,6 +37,7 @@ RUNS = (
     "ridge board",
     "ridge tube",
 )  # bend alike, end to end
+BAYS = ("stud", "upright", "rafter")  # a side is divided by these
 BRACES = ("wall brace", "slope brace")
 SHEET_SHARE = 0.8  # a side sheeted for this much of its length is as good as braced; common practice
 HOLDERS = ("axle leg", "lever", "wheel board")
@@ -144,9 +145,7 @@ def _braced(structure: Structure, rail: Member) -> bool:
 
 def _longest_bay(structure: Structure, rail: Member) -> float:
     places = sorted(
-        m.centre[0]
-        for m in structure.members
-        if abs(m.centre[1] - rail.centre[1]) < 60 and m.role in ("stud", "upright")
+        m.centre[0] for m in structure.members if m.centre[1] * rail.centre[1] > 0 and m.role in BAYS
     )
     gaps = [b - a for a, b in itertools.pairwise(places)]
     return max(gaps, default=1000.0) / 1000

@@ -62,14 +62,14 @@ class ChoicesOut(Out):
 
 class StretchIn(BaseModel):
     """A stretch of the way to the field as drawn or typed: its end in m east and north of the start. A length typed
-    moves its end, and all after it, along."""
+    moves its end, and all after it, along. What is not measured is as in the stretch before."""
 
     east_m: float
     north_m: float
-    width_mm: str | float
+    width_mm: str | float | None = None
     rise_percent: str | float = 0.0
     ground: str = Field("", max_length=40)
-    room_mm: str | float
+    room_mm: str | float | None = None
     length: str | None = Field(None, max_length=40)
 
 

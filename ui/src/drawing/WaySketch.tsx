@@ -19,9 +19,9 @@ const NUDGES: Record<string, [number, number]> = { ArrowUp: [0, 1], ArrowDown: [
 /** The way from where a pen is built to the field, as one would pencil it on squared paper, north up.
  *  A click draws the next stretch; an end is pulled, or nudged by the arrow keys. */
 export function WaySketch({ label, ends, onAdd, onMove }: Props) {
-  const [held, setHeld] = useState<{ number: number; spot: Spot } | null>(null);
+  const [held, setHeld] = useState<{ number: number; spot: Spot; moved: boolean } | null>(null);
   const frame = frameOf(ends);
-  const shown = ends.map((end) => (held?.number === end.number ? { ...end, ...held.spot } : end));
+  const shown = ends.map((end) => (held?.number === end.number ? { ...end, east_m: held.spot.east_m, north_m: held.spot.north_m } : end));
   const points = [{ east_m: 0, north_m: 0 }, ...shown].map(frame.at);
   const under = (event: PointerEvent<SVGElement>): Spot => {
     const sheet = event.currentTarget.ownerSVGElement ?? (event.currentTarget as SVGSVGElement);
@@ -29,6 +29,7 @@ export function WaySketch({ label, ends, onAdd, onMove }: Props) {
     return frame.spot(((event.clientX - box.left) / box.width) * FRAME.wide, ((event.clientY - box.top) / box.height) * FRAME.tall);
   };
   const nudge = (event: KeyboardEvent, end: End) => {
+    if (event.key === "Escape") setHeld(null);
     const by = NUDGES[event.key];
     if (!by || !onMove) return;
     event.preventDefault();
@@ -42,10 +43,11 @@ export function WaySketch({ label, ends, onAdd, onMove }: Props) {
       role="group"
       aria-label={label}
       onPointerUp={(event) => {
-        if (held) onMove?.(held.number, held.spot);
-        else if (event.target === event.currentTarget || (event.target as Element).hasAttribute("data-paper")) onAdd?.(under(event));
+        if (held?.moved) onMove?.(held.number, held.spot);
+        else if (!held && (event.target === event.currentTarget || (event.target as Element).hasAttribute("data-paper"))) onAdd?.(under(event));
         setHeld(null);
       }}
+      onPointerCancel={() => setHeld(null)}
     >
       <g data-paper>
         {frame.rules.map((rule, i) => (
@@ -87,10 +89,10 @@ export function WaySketch({ label, ends, onAdd, onMove }: Props) {
               strokeWidth={1.5}
               onPointerDown={(event) => {
                 event.currentTarget.setPointerCapture(event.pointerId);
-                setHeld({ number: end.number, spot: under(event) });
+                setHeld({ number: end.number, spot: end, moved: false });
               }}
               onPointerMove={(event) => {
-                if (held) setHeld({ ...held, spot: under(event) });
+                if (held) setHeld({ ...held, spot: under(event), moved: true });
               }}
               onKeyDown={(event) => nudge(event, end)}
             />

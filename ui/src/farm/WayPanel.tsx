@@ -17,17 +17,13 @@ interface Props {
 }
 
 const STRAIGHT_ON: Spot = { east_m: 0, north_m: 30 };
-const USUAL = { width_mm: "3 m", room_mm: "10 m", rise_percent: 0, ground: "" };
 
 /** The way a new pen goes to the field: drawn on squared paper, measured in the rows beside it. */
 export function WayPanel({ place, grounds, problem, onKeep }: Props) {
   const { read } = useUnits();
   const kept: StretchIn[] = place.way.map(({ east_m, north_m, width_mm, room_mm, rise_percent, ground }) => ({ east_m, north_m, width_mm, room_mm, rise_percent, ground }));
   const change = (number: number, with_: Change) => onKeep(kept.map((one, i) => (i === number - 1 ? { ...one, ...with_ } : one)));
-  const add = (spot: Spot) => {
-    const last = kept.at(-1);
-    onKeep([...kept, { ...USUAL, ...(last ? { width_mm: last.width_mm, room_mm: last.room_mm } : {}), ...spot }]);
-  };
+  const add = (spot: Spot) => onKeep([...kept, spot]);
   const straightOn = () => {
     const [a, b] = [kept.at(-2) ?? { east_m: 0, north_m: 0 }, kept.at(-1)];
     add(b ? { east_m: 2 * b.east_m - a.east_m, north_m: 2 * b.north_m - a.north_m } : STRAIGHT_ON);

@@ -54,11 +54,11 @@ describe("the way to the field", () => {
   });
   afterEach(cleanup);
 
-  it("goes straight on from the last stretch, as wide as it", async () => {
+  it("goes straight on from the last stretch", async () => {
     const onKeep = shown([stretch(0, 20), stretch(30, 20)]);
     fireEvent.click(await screen.findByRole("button", { name: "A stretch straight on" }));
     expect(onKeep.mock.calls[0]?.[0]).toHaveLength(3);
-    expect(onKeep.mock.calls[0]?.[0][2]).toMatchObject({ east_m: 60, north_m: 20, width_mm: 3000, ground: "" });
+    expect(onKeep.mock.calls[0]?.[0][2]).toEqual({ east_m: 60, north_m: 20 });
   });
 
   it("draws the next stretch to where the paper is clicked", async () => {
@@ -67,7 +67,7 @@ describe("the way to the field", () => {
     const to = { east_m: 10, north_m: 15 };
     const [clientX, clientY] = frameOf([]).at(to);
     fireEvent.pointerUp(paper, { clientX, clientY });
-    expect(onKeep).toHaveBeenCalledWith([expect.objectContaining({ ...to, width_mm: "3 m" })]);
+    expect(onKeep).toHaveBeenCalledWith([to]);
   });
 
   it("nudges an end by the arrow keys and takes a stretch out", async () => {
@@ -76,6 +76,23 @@ describe("the way to the field", () => {
     expect(onKeep.mock.calls[0]?.[0][1]).toMatchObject({ east_m: 30, north_m: 25 });
     fireEvent.click(screen.getByRole("button", { name: "Take out stretch 1" }));
     expect(onKeep.mock.calls[1]?.[0]).toEqual([expect.objectContaining({ east_m: 30 })]);
+  });
+
+  it("leaves an end that is only touched, and one let go of by Escape, where it is", async () => {
+    Element.prototype.setPointerCapture = () => undefined;
+    const onKeep = shown([stretch(0, 20), stretch(27.4, 20)]);
+    const end = await screen.findByRole("button", { name: /end of stretch 2/ });
+    fireEvent.pointerDown(end, { clientX: 300, clientY: 200 });
+    fireEvent.pointerUp(end, { clientX: 300, clientY: 200 });
+    fireEvent.pointerDown(end, { clientX: 300, clientY: 200 });
+    fireEvent.pointerMove(end, { clientX: 350, clientY: 120 });
+    fireEvent.keyDown(end, { key: "Escape" });
+    fireEvent.pointerUp(end, { clientX: 350, clientY: 120 });
+    expect(onKeep).not.toHaveBeenCalled();
+    fireEvent.pointerDown(end, { clientX: 300, clientY: 200 });
+    fireEvent.pointerMove(end, { clientX: 350, clientY: 120 });
+    fireEvent.pointerUp(end, { clientX: 350, clientY: 120 });
+    expect(onKeep).toHaveBeenCalledOnce();
   });
 
   it("sends a length as it was typed, and keeps what is refused where it stands", async () => {

@@ -51,7 +51,7 @@ export function WaySketch({ label, ends, onAdd, onMove }: Props) {
     >
       <g data-paper>
         {frame.rules.map((rule, i) => (
-          <path key={i} data-paper d={rule} stroke="var(--color-rule)" strokeWidth={0.8} />
+          <path key={i} data-paper d={rule} stroke="var(--color-rule)" strokeWidth={0.8} opacity={0.6} />
         ))}
       </g>
       {shown.map((end, i) => {

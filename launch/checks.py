@@ -6,14 +6,18 @@ import subprocess
 import sys
 from pathlib import Path
 
-from launch.machine import PYTHON, UI, VENV
+from launch.machine import PYTHON, UI
 from launch.plain import ROOT, CannotGoOn, say
 
 CHECKS: tuple[tuple[str, list[str], Path], ...] = (
-    ("ruff", [str(VENV / "bin" / "ruff"), "check", "."], ROOT),
-    ("ruff format", [str(VENV / "bin" / "ruff"), "format", "--check", "."], ROOT),
+    ("ruff", [str(PYTHON), "-m", "ruff", "check", "."], ROOT),
+    ("ruff format", [str(PYTHON), "-m", "ruff", "format", "--check", "."], ROOT),
     ("mypy", [str(PYTHON), "-m", "mypy"], ROOT),
-    ("import-linter", [str(VENV / "bin" / "lint-imports"), "--no-logo"], ROOT),
+    (
+        "import-linter",
+        [str(PYTHON), "-c", "from importlinter.cli import lint_imports_command as lint; lint()", "--no-logo"],
+        ROOT,
+    ),
     ("tsc", ["npx", "--no-install", "tsc", "--noEmit"], UI),
     ("eslint", ["npx", "--no-install", "eslint", "."], UI),
     ("vitest", ["npx", "--no-install", "vitest", "run", "--silent"], UI),

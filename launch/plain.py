@@ -10,7 +10,9 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
 MADE = ROOT / ".ergamot" / "made"  # marks of what is installed and built
-LOCAL = Path(os.environ.get("ERGAMOT_FOLDER") or ROOT / ".ergamot")  # where farms are kept
+LOCAL = (
+    Path(os.environ.get("ERGAMOT_FOLDER") or ROOT / ".ergamot").expanduser().resolve()
+)  # where farms are kept
 
 
 class CannotGoOn(Exception):
@@ -33,6 +35,7 @@ def run(
     way_out: str,
     cwd: Path = ROOT,
     env: Mapping[str, str] | None = None,
+    given: str | None = None,
 ) -> None:
     """Run a command quietly; when it fails show its last lines and the way out."""
     done = subprocess.run(
@@ -42,6 +45,7 @@ def run(
         stdout=subprocess.PIPE,
         stderr=subprocess.STDOUT,
         text=True,
+        input=given,
         check=False,
     )
     if done.returncode != 0:

@@ -9,43 +9,73 @@ import subprocess
 import time
 import urllib.error
 import urllib.request
+from pathlib import Path
 from types import FrameType
 
 from launch.child import die_with_parent, stop
-from launch.machine import PYTHON, VENV
-from launch.mariadb import PrivateServer
+from launch.machine import PYTHON
+from launch.mariadb import PrivateServer, ended
 from launch.plain import LOCAL, ROOT, CannotGoOn, run, say
 
 DATABASE_PORTS = {"demo": 33810, "run": 33811, "test": 33812}
+WORKER = "ergamot.web.served.WholeRequests"
 READY_S = 180.0
-STOP_S = 10.0
+STOP_S = 12.0
+MOST_RESTARTS, RESTARTS_WITHIN_S = 5, 120.0
 
 
 def migrate(address: str) -> None:
     """Bring the tables up to date."""
     env = {**os.environ, "ERGAMOT_DATABASE": address}
-    command = [str(VENV / "bin" / "alembic"), "upgrade", "head"]
+    command: list[str | Path] = [PYTHON, "-m", "alembic", "upgrade", "head"]
     run(command, "Bringing the tables up to date", "The lines above say which step failed.", env=env)
 
 
-def refuse_taken(port: int) -> None:
-    """Say so plainly when another program has the port."""
+def _taken(port: int) -> bool:
     with socket.socket() as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             probe.bind(("127.0.0.1", port))
         except OSError:
-            raise CannotGoOn(
-                f"Port {port} on this machine is taken by another program.",
-                f"Stop that program, or choose another port:  make demo PORT={port + 1}",
-            ) from None
+            return True
+    return False
+
+
+def refuse_taken(port: int) -> None:
+    """Say so plainly when another program has the port."""
+    if _taken(port):
+        raise CannotGoOn(
+            f"Port {port} on this machine is taken by another program.",
+            f"Stop that program, or choose another port:  make demo PORT={port + 1}",
+        )
+
+
+def stop_leftover(pid_file: Path) -> None:
+    """A server of ours whose launcher was killed is still ending: make sure of it, and wait."""
+    try:
+        pid = int(pid_file.read_text())
+        command = Path(f"/proc/{pid}/cmdline").read_bytes()
+    except (OSError, ValueError):
+        return
+    if b"gunicorn" not in command or str(pid_file).encode() not in command:
+        return
+    say("waiting for a server from before to end")
+    for force in (signal.SIGTERM, signal.SIGKILL):
+        try:
+            os.kill(pid, force)
+        except ProcessLookupError:
+            return
+        if ended(pid, STOP_S):
+            return
 
 
 class Served:
-    """Gunicorn running the app. Use as a context manager."""
+    """Gunicorn running the app over a database, its pid in the database's folder. Use as a context manager."""
 
-    def __init__(self, address: str, port: int):
-        self.address, self.port = address, port
+    def __init__(self, database: PrivateServer, port: int):
+        self.address, self.port = database.address, port
+        self.pid_file = database.folder / "app.pid"
+        self.user = database.user
         self.process: subprocess.Popen[bytes] | None = None
 
     @property
@@ -61,15 +91,17 @@ class Served:
                 "-m",
                 "gunicorn",
                 f"--bind=127.0.0.1:{self.port}",
+                f"--worker-class={WORKER}",
                 "--workers=2",
-                "--threads=4",
                 "--timeout=60",
-                "--graceful-timeout=5",
+                "--graceful-timeout=8",
                 "--log-level=warning",
+                f"--pid={self.pid_file}",
+                *([f"--user={self.user}", f"--group={self.user}"] if self.user else []),
                 "ergamot.web.app:make_served_app()",
             ],
             cwd=ROOT,
-            env={**os.environ, "ERGAMOT_DATABASE": self.address},
+            env={**os.environ, "ERGAMOT_DATABASE": self.address, "PYTHONDONTWRITEBYTECODE": "1"},
             start_new_session=True,
             preexec_fn=die_with_parent,
         )
@@ -104,22 +136,33 @@ def serve(purpose: str, port: int) -> None:
     for number in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(number, _stop)
     try:
-        refuse_taken(port)
         with PrivateServer(LOCAL / purpose, DATABASE_PORTS[purpose]) as database:
+            stop_leftover(database.folder / "app.pid")
+            refuse_taken(port)
             migrate(database.address)
             if purpose == "demo":
                 env = {**os.environ, "ERGAMOT_DATABASE": database.address}
                 run([PYTHON, "-m", "ergamot.demo"], "Entering the demo farm", "See the lines above.", env=env)
-            with Served(database.address, port) as served:
+            with Served(database, port) as served:
                 say(f"Ergamot is at {served.url}  (Ctrl-C stops it)")
-                assert served.process is not None
-                assert database.process is not None
-                while served.process.poll() is None and database.process.poll() is None:
-                    time.sleep(0.5)
-                raise CannotGoOn(
-                    "The server or its database stopped by itself.", f"Look in {database.folder}."
-                )
+                _keep_up(served, database)
     except _Stop:
         for number in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
             signal.signal(number, signal.SIG_IGN)
         say("stopped; everything kept is safe")
+
+
+def _keep_up(served: Served, database: PrivateServer) -> None:
+    """Bring the database back when it ends by itself; give up when it ends again and again, or the server does."""
+    ends: list[float] = []
+    while served.process is not None and served.process.poll() is None:
+        if database.process is not None and database.process.poll() is not None:
+            ends = [at for at in ends if time.monotonic() - at < RESTARTS_WITHIN_S] + [time.monotonic()]
+            if len(ends) > MOST_RESTARTS:
+                raise CannotGoOn(
+                    "The database ends again and again.", f"Its log is {database.folder / 'db.log'}."
+                )
+            say("the database ended by itself; bringing it back")
+            database.restart()
+        time.sleep(0.2)
+    raise CannotGoOn("The server stopped by itself.", "The lines above may say why; start it again.")

@@ -58,7 +58,7 @@ def engine(database: PrivateServer) -> Iterator[Engine]:
 def store(engine: Engine) -> Engine:
     """The store, emptied."""
     with engine.begin() as connection:
-        for table in ("revision", "record", "farm"):
+        for table in ("line", "revision", "record", "farm"):
             connection.execute(text(f"DELETE FROM {table}"))
     return engine
 

@@ -169,7 +169,7 @@ def main() -> None:
     with PrivateServer(FOLDER, 33813, durable=False) as database:
         migrate(database.address)
         load(open_engine(database.address), utc_now())
-        with Served(database.address, free_port(8792)) as served, sync_playwright() as play:
+        with Served(database, free_port(8792)) as served, sync_playwright() as play:
             chromium = play.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
             page = chromium.new_page(base_url=served.url, viewport={"width": 1280, "height": 800})
             take(page, TARGET)

@@ -90,6 +90,12 @@ class TakesTooLong(ErgamotError):
     title = "It took too long"
 
 
+class Busy(ErgamotError):
+    """As much long work is under way already as this machine bears."""
+
+    title = "Busy with other plans"
+
+
 def require_range(field: str, value: float, low: float, high: float, unit: str = "") -> float:
     """Return the value when it lies within low…high, both included.
 

@@ -48,6 +48,7 @@ class Place:
     hump_mm: float
     also: tuple[Crew, ...] = ()
     way: tuple[Stretch, ...] = ()
+    zone: str = "UTC"
 
     @property
     def movers(self) -> tuple[Crew, ...]:
@@ -87,6 +88,7 @@ def make_place(
     hump_mm: float = DEFAULT_HUMP_MM,
     also: Iterable[str] = (),
     way: Sequence[Stretch] = (),
+    zone: str = "UTC",
 ) -> Place:
     """Check a farm's site and limits.
 
@@ -95,7 +97,8 @@ def make_place(
         design_gust_ms, 5 to 60; heaviest_kg, 5 to 2000; months_c, twelve means, −30 to 40; tools at hand,
         keys; snow_mm on level ground, 0 to 3000, and snow, fresh, settled or wet; passage_mm, the narrowest on the way
         to the field, 300 to 20000; hump_mm, the ground's rise between the ends of a pen, 0 to 500;
-        also, keys of crews who must manage too; way, the stretches from where pens are built to the field.
+        also, keys of crews who must manage too; way, the stretches from where pens are built to the field;
+        zone, the farm's time zone by its IANA name.
     Returns: the Place.
     Raises: UnknownChoice, OutOfRange.
     Source: common practice.
@@ -138,4 +141,5 @@ def make_place(
         hump_mm=hump_mm,
         also=tuple(pick(catalogue.crews, key, "also") for key in also),
         way=checked_way(way),
+        zone=zone,
     )

@@ -55,7 +55,7 @@ def parse_length(text: str, field: str = "length", bare: Literal["mm", "m"] = "m
     >>> parse_length("7-10 1/2"), parse_length("2.4m"), parse_length("8'")
     (2400.3, 2400.0, 2438.4)
     """
-    plain = text.strip().lower().replace("’", "'").replace("”", '"').replace("−", "-")
+    plain = _short(text, field).lower().replace("’", "'").replace("”", '"').replace("−", "-")
     for sign, spelled in _FRACTION_SIGNS.items():
         plain = plain.replace(sign, spelled)
     plain = re.sub(r"\s+", " ", plain).strip()
@@ -66,6 +66,8 @@ def parse_length(text: str, field: str = "length", bare: Literal["mm", "m"] = "m
         found = pattern.match(plain)
         if found:
             parts = found.groupdict()
+            if (parts["den"] or parts["den2"]) and not 0 < int(parts["den"] or parts["den2"] or 0) <= FINEST:
+                break
             return round(float(parts.get("feet") or 0) * FOOT_MM + _inches(parts) * INCH_MM, 1)
     raise Unreadable(
         f"“{text.strip()[:40]}” is not a length",
@@ -73,6 +75,20 @@ def parse_length(text: str, field: str = "length", bare: Literal["mm", "m"] = "m
         value=text,
         allowed="a length such as 8', 7-10 1/2, 7 ft 10 1/2 in, 2.4m or 2400",
     )
+
+
+LONGEST_TEXT = 60  # no figure a keeper types is longer
+FINEST = 64  # of an inch; no tape is marked finer
+
+
+def _short(text: str, field: str) -> str:
+    """What was typed without blanks around it, refused when it is longer than any figure."""
+    tidy = text.strip()
+    if len(tidy) > LONGEST_TEXT:
+        raise Unreadable(
+            f"“{tidy[:40]}…” is no figure", field=field, value=tidy[:LONGEST_TEXT], allowed="a figure"
+        )
+    return tidy
 
 
 _TEMPERATURE = re.compile(rf"^(?P<n>-?{_NUMBER})\s*°?\s*(?P<unit>[cf]?)$")
@@ -104,7 +120,7 @@ def parse_amount(text: str, kind: Literal["speed", "mass"], field: str) -> float
     >>> round(parse_amount("40 mph", "speed", "gust"), 2), round(parse_amount("187 lb", "mass", "heaviest"), 1)
     (17.88, 84.8)
     """
-    found = _AMOUNT.match(text.strip().lower().replace(",", "."))
+    found = _AMOUNT.match(_short(text, field).lower().replace(",", "."))
     units = _AMOUNT_UNITS[kind]
     if found is None or found["unit"] not in units:
         example = "22 m/s or 50 mph" if kind == "speed" else "80 kg or 176 lb"
@@ -125,7 +141,7 @@ def parse_temperature(text: str, field: str) -> float:
     >>> parse_temperature("50 °F", "months_c"), parse_temperature("-3.5", "months_c")
     (10.0, -3.5)
     """
-    found = _TEMPERATURE.match(text.strip().lower().replace(",", ".").replace("−", "-"))
+    found = _TEMPERATURE.match(_short(text, field).lower().replace(",", ".").replace("−", "-"))
     if found is None:
         raise Unreadable(
             f"“{text.strip()[:40]}” is not a temperature",
@@ -148,7 +164,7 @@ def parse_percent(text: str, field: str) -> float:
     >>> parse_percent("-2,5 %", "rise_percent")
     -2.5
     """
-    found = _PERCENT.match(text.strip().replace(",", ".").replace("−", "-"))
+    found = _PERCENT.match(_short(text, field).replace(",", ".").replace("−", "-"))
     if found is None:
         raise Unreadable(
             f"“{text.strip()[:40]}” is not a percentage",
@@ -161,7 +177,7 @@ def parse_percent(text: str, field: str) -> float:
 
 def _inches(parts: dict[str, str | None]) -> float:
     over, under = parts["num"] or parts["num2"], parts["den"] or parts["den2"]
-    fraction = int(over) / int(under) if over and under and int(under) else 0.0
+    fraction = int(over) / int(under) if over and under else 0.0
     return float(parts["whole"] or 0) + fraction
 
 
@@ -217,6 +233,10 @@ _WORDS: dict[str, tuple[tuple[float, str], tuple[float, str]]] = {
     "kg": ((1.0, "kg"), (1 / POUND_KG, "lb")),
     "g": ((1.0, "g"), (1 / POUND_KG / 1000 * 16, "oz")),
     "L": ((1.0, "L"), (1 / 3.785411784, "gal")),
+    "kg/ha": ((1.0, "kg/ha"), (1 / POUND_KG * 0.40468564224, "lb/acre")),
+    "bird-days/m2": ((1.0, "bird-days/m²"), ((3 * FOOT_MM / 1000) ** 2, "bird-days/sq yd")),
+    "kg/m": ((1.0, "kg/m"), (1 / POUND_KG * FOOT_MM / 1000, "lb/ft")),
+    "kg/m3": ((1.0, "kg/m³"), (1 / POUND_KG * (FOOT_MM / 1000) ** 3, "lb/cu ft")),
     "kg/m2": ((1.0, "kg/m²"), (1 / POUND_KG / (1000 / FOOT_MM) ** 2, "lb/sq ft")),
     "N": ((1.0, "N"), (1 / POUND_KG / 9.80665, "lbf")),
     "heft": ((1 / G, "kg"), (1 / POUND_KG / G, "lb")),
@@ -226,6 +246,19 @@ _WORDS: dict[str, tuple[tuple[float, str], tuple[float, str]]] = {
     "Pa": ((1.0, "Pa"), (1.0, "Pa")),
     "": ((1.0, ""), (1.0, "")),
 }
+
+
+def said_unit(unit: str) -> str:
+    """A unit as it is written in metric.
+
+    Args: unit, as Quantity takes it.
+    Returns: its sign.
+    Source: SI brochure.
+
+    >>> said_unit("kg/m2"), said_unit("MPa")
+    ('kg/m²', 'MPa')
+    """
+    return _WORDS[unit][0][1] if unit in _WORDS else unit
 
 
 def _say_mm(value: float) -> str:

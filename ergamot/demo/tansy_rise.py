@@ -9,8 +9,9 @@ from sqlalchemy.orm import Session
 
 from ergamot.operations.flocks import add_flock, flocks
 from ergamot.operations.lawns import add_lawn
-from ergamot.operations.pens import change_pen, propose_pen
-from ergamot.operations.places import change_place, place_record
+from ergamot.operations.pen_lines import judge_lines
+from ergamot.operations.pens import change_pen, pens, propose_pen
+from ergamot.operations.places import change_place, place_record, today_on
 from ergamot.operations.work import Work
 
 # A mild rise near the sea, so that the demo makes sense in any month; invented
@@ -108,12 +109,13 @@ def _enter(work: Work) -> None:
     propose_pen(work, bantams, "Hedge A-frame", "a-frame")
     add_lawn(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})
     add_lawn(work, {"name": "Orchard strip", "length_m": 60.0, "width_m": 5.5, "heading_deg": 110.0})
+    judge_lines(work, [pen.id for pen in pens(work)])
 
 
 def _batch(
     work: Work, name: str, strain: str, placed: int, age_today: int, out_day: int, leaving_day: int
 ) -> int:
-    hatch = work.today - timedelta(days=age_today)
+    hatch = today_on(work) - timedelta(days=age_today)
     return add_flock(
         work,
         {

@@ -47,7 +47,7 @@ def _event(move: Move, pen_name: str, pen_id: int, now: datetime) -> Event:
     event.add(
         "description",
         f"Birds are {move.load.age} days old. Wear {move.wear:.2f} bird-days/m², droppings "
-        f"{move.cover_kg_m2:.2f} kg/m², {move.nitrogen_kg_ha:.0f} kg N/ha. Rest until {move.ready.isoformat()}. "
+        f"{move.cover_kg_m2:.2f} kg/m², {move.nitrogen_year_kg_ha:.0f} kg N/ha within the year. Rest until {move.ready.isoformat()}. "
         "Count the birds and look along the rails before the frame comes down.",
     )
     return event

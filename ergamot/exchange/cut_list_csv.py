@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import csv
 import io
+from typing import Any
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.stock.bill import Bill
 from ergamot.core.units import say_feet_inches
+from ergamot.exchange.spreadsheet import harmless
 
 CUT_COLUMNS = (
     "label",
@@ -28,26 +30,26 @@ def write_cut_list(bill: Bill, catalogue: Catalogue) -> str:
     """Pieces first, then a blank line, then what to buy and the total."""
     out = io.StringIO()
     rows = csv.writer(out)
-    rows.writerow(CUT_COLUMNS)
+
+    def write(*cells: Any) -> None:
+        rows.writerow(harmless(cells))
+
+    write(*CUT_COLUMNS)
     for piece in bill.pieces:
-        rows.writerow(
-            (
-                piece.label,
-                piece.count,
-                piece.role,
-                catalogue.sections[piece.section].label,
-                catalogue.species[piece.species].label if piece.species else "",
-                f"{piece.length_mm:.1f}",
-                say_feet_inches(piece.length_mm),
-                f"{piece.short_mm:.1f}",
-                *(f"{angle:g}" for angle in piece.angles_deg),
-            )
+        write(
+            piece.label,
+            piece.count,
+            piece.role,
+            catalogue.sections[piece.section].label,
+            catalogue.species[piece.species].label if piece.species else "",
+            f"{piece.length_mm:.1f}",
+            say_feet_inches(piece.length_mm),
+            f"{piece.short_mm:.1f}",
+            *(f"{angle:g}" for angle in piece.angles_deg),
         )
-    rows.writerow(())
-    rows.writerow(BUY_COLUMNS)
+    write()
+    write(*BUY_COLUMNS)
     for line in bill.lines:
-        rows.writerow(
-            (line.aisle, line.what, line.used, line.packs, line.pack, f"{line.each:.2f}", f"{line.cost:.2f}")
-        )
-    rows.writerow(("", "total", "", "", "", "", f"{bill.total:.2f}"))
+        write(line.aisle, line.what, line.used, line.packs, line.pack, f"{line.each:.2f}", f"{line.cost:.2f}")
+    write("", "total", "", "", "", "", f"{bill.total:.2f}")
     return out.getvalue()

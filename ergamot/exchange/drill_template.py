@@ -13,6 +13,7 @@ from reportlab.pdfgen.canvas import Canvas
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.gear.template import Plate, Template
 from ergamot.core.units import Quantity, System, say
+from ergamot.exchange.print_fonts import BOLD, PLAIN, printable, register_fonts
 from ergamot.exchange.sheets_pdf import PAPERS, Paper
 
 CHECK_MM = 100.0
@@ -27,6 +28,7 @@ def template_pdf(template: Template, name: str, paper: Paper, system: System) ->
     """A page for each plate, at 1:1; what is longer than the paper is cut at a broken line clear of its holes."""
     out = io.BytesIO()
     size = landscape(PAPERS[paper])
+    register_fonts()
     canvas = Canvas(out, pagesize=size, invariant=1)
     canvas.setTitle(f"{name}: drilling template, full size")
     wide, tall = size[0] / mm, size[1] / mm
@@ -41,9 +43,11 @@ def _page(
     canvas: Canvas, plate: Plate, template: Template, name: str, size: tuple[float, float], system: System
 ) -> None:
     wide, tall = size
-    canvas.setFont("Helvetica-Bold", 13)
-    canvas.drawString(MARGIN_MM * mm, (tall - MARGIN_MM) * mm, f"{name}: {plate.title}, full size")
-    canvas.setFont("Helvetica", 9)
+    canvas.setFont(BOLD, 13)
+    canvas.drawString(
+        MARGIN_MM * mm, (tall - MARGIN_MM) * mm, f"{printable(name)[0]}: {plate.title}, full size"
+    )
+    canvas.setFont(PLAIN, 9)
     for i, line in enumerate(template.lines):
         canvas.drawString(MARGIN_MM * mm, (NOTES_MM - 14 - 5 * i) * mm, line.text(system))
     canvas.setLineWidth(0.8)

@@ -13,7 +13,6 @@ from typing import Literal
 from reportlab.lib.pagesizes import A4, LETTER, landscape
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from ergamot.core.drawing.picture import Mark, Picture, scale_for
@@ -21,6 +20,8 @@ from ergamot.core.finding import Finding
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.units import Quantity, System, say
 from ergamot.exchange.drawing_svg import DOT_MM, TEXT_MM, WIDTHS
+from ergamot.exchange.print_fonts import BOLD, TOLD, printable, register_fonts
+from ergamot.exchange.print_fonts import PLAIN as FONT
 
 Paper = Literal["a4", "letter"]
 PAPERS: dict[Paper, tuple[float, float]] = {"a4": A4, "letter": LETTER}
@@ -28,7 +29,6 @@ MARGIN_MM = 12.0
 BLOCK_MM = 16.0  # height of the title block
 GAP_MM = 8.0
 BAR_STEPS = {"metric": (500.0, 4), "imperial": (304.8, 6)}  # mm a step of the scale bar, and how many
-FONT, BOLD = "Vera", "VeraBd"  # both come with reportlab
 WORDS = {"fails": "FAILS", "right": "right", "ample": "ample"}
 
 
@@ -46,9 +46,7 @@ class SheetSet:
 
 def write_sheets(sheets: SheetSet, paper: Paper, system: System) -> bytes:
     """Two sheets, landscape."""
-    for font in (FONT, BOLD):
-        if font not in pdfmetrics.getRegisteredFontNames():
-            pdfmetrics.registerFont(TTFont(font, f"{font}.ttf"))
+    register_fonts()
     out = io.BytesIO()
     size = landscape(PAPERS[paper])
     page = _Page(Canvas(out, pagesize=size, invariant=1), size[0] / mm, size[1] / mm, sheets, system)
@@ -172,9 +170,13 @@ class _Page:
         pen.setLineWidth(0.5 * mm)
         pen.line(MARGIN_MM * mm, (low + BLOCK_MM) * mm, (MARGIN_MM + wide) * mm, (low + BLOCK_MM) * mm)
         pen.setFont(BOLD, 13)
-        pen.drawString(MARGIN_MM * mm, (low + 9.5) * mm, self.sheets.name[:60])
+        name, lacks = printable(self.sheets.name[:60])
+        pen.drawString(MARGIN_MM * mm, (low + 9.5) * mm, name)
         pen.setFont(FONT, 9)
-        pen.drawString(MARGIN_MM * mm, (low + 4.5) * mm, f"{self.sheets.shape} for {self.sheets.flock}"[:80])
+        what_for, lacks_too = printable(f"{self.sheets.shape} for {self.sheets.flock}"[:80])
+        pen.drawString(MARGIN_MM * mm, (low + 4.5) * mm, what_for)
+        if lacks or lacks_too:
+            pen.drawCentredString(self.wide / 2 * mm, (low + 9.5) * mm, TOLD)
         pen.drawString(MARGIN_MM * mm, low * mm, what)
         right = (MARGIN_MM + wide) * mm
         pen.setFont(BOLD, 11)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Any
 
-from ergamot.core.catalogue import pick
+from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.flock.flock import Flock, make_flock
 from ergamot.core.flock.growth import living, mass_kg
 from ergamot.core.flock.intake import SPILLAGE, strain_feed_g, water_drunk_ml
@@ -44,11 +44,11 @@ class FlockSheet:
     leave_alive: float
 
 
-def flock_of(work: Work, record: Record) -> Flock:
-    """The flock a record holds."""
+def flock_of(work: Work, record: Record, catalogue: Catalogue | None = None) -> Flock:
+    """The flock a record holds, read with the farm's catalogue or with another."""
     body = record.body
     return make_flock(
-        work.catalogue,
+        catalogue or work.catalogue,
         body["strain"],
         body["placed"],
         date.fromisoformat(body["hatch"]),

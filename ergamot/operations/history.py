@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import UTC, datetime
 from typing import Any
 
 from ergamot.core.finding import Phrase, phrase
@@ -12,7 +12,9 @@ from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.units import Quantity
 from ergamot.operations.work import Work
-from ergamot.store.records import Record, Revision, revisions
+from ergamot.store.records import NEWEST, Record, Revision, edits, revisions_of
+
+A_PAGE = 50  # steps told at once
 
 
 @dataclass(frozen=True)
@@ -53,28 +55,36 @@ _TOLD: dict[str, tuple[str, str]] = {
     "passage_mm": ("Narrowest passage", "mm"),
     "hump_mm": ("Humps", "mm"),
     "also": ("Must manage too", "list"),
+    "way": ("Way to the field", "list"),
+    "zone": ("Time zone", ""),
 }
 _TABLES = ("strains", "crews", "grounds", "exposures")
 
 
-def history(work: Work, record: Record) -> tuple[Done, ...]:
-    """Every change made to a record, the newest first; undo and redo only mark which of them stand."""
-    kept = {one.number: one for one in revisions(work.session, record)}
-    standing, at = set(), kept[record.revision].state
-    while at:
-        standing.add(at)
-        at = kept[at].before
-    edits = [one for one in kept.values() if one.cause == "edit"]
-    return tuple(
+@dataclass(frozen=True)
+class Page:
+    """Some steps of a record, the newest first; `older` is what to ask for the steps before them, none at the end."""
+
+    steps: tuple[Done, ...]
+    older: int | None
+
+
+def history(work: Work, record: Record, before: int = NEWEST, most: int = A_PAGE) -> Page:
+    """Changes made to a record before revision `before`, newest first; undo and redo only mark which of them stand."""
+    found, standing = edits(work.session, record, before, most + 1)
+    page = found[:most]
+    earlier = revisions_of(work.session, record, {one.before for one in page if one.before})
+    steps = tuple(
         Done(
             one.number,
-            _words(work, record.kind, kept.get(one.before), one),
+            _words(work, record.kind, earlier.get(one.before), one),
             one.made_by,
-            one.made_at,
+            one.made_at.replace(tzinfo=UTC),
             one.number in standing,
         )
-        for one in reversed(edits)
+        for one in page
     )
+    return Page(steps, page[-1].number if len(found) > most else None)
 
 
 def _words(work: Work, kind: str, before: Revision | None, after: Revision) -> tuple[Phrase, ...]:

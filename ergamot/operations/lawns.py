@@ -10,7 +10,7 @@ from ergamot.core.ground.schedule import MovePlan, plan_moves
 from ergamot.core.units import parse_length
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import built, design_of
-from ergamot.operations.places import place_record, read_place
+from ergamot.operations.places import place_record, read_place, today_on
 from ergamot.operations.work import Work, checked_name
 from ergamot.store.records import Record, create, find, find_all, revise
 
@@ -62,7 +62,8 @@ def pen_moves(work: Work, pen: Record, lawn: Record, start: date | None, days: i
     else from the day it goes out."""
     flock = flock_of(work, find(work.session, "flock", pen.body["flock_id"]))
     if start is None:
-        start = work.today if flock.out <= work.today < flock.leaves else flock.out
+        today = today_on(work)
+        start = today if flock.out <= today < flock.leaves else flock.out
     structure = built(work, design_of(work, pen))
     months = read_place(work, place_record(work)).months_c
     return plan_moves(work.catalogue, flock, lawn_of(lawn), pen_size(structure), months, start, days)

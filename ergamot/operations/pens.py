@@ -29,7 +29,7 @@ from ergamot.core.stock.rough import rough_cost
 from ergamot.exchange.design_file import read_design
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.places import place_record, read_place
-from ergamot.operations.work import Work, checked_name
+from ergamot.operations.work import Work, checked_name, checked_text
 from ergamot.store.records import Record, create, find, find_all, revise
 
 LONGEST_NOTE = 400
@@ -151,7 +151,7 @@ def copy_pen(work: Work, pen_id: int, name: str, why: str) -> Record:
         **record.body,
         "name": checked_name(name),
         "version_of": record.body.get("version_of", record.id),
-        "why": why.strip()[:LONGEST_NOTE],
+        "why": checked_text("why", why.strip()[:LONGEST_NOTE]),
     }
     note = f"a version of {record.body['name']}"
     return create(work.session, work.farm_id, "pen", body, note[:200], work.user, work.now)
@@ -163,9 +163,9 @@ def starts_for(work: Work, flock_id: int) -> tuple[Start, ...]:
     return starts(work.catalogue, flock, read_place(work, place_record(work)))
 
 
-def pens(work: Work) -> list[Record]:
-    """All pens of the farm."""
-    return find_all(work.session, work.farm_id, "pen")
+def pens(work: Work, away: bool = False) -> list[Record]:
+    """All pens of the farm: those at hand, or those put away."""
+    return find_all(work.session, work.farm_id, "pen", away)
 
 
 @dataclass(frozen=True)

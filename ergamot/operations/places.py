@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from datetime import UTC, date
 from typing import Any, Literal
+from zoneinfo import ZoneInfo, available_timezones
 
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import OutOfRange
 from ergamot.core.place import Place, make_place
 from ergamot.core.units import parse_amount, parse_length, parse_percent, parse_temperature
 from ergamot.core.way import USUAL_ROOM_MM, USUAL_WIDTH_MM, Stretch, lengthened
 from ergamot.operations.work import Work
-from ergamot.store.records import Record, create, find_all, revise
+from ergamot.store.records import Record, create_keyed, find_keyed, revise
 
 AMOUNTS: dict[str, Literal["speed", "mass"]] = {"design_gust_ms": "speed", "heaviest_kg": "mass"}
 
@@ -36,23 +40,36 @@ def place_body(place: Place) -> dict[str, Any]:
         "hump_mm": place.hump_mm,
         "also": [crew.key for crew in place.also],
         "way": [asdict(one) for one in place.way],
+        "zone": place.zone,
     }
 
 
 def place_record(work: Work) -> Record:
     """The farm's place as kept; a new farm starts with common figures."""
-    found = find_all(work.session, work.farm_id, "place")
+    found = find_keyed(work.session, work.farm_id, "place")
     if found:
         return found[0]
-    body = place_body(make_place(work.catalogue))
-    return create(work.session, work.farm_id, "place", body, "a new farm", work.user, work.now)
+    body = place_body(make_place(work.catalogue, zone=work.zone))
+    made, _ = create_keyed(
+        work.session, work.farm_id, "place", "place", body, "a new farm", work.user, work.now
+    )
+    return made
 
 
-def read_place(work: Work, record: Record) -> Place:
-    """The place a record holds."""
+def read_place(work: Work, record: Record, catalogue: Catalogue | None = None) -> Place:
+    """The place a record holds, read with the farm's catalogue or with another."""
     body = dict(record.body)
     way = tuple(Stretch(**one) for one in body.get("way", ()))
-    return make_place(work.catalogue, **{**body, "months_c": tuple(body["months_c"]), "way": way})
+    zone = body.get("zone", work.zone)
+    return make_place(
+        catalogue or work.catalogue, **{**body, "months_c": tuple(body["months_c"]), "way": way, "zone": zone}
+    )
+
+
+def today_on(work: Work) -> date:
+    """The day it is on the farm: its own clock says so, wherever the program runs."""
+    zone = read_place(work, place_record(work)).zone
+    return work.now.replace(tzinfo=UTC).astimezone(ZoneInfo(zone)).date()
 
 
 def _way(entered: list[dict[str, Any]]) -> tuple[Stretch, ...]:
@@ -92,6 +109,8 @@ def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
         parse_temperature(mean, "months_c") if isinstance(mean, str) else mean for mean in entered["months_c"]
     )
     entered["way"] = _way(entered["way"])
+    if entered["zone"] not in available_timezones():
+        raise OutOfRange("zone", entered["zone"], "a time zone such as Europe/Dublin or America/Toronto")
     place = make_place(work.catalogue, **entered)
     note = ", ".join(changes) or "no change"
     return revise(work.session, record, base, place_body(place), note, work.user, work.now)

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import json
+import unicodedata
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import datetime
 from functools import cached_property
 
 from sqlalchemy.orm import Session
@@ -12,18 +13,19 @@ from sqlalchemy.orm import Session
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import OutOfRange
-from ergamot.store.records import Record, find_all, the_farm
+from ergamot.store.records import Record, find_keyed, the_farm
 
 LONGEST_NAME = 80
 
 
 @dataclass(frozen=True)
 class Work:
-    """One unit of work. Nothing in it commits; whoever opened the session does."""
+    """One unit of work. Nothing in it commits; whoever opened the session does. `now` is UTC."""
 
     session: Session
     user: str
     now: datetime
+    zone: str = "UTC"  # what a new farm's clock shows until its keeper says otherwise
 
     @cached_property
     def farm_id(self) -> int:
@@ -32,7 +34,7 @@ class Work:
     @cached_property
     def row_records(self) -> list[Record]:
         """Every row the farm ever had of its own, as it stood when this work began."""
-        return find_all(self.session, self.farm_id, "row")
+        return find_keyed(self.session, self.farm_id, "row")
 
     @property
     def own_rows(self) -> OwnRows:
@@ -40,30 +42,29 @@ class Work:
         return tuple(
             (one.body["table"], json.dumps(one.body["cells"], sort_keys=True))
             for one in self.row_records
-            if not one.body.get("dropped")
+            if not one.body.get("dropped") and one.away_at is None
         )
-
-    @property
-    def row_revisions(self) -> dict[tuple[str, str], tuple[int, bool]]:
-        """For each row the farm ever had of its own, by table and key: its revision, and if it stands."""
-        return {
-            (one.body["table"], one.body["key"]): (one.revision, not one.body.get("dropped"))
-            for one in self.row_records
-        }
 
     @property
     def catalogue(self) -> Catalogue:
         """The shipped figures with the farm's own over them."""
         return merged(self.own_rows)
 
-    @property
-    def today(self) -> date:
-        return self.now.date()
-
 
 def checked_name(name: str) -> str:
-    """A name without needless blanks, 1 to 80 letters long."""
+    """A name without needless blanks, 1 to 80 letters long, each of which can be seen."""
     tidy = " ".join(name.split())
     if not 1 <= len(tidy) <= LONGEST_NAME:
         raise OutOfRange("name", name[:LONGEST_NAME], f"1 to {LONGEST_NAME} letters")
-    return tidy
+    return checked_text("name", tidy)
+
+
+def checked_text(field: str, text: str) -> str:
+    """Text a keeper typed, refused when it holds a sign that cannot be seen: control and zero-width characters,
+    halves of characters, what no alphabet has."""
+    hidden = next((sign for sign in text if sign != "\n" and unicodedata.category(sign)[0] == "C"), None)
+    if hidden is not None:
+        raise OutOfRange(
+            field, repr(text)[1:-1][:LONGEST_NAME], f"without signs that cannot be seen (U+{ord(hidden):04X})"
+        )
+    return text

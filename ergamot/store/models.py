@@ -6,6 +6,7 @@ from datetime import datetime
 from typing import Any
 
 from sqlalchemy import JSON, DateTime, ForeignKey, Integer, String, UniqueConstraint
+from sqlalchemy.dialects.mysql import MEDIUMTEXT
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -14,31 +15,36 @@ class Base(DeclarativeBase):
 
 
 class FarmRow(Base):
-    """A farm; everything else belongs to one."""
+    """A farm; everything else belongs to one. `key` tells it apart: there can be no second of the same."""
 
     __tablename__ = "farm"
 
     id: Mapped[int] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(String(40), unique=True)
     name: Mapped[str] = mapped_column(String(80))
     made_at: Mapped[datetime] = mapped_column(DateTime)
 
 
 class RecordRow(Base):
-    """One thing a keeper works on. `head` is the number of its newest revision."""
+    """One thing a keeper works on. `head` is the number of its newest revision. `key` is given where a farm
+    has only one of it, as its place, or a row of one table and name. `away_at` says since when it is put away."""
 
     __tablename__ = "record"
+    __table_args__ = (UniqueConstraint("farm_id", "kind", "key", name="record_key"),)
 
     id: Mapped[int] = mapped_column(primary_key=True)
     farm_id: Mapped[int] = mapped_column(ForeignKey("farm.id"), index=True)
     kind: Mapped[str] = mapped_column(String(16), index=True)
+    key: Mapped[str | None] = mapped_column(String(100))
     head: Mapped[int] = mapped_column(Integer)
     made_at: Mapped[datetime] = mapped_column(DateTime)
+    away_at: Mapped[datetime | None] = mapped_column(DateTime)
 
 
 class RevisionRow(Base):
     """One step in a record's life. `state` is the revision whose body this one holds: its own
     number for an edit, an earlier number for an undo or redo. `before` is the state an edit
-    started from, 0 for the first."""
+    started from, 0 for the first. `ahead` is the state a redo from here brings back, 0 for none."""
 
     __tablename__ = "revision"
     __table_args__ = (UniqueConstraint("record_id", "number"),)
@@ -49,7 +55,19 @@ class RevisionRow(Base):
     cause: Mapped[str] = mapped_column(String(8))
     state: Mapped[int] = mapped_column(Integer)
     before: Mapped[int] = mapped_column(Integer)
+    ahead: Mapped[int] = mapped_column(Integer)
     body: Mapped[dict[str, Any]] = mapped_column(JSON)
     note: Mapped[str] = mapped_column(String(200))
     made_by: Mapped[str] = mapped_column(String(80))
     made_at: Mapped[datetime] = mapped_column(DateTime)
+
+
+class LineRow(Base):
+    """What a list shows of a pen, worked out when it was kept. `basis` names everything it was worked out from:
+    when that no longer is so, the line is not to be believed."""
+
+    __tablename__ = "line"
+
+    record_id: Mapped[int] = mapped_column(ForeignKey("record.id"), primary_key=True)
+    basis: Mapped[str] = mapped_column(String(64))
+    body: Mapped[str] = mapped_column(MEDIUMTEXT)

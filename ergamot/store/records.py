@@ -6,13 +6,18 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
 
-from sqlalchemy import func, select
+from sqlalchemy import Select, delete, select
+from sqlalchemy.dialects.mysql import insert
 from sqlalchemy.orm import Session
 
 from ergamot.core.errors import ErgamotError, NotFound, NothingToUndo
-from ergamot.store.models import FarmRow, RecordRow, RevisionRow
+from ergamot.store.models import FarmRow, LineRow, RecordRow, RevisionRow
 
 Kind = Literal["flock", "pen", "lawn", "place", "row"]
+
+HOME = "home"  # the key of the one farm there is
+NEWEST = 2**31 - 1  # no number in the store is larger
+LONGEST_NOTE = 200
 
 
 @dataclass(frozen=True)
@@ -25,6 +30,7 @@ class Record:
     body: dict[str, Any]
     can_undo: bool
     can_redo: bool
+    away_at: datetime | None
 
 
 @dataclass(frozen=True)
@@ -58,126 +64,245 @@ class Stale(ErgamotError):
 
 
 def the_farm(session: Session, now: datetime) -> int:
-    """The one farm's number, making it when the store is empty."""
-    found = session.scalar(select(FarmRow.id).order_by(FarmRow.id).limit(1))
-    if found is not None:
-        return found
-    farm = FarmRow(name="My farm", made_at=now)
-    session.add(farm)
-    session.flush()
-    return farm.id
+    """The one farm's number. An empty store gets its farm, however many ask for it at once."""
+    found = session.scalar(select(FarmRow.id).where(FarmRow.key == HOME))
+    if found is None:
+        made = insert(FarmRow).values(key=HOME, name="My farm", made_at=now)
+        session.execute(made.on_duplicate_key_update(key=made.inserted.key))
+        found = session.scalar(select(FarmRow.id).where(FarmRow.key == HOME))
+    assert found is not None
+    return found
 
 
 def find(session: Session, kind: Kind, record_id: int) -> Record:
     """A record of a kind by its number, or NotFound."""
-    row = session.get(RecordRow, record_id)
+    row = session.get(RecordRow, record_id) if record_id <= NEWEST else None
     if row is None or row.kind != kind:
         raise NotFound(f"There is no {kind} number {record_id} on this farm", field=kind, value=record_id)
-    return _record(session, row)
+    return _record(row, _at(session, row.id, row.head))
 
 
-def find_all(session: Session, farm_id: int, kind: Kind) -> list[Record]:
-    """All records of a kind, oldest first."""
-    rows = session.scalars(
-        select(RecordRow).where(RecordRow.farm_id == farm_id, RecordRow.kind == kind).order_by(RecordRow.id)
-    )
-    return [_record(session, row) for row in rows]
+def find_all(session: Session, farm_id: int, kind: Kind, away: bool = False) -> list[Record]:
+    """All records of a kind, oldest first: those at hand, or those put away."""
+    apart = RecordRow.away_at.is_not(None) if away else RecordRow.away_at.is_(None)
+    return [_record(row, head) for row, head in session.execute(_of_kind(farm_id, kind).where(apart))]
+
+
+def find_keyed(session: Session, farm_id: int, kind: Kind) -> list[Record]:
+    """All records of a kind of which the farm has one a key, at hand or put away, oldest first."""
+    keyed = _of_kind(farm_id, kind).where(RecordRow.key.is_not(None))
+    return [_record(row, head) for row, head in session.execute(keyed)]
+
+
+def _of_kind(farm_id: int, kind: Kind) -> Select[RecordRow, RevisionRow]:
+    """Each record of a kind with the revision it stands at."""
+    newest = (RevisionRow.record_id == RecordRow.id) & (RevisionRow.number == RecordRow.head)
+    mine = (RecordRow.farm_id == farm_id) & (RecordRow.kind == kind)
+    return select(RecordRow, RevisionRow).join(RevisionRow, newest).where(mine).order_by(RecordRow.id)
 
 
 def create(
     session: Session, farm_id: int, kind: Kind, body: dict[str, Any], note: str, user: str, now: datetime
 ) -> Record:
     """Keep a new record as its first revision."""
-    row = RecordRow(farm_id=farm_id, kind=kind, head=1, made_at=now)
+    row = RecordRow(farm_id=farm_id, kind=kind, key=None, head=1, made_at=now, away_at=None)
     session.add(row)
     session.flush()
-    session.add(_revision(row.id, 1, "edit", 1, 0, body, note, user, now))
+    return _first(session, row, body, note, user, now)
+
+
+def create_keyed(
+    session: Session,
+    farm_id: int,
+    kind: Kind,
+    key: str,
+    body: dict[str, Any],
+    note: str,
+    user: str,
+    now: datetime,
+) -> tuple[Record, bool]:
+    """Keep the only record of a key. Whoever asks second waits for the first and gets what it kept; the answer's
+    second part tells whether it was made here."""
+    made = insert(RecordRow).values(farm_id=farm_id, kind=kind, key=key, head=1, made_at=now)
+    session.execute(made.on_duplicate_key_update(key=made.inserted.key))
+    row = session.scalars(
+        select(RecordRow).where(RecordRow.farm_id == farm_id, RecordRow.kind == kind, RecordRow.key == key)
+    ).one()
+    here = session.scalar(select(RevisionRow.id).where(RevisionRow.record_id == row.id).limit(1)) is None
+    if here:
+        return _first(session, row, body, note, user, now), True
+    return _record(row, _at(session, row.id, row.head)), False
+
+
+def _first(
+    session: Session, row: RecordRow, body: dict[str, Any], note: str, user: str, now: datetime
+) -> Record:
+    first = _revision(row.id, 1, "edit", 1, 0, 0, body, note, user, now)
+    session.add(first)
     session.flush()
-    return _record(session, row)
+    return _record(row, first)
 
 
 def revise(
     session: Session, record: Record, base: int, body: dict[str, Any], note: str, user: str, now: datetime
 ) -> Record:
-    """Append an edit made from revision `base`; Stale when that is no longer the newest."""
+    """Append an edit made from revision `base`; Stale when that is no longer the newest. An edit that changes
+    nothing is no revision: the record is answered as it stands."""
     row = _locked(session, record, base)
     head = _at(session, row.id, row.head)
+    if head.body == body:
+        return _record(row, head)
     number = row.head + 1
-    session.add(_revision(row.id, number, "edit", number, head.state, body, note, user, now))
-    row.head = number
-    session.flush()
-    return _record(session, row)
+    edit = _revision(row.id, number, "edit", number, head.state, 0, body, note, user, now)
+    return _append(session, row, edit)
 
 
-def revisions(session: Session, record: Record) -> list[Revision]:
-    """Every step of a record, oldest first."""
+def edits(session: Session, record: Record, before: int, most: int) -> tuple[list[Revision], set[int]]:
+    """The newest edits of a record older than number `before`, newest first, and the numbers that stand of those
+    from the oldest of them on: what an undo took back does not."""
     rows = session.scalars(
-        select(RevisionRow).where(RevisionRow.record_id == record.id).order_by(RevisionRow.number)
+        select(RevisionRow)
+        .where(RevisionRow.record_id == record.id, RevisionRow.cause == "edit", RevisionRow.number < before)
+        .order_by(RevisionRow.number.desc())
+        .limit(most)
+    ).all()
+    if not rows:
+        return [], set()
+    steps = session.execute(
+        select(RevisionRow.number, RevisionRow.state, RevisionRow.before).where(
+            RevisionRow.record_id == record.id, RevisionRow.number >= rows[-1].number
+        )
     )
-    return [
-        Revision(r.number, r.cause, r.state, r.before, r.body, r.note, r.made_by, r.made_at) for r in rows
-    ]
+    came_from = {number: (state, earlier) for number, state, earlier in steps}
+    standing, at = set(), came_from[record.revision][0]
+    while at >= rows[-1].number:
+        standing.add(at)
+        at = came_from[at][1]
+    return [_as_revision(row) for row in rows], standing
+
+
+def revisions_of(session: Session, record: Record, numbers: set[int]) -> dict[int, Revision]:
+    """Some of a record's revisions by their numbers."""
+    rows = session.scalars(
+        select(RevisionRow).where(RevisionRow.record_id == record.id, RevisionRow.number.in_(numbers))
+    )
+    return {row.number: _as_revision(row) for row in rows}
+
+
+def _as_revision(row: RevisionRow) -> Revision:
+    return Revision(
+        row.number, row.cause, row.state, row.before, row.body, row.note, row.made_by, row.made_at
+    )
 
 
 def undo(session: Session, record: Record, base: int, user: str, now: datetime) -> Record:
     """Append a revision that holds what stood before the last step."""
     row = _locked(session, record, base)
-    state = _at(session, row.id, _at(session, row.id, row.head).state)
-    if state.before == 0:
+    head = _at(session, row.id, row.head)
+    if head.before == 0:
         raise NothingToUndo("There is nothing before this to go back to", field="revision", value=base)
-    return _restore(session, row, "undo", state.before, user, now)
+    return _restore(session, row, "undo", head.before, head.state, user, now)
 
 
 def redo(session: Session, record: Record, base: int, user: str, now: datetime) -> Record:
     """Append a revision that holds what the last undo took back."""
     row = _locked(session, record, base)
-    ahead = _redo_state(session, row)
-    if ahead is None:
+    head = _at(session, row.id, row.head)
+    if head.ahead == 0:
         raise NothingToUndo("There is no step that was taken back", field="revision", value=base)
-    return _restore(session, row, "redo", ahead, user, now)
+    return _restore(session, row, "redo", head.ahead, _ahead_of(session, row.id, head.ahead), user, now)
 
 
-def _restore(session: Session, row: RecordRow, cause: str, state: int, user: str, now: datetime) -> Record:
-    target = _at(session, row.id, state)
-    number = row.head + 1
-    session.add(_revision(row.id, number, cause, state, target.before, target.body, target.note, user, now))
-    row.head = number
-    session.flush()
-    return _record(session, row)
-
-
-def _redo_state(session: Session, row: RecordRow) -> int | None:
-    """The state undone last that grew from the state now shown, if no edit came since."""
-    last_edit = session.scalar(
-        select(func.max(RevisionRow.number)).where(
-            RevisionRow.record_id == row.id, RevisionRow.cause == "edit"
-        )
+def _ahead_of(session: Session, record_id: int, state: int) -> int:
+    """What a redo brings back once `state` itself was brought back. It was taken back on the way here, so the
+    last undo that showed it knows; where none did, it is the newest edit and nothing is ahead of it."""
+    newest_edit = session.scalar(
+        select(RevisionRow.number)
+        .where(RevisionRow.record_id == record_id, RevisionRow.cause == "edit")
+        .order_by(RevisionRow.number.desc())
+        .limit(1)
     )
-    shown = _at(session, row.id, row.head).state
-    if last_edit is None or shown == last_edit:
-        return None
-    return _grown_from(session, row.id, shown, last_edit)
+    if newest_edit is None or state == newest_edit:
+        return 0
+    shown = session.scalar(
+        select(RevisionRow.ahead)
+        .where(
+            RevisionRow.record_id == record_id,
+            RevisionRow.state == state,
+            RevisionRow.cause == "undo",
+            RevisionRow.number > newest_edit,
+        )
+        .order_by(RevisionRow.number.desc())
+        .limit(1)
+    )
+    return shown or 0
 
 
-def _grown_from(session: Session, record_id: int, shown: int, newest_edit: int) -> int | None:
-    """Walk back from the newest edit to the state that came straight after the one shown."""
-    state = newest_edit
-    while state:
-        before = _at(session, record_id, state).before
-        if before == shown:
-            return state
-        state = before
-    return None
+def _restore(
+    session: Session, row: RecordRow, cause: str, state: int, ahead: int, user: str, now: datetime
+) -> Record:
+    target = _at(session, row.id, state)
+    step = _revision(
+        row.id, row.head + 1, cause, state, target.before, ahead, target.body, target.note, user, now
+    )
+    return _append(session, row, step)
+
+
+def _append(session: Session, row: RecordRow, revision: RevisionRow) -> Record:
+    session.add(revision)
+    row.head = revision.number
+    session.flush()
+    return _record(row, revision)
+
+
+def put_away(session: Session, record: Record, base: int, now: datetime) -> Record:
+    """Put a record away from the lists; nothing of it is lost. Stale when `base` is not its newest revision."""
+    return _away(session, record, base, now)
+
+
+def bring_back(session: Session, record: Record, base: int) -> Record:
+    """Bring a record that was put away back into the lists."""
+    return _away(session, record, base, None)
+
+
+def _away(session: Session, record: Record, base: int, at: datetime | None) -> Record:
+    row = _locked(session, record, base)
+    row.away_at = at
+    session.flush()
+    return _record(row, _at(session, row.id, row.head))
+
+
+def erase(session: Session, record: Record, base: int) -> None:
+    """Delete a record for good, with all its revisions. Stale when `base` is not its newest revision."""
+    row = _locked(session, record, base)
+    session.execute(delete(LineRow).where(LineRow.record_id == row.id))
+    session.execute(delete(RevisionRow).where(RevisionRow.record_id == row.id))
+    session.delete(row)
+    session.flush()
+
+
+def lines(session: Session, record_ids: list[int]) -> dict[int, tuple[str, str]]:
+    """What lists show of records, with what each was worked out from, where that was kept."""
+    rows = session.scalars(select(LineRow).where(LineRow.record_id.in_(record_ids)))
+    return {row.record_id: (row.basis, row.body) for row in rows}
+
+
+def keep_line(session: Session, record: Record, basis: str, body: str) -> None:
+    """Keep what lists show of a record, over what was kept before."""
+    line = insert(LineRow).values(record_id=record.id, basis=basis, body=body)
+    session.execute(line.on_duplicate_key_update(basis=line.inserted.basis, body=line.inserted.body))
 
 
 def _locked(session: Session, record: Record, base: int) -> RecordRow:
     row = session.get(RecordRow, record.id, with_for_update=True, populate_existing=True)
-    assert row is not None
+    if row is None:
+        raise NotFound(f"This {record.kind} was deleted meanwhile", field=record.kind, value=record.id)
     if row.head != base:
         base_row = session.scalar(
             select(RevisionRow).where(RevisionRow.record_id == row.id, RevisionRow.number == base)
         )
-        raise Stale(base, _record(session, row), base_row.body if base_row else {})
+        theirs = _record(row, _at(session, row.id, row.head))
+        raise Stale(base, theirs, base_row.body if base_row else {})
     return row
 
 
@@ -187,16 +312,15 @@ def _at(session: Session, record_id: int, number: int) -> RevisionRow:
     ).one()
 
 
-def _record(session: Session, row: RecordRow) -> Record:
-    head = _at(session, row.id, row.head)
-    state = head if head.state == head.number else _at(session, row.id, head.state)
+def _record(row: RecordRow, head: RevisionRow) -> Record:
     return Record(
         id=row.id,
         kind=row.kind,
         revision=row.head,
         body=head.body,
-        can_undo=state.before != 0,
-        can_redo=head.cause != "edit" and _redo_state(session, row) is not None,
+        can_undo=head.before != 0,
+        can_redo=head.ahead != 0,
+        away_at=row.away_at,
     )
 
 
@@ -206,6 +330,7 @@ def _revision(
     cause: str,
     state: int,
     before: int,
+    ahead: int,
     body: dict[str, Any],
     note: str,
     user: str,
@@ -217,8 +342,9 @@ def _revision(
         cause=cause,
         state=state,
         before=before,
+        ahead=ahead,
         body=body,
-        note=note,
+        note=note[:LONGEST_NOTE],
         made_by=user,
         made_at=now,
     )

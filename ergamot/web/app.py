@@ -8,19 +8,23 @@ from pathlib import Path
 from apiflask import APIFlask
 from flask import Response, send_from_directory
 from sqlalchemy import Engine, text
+from werkzeug.exceptions import NotFound
 
 from ergamot.store.engine import open_engine
 from ergamot.web.build import build_part
 from ergamot.web.catalogue import catalogue_part
+from ergamot.web.description import describe_refusals
 from ergamot.web.drawings import drawings_part
 from ergamot.web.farm import farm
 from ergamot.web.flocks import flocks_part
+from ergamot.web.gate import guard
 from ergamot.web.ground import ground_part
 from ergamot.web.history import history_part
 from ergamot.web.mending import mending_part
 from ergamot.web.moving import moving_part
 from ergamot.web.pens import pens_part
 from ergamot.web.problems import map_errors, problem
+from ergamot.web.putting_away import putting_away_part
 from ergamot.web.unit_of_work import keep_one_commit
 from ergamot.web.wind import wind_part
 
@@ -41,6 +45,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_REQUEST_BYTES
     store = engine or open_engine()
     map_errors(app)
+    guard(app)
     keep_one_commit(app, store)
     for part in (
         farm,
@@ -54,9 +59,11 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         build_part,
         ground_part,
         history_part,
+        putting_away_part,
     ):
         app.register_blueprint(part)
     _serve_ui(app, store, ui)
+    describe_refusals(app)
     return app
 
 
@@ -81,10 +88,11 @@ def _serve_ui(app: APIFlask, store: Engine, ui: Path) -> None:
     @app.get("/<path:path>")
     @app.doc(hide=True)
     def page(path: str) -> Response:
-        """The ui: its files where they exist, its page for every other address."""
-        if path.startswith("api/"):
-            return problem(404, "Not found", f"There is nothing at /{path}")
-        if path and (ui / path).is_file():
-            kept = path.startswith("assets/")
-            return send_from_directory(ui, path, max_age=31_536_000 if kept else 0)
-        return send_from_directory(ui, "index.html", max_age=0)
+        """The ui: its page for every address a keeper can be at, its files where they exist."""
+        parts = path.split("/")
+        if parts[0] != "api" and "." not in parts[-1]:
+            return send_from_directory(ui, "index.html", max_age=0)
+        try:
+            return send_from_directory(ui, path, max_age=31_536_000 if parts[0] == "assets" else 0)
+        except (NotFound, OSError, ValueError):  # missing, or a name that no file can have
+            return problem(404, "Not found", f"There is nothing at /{path[:80]}")

@@ -16,7 +16,8 @@ from ergamot.exchange.template_svg import write_template
 from ergamot.operations.build import pen_bill
 from ergamot.operations.kept import kept
 from ergamot.operations.pens import built, design_of
-from ergamot.web.files import file_answer
+from ergamot.web.files import answers_with, file_answer
+from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.build import (
     BarCutOut,
     BarOut,
@@ -36,6 +37,7 @@ build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
 @build_part.get("/<int:pen_id>/bill")
 @build_part.input(BillQuery, location="query")
 @build_part.output(BillOut)
+@takes_long
 def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
     """Everything it takes to build a pen."""
     work = current_work()
@@ -121,6 +123,7 @@ def _bar(bar: Bar, times: int) -> BarOut:
 
 @build_part.get("/<int:pen_id>/end-template.svg")
 @build_part.doc(responses={200: "The end of a hoop at full size"})
+@answers_with("image/svg+xml")
 def get_template(pen_id: int) -> Response:
     """The end arch of a hoop at full size, to print at 100 % and lay the pieces on."""
     work = current_work()
@@ -131,6 +134,8 @@ def get_template(pen_id: int) -> Response:
 
 @build_part.get("/<int:pen_id>/cut-list.csv")
 @build_part.doc(responses={200: "The cut list as CSV"})
+@takes_long
+@answers_with("text/csv")
 def get_cut_list(pen_id: int) -> Response:
     """The cut list and shopping list as CSV."""
     work = current_work()

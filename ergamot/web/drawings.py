@@ -7,7 +7,7 @@ from typing import Any
 from apiflask import APIBlueprint
 from flask import Response
 
-from ergamot.core.drawing.lines import LOOKS, LookName
+from ergamot.core.drawing.lines import LookName
 from ergamot.core.drawing.picture import scale_for
 from ergamot.exchange.drawing_dxf import write_dxf
 from ergamot.exchange.drawing_svg import write_svg
@@ -15,8 +15,9 @@ from ergamot.exchange.model_gltf import write_gltf
 from ergamot.exchange.sheets_pdf import write_sheets
 from ergamot.operations.drawings import pen_lines, pen_parts, pen_picture, pen_sheets, pen_steps
 from ergamot.operations.kept import Record, kept
-from ergamot.web.files import asked_paper, asked_system, file_answer, one_of
-from ergamot.web.schemas.drawings import BuildStepOut, LineOut, LinesOut, StepsOut
+from ergamot.web.files import answers_with, file_answer
+from ergamot.web.long_work import takes_long
+from ergamot.web.schemas.drawings import BuildStepOut, LineOut, LinesOut, SheetQuery, StepsOut, UnitsQuery
 from ergamot.web.schemas.pens import PenIn
 from ergamot.web.unit_of_work import current_work
 
@@ -48,35 +49,42 @@ def steps_of_pen(pen_id: int, json_data: PenIn) -> dict[str, Any]:
 A4_ROOM_MM = (277.0, 190.0)  # on a sheet of A4 lying, inside its margins
 
 
-@drawings_part.get("/<int:pen_id>/<look>.svg")
+@drawings_part.get("/<int:pen_id>/<any(corner,plan,side,end):look>.svg")
+@drawings_part.input(UnitsQuery, location="query")
 @drawings_part.doc(responses={200: "A line drawing to scale as SVG"})
-def svg_of_pen(pen_id: int, look: str) -> Response:
+@takes_long
+@answers_with("image/svg+xml")
+def svg_of_pen(pen_id: int, look: LookName, query_data: UnitsQuery) -> Response:
     """The pen from one side (corner, plan, side, end) to scale, hidden lines removed, dimensioned."""
     work, record = current_work(), _pen(pen_id)
-    seen: LookName = one_of("look", look, LOOKS)
-    drawn = pen_picture(work, record, seen)
+    drawn = pen_picture(work, record, look)
     scale = scale_for(drawn.wide, drawn.tall, A4_ROOM_MM)
-    text = write_svg(drawn, record.body["name"], scale, asked_system())
-    return file_answer(text, "image/svg+xml", f"pen-{pen_id}-{seen}.svg")
+    text = write_svg(drawn, record.body["name"], scale, query_data.units)
+    return file_answer(text, "image/svg+xml", f"pen-{pen_id}-{look}.svg")
 
 
-@drawings_part.get("/<int:pen_id>/<look>.dxf")
+@drawings_part.get("/<int:pen_id>/<any(corner,plan,side,end):look>.dxf")
+@drawings_part.input(UnitsQuery, location="query")
 @drawings_part.doc(responses={200: "A line drawing at full size as DXF"})
-def dxf_of_pen(pen_id: int, look: str) -> Response:
+@takes_long
+@answers_with("image/vnd.dxf")
+def dxf_of_pen(pen_id: int, look: LookName, query_data: UnitsQuery) -> Response:
     """The pen from one side at full size in mm, a layer for each kind of line."""
     work, record = current_work(), _pen(pen_id)
-    seen: LookName = one_of("look", look, LOOKS)
-    text = write_dxf(pen_picture(work, record, seen), asked_system())
-    return file_answer(text, "image/vnd.dxf", f"pen-{pen_id}-{seen}.dxf")
+    text = write_dxf(pen_picture(work, record, look), query_data.units)
+    return file_answer(text, "image/vnd.dxf", f"pen-{pen_id}-{look}.dxf")
 
 
 @drawings_part.get("/<int:pen_id>/sheets.pdf")
+@drawings_part.input(SheetQuery, location="query")
 @drawings_part.doc(responses={200: "Drawing sheets as PDF"})
-def sheets_of_pen(pen_id: int) -> Response:
+@takes_long
+@answers_with("application/pdf")
+def sheets_of_pen(pen_id: int, query_data: SheetQuery) -> Response:
     """A set of drawing sheets, on A4 or Letter."""
     work, record = current_work(), _pen(pen_id)
     return file_answer(
-        write_sheets(pen_sheets(work, record), asked_paper(), asked_system()),
+        write_sheets(pen_sheets(work, record), query_data.paper, query_data.units),
         "application/pdf",
         f"pen-{pen_id}.pdf",
     )
@@ -84,6 +92,8 @@ def sheets_of_pen(pen_id: int) -> Response:
 
 @drawings_part.get("/<int:pen_id>/model.glb")
 @drawings_part.doc(responses={200: "The pen in solids as binary glTF"})
+@takes_long
+@answers_with("model/gltf-binary")
 def gltf_of_pen(pen_id: int) -> Response:
     """The pen in solids, for any program that reads glTF."""
     work, record = current_work(), _pen(pen_id)

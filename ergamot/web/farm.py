@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import asdict
 from typing import Any
+from zoneinfo import available_timezones
 
 from apiflask import APIBlueprint
 
@@ -23,7 +24,7 @@ from ergamot.web.schemas.farm import (
     StretchOut,
 )
 from ergamot.web.schemas.figures import words
-from ergamot.web.unit_of_work import base_revision, current_work
+from ergamot.web.unit_of_work import current_work, from_revision
 
 farm = APIBlueprint("farm", __name__, url_prefix="/api")
 
@@ -41,6 +42,7 @@ def choices() -> dict[str, Any]:
         "turfs": [ChoiceOut(key=key, label=label) for key, label in TURF_WORDS.items()],
         "tools": [ChoiceOut(key=key, label=label) for key, label in TOOLS.items()],
         "snows": [ChoiceOut(key=key, label=label) for key, label in SNOW_WORDS.items()],
+        "zones": sorted(available_timezones()),
         "shapes": [
             ShapeOut(
                 key=shape.key,
@@ -104,15 +106,17 @@ def get_place() -> dict[str, Any]:
 @farm.patch("/place")
 @farm.input(PlaceIn)
 @farm.output(PlaceOut)
-def patch_place(json_data: PlaceIn) -> dict[str, Any]:
+@from_revision
+def patch_place(json_data: PlaceIn, base: int) -> dict[str, Any]:
     """Change the farm's place, from the revision in If-Match."""
     changes = json_data.model_dump(exclude_unset=True, exclude_none=True)
-    return _out(change_place(current_work(), base_revision(), changes))
+    return _out(change_place(current_work(), base, changes))
 
 
 @farm.post("/place/<any(undo,redo):step>")
 @farm.output(PlaceOut)
-def step_place(step: Step) -> dict[str, Any]:
+@from_revision
+def step_place(step: Step, base: int) -> dict[str, Any]:
     """Take the last change to the place back, or bring it back."""
     work = current_work()
-    return _out(take_step(work, place_record(work), base_revision(), step))
+    return _out(take_step(work, place_record(work), base, step))

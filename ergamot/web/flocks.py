@@ -10,7 +10,7 @@ from ergamot.operations.flocks import add_flock, change_flock, flock_sheet, floc
 from ergamot.operations.kept import Record, Step, kept, take_step
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.flocks import FlockDayOut, FlockIn, FlockOut, FlocksOut
-from ergamot.web.unit_of_work import base_revision, current_work
+from ergamot.web.unit_of_work import current_work, from_revision
 
 flocks_part = APIBlueprint("flocks", __name__, url_prefix="/api/flocks")
 
@@ -67,15 +67,17 @@ def post_flock(json_data: FlockIn) -> dict[str, Any]:
 @flocks_part.put("/<int:flock_id>")
 @flocks_part.input(FlockIn)
 @flocks_part.output(FlockOut)
-def put_flock(flock_id: int, json_data: FlockIn) -> dict[str, Any]:
+@from_revision
+def put_flock(flock_id: int, json_data: FlockIn, base: int) -> dict[str, Any]:
     """Change a flock, from the revision in If-Match."""
-    return _out(change_flock(current_work(), flock_id, base_revision(), json_data.model_dump()))
+    return _out(change_flock(current_work(), flock_id, base, json_data.model_dump()))
 
 
 @flocks_part.post("/<int:flock_id>/<any(undo,redo):step>")
 @flocks_part.output(FlockOut)
-def step_flock(flock_id: int, step: Step) -> dict[str, Any]:
+@from_revision
+def step_flock(flock_id: int, step: Step, base: int) -> dict[str, Any]:
     """Take the last change to a flock back, or bring it back."""
     work = current_work()
     record = kept(work, "flock", flock_id)
-    return _out(take_step(work, record, base_revision(), step))
+    return _out(take_step(work, record, base, step))

@@ -11,7 +11,8 @@ from ergamot.core.ground.schedule import MovePlan
 from ergamot.exchange.calendar import move_time, write_calendar
 from ergamot.operations.kept import Record, Step, kept, take_step
 from ergamot.operations.lawns import add_lawn, change_lawn, lawns, pen_moves
-from ergamot.web.files import file_answer
+from ergamot.operations.places import today_on
+from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.figures import StepOut, Words, words
 from ergamot.web.schemas.ground import (
     DayOut,
@@ -23,7 +24,7 @@ from ergamot.web.schemas.ground import (
     MovesQuery,
     StopOut,
 )
-from ergamot.web.unit_of_work import base_revision, current_work
+from ergamot.web.unit_of_work import current_work, from_revision
 
 ground_part = APIBlueprint("ground", __name__, url_prefix="/api")
 
@@ -60,18 +61,20 @@ def post_lawn(json_data: LawnIn) -> LawnOut:
 @ground_part.put("/lawns/<int:lawn_id>")
 @ground_part.input(LawnIn)
 @ground_part.output(LawnOut)
-def put_lawn(lawn_id: int, json_data: LawnIn) -> LawnOut:
+@from_revision
+def put_lawn(lawn_id: int, json_data: LawnIn, base: int) -> LawnOut:
     """Change a lawn, from the revision in If-Match."""
-    return _lawn(change_lawn(current_work(), lawn_id, base_revision(), json_data.model_dump()))
+    return _lawn(change_lawn(current_work(), lawn_id, base, json_data.model_dump()))
 
 
 @ground_part.post("/lawns/<int:lawn_id>/<any(undo,redo):step>")
 @ground_part.output(LawnOut)
-def step_lawn(lawn_id: int, step: Step) -> LawnOut:
+@from_revision
+def step_lawn(lawn_id: int, step: Step, base: int) -> LawnOut:
     """Take the last change to a lawn back, or bring it back."""
     work = current_work()
     record = kept(work, "lawn", lawn_id)
-    return _lawn(take_step(work, record, base_revision(), step))
+    return _lawn(take_step(work, record, base, step))
 
 
 def _planned(pen_id: int, query: MovesQuery) -> tuple[Record, Record, MovePlan]:
@@ -89,7 +92,7 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
     work = current_work()
     pen, lawn, plan = _planned(pen_id, query_data)
     flock = kept(work, "flock", pen.body["flock_id"])
-    days = {move.day: move.load for move in plan.moves}
+    today = today_on(work)
     return MovePlanOut(
         pen_name=pen.body["name"],
         flock_name=flock.body["name"],
@@ -105,12 +108,14 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
                 parts=move.parts,
                 stop=StopOut.model_validate(move.stop),
                 age=move.load.age,
-                wear=move.wear,
-                cover_kg_m2=move.cover_kg_m2,
-                nitrogen_kg_ha=move.nitrogen_kg_ha,
+                left=move.left,
+                wear=words(round(move.wear, 2), "bird-days/m2"),
+                cover=words(round(move.cover_kg_m2, 2), "kg/m2"),
+                nitrogen=words(round(move.nitrogen_kg_ha), "kg/ha"),
+                nitrogen_year=words(round(move.nitrogen_year_kg_ha), "kg/ha"),
                 ruled_by=move.load.ruled_by,
                 ready=move.ready,
-                today=move.day == work.today,
+                today=move.day == today,
             )
             for move in plan.moves
         ],
@@ -123,18 +128,19 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
                 ruled_by=load.ruled_by,
                 working=[StepOut.model_validate(step) for step in load.working],
             )
-            for day, load in days.items()
+            for day, load in plan.days
         ],
         notes=[Words.model_validate(note) for note in plan.notes],
         out=flock.body["out"],
         leaves=flock.body["leaves"],
-        today=work.today,
+        today=today,
     )
 
 
 @ground_part.get("/pens/<int:pen_id>/moves.ics")
 @ground_part.input(MovesQuery, location="query")
 @ground_part.doc(responses={200: "The moves as iCalendar"})
+@answers_with("text/calendar")
 def get_calendar(pen_id: int, query_data: MovesQuery) -> Response:
     """A pen's moves as an iCalendar file."""
     pen, _, plan = _planned(pen_id, query_data)

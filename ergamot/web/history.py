@@ -2,46 +2,48 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from apiflask import APIBlueprint
 
 from ergamot.operations.history import history
 from ergamot.operations.kept import Record, kept
 from ergamot.operations.places import place_record
-from ergamot.web.schemas.history import DoneOut, HistoryOut
+from ergamot.web.schemas.history import HistoryOut, HistoryQuery
 from ergamot.web.unit_of_work import current_work
 
 history_part = APIBlueprint("history", __name__, url_prefix="/api")
 
 
-def _out(record: Record) -> dict[str, Any]:
-    return {"steps": [DoneOut.model_validate(one) for one in history(current_work(), record)]}
+def _out(record: Record, query: HistoryQuery) -> HistoryOut:
+    return HistoryOut.model_validate(history(current_work(), record, query.before))
 
 
 @history_part.get("/pens/<int:pen_id>/history")
+@history_part.input(HistoryQuery, location="query")
 @history_part.output(HistoryOut)
-def pen_history(pen_id: int) -> dict[str, Any]:
+def pen_history(pen_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a pen was, the newest first."""
-    return _out(kept(current_work(), "pen", pen_id))
+    return _out(kept(current_work(), "pen", pen_id), query_data)
 
 
 @history_part.get("/flocks/<int:flock_id>/history")
+@history_part.input(HistoryQuery, location="query")
 @history_part.output(HistoryOut)
-def flock_history(flock_id: int) -> dict[str, Any]:
+def flock_history(flock_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a flock was, the newest first."""
-    return _out(kept(current_work(), "flock", flock_id))
+    return _out(kept(current_work(), "flock", flock_id), query_data)
 
 
 @history_part.get("/lawns/<int:lawn_id>/history")
+@history_part.input(HistoryQuery, location="query")
 @history_part.output(HistoryOut)
-def lawn_history(lawn_id: int) -> dict[str, Any]:
+def lawn_history(lawn_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a lawn was, the newest first."""
-    return _out(kept(current_work(), "lawn", lawn_id))
+    return _out(kept(current_work(), "lawn", lawn_id), query_data)
 
 
 @history_part.get("/place/history")
+@history_part.input(HistoryQuery, location="query")
 @history_part.output(HistoryOut)
-def place_history() -> dict[str, Any]:
+def place_history(query_data: HistoryQuery) -> HistoryOut:
     """What each step of the farm's place was, the newest first."""
-    return _out(place_record(current_work()))
+    return _out(place_record(current_work()), query_data)

@@ -11,6 +11,8 @@ from flask import Response
 from ergamot.core.balance.mends import Mend
 from ergamot.operations.kept import kept
 from ergamot.operations.mending import mends_of
+from ergamot.web.files import answers_with
+from ergamot.web.long_work import until_sent
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.mending import MarkOut, MendIn, MendOut
 from ergamot.web.unit_of_work import current_work
@@ -22,11 +24,13 @@ LONGEST_S = 3.0  # what was not worked out by then is not waited for
 @mending_part.post("/<int:pen_id>/mends")
 @mending_part.input(MendIn)
 @mending_part.doc(responses={200: "One MendOut as JSON on each line, as soon as it is known"})
+@answers_with("application/x-ndjson")
 def post_mends(pen_id: int, json_data: MendIn) -> Response:
     """What would mend a verdict; closing the connection stops the work."""
     work = current_work()
     found = mends_of(work, kept(work, "pen", pen_id), json_data.values, json_data.what)
-    return Response(_lines(found, json_data.what), mimetype="application/x-ndjson")
+    lines = _lines(found, json_data.what)
+    return until_sent(lambda: Response(lines, mimetype="application/x-ndjson"))
 
 
 def _lines(found: Iterator[Mend], what: str) -> Iterator[str]:

@@ -18,7 +18,8 @@ from ergamot.core.units import Quantity, parse_length
 from ergamot.exchange.drill_template import template_dxf, template_pdf
 from ergamot.operations.kept import kept
 from ergamot.operations.moving import OnTheMove, moving_of, template_of
-from ergamot.web.files import asked_paper, asked_system, file_answer
+from ergamot.web.files import answers_with, file_answer
+from ergamot.web.schemas.drawings import SheetQuery
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.moving import (
     MoverOut,
@@ -54,17 +55,20 @@ def post_moving(pen_id: int, json_data: MovingIn) -> dict[str, Any]:
 
 
 @moving_part.get("/<int:pen_id>/drill-template.pdf")
+@moving_part.input(SheetQuery, location="query")
 @moving_part.doc(responses={200: "A drilling template at full size as PDF"})
-def pdf_template(pen_id: int) -> Response:
+@answers_with("application/pdf")
+def pdf_template(pen_id: int, query_data: SheetQuery) -> Response:
     """Where to drill for swinging wheels, at full size, with a line to check the printer by."""
     work = current_work()
     record = kept(work, "pen", pen_id)
-    made = template_pdf(template_of(work, record), record.body["name"], asked_paper(), asked_system())
+    made = template_pdf(template_of(work, record), record.body["name"], query_data.paper, query_data.units)
     return file_answer(made, "application/pdf", f"drill-template-{pen_id}.pdf")
 
 
 @moving_part.get("/<int:pen_id>/drill-template.dxf")
 @moving_part.doc(responses={200: "A drilling template at full size as DXF"})
+@answers_with("image/vnd.dxf")
 def dxf_template(pen_id: int) -> Response:
     """Where to drill for swinging wheels, in mm."""
     work = current_work()

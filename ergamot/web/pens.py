@@ -3,95 +3,117 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Mapping
 from typing import Any
 
 from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.drawing.lines import lines
-from ergamot.core.finding import phrase
-from ergamot.core.frame.design import Design
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.tools import TOOLS
-from ergamot.core.units import Quantity
 from ergamot.exchange.design_file import design_schema, write_design
 from ergamot.operations.kept import Record, Step, kept, take_step
+from ergamot.operations.pen_lines import PenLine, design_size, judge_lines, pen_lines, remember_line
 from ergamot.operations.pens import (
+    Bench,
     bench,
     change_pen,
     copy_pen,
     design_of,
     open_pen,
-    pens,
     propose_pen,
     starts_for,
 )
-from ergamot.web.bench import bench_out, view_out
-from ergamot.web.files import file_answer
+from ergamot.web.bench import bench_out
+from ergamot.web.files import answers_with, file_answer
+from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.drawings import LineOut
 from ergamot.web.schemas.figures import FindingOut, Words
 from ergamot.web.schemas.pens import (
     BenchOut,
     CopyIn,
+    JudgeIn,
     OpenIn,
     PenIn,
     PenLineOut,
     PensOut,
+    PensQuery,
     ProposeIn,
     StartOut,
     StartsOut,
+    ThumbOut,
 )
-from ergamot.web.unit_of_work import base_revision, current_work
+from ergamot.web.unit_of_work import current_work, from_revision
 
 pens_part = APIBlueprint("pens", __name__, url_prefix="/api/pens")
 
 
-def _out(record: Record, trying: Mapping[str, Any] | None = None, status: int = 200) -> Response:
+def _answer(record: Record, shown: Bench, status: int = 200) -> Response:
     """The whole bench, written out at once by its schema: it is large, and asked for at every pull."""
-    shown = bench_out(record, bench(current_work(), record, trying))
-    return Response(BenchOut.model_validate(shown).model_dump_json(), status, mimetype="application/json")
+    out = BenchOut.model_validate(bench_out(record, shown))
+    return Response(out.model_dump_json(), status, mimetype="application/json")
+
+
+def _kept(record: Record, status: int = 200) -> Response:
+    """The bench of a pen that was just kept; what lists show of it is kept too."""
+    work = current_work()
+    shown = bench(work, record)
+    remember_line(work, record, shown)
+    return _answer(record, shown, status)
 
 
 def _pen(pen_id: int) -> Record:
     return kept(current_work(), "pen", pen_id)
 
 
-def _line(record: Record) -> PenLineOut:
-    shown = bench(current_work(), record)
+def _line(line: PenLine) -> PenLineOut:
+    record, judged = line.record, line.judged
     return PenLineOut(
         id=record.id,
-        name=shown.name,
-        flock_id=shown.flock_id,
-        flock_name=shown.flock_name,
-        leaves=shown.flock.leaves,
-        shape=shape_of(shown.design.shape).label,
-        size=_size(shown.design),
-        plan=view_out(shown.views[0]),
+        revision=record.revision,
+        name=record.body["name"],
+        flock_id=record.body["flock_id"],
+        flock_name=line.flock_name,
+        leaves=line.leaves,
+        shape=shape_of(record.body["shape"]).label,
+        size=Words.model_validate(line.size) if line.size else None,
+        plan=ThumbOut.model_validate(judged.plan) if judged and judged.plan else None,
         version_of=record.body.get("version_of"),
         why=record.body.get("why", ""),
-        verdicts={finding.what: finding.verdict for finding in shown.judged.findings},
+        judged=judged is not None,
+        verdicts=dict(judged.verdicts) if judged else {},
+        trouble=judged.trouble if judged else "",
     )
 
 
-def _size(design: Design) -> Words:
-    width, length = (Quantity(float(design.values[name]), "mm") for name in ("width", "length"))
-    return Words.model_validate(phrase("{width} × {length}", width=width, length=length))
-
-
 @pens_part.get("")
+@pens_part.input(PensQuery, location="query")
 @pens_part.output(PensOut)
-def list_pens() -> dict[str, Any]:
-    """All pens, each with its verdicts."""
-    return {"pens": [_line(record) for record in pens(current_work())]}
+def list_pens(query_data: PensQuery) -> Response:
+    """Pens in a list, oldest first; verdicts that are not known as things stand are asked for by POST /judged."""
+    page = pen_lines(current_work(), query_data.after, query_data.most)
+    return _list(PensOut(pens=[_line(one) for one in page.lines], after=page.after))
+
+
+@pens_part.post("/judged")
+@pens_part.input(JudgeIn)
+@pens_part.output(PensOut)
+def judge_pens(json_data: JudgeIn) -> Response:
+    """Work out what lists show of some pens; the answer has their lines."""
+    return _list(PensOut(pens=[_line(one) for one in judge_lines(current_work(), json_data.ids)], after=None))
+
+
+def _list(pens: PensOut) -> Response:
+    return Response(pens.model_dump_json(), mimetype="application/json")
 
 
 @pens_part.post("")
 @pens_part.input(ProposeIn)
 @pens_part.output(BenchOut, 201)
+@takes_long
 def post_pen(json_data: ProposeIn) -> Response:
     """Propose a whole pen for a flock."""
-    return _out(propose_pen(current_work(), json_data.flock_id, json_data.name, json_data.shape), status=201)
+    return _kept(propose_pen(current_work(), json_data.flock_id, json_data.name, json_data.shape), 201)
 
 
 @pens_part.post("/open")
@@ -99,25 +121,25 @@ def post_pen(json_data: ProposeIn) -> Response:
 @pens_part.output(BenchOut, 201)
 def post_open(json_data: OpenIn) -> Response:
     """Make a pen of a design file."""
-    return _out(open_pen(current_work(), json_data.flock_id, json_data.file), status=201)
+    return _kept(open_pen(current_work(), json_data.flock_id, json_data.file), 201)
 
 
 @pens_part.get("/<int:pen_id>")
 @pens_part.output(BenchOut)
 def get_pen(pen_id: int) -> Response:
     """A pen on the bench."""
-    return _out(_pen(pen_id))
+    record = _pen(pen_id)
+    return _answer(record, bench(current_work(), record))
 
 
 @pens_part.patch("/<int:pen_id>")
 @pens_part.input(PenIn)
 @pens_part.output(BenchOut)
-def patch_pen(pen_id: int, json_data: PenIn) -> Response:
+@from_revision
+def patch_pen(pen_id: int, json_data: PenIn, base: int) -> Response:
     """Change a pen, from the revision in If-Match."""
-    changed = change_pen(
-        current_work(), pen_id, base_revision(), json_data.values, json_data.name, json_data.flock_id
-    )
-    return _out(changed)
+    changed = change_pen(current_work(), pen_id, base, json_data.values, json_data.name, json_data.flock_id)
+    return _kept(changed)
 
 
 @pens_part.post("/<int:pen_id>/try")
@@ -126,7 +148,7 @@ def patch_pen(pen_id: int, json_data: PenIn) -> Response:
 def try_pen(pen_id: int, json_data: PenIn) -> Response:
     """What the bench would show with these values; nothing is kept."""
     record = _pen(pen_id)
-    return _out(record, json_data.values)
+    return _answer(record, bench(current_work(), record, json_data.values))
 
 
 @pens_part.post("/<int:pen_id>/copy")
@@ -134,11 +156,12 @@ def try_pen(pen_id: int, json_data: PenIn) -> Response:
 @pens_part.output(BenchOut, 201)
 def post_copy(pen_id: int, json_data: CopyIn) -> Response:
     """Make a new version of a pen, named, with a note why."""
-    return _out(copy_pen(current_work(), pen_id, json_data.name, json_data.why), status=201)
+    return _kept(copy_pen(current_work(), pen_id, json_data.name, json_data.why), 201)
 
 
 @pens_part.get("/starts/<int:flock_id>")
 @pens_part.output(StartsOut)
+@takes_long
 def get_starts(flock_id: int) -> dict[str, Any]:
     """Three whole designs of different shapes to begin a flock's pen from."""
     return {
@@ -146,7 +169,7 @@ def get_starts(flock_id: int) -> dict[str, Any]:
             StartOut(
                 shape=one.design.shape,
                 label=shape_of(one.design.shape).label,
-                size=_size(one.design),
+                size=Words.model_validate(design_size(one.design)),
                 lines=[LineOut.model_validate(line) for line in lines(one.structure)],
                 findings=[FindingOut.model_validate(finding) for finding in one.judged.findings],
                 fails=list(one.fails),
@@ -159,14 +182,16 @@ def get_starts(flock_id: int) -> dict[str, Any]:
 
 @pens_part.post("/<int:pen_id>/<any(undo,redo):step>")
 @pens_part.output(BenchOut)
-def step_pen(pen_id: int, step: Step) -> Response:
+@from_revision
+def step_pen(pen_id: int, step: Step, base: int) -> Response:
     """Take the last change to a pen back, or bring it back."""
     work = current_work()
-    return _out(take_step(work, _pen(pen_id), base_revision(), step))
+    return _kept(take_step(work, _pen(pen_id), base, step))
 
 
 @pens_part.get("/<int:pen_id>/design.json")
 @pens_part.doc(responses={200: "The design file"})
+@answers_with("application/json")
 def get_design(pen_id: int) -> Response:
     """The pen's design as an open file."""
     record = _pen(pen_id)
@@ -176,6 +201,7 @@ def get_design(pen_id: int) -> Response:
 
 @pens_part.get("/design.schema.json")
 @pens_part.doc(responses={200: "JSON Schema of a design file"})
+@answers_with("application/schema+json")
 def get_design_schema() -> Response:
     """The published JSON Schema of design files."""
     return Response(json.dumps(design_schema(), indent=2), mimetype="application/schema+json")

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import logging
+import math
 from typing import Any
 
 from apiflask import APIFlask
 from apiflask.exceptions import HTTPError
 from flask import Response, jsonify
-from sqlalchemy.exc import IntegrityError, OperationalError
+from sqlalchemy.exc import DBAPIError, IntegrityError, SQLAlchemyError
 from werkzeug.exceptions import HTTPException
 
 from ergamot.core import errors
 from ergamot.operations.kept import Stale
+from ergamot.operations.putting_away import NotTold, StillAtHand
 
 log = logging.getLogger("ergamot.web")
 
@@ -21,6 +23,9 @@ STATUS: tuple[tuple[type[errors.ErgamotError], int], ...] = (
     (Stale, 412),
     (errors.NotFound, 404),
     (errors.NothingToUndo, 409),
+    (StillAtHand, 409),
+    (NotTold, 409),
+    (errors.Busy, 503),
     (errors.TakesTooLong, 503),
     (errors.ErgamotError, 422),
 )
@@ -53,10 +58,20 @@ def _known(error: errors.ErgamotError) -> Response:
     status = next(code for kind, code in STATUS if isinstance(error, kind))
     if isinstance(error, RevisionMissing):
         status = 428
-    more: dict[str, Any] = {"field": error.field, "value": error.value, "allowed": error.allowed}
+    more: dict[str, Any] = {"field": error.field, "value": _sayable(error.value), "allowed": error.allowed}
     if isinstance(error, Stale):
         more |= {"revision": error.theirs.revision, "theirs": error.theirs.body, "base": error.base_body}
-    return problem(status, error.title, error.message, **more)
+    answer = problem(status, error.title, error.message, **more)
+    if isinstance(error, errors.Busy):
+        answer.headers["Retry-After"] = "2"
+    return answer
+
+
+def _sayable(value: object) -> object:
+    """A value as JSON holds it; nan and endless figures, and whatever else it cannot hold, as text."""
+    plain = isinstance(value, (str, bool, int)) or value is None
+    finite = isinstance(value, float) and math.isfinite(value)
+    return value if plain or finite else str(value)
 
 
 def _invalid(error: HTTPError) -> Response:
@@ -76,16 +91,23 @@ def _invalid(error: HTTPError) -> Response:
     return problem(error.status_code, words, words)
 
 
-def _unreachable(error: Exception) -> Response:
+DEADLOCKS = {1205, 1213}  # MariaDB: a lock was waited for too long, or two waited for each other
+
+
+def store_failed(error: SQLAlchemyError) -> Response:
+    """What is said when the store refuses a step or cannot be reached."""
+    code = error.orig.args[0] if isinstance(error, DBAPIError) and error.orig and error.orig.args else None
+    if isinstance(error, IntegrityError) or code in DEADLOCKS:
+        log.warning("two edits at once: %s", error)
+        return problem(409, "Two changes at once", "Someone changed this at the same moment. Try again.")
     log.error("the store cannot be reached: %s", error)
-    return problem(
-        503, "The store cannot be reached", "Nothing was kept of this step. Try again in a moment."
+    answer = problem(
+        503,
+        "The store cannot be reached",
+        "Perhaps nothing was kept of this step. It is asked again in a moment.",
     )
-
-
-def _collided(error: Exception) -> Response:
-    log.warning("two edits at once: %s", error)
-    return problem(409, "Two changes at once", "Someone changed this at the same moment. Try again.")
+    answer.headers["Retry-After"] = "1"
+    return answer
 
 
 def _too_deep(_: RecursionError) -> Response:
@@ -102,8 +124,7 @@ def _unexpected(error: Exception) -> Response:
 def map_errors(app: APIFlask) -> None:
     """Register every mapping on the app."""
     app.register_error_handler(errors.ErgamotError, _known)
-    app.register_error_handler(OperationalError, _unreachable)
-    app.register_error_handler(IntegrityError, _collided)
+    app.register_error_handler(SQLAlchemyError, store_failed)
     app.register_error_handler(RecursionError, _too_deep)
     app.register_error_handler(Exception, _unexpected)
     app.error_processor(_invalid)

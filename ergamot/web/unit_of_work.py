@@ -2,35 +2,65 @@
 
 from __future__ import annotations
 
+import re
+from collections.abc import Callable
 from datetime import UTC, datetime
+from functools import cache, wraps
+from typing import ParamSpec, TypeVar
 
 from apiflask import APIFlask
 from flask import Response, g, request
 from sqlalchemy import Engine
+from sqlalchemy.exc import SQLAlchemyError
 from sqlalchemy.orm import Session
+from tzlocal import get_localzone_name
 
 from ergamot.operations.work import Work
-from ergamot.web.problems import RevisionMissing
+from ergamot.web.problems import RevisionMissing, store_failed
 
 NOBODY = "keeper"  # one farm, no accounts yet
+REVISION_TAG = re.compile(r'(?:W/)?"?([0-9]{1,9})"?')
+P = ParamSpec("P")
+R = TypeVar("R")
+
+
+@cache
+def machine_zone() -> str:
+    """The time zone this machine keeps: a new farm's, for it runs where its keeper is."""
+    return get_localzone_name() or "UTC"
 
 
 def current_work() -> Work:
     """The unit of work of this request, opened when first asked for."""
     if "work" not in g:
-        g.work = Work(Session(g.engine), NOBODY, datetime.now(UTC).replace(tzinfo=None))
+        g.work = Work(Session(g.engine), NOBODY, datetime.now(UTC).replace(tzinfo=None), machine_zone())
     work: Work = g.work
     return work
 
 
 def base_revision() -> int:
     """The revision an edit says it started from, in If-Match."""
-    tag = request.headers.get("If-Match", "").strip().removeprefix("W/").strip('"')
-    if not tag.isdigit():
+    tag = request.headers.get("If-Match", "")
+    found = REVISION_TAG.fullmatch(tag.strip())
+    if found is None:
         raise RevisionMissing(
-            "Say which revision this change started from", field="If-Match", value=tag, allowed="a number"
+            "Say which revision this change started from",
+            field="If-Match",
+            value=tag[:40],
+            allowed='a revision\'s number in quotes, such as "3"',
         )
-    return int(tag)
+    return int(found[1])
+
+
+def from_revision(view: Callable[P, R]) -> Callable[..., R]:
+    """A view that changes what stands: it is handed `base`, the revision it starts from."""
+
+    @wraps(view)
+    def with_base(*args: P.args, **kwargs: P.kwargs) -> R:
+        return view(*args, **{**kwargs, "base": base_revision()})  # type: ignore[arg-type]  # base is the view's own
+
+    with_base.starts_from_revision = True  # type: ignore[attr-defined]  # read where the API is described
+    return with_base
 
 
 def keep_one_commit(app: APIFlask, engine: Engine) -> None:
@@ -42,8 +72,12 @@ def keep_one_commit(app: APIFlask, engine: Engine) -> None:
 
     @app.after_request
     def commit(answer: Response) -> Response:
-        if "work" in g and answer.status_code < 400:
+        if "work" not in g or answer.status_code >= 400:
+            return answer
+        try:
             g.work.session.commit()
+        except SQLAlchemyError as lost:
+            return store_failed(lost)
         return answer
 
     @app.teardown_request

@@ -96,11 +96,8 @@ def test_the_sheets_name_the_pen_its_scale_and_its_verdicts(client, shape, paper
 
 def test_a_look_paper_or_unit_that_is_none_is_refused_by_name(client):
     pen, _ = pen_of(client, "low-pen")
-    for path, field in (
-        ("below.svg", "look"),
-        ("plan.svg?units=cubits", "units"),
-        ("sheets.pdf?paper=a9", "paper"),
-    ):
+    assert client.get(f"/api/pens/{pen}/below.svg").status_code == 404
+    for path, field in (("plan.svg?units=cubits", "units"), ("sheets.pdf?paper=a9", "paper")):
         answer = client.get(f"/api/pens/{pen}/{path}")
         assert (answer.status_code, answer.json["field"]) == (422, field)
 

@@ -17,9 +17,9 @@ from launch.plain import CannotGoOn
 from launch.serve import refuse_taken
 
 
-@pytest.fixture
-def folder(tmp_path):
-    return tmp_path / "db"
+@pytest.fixture(params=["db", "with a blank, é and #"])
+def folder(request, tmp_path):
+    return tmp_path / request.param
 
 
 def test_a_taken_port_is_said_with_the_way_out():
@@ -39,8 +39,7 @@ def test_a_database_in_use_names_who_has_it(folder):
     assert str(os.getpid()) in stop.value.what
 
 
-def test_a_half_made_data_folder_is_made_anew(folder, capsys, monkeypatch):
-    monkeypatch.setattr("launch.mariadb.ROOT", folder)
+def test_a_half_made_data_folder_is_made_anew(folder, capsys):
     (folder / "data").mkdir(parents=True)
     (folder / "data" / "ibdata1").write_text("half")
     with PrivateServer(folder, 33990) as server:

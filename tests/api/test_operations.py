@@ -57,7 +57,7 @@ def test_a_name_is_tidied_and_neither_empty_nor_endless(work, flock):
 
 def test_nothing_is_kept_until_the_unit_of_work_commits(work, flock, store):
     with Session(store) as other:
-        assert flocks(Work(other, "someone", NOW)) == []
+        assert other.scalars(select(RevisionRow)).all() == []
     work.session.commit()
     with Session(store) as other:
         assert [record.id for record in flocks(Work(other, "someone", NOW))] == [flock.id]

@@ -44,7 +44,7 @@ def test_change_to_figures_and_to_solids_on_the_largest_pen(benchmark, store, da
     client = make_app(store).test_client()
     flock = client.post("/api/flocks", json={**FLOCK, **LAYERS, "leaves": "2027-03-01"}).json
     pen = client.post("/api/pens", json={"flock_id": flock["id"], "name": "Coop", "shape": "coop"}).json
-    with Served(database.address, 8793) as served, sync_playwright() as play:
+    with Served(database, 8793) as served, sync_playwright() as play:
         chromium = play.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
         page = chromium.new_page(viewport={"width": 1280, "height": 800})
         began = time.perf_counter()

@@ -100,7 +100,7 @@ def test_change_to_answer_over_http(benchmark, store, database, shape, strain):
     flock = client.post("/api/flocks", json={**FLOCK, "strain": strain}).json
     pen = client.post("/api/pens", json={"flock_id": flock["id"], "name": "Bramble pen", "shape": shape}).json
     assert PYTHON.exists()
-    with Served(database.address, 8790) as served:
+    with Served(database, 8790) as served:
         revision, taken = pen["revision"], []
 
         def change() -> None:

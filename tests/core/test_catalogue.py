@@ -7,8 +7,8 @@ from decimal import Decimal
 
 import pytest
 
-from ergamot.core.catalogue import pick
-from ergamot.core.catalogue.tables import heading
+from ergamot.core.catalogue import Section, Sheet, Species, Strain, Wheel, pick
+from ergamot.core.catalogue.tables import heading, unit_of
 from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, require_range
 from ergamot.core.flock.droppings import fresh_droppings_kg, protein_on
 from tests.strategies import CATALOGUE
@@ -97,15 +97,16 @@ def test_limits_include_their_ends_and_nothing_beyond(value):
 
 
 @pytest.mark.parametrize(
-    ("column", "words"),
+    ("kind", "column", "words", "unit"),
     [
-        ("kg_m2", "mass, kg/m²"),
-        ("mass_kg_m2", "mass, kg/m²"),
-        ("density_kg_m3", "density, kg/m³"),
-        ("thick_mm", "thick, mm"),
-        ("purlin_span_m", "purlin span, m"),
-        ("price", "price"),
+        (Sheet, "kg_m2", "mass", "kg/m2"),
+        (Species, "density_kg_m3", "density", "kg/m3"),
+        (Section, "thick_mm", "thick", "mm"),
+        (Sheet, "purlin_span_m", "longest span", "m"),
+        (Strain, "a_kg", "mass full grown", "kg"),
+        (Sheet, "price", "price", ""),
+        (Wheel, "tyre", "tyre", ""),
     ],
 )
-def test_a_columns_heading_reads_with_its_unit(column, words):
-    assert heading(column) == words
+def test_a_columns_heading_reads_as_words_and_has_its_unit(kind, column, words, unit):
+    assert (heading(kind, column), unit_of(kind, column)) == (words, unit)

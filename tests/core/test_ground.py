@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from icalendar import Calendar
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.ground.lawn import Lawn, PenSize, lanes, make_lawn, pen_size
 from ergamot.core.ground.rest import ready_on, rest_days
@@ -63,25 +64,79 @@ def test_stops_lie_inside_the_lawn_apart_and_each_next_to_the_last(lawn, design)
         ]
 
 
-@given(LAWNS, flocks(), st.integers(1, 40))
-def test_a_plan_uses_each_stop_only_when_it_has_rested(lawn, flock, days):
+@given(LAWNS, flocks(), st.integers(1, 120))
+def test_a_plan_keeps_rest_and_nitrogen_and_accounts_for_every_day(lawn, flock, days):
     pen = PenSize(3.0, 2.0, 3.4, 2.4)
     plan = plan_moves(CATALOGUE, flock, lawn, pen, DEFAULT_MONTHS_C, flock.out, days)
-    free = {}
+    by_stop = {}
     for move in plan.moves:
-        assert flock.out <= move.day < flock.leaves
-        assert free.get(move.stop, move.day) <= move.day
-        assert (move.ready - move.day).days >= 21
-        free[move.stop] = move.ready
-    by_day = {day: [m for m in plan.moves if m.day == day] for day in {m.day for m in plan.moves}}
-    last = max(by_day)
-    for day, moves in by_day.items():
-        if day != last:
-            assert [m.part for m in moves] == list(range(1, moves[0].parts + 1))
-            assert sum(m.wear for m in moves) == pytest.approx(moves[0].load.wear)
-            assert sum(m.nitrogen_kg_ha for m in moves) == pytest.approx(10 * moves[0].load.nitrogen_g_m2)
-    if len(by_day) < min(days, (flock.leaves - flock.out).days):
-        assert any("used up" in note.text("metric") for note in plan.notes)
+        assert flock.out <= move.day <= move.left <= flock.leaves
+        assert (move.ready - move.left).days >= 21
+        assert move.ready == ready_on(DEFAULT_MONTHS_C, move.left)
+        before = by_stop.setdefault(move.stop, [])
+        assert all(one.ready <= move.day for one in before)
+        year = sum(one.nitrogen_kg_ha for one in before if (move.day - one.left).days < 365)
+        assert move.nitrogen_year_kg_ha == pytest.approx(year + move.nitrogen_kg_ha)
+        assert move.nitrogen_year_kg_ha <= 250 + 1e-6
+        before.append(move)
+    for move, then in pairwise(plan.moves):
+        assert move.left == then.day
+    loads = dict(plan.days)
+    if plan.moves and not any("used up" in note.text("metric") for note in plan.notes):
+        covered = [d for d in loads if d < plan.moves[-1].left]
+        assert sum(m.wear for m in plan.moves) == pytest.approx(
+            sum(loads[d].wear for d in covered) + sum(_load(flock, d).wear for d in _beyond(plan, loads))
+        )
+
+
+def _load(flock, day):
+    return day_load(CATALOGUE, flock, flock.age_on(day), 6.0, DEFAULT_MONTHS_C[day.month - 1])
+
+
+def _beyond(plan, loads):
+    """Days of the last stay after the plan's end."""
+    last = plan.moves[-1]
+    return [
+        last.day + timedelta(n)
+        for n in range((last.left - last.day).days)
+        if last.day + timedelta(n) not in loads
+    ]
+
+
+def test_a_stop_used_again_sums_its_nitrogen_and_is_closed_at_the_years_limit():
+    """Thirty fast broilers over a lawn of few stops: what was had the first time counts the second."""
+    flock = Flock(
+        CATALOGUE.strains["broiler-slow"], 30, date(2026, 4, 1), date(2026, 4, 25), date(2026, 9, 1)
+    )
+    plan = plan_moves(
+        CATALOGUE, flock, Lawn(31.0, 6.1, 0), PenSize(3.0, 2.0, 3.0, 2.0), (18.0,) * 12, flock.out, 120
+    )
+    again = [m for m in plan.moves if m.nitrogen_year_kg_ha > m.nitrogen_kg_ha + 1]
+    assert again
+    first = next(m for m in plan.moves if m.stop == again[0].stop)
+    assert again[0].nitrogen_year_kg_ha == pytest.approx(first.nitrogen_kg_ha + again[0].nitrogen_kg_ha)
+    assert any("passed over" in note.text("metric") for note in plan.notes) or all(
+        m.nitrogen_year_kg_ha < 250 for m in plan.moves
+    )
+
+
+def test_hens_that_may_stay_two_days_are_moved_every_second_day():
+    """Twelve hens on 20 m²: worn and covered far within their limits in two days, the longest they stay."""
+    flock = Flock(CATALOGUE.strains["layer-hybrid"], 12, date(2026, 1, 1), date(2026, 5, 1), date(2027, 5, 1))
+    plan = plan_moves(
+        CATALOGUE, flock, Lawn(60, 20, 0), PenSize(5.0, 4.0, 5.0, 4.0), (15.0,) * 12, flock.out, 14
+    )
+    assert [(m.day.day, m.left.day) for m in plan.moves] == [(d, d + 2) for d in range(1, 15, 2)]
+    assert all(
+        m.wear == pytest.approx(sum(_hen_wear(flock, m.day + timedelta(i)) for i in (0, 1)))
+        for m in plan.moves
+    )
+    # rest runs from the day they leave: at 15 °C 330 degree-days are 22 days
+    assert (plan.moves[0].ready - plan.moves[0].left).days == 22
+
+
+def _hen_wear(flock, day):
+    return day_load(CATALOGUE, flock, flock.age_on(day), 20.0, 15.0).wear
 
 
 @pytest.mark.parametrize(("length", "width", "field"), [(2.5, 10, "length_m"), (10, 2.01, "width_m")])

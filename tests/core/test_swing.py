@@ -66,6 +66,30 @@ def test_on_any_pen_every_wheel_clears_every_stick_and_the_frame_is_sound(design
         assert gap.mm >= LEAST_GAP_MM, (gap.where, gap.at_deg, gap.member.role)
 
 
+@given(designs(), SWINGING, st.integers(1, 2))
+def test_no_corner_of_a_lever_comes_to_the_grass_on_its_way_or_locked(design, kind, pairs):
+    """Each lever's own corners as framed, turned about its pivot degree by degree while the frame rises with it."""
+    try:
+        structure = build(change(CATALOGUE, design, {"gear": kind, "pairs": pairs}), CATALOGUE)
+    except OutOfRange:
+        assume(False)
+    for lever in structure.levers:
+        swing = lever.swing
+        arm = next(
+            member
+            for member in structure.members
+            if member.role in ("lever", "wheel board")
+            and min(math.hypot(x - lever.x_mm, z - swing.pivot_mm) for x, _, z in member.corners) < 160
+            and abs(min(member.corners, key=lambda c: abs(c[1]))[1] - lever.side * lever.inner_mm) < 0.5
+        )
+        corners = [(lever.points * (x - lever.x_mm), z - swing.pivot_mm) for x, _, z in arm.corners]
+        for turned in range(0, int(swing.locked_deg + swing.parked_deg) + 1):
+            turn, now = math.radians(turned), math.radians(turned - swing.parked_deg)
+            pivot = max(swing.pivot_mm, swing.radius_mm + swing.arm_mm * math.sin(now))
+            low = min(pivot - along * math.sin(turn) + up * math.cos(turn) for along, up in corners)
+            assert low >= 4.5, (lever.where, turned, low)
+
+
 @pytest.mark.parametrize("shape", SHAPES)
 def test_on_two_pairs_nothing_is_carried_and_the_throw_is_judged(shape):
     structure = build(make_design(CATALOGUE, shape, {"gear": "boards", "pairs": 2}), CATALOGUE)

@@ -16,7 +16,7 @@ expect.set_options(timeout=PATIENCE_MS)
 
 @pytest.fixture(scope="session")
 def served(database: PrivateServer) -> Iterator[Served]:
-    with Served(database.address, free_port(8791)) as running:
+    with Served(database, free_port(8791)) as running:
         yield running
 
 

@@ -1,4 +1,5 @@
 import { NavLink, Navigate, Route, Routes } from "react-router";
+import { useStoreAway } from "./api/patience";
 import { BuildPage } from "./build/BuildPage";
 import { CataloguePage } from "./catalogue/CataloguePage";
 import { FarmPage } from "./farm/FarmPage";
@@ -60,6 +61,11 @@ export function App() {
         <UnitSwitch />
         <Shortcuts parts={PARTS} />
       </header>
+      {useStoreAway() ? (
+        <p role="status" className="mt-2 border-l-4 border-tape bg-tape/25 px-3 py-1">
+          The farm’s store is away for a moment. What you see is still good; it is asked again every second.
+        </p>
+      ) : null}
       <main className="flex-1">
         <Routes>
           <Route path="/" element={<Navigate to="/pens" replace />} />

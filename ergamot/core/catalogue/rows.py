@@ -6,7 +6,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, fields
 from decimal import Decimal
-from typing import TypeVar
+from typing import Annotated, TypeVar, get_type_hints
 
 from ergamot.core.errors import OutOfRange, UnknownChoice
 
@@ -15,17 +15,103 @@ RowT = TypeVar("RowT")
 STEEL_KG_M3 = 7850.0  # EN 1991-1-1 table A.4
 
 
+LONGEST_TEXT = 200
+MOST_PARTS = 20  # lengths a row may list
+LEAST_NEST_MM = 100.0
+MOST_PEOPLE = 3  # HSE L23 gives no share for more
+
+
+@dataclass(frozen=True)
+class Within:
+    """What a column of figures holds: low to high, both included; a heading where its name does not say what it is."""
+
+    low: float
+    high: float
+    heading: str = ""
+
+    def check(self, name: str, value: object) -> None:
+        """Refuse a cell outside; one with nothing in it is left to its type."""
+        for part in value if isinstance(value, tuple) else (value,):
+            if isinstance(part, (int, float, Decimal)) and not (
+                math.isfinite(part) and self.low <= part <= self.high
+            ):
+                raise OutOfRange(name, str(part), f"{self.low:g} to {self.high:g}")
+
+
+@dataclass(frozen=True)
+class Among:
+    """What a column of words holds: one of a few, or, with `many`, some of them."""
+
+    words: tuple[str, ...]
+    many: bool = False
+
+    def check(self, name: str, value: object) -> None:
+        """Refuse a cell that holds another word, or none."""
+        for word in (str(value).split() or [""]) if self.many else [str(value)]:
+            if word not in self.words:
+                raise OutOfRange(name, word, "one of: " + ", ".join(self.words))
+
+
+PRICE = Within(0.01, 10_000)
+
+
 @dataclass(frozen=True)
 class Row:
-    """A catalogue row: figures must be positive (shares may be 0), and a source must be given."""
+    """A catalogue row: every figure lies in its column's range, and a source is given."""
 
     def __post_init__(self) -> None:
-        for column in fields(self):
-            value = getattr(self, column.name)
-            if column.name == "source" and not str(value).strip():
-                raise OutOfRange("source", value, "given for every row")
-            if isinstance(value, float) and not (math.isfinite(value) and value >= 0):
-                raise OutOfRange(column.name, value, "a figure of 0 or more")
+        for name, asked in asked_of(type(self)).items():
+            value = getattr(self, name)
+            _check_text(name, value)
+            if asked is not None:
+                asked.check(name, value)
+        if not str(getattr(self, "source", "given")).strip():
+            raise OutOfRange("source", "", "given for every row")
+        self.check()
+
+    def check(self) -> None:
+        """What columns ask of each other; nothing unless a kind of row says so.
+
+        Raises: OutOfRange naming the column.
+        """
+
+
+def asked_of(kind: type[Row]) -> Mapping[str, Within | Among | None]:
+    """What each column of a kind of row asks of its cells.
+
+    Args: kind, a class of rows.
+    Returns: by column; none where any text will do.
+    Source: the class itself.
+
+    >>> asked_of(Wheel)["bore_mm"]
+    Within(low=5, high=60, heading='')
+    """
+    if kind.__name__ not in _ASKED:
+        hints = get_type_hints(kind, include_extras=True)
+        _ASKED[kind.__name__] = {
+            column.name: next(iter(getattr(hints[column.name], "__metadata__", ())), None)
+            for column in fields(kind)
+        }
+    return _ASKED[kind.__name__]
+
+
+_ASKED: dict[str, Mapping[str, Within | Among | None]] = {}  # read once a kind
+
+
+def _check_text(name: str, value: object) -> None:
+    parts = value if isinstance(value, tuple) else (value,)
+    if len(parts) > MOST_PARTS:
+        raise OutOfRange(name, len(parts), f"at most {MOST_PARTS} of them")
+    for part in parts:
+        if isinstance(part, str) and (len(part) > LONGEST_TEXT or not part.isprintable()):
+            raise OutOfRange(name, part[:40], f"at most {LONGEST_TEXT} letters that can be seen")
+
+
+def _same_number(name: str, listed: tuple[object, ...], prices: tuple[object, ...], what: str) -> None:
+    if not listed:
+        raise OutOfRange(what, "", "at least one")
+    if len(listed) != len(prices):
+        raise OutOfRange(name, len(prices), f"one price for each of {len(listed)} sizes sold")
 
 
 @dataclass(frozen=True)
@@ -34,20 +120,43 @@ class Strain(Row):
 
     key: str
     label: str
-    kind: str
-    m0_kg: float
-    a_kg: float
-    k_day: float
-    to_grass_day: int
-    leaves_from_day: int
-    leaves_to_day: int
-    feed_energy_kcal_g: float
-    mortality: float
-    head_room_m: float
-    lay_from_day: int
-    lay_peak: float
-    egg_kg: float
+    kind: Annotated[
+        str,
+        Among(
+            (
+                "broiler",
+                "turkey",
+                "hen",
+                "bantam",
+            )
+        ),
+    ]
+    m0_kg: Annotated[float, Within(0.01, 0.2, "mass at hatch")]
+    a_kg: Annotated[float, Within(0.2, 40, "mass full grown")]
+    k_day: Annotated[float, Within(0.005, 0.1, "speed of growth, a day")]
+    to_grass_day: Annotated[int, Within(1, 120)]
+    leaves_from_day: Annotated[int, Within(2, 750)]
+    leaves_to_day: Annotated[int, Within(2, 750)]
+    feed_energy_kcal_g: Annotated[float, Within(1, 5, "feed energy, kcal/g")]
+    mortality: Annotated[float, Within(0, 0.9, "lost, share")]
+    head_room_m: Annotated[float, Within(0.1, 2)]
+    lay_from_day: Annotated[int, Within(0, 400)]
+    lay_peak: Annotated[float, Within(0, 1, "most eggs a day, share")]
+    egg_kg: Annotated[float, Within(0, 0.2)]
     source: str
+
+    def check(self) -> None:
+        if self.m0_kg >= self.a_kg:
+            raise OutOfRange("m0_kg", self.m0_kg, f"under {self.a_kg:g} kg, the mass full grown")
+        if self.leaves_from_day <= self.to_grass_day:
+            raise OutOfRange(
+                "leaves_from_day", self.leaves_from_day, f"after day {self.to_grass_day}, when they go out"
+            )
+        if self.leaves_to_day < self.leaves_from_day:
+            raise OutOfRange("leaves_to_day", self.leaves_to_day, f"day {self.leaves_from_day} or later")
+        if self.lay_from_day and not (self.lay_peak and self.egg_kg):
+            name = "egg_kg" if self.lay_peak else "lay_peak"
+            raise OutOfRange(name, getattr(self, name), "above 0 for birds that lay")
 
     @property
     def lays(self) -> bool:
@@ -58,20 +167,37 @@ class Strain(Row):
 class FloorNeed(Row):
     """Finish floor need of a kind of bird, and how hard it is on the grass."""
 
-    kind: str
-    finish_kg: float
-    tight_m2: float
-    good_m2: float
-    roomy_m2: float
-    wear_share: float
-    dropping_share: float
-    cover_limit_kg_m2: float
-    roost_m: float
-    birds_per_nest: float
-    nest_mm: float
-    feeder_edge_m: float
-    birds_per_drinker: float
+    kind: Annotated[
+        str,
+        Among(
+            (
+                "broiler",
+                "turkey",
+                "hen",
+                "bantam",
+            )
+        ),
+    ]
+    finish_kg: Annotated[float, Within(0.1, 40)]
+    tight_m2: Annotated[float, Within(0.01, 10)]
+    good_m2: Annotated[float, Within(0.01, 15)]
+    roomy_m2: Annotated[float, Within(0.01, 20)]
+    wear_share: Annotated[float, Within(0.01, 5, "wear of grass, a 2 kg hen is 1")]
+    dropping_share: Annotated[float, Within(0.1, 3, "droppings to feed")]
+    cover_limit_kg_m2: Annotated[float, Within(0.05, 10, "most droppings")]
+    roost_m: Annotated[float, Within(0, 1)]
+    birds_per_nest: Annotated[float, Within(0, 100)]
+    nest_mm: Annotated[float, Within(0, 800)]
+    feeder_edge_m: Annotated[float, Within(0.005, 1)]
+    birds_per_drinker: Annotated[float, Within(1, 200)]
     source: str
+
+    def check(self) -> None:
+        if not self.tight_m2 <= self.good_m2 <= self.roomy_m2:
+            name = "good_m2" if self.good_m2 < self.tight_m2 else "roomy_m2"
+            raise OutOfRange(name, getattr(self, name), "tight, good and roomy, each at least the one before")
+        if self.birds_per_nest and self.nest_mm < LEAST_NEST_MM:
+            raise OutOfRange("nest_mm", self.nest_mm, f"at least {LEAST_NEST_MM:g} where nests are asked for")
 
 
 @dataclass(frozen=True)
@@ -93,13 +219,30 @@ class Section(Row):
 
     key: str
     label: str
-    use: str
-    thick_mm: float
-    deep_mm: float
-    kg_m: float | None
-    stock_mm: tuple[float, ...]
-    prices: tuple[Decimal, ...]
+    use: Annotated[
+        str,
+        Among(
+            (
+                "frame",
+                "small",
+                "tube",
+            )
+        ),
+    ]
+    thick_mm: Annotated[float, Within(5, 300)]
+    deep_mm: Annotated[float, Within(8, 400)]
+    kg_m: Annotated[float | None, Within(0.02, 50)]
+    stock_mm: Annotated[tuple[float, ...], Within(300, 15_000, "lengths sold")]
+    prices: Annotated[tuple[Decimal, ...], PRICE]
     source: str
+
+    def check(self) -> None:
+        _same_number("prices", self.stock_mm, self.prices, "stock_mm")
+        if self.use == "tube" and (self.kg_m is None or self.thick_mm != self.deep_mm):
+            name = "kg_m" if self.kg_m is None else "deep_mm"
+            raise OutOfRange(
+                name, getattr(self, name) or "", "given for tube, which is as thick as it is deep"
+            )
 
     @property
     def longest_mm(self) -> float:
@@ -112,11 +255,11 @@ class Species(Row):
 
     key: str
     label: str
-    density_kg_m3: float
-    fresh_factor: float
-    fb_mpa: float
-    e_gpa: float
-    price_factor: Decimal
+    density_kg_m3: Annotated[float, Within(100, 1500)]
+    fresh_factor: Annotated[float, Within(1, 2, "fresh to dry")]
+    fb_mpa: Annotated[float, Within(0.5, 60, "bending value")]
+    e_gpa: Annotated[float, Within(0.5, 40, "stiffness")]
+    price_factor: Annotated[Decimal, Within(0.05, 50)]
     outdoors: str
     source: str
 
@@ -127,15 +270,31 @@ class Sheet(Row):
 
     key: str
     label: str
-    use: str
-    kg_m2: float
-    purlin_span_m: float
-    cover_width_m: float
-    lengths_m: tuple[float, ...]
-    price: tuple[Decimal, ...]
-    service_years: int
+    use: Annotated[
+        str,
+        Among(
+            (
+                "roof",
+                "wall",
+                "floor",
+                "tarp",
+                "slats",
+                "window",
+            ),
+            many=True,
+        ),
+    ]
+    kg_m2: Annotated[float, Within(0.02, 60)]
+    purlin_span_m: Annotated[float, Within(0.25, 5, "longest span")]
+    cover_width_m: Annotated[float, Within(0.05, 20)]
+    lengths_m: Annotated[tuple[float, ...], Within(0.3, 30)]
+    price: Annotated[tuple[Decimal, ...], PRICE]
+    service_years: Annotated[int, Within(0, 100)]
     note: str
     source: str
+
+    def check(self) -> None:
+        _same_number("price", self.lengths_m, self.price, "lengths_m")
 
 
 @dataclass(frozen=True)
@@ -144,16 +303,21 @@ class Mesh(Row):
 
     key: str
     label: str
-    pitch_x_mm: float
-    pitch_y_mm: float
-    wire_mm: float
-    kg_m2: float | None
-    solidity: float | None
-    roll_width_mm: tuple[float, ...]
-    roll_length_m: float
-    price: tuple[Decimal, ...]
+    pitch_x_mm: Annotated[float, Within(3, 300, "pitch along")]
+    pitch_y_mm: Annotated[float, Within(3, 300, "pitch across")]
+    wire_mm: Annotated[float, Within(0.2, 10)]
+    kg_m2: Annotated[float | None, Within(0.02, 20)]
+    solidity: Annotated[float | None, Within(0.005, 0.95, "solid share")]
+    roll_width_mm: Annotated[tuple[float, ...], Within(100, 4000)]
+    roll_length_m: Annotated[float, Within(1, 200)]
+    price: Annotated[tuple[Decimal, ...], PRICE]
     resists: str
     source: str
+
+    def check(self) -> None:
+        _same_number("price", self.roll_width_mm, self.price, "roll_width_mm")
+        if self.wire_mm >= min(self.pitch_x_mm, self.pitch_y_mm):
+            raise OutOfRange("wire_mm", self.wire_mm, "thinner than the wires are apart")
 
     @property
     def mass_kg_m2(self) -> float:
@@ -177,14 +341,20 @@ class WirePanel(Row):
 
     key: str
     label: str
-    length_mm: float
-    width_mm: float
-    pitch_mm: float
-    cross_pitch_mm: float
-    wire_mm: float
-    kg: float
-    price: Decimal
+    length_mm: Annotated[float, Within(1500, 12_000)]
+    width_mm: Annotated[float, Within(300, 4000)]
+    pitch_mm: Annotated[float, Within(10, 500)]
+    cross_pitch_mm: Annotated[float, Within(10, 500)]
+    wire_mm: Annotated[float, Within(1, 15)]
+    kg: Annotated[float, Within(0.5, 200)]
+    price: Annotated[Decimal, PRICE]
     source: str
+
+    def check(self) -> None:
+        if self.wire_mm >= min(self.pitch_mm, self.cross_pitch_mm):
+            raise OutOfRange("wire_mm", self.wire_mm, "thinner than the wires are apart")
+        if self.pitch_mm >= self.width_mm:
+            raise OutOfRange("pitch_mm", self.pitch_mm, f"under {self.width_mm:g}, the panel's width")
 
     @property
     def kg_m2(self) -> float:
@@ -205,13 +375,27 @@ class Container(Row):
 
     key: str
     label: str
-    use: str
-    kg: float
-    holds_kg: float
-    edge_m: float
-    points: int
-    price: Decimal
+    use: Annotated[
+        str,
+        Among(
+            (
+                "feeder",
+                "drinker",
+            )
+        ),
+    ]
+    kg: Annotated[float, Within(0.01, 100)]
+    holds_kg: Annotated[float, Within(0.1, 500)]
+    edge_m: Annotated[float, Within(0, 20)]
+    points: Annotated[int, Within(0, 200)]
+    price: Annotated[Decimal, PRICE]
     source: str
+
+    def check(self) -> None:
+        if self.use == "feeder" and not self.edge_m:
+            raise OutOfRange("edge_m", self.edge_m, "above 0 for a feeder")
+        if self.use == "drinker" and not self.points:
+            raise OutOfRange("points", self.points, "1 or more for a drinker")
 
 
 @dataclass(frozen=True)
@@ -220,14 +404,18 @@ class Wheel(Row):
 
     key: str
     label: str
-    diameter_mm: float
-    width_mm: float
-    bore_mm: float
-    kg: float
-    rated_kg: float
-    price: Decimal
+    diameter_mm: Annotated[float, Within(50, 1500)]
+    width_mm: Annotated[float, Within(10, 400)]
+    bore_mm: Annotated[float, Within(5, 60)]
+    kg: Annotated[float, Within(0.05, 100)]
+    rated_kg: Annotated[float, Within(5, 3000)]
+    price: Annotated[Decimal, PRICE]
     tyre: str
     source: str
+
+    def check(self) -> None:
+        if self.bore_mm > self.diameter_mm / 3:
+            raise OutOfRange("bore_mm", self.bore_mm, "at most a third of the wheel")
 
 
 @dataclass(frozen=True)
@@ -236,11 +424,11 @@ class Ground(Row):
 
     key: str
     label: str
-    cone_index_kpa: float
-    holding_mu: float
-    pulling_mu: float
-    first_pull: float
-    anchor_factor: float
+    cone_index_kpa: Annotated[float, Within(50, 10_000, "cone index")]
+    holding_mu: Annotated[float, Within(0.02, 1.5, "friction that holds")]
+    pulling_mu: Annotated[float, Within(0.02, 1.5, "friction when pulled")]
+    first_pull: Annotated[float, Within(1, 3, "first pull to next")]
+    anchor_factor: Annotated[float, Within(0, 2, "hold of anchors to firm soil")]
     source: str
 
 
@@ -250,12 +438,12 @@ class Person(Row):
 
     key: str
     label: str
-    lift_low_n: float
-    lift_knee_n: float
-    lift_waist_n: float
-    lift_chest_n: float
-    push_start_n: float
-    push_keep_n: float
+    lift_low_n: Annotated[float, Within(1, 3000)]
+    lift_knee_n: Annotated[float, Within(1, 3000)]
+    lift_waist_n: Annotated[float, Within(1, 3000)]
+    lift_chest_n: Annotated[float, Within(1, 3000)]
+    push_start_n: Annotated[float, Within(1, 3000)]
+    push_keep_n: Annotated[float, Within(1, 3000)]
     source: str
 
 
@@ -266,9 +454,17 @@ class Crew(Row):
     key: str
     label: str
     people: tuple[str, ...]
-    drawbar_n: float
-    hitch_n: float
+    drawbar_n: Annotated[float, Within(0, 50_000)]
+    hitch_n: Annotated[float, Within(0, 20_000)]
     source: str
+
+    def check(self) -> None:
+        if bool(self.people) == bool(self.drawbar_n):
+            raise OutOfRange(
+                "people", " ".join(self.people), "one to three people, or a drawbar's pull, not both"
+            )
+        if len(self.people) > MOST_PEOPLE:
+            raise OutOfRange("people", " ".join(self.people), f"at most {MOST_PEOPLE} together")
 
 
 @dataclass(frozen=True)
@@ -277,7 +473,7 @@ class Exposure(Row):
 
     key: str
     label: str
-    roughness_m: float
+    roughness_m: Annotated[float, Within(0.003, 1)]
     source: str
 
 
@@ -287,9 +483,9 @@ class Hardware(Row):
 
     key: str
     label: str
-    kg: float
-    price: Decimal
-    pack: int
+    kg: Annotated[float, Within(0.0001, 300)]
+    price: Annotated[Decimal, PRICE]
+    pack: Annotated[int, Within(1, 10_000)]
     source: str
 
 
@@ -299,9 +495,9 @@ class Anchor(Row):
 
     key: str
     label: str
-    hold_n: float
-    kg: float
-    price: Decimal
+    hold_n: Annotated[float, Within(10, 50_000)]
+    kg: Annotated[float, Within(0.05, 100)]
+    price: Annotated[Decimal, PRICE]
     source: str
 
 

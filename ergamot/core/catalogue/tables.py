@@ -5,13 +5,15 @@ from __future__ import annotations
 import json
 from collections.abc import Mapping
 from dataclasses import dataclass, fields, replace
-from decimal import Decimal, InvalidOperation
+from decimal import InvalidOperation
 from functools import lru_cache
 from typing import Any, get_type_hints
 
 from ergamot.core.catalogue import rows
 from ergamot.core.catalogue.loader import READERS, load_catalogue
-from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable, WrongOrder
+from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, Unreadable
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.units import Quantity
 
 LONGEST_CELL = 200
 OwnRows = tuple[tuple[str, str], ...]  # (table, cells as JSON), in the order they were made
@@ -53,13 +55,15 @@ TABLES: dict[str, Table] = {
 }
 
 
+# Endings of columns' names, and the unit their figures are in
 UNITS = (
     ("_mpa", "MPa"),
     ("_gpa", "GPa"),
-    ("_kg_m2", "kg/m²"),
-    ("_kg_m3", "kg/m³"),
+    ("_kpa", "kPa"),
+    ("_kg_m2", "kg/m2"),
+    ("_kg_m3", "kg/m3"),
     ("_kg_m", "kg/m"),
-    ("_m2", "m²"),
+    ("_m2", "m2"),
     ("_mm", "mm"),
     ("_kg", "kg"),
     ("_m", "m"),
@@ -67,21 +71,79 @@ UNITS = (
 )
 
 
-def heading(column: str) -> str:
-    """A column's name as a keeper reads it, with its unit.
+def unit_of(kind: type[rows.Row], column: str) -> str:
+    """The unit of a column's figures; nothing where they have none.
 
-    Args: column, as in the data file; the unit ends its name.
+    Args: kind, the class of rows; column.
+    Returns: as Quantity takes it.
+    Source: the ending of the column's name.
+
+    >>> unit_of(rows.Species, "density_kg_m3"), unit_of(rows.Sheet, "lengths_m"), unit_of(rows.Wheel, "tyre")
+    ('kg/m3', 'm', '')
+    """
+    if not isinstance(rows.asked_of(kind)[column], rows.Within):
+        return ""
+    return next((unit for ending, unit in UNITS if f"_{column}".endswith(ending)), "")
+
+
+def heading(kind: type[rows.Row], column: str) -> str:
+    """A column's name as a keeper reads it, without its unit.
+
+    Args: kind, the class of rows; column, as in the data file.
     Returns: words.
     Source: common practice.
 
-    >>> heading("density_kg_m3"), heading("kg_m2"), heading("service_years")
-    ('density, kg/m³', 'mass, kg/m²', 'service years')
+    >>> heading(rows.Species, "density_kg_m3"), heading(rows.Strain, "a_kg"), heading(rows.Sheet, "service_years")
+    ('density', 'mass full grown', 'service years')
     """
-    for ending, unit in UNITS:
-        if f"_{column}".endswith(ending):
-            what = f"_{column}".removesuffix(ending).strip("_").replace("_", " ")
-            return f"{what or 'mass'}, {unit}"
+    asked = rows.asked_of(kind)[column]
+    if isinstance(asked, rows.Within) and asked.heading:
+        return asked.heading
+    if unit_of(kind, column):
+        ending = next(ending for ending, _ in UNITS if f"_{column}".endswith(ending))
+        column = f"_{column}".removesuffix(ending).strip("_") or "mass"
     return column.replace("_", " ")
+
+
+def takes(kind: type[rows.Row], column: str) -> str:
+    """What may be put in a column, in words.
+
+    Args: kind, the class of rows; column.
+    Returns: words; nothing where any text will do.
+    Source: the class itself.
+
+    >>> takes(rows.Wheel, "rated_kg"), takes(rows.Container, "use")
+    ('5 to 3000', 'feeder, drinker')
+    """
+    asked = rows.asked_of(kind)[column]
+    if isinstance(asked, rows.Within):
+        return f"{asked.low:g} to {asked.high:g}"
+    return ", ".join(asked.words) if asked else ""
+
+
+def said_cells(kind: type[rows.Row], cells: Mapping[str, str]) -> dict[str, Phrase]:
+    """A row's figures with their units, to be read in metric or imperial.
+
+    Args: kind, the class of rows; cells, text by column.
+    Returns: a phrase for each column whose figures have a unit.
+    Source: common practice.
+
+    >>> said_cells(rows.Wheel, {"rated_kg": "110", "tyre": "air"})["rated_kg"].text("imperial")
+    '243 lb'
+    """
+    said = {}
+    for column, text in cells.items():
+        unit = unit_of(kind, column) if column in rows.asked_of(kind) else ""
+        try:
+            figures = [Quantity(float(part), unit) for part in text.split()] if unit else []
+        except ValueError:
+            continue
+        if figures:
+            names = [f"f{i}" for i in range(len(figures))]
+            said[column] = phrase(
+                " · ".join(f"{{{name}}}" for name in names), **dict(zip(names, figures, strict=True))
+            )
+    return said
 
 
 def table_of(name: str) -> Table:
@@ -137,53 +199,93 @@ def read_row(table: Table, cells: Mapping[str, str]) -> rows.Row:
             raise OutOfRange(column, text[:40], f"at most {LONGEST_CELL} letters")
         try:
             read[column] = READERS[hints[column]](text)
-        except (ValueError, InvalidOperation):
+        except (ValueError, OverflowError, InvalidOperation):
             raise Unreadable(
                 f"“{text[:40]}” cannot be read as {column.replace('_', ' ')}", field=column, value=text
             ) from None
-    for name, value in read.items():
-        figures = value if isinstance(value, tuple) else (value,)
-        if any(isinstance(one, (Decimal, int, float)) and not 0 <= one < 1e7 for one in figures):
-            raise OutOfRange(name, str(cells.get(name)), "figures of 0 or more")
     if not str(read[table.key]).strip():
         raise OutOfRange(table.key, "", "given for every row")
     return table.row(**read)
 
 
-@lru_cache(maxsize=32)
+@dataclass(frozen=True)
+class Unusable:
+    """An own row that is kept but cannot be used: its table and key, which column, and why."""
+
+    table: str
+    key: str
+    column: str
+    why: str
+
+
 def merged(own: OwnRows) -> rows.Catalogue:
-    """The shipped catalogue with a keeper's own rows over it; the same rows give the same object.
+    """The shipped catalogue with a keeper's own rows over it; the same rows give the same object. A row that cannot
+    be used is left out; `unusable` tells which and why.
 
     Args: own, later rows over earlier ones of the same key.
     Returns: the Catalogue.
-    Raises: as read_row; UnknownChoice or WrongOrder when a row names what there is not.
     Source: the keeper's rows name their own.
 
     >>> merged(()) is load_catalogue()
     True
     """
+    return _laid_over(own)[0]
+
+
+def unusable(own: OwnRows) -> tuple[Unusable, ...]:
+    """The own rows that cannot be used, and why.
+
+    Args: own, as for merged.
+    Returns: each with its column.
+    Source: common practice.
+
+    >>> unusable((("wheels", '{"key": "square", "source": "home"}'),))[0].column
+    'diameter_mm'
+    """
+    return _laid_over(own)[1]
+
+
+@lru_cache(maxsize=32)
+def _laid_over(own: OwnRows) -> tuple[rows.Catalogue, tuple[Unusable, ...]]:
     catalogue = load_catalogue()
-    if not own:
-        return catalogue
-    changed: dict[str, dict[str, rows.Row]] = {}
-    for name, cells in own:
-        table = table_of(name)
-        row = read_row(table, json.loads(cells))
-        changed.setdefault(name, dict(getattr(catalogue, name)))[getattr(row, table.key)] = row
-    whole = replace(catalogue, **changed)  # type: ignore[arg-type]  # each table holds rows of its kind
-    _check_names(whole)
-    return whole
+    left_out: list[Unusable] = []
+    for name, cells in sorted(own, key=lambda one: LAST.index(one[0]) if one[0] in LAST else -1):
+        read = json.loads(cells)
+        try:
+            catalogue = with_row(catalogue, name, read)
+        except ErgamotError as refused:
+            key = str(read.get(TABLES[name].key, "")) if name in TABLES else ""
+            left_out.append(Unusable(name, key, refused.field, refused.message))
+    return catalogue, tuple(left_out)
 
 
-def _check_names(catalogue: rows.Catalogue) -> None:
-    """Rows that name rows of another table must find them."""
-    for strain in catalogue.strains.values():
-        rows.pick(catalogue.floor_needs, strain.kind, "kind")
-    for crew in catalogue.crews.values():
-        for person in crew.people:
+LAST = ("strains", "wheels", "crews")  # their rows name rows of other tables, which are laid first
+
+
+def with_row(catalogue: rows.Catalogue, name: str, cells: Mapping[str, str]) -> rows.Catalogue:
+    """A catalogue with one more row, or another in a row's place.
+
+    Args: catalogue; name of a table; cells, text for every column.
+    Returns: a new Catalogue.
+    Raises: as read_row; UnknownChoice or OutOfRange when the row names what there is not.
+    Source: common practice.
+    """
+    table = table_of(name)
+    row = read_row(table, cells)
+    _check_names(catalogue, row)
+    held = {**getattr(catalogue, name), getattr(row, table.key): row}
+    return replace(catalogue, **{name: held})  # type: ignore[arg-type]  # a table holds rows of its kind
+
+
+def _check_names(catalogue: rows.Catalogue, row: rows.Row) -> None:
+    """A row that names rows of another table must find them."""
+    if isinstance(row, rows.Strain):
+        rows.pick(catalogue.floor_needs, row.kind, "kind")
+    if isinstance(row, rows.Crew):
+        for person in row.people:
             rows.pick(catalogue.people, person, "people")
-    for section in catalogue.sections.values():
-        if len(section.stock_mm) != len(section.prices):
-            raise WrongOrder(
-                "There must be one price for each stock length", field="prices", value=section.key
-            )
+    if isinstance(row, rows.Wheel):
+        bores = {one.bore_mm for one in load_catalogue().wheels.values()}
+        if row.bore_mm not in bores:
+            fits = " or ".join(f"{bore:g}" for bore in sorted(bores))
+            raise OutOfRange("bore_mm", row.bore_mm, f"{fits} mm, for which there are axle rods")

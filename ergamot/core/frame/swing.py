@@ -17,6 +17,8 @@ from ergamot.core.catalogue import Wheel
 from ergamot.core.errors import OutOfRange, require_range
 
 CLEAR_MM = 15.0  # a parked wheel stands this far off the grass; common practice
+END_CLEAR_MM = 5.0  # a lever's own corners stay this far off the grass; common practice
+SWEEP_STEP_DEG = 0.5  # finer moves no corner by a tenth of a mm
 DEAD_POINT_DEG = 90.0  # past it the load holds the arm where it is
 
 
@@ -59,6 +61,23 @@ class Swing:
         """
         require_range("lever_handle", handle_mm, 100, 2000, "mm")
         return load_n * self.arm_mm * math.cos(math.radians(max(self.touch_deg, 0.0))) / handle_mm
+
+    def lowest_mm(self, pivot_end_mm: float, axle_end_mm: float, half_mm: float) -> float:
+        """How near the lever's own corners come to the grass anywhere on their way, locked and parked too.
+
+        Args: pivot_end_mm and axle_end_mm, wood beyond either hole; half_mm, half the lever's depth.
+        Returns: mm above the grass, below 0 where a corner would dig in.
+        Source: geometry: the pivot stands at p until the wheel touches, then at r + a·sin φ; a corner s along the
+            lever and half its depth off it is at that less s·sin φ and half·|cos φ|.
+        """
+        steps = math.ceil((self.locked_deg + self.parked_deg) / SWEEP_STEP_DEG)
+        lowest = math.inf
+        for step in range(steps + 1):
+            deg = -self.parked_deg + (self.locked_deg + self.parked_deg) * step / steps
+            pivot = max(self.pivot_mm, self.radius_mm + self.arm_mm * _sin(deg))
+            down = max(-pivot_end_mm * _sin(deg), (self.arm_mm + axle_end_mm) * _sin(deg))
+            lowest = min(lowest, pivot - down - half_mm * abs(math.cos(math.radians(deg))))
+        return lowest
 
     def axle_at(self, deg: float) -> tuple[float, float]:
         """Where the axle is: along from the pivot (towards where the arm points when parked) and up, mm."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -11,17 +12,19 @@ from ergamot.core.finding import Phrase, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.ground.lawn import Lawn, PenSize, Stop, lanes
 from ergamot.core.ground.rest import mean_on, ready_on
-from ergamot.core.ground.stay import G_M2_TO_KG_HA, STRIP_NITROGEN_KG_HA, DayLoad, day_load
+from ergamot.core.ground.stay import G_M2_TO_KG_HA, STRIP_NITROGEN_KG_HA, WEAR_LIMIT, DayLoad, day_load
 from ergamot.core.units import Quantity
 
 LONGEST_PLAN_DAYS = 120
+NITROGEN_DAYS = 365  # what a strip had is counted so long; Directive 91/676/EEC counts by the year
 
 
 @dataclass(frozen=True)
 class Move:
-    """The pen comes to a stop: on which day, which move of that day, and what the stay leaves.
+    """The pen comes to a stop: on which day, which move of that day, until when, and what the stay leaves.
 
-    wear bird-days/m²; cover kg fresh/m²; nitrogen kg/ha.
+    `left` is the day the birds go on from it; wear bird-days/m² and cover kg fresh/m² over the whole stay; nitrogen
+    kg/ha of this stay, nitrogen_year of every stay on this stop within the year.
     """
 
     day: date
@@ -29,18 +32,21 @@ class Move:
     parts: int
     stop: Stop
     load: DayLoad
+    left: date
     wear: float
     cover_kg_m2: float
     nitrogen_kg_ha: float
+    nitrogen_year_kg_ha: float
     ready: date
 
 
 @dataclass(frozen=True)
 class MovePlan:
-    """Stops of the lawn, the moves over them, and what the keeper should know."""
+    """Stops of the lawn, the moves over them, each day's load, and what the keeper should know."""
 
     stops: tuple[Stop, ...]
     moves: tuple[Move, ...]
+    days: tuple[tuple[date, DayLoad], ...]
     pen: PenSize
     notes: tuple[Phrase, ...]
 
@@ -54,50 +60,153 @@ def plan_moves(
     start: date,
     days: int = 14,
 ) -> MovePlan:
-    """Move the pen over the lawn by the flock's age, each stop once.
+    """Move the pen over the lawn by the flock's age, each stop again only when it has rested and has nitrogen left.
 
     Args: catalogue; flock; lawn; pen, its size; months_c, twelve monthly means, °C; start, the first
         day, between going out and leaving; days, 1 to 120, ending at the leaving day if sooner.
     Returns: the MovePlan; when the lawn is used up, or rested ground is not ready, it ends and says so.
     Raises: OutOfRange.
-    Source: common practice.
+    Source: common practice; Directive 91/676/EEC counts nitrogen by the year.
     """
     require_range("days", days, 1, LONGEST_PLAN_DAYS, "days")
     if not flock.out <= start < flock.leaves:
         raise OutOfRange(
             "start", start.isoformat(), f"from {flock.out.isoformat()} to before {flock.leaves.isoformat()}"
         )
-    stops = lanes(lawn, pen)
-    moves: list[Move] = []
-    notes: list[Phrase] = []
-    free_from: dict[int, date] = {}
-    for offset in range(min(days, (flock.leaves - start).days)):
-        day = start + timedelta(days=offset)
-        load = day_load(catalogue, flock, flock.age_on(day), pen.area_m2, mean_on(months_c, day))
-        for part in range(load.moves):
-            at = len(moves) % len(stops)
-            if free_from.get(at, day) > day:
-                note = "the lawn is used up on " + day.isoformat() + ": {stops} stops last {days} days"
-                notes.append(phrase(note, stops=Quantity(len(stops), ""), days=Quantity(offset, "")))
-                return MovePlan(stops, tuple(moves), pen, (*notes, *_notes(moves)))
-            free_from[at] = ready_on(months_c, day)
-            moves.append(_move(day, part, load, stops[at], free_from[at]))
-    return MovePlan(stops, tuple(moves), pen, (*notes, *_notes(moves)))
+    walk = _Walk(lanes(lawn, pen), months_c)
+    end = min(start + timedelta(days=days), flock.leaves)
+    loads: dict[date, DayLoad] = {}
+
+    def load_on(day: date) -> DayLoad:
+        if day not in loads:
+            loads[day] = day_load(catalogue, flock, flock.age_on(day), pen.area_m2, mean_on(months_c, day))
+        return loads[day]
+
+    day = start
+    while day < end and not walk.used_up_on:
+        load = load_on(day)
+        if load.moves > 1:
+            for part in range(load.moves):
+                if not walk.visit(day, part, load.moves, [load], flock.leaves):
+                    break
+            day += timedelta(days=1)
+        else:
+            stay = walk.stay(day, [load_on(day + timedelta(days=i)) for i in range(_whole(load, day, flock))])
+            if not stay or not walk.visit(day, 0, 1, stay, flock.leaves):
+                break
+            day += timedelta(days=len(stay))
+    shown = tuple((on, load) for on, load in sorted(loads.items()) if on < end)
+    return MovePlan(walk.stops, tuple(walk.moves), shown, pen, (*walk.notes(start), *_notes(walk.moves)))
 
 
-def _move(day: date, part: int, load: DayLoad, stop: Stop, ready: date) -> Move:
-    share = 1 / load.moves
-    return Move(
-        day=day,
-        part=part + 1,
-        parts=load.moves,
-        stop=stop,
-        load=load,
-        wear=load.wear * share,
-        cover_kg_m2=load.cover_kg_m2 * share,
-        nitrogen_kg_ha=load.nitrogen_g_m2 * G_M2_TO_KG_HA * share,
-        ready=ready,
-    )
+def _whole(load: DayLoad, day: date, flock: Flock) -> int:
+    """Days a stop can last by the first day's load, to the day the flock leaves at most."""
+    return max(1, min(int(load.stay_days + 1e-9), (flock.leaves - day).days))
+
+
+class _Walk:
+    """A pen on its way over the stops of a lawn, in their order, round and round."""
+
+    def __init__(self, stops: tuple[Stop, ...], months_c: tuple[float, ...]):
+        self.stops = stops
+        self.months_c = months_c
+        self.moves: list[Move] = []
+        self.at = 0
+        self.visits: dict[int, list[Move]] = {}
+        self.closed: set[int] = set()
+        self.used_up_on: date | None = None
+
+    def nitrogen_left(self, stop: int, day: date) -> float:
+        """kg N/ha a stop can still take: the year's less every visit of the last 365 days."""
+        past = self.visits.get(stop, [])
+        had = sum(one.nitrogen_kg_ha for one in past if (day - one.left).days < NITROGEN_DAYS)
+        return STRIP_NITROGEN_KG_HA - had
+
+    def stay(self, day: date, loads: list[DayLoad]) -> list[DayLoad]:
+        """The days of a stay on the next stop: so many that none of its limits is passed, one at the least."""
+        stop = self._next(day, _nitrogen(loads[0]))
+        if stop is None:
+            return []
+        days = [loads[0]]
+        for load in loads[1:]:
+            longer = [*days, load]
+            worn = sum(one.wear for one in longer) > WEAR_LIMIT
+            covered = sum(one.cover_kg_m2 for one in longer) > load.cover_limit_kg_m2
+            if worn or covered or sum(map(_nitrogen, longer)) > self.nitrogen_left(stop, day):
+                break
+            days = longer
+        return days
+
+    def visit(self, day: date, part: int, parts: int, loads: list[DayLoad], leaves: date) -> bool:
+        """Come to the next stop; False when there is none that is ready."""
+        nitrogen = sum(map(_nitrogen, loads)) / parts
+        stop = self._next(day, nitrogen)
+        if stop is None:
+            self.used_up_on = day
+            return False
+        left = min(day + timedelta(days=0 if part + 1 < parts else len(loads)), leaves)
+        move = Move(
+            day=day,
+            part=part + 1,
+            parts=parts,
+            stop=self.stops[stop],
+            load=loads[0],
+            left=left,
+            wear=sum(one.wear for one in loads) / parts,
+            cover_kg_m2=sum(one.cover_kg_m2 for one in loads) / parts,
+            nitrogen_kg_ha=nitrogen,
+            nitrogen_year_kg_ha=STRIP_NITROGEN_KG_HA - self.nitrogen_left(stop, day) + nitrogen,
+            ready=ready_on(self.months_c, left),
+        )
+        self.visits.setdefault(stop, []).append(move)
+        self.moves.append(move)
+        self.at = (stop + 1) % len(self.stops)
+        return True
+
+    def _next(self, day: date, nitrogen: float) -> int | None:
+        """The next stop in order with nitrogen left; none when that one has not rested yet, or all are closed."""
+        for step in range(len(self.stops)):
+            stop = (self.at + step) % len(self.stops)
+            if nitrogen > self.nitrogen_left(stop, day) + 1e-9:
+                self.closed.add(stop)
+                continue
+            past = self.visits.get(stop)
+            if past and past[-1].ready > day:
+                break
+            return stop
+        self.used_up_on = day
+        return None
+
+    def notes(self, start: date) -> Iterator[Phrase]:
+        """What stopped it, and which stops it passed over."""
+        if self.used_up_on:
+            yield phrase(
+                f"the lawn is used up on {said_day(self.used_up_on)}: {{stops}} stops last {{days}} days",
+                stops=Quantity(len(self.stops), ""),
+                days=Quantity((self.used_up_on - start).days, ""),
+            )
+        if self.closed:
+            yield phrase(
+                "passed over, for the year's nitrogen is used there: {stops} stops",
+                stops=Quantity(len(self.closed), ""),
+            )
+
+
+def _nitrogen(load: DayLoad) -> float:
+    return load.nitrogen_g_m2 * G_M2_TO_KG_HA
+
+
+def said_day(day: date) -> str:
+    """A day as it is said, with its year.
+
+    Args: day.
+    Returns: words.
+    Source: common practice.
+
+    >>> said_day(date(2026, 5, 3))
+    '3 May 2026'
+    """
+    return f"{day.day} {day:%B %Y}"
 
 
 def _notes(moves: list[Move]) -> tuple[Phrase, ...]:
@@ -113,16 +222,16 @@ def _notes(moves: list[Move]) -> tuple[Phrase, ...]:
     if twice:
         notes.append(
             phrase(
-                f"from {twice.day.day} {twice.day:%B} (day {twice.load.age}) move {twice.parts} times a day, "
+                f"from {said_day(twice.day)} (day {twice.load.age}) move {twice.parts} times a day, "
                 f"because of {twice.load.ruled_by}"
             )
         )
-    most = max(move.nitrogen_kg_ha for move in moves)
+    most = max(move.nitrogen_year_kg_ha for move in moves)
     notes.append(
         phrase(
-            "a stop has had up to {most} kg N/ha of the {limit} a strip takes in a year",
-            most=Quantity(round(most), ""),
-            limit=Quantity(STRIP_NITROGEN_KG_HA, ""),
+            "a stop has had up to {most} of nitrogen, of the {limit} a strip takes in a year",
+            most=Quantity(round(most), "kg/ha"),
+            limit=Quantity(STRIP_NITROGEN_KG_HA, "kg/ha"),
         )
     )
     return tuple(notes)

@@ -39,6 +39,7 @@ class DayLoad:
     feed_g: float
     wear: float
     cover_kg_m2: float
+    cover_limit_kg_m2: float
     nitrogen_g_m2: float
     stay_days: float
     ruled_by: str
@@ -103,6 +104,7 @@ def day_load(catalogue: Catalogue, flock: Flock, age: int, area_m2: float, tempe
         feed_g=feed,
         wear=known["wear"],
         cover_kg_m2=known["cover"],
+        cover_limit_kg_m2=need.cover_limit_kg_m2,
         nitrogen_g_m2=known["N"],
         stay_days=stay,
         ruled_by=min(stays, key=lambda name: stays[name]),

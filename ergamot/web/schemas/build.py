@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from ergamot.web.schemas.figures import Out, Words
+from ergamot.web.schemas.figures import In, Out, Words
 
 
-class BillQuery(BaseModel):
+class BillQuery(In):
     """How long to look for the cheapest way to cut it, seconds."""
 
     seconds: float = Field(10.0, ge=0.1, le=10.0)

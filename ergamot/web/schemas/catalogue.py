@@ -2,32 +2,38 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from ergamot.web.schemas.figures import Out
+from ergamot.web.schemas.figures import In, Out, Words
 
 
-class RowIn(BaseModel):
+class RowIn(In):
     """A row of the farm's own: text for every column."""
 
     cells: dict[str, str] = Field(max_length=40)
 
 
 class RowOut(Out):
-    """A row as it is used. `own` says it is the farm's; `revision` is 0 when it never was."""
+    """A row as it is used. `own` says it is the farm's; `revision` is 0 when it never was. `shown` has its figures with
+    their units; `trouble` says why a row that is kept is not used."""
 
     key: str
+    id: int
     cells: dict[str, str]
+    shown: dict[str, Words]
+    trouble: str
     own: bool
     shipped: bool
     revision: int
 
 
 class ColumnOut(Out):
-    """A column: its name in the data, and as a keeper reads it, with its unit."""
+    """A column: its name in the data, as a keeper reads it, the unit its figures are typed in, and what it takes."""
 
     name: str
     heading: str
+    unit: str
+    takes: str
 
 
 class TableOut(Out):

@@ -2,9 +2,23 @@
 
 from __future__ import annotations
 
-from ergamot.web.schemas.figures import Out
+from ergamot.core.units import System
+from ergamot.exchange.sheets_pdf import Paper
+from ergamot.web.schemas.figures import In, Out
 
 Corner = tuple[float, float, float]
+
+
+class UnitsQuery(In):
+    """The units a file is asked for in."""
+
+    units: System = "metric"
+
+
+class SheetQuery(UnitsQuery):
+    """The units and the paper a file is asked for in."""
+
+    paper: Paper = "a4"
 
 
 class LineOut(Out):

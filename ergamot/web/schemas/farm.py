@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from ergamot.web.schemas.figures import Out, Words
+from ergamot.web.schemas.figures import In, Out, Words
 
 
 class ChoiceOut(Out):
@@ -57,10 +57,11 @@ class ChoicesOut(Out):
     turfs: list[ChoiceOut]
     tools: list[ChoiceOut]
     snows: list[ChoiceOut]
+    zones: list[str]
     shapes: list[ShapeOut]
 
 
-class StretchIn(BaseModel):
+class StretchIn(In):
     """A stretch of the way to the field as drawn or typed: its end in m east and north of the start. A length typed
     moves its end, and all after it, along. What is not measured is as in the stretch before."""
 
@@ -88,7 +89,7 @@ class StretchOut(Out):
     bend: Words
 
 
-class PlaceIn(BaseModel):
+class PlaceIn(In):
     """What changes about the farm's place; what is left out stays. Gust, weight and means may carry a unit."""
 
     crew: str | None = None
@@ -108,6 +109,7 @@ class PlaceIn(BaseModel):
     hump_mm: str | float | None = None
     also: list[str] | None = Field(None, max_length=20)
     way: list[StretchIn] | None = Field(None, max_length=60)
+    zone: str | None = Field(None, max_length=60)
 
 
 class PlaceOut(Out):
@@ -139,3 +141,4 @@ class PlaceOut(Out):
     passage: Words
     hump: Words
     months: list[Words]
+    zone: str

@@ -16,6 +16,12 @@ class Out(BaseModel):
     model_config = ConfigDict(from_attributes=True)
 
 
+class In(BaseModel):
+    """Base of everything taken in: a field that is not known is refused, and no figure is without end."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
 class Words(Out):
     """The same words in both unit systems."""
 

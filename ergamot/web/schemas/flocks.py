@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from datetime import date
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from ergamot.web.schemas.figures import Out, Words
+from ergamot.web.schemas.figures import In, Out, Words
 
 
-class FlockIn(BaseModel):
+class FlockIn(In):
     """A flock as the keeper enters it."""
 
     name: str = Field(max_length=200)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from datetime import date, time
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from ergamot.web.schemas.figures import Out, StepOut, Words
+from ergamot.web.schemas.figures import In, Out, StepOut, Words
 
 
-class LawnIn(BaseModel):
+class LawnIn(In):
     """A lawn as entered; lengths as text (bare numbers are metres) or metres."""
 
     name: str = Field(max_length=200)
@@ -40,7 +40,7 @@ class LawnsOut(Out):
     lawns: list[LawnOut]
 
 
-class MovesQuery(BaseModel):
+class MovesQuery(In):
     """Which lawn, from when, for how long."""
 
     lawn: int
@@ -59,7 +59,7 @@ class StopOut(Out):
 
 
 class MoveOut(Out):
-    """The pen comes to a stop."""
+    """The pen comes to a stop, which the birds go on from on the day `left`."""
 
     day: date
     at: time
@@ -67,9 +67,11 @@ class MoveOut(Out):
     parts: int
     stop: StopOut
     age: int
-    wear: float
-    cover_kg_m2: float
-    nitrogen_kg_ha: float
+    left: date
+    wear: Words
+    cover: Words
+    nitrogen: Words
+    nitrogen_year: Words
     ruled_by: str
     ready: date
     today: bool

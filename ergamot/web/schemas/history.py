@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from ergamot.web.schemas.figures import Out, Words
+from pydantic import Field
+
+from ergamot.web.schemas.figures import In, Out, Words
 
 
 class DoneOut(Out):
@@ -18,6 +20,13 @@ class DoneOut(Out):
 
 
 class HistoryOut(Out):
-    """Every step of a record, the newest first."""
+    """Some steps of a record, the newest first; `older` is what to ask for those before them."""
 
     steps: list[DoneOut]
+    older: int | None
+
+
+class HistoryQuery(In):
+    """Which steps: those before a revision, from the newest when none is named."""
+
+    before: int = Field(2**31 - 1, ge=1, le=2**31 - 1)

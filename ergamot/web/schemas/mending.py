@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from ergamot.web.schemas.figures import Out, Words
+from ergamot.web.schemas.figures import In, Out, Words
 
 
-class MendIn(BaseModel):
+class MendIn(In):
     """The verdict to mend, and values being tried."""
 
     what: str

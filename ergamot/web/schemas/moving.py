@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from ergamot.web.schemas.figures import Out, Words
+from ergamot.web.schemas.figures import In, Out, Words
 
 
-class MovingIn(BaseModel):
+class MovingIn(In):
     """Values being tried, and where a pivot has been drilled already, as typed."""
 
     values: dict[str, str | float] = Field(default_factory=dict, max_length=120)

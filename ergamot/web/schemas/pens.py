@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from datetime import date
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from ergamot.web.schemas.drawings import LineOut, ModelOut
-from ergamot.web.schemas.figures import FindingOut, Out, Words
+from ergamot.web.schemas.figures import FindingOut, In, Out, Words
 
 
-class ProposeIn(BaseModel):
+class ProposeIn(In):
     """Ask for a pen for a flock."""
 
     flock_id: int
@@ -18,21 +18,21 @@ class ProposeIn(BaseModel):
     shape: str = "low-pen"
 
 
-class CopyIn(BaseModel):
+class CopyIn(In):
     """A new version of a pen: its name, and why it is made."""
 
     name: str = Field(max_length=200)
     why: str = Field("", max_length=2000)
 
 
-class OpenIn(BaseModel):
+class OpenIn(In):
     """A design file's text, and the flock the pen is for."""
 
     flock_id: int
     file: str
 
 
-class PenIn(BaseModel):
+class PenIn(In):
     """What changes about a pen; values by parameter name, as typed or as figures."""
 
     values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
@@ -182,23 +182,56 @@ class StartsOut(Out):
     starts: list[StartOut]
 
 
+class ThumbLineOut(Out):
+    """A closed outline of a thumb-sized plan, whole mm."""
+
+    kind: str
+    points: list[tuple[float, float]]
+    holes: list[list[tuple[float, float]]]
+
+
+class ThumbOut(Out):
+    """A pen from above, thumb-sized."""
+
+    low: tuple[float, float]
+    high: tuple[float, float]
+    outlines: list[ThumbLineOut]
+
+
 class PenLineOut(Out):
-    """A pen in a list."""
+    """A pen in a list. `judged` says whether its verdicts are known as things stand; `trouble` why they cannot be."""
 
     id: int
+    revision: int
     name: str
     flock_id: int
     flock_name: str
-    leaves: date
+    leaves: date | None
     shape: str
-    size: Words
-    plan: ViewOut
+    size: Words | None
+    plan: ThumbOut | None
     version_of: int | None
     why: str
+    judged: bool
     verdicts: dict[str, str]
+    trouble: str
 
 
 class PensOut(Out):
-    """All pens."""
+    """Some pens, oldest first; `after` is what to ask for to see those that follow, none at the end."""
 
     pens: list[PenLineOut]
+    after: int | None
+
+
+class PensQuery(In):
+    """Which pens: so many, after a number."""
+
+    after: int = Field(0, ge=0, le=2**31 - 1)
+    most: int = Field(100, ge=1, le=200)
+
+
+class JudgeIn(In):
+    """Pens whose verdicts are wanted."""
+
+    ids: list[int] = Field(max_length=12)

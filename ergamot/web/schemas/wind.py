@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from ergamot.web.schemas.figures import Out, Words
+from ergamot.web.schemas.figures import In, Out, Words
 from ergamot.web.schemas.pens import GustOut
 
 
-class WindIn(BaseModel):
+class WindIn(In):
     """Values being tried, and where the wind blows from, compass degrees."""
 
     values: dict[str, str | float] = Field(default_factory=dict, max_length=120)

@@ -1,5 +1,6 @@
 /** The one door to the server. Types come from the server's own OpenAPI document. */
 import createClient from "openapi-fetch";
+import { patientFetch } from "./patience";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -16,7 +17,7 @@ export type MovePlan = Schemas["MovePlanOut"];
 export const valuesOf = (bench: Bench): Record<string, string | number> =>
   Object.fromEntries(Object.entries(bench.values).map(([name, one]) => [name, one.value]));
 
-export const api = createClient<paths>({ baseUrl: "" });
+export const api = createClient<paths>({ baseUrl: "", fetch: patientFetch });
 
 /** What the server says when it refuses: which field, what it held, what is allowed. */
 export class Problem extends Error {

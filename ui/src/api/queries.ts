@@ -1,14 +1,17 @@
 /** What the screens read, each under one key, so that a change refreshes all who show it. */
-import { useQuery } from "@tanstack/react-query";
-import { answer, api, valuesOf, type Bench } from "./client";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, api, valuesOf, type Bench, type Schemas } from "./client";
 
+export type PenLine = Schemas["PenLineOut"];
 const HURRIED_S = 0.3;
+const AT_ONCE = 4;
 
 export const keys = {
   choices: ["choices"],
   place: ["place"],
   flocks: ["flocks"],
   pens: ["pens"],
+  away: ["away"],
   pen: (id: number) => ["pen", id],
   lines: (id: number, values: Record<string, string | number>) => ["lines", id, values],
   steps: (id: number, values: Record<string, string | number>) => ["steps", id, values],
@@ -33,7 +36,35 @@ export const useFlocks = () =>
   });
 
 export const usePens = () =>
-  useQuery({ queryKey: keys.pens, queryFn: async () => (await answer(api.GET("/api/pens"))).pens });
+  useQuery({
+    queryKey: keys.pens,
+    queryFn: async () => {
+      const pens: PenLine[] = [];
+      for (let after: number | null | undefined = 0; after !== null && after !== undefined; ) {
+        const page: Schemas["PensOut"] = await answer(api.GET("/api/pens", { params: { query: { after } } }));
+        pens.push(...page.pens);
+        after = page.after;
+      }
+      return pens;
+    },
+  });
+
+/** Has the verdicts worked out that a list of pens does not know, a few at a time. */
+export const useJudging = (pens: PenLine[]) => {
+  const cache = useQueryClient();
+  const next = pens.filter((one) => !one.judged).slice(0, AT_ONCE);
+  useQuery({
+    queryKey: ["judging", ...next.map((one) => [one.id, one.revision])],
+    queryFn: async () => {
+      const judged = (await answer(api.POST("/api/pens/judged", { body: { ids: next.map((one) => one.id) } }))).pens;
+      const fresh = new Map(judged.map((one) => [one.id, one]));
+      cache.setQueryData<PenLine[]>(keys.pens, (all) => all?.map((one) => fresh.get(one.id) ?? one));
+      return judged.length;
+    },
+    enabled: next.length > 0,
+    retry: false,
+  });
+};
 
 export const useLawns = () =>
   useQuery({ queryKey: keys.lawns, queryFn: async () => (await answer(api.GET("/api/lawns"))).lawns });

@@ -1,8 +1,10 @@
 import { useState } from "react";
 import { NavLink, useParams } from "react-router";
-import type { Schemas } from "../api/client";
+import type { Schemas, Words } from "../api/client";
 import { useCatalogue } from "../api/queries";
+import { AwayList } from "../away/AwayList";
 import { Trouble, Waiting } from "../kit/Trouble";
+import { useUnits } from "../kit/units";
 import { RowSheet } from "./RowSheet";
 
 type Table = Schemas["TableOut"];
@@ -37,6 +39,7 @@ export function CataloguePage() {
 
 function TableSheet({ table }: { table: Table }) {
   const [open, setOpen] = useState<Row | "new" | null>(null);
+  const { read } = useUnits();
   const columns = table.columns.filter(({ name }) => !HIDDEN.has(name) && name !== table.key);
   return (
     <section className="min-w-0">
@@ -47,7 +50,7 @@ function TableSheet({ table }: { table: Table }) {
         </button>
       </div>
       <p className="text-pencil">
-        Press a row to put your own figures over it. Every pen, bill and plan then uses yours. Lengths are in mm, masses in kg.
+        Press a row to put your own figures over it. Every pen, bill and plan then uses yours; it is tried on each first.
       </p>
       <div className="mt-3 overflow-x-auto">
         <table className="w-full">
@@ -69,11 +72,12 @@ function TableSheet({ table }: { table: Table }) {
                     {row.cells["label"] ?? row.key}
                   </button>
                   {row.own ? <span className="ml-1 border-b-3 border-grass text-sm">own</span> : null}
+                  {row.trouble ? <p className="text-clay">Not used: {row.trouble}</p> : null}
                   <p className="text-[13px] leading-tight text-pencil">{row.cells["source"]}</p>
                 </td>
                 {columns.map((column) => (
                   <td key={column.name} className="max-w-56 px-2 py-1 break-words">
-                    {row.cells[column.name]}
+                    {column.name in row.shown ? read(row.shown[column.name] as Words) : row.cells[column.name]}
                   </td>
                 ))}
               </tr>
@@ -81,6 +85,7 @@ function TableSheet({ table }: { table: Table }) {
           </tbody>
         </table>
       </div>
+      <AwayList kind="row" />
       {open ? <RowSheet table={table} row={open === "new" ? null : open} onClose={() => setOpen(null)} /> : null}
     </section>
   );

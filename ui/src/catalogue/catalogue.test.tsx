@@ -10,7 +10,7 @@ const row = (key: string, own: boolean, density: string) => ({
   own,
   shipped: true,
   revision: own ? 2 : 0,
-  cells: { key, label: `${key} boards`, density_kg_m3: density, source: "common practice" },
+  shown: {}, id: 0, trouble: "", cells: { key, label: `${key} boards`, density_kg_m3: density, source: "common practice" },
 });
 const species = { name: "species", label: "Timber", key: "key", columns: columns("key", "label", "density_kg_m3", "source"), rows: [row("spf", false, "450"), row("larch", true, "590")] };
 const meshes = { name: "meshes", label: "Mesh", key: "key", columns: columns("key", "label", "source"), rows: [] };
@@ -20,8 +20,8 @@ let put: [string, unknown, unknown][];
 beforeEach(() => {
   put = [];
   vi.spyOn(api, "GET").mockImplementation((async () => ({ data: { tables: [species, meshes] }, response: new Response(null, { status: 200 }) })) as never);
-  const refuse = async (path: string, init: { body?: { cells: Record<string, string> }; headers: unknown }) => {
-    put.push([path, init.headers, init.body?.cells]);
+  const refuse = async (path: string, init: { body?: { cells: Record<string, string> }; params: { header: unknown } }) => {
+    put.push([path, init.params.header, init.body?.cells]);
     if (init.body?.cells["density_kg_m3"] === "lots") {
       return { error: { title: "Unreadable", detail: "“lots” cannot be read", field: "density_kg_m3" }, response: new Response(null, { status: 422 }) };
     }

@@ -12,8 +12,8 @@ const FILL: Record<string, string> = {
 };
 
 /** A pen from above, thumb-sized, as it is framed. */
-export function SmallPlan({ view }: { view: Schemas["ViewOut"] }) {
-  const placed = placeOne({ ...view, dimensions: [] }, false, WIDTH - 8, HEIGHT - 8);
+export function SmallPlan({ plan }: { plan: Schemas["ThumbOut"] }) {
+  const placed = placeOne({ ...plan, name: "plan", behind: 0, outlines: [], dimensions: [] }, false, WIDTH - 8, HEIGHT - 8);
   return (
     <>
       <Patterns />
@@ -21,11 +21,11 @@ export function SmallPlan({ view }: { view: Schemas["ViewOut"] }) {
         <rect width={WIDTH} height={HEIGHT} fill="var(--color-sward)" />
         <rect width={WIDTH} height={HEIGHT} fill="url(#grass)" />
         <g transform="translate(4 4)" stroke="var(--color-ink)" strokeWidth={0.8} strokeLinejoin="round">
-          {view.outlines
+          {plan.outlines
             .filter((one) => one.kind in FILL)
-            .map((one) => (
+            .map((one, i) => (
               <path
-                key={one.ref}
+                key={i}
                 d={path(one.points as Point[], placed.at, one.holes as Point[][])}
                 fillRule="evenodd"
                 fill={FILL[one.kind]}

@@ -173,7 +173,7 @@ describe("where each piece goes", () => {
 
 describe("a small plan", () => {
   it("keeps the whole pen inside its frame", () => {
-    const { container } = render(<SmallPlan view={view("plan", 4877, 3658)} />);
+    const { container } = render(<SmallPlan plan={view("plan", 4877, 3658)} />);
     const numbers = [...container.querySelectorAll("g[transform='translate(4 4)'] path")].flatMap((one) =>
       [...(one.getAttribute("d") ?? "").matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map((found) => [Number(found[1]), Number(found[2])]),
     );

@@ -32,7 +32,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
   const form = useKeptForm<PlaceIn, Place>({
     name: "place",
     latest: () => cache.getQueryData<Place>(keys.place)?.revision ?? place.revision,
-    send: (body, base) => answer(api.PATCH("/api/place", { headers: from(base), body })),
+    send: (body, base) => answer(api.PATCH("/api/place", { params: { header: from(base) }, body })),
     onKept: (kept) => {
       cache.setQueryData(keys.place, kept);
       refresh();
@@ -40,7 +40,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
     refresh,
   });
   const step = useMutation({
-    mutationFn: (which: "undo" | "redo") => answer(api.POST("/api/place/{step}", { params: { path: { step: which } }, headers: from(place.revision) })),
+    mutationFn: (which: "undo" | "redo") => answer(api.POST("/api/place/{step}", { params: { path: { step: which }, header: from(place.revision) } })),
     onSuccess: refresh,
   });
   const { problem, conflict } = form;
@@ -59,7 +59,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
       <div className="flex items-baseline justify-between">
         <h1>The farm and its limits</h1>
         <UndoRedo
-          told={{ of: "the farm's place", key: ["place", place.revision], read: () => answer(api.GET("/api/place/history")) }}
+          told={{ of: "the farm's place", key: ["place", place.revision], read: (before) => answer(api.GET("/api/place/history", { params: { query: { before } } })) }}
           canUndo={place.can_undo} canRedo={place.can_redo} onStep={step.mutate} />
       </div>
       {conflict ? <BothSides what="farm" sides={sidesOf({ ...conflict.mine }, conflict.problem, {})} onResolve={form.resolve} /> : null}
@@ -81,6 +81,14 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
           {pick("moving_ground", "Usual worst for moving", choices.grounds)}
           {pick("holding_ground", "For holding in wind", choices.grounds)}
           {pick("turf", "Bumps", choices.turfs)}
+          <label className="block text-sm">
+            Time zone
+            <select className="entry w-full font-semibold" value={place.zone} onChange={(event) => form.keep({ zone: event.target.value })}>
+              {(choices.zones.includes(place.zone) ? choices.zones : [place.zone, ...choices.zones]).map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </label>
           {number("slope_percent", "Slope, %", "pulled uphill")}
           {amount("hump_mm", "Humps", read(place.hump), "how much the ground rises between the ends of a pen")}
           {amount("passage_mm", "Narrowest passage", read(place.passage), "on the way to the field, where none is drawn below")}

@@ -2,6 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, from, type Flock, type Problem, type Schemas } from "../api/client";
 import { keys, useChoices, useFlocks } from "../api/queries";
+import { AwayList } from "../away/AwayList";
+import { PutAway } from "../away/PutAway";
 import { BothSides, sidesOf } from "../kit/BothSides";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
@@ -27,6 +29,7 @@ export function FlocksPage() {
         <h1 className="mb-2">Flocks</h1>
         <FlockList flocks={flocks.data} current={current} onShow={setShown} />
         {flock ? <ChangeFlock key={`${flock.id}-${flock.revision}`} flock={flock} /> : <NewFlock onEntered={setShown} />}
+        <AwayList kind="flock" />
       </section>
       <section>
         {flock ? (
@@ -85,7 +88,7 @@ function ChangeFlock({ flock }: { flock: Flock }) {
   const form = useKeptForm<FlockIn, Flock>({
     name: `flock-${flock.id}`,
     latest: () => cache.getQueryData<Flock[]>(keys.flocks)?.find((one) => one.id === flock.id)?.revision ?? flock.revision,
-    send: (body, base) => answer(api.PUT("/api/flocks/{flock_id}", { params: { path: { flock_id: flock.id } }, headers: from(base), body })),
+    send: (body, base) => answer(api.PUT("/api/flocks/{flock_id}", { params: { path: { flock_id: flock.id }, header: from(base) }, body })),
     onKept: (kept) => {
       cache.setQueryData<Flock[]>(keys.flocks, (all) => all?.map((one) => (one.id === kept.id ? kept : one)));
       refresh();
@@ -94,7 +97,7 @@ function ChangeFlock({ flock }: { flock: Flock }) {
   });
   const step = useMutation({
     mutationFn: (which: "undo" | "redo") =>
-      answer(api.POST("/api/flocks/{flock_id}/{step}", { params: { path: { flock_id: flock.id, step: which } }, headers: from(flock.revision) })),
+      answer(api.POST("/api/flocks/{flock_id}/{step}", { params: { path: { flock_id: flock.id, step: which }, header: from(flock.revision) } })),
     onSuccess: refresh,
   });
   if (!choices.data) return null;
@@ -109,9 +112,10 @@ function ChangeFlock({ flock }: { flock: Flock }) {
           told={{
             of: flock.name,
             key: ["flock", flock.id, flock.revision],
-            read: () => answer(api.GET("/api/flocks/{flock_id}/history", { params: { path: { flock_id: flock.id } } })),
+            read: (before) => answer(api.GET("/api/flocks/{flock_id}/history", { params: { path: { flock_id: flock.id }, query: { before } } })),
           }}
           canUndo={flock.can_undo} canRedo={flock.can_redo} onStep={step.mutate} />
+        <PutAway kind="flock" id={flock.id} revision={flock.revision} name={flock.name} />
       </div>
     </>
   );

@@ -3,6 +3,7 @@ import type { MovePlan, Schemas } from "../api/client";
 import { sayDay } from "../flocks/dates";
 import { Steps, Worksheet } from "../kit/Worksheet";
 import { Heads } from "../kit/Heads";
+import { useUnits } from "../kit/units";
 
 type Move = Schemas["MoveOut"];
 
@@ -19,10 +20,11 @@ export function Almanac({ plan, day, onPick }: Props) {
   return (
     <>
       <table className="mt-3 w-full">
-        <Heads of={["day", "age", "to", ">wear, bird-days/m²", ">droppings, kg/m²", ">N, kg/ha", "ready again", ""]} />
+        <Heads of={["day", "age", "to", ">wear", ">droppings", ">nitrogen", ">in the year", "ready again", ""]} />
         <tbody>
           {plan.days.map((one) => {
             const moves = plan.moves.filter((move) => move.day === one.day);
+            if (moves.length === 0) return <Stays key={one.day} day={one.day} age={one.age} chosen={one.day === day} onPick={() => onPick(one.day)} />;
             return moves.map((move, i) => (
               <Line
                 key={`${move.day}-${move.part}`}
@@ -56,7 +58,21 @@ interface LineProps {
   onWork: () => void;
 }
 
+/** A day on which the pen stays where it is. */
+function Stays({ day, age, chosen, onPick }: { day: string; age: number; chosen: boolean; onPick: () => void }) {
+  return (
+    <tr className={`border-t border-ink/50 text-pencil ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
+      <td className="py-0.5">{sayDay(day, true)}</td>
+      <td className="py-0.5">{age}</td>
+      <td colSpan={7} className="py-0.5">
+        stays
+      </td>
+    </tr>
+  );
+}
+
 function Line({ move, first, chosen, onPick, onWork }: LineProps) {
+  const { read } = useUnits();
   return (
     <tr className={`${first ? "border-t border-ink/50" : ""} ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
       <td className="py-0.5 font-semibold">
@@ -66,9 +82,10 @@ function Line({ move, first, chosen, onPick, onWork }: LineProps) {
       <td className="py-0.5 whitespace-nowrap">
         lane {move.stop.lane + 1}, stop {move.stop.number + 1} <span className="text-pencil">at {move.at.slice(0, 5)}</span>
       </td>
-      <td className="py-0.5 text-right">{move.wear.toFixed(2)}</td>
-      <td className="py-0.5 text-right">{move.cover_kg_m2.toFixed(2)}</td>
-      <td className="py-0.5 text-right">{move.nitrogen_kg_ha.toFixed(0)}</td>
+      <td className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.wear)}</td>
+      <td className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.cover)}</td>
+      <td className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen)}</td>
+      <td className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen_year)}</td>
       <td className="py-0.5 pl-4 whitespace-nowrap">{sayDay(move.ready)}</td>
       <td className="py-0.5 pl-3 text-right">
         {first ? (

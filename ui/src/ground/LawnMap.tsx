@@ -16,8 +16,8 @@ export function LawnMap({ plan, day, onPick }: Props) {
   const [w, h] = [lawn.length_m * scale, lawn.width_m * scale];
   const used = new Map(plan.moves.map((move, i) => [`${move.stop.lane}-${move.stop.number}`, { move, i }]));
   const at = (u: number, v: number): [number, number] => [20 + u * scale, 16 + h - v * scale];
-  const here = plan.moves.filter((move) => move.day === day);
-  const firstIndex = plan.moves.findIndex((move) => move.day === day);
+  const here = standing(plan, day);
+  const firstIndex = plan.moves.findIndex((move) => move === here[0]);
   return (
     <svg viewBox={`0 0 ${WIDTH} ${h + 44}`} className="mt-2 w-full" role="img" aria-label={`${lawn.name} from above with ${plan.stops.length} stops`}>
       <defs>
@@ -30,7 +30,7 @@ export function LawnMap({ plan, day, onPick }: Props) {
       {plan.stops.map((stop) => {
         const [x, y] = at(stop.u_m, stop.v_m + plan.pen_width_m);
         const visit = used.get(`${stop.lane}-${stop.number}`);
-        const today = visit?.move.day === day;
+        const today = visit !== undefined && here.includes(visit.move);
         const past = visit !== undefined && firstIndex >= 0 && visit.i < firstIndex;
         return (
           <g key={`${stop.lane}-${stop.number}`} onClick={() => visit && onPick(visit.move.day)} className={visit ? "cursor-pointer" : ""}>
@@ -76,6 +76,12 @@ export function LawnMap({ plan, day, onPick }: Props) {
       </g>
     );
   }
+}
+
+/** Where the pen stands on a day: at that day's moves, or at the last before it. */
+function standing(plan: MovePlan, day: string) {
+  const moves = plan.moves.filter((move) => move.day === day);
+  return moves.length > 0 ? moves : plan.moves.filter((move) => move.day < day).slice(-1);
 }
 
 /** The way the pen goes, stop to stop, as a pencil line. */

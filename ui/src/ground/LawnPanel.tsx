@@ -2,6 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 import { answer, api, figure, from, type Lawn, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
+import { AwayList } from "../away/AwayList";
+import { PutAway } from "../away/PutAway";
 import { BothSides, sidesOf } from "../kit/BothSides";
 import { Trouble } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
@@ -54,6 +56,7 @@ export function LawnPanel({ lawns, lawn, onShow }: { lawns: Lawn[]; lawn: Lawn |
           onShow(id);
         }}
       />
+      <AwayList kind="lawn" />
     </aside>
   );
 }
@@ -76,7 +79,7 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
     latest: () => cache.getQueryData<Lawn[]>(keys.lawns)?.find((one) => one.id === lawn?.id)?.revision ?? 0,
     send: (body, base) =>
       lawn
-        ? answer(api.PUT("/api/lawns/{lawn_id}", { params: { path: { lawn_id: lawn.id } }, headers: from(base), body }))
+        ? answer(api.PUT("/api/lawns/{lawn_id}", { params: { path: { lawn_id: lawn.id }, header: from(base) }, body }))
         : answer(api.POST("/api/lawns", { body })),
     onKept: async (kept) => {
       cache.setQueryData<Lawn[]>(keys.lawns, (all) => all?.map((one) => (one.id === kept.id ? kept : one)));
@@ -87,7 +90,7 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
   });
   const step = useMutation({
     mutationFn: (which: "undo" | "redo") =>
-      answer(api.POST("/api/lawns/{lawn_id}/{step}", { params: { path: { lawn_id: lawn?.id ?? 0, step: which } }, headers: from(lawn?.revision ?? 0) })),
+      answer(api.POST("/api/lawns/{lawn_id}/{step}", { params: { path: { lawn_id: lawn?.id ?? 0, step: which }, header: from(lawn?.revision ?? 0) } })),
     onSuccess: refresh,
   });
   const submit = (event: FormEvent) => {
@@ -125,9 +128,10 @@ function LawnForm({ lawn, onEntered }: { lawn: Lawn | undefined; onEntered: (id:
             told={{
               of: lawn.name,
               key: ["lawn", lawn.id, lawn.revision],
-              read: () => answer(api.GET("/api/lawns/{lawn_id}/history", { params: { path: { lawn_id: lawn.id } } })),
+              read: (before) => answer(api.GET("/api/lawns/{lawn_id}/history", { params: { path: { lawn_id: lawn.id }, query: { before } } })),
             }}
             canUndo={lawn.can_undo} canRedo={lawn.can_redo} onStep={step.mutate} />
+          <PutAway kind="lawn" id={lawn.id} revision={lawn.revision} name={lawn.name} />
         </div>
       ) : null}
       <p className="text-sm text-pencil">Keep off wells, paved places and wet hollows.</p>

@@ -198,7 +198,7 @@ describe("words and working", () => {
 
   it("offers only steps that are there", async () => {
     const step = vi.fn();
-    const told = { of: "a pen", key: ["pen", 1, 1], read: () => Promise.resolve({ steps: [] }) };
+    const told = { of: "a pen", key: ["pen", 1, 1], read: () => Promise.resolve({ steps: [], older: null }) };
     render(<UndoRedo told={told} canUndo canRedo={false} onStep={step} />, { wrapper: Standing });
     await userEvent.click(screen.getByRole("button", { name: /Redo/ }));
     await userEvent.click(screen.getByRole("button", { name: /Undo/ }));

@@ -59,7 +59,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
             told={{
               of: kept.name,
               key: ["pen", kept.id, kept.revision],
-              read: () => answer(api.GET("/api/pens/{pen_id}/history", { params: { path: { pen_id: kept.id } } })),
+              read: (before) => answer(api.GET("/api/pens/{pen_id}/history", { params: { path: { pen_id: kept.id }, query: { before } } })),
             }}
             canUndo={kept.can_undo} canRedo={kept.can_redo} onStep={edits.step} />
         </span>

@@ -1,8 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { Problem, answer, api, type Bench, type Schemas } from "../api/client";
-import { keys, useFlocks, usePens } from "../api/queries";
+import { Problem, answer, api, type Bench } from "../api/client";
+import { keys, useFlocks, useJudging, usePens, type PenLine } from "../api/queries";
+import { AwayList } from "../away/AwayList";
+import { PutAway } from "../away/PutAway";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { SmallPlan } from "../drawing/SmallPlan";
 import { ShapeChoice } from "./ShapeChoice";
@@ -11,7 +13,7 @@ import { Heads } from "../kit/Heads";
 import { useUnits } from "../kit/units";
 import { Worksheet } from "../kit/Worksheet";
 
-type PenLine = Schemas["PenLineOut"];
+const A_PAGE = 30;
 const LARGEST_FILE = 1_000_000; // bytes
 const VERDICTS = ["space", "weight", "moving", "wind"] as const;
 const WORD: Record<string, string> = { fails: "short", right: "right", ample: "to spare" };
@@ -19,6 +21,8 @@ const WORD: Record<string, string> = { fails: "short", right: "right", ample: "t
 /** All pens, each a line with its four verdicts; and a new one for a flock. */
 export function PensPage() {
   const pens = usePens();
+  const [shown, setShown] = useState(A_PAGE);
+  useJudging(pens.data?.slice(0, shown) ?? []);
   if (pens.error) return <Trouble problem={pens.error} />;
   if (!pens.data) return <Waiting what="Looking for the pens" />;
   return (
@@ -36,14 +40,20 @@ export function PensPage() {
           <FirstSteps />
         ) : (
           <table className="w-full">
-            <Heads of={["pen", "for", "size", ...VERDICTS]} />
+            <Heads of={["pen", "for", "size", ...VERDICTS, ""]} />
             <tbody>
-              {pens.data.map((pen) => (
+              {pens.data.slice(0, shown).map((pen) => (
                 <PenRow key={pen.id} pen={pen} />
               ))}
             </tbody>
           </table>
         )}
+        {pens.data.length > shown ? (
+          <button type="button" className="line-button mt-4" onClick={() => setShown(shown + A_PAGE)}>
+            Show {Math.min(A_PAGE, pens.data.length - shown)} more of {pens.data.length}
+          </button>
+        ) : null}
+        <AwayList kind="pen" />
       </section>
       <NewPen />
     </div>
@@ -83,7 +93,7 @@ function PenRow({ pen }: { pen: PenLine }) {
     <tr className="border-t border-rule ">
       <td className="py-2.5">
         <Link to={`/pens/${pen.id}`} className="group flex items-center gap-4">
-          <SmallPlan view={pen.plan} />
+          {pen.plan ? <SmallPlan plan={pen.plan} /> : <span className="h-[60px] w-[130px] shrink-0 bg-sward xl:h-[88px] xl:w-[190px]" />}
           <span>
             <span className="font-slab block text-[18px] font-bold underline decoration-2 underline-offset-4">{pen.name}</span>
             <span className="text-sm text-pencil">
@@ -94,12 +104,19 @@ function PenRow({ pen }: { pen: PenLine }) {
         </Link>
       </td>
       <td className="pr-3">{pen.flock_name}</td>
-      <td className="pr-3 whitespace-nowrap">{read(pen.size)}</td>
-      {VERDICTS.map((what) => (
-        <td key={what} className={`font-semibold ${pen.verdicts[what] === "fails" ? "text-clay" : "text-grass"}`}>
-          {WORD[pen.verdicts[what] ?? ""]}
-        </td>
-      ))}
+      <td className="pr-3 whitespace-nowrap">{pen.size ? read(pen.size) : null}</td>
+      {pen.trouble ? (
+        <td colSpan={VERDICTS.length} className="text-clay">{pen.trouble}</td>
+      ) : (
+        VERDICTS.map((what) => (
+          <td key={what} className={`font-semibold ${pen.verdicts[what] === "fails" ? "text-clay" : "text-grass"}`}>
+            {pen.judged ? WORD[pen.verdicts[what] ?? ""] : <span className="font-normal text-pencil">…</span>}
+          </td>
+        ))
+      )}
+      <td className="pl-2 text-right whitespace-nowrap">
+        <PutAway kind="pen" id={pen.id} revision={pen.revision} name={pen.name} />
+      </td>
     </tr>
   );
 }

@@ -21,7 +21,7 @@ class Server {
 
   answer = async (method: string, path: string, init: Init) => {
     if (this.down) throw new TypeError("no network");
-    const match = init.headers?.["If-Match"] ?? null;
+    const match = init.params?.header?.["If-Match"] ?? null;
     const where = path.replace("{pen_id}", "7").replace("{step}", String(init.params?.path?.step));
     this.asked.push({ method, path: where, match });
     await new Promise((done) => setTimeout(done, this.delay[where] ?? 0));
@@ -42,7 +42,6 @@ class Server {
 }
 
 interface Init {
-  headers?: Record<string, string>;
   params?: { path?: { step?: string } };
   body?: { values?: { width?: unknown } };
   signal?: AbortSignal;

@@ -29,7 +29,7 @@ const flock = {
   water_peak: words("9 L"),
   leave_alive: 29,
 };
-const pen = (name: string, wind: string) => ({ id: 5, name, flock_id: 2, flock_name: "Spring", leaves: "2026-05-20", size: words("1.8 × 3.7 m", "6 ft × 12 ft"), plan, verdicts: { space: "right", weight: "ample", moving: "fails", wind } });
+const pen = (name: string, wind: string) => ({ id: 5, name, flock_id: 2, flock_name: "Spring", leaves: "2026-05-20", size: words("1.8 × 3.7 m", "6 ft × 12 ft"), plan, revision: 1, judged: true, trouble: "", verdicts: { space: "right", weight: "ample", moving: "fails", wind } });
 
 let answers: Answers;
 let posted: [string, unknown][];
@@ -39,7 +39,8 @@ beforeEach(() => {
   answers = {
     "/api/choices": { strains: [{ key: "broiler-fast", label: "broiler, fast", to_grass_day: 21, leaves_from_day: 49, leaves_to_day: 56 }], crews: [], grounds: [], exposures: [], turfs: [], shapes: [] },
     "/api/flocks": { flocks: [] },
-    "/api/pens": { pens: [] },
+    "/api/pens": { pens: [], after: null },
+    "/api/away": { away: [] },
     "/api/lawns": { lawns: [] },
   };
   const good = (data: unknown) => ({ data, response: new Response(null, { status: 200 }) });
@@ -85,10 +86,10 @@ describe("an empty farm", () => {
 describe("the list of pens", () => {
   it("shows each with its birds, size in the reader's units and four verdicts", async () => {
     answers["/api/flocks"] = { flocks: [flock] };
-    answers["/api/pens"] = { pens: [pen("Bramble", "right"), { ...pen("Tansy", "fails"), id: 6 }] };
+    answers["/api/pens"] = { pens: [pen("Bramble", "right"), { ...pen("Tansy", "fails"), id: 6 }], after: null };
     openApp("/pens");
     const row = (await screen.findByText("Bramble")).closest("tr");
-    expect(row?.textContent).toBe("BrambleSpring6 ft × 12 ftrightto spareshortright");
+    expect(row?.textContent).toBe("BrambleSpring6 ft × 12 ftrightto spareshortrightPut away Bramble");
     fireEvent.click(screen.getByRole("button", { name: /Units/ }));
     expect(row?.textContent).toContain("1.8 × 3.7 m");
     expect(screen.getByText("Tansy").closest("a")?.getAttribute("href")).toBe("/pens/6");

@@ -14,7 +14,7 @@ export interface Edit {
 }
 
 const AGAIN_MS = 1500;
-const isCutOff = (error: Error) => error instanceof Problem && error.status === 0;
+const isCutOff = (error: Error) => error instanceof Problem && (error.status === 0 || error.status === 503);
 
 export interface Conflict {
   mine: Edit;
@@ -53,8 +53,7 @@ export function usePenEdits(id: number) {
     mutationFn: (edit: Edit) =>
       answer(
         api.PATCH("/api/pens/{pen_id}", {
-          params: { path: { pen_id: id } },
-          headers: from(revision()),
+          params: { path: { pen_id: id }, header: from(revision()) },
           body: { values: {}, ...edit },
         }),
       ),
@@ -77,8 +76,7 @@ export function usePenEdits(id: number) {
     mutationFn: (which: "undo" | "redo") =>
       answer(
         api.POST("/api/pens/{pen_id}/{step}", {
-          params: { path: { pen_id: id, step: which } },
-          headers: from(revision()),
+          params: { path: { pen_id: id, step: which }, header: from(revision()) },
         }),
       ),
     onSuccess: settle,

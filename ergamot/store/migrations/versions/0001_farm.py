@@ -17,4 +17,6 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    if op.get_bind().scalar(sa.text("SELECT COUNT(*) FROM farm")):
+        raise RuntimeError("Something is kept in farm: the table is not dropped while it is.")
     op.drop_table("farm")

@@ -19,4 +19,6 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    if op.get_bind().scalar(sa.text("SELECT COUNT(*) FROM record")):
+        raise RuntimeError("Something is kept in record: the table is not dropped while it is.")
     op.drop_table("record")

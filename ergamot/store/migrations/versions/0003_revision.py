@@ -25,4 +25,6 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    if op.get_bind().scalar(sa.text("SELECT COUNT(*) FROM revision")):
+        raise RuntimeError("Something is kept in revision: the table is not dropped while it is.")
     op.drop_table("revision")

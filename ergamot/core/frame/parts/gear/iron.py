@@ -11,6 +11,7 @@ from ergamot.core.frame.structure import Hardware
 
 WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
 END_DIAMETERS = 7  # of wood beyond a bolt along the grain; NDS 2018 table 12.5.1A
+AXLE_END_DIAMETERS = 4  # of wood beyond a bolt pressed away from the end; NDS 2018 table 12.5.1A, compression
 OVER_DIAMETERS = 2  # of wood above a bolt in a rail; common practice
 
 

@@ -18,6 +18,7 @@ from ergamot.core.frame.footing import Axle, Lever
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.gear.iron import (
+    AXLE_END_DIAMETERS,
     END_DIAMETERS,
     WHEEL_GAP_MM,
     put_rod,
@@ -27,7 +28,7 @@ from ergamot.core.frame.parts.gear.iron import (
 )
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Hardware
-from ergamot.core.frame.swing import Swing
+from ergamot.core.frame.swing import END_CLEAR_MM, Swing
 
 
 def lever_out(swing: Swing, wheel: Wheel, half: float, section: Section) -> float:
@@ -79,7 +80,7 @@ def _one(
         top = swing.pivot_mm + END_DIAMETERS * wheel.bore_mm
         site.frame.stick(board, (x - deep / 2, x + deep / 2), _band(side, inner, thick), (0, top), "z")
         inner += thick
-    outline = _arm(swing, x, points, END_DIAMETERS * wheel.bore_mm, deep)
+    outline = _arm(swing, x, points, wheel.bore_mm, deep)
     word = "lever" if gear.kind == "levers" else "wheel board"
     why = "swings the wheel down" + (
         "; past the dead point it holds itself" if swing.holds_itself else "; a pin holds it"
@@ -90,12 +91,12 @@ def _one(
         "y",
         _band(side, inner, thick),
     )
-    lowest = min(z for _, z in outline)
-    if lowest < 0:
+    lowest = swing.lowest_mm(END_DIAMETERS * wheel.bore_mm, AXLE_END_DIAMETERS * wheel.bore_mm, deep / 2)
+    if lowest < END_CLEAR_MM:
         raise OutOfRange(
             "wheel",
             wheel.key,
-            "a larger wheel, a longer arm or a smaller rise: this lever would reach the grass",
+            "a larger wheel, a longer arm or a smaller rise: this lever's end would dig into the grass on its way",
         )
     along, up = swing.axle_at(-swing.parked_deg)
     out = inner + thick + WHEEL_GAP_MM + wheel.width_mm / 2
@@ -111,11 +112,12 @@ def _band(side: int, inner: float, thick: float) -> Flat:
     return (inner, inner + thick) if side > 0 else (-inner - thick, -inner)
 
 
-def _arm(swing: Swing, x: float, points: int, beyond: float, deep: float) -> tuple[Flat, Flat, Flat, Flat]:
-    """The lever as it lies parked, in (x, z): as long again beyond each hole as the grain needs."""
+def _arm(swing: Swing, x: float, points: int, bore: float, deep: float) -> tuple[Flat, Flat, Flat, Flat]:
+    """The lever as it lies parked, in (x, z): as long again beyond each hole as the grain needs. The load on the axle
+    presses towards the pivot, away from the lever's end."""
     angle = math.radians(swing.parked_deg)
     run, rise = points * math.cos(angle), math.sin(angle)
-    start, end = -beyond, swing.arm_mm + beyond
+    start, end = -END_DIAMETERS * bore, swing.arm_mm + AXLE_END_DIAMETERS * bore
 
     def at(along: float, off: float) -> Flat:
         return x + along * run - off * rise * points, swing.pivot_mm + along * rise + off * run * points

@@ -1,0 +1,122 @@
+"""A row of a keeper's own is proved before it is kept: on every pen that uses it, everything a page could ask is asked
+once, and must be answered, in time."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import replace
+from typing import Any, TypeVar
+
+from ergamot.core.balance.verdicts import judge
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue.tables import OwnRows, merged
+from ergamot.core.drawing.model import model
+from ergamot.core.drawing.views import view
+from ergamot.core.errors import ErgamotError, OutOfRange
+from ergamot.core.flock.flock import Flock
+from ergamot.core.frame.design import build
+from ergamot.core.frame.structure import Structure
+from ergamot.core.ground.lawn import Lawn, pen_size
+from ergamot.core.ground.schedule import plan_moves
+from ergamot.core.place import Place
+from ergamot.core.stock.bill import bill_of
+from ergamot.operations.flocks import flock_of
+from ergamot.operations.pens import design_in
+from ergamot.operations.places import place_record, read_place
+from ergamot.operations.work import Work
+from ergamot.store.records import Record, find, find_all
+
+LONGEST_S = 2.0  # an answer that takes longer is none
+CUT_S = 1.0
+WIDE = Lawn(500.0, 500.0, 0.0)
+V = TypeVar("V")
+
+
+class Watched(Mapping[str, V]):
+    """A table of the catalogue that notes when one of its rows is looked at."""
+
+    def __init__(self, table: Mapping[str, V], key: str):
+        self.table, self.key, self.seen = table, key, False
+
+    def __getitem__(self, key: str) -> V:
+        self.seen = self.seen or key == self.key
+        return self.table[key]
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self.table)
+
+    def __len__(self) -> int:
+        return len(self.table)
+
+
+def prove(work: Work, name: str, key: str, own: OwnRows) -> None:
+    """Refuse rows with which a pen of the farm could no longer be framed, judged, drawn, cut or moved, by its name."""
+    catalogue = merged(own)
+    table = Watched(getattr(catalogue, name), key)
+    watching = replace(catalogue, **{name: table})  # type: ignore[arg-type]  # a table holds rows of its kind
+    proved: set[str] = set()
+    for pen in _pens(work):
+        told = repr((pen.body["shape"], sorted(pen.body["values"].items()), pen.body["flock_id"]))
+        if told in proved:
+            continue
+        proved.add(told)
+        table.seen = False
+        _prove_on(work, pen, watching, table)
+
+
+def _pens(work: Work) -> tuple[Record, ...]:
+    return tuple(one for away in (False, True) for one in find_all(work.session, work.farm_id, "pen", away))
+
+
+def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]) -> None:
+    """One pen: framed and judged; where that looked at the row, drawn, cut and moved as well."""
+    flock_record = find(work.session, "flock", pen.body["flock_id"])
+
+    def built() -> tuple[Structure, Flock, Place]:
+        flock = flock_of(work, flock_record, catalogue)
+        place = read_place(work, place_record(work), catalogue)
+        return build(design_in(catalogue, pen), catalogue), flock, place
+
+    structure, flock, place = _answered(pen, table.key, "built", built)
+    _answered(pen, table.key, "judged", lambda: judge(catalogue, structure, flock, place))
+    if not table.seen:
+        return
+
+    def drawn() -> None:
+        model(structure, catalogue)
+        view(structure, "plan")
+
+    def moved() -> None:
+        plan_moves(catalogue, flock, WIDE, pen_size(structure), place.months_c, flock.out, 14)
+
+    _answered(pen, table.key, "drawn", drawn)
+    _answered(pen, table.key, "cut", lambda: bill_of(structure, catalogue, CUT_S), LONGEST_S + CUT_S)
+    _answered(pen, table.key, "moved", moved)
+
+
+A = TypeVar("A")
+
+
+def _answered(pen: Record, key: str, done: str, ask: Callable[[], A], longest_s: float = LONGEST_S) -> A:
+    """An answer in time, or a refusal that names the pen and what could not be done with it any more."""
+    name = pen.body["name"]
+    begun = time.monotonic()
+    try:
+        answer = ask()
+    except ErgamotError as refused:
+        raise OutOfRange(
+            refused.field,
+            key,
+            "figures your pens can still be built with",
+            f"{name} could not be {done} any more: {refused.message}",
+        ) from None
+    except (ArithmeticError, ValueError, KeyError):
+        raise OutOfRange(
+            "key", key, "figures your pens can still be built with", f"{name} could not be {done} any more"
+        ) from None
+    if time.monotonic() - begun > longest_s:
+        raise OutOfRange(
+            "key", key, f"an answer within {LONGEST_S:g} s", f"{name} would take far too long to be {done}"
+        )
+    return answer

@@ -1,0 +1,101 @@
+"""Putting pens, flocks, lawns and rows away, bringing them back, and deleting them for good."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ergamot.core.errors import ErgamotError
+from ergamot.operations.own_rows import refuse_if_used, row_name
+from ergamot.operations.work import Work
+from ergamot.store.records import Kind, Record, bring_back, erase, find, find_all, put_away
+
+
+class StillAtHand(ErgamotError):
+    """Only what is put away can be deleted."""
+
+    title = "Put it away first"
+
+
+class NotTold(ErgamotError):
+    """More would go, or less, than whoever deletes was told."""
+
+    title = "More hangs on it"
+
+
+@dataclass(frozen=True)
+class Hanging:
+    """Something that goes when another thing is deleted."""
+
+    kind: str
+    id: int
+    name: str
+
+
+def hangs_on(work: Work, record: Record) -> tuple[Hanging, ...]:
+    """What goes with a record when it is deleted: a flock's pens; of others nothing does.
+
+    Versions of a pen go on by themselves; a row that a pen is built of is not put away at all.
+    """
+    if record.kind != "flock":
+        return ()
+    pens = (one for away in (False, True) for one in find_all(work.session, work.farm_id, "pen", away))
+    return tuple(
+        Hanging("pen", one.id, one.body["name"]) for one in pens if one.body["flock_id"] == record.id
+    )
+
+
+def put_record_away(work: Work, kind: Kind, record_id: int, base: int) -> Record:
+    """Put a record away from the lists, from revision `base`; what refers to it goes on as before."""
+    record = find(work.session, kind, record_id)
+    if kind == "row":
+        refuse_if_used(work, record)
+    return put_away(work.session, record, base, work.now)
+
+
+def bring_record_back(work: Work, kind: Kind, record_id: int, base: int) -> Record:
+    """Bring a record that was put away back into the lists."""
+    return bring_back(work.session, find(work.session, kind, record_id), base)
+
+
+def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) -> None:
+    """Delete a record that was put away for good, with the `told` things that hang on it."""
+    record = find(work.session, kind, record_id)
+    if record.away_at is None:
+        raise StillAtHand(
+            f"This {kind} is still in its list. Put it away first; then it can be deleted for good.",
+            field=kind,
+            value=record_id,
+        )
+    hanging = hangs_on(work, record)
+    if len(hanging) != told:
+        names = ", ".join(one.name for one in hanging) or "nothing"
+        raise NotTold(
+            f"With it would go: {names}. Say so to delete it.",
+            field="with",
+            value=told,
+            allowed=str(len(hanging)),
+        )
+    for one in hanging:
+        pen = find(work.session, "pen", one.id)
+        erase(work.session, pen, pen.revision)
+    erase(work.session, record, base)
+
+
+@dataclass(frozen=True)
+class Away:
+    """Something that is put away, and what would go with it if it were deleted."""
+
+    record: Record
+    name: str
+    hanging: tuple[Hanging, ...]
+
+
+def all_away(work: Work) -> tuple[Away, ...]:
+    """Everything that is put away, kind by kind."""
+    kinds: tuple[Kind, ...] = ("pen", "flock", "lawn", "row")
+    records = (one for kind in kinds for one in find_all(work.session, work.farm_id, kind, away=True))
+    return tuple(Away(one, _name(one), hangs_on(work, one)) for one in records)
+
+
+def _name(record: Record) -> str:
+    return row_name(record) if record.kind == "row" else str(record.body["name"])

@@ -1,0 +1,73 @@
+"""Answers that take long stand in a line of their own, so that they cannot hold up those that are quick.
+
+One is worked out at a time in each process, a few may wait, and who comes after them is told to ask again.
+"""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable, Iterator
+from contextlib import ExitStack, contextmanager
+from functools import wraps
+from typing import ParamSpec, TypeVar
+
+from flask import Response
+
+from ergamot.core.errors import Busy
+
+P = ParamSpec("P")
+R = TypeVar("R")
+
+MOST_WAITING = 4  # fewer than the threads there are, which leaves some for quick answers
+LONGEST_WAIT_S = 40.0
+
+
+class Line:
+    """A line in which one is served at a time."""
+
+    def __init__(self, most_waiting: int = MOST_WAITING, longest_s: float = LONGEST_WAIT_S):
+        self._counter = threading.Lock()
+        self._places = threading.BoundedSemaphore(most_waiting + 1)
+        self._longest_s = longest_s
+
+    @contextmanager
+    def turn(self) -> Iterator[None]:
+        """Wait for one's turn and hold it; Busy when the line is full or does not move."""
+        if not self._places.acquire(blocking=False):
+            raise Busy("Several long answers are being worked out already. Ask again in a moment.")
+        try:
+            if not self._counter.acquire(timeout=self._longest_s):
+                raise Busy("Other long answers take their time. Ask again in a moment.")
+            try:
+                yield
+            finally:
+                self._counter.release()
+        finally:
+            self._places.release()
+
+
+LINE = Line()
+
+
+def takes_long(view: Callable[P, R]) -> Callable[P, R]:
+    """A view that is worked out in its turn."""
+
+    @wraps(view)
+    def in_turn(*args: P.args, **kwargs: P.kwargs) -> R:
+        with LINE.turn():
+            return view(*args, **kwargs)
+
+    return in_turn
+
+
+def until_sent(answer: Callable[[], Response]) -> Response:
+    """An answer whose parts are worked out as they are sent: its turn lasts until the last is gone."""
+    held = ExitStack()
+    held.enter_context(LINE.turn())
+    try:
+        made = answer()
+    except BaseException:
+        held.close()
+        raise
+    made.call_on_close(held.close)
+    return made

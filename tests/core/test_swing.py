@@ -83,7 +83,7 @@ def test_no_corner_of_a_lever_comes_to_the_grass_on_its_way_or_locked(design, ki
             and abs(min(member.corners, key=lambda c: abs(c[1]))[1] - lever.side * lever.inner_mm) < 0.5
         )
         corners = [(lever.points * (x - lever.x_mm), z - swing.pivot_mm) for x, _, z in arm.corners]
-        for turned in range(0, int(swing.locked_deg + swing.parked_deg) + 1):
+        for turned in range(int(swing.locked_deg + swing.parked_deg) + 1):
             turn, now = math.radians(turned), math.radians(turned - swing.parked_deg)
             pivot = max(swing.pivot_mm, swing.radius_mm + swing.arm_mm * math.sin(now))
             low = min(pivot - along * math.sin(turn) + up * math.cos(turn) for along, up in corners)

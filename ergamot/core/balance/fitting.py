@@ -18,6 +18,7 @@ WALLS_MM = (609.6, 762.0, 914.4)  # low pens are as high as a roll of mesh is wi
 MOST_HUNG = 12
 ROOST_END_MM = 60.0  # of each bar lies on its rail
 STEPS = {"length": 50.0, "count": 1.0}
+LOW_HOLD_MM = 450.0  # between knee and knuckle: lifted from there it tips enough to clear; HSE INDG143 zones
 TRIES = 80
 # What to leave out when a part can be made no smaller
 LEFT_OUT = {
@@ -132,5 +133,6 @@ def gears(shape: str) -> Iterator[dict[str, Value]]:
     low = shape == "low-pen"
     yield {"gear": "skids"}
     for wheel in ("rubber-10", "foam-13", "barrow-16") if low else ("barrow-16",):
-        yield {"gear": "wheels", "wheel": wheel}
+        held = {} if low else {"hold_height": LOW_HOLD_MM}
+        yield {"gear": "wheels", "wheel": wheel, "tail": "bevelled", **held}
     yield {"gear": "boards", "pairs": 2, "wheel": "foam-13" if low else "barrow-16"}

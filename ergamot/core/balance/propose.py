@@ -15,6 +15,7 @@ from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.place import Place
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 
@@ -23,6 +24,9 @@ MOST_FLOOR_HOUSED = 2.0  # where a house must find room too
 HOUSED = ("a-frame", "coop")
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
 TAIL_MM = 80.0  # of the base rails behind the rear wall, with the axle at its usual place
+# Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
+AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.0, 350.0), (450.0, 350.0))
+KEEPS = 0.9  # of how good the other verdicts were, at the least
 MOST_SIZES = 12  # each takes a while to frame
 
 
@@ -53,7 +57,34 @@ def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str = "low-
     ]
     if not ranked:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
-    return _stouter(catalogue, flock, place, max(ranked, key=lambda pair: pair[0])[1])
+    best = max(ranked, key=lambda pair: pair[0])[1]
+    return _stouter(catalogue, flock, place, _clearing(catalogue, flock, place, best))
+
+
+def _clearing(catalogue: Catalogue, flock: Flock, place: Place, design: Design) -> Design:
+    """The same with its tail bevelled and its axle as far behind the wall, its hold as low, as it takes to clear the
+    grass when it is carried; no farther than the birds' room and the other verdicts allow."""
+    whole = build(design, catalogue)
+    if carried(whole) is None or design.values["gear"] not in ("wheels", "bolt-on"):
+        return design
+    start = _score(judge(catalogue, whole, flock, place), whole)
+    best, clears = design, -math.inf
+    for back, hold in AXLES_BACK:
+        low = {"hold_height": hold} if "hold_height" in design.values and hold else {}
+        try:
+            tried = change(catalogue, design, {"tail": "bevelled", "axle_back": back, **low})
+            structure = build(tried, catalogue)
+        except OutOfRange:
+            continue
+        tipped = carried(structure)
+        score = _score(judge(catalogue, structure, flock, place), structure)
+        if tipped is None or score[:2] < start[:2] or score[2] < KEEPS * start[2]:
+            continue
+        if min(tipped.clear_mm, WANTED_MM) > clears + 1:
+            best, clears = tried, min(tipped.clear_mm, WANTED_MM)
+        if clears >= WANTED_MM:
+            break
+    return best
 
 
 def _stouter(catalogue: Catalogue, flock: Flock, place: Place, design: Design) -> Design:

@@ -219,8 +219,9 @@ class Unusable:
 
 
 def merged(own: OwnRows) -> rows.Catalogue:
-    """The shipped catalogue with a keeper's own rows over it; the same rows give the same object. A row that cannot
-    be used is left out; `unusable` tells which and why.
+    """The shipped catalogue with a keeper's own rows over it, those that can be used.
+
+    `unusable` tells of the others. The same rows give the same object.
 
     Args: own, later rows over earlier ones of the same key.
     Returns: the Catalogue.

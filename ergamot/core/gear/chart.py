@@ -8,8 +8,9 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Crew, Ground
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.carried import CARRY_M
 from ergamot.core.gear.effort import handle_lift
-from ergamot.core.gear.haul import CARRY_M, CI_SPREAD, Haul, haul, movers_strength, tests_of
+from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, tests_of
 from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.gear.raising import Raising
 from ergamot.core.place import Place
@@ -84,7 +85,7 @@ def moving_chart(
         swing_radius=_swing(structure),
         turn_force=turning_n(structure, weighed, place.moving_ground, level.keep),
         clears_hump=_clears(structure),
-        passage_width=widest_m(structure) + 2 * PASSAGE_SPARE_MM / 1000,
+        passage_width=widest_m(structure),
         raised=level.raised,
     )
 

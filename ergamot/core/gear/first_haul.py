@@ -73,7 +73,7 @@ def first_haul(catalogue: Catalogue, structure: Structure, weighed: Mass, place:
         return None
     xs = [corner[0] for member in structure.members for corner in member.corners]
     long = (max(*xs, structure.grip.x_mm) - min(xs)) / 1000
-    wide = widest_m(structure) + 2 * PASSAGE_SPARE_MM / 1000
+    wide = widest_m(structure)
     walked = tuple(
         _stretch(catalogue, structure, weighed, place, leg, (long, wide)) for leg in legs(place.way)
     )
@@ -131,7 +131,7 @@ def told_of_way(found: FirstHaul) -> Iterator[Phrase]:
         f"{{length}} from where it is built: about {minutes} min{rests}", length=Quantity(found.length_m, "m")
     )
     yield phrase(
-        "it goes as {wide} wide with room at its sides, {long} long with what it is held by",
+        "it goes as {wide} wide, {long} long with what it is held by",
         wide=Quantity(1000 * found.width_m, "mm"),
         long=Quantity(1000 * found.pen_length_m, "mm"),
     )
@@ -142,6 +142,14 @@ def told_of_way(found: FirstHaul) -> Iterator[Phrase]:
         )
     else:
         yield phrase(f"it gets there; hardest on stretch {worst.leg.number} is to {ASKED[worst.ruling]}")
+    narrow = min(found.stretches, key=lambda one: one.leg.stretch.width_mm).leg
+    beside = (narrow.stretch.width_mm - 1000 * found.width_m) / 2
+    if 0 <= beside < PASSAGE_SPARE_MM:
+        yield phrase(
+            f"tight on stretch {narrow.number}: {{beside}} at each side, and one would like {{spare}}",
+            beside=Quantity(beside, "mm"),
+            spare=Quantity(PASSAGE_SPARE_MM, "mm"),
+        )
 
 
 def told_of_stretch(one: OnTheWay) -> Phrase:

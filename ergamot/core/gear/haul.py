@@ -9,6 +9,7 @@ from ergamot.core.catalogue import Catalogue, Crew, Ground
 from ergamot.core.frame.footing import Axle
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.carried import carried
 from ergamot.core.gear.effort import (
     SINKS_BELOW,
     START_FACTOR,
@@ -23,7 +24,6 @@ from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.core.units import G
 
-CARRY_M = 0.76  # hands of someone who carries with arms down, just above the knuckle line; HSE INDG143
 ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; common practice
 CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; common practice
 
@@ -78,6 +78,9 @@ def haul(
         loads.append((front, lift + front.rides_kg * G))
     rolls = [_rolls(one, load, ground, firmness) for one, load in loads]
     rolling = sum(resists for resists, _ in rolls)
+    tipped = carried(structure)
+    if tipped and tipped.drags:  # what touches the grass does not roll
+        rolling = rolling * (1 - tipped.drags) + tipped.drags * ground.pulling_mu * max(loads[0][1], 0.0)
     keep = rolling + uphill
     hand = structure.grip.z_mm / 1000
     tilt = keep * (hand - radius) / (x_ahead - x_axle)

@@ -7,6 +7,7 @@ from ergamot.core.finding import Working
 from ergamot.core.frame.footing import Axle, Lever
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.carried import GIVES_MM, carried
 from ergamot.core.gear.effort import START_FACTOR
 from ergamot.core.gear.raising import LEVER_GAIN, Raising
 from ergamot.core.gear.throwing import lifted_n
@@ -29,7 +30,20 @@ def one_axle_steps(work: Working, structure: Structure, weighed: Mass, ground: G
     _soil(work, ground)
     work.step("Cn", "wheel number", "CI*b*2*r/N", "", SOIL)
     work.step("Crr", "rolling resistance", "0.04 + 1.2/Cn", "", SOIL)
-    work.step("F_roll", "to keep it rolling", "max(Q, 0)*Crr", "N")
+    tipped = carried(structure)
+    if tipped and tipped.drags:
+        work.given("c", "it clears the grass by, carried", tipped.clear_mm, "mm", "geometry of the frame")
+        work.given("give", "turf and tyre give", GIVES_MM, "mm", "our judgement")
+        work.step("s_d", "share of the axle's load that drags", "min(1, max(0, -c/give))")
+        work.given("mu", f"pulling friction, {ground.label}", ground.pulling_mu, "", ground.source)
+        work.step(
+            "F_roll",
+            "to keep it going, part rolling, part dragging",
+            "max(Q, 0)*((1 - s_d)*Crr + s_d*mu)",
+            "N",
+        )
+    else:
+        work.step("F_roll", "to keep it rolling", "max(Q, 0)*Crr", "N")
     _pulls(work)
     work.step("F_carry", "lift while pulling", "F_lift + F_keep*(h - r)/(x_hand - x_axle)", "N", "moments")
 

@@ -11,7 +11,8 @@ from ergamot.core.frame.clearance import swing_gaps
 from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.chart import Mover, MovingChart
+from ergamot.core.gear.carried import WANTED_MM, carried
+from ergamot.core.gear.chart import PASSAGE_SPARE_MM, Mover, MovingChart
 from ergamot.core.gear.moving import TESTS
 from ergamot.core.gear.raising import WITH
 from ergamot.core.gear.throwing import hardest_throw
@@ -22,6 +23,30 @@ MOST_SHARE = 9.99  # more is as good as never
 BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; common practice
 WALKS_OUT_MM = 120.0  # and more than this, any of them; common practice
 HEELS_MM = 350.0  # between hands and frame for someone walking backwards; common practice
+
+
+def told_of_tail(structure: Structure) -> Iterator[Phrase]:
+    """How a carried pen clears the grass, and what would make it.
+
+    Args: structure.
+    Returns: an iterator of Phrases.
+    Source: geometry; 25 mm is wanted, common practice.
+    """
+    tipped = carried(structure)
+    if tipped is None:
+        return
+    for name, clear in (("rear cross rail", tipped.rear_mm), ("tail behind the axle", tipped.tail_mm)):
+        if clear < 0:
+            words = f"carried, the {name} digs {{deep}} into the grass: it drags"
+            yield phrase(words, deep=Quantity(-clear, "mm"))
+        elif clear < WANTED_MM and math.isfinite(clear):
+            yield phrase(
+                f"carried, the {name} clears the grass by {{clear}}; {{wanted}} is wanted",
+                clear=Quantity(clear, "mm"),
+                wanted=Quantity(WANTED_MM, "mm"),
+            )
+    if min(tipped.clear_mm, WANTED_MM) < WANTED_MM:
+        yield phrase("a bevelled tail, the axle farther behind the wall or a lower hold would clear it")
 
 
 def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phrase]:
@@ -37,6 +62,7 @@ def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phr
             yield phrase(
                 "lift with the birds riding in the house {birds}", birds=Quantity(chart.lift_birds, "heft")
             )
+    yield from told_of_tail(structure)
     if chart.niosh_n is not None:
         yield phrase(
             "a second opinion: NIOSH would have one person lift {limit} here",
@@ -73,12 +99,14 @@ def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phr
             f"a hump of {{hump}} passes under it; {verdict}", hump=Quantity(1000 * chart.clears_hump, "mm")
         )
     needs = 1000 * chart.passage_width
-    fits = (
-        "it goes through yours"
-        if needs <= place.narrowest_mm
-        else "yours is narrower: it does not get to the field"
+    beside = (place.narrowest_mm - needs) / 2
+    fits = "it goes through yours" if beside >= 0 else "yours is narrower: it does not get to the field"
+    tight = ", with less beside it than the {spare} one would like" if 0 <= beside < PASSAGE_SPARE_MM else ""
+    yield phrase(
+        f"needs a passage of {{needs}}; {fits}{tight}",
+        needs=Quantity(needs, "mm"),
+        spare=Quantity(PASSAGE_SPARE_MM, "mm"),
     )
-    yield phrase(f"needs a passage of {{needs}}; {fits}", needs=Quantity(needs, "mm"))
 
 
 def _room(structure: Structure) -> Iterator[Phrase]:

@@ -37,7 +37,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     """
     pen = chosen(values, catalogue)
     site = _site(pen, catalogue)
-    base_rails(site, pen.length, pen.half)
+    base_rails(site, pen.length, pen.half, pen.gear)
     _rafters(site, pen)
     room = Room()
     house_to = site.x[0]

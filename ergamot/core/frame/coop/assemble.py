@@ -27,8 +27,6 @@ from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Room, Structure
 
-HANDLE_Z_MM = 800.0  # between knuckle and elbow; common practice
-
 
 def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     """Frame and cover a walk-in coop.
@@ -39,7 +37,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     """
     pen = chosen(values, catalogue)
     site = _site(pen, catalogue)
-    base_rails(site, pen.length, pen.half)
+    base_rails(site, pen.length, pen.half, pen.gear)
     plates = set_walls(site, pen)
     site.tied += set_roof(site, pen, plates)
     x0, x1 = site.x
@@ -51,7 +49,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     _roof(site, pen, house_to, roof_to)
     room = build_house(site, pen.house) if pen.house else Room()
     axles = running_gear(site, pen.gear, pen.length, pen.half)
-    grip = handles(site, pen.gear, pen.half, HANDLE_Z_MM)
+    grip = handles(site, pen.gear, pen.half, pen.gear.hold)
     hung = fit_inside(site, pen.inside, pen.half, pen.under_z(-pen.half * 0.4), house_to)
     room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.drinker_points)
     head = pen.under_z(0)

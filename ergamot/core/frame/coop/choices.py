@@ -88,7 +88,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         choices=(Choice("mesh", "mesh"), Choice("solid", "sheet"), Choice("both", "sheet, mesh behind")),
     ),
     *house_parameters("yes", 600.0),
-    *gear_parameters("handles"),
+    *gear_parameters("handles", 800.0),
     *INSIDE_PARAMETERS,
 )
 

@@ -49,7 +49,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("roost_bars", "Roost bars", "inside", "count", 0, 0, 6, note="on a stand of their own"),
     Parameter("roost_height", "Roosts at", "inside", "length", 500.0, 250, 900),
     *INSIDE_PARAMETERS,
-    *gear_parameters("a lifting rope"),
+    *gear_parameters("a lifting rope", 700.0),
 )
 
 

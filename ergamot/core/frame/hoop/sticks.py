@@ -29,7 +29,7 @@ def set_base(site: Site, pen: Chosen) -> None:
     Args: site; pen.
     Source: common practice.
     """
-    base_rails(site, pen.length, pen.half)
+    base_rails(site, pen.length, pen.half, pen.gear)
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     x0, x1 = site.x[0] + thick, site.x[1] - thick
     inner = pen.half - thick

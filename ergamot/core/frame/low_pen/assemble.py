@@ -42,7 +42,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         Framing(pen.section, pen.species),
         Coverer(),
     )
-    base_rails(site, pen.length, half)
+    base_rails(site, pen.length, half, pen.gear)
     set_sticks(site, pen, lay)
     close(site, pen, lay)
     axles = running_gear(site, pen.gear, pen.length, half)

@@ -10,7 +10,9 @@ from ergamot.core.frame.footing import Axle, Grip
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Body, Dimension, Room, Structure, Zone
+from ergamot.core.frame.structure import Body, Dimension, Member, Room, Structure, Zone
+
+ON_GRASS_MM = 1.0
 
 
 @dataclass(frozen=True)
@@ -26,6 +28,12 @@ class Finished:
     head_room: float
     dimensions: tuple[Dimension, ...]
     offsets: tuple[Flat, ...] = ()
+
+
+def _contacts(members: tuple[Member, ...], made: Finished, half: float) -> tuple[Flat, ...]:
+    """Corners of what rests on the grass: from where the foot of the rails begins to their front end."""
+    start = min(x for one in members for x, _, z in one.corners if z < ON_GRASS_MM)
+    return ((start, -half), (made.length, -half), (made.length, half), (start, half))
 
 
 def finish(site: Site, made: Finished) -> Structure:
@@ -58,7 +66,7 @@ def finish(site: Site, made: Finished) -> Structure:
         room=made.room,
         body=Body(site.x, (-half, half), (0, site.profile.top_z), floor_x, floor_y),
         mean_height_mm=site.profile.mean_height,
-        contacts=((0, -half), (made.length, -half), (made.length, half), (0, half)),
+        contacts=_contacts(members, made, half),
         axle=made.axles[0],
         front_axle=made.axles[1],
         grip=made.grip,

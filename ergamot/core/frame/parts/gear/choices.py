@@ -35,6 +35,9 @@ class Gear:
     lever_handle: float = 600.0
     made: str = "through"
     put_under: str = "lever"
+    back: float = AXLE_TO_WALL_MM
+    bevelled: bool = False
+    hold: float = 0.0
 
     @property
     def through(self) -> bool:
@@ -42,10 +45,11 @@ class Gear:
         return self.kind in ("wheels", "bolt-on")
 
 
-def gear_parameters(hold: str) -> tuple[Parameter, ...]:
+def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter, ...]:
     """What can be chosen about moving.
 
-    Args: hold, words for what the hands take: two handles, or a lifting rope.
+    Args: hold, words for what the hands take: two handles, or a lifting rope; held_mm, how high they take it, where a
+        keeper may say.
     Returns: the parameters of group gear.
     Source: common practice ranges.
     """
@@ -75,6 +79,29 @@ def gear_parameters(hold: str) -> tuple[Parameter, ...]:
             "axle", "Axle place", "gear", "length", 60.0, 50, 600, only_if=wheeled, note="from the rear end"
         ),
         Parameter(
+            "axle_back",
+            "Axle behind the wall",
+            "gear",
+            "length",
+            AXLE_TO_WALL_MM,
+            20,
+            900,
+            only_if=("gear", "wheels", "bolt-on"),
+            note="so that the rear clears when it is carried",
+        ),
+        Parameter(
+            "tail",
+            "Tail of the rails",
+            "gear",
+            "choice",
+            "square",
+            choices=(
+                Choice("square", "sawn square"),
+                Choice("bevelled", "bevelled up behind the axle", "does not dig in when carried"),
+            ),
+            only_if=("gear", "wheels", "bolt-on"),
+        ),
+        Parameter(
             "handle",
             "Hold reaches" if "rope" in hold else "Handles reach",
             "gear",
@@ -85,6 +112,7 @@ def gear_parameters(hold: str) -> tuple[Parameter, ...]:
             only_if=wheeled,
             note="ahead of the front",
         ),
+        *_held(held_mm),
         Parameter(
             "axle_steel",
             "Axle of",
@@ -158,6 +186,26 @@ def gear_parameters(hold: str) -> tuple[Parameter, ...]:
     )
 
 
+def _held(height_mm: float | None) -> tuple[Parameter, ...]:
+    """How high the hands take hold: knee to just over knuckle."""
+    if height_mm is None:
+        return ()
+    why = "the lower, the more it tips, and the rear clears"
+    return (
+        Parameter(
+            "hold_height",
+            "Hold taken at",
+            "gear",
+            "length",
+            height_mm,
+            300,
+            900,
+            only_if=("gear", *WHEELED),
+            note=why,
+        ),
+    )
+
+
 def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
     """Look up the gear the values name.
 
@@ -185,6 +233,9 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         float(values["lever_handle"]),
         str(values["axle_made"]) if kind in ("wheels", "bolt-on") else "through",
         str(values["put_under"]),
+        float(values["axle_back"]),
+        kind in ("wheels", "bolt-on") and str(values["tail"]) == "bevelled",
+        float(values.get("hold_height", 0.0)),
     )
 
 
@@ -198,7 +249,7 @@ def body_start(gear: Gear, clear_mm: float = AXLE_TO_WALL_MM) -> float:
     >>> body_start(Gear("skids", None, 60.0, 350.0))
     0.0
     """
-    return gear.axle + clear_mm if gear.through else 0.0
+    return gear.axle + max(clear_mm, gear.back) if gear.through else 0.0
 
 
 def check_gear(gear: Gear, length: float) -> None:
@@ -210,6 +261,9 @@ def check_gear(gear: Gear, length: float) -> None:
     """
     if gear.through and length - gear.axle < LEAST_BODY_MM:
         raise OutOfRange("axle", gear.axle, f"at most {both(length - LEAST_BODY_MM)} in a pen this long")
+    if gear.through and length - gear.axle - gear.back < LEAST_BODY_MM:
+        most = length - gear.axle - LEAST_BODY_MM
+        raise OutOfRange("axle_back", gear.back, f"at most {both(most)} in a pen this long")
     if (gear.pairs == 2 or gear.kind in ("frame", "chassis")) and length - 2 * gear.axle < BETWEEN_PAIRS_MM:
         most = (length - BETWEEN_PAIRS_MM) / 2
         raise OutOfRange(

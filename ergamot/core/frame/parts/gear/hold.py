@@ -8,7 +8,7 @@ from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
 
 GRIP_FROM_END_MM = 50.0  # hands close round a handle this far from its end; common practice
-ROPE_HOLD_MM = 700.0  # hands hold a lifting rope at knuckle height; common practice
+DRAWBAR_MM = 700.0  # a drawbar is held at knuckle height; common practice
 HANDLE_LAP_MM = 600.0  # how far a handle lies along what it is bolted to; common practice
 
 
@@ -32,7 +32,7 @@ def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
 
 
 def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
-    """A rope from both front corners of the base, held at knuckle height to lift and pull.
+    """A rope from both front corners of the base, held to lift and pull.
 
     Args: site; gear; length and half as base_rails.
     Returns: the Grip at the hands; on skids at the pulling rope, on a chassis at its drawbar.
@@ -44,13 +44,13 @@ def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
     z = site.frame.section.deep_mm / 2
     site.buy("eye", "rope eye", "gear", [(length, -half / 2, z), (length, half / 2, z)])
     site.buy("rope", "lifting rope", "gear", [(length, 0.0, z)])
-    return Grip(length + gear.handle, ROPE_HOLD_MM)
+    return Grip(length + gear.handle, gear.hold)
 
 
 def _pulled(gear: Gear, x_front: float, deep: float) -> Grip | None:
     """Where a pen that is never lifted by hand is pulled: at its rope, or the end of its drawbar."""
     if gear.kind == "chassis":
-        return Grip(x_front + gear.handle, ROPE_HOLD_MM)
+        return Grip(x_front + gear.handle, DRAWBAR_MM)
     return skid_grip(x_front, deep) if gear.wheel is None else None
 
 

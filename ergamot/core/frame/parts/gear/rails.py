@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+import math
+
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
+
+MOST_BEVEL_DEG = 60.0  # off square; steeper wants a jig even with the stick laid on its side
 
 
 def side_bands(half: float, thick: float) -> tuple[Flat, Flat]:
@@ -20,16 +25,37 @@ def side_bands(half: float, thick: float) -> tuple[Flat, Flat]:
     return (-half, thick - half), (half - thick, half)
 
 
-def base_rails(site: Site, length: float, half: float) -> None:
+def tail_start(gear: Gear | None, deep: float) -> float:
+    """Where the foot of the side rails begins: under the axle where the tail behind it is bevelled.
+
+    Args: gear, none for rails that are not carried; deep, of the rail, mm.
+    Returns: mm from the rear end.
+    Source: geometry; half degrees, up to 60° off square.
+
+    >>> tail_start(None, 64)
+    0.0
+    """
+    if gear is None or not gear.bevelled:
+        return 0.0
+    steepest = min(MOST_BEVEL_DEG, math.degrees(math.atan2(gear.axle, deep)))
+    return deep * math.tan(math.radians(math.ceil(2 * steepest) / 2))
+
+
+def base_rails(site: Site, length: float, half: float, gear: Gear | None = None) -> None:
     """Two side rails the whole length, and a cross rail under each end wall.
 
-    Args: site; length, mm; half, half the outside width, mm.
+    Args: site; length, mm; half, half the outside width, mm; gear, which may have their tail bevelled.
     Source: common practice.
     """
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     side = Piece("base side rail", "B", "carries the whole pen and slides on the grass")
+    start = tail_start(gear, deep)
     for band in side_bands(half, thick):
-        site.frame.stick(side, (0, length), band, (0, deep), "x")
+        if start:
+            outline = ((start, 0.0), (length, 0.0), (length, deep), (0.0, deep))
+            site.frame.profiled(side, outline, "y", band)
+        else:
+            site.frame.stick(side, (0, length), band, (0, deep), "x")
     across = Piece("base cross rail", "B", "holds the side rails apart and closes the end at the ground")
     for low in (site.x[0], site.x[1] - thick):
         site.frame.stick(across, (low, low + thick), (thick - half, half - thick), (0, deep), "y")

@@ -20,6 +20,7 @@ from ergamot.core.frame.parts.gear.levers import lever_out, swinging_wheels
 from ergamot.core.frame.parts.gear.loose import loose_wheels
 from ergamot.core.frame.parts.site import Site
 
+LEG_FOOT_MM = 30.0  # a leg ends so far above the foot of bevelled rails; common practice
 OVER_WHEEL_MM = 20.0  # a tyre clears the spacer over it; common practice
 Axles = tuple[Axle | None, Axle | None]  # rear, front
 
@@ -58,11 +59,11 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
     leg = needs_axle_leg(gear, section.deep_mm)
     inner = half + (section.thick_mm if leg else 0)
     if leg:
-        top = radius + END_DIAMETERS * wheel.bore_mm
+        top, foot = radius + END_DIAMETERS * wheel.bore_mm, LEG_FOOT_MM if gear.bevelled else 0.0
         if gear.made == "both":
             top = max(top, wheel.diameter_mm + OVER_WHEEL_MM + section.thick_mm)
-            _outer_legs(site, gear.axle, inner, wheel.width_mm + 2 * WHEEL_GAP_MM, top)
-        _axle_legs(site, gear.axle, half, top)
+            _outer_legs(site, gear.axle, inner, wheel.width_mm + 2 * WHEEL_GAP_MM, foot, top)
+        _axle_legs(site, gear.axle, half, foot, top)
     row, beside = rod_row(site, gear, wheel), wheel.width_mm + 2 * WHEEL_GAP_MM
     out = inner + beside / 2
     for side, word in ((-1, "right"), (1, "left")):
@@ -88,7 +89,7 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
     )
 
 
-def _outer_legs(site: Site, axle: float, inner: float, wide: float, top: float) -> None:
+def _outer_legs(site: Site, axle: float, inner: float, wide: float, foot: float, top: float) -> None:
     """A second leg outside each wheel, hung from a spacer over it."""
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     leg = Piece("axle leg", "A", "carries the outer end of the axle", "gear")
@@ -98,14 +99,14 @@ def _outer_legs(site: Site, axle: float, inner: float, wide: float, top: float) 
         y = sorted((side * inner, side * (inner + wide)))
         site.frame.stick(spacer, x, (y[0], y[1]), (top - thick, top), "y")
         out = sorted((side * (inner + wide), side * (inner + wide + thick)))
-        site.frame.stick(leg, x, (out[0], out[1]), (0, top), "z")
+        site.frame.stick(leg, x, (out[0], out[1]), (foot, top), "z")
 
 
-def _axle_legs(site: Site, axle: float, half: float, top: float) -> None:
+def _axle_legs(site: Site, axle: float, half: float, foot: float, top: float) -> None:
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     leg = Piece("axle leg", "A", "carries the axle above the rail; bolted to it", "gear")
     for band in ((-half - thick, -half), (half, half + thick)):
-        site.frame.stick(leg, (axle - deep / 2, axle + deep / 2), band, (0, top), "z")
+        site.frame.stick(leg, (axle - deep / 2, axle + deep / 2), band, (foot, top), "z")
 
 
 def wheel_out(gear: Gear, half: float, section: Section) -> float:

@@ -84,12 +84,6 @@ class NothingToUndo(ErgamotError):
     title = "No step to take back"
 
 
-class TakesTooLong(ErgamotError):
-    """An exact answer was not found in the time allowed."""
-
-    title = "It took too long"
-
-
 class Busy(ErgamotError):
     """As much long work is under way already as this machine bears."""
 

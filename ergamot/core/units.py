@@ -36,7 +36,7 @@ _FRACTION_SIGNS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜
 
 @dataclass(frozen=True)
 class Quantity:
-    """A figure with its unit: mm, m, m2, kg, N, heft (a force shown as the weight it feels like),
+    """A figure with its unit: mm (about: mm, said roughly), m, m2, kg, N, heft (a force shown as the weight it feels like),
     ms (speed), degC, day, share, or a plain word that is shown as it stands."""
 
     value: float
@@ -217,6 +217,8 @@ def say(quantity: Quantity, system: System = "metric") -> str:
     imperial = system == "imperial"
     if unit == "mm":
         return say_feet_inches(value) if imperial else _say_mm(value)
+    if unit == "about":
+        return _say_about(value, imperial)
     if unit == "day":
         return f"day {value:.0f}"
     if unit == "share":
@@ -263,6 +265,13 @@ def said_unit(unit: str) -> str:
 
 def _say_mm(value: float) -> str:
     return f"{value / 1000:.3f} m" if abs(value) >= 1000 else f"{value:.0f} mm"
+
+
+def _say_about(mm: float, imperial: bool) -> str:
+    """A length as a person says it where no saw is involved: whole inches, or centimetres."""
+    if imperial:
+        return say_feet_inches(round(mm / INCH_MM) * INCH_MM)
+    return f"{mm / 1000:.2f} m" if abs(mm) >= 995 else f"{round(mm, -1):.0f} mm"
 
 
 def _tidy(figure: float) -> str:

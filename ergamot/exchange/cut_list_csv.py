@@ -50,6 +50,14 @@ def write_cut_list(bill: Bill, catalogue: Catalogue) -> str:
     write()
     write(*BUY_COLUMNS)
     for line in bill.lines:
-        write(line.aisle, line.what, line.used, line.packs, line.pack, f"{line.each:.2f}", f"{line.cost:.2f}")
+        write(
+            line.aisle.value,
+            line.what,
+            line.used.text("metric"),
+            line.packs,
+            line.pack.text("metric"),
+            f"{line.each:.2f}",
+            f"{line.cost:.2f}",
+        )
     write("", "total", "", "", "", "", f"{bill.total:.2f}")
     return out.getvalue()

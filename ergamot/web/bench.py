@@ -13,6 +13,7 @@ from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Member, Panel, Structure
+from ergamot.core.stock.cut_list import saw_deg
 from ergamot.core.units import Quantity
 from ergamot.core.weather.stability import Gusts
 from ergamot.operations.kept import Record
@@ -182,7 +183,7 @@ def _stick_fact(member: Member, fixed: list[str], used: float | None) -> FactOut
         phrase(f"{member.section.label}, {{length}}, {{kg}} fresh", length=length, kg=kg),
     ]
     if any(cut.angle_deg for cut in member.cuts):
-        angles = " and ".join(f"{cut.angle_deg:g}°" for cut in member.cuts)
+        angles = " and ".join(f"{saw_deg(cut.angle_deg):g}°" for cut in member.cuts)
         lines.append(
             phrase(
                 f"ends cut {angles} off square; short point {{short}}",

@@ -10,6 +10,7 @@ from flask import Response
 
 from ergamot.core.drawing.offsets import offset_table
 from ergamot.core.stock.bill import Bill
+from ergamot.core.stock.coverings import Aisle
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.template_svg import write_template
@@ -28,7 +29,7 @@ from ergamot.web.schemas.build import (
     PieceOut,
     PlanOut,
 )
-from ergamot.web.schemas.figures import words
+from ergamot.web.schemas.figures import Words, words
 from ergamot.web.unit_of_work import current_work
 
 build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
@@ -52,15 +53,16 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
         "lines": [
             BoughtOut(
                 what=line.what,
-                aisle=line.aisle,
-                used=line.used,
+                aisle=line.aisle.value,
+                used=Words.model_validate(line.used),
                 packs=line.packs,
-                pack=line.pack,
+                pack=Words.model_validate(line.pack),
                 each=f"{line.each:.2f}",
                 cost=f"{line.cost:.2f}",
             )
             for line in bill.lines
         ],
+        "aisles": [aisle.value for aisle in Aisle],
         "total": f"{bill.total:.2f}",
         "offsets": [OffsetOut(out=words(out, "mm"), up=words(up, "mm")) for out, up in offsets],
     }

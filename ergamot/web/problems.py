@@ -26,7 +26,6 @@ STATUS: tuple[tuple[type[errors.ErgamotError], int], ...] = (
     (StillAtHand, 409),
     (NotTold, 409),
     (errors.Busy, 503),
-    (errors.TakesTooLong, 503),
     (errors.ErgamotError, 422),
 )
 

@@ -83,8 +83,13 @@ def test_the_fixings_bought_are_those_the_joints_call_for(design):
 def test_staples_go_round_every_mesh_and_screws_hold_every_sheet(design):
     structure = build(design, CATALOGUE)
     edges = 0
+    bent = [p for p in structure.panels if not p.solid and p.curved and p.when != "aside"]
+    for piece in {panel.piece for panel in bent}:  # along both feet, and along the curve at both ends
+        strips = [panel for panel in bent if panel.piece == piece]
+        along = max(panel.cut_mm[0] for panel in strips)
+        edges += math.ceil((2 * along + 2 * sum(panel.cut_mm[1] for panel in strips)) / 75)
     for panel in structure.panels:
-        if not panel.solid and panel.when != "aside":
+        if not panel.solid and not panel.curved and panel.when != "aside":
             corners = panel.corners
             edges += math.ceil(
                 sum(math.dist(a, b) for a, b in zip(corners, corners[1:] + corners[:1], strict=True)) / 75

@@ -132,6 +132,11 @@ def test_a_notch_is_just_the_wood_the_plate_needs(design):
 def test_covering_spans_and_mesh_backing_are_within_bounds(design):
     structure = build(design, CATALOGUE)
     rails = sorted(m.centre[0] for m in structure.members if m.role == "top cross rail")
+    if float(design.values["fall"]):  # sheet lies down the fall, from noggin to noggin
+        rails = sorted(m.centre[1] for m in structure.members if m.role in ("noggin", "top side rail"))
+        rails = [a for a, b in pairwise([*rails, math.inf]) if b - a > 1]
+        structure_falls = any(m.role == "noggin" for m in structure.members)
+        rails = rails if structure_falls else []
     edge = max((max(c[0] for c in p.corners) for p in structure.panels if p.role == "roof"), default=0)
     span = CATALOGUE.sheets[str(design.values["roof"])].purlin_span_m * 1000
     for low, high in pairwise(rails):

@@ -51,7 +51,8 @@ def test_the_working_and_the_engine_agree(design, flock):
     worked = {f.what: work_again(f.working) for f in judged.findings}
     assert worked["wind"]["V10"] == pytest.approx(judged.stability.worst.least, rel=1e-4)
     assert worked["weight"]["m_fresh"] == pytest.approx(judged.mass.fresh_kg, rel=1e-5)
-    assert worked["space"]["has"] == pytest.approx(structure.body.floor_m2 / flock.placed, rel=1e-5)
+    head_mm = 1000 * CATALOGUE.floor_needs[flock.strain.kind].floor_head_m
+    assert worked["space"]["has"] == pytest.approx(structure.floor_under_m2(head_mm) / flock.placed, rel=1e-5)
 
 
 @given(designs(), flocks())

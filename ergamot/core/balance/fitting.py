@@ -61,16 +61,17 @@ def _wanted(catalogue: Catalogue, flock: Flock, shape: str) -> dict[str, Value]:
     need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
     feeder, drinker = "tube-10", "nipple-20"
     edge, points = catalogue.containers[feeder].edge_m, catalogue.containers[drinker].points
+    each_m = need.round_edge_m if catalogue.containers[feeder].edge == "round" else need.feeder_edge_m
     values: dict[str, Value] = {
         "feeder": feeder,
-        "feeders": min(MOST_HUNG, math.ceil(flock.placed * need.feeder_edge_m / edge)),
+        "feeders": min(MOST_HUNG, math.ceil(flock.placed * each_m / edge)),
         "drinker": drinker,
         "drinkers": min(MOST_HUNG, math.ceil(flock.placed / need.birds_per_drinker / points)),
     }
     roost_m = flock.placed * need.roost_m
     if shape == "low-pen":
         head_room = flock.strain.head_room_m * 1000 + HEADROOM_SPARE_MM
-        values["height"] = next(roll for roll in WALLS_MM if roll >= head_room)
+        values |= {"height": next(roll for roll in WALLS_MM if roll >= head_room), "catch_board": "yes"}
     elif shape == "hoop" and roost_m:
         values |= {"roost_bars": min(6, math.ceil(roost_m / 1.2)), "roost_height": 500.0}
     elif shape in ("a-frame", "coop"):

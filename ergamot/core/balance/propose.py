@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
-from ergamot.core.frame.design import Design, build, change
+from ergamot.core.frame.design import Design, build, change, make_design
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
@@ -27,6 +27,7 @@ TAIL_MM = 80.0  # of the base rails behind the rear wall, with the axle at its u
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
 AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.0, 350.0), (450.0, 350.0))
 KEEPS = 0.9  # of how good the other verdicts were, at the least
+LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds
 MOST_SIZES = 12  # each takes a while to frame
 
 
@@ -67,7 +68,8 @@ def _clearing(catalogue: Catalogue, flock: Flock, place: Place, design: Design) 
     whole = build(design, catalogue)
     if carried(whole) is None or design.values["gear"] not in ("wheels", "bolt-on"):
         return design
-    start = _score(judge(catalogue, whole, flock, place), whole)
+    judged = judge(catalogue, whole, flock, place)
+    start, room = _score(judged, whole), min(1.0, judged.space.ratio)
     best, clears = design, -math.inf
     for back, hold in AXLES_BACK:
         low = {"hold_height": hold} if "hold_height" in design.values and hold else {}
@@ -77,8 +79,10 @@ def _clearing(catalogue: Catalogue, flock: Flock, place: Place, design: Design) 
         except OutOfRange:
             continue
         tipped = carried(structure)
-        score = _score(judge(catalogue, structure, flock, place), structure)
-        if tipped is None or score[:2] < start[:2] or score[2] < KEEPS * start[2]:
+        judged = judge(catalogue, structure, flock, place)
+        score = _score(judged, structure)
+        worse = judged.space.ratio < room or score[:2] < start[:2] or score[2] < KEEPS * start[2]
+        if tipped is None or worse:
             continue
         if min(tipped.clear_mm, WANTED_MM) > clears + 1:
             best, clears = tried, min(tipped.clear_mm, WANTED_MM)
@@ -106,7 +110,8 @@ def _score(judged: Judged, structure: Structure) -> tuple[bool, int, float]:
 
 def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
     section = catalogue.sections["2x4" if shape == "hoop" else "2x3"]
-    need = needed_floor_m2(flock, pick(catalogue.floor_needs, flock.strain.kind, "strain"))
+    row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
+    need = needed_floor_m2(flock, row) / _with_head_room(catalogue, shape, 1000 * row.floor_head_m)
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
     sizes = [
         (long, wide)
@@ -128,6 +133,12 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
     # None of those near enough can be built: the largest that can
     others = sorted((size for size in sizes if size not in near), key=math.prod, reverse=True)
     return next((made for size in others if (made := designs(size))), [])
+
+
+def _with_head_room(catalogue: Catalogue, shape: str, head_mm: float) -> float:
+    """The share of a shape's floor that has head room over it, in a pen of its usual size."""
+    usual = build(make_design(catalogue, shape, {}), catalogue)
+    return max(LEAST_USABLE, usual.floor_under_m2(head_mm) / usual.body.floor_m2)
 
 
 def _enough(

@@ -77,7 +77,13 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
         for held in spread(stable.holding, place.holding_ground)
     )
     inside = provisions(flock, need, structure.room)
-    space = judge_space(flock, need, structure.body.floor_m2, structure.head_room_mm / 1000)
+    space = judge_space(
+        flock,
+        need,
+        structure.floor_under_m2(1000 * need.floor_head_m),
+        structure.head_room_mm / 1000,
+        structure.body.floor_m2,
+    )
     said = (*(one.words for one in inside), *unreached(structure))
     return Judged(
         space=replace(space, details=(*space.details, *said)),

@@ -188,7 +188,9 @@ class FloorNeed(Row):
     roost_m: Annotated[float, Within(0, 1)]
     birds_per_nest: Annotated[float, Within(0, 100)]
     nest_mm: Annotated[float, Within(0, 800)]
-    feeder_edge_m: Annotated[float, Within(0.005, 1)]
+    feeder_edge_m: Annotated[float, Within(0.005, 1, "edge of a trough")]
+    round_edge_m: Annotated[float, Within(0.005, 1, "edge of a round feeder")]
+    floor_head_m: Annotated[float, Within(0.1, 2, "head room over floor that counts")]
     birds_per_drinker: Annotated[float, Within(1, 200)]
     source: str
 
@@ -370,7 +372,8 @@ class WirePanel(Row):
 class Container(Row):
     """A feeder or drinker: mass empty, what it holds, and how many birds it serves at once.
 
-    `use` is feeder or drinker; `edge_m` is feeding edge, `points` drinking points.
+    `use` is feeder or drinker; `edge_m` is feeding edge, of a trough or round (a trough where nothing is said);
+    `points` drinking points.
     """
 
     key: str
@@ -387,6 +390,7 @@ class Container(Row):
     kg: Annotated[float, Within(0.01, 100)]
     holds_kg: Annotated[float, Within(0.1, 500)]
     edge_m: Annotated[float, Within(0, 20)]
+    edge: Annotated[str, Among(("trough", "round", ""))]
     points: Annotated[int, Within(0, 200)]
     price: Annotated[Decimal, PRICE]
     source: str

@@ -253,11 +253,18 @@ def _laid_over(own: OwnRows) -> tuple[rows.Catalogue, tuple[Unusable, ...]]:
     for name, cells in sorted(own, key=lambda one: LAST.index(one[0]) if one[0] in LAST else -1):
         read = json.loads(cells)
         try:
-            catalogue = with_row(catalogue, name, read)
+            catalogue = with_row(catalogue, name, {**_shipped_cells(name, read), **read})
         except ErgamotError as refused:
             key = str(read.get(TABLES[name].key, "")) if name in TABLES else ""
             left_out.append(Unusable(name, key, refused.field, refused.message))
     return catalogue, tuple(left_out)
+
+
+def _shipped_cells(name: str, cells: Mapping[str, str]) -> dict[str, str]:
+    """The shipped row under an own one, for columns that came after the own row was kept."""
+    table = table_of(name)
+    shipped = getattr(load_catalogue(), name).get(cells.get(table.key, ""))
+    return cells_of(shipped) if shipped else {}
 
 
 LAST = ("strains", "wheels", "crews")  # their rows name rows of other tables, which are laid first

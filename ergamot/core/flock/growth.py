@@ -8,6 +8,7 @@ from ergamot.core.catalogue import Strain
 from ergamot.core.errors import require_range
 from ergamot.core.flock.flock import Flock
 
+YEAR_DAYS = 365.0
 OLDEST_DAY = 828  # the latest leaving day and 28 days more
 
 
@@ -46,7 +47,8 @@ def living(flock: Flock, day: float) -> float:
     """How many birds are expected to be alive on a day of age.
 
     Args: flock; day, age in days (before going out all live; after leaving, those that left).
-    Returns: expected number, not rounded: losses spread evenly over the stay.
+    Returns: expected number, not rounded: losses spread evenly over the stay. Of meat birds the strain's mortality is
+        of a batch, of layers of a year.
     Source: common practice; mortality per strain in the catalogue.
 
     >>> from datetime import date
@@ -55,5 +57,7 @@ def living(flock: Flock, day: float) -> float:
     >>> living(Flock(broilers, 100, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20)), 49)
     96.0
     """
-    through = (day - flock.out_day) / (flock.leaving_day - flock.out_day)
-    return flock.placed * (1 - flock.strain.mortality * min(max(through, 0.0), 1.0))
+    stay = flock.leaving_day - flock.out_day
+    lost = flock.strain.mortality * (stay / YEAR_DAYS if flock.strain.lays else 1.0)
+    through = (day - flock.out_day) / stay
+    return flock.placed * (1 - min(1.0, lost) * min(max(through, 0.0), 1.0))

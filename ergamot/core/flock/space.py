@@ -12,6 +12,7 @@ from ergamot.core.flock.growth import mass_kg
 from ergamot.core.units import Quantity
 
 GROWTH_POWER = 0.67  # floor need goes with surface, mass^⅔; common practice
+INSIDE = "floor inside the base rails"
 LEAST_SHARE = 1 / 3  # however small the bird; common practice
 
 
@@ -90,11 +91,13 @@ def needed_floor_m2(flock: Flock, need: FloorNeed) -> float:
     return flock.placed * floor_need_m2(need.good_m2, need.finish_kg, finish)
 
 
-def judge_space(flock: Flock, need: FloorNeed, floor_m2: float, head_room_m: float) -> Finding:
+def judge_space(
+    flock: Flock, need: FloorNeed, floor_m2: float, head_room_m: float, inside_m2: float | None = None
+) -> Finding:
     """Is there room for every bird on every day of the stay, and if not, until when?
 
-    Args: flock; need, the row of its kind; floor_m2, inside the base rails, above 0; head_room_m,
-        clear height inside, m.
+    Args: flock; need, the row of its kind; floor_m2, inside the base rails and with head room, above 0; head_room_m,
+        clear height inside, m; inside_m2, all of it inside the base rails, where that is more.
     Returns: the Space finding; its ratio is floor per bird over the good need on the leaving day.
     Source: common practice; floor need goes with mass^0.67.
 
@@ -107,7 +110,9 @@ def judge_space(flock: Flock, need: FloorNeed, floor_m2: float, head_room_m: flo
     """
     days = space_by_day(flock, need, floor_m2)
     work = Working()
-    work.given("A", "floor inside the base rails", floor_m2, "m2", "measured on the frame")
+    low = inside_m2 is not None and inside_m2 > floor_m2 + 1e-6
+    words = f"floor inside the base rails with {need.floor_head_m:g} m clear over it" if low else INSIDE
+    work.given("A", words, floor_m2, "m2", "measured on the frame")
     work.given("n", "birds placed", flock.placed)
     work.given("D", "age on the leaving day", flock.leaving_day, "days")
     work.given("A_end", "grown size of the strain", flock.strain.a_kg, "kg", flock.strain.source)
@@ -121,7 +126,7 @@ def judge_space(flock: Flock, need: FloorNeed, floor_m2: float, head_room_m: flo
     work.step("ratio", "has over needs", "has/need")
     details = [
         phrase("{live} of live weight on the last day", live=Quantity(days[-1].live_kg_m2, "kg/m2")),
-        phrase("{floor} inside the base rails", floor=Quantity(floor_m2, "m2")),
+        phrase("{floor} inside the base rails", floor=Quantity(inside_m2 or floor_m2, "m2")),
     ]
     if head_room_m < flock.strain.head_room_m:
         details.append(
@@ -129,6 +134,14 @@ def judge_space(flock: Flock, need: FloorNeed, floor_m2: float, head_room_m: flo
                 "head room {has}: these birds want {needs}",
                 has=Quantity(head_room_m * 1000, "mm"),
                 needs=Quantity(flock.strain.head_room_m * 1000, "mm"),
+            )
+        )
+    if low and inside_m2 is not None:
+        details.append(
+            phrase(
+                "{less} of floor lies under less than {head} and does not count (1999/74/EC)",
+                less=Quantity(inside_m2 - floor_m2, "m2"),
+                head=Quantity(need.floor_head_m * 1000, "mm"),
             )
         )
     return Finding(

@@ -24,6 +24,8 @@ SPAN_OVER_SAG = 120.0  # span over deflection for farm roofs; common practice
 # What is asked of beams and rods, as it is printed and worked: N/m and m give N m; N m and mm give MPa
 BEAM_MOMENT = "w*L**2/8"
 ARCH_MOMENT = "w*L**2/64"  # of two hinges, half of it loaded; statics of a parabolic arch
+ARCH_THRUST = "w*b**2/(8*f)/R"  # what level load presses on the curve with; statics of a parabolic arch
+ARCH_BUCKLES = "EI*(3.14159**2/alpha**2 - 1)/R**3"  # two hinges; Timoshenko & Gere (1961)
 RECTANGLE_MODULUS = "b*d**2/6"
 RECTANGLE_SECOND = "b*d**3/12"
 SAG = "5*w*L**4/(384*E*I)*1000000"

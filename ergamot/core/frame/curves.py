@@ -26,6 +26,11 @@ class Hoop:
     rise: float
     edge_deg: float
 
+    @property
+    def sharpest(self) -> float:
+        """Its greatest curvature, at the crown, 1/mm: 4·k·K/L."""
+        return 4 * self.modulus * float(ellipk(self.modulus**2)) / self.length
+
     def points(self, count: int) -> tuple[Flat, ...]:
         """count + 1 points along it, equally far apart on the panel, right foot to left, z from its feet."""
         big_k = float(ellipk(self.modulus**2))

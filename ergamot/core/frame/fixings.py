@@ -27,13 +27,17 @@ def count_fixings(
     counts: dict[str, int] = {"staple": 0, "roof-screw": 0}
     for joint in (one for one in joints if one.count):
         counts[joint.fixing] = counts.get(joint.fixing, 0) + joint.count
+    bent: dict[str, list[Panel]] = {}
     for panel in panels:
         if panel.when == "aside":
             continue
         if panel.solid:
             counts["roof-screw"] += _sheet_screws(panel)
+        elif panel.curved:
+            bent.setdefault(panel.piece, []).append(panel)
         else:
             counts["staple"] += math.ceil(_edge_mm(panel) / STAPLE_SPACING_MM)
+    counts["staple"] += sum(math.ceil(_bent_edge_mm(strips) / STAPLE_SPACING_MM) for strips in bent.values())
     middle = _middle(members)
     return tuple(
         Hardware(
@@ -54,6 +58,12 @@ def count_fixings(
 def _edge_mm(panel: Panel) -> float:
     following = panel.corners[1:] + panel.corners[:1]
     return sum(distance(a, b) for a, b in zip(panel.corners, following, strict=True))
+
+
+def _bent_edge_mm(strips: list[Panel]) -> float:
+    """Round the edge of one mesh bent over the pen: along its two feet, and along the curve at both ends."""
+    along = max(strip.cut_mm[0] for strip in strips)
+    return 2 * along + 2 * sum(strip.cut_mm[1] for strip in strips)
 
 
 def _sheet_screws(panel: Panel) -> int:

@@ -57,14 +57,17 @@ def unreached(structure: Structure) -> tuple[Phrase, ...]:
     Source: as reach.
     """
     found = []
+    penned = any(panel.role == "catch board" for panel in structure.panels)
     for one in (each for each in reach(structure) if not each.reached):
+        if penned and one.zone.role == "run" and not math.isinf(one.beyond_mm):
+            continue  # the birds are driven to the near end and penned there
         if math.isinf(one.beyond_mm):
             found.append(phrase(f"no opening lets a person into the {one.zone.name}"))
         else:
             found.append(
                 phrase(
                     f"the far corner of the {one.zone.name} lies {{beyond}} past an arm's reach",
-                    beyond=Quantity(one.beyond_mm, "mm"),
+                    beyond=Quantity(one.beyond_mm, "about"),
                 )
             )
     return tuple(found)

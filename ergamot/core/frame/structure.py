@@ -15,6 +15,9 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.footing import Anchor, Axle, Ballast, Grip, Lever
 from ergamot.core.frame.geometry import Flat, Point
 
+LEANS = 0.02  # a normal's part from which a covering is neither upright nor level
+NO_FLOOR_M2 = 0.001  # as good as none
+LEAST_FLOOR_MM = 300.0  # narrower is no floor; 1999/74/EC article 2
 Group = Literal[
     "frame", "roof", "walls", "mesh", "doors", "house", "nests", "roosts", "inside", "gear", "fixings"
 ]
@@ -239,6 +242,7 @@ class Room:
     roost_m: float = 0.0
     nests: int = 0
     feeder_edge_m: float = 0.0
+    feeder_round: bool = False
     drinker_points: int = 0
 
 
@@ -274,6 +278,23 @@ class Structure:
     def carried(self) -> bool:
         """Is one end carried in the hands while the other rolls?"""
         return self.axle is not None and self.front_axle is None
+
+    def floor_under_m2(self, head_mm: float) -> float:
+        """Floor inside the base rails with so much clear height over it, where it is wide enough to walk on.
+
+        Every covering that leans over the run cuts some off at the height of a bird's head. Raised floors stand over
+        as much of the run as they take from it.
+        """
+        (low, high), (x0, x1) = self.body.floor_y, self.body.floor_x
+        for panel in self.standing:
+            _, ny, nz = panel.normal
+            if panel.inside != "run" or panel.outside or abs(nz) < LEANS or abs(panel.normal[0]) > LEANS:
+                continue
+            room = -nz * (head_mm - panel.centre[2]) + ny * panel.centre[1]  # ny·y may be at most this
+            if abs(ny) > LEANS:
+                low, high = (low, min(high, room / ny)) if ny > 0 else (max(low, room / ny), high)
+        wide = high - low if high - low >= LEAST_FLOOR_MM else 0.0
+        return max(NO_FLOOR_M2, wide * (x1 - x0) / 1e6)
 
     @cached_property
     def standing(self) -> tuple[Panel, ...]:

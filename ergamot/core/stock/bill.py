@@ -5,14 +5,19 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from decimal import Decimal
+from time import monotonic
 
 from ergamot.core.catalogue import Catalogue
+from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Hardware, Structure
-from ergamot.core.stock.coverings import Bought, mesh_lines, sheet_lines, wire_panel_lines
+from ergamot.core.stock.coverings import EACH, Aisle, Bought, mesh_lines, sheet_lines, wire_panel_lines
 from ergamot.core.stock.cut_list import Piece, cut_list
 from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan, Want, plan_sticks
+from ergamot.core.units import Quantity
 
 CENT = Decimal("0.01")
+LEAST_S = 0.1  # for one plan, however many there are
+AISLE_OF = {"fixings": Aisle.FIXINGS, "gear": Aisle.GEAR}
 
 
 @dataclass(frozen=True)
@@ -31,15 +36,18 @@ class Bill:
 def bill_of(structure: Structure, catalogue: Catalogue, seconds: float = TIME_LIMIT_S) -> Bill:
     """Everything it takes to build a pen, priced.
 
-    Args: structure; catalogue with example or own prices; seconds for each cutting plan, 0.1 to 60.
+    Args: structure; catalogue with example or own prices; seconds for all its cutting plans together,
+        0.1 to 60.
     Returns: the Bill; its total is the sum of its lines.
-    Raises: OutOfRange, TakesTooLong from the cutting plan.
+    Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
     """
     pieces = cut_list(structure)
-    plans = []
+    plans: list[tuple[str, str, CuttingPlan]] = []
     lines: list[Bought] = []
-    for section_key, species_key in dict.fromkeys((p.section, p.species) for p in pieces):
+    kinds = list(dict.fromkeys((p.section, p.species) for p in pieces))
+    deadline = monotonic() + seconds
+    for section_key, species_key in kinds:
         section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
         wants = [
             Want(p.label, p.length_mm, p.count)
@@ -48,7 +56,8 @@ def bill_of(structure: Structure, catalogue: Catalogue, seconds: float = TIME_LI
         ]
         factor = species.price_factor if species else Decimal(1)
         prices = [(price * factor).quantize(CENT) for price in section.prices]
-        plan = plan_sticks(wants, list(zip(section.stock_mm, prices, strict=True)), seconds=seconds)
+        left = max(LEAST_S, (deadline - monotonic()) / (len(kinds) - len(plans)))
+        plan = plan_sticks(wants, list(zip(section.stock_mm, prices, strict=True)), seconds=left)
         plans.append((section_key, species_key, plan))
         lines += _board_lines(plan, f"{section.label} {species.label}" if species else section.label)
     lines += sheet_lines(structure, catalogue) + mesh_lines(structure, catalogue)
@@ -65,10 +74,10 @@ def _board_lines(plan: CuttingPlan, what: str) -> list[Bought]:
         lines.append(
             Bought(
                 what=what,
-                aisle="timber",
-                used=f"{used / 1000:.2f} m",
+                aisle=Aisle.TIMBER,
+                used=phrase("{long}", long=Quantity(round(used / 1000, 1), "m")),
                 packs=len(bars),
-                pack=f"board {stock_mm / 1000:.3f} m ({stock_mm / 304.8:.3g} ft)",
+                pack=phrase("length {long}", long=Quantity(stock_mm, "mm")),
                 each=bars[0].price,
                 cost=bars[0].price * len(bars),
             )
@@ -89,32 +98,29 @@ def hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
     lines = []
     for key, items in counts.items():
         number = sum(item.count for item in items)
+        said = phrase(f"{number}")
         if key in catalogue.wheels:
             wheel = catalogue.wheels[key]
-            lines.append(
-                Bought(wheel.label, "gear", f"{number}", number, "each", wheel.price, wheel.price * number)
-            )
+            cost = wheel.price * number
+            lines.append(Bought(wheel.label, Aisle.GEAR, said, number, EACH, wheel.price, cost))
             continue
         if key in catalogue.containers:
             row_price, label = catalogue.containers[key].price, catalogue.containers[key].label
-            lines.append(
-                Bought(label, "feed and water", f"{number}", number, "each", row_price, row_price * number)
-            )
+            lines.append(Bought(label, Aisle.INSIDE, said, number, EACH, row_price, row_price * number))
             continue
         if key in catalogue.anchors:
             anchor = catalogue.anchors[key]
             cost = anchor.price * number
-            lines.append(Bought(anchor.label, "gear", f"{number}", number, "each", anchor.price, cost))
+            lines.append(Bought(anchor.label, Aisle.GEAR, said, number, EACH, anchor.price, cost))
             continue
         row = catalogue.hardware[key]
-        used, packs = f"{number}", math.ceil(number / row.pack)
-        pack = f"pack of {row.pack}" if row.pack > 1 else "each"
+        used, packs = said, math.ceil(number / row.pack)
+        pack = phrase(f"pack of {row.pack}") if row.pack > 1 else EACH
         if "per metre" in row.label:
             metres = sum(item.kg for item in items) / row.kg
-            used, packs, pack = f"{metres:.2f} m", math.ceil(metres), "metre"
+            used, packs = phrase("{long}", long=Quantity(round(metres, 2), "m")), math.ceil(metres)
+            pack = phrase("metre")
         label = row.label.removesuffix(" (per metre)")
-        aisle = (
-            "fixings" if items[0].group == "fixings" else "gear" if items[0].group == "gear" else "hardware"
-        )
+        aisle = AISLE_OF.get(items[0].group, Aisle.HARDWARE)
         lines.append(Bought(label, aisle, used, packs, pack, row.price, row.price * packs))
     return lines

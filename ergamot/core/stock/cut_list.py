@@ -26,6 +26,19 @@ class Piece:
     refs: tuple[str, ...]
 
 
+def saw_deg(angle_deg: float) -> float:
+    """An angle as a saw is set: to the half degree.
+
+    Args: angle_deg, off square.
+    Returns: degrees.
+    Source: common practice; a quarter of a degree opens a joint 89 mm deep by 0.4 mm.
+
+    >>> saw_deg(17.68), saw_deg(45.0)
+    (17.5, 45.0)
+    """
+    return round(2 * angle_deg) / 2
+
+
 def cut_list(structure: Structure) -> tuple[Piece, ...]:
     """Every stick of a structure as a list of pieces.
 
@@ -56,7 +69,7 @@ def _piece(label: str, alike: list[Member]) -> Piece:
         species=first.species.key if first.species else "",
         length_mm=first.length_mm,
         short_mm=first.short_mm,
-        angles_deg=(first.cuts[0].angle_deg, first.cuts[1].angle_deg),
+        angles_deg=(saw_deg(first.cuts[0].angle_deg), saw_deg(first.cuts[1].angle_deg)),
         count=len(alike),
         refs=tuple(member.ref for member in alike),
     )

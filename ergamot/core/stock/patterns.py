@@ -6,10 +6,18 @@ A pattern says how many of each wanted length come out of one bar of a stock len
 
 from __future__ import annotations
 
+import itertools
+import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from time import monotonic
 
+LOOKS_UP = 512  # steps of the search between two looks at the clock
 UNCUT_MM = 0.6  # a piece this near its board's length is the board itself
+
+
+class OutOfTime(Exception):
+    """The search was not done by its deadline; caught by the cutting plan, never shown."""
 
 
 @dataclass(frozen=True)
@@ -78,16 +86,19 @@ def simple_patterns(cutting: Cutting, stocks: tuple[Stock, ...]) -> list[Pattern
     return found
 
 
-def best_pattern(cutting: Cutting, stock: Stock, worth: list[float]) -> tuple[float, Pattern | None]:
+def best_pattern(
+    cutting: Cutting, stock: Stock, worth: list[float], deadline: float = math.inf
+) -> tuple[float, Pattern | None]:
     """The pattern of greatest worth out of one bar.
 
-    Args: cutting; stock; worth of one piece of each length, 0 or more.
+    Args: cutting; stock; worth of one piece of each length, 0 or more; deadline, on the monotonic clock.
     Returns: (worth, pattern).
+    Raises: OutOfTime.
     Source: bounded knapsack by depth-first search with the fractional bound (Dantzig 1957).
     """
     best: Pattern | None = None
     highest = [0.0]
-    for found in _search(cutting, stock, worth, lambda: highest[0] + 1e-9):
+    for found in _search(cutting, stock, worth, lambda: highest[0] + 1e-9, deadline):
         value = sum(w * n for w, n in zip(worth, found, strict=True))
         if value > highest[0]:
             highest[0], best = value, Pattern(stock, found)
@@ -95,16 +106,23 @@ def best_pattern(cutting: Cutting, stock: Stock, worth: list[float]) -> tuple[fl
 
 
 def patterns_worth(
-    cutting: Cutting, stock: Stock, worth: list[float], least: float, most: int
+    cutting: Cutting,
+    stock: Stock,
+    worth: list[float],
+    least: float,
+    most: int,
+    deadline: float = math.inf,
 ) -> list[Pattern] | None:
     """Every full pattern of one stock worth at least so much.
 
-    Args: cutting; stock; worth of each length; least, worth to reach; most, how many to list.
+    Args: cutting; stock; worth of each length; least, worth to reach; most, how many to list; deadline, on
+        the monotonic clock.
     Returns: the patterns, or None when there are more than `most`.
+    Raises: OutOfTime.
     Source: reduced-cost enumeration (Baldacci et al. 2008).
     """
     listed: list[Pattern] = []
-    for counts in _search(cutting, stock, worth, lambda: least):
+    for counts in _search(cutting, stock, worth, lambda: least, deadline):
         listed.append(Pattern(stock, counts))
         if len(listed) > most:
             return None
@@ -112,7 +130,7 @@ def patterns_worth(
 
 
 def _search(
-    cutting: Cutting, stock: Stock, worth: list[float], floor: Callable[[], float]
+    cutting: Cutting, stock: Stock, worth: list[float], floor: Callable[[], float], deadline: float
 ) -> Iterator[tuple[int, ...]]:
     """Full patterns (nothing more fits) that may reach the floor, richest lengths tried first."""
     size = len(cutting.lengths)
@@ -130,7 +148,11 @@ def _search(
                 break
         return value
 
+    steps = itertools.count(1)
+
     def descend(depth: int, room: float, value: float) -> Iterator[tuple[int, ...]]:
+        if next(steps) % LOOKS_UP == 0 and monotonic() > deadline:
+            raise OutOfTime
         if value + bound(depth, room) < floor() - 1e-9:
             return
         if depth == size:

@@ -20,9 +20,11 @@ from time import monotonic
 import numpy as np
 from scipy.optimize import LinearConstraint, linprog, milp
 
-from ergamot.core.errors import OutOfRange, TakesTooLong, require_range
+from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.stock.patterns import (
+    UNCUT_MM,
     Cutting,
+    OutOfTime,
     Pattern,
     Stock,
     best_pattern,
@@ -36,6 +38,8 @@ MOST_PATTERNS = 60_000
 WIDEN = 5.0  # how much wider the slack is tried when nothing was found within it
 TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven
 TIE_LIMIT_S = 0.2  # for fewer bars at the same cost
+FOR_OPTIMUM = 0.4  # of the time, at the most, goes to the linear optimum
+LAST_S = 0.2  # and so long, at the least, to whole bars of its patterns
 
 
 @dataclass(frozen=True)
@@ -87,7 +91,7 @@ def plan_sticks(
         length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; seconds
         to look for the cheapest, 0.1 to 60.
     Returns: the CuttingPlan, cheapest, then fewest boards; the best found in the time, `proven` or not.
-    Raises: OutOfRange when a piece is longer than any board; TakesTooLong when not solved in time.
+    Raises: OutOfRange when a piece is longer than any board.
     Source: Gilmore & Gomory (1961); reduced-cost enumeration; HiGHS MIP.
 
     >>> sold = [(2438, Decimal("3.20")), (3048, Decimal("4.30")), (3658, Decimal("5.00"))]
@@ -103,8 +107,10 @@ def plan_sticks(
     stocks = tuple(Stock(length, int(price * 100)) for length, price in sorted(stock))
     _refuse_too_long(cutting, stocks, wants)
     coin = math.gcd(*(stock.price_cents for stock in stocks))
-    patterns, linear, worth = _linear_optimum(cutting, stocks)
-    counts, patterns, proven = _best_plan(cutting, stocks, coin, (patterns, linear, worth), seconds)
+    deadline = monotonic() + seconds
+    optimum = _linear_optimum(cutting, stocks, monotonic() + FOR_OPTIMUM * seconds)
+    linear = optimum.cents
+    counts, patterns, proven = _best_plan(cutting, stocks, coin, optimum, deadline)
     cents = _cost(patterns, counts)
     floor = math.ceil(linear / coin - 1e-6) * coin
     return CuttingPlan(
@@ -126,7 +132,7 @@ def _refuse_too_long(cutting: Cutting, stocks: tuple[Stock, ...], wants: Sequenc
     longest = max(stock.length_mm for stock in stocks)
     for want in wants:
         fits = want.length_mm + cutting.trim_mm <= longest + 1e-6
-        as_it_comes = any(abs(want.length_mm - stock.length_mm) <= 0.6 for stock in stocks)
+        as_it_comes = any(abs(want.length_mm - stock.length_mm) <= UNCUT_MM for stock in stocks)
         if not (fits or as_it_comes):
             raise OutOfRange(
                 "length",
@@ -144,57 +150,115 @@ def _matrix(patterns: list[Pattern]) -> np.ndarray:
     return np.array([pattern.counts for pattern in patterns], dtype=float).T
 
 
-Optimum = tuple[list[Pattern], float, list[float]]
+@dataclass(frozen=True)
+class _Optimum:
+    """The linear optimum: its patterns, a bound on any plan in cents, and each length's dual value. When time ran out
+    it is not `whole`: the bound is by length alone, and the duals prove nothing."""
+
+    patterns: list[Pattern]
+    cents: float
+    worth: list[float]
+    whole: bool
 
 
-def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...]) -> Optimum:
-    """Column generation: patterns, the linear optimum in cents, and each length's dual value."""
+def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...], deadline: float) -> _Optimum:
+    """Column generation, as far as there is time."""
     patterns = simple_patterns(cutting, stocks)
     while True:
         prices = np.array([pattern.stock.price_cents for pattern in patterns])
         solved = linprog(prices, A_ub=-_matrix(patterns), b_ub=-np.array(cutting.wanted), method="highs")
         worth = [max(0.0, -dual) for dual in solved.ineqlin.marginals]
         better = []
-        for stock in stocks:
-            value, pattern = best_pattern(cutting, stock, worth)
-            if pattern and value > stock.price_cents + 1e-6:
-                better.append(pattern)
+        try:
+            for stock in stocks:
+                value, pattern = best_pattern(cutting, stock, worth, deadline)
+                if pattern and value > stock.price_cents + 1e-6:
+                    better.append(pattern)
+        except OutOfTime:
+            return _Optimum(patterns, _by_length(cutting, stocks), worth, whole=False)
         if not better:
-            return patterns, float(solved.fun or 0), worth
+            return _Optimum(patterns, float(solved.fun or 0), worth, whole=True)
         patterns += better
 
 
+def _by_length(cutting: Cutting, stocks: tuple[Stock, ...]) -> float:
+    """What all the pieces cost, saw cuts with them, if every bar were used to its end: no plan costs less."""
+    each = [length + cutting.kerf_mm for length in cutting.lengths]
+    long = sum(one * count for one, count in zip(each, cutting.wanted, strict=True))
+    whole = min(stock.price_cents / (stock.length_mm + cutting.kerf_mm) for stock in stocks)
+    return long * whole
+
+
 def _best_plan(
-    cutting: Cutting, stocks: tuple[Stock, ...], coin: int, optimum: Optimum, seconds: float
+    cutting: Cutting, stocks: tuple[Stock, ...], coin: int, optimum: _Optimum, deadline: float
 ) -> tuple[np.ndarray, list[Pattern], bool]:
     """How many bars of each pattern, the patterns, and whether nothing cheaper exists."""
-    deadline = monotonic() + seconds
-    patterns, linear, worth = optimum
     slack = float(coin)
-    while monotonic() < deadline:
-        listed = _within(cutting, stocks, worth, slack)
+    best = _first_fit(cutting, stocks)
+    while optimum.whole and monotonic() < deadline:
+        try:
+            listed = _within(cutting, stocks, optimum.worth, slack, deadline)
+        except OutOfTime:
+            break
         if listed is None:
             break
         counts = _whole_bars(cutting, listed, coin, deadline - monotonic()) if listed else None
-        spare = math.inf if counts is None else _cost(listed, counts) - linear
-        if counts is not None and spare <= slack + 1e-6 and monotonic() < deadline:
-            fewer = _whole_bars(cutting, listed, coin, TIE_LIMIT_S, at_most=_cost(listed, counts))
-            return (counts if fewer is None else fewer), listed, True
+        spare = math.inf
+        if counts is not None:
+            best = _cheaper(best, (listed, counts))
+            spare = _cost(listed, counts) - optimum.cents
+            if spare <= slack + 1e-6 and monotonic() < deadline:
+                fewer = _whole_bars(cutting, listed, coin, TIE_LIMIT_S, at_most=_cost(listed, counts))
+                return (counts if fewer is None else fewer), listed, True
         slack = min(spare, WIDEN * slack)
-    counts = _whole_bars(cutting, patterns, coin, max(1.0, seconds))
-    if counts is None:
-        raise TakesTooLong("No cutting plan was found in the time allowed", field="sticks")
-    return counts, patterns, False
+    found = _whole_bars(cutting, optimum.patterns, coin, max(LAST_S, deadline - monotonic()))
+    if found is not None:
+        best = _cheaper(best, (optimum.patterns, found))
+    return best[1], best[0], False
+
+
+_Plan = tuple[list[Pattern], np.ndarray]
+
+
+def _cheaper(one: _Plan, other: _Plan) -> _Plan:
+    return other if _cost(*other) < _cost(*one) else one
+
+
+def _first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> _Plan:
+    """The longest first, each in the first bar with room, else in a new one of the least price for its length: what
+    there is when nothing better was found in time."""
+    bars: list[tuple[Stock, list[int], float]] = []
+    size = len(cutting.lengths)
+    for i, (length, count) in enumerate(zip(cutting.lengths, cutting.wanted, strict=True)):
+        for _ in range(count):
+            at = next((k for k, bar in enumerate(bars) if bar[2] + 1e-6 >= length + cutting.kerf_mm), None)
+            if at is not None:
+                stock, held, room = bars[at]
+                held[i] += 1
+                bars[at] = (stock, held, room - length - cutting.kerf_mm)
+                continue
+            fits = [
+                stock
+                for stock in stocks
+                if length + cutting.trim_mm <= stock.length_mm + 1e-6
+                or abs(length - stock.length_mm) <= UNCUT_MM
+            ]
+            stock = min(fits, key=lambda one: one.price_cents)
+            held = [0] * size
+            held[i] = 1
+            bars.append((stock, held, cutting.room(stock) - length - cutting.kerf_mm))
+    patterns = [Pattern(stock, tuple(held)) for stock, held, _ in bars]
+    return patterns, np.ones(len(patterns), dtype=int)
 
 
 def _within(
-    cutting: Cutting, stocks: tuple[Stock, ...], worth: list[float], spare: float
+    cutting: Cutting, stocks: tuple[Stock, ...], worth: list[float], spare: float, deadline: float
 ) -> list[Pattern] | None:
     """All full patterns with a reduced cost within `spare` cents; None when there are too many."""
     listed: list[Pattern] = []
     for stock in stocks:
         least = stock.price_cents - spare - 1e-6
-        found = patterns_worth(cutting, stock, worth, least, MOST_PATTERNS - len(listed))
+        found = patterns_worth(cutting, stock, worth, least, MOST_PATTERNS - len(listed), deadline)
         if found is None:
             return None
         listed += found

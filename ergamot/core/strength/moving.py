@@ -11,6 +11,7 @@ import shapely
 from ergamot.core.finding import Working
 from ergamot.core.frame.bending import (
     BEAM_MOMENT,
+    DURATION,
     E_OVER_G,
     FV_MPA,
     HELD_BOTH,
@@ -39,9 +40,14 @@ RUNS = (
 )  # bend alike, end to end
 BAYS = ("stud", "upright", "rafter")  # a side is divided by these
 BRACES = ("wall brace", "slope brace")
-SHEET_SHARE = 0.8  # a side sheeted for this much of its length is as good as braced; common practice
+SHEET_SHARE = 0.8  # a bay sheeted for this much of its length is as good as braced; common practice
+BRACED_SHARE = 0.4  # a diagonal that spans so much of a bay holds it; common practice
+LEAST_BAY_MM = 150.0  # nearer than this, two sticks are one line of the frame
 HOLDERS = ("axle leg", "lever", "wheel board")
 CARRIERS = ("axle leg", "pivot board")
+BEARING = "j*N/(D*t)*(1 + 6*(e + t/2)/t)"
+DOWEL = "0.0068948*6100*G**1.45/sqrt(D/25.4)"  # psi to MPa; NDS 2018 table 12.3.3, load across the grain
+DOWEL_REDUCTION = 5.0  # 4·Kθ across the grain; NDS 2018 table 12.3.1B
 LOADED_EDGE = 4.0  # bolt diameters, load across the grain; NDS 2018 table 12.5.1C
 ACROSS = 1
 
@@ -83,18 +89,35 @@ def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
     work.step("w", "load on one rail", "j*m*9.81/2/L", "N/m")
     work.step("M0", "moment in one side", BEAM_MOMENT, "N m", "statics")
     top = _top_chord(structure, rail)
-    if top and _braced(structure, rail):
+    bays = _bays(structure, rail) if top else ()
+    held = [bay for bay in bays if _held(structure, rail, bay)]
+    if top and held:
         others = [top]
         work.given(
             "H", "height of the braced wall", (top.centre[2] - rail.centre[2]) / 1000, "m", "the frame"
         )
-        work.given("a", "longest bay", _longest_bay(structure, rail), "m", "the frame")
+        work.given("a", "longest bay", max(b - a for a, b in bays) / 1000, "m", "the frame")
         section = rail.section
         work.given("A", "wood in the rail's section", section.thick_mm * section.deep_mm, "mm²", "the frame")
         work.given("S1", "its section modulus", section.thick_mm * section.deep_mm**2 / 6, "mm³", "the frame")
         # stress along the chord, as a moment that would give the same, and bending within a bay
+        within = "w*a**2/10"
+        if len(held) < len(bays):
+            opened = [bay for bay in bays if bay not in held]
+            work.given(
+                "a_o",
+                "longest bay that nothing braces",
+                max(b - a for a, b in opened) / 1000,
+                "m",
+                "the frame",
+            )
+            work.step("V", "shear at an end, on both chords of it", "w*L/2", "N", "statics")
+            work.step(
+                "M_o", "bending of a chord in an open bay", "V/2*a_o/2", "N m", "Vierendeel: bent both ways"
+            )
+            within = f"max({within}, M_o)"
         work.step(
-            "M", "pull in the chord and bending in a bay", "M0/H/A*S1/1000 + w*a**2/10", "N m", "statics"
+            "M", "pull in the chord and bending in a bay", f"M0/H/A*S1/1000 + {within}", "N m", "statics"
         )
     else:
         runs = [m for m in structure.members if m.role in RUNS and _long(m, rail)]
@@ -126,12 +149,24 @@ def _top_chord(structure: Structure, rail: Member) -> Member | None:
     return next(iter((*beside, *ridge)), None)
 
 
-def _braced(structure: Structure, rail: Member) -> bool:
-    """Is a rail's side held in its plane: by diagonals, or by sheet along nearly all of it?"""
-    side = rail.centre[1]
-    if any(m.role in BRACES and m.centre[1] * side > 0 for m in structure.members):
-        return True
+def _bays(structure: Structure, rail: Member) -> tuple[tuple[float, float], ...]:
+    """The bays a rail's side is divided into, along x, mm."""
     low, high = _extent(rail, 0)
+    places = sorted(
+        {m.centre[0] for m in structure.members if m.centre[1] * rail.centre[1] > 0 and m.role in BAYS}
+    )
+    inside = [place for place in places if low <= place <= high]
+    return tuple((float(a), float(b)) for a, b in itertools.pairwise(inside) if b - a > LEAST_BAY_MM)
+
+
+def _held(structure: Structure, rail: Member, bay: tuple[float, float]) -> bool:
+    """Is a bay held in its plane: by a diagonal in it, or by sheet over nearly all of it?"""
+    side = rail.centre[1]
+    for one in structure.members:
+        if one.role in BRACES and one.centre[1] * side > 0:
+            a, b = _extent(one, 0)
+            if min(b, bay[1]) - max(a, bay[0]) > BRACED_SHARE * (bay[1] - bay[0]):
+                return True
     sheets = [
         p
         for p in structure.standing
@@ -140,15 +175,8 @@ def _braced(structure: Structure, rail: Member) -> bool:
     spans = shapely.unary_union(
         [shapely.box(min(c[0] for c in p.corners), 0, max(c[0] for c in p.corners), 1) for p in sheets]
     )
-    return float(spans.area) >= SHEET_SHARE * (high - low)
-
-
-def _longest_bay(structure: Structure, rail: Member) -> float:
-    places = sorted(
-        m.centre[0] for m in structure.members if m.centre[1] * rail.centre[1] > 0 and m.role in BAYS
-    )
-    gaps = [b - a for a, b in itertools.pairwise(places)]
-    return max(gaps, default=1000.0) / 1000
+    covered = spans.intersection(shapely.box(bay[0], 0, bay[1], 1))
+    return float(covered.area) >= SHEET_SHARE * (bay[1] - bay[0])
 
 
 def _handles(structure: Structure, moved: Haul) -> Iterator[Check]:
@@ -191,6 +219,39 @@ def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
     work.step("ratio", "bears over takes", "F/sigma")
     refs = tuple(item.ref for item in structure.hardware if item.role == rod.role)
     yield Check("axle", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
+    if rod.role == "stub axle" and axle.held_sides == 1 and wood.species is not None:
+        yield _bearing(structure, axle, moved, wood, across)
+
+
+def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm: float) -> Check:
+    """The wood round a stub held on one side: pressed by the load, and wrung by it."""
+    assert wood.species is not None
+    work = Working()
+    work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
+    work.given("j", "a bump over rest", BUMP_FACTOR, "", "common practice")
+    work.given("D", "rod", rod_mm, "mm", axle.wheel.source)
+    boards = 2 if any(m.role in CARRIERS for m in structure.members) and wood.role not in CARRIERS else 1
+    work.given("t", "wood the rod is held in", boards * wood.section.thick_mm, "mm", "the frame")
+    arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM
+    work.given("e", "middle of the wheel from the face of the wood", arm, "mm", "the frame")
+    work.step(
+        "sigma", "pressed at the edge", BEARING, "MPa", "statics: even over t, and linear for the moment"
+    )
+    work.given(
+        "G",
+        f"specific gravity, {wood.species.label}",
+        wood.species.density_kg_m3 / 1000,
+        "",
+        wood.species.source,
+    )
+    work.step("Fe", "dowel bearing across the grain", DOWEL, "MPa", "NDS 2018 table 12.3.3")
+    work.given("Rd", "reduction", DOWEL_REDUCTION, "", "NDS 2018 table 12.3.1B")
+    work.given("CD", "duration: a bump", DURATION["wind"], "", "NDS 2018 table 2.3.2")
+    work.step("F", "what the wood may be pressed to", "Fe*CD/Rd", "MPa")
+    work.step("ratio", "bears over takes", "F/sigma")
+    return Check(
+        "wood round a stub axle", (wood.ref,), work.known["sigma"], work.known["F"], "MPa", work.done()
+    )
 
 
 def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:

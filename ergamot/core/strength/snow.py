@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import Working
-from ergamot.core.frame.bending import ARCH_MOMENT, BEAM_MOMENT
+from ergamot.core.frame.bending import ARCH_BUCKLES, ARCH_MOMENT, ARCH_THRUST, BEAM_MOMENT, stiffness_n_m2
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.place import SNOW_WORDS, Place
 from ergamot.core.strength.check import SCREW_N, Check, bends, sags
@@ -14,6 +15,7 @@ from ergamot.core.weather.snow import pitch_deg, snow_pa
 
 RIB_ROLES = ("rafter", "top cross rail", "roof bow")  # sticks across the pen that carry its roof
 DRAWN_WIRE_MPA = 500.0  # cold-drawn wire of farm panels; common practice
+BUCKLING_FACTOR = 1.67  # AISC 360 section E1, allowable strength in compression
 LEAST_SNOW_MM = 1.0  # less is no load
 HANGS_ON = ("wall plate", "top side rail", "base side rail")
 BEARS_MM = 5.0  # a stick that stands this far over another's foot bears on it
@@ -36,7 +38,7 @@ def snow_checks(catalogue: Catalogue, structure: Structure, place: Place) -> Ite
         loaded = [(rib, roof) for rib in ribs if (roof := _roof_over(rib, roofs)) is not None]
         if not loaded:
             continue
-        widest = max(loaded, key=lambda pair: _carries(pair[0], ribs))
+        widest = max(loaded, key=lambda pair: _carries(pair[0], pair[1], ribs))
         yield from _rib(structure, widest[0], widest[1], tuple(rib.ref for rib, _ in loaded), ribs, place)
     yield from _noggins(structure, roofs, place)
     yield from _wire_hoop(catalogue, structure, place)
@@ -63,6 +65,42 @@ def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iter
     work.step("ratio", "bears over takes", "F/sigma")
     refs = tuple(panel.ref for panel in bent)
     yield Check("wire hoop under snow", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
+    foot = min(corner[2] for panel in bent for corner in panel.corners)
+    rise = max(corner[2] for panel in bent for corner in panel.corners) - foot
+    second = math.pi * row.wire_mm**4 / 64
+    strip = Working()
+    for step in work.steps[:3]:
+        strip.given(step.symbol, step.says, step.quantity.value, step.quantity.unit, step.source)
+    strip.step("w", "load along it", "h*rho*9.81*c", "N/m")
+    yield _buckles("wire hoop", refs, strip, (high - low, rise), 200e3 * second * 1e-6)
+
+
+def _buckles(
+    what: str, refs: tuple[str, ...], work: Working, size: tuple[float, float], stiff_n_m2: float
+) -> Check:
+    """A thin arch under snow: it gives way sideways in its own plane long before it breaks.
+
+    size is base and rise, mm; the working holds `w`, N/m.
+    """
+    base, rise = size
+    radius = (base * base / 4 + rise * rise) / (2 * rise)
+    half = math.asin(min(1.0, base / 2 / radius))
+    work.given("b", "base", base / 1000, "m", "the frame")
+    work.given("f", "rise", rise / 1000, "m", "the frame")
+    work.step("R", "radius of the circle through feet and crown", "(b**2/4 + f**2)/(2*f)", "m", "geometry")
+    work.given("alpha", "half its angle", half if rise <= radius else math.pi - half, "rad", "geometry")
+    work.step(
+        "p", "pressure of the snow's thrust on the curve", ARCH_THRUST, "N/m", "statics of a parabolic arch"
+    )
+    work.given("EI", "stiffness", stiff_n_m2, "N m²", "E·I")
+    work.step(
+        "q", "pressure at which it buckles", ARCH_BUCKLES, "N/m", "Timoshenko & Gere (1961), two hinges"
+    )
+    work.given("n", "buckling over what is allowed", BUCKLING_FACTOR, "", "AISC 360 section E1")
+    work.step("F", "what it bears", "q/n", "N/m")
+    work.step("ratio", "bears over takes", "F/p")
+    name = f"{what} buckling under snow: prop its ridge, or take the cover off in winter"
+    return Check(name, refs, work.known["p"], work.known["F"], "N/m", work.done())
 
 
 def _middle(member: Member) -> float:
@@ -79,13 +117,14 @@ def _roof_over(rib: Member, roofs: list[Panel]) -> Panel | None:
     return None
 
 
-def _carries(rib: Member, ribs: list[Member]) -> float:
-    """Width of roof a rib carries, m: half the bay on each side."""
+def _carries(rib: Member, roof: Panel, ribs: list[Member]) -> float:
+    """Width of roof a rib carries, m: half the bay on each side, as far as there is roof."""
     places = sorted({round(_middle(other), 1) for other in ribs})
     i = places.index(round(_middle(rib), 1))
-    before = places[i] - places[i - 1] if i else 0.0
-    after = places[i + 1] - places[i] if i + 1 < len(places) else 0.0
-    return (before + after) / 2000 or 0.3
+    start = (places[i] + places[i - 1]) / 2 if i else -math.inf
+    end = (places[i] + places[i + 1]) / 2 if i + 1 < len(places) else math.inf
+    xs = [corner[0] for corner in roof.corners]
+    return max(0.0, min(end, max(xs)) - max(start, min(xs))) / 1000
 
 
 def _level_span(rib: Member) -> float:
@@ -109,7 +148,7 @@ def _load(rib: Member, roof: Panel, carries_m: float, span_m: float, place: Plac
 def _rib(
     structure: Structure, rib: Member, roof: Panel, refs: tuple[str, ...], ribs: list[Member], place: Place
 ) -> Iterator[Check]:
-    width, span = _carries(rib, ribs), _level_span(rib)
+    width, span = _carries(rib, roof, ribs), _level_span(rib)
     work = _load(rib, roof, width, span, place)
     if work.known["w"] <= 0:
         return
@@ -117,6 +156,11 @@ def _rib(
     rule = ARCH_MOMENT if bow else BEAM_MOMENT
     work.step("M", "moment, half of it loaded" if bow else "moment", rule, "N m", "statics")
     yield bends(f"{rib.role} under snow", refs, rib, work, ALONG, "snow")
+    if bow:
+        zs = [corner[2] for solid in rib.solids for corner in solid]
+        stiff = stiffness_n_m2(rib, ALONG)
+        strip = _load(rib, roof, width, span, place)
+        yield _buckles("roof bow", refs, strip, (1000 * span, max(zs) - min(zs)), stiff)
     if rib.species is not None:
         sag = sags(f"{rib.role} sagging under snow", rib, _load(rib, roof, width, span, place), ALONG)
         yield Check(sag.what, refs, sag.takes, sag.bears, sag.unit, sag.working)

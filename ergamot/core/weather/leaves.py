@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
-from ergamot.core.frame.geometry import distance
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.units import G
 from ergamot.core.weather.speed import AIR
@@ -18,7 +18,9 @@ from ergamot.core.weather.surfaces import WindBody, surface_name
 PEAK = 2.0  # pressure at an edge over that on the whole, lids and doors; common practice
 FITTING_HOLDS_N = 600.0  # a hinge or latch on wood screws; common practice
 FITTINGS = 4  # two hinges and two latches
-EDGE_HOLDS_N_M = 500.0  # a tarp's edge stapled under a batten; common practice
+EDGE_HOLDS_N_M = {"light": 1000.0, "heavy": 2500.0}  # a new tarp's battened edge; common practice
+AFTER_A_SEASON = 0.5  # of what new cloth holds; sun and flapping, common practice
+HEAVY_CLOTH_KG_M2 = 0.4  # vinyl on a scrim; light is woven poly
 
 
 @dataclass(frozen=True)
@@ -43,33 +45,59 @@ def leaves(structure: Structure, body: WindBody, stable: Stability, gust_ms: flo
     Source: EN 1991-1-4 pressures × 2 locally; holds common practice.
     """
     hung = {panel.ref for one in structure.openings if one.person for panel in leaf_of(structure, one)}
+    cloth: dict[str, list[Panel]] = {}
+    whole: list[list[Panel]] = []
+    for panel in structure.standing:
+        if panel.solid and panel.covering in ROLLS:
+            cloth.setdefault(panel.piece, []).append(panel)
+        elif panel.solid and panel.ref in hung:
+            whole.append([panel])
     found = [
         leaf
-        for panel in structure.standing
-        if panel.solid and (panel.ref in hung or panel.covering in ROLLS)
-        if (leaf := _leaf(panel, body, stable, gust_ms))
+        for strips in (*cloth.values(), *whole)
+        if (leaf := _leaf(tuple(strips), body, stable, gust_ms)) is not None
     ]
     return tuple(sorted(_worst_of_each(found), key=lambda leaf: leaf.tears_ms))
 
 
-def _leaf(panel: Panel, body: WindBody, stable: Stability, gust_ms: float) -> Leaf | None:
-    names = [surface.name for surface in body.surfaces]
-    if surface_name(panel) not in names:
+def _leaf(strips: tuple[Panel, ...], body: WindBody, stable: Stability, gust_ms: float) -> Leaf | None:
+    """One thing that goes as a whole: a leaf, or all strips of a cloth bent over the pen. From whichever side the wind
+    pulls hardest on all of it together."""
+    at = {surface.name: i for i, surface in enumerate(body.surfaces)}
+    known = [panel for panel in strips if surface_name(panel) in at]
+    if not known:
         return None
-    index = names.index(surface_name(panel))
-    suction = float(np.max(stable.loads.cpi[index] - stable.loads.cp[index]))
-    if suction <= 0:
+    pulls = sum(
+        np.maximum(0.0, stable.loads.cpi[at[surface_name(panel)]] - stable.loads.cp[at[surface_name(panel)]])
+        * panel.area_m2
+        for panel in known
+    )
+    per_q = PEAK * float(np.max(pulls))
+    if per_q <= 0:
         return None
-    per_q = PEAK * suction * panel.area_m2
-    edge_m = sum(distance(a, b) for a, b in zip(panel.corners, panel.corners[1:], strict=False)) / 1000
-    holds = EDGE_HOLDS_N_M * edge_m if panel.covering in ROLLS else FITTINGS * FITTING_HOLDS_N
+    first = known[0]
+    rolls = first.covering in ROLLS
+    holds = cloth_holds_n(known) if rolls else FITTINGS * FITTING_HOLDS_N
 
     def gust(force: float) -> float:
         return math.sqrt(force / per_q / AIR) / stable.factor
 
-    lid = panel.normal[2] > 0.5 and panel.covering not in ROLLS
+    lid = first.normal[2] > 0.5 and not rolls
     q = AIR * (gust_ms * stable.factor) ** 2
-    return Leaf(panel.role, panel.area_m2, gust(holds), per_q * q, gust(panel.kg * G) if lid else None)
+    area, kg = sum(panel.area_m2 for panel in known), sum(panel.kg for panel in known)
+    return Leaf(first.role, area, gust(holds), per_q * q, gust(kg * G) if lid else None)
+
+
+def cloth_holds_n(strips: Sequence[Panel]) -> float:
+    """What a tarp is held with: its two edges along the pen, battened, as they are after a season outdoors.
+
+    Args: strips of one cloth.
+    Returns: N.
+    Source: common practice: 1.0 kN/m of battened edge light, 2.5 heavy, half of it after a season.
+    """
+    xs = [corner[0] for panel in strips for corner in panel.corners]
+    heavy = strips[0].kg_m2 >= HEAVY_CLOTH_KG_M2
+    return 2 * (max(xs) - min(xs)) / 1000 * EDGE_HOLDS_N_M["heavy" if heavy else "light"] * AFTER_A_SEASON
 
 
 def _worst_of_each(found: list[Leaf]) -> list[Leaf]:

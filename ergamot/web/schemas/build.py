@@ -69,9 +69,9 @@ class BoughtOut(Out):
 
     what: str
     aisle: str
-    used: str
+    used: Words
     packs: int
-    pack: str
+    pack: Words
     each: str
     cost: str
 
@@ -91,5 +91,6 @@ class BillOut(Out):
     pieces: list[PieceOut]
     plans: list[PlanOut]
     lines: list[BoughtOut]
+    aisles: list[str]
     total: str
     offsets: list[OffsetOut]

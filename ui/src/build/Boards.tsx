@@ -20,7 +20,7 @@ export function Boards({ plan, lit, onPoint }: Props) {
   return (
     <section aria-label="Cutting plan">
       <h2>
-        {plan.boards} boards of {plan.section} {plan.species}
+        {plan.boards} {plan.boards === 1 ? "length" : "lengths"} of {plan.section} {plan.species}
       </h2>
       <p className="mb-2 text-sm text-pencil">
         {plan.proven
@@ -28,7 +28,7 @@ export function Boards({ plan, lit, onPoint }: Props) {
           : `Costs ${plan.cost}; not proven: some plan might cost as little as ${plan.bound} (gap ${plan.gap}).`}{" "}
         Saw cut {read(plan.kerf)}, {read(plan.trim)} lost at the ends.
       </p>
-      <svg viewBox={`0 0 ${WIDTH} ${plan.bars.length * (TALL + 14)}`} className="w-full" role="img" aria-label={`${plan.bars.length} ways of cutting a board`}>
+      <svg viewBox={`0 0 ${WIDTH} ${plan.bars.length * (TALL + 14)}`} className="w-full" role="img" aria-label={`${plan.bars.length} ways of cutting a length`}>
         {plan.bars.map((bar, i) => (
           <Board key={i} bar={bar} y={i * (TALL + 14) + 4} scale={(WIDTH - 62 - 108) / longest} lit={lit} onPoint={onPoint} />
         ))}

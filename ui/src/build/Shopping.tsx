@@ -1,11 +1,11 @@
 import type { Bill } from "../api/client";
 import { Heads } from "../kit/Heads";
-
-const AISLES = ["timber", "sheet and roofing", "mesh", "gear", "hardware", "fixings"];
+import { useUnits } from "../kit/units";
 
 /** The shopping list by aisle, whole packs, with what is used beside what is bought. */
 export function Shopping({ bill }: { bill: Bill }) {
-  const aisles = AISLES.filter((aisle) => bill.lines.some((line) => line.aisle === aisle));
+  const { read } = useUnits();
+  const aisles = bill.aisles.filter((aisle) => bill.lines.some((line) => line.aisle === aisle));
   return (
     <section className="mt-7">
       <h2 className="mb-1">Shopping list</h2>
@@ -16,12 +16,12 @@ export function Shopping({ bill }: { bill: Bill }) {
             bill.lines
               .filter((line) => line.aisle === aisle)
               .map((line, i) => (
-                <tr key={aisle + line.what + line.pack} className={i === 0 ? "border-t border-ink" : "border-t border-rule/60"}>
+                <tr key={aisle + line.what + line.pack.metric} className={i === 0 ? "border-t border-ink" : "border-t border-rule/60"}>
                   <td className="font-slab py-1 font-bold">{i === 0 ? aisle : ""}</td>
                   <td className="py-1">{line.what}</td>
-                  <td className="py-1 text-pencil">{line.used}</td>
+                  <td className="py-1 text-pencil">{read(line.used)}</td>
                   <td className="figure py-1 text-right">{line.packs}</td>
-                  <td className="py-1 pl-3">{line.pack}</td>
+                  <td className="py-1 pl-3">{read(line.pack)}</td>
                   <td className="py-1 text-right">{line.each}</td>
                   <td className="figure py-1 text-right">{line.cost}</td>
                 </tr>

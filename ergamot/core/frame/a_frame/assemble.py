@@ -56,7 +56,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     hang_z = pen.inner_z(pen.half * 0.4)
     hung = fit_inside(site, pen.inside, pen.half, hang_z, house_to)
     _say_jig(site, pen)
-    room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.drinker_points)
+    room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.feeder_round, hung.drinker_points)
     head = pen.inner_z(0)
     return finish(
         site, Finished("a-frame", pen.length, pen.half, axles, grip, room, head, _dimensions(pen, site))
@@ -140,6 +140,7 @@ def _front(site: Site, pen: Chosen) -> None:
         (-reach, reach),
         (pen.foot_z - deep / 2, top + deep / 2),
         Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg),
+        pen.doorway.clear,
     )
     site.cover.cover(front, Coat("front end", pen.mesh, "mesh"))
 

@@ -51,7 +51,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = handles(site, pen.gear, pen.half, pen.gear.hold)
     hung = fit_inside(site, pen.inside, pen.half, pen.under_z(-pen.half * 0.4), house_to)
-    room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.drinker_points)
+    room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.feeder_round, hung.drinker_points)
     head = pen.under_z(0)
     made = Finished("coop", pen.length, pen.half, axles, grip, room, head, _dimensions(pen, site))
     return finish(site, made)
@@ -78,6 +78,7 @@ def _ends(site: Site, pen: Chosen) -> None:
         (-reach, reach),
         v,
         Leaf("person door", what, "left", "bolt-latch", mesh=behind, own_kg=pen.doorway.own_kg),
+        pen.doorway.clear,
     )
     site.cover.cover(front, wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh

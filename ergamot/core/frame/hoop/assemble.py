@@ -22,6 +22,8 @@ from ergamot.core.frame.structure import Dimension, Hardware, Room, Structure
 from ergamot.core.units import Quantity
 
 SET_OUT_PIECES = 240  # the curve as set out: finer than it is drawn
+STEEL_E_MPA = 200e3  # EN 1993-1-1 section 3.2.6, rounded
+DRAWN_WIRE_MPA = 500.0  # cold-drawn wire of farm panels; common practice
 LAP_TIE_MM = 200.0  # ties where two panels lap; common practice
 
 
@@ -50,7 +52,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     grip = lifting_rope(site, pen.gear, pen.length, pen.half)
     front = roosts_end(site, pen) if pen.roost_bars else x[0]
     hung = fit_inside(site, pen.inside, pen.half, site.profile.height_at(pen.half * 0.4), front, 560)
-    room = Room(roost_m, 0, hung.feeder_edge_m, hung.drinker_points)
+    room = Room(roost_m, 0, hung.feeder_edge_m, hung.feeder_round, hung.drinker_points)
     head = site.profile.top_z - pen.ridge.thick_mm
     curve = tuple((y, pen.foot_z + z) for y, z in pen.curve.points(SET_OUT_PIECES))
     return finish(
@@ -86,7 +88,14 @@ def _ends(site: Site, pen: Chosen) -> None:
     deep, (_, high) = pen.section.deep_mm, pen.doorway.clear
     reach = post_places(pen)[0] + deep / 2
     v = (pen.foot_z - deep / 2, pen.foot_z + high + deep / 2)
-    hang(site, front, (-reach, reach), v, Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg))
+    hang(
+        site,
+        front,
+        (-reach, reach),
+        v,
+        Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg),
+        pen.doorway.clear,
+    )
     site.cover.cover(front, wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
     site.cover.cover(rear, wall("rear end", solid))
@@ -108,6 +117,12 @@ def _panels(site: Site, pen: Chosen) -> None:
     site.hardware.append(
         Hardware("panel-ties", "panel ties", "fixings", tie.label, tie.kg * ties, middle, "tie", ties)
     )
+    sprung = STEEL_E_MPA * pen.panel.wire_mm * pen.curve.sharpest / 2
+    if sprung > DRAWN_WIRE_MPA:
+        told = "bent up, its wires are sprung past their yield ({sprung} MPa of {bears}): they take a set, and stand so"
+        site.notes.append(
+            phrase(told, sprung=Quantity(round(sprung), ""), bears=Quantity(DRAWN_WIRE_MPA, ""))
+        )
     if last:
         cut = Quantity(last, "mm")
         site.notes.append(phrase(f"{whole} whole wire panels and one cut on the wire at {{cut}}", cut=cut))

@@ -26,6 +26,7 @@ Stick schedule (b thick, d deep; butt joints; every stick square but the knee br
 | base cross rail  | B      | between the side rails                | 2 (rear, front)              |
 | top side rail    | T      | rear wall to front wall               | 2                            |
 | top cross rail   | C      | between the top side rails            | each upright, and purlins    |
+| noggin           | N      | between cross rails, under a fall     | by purlin span               |
 | upright          | U      | between base and top side rails       | each bay line, both sides    |
 | end stud         | U      | between base and top cross rails      | each end, by width           |
 | knee brace 45°   | K      | upright to top side rail              | 4 where there is room        |

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from itertools import pairwise
 
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
@@ -10,6 +11,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.low_pen.choices import Chosen
 from ergamot.core.frame.low_pen.layout import Layout
 from ergamot.core.frame.parts.gear import side_bands
+from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 
 BRACE_LEG_MM = 300.0  # longest leg of a knee brace; common practice
@@ -24,6 +26,7 @@ def set_sticks(site: Site, pen: Chosen, lay: Layout) -> None:
     """
     _uprights(site, pen, lay)
     _top(site, pen, lay)
+    _noggins(site, pen, lay)
     _braces(site, pen, lay)
 
 
@@ -54,6 +57,27 @@ def _top(site: Site, pen: Chosen, lay: Layout) -> None:
         top = pen.top_at(-thick / 2)
         trimmer = Piece("lid trimmer", "C", "the lid hinges on it")
         site.frame.stick(trimmer, x, (-thick / 2, thick / 2), (top - deep, top), "x")
+
+
+def _noggins(site: Site, pen: Chosen, lay: Layout) -> None:
+    """Between the cross rails under sheet that falls to one side: its corrugations run down the fall as they do, so it
+    spans from noggin to noggin."""
+    if not pen.slope:
+        return
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    face = site.faces["top"]
+    noggin = Piece("noggin", "N", "carries the roof sheet between cross rails")
+    edge = thick + deep * pen.slope  # of the side rails, as they reach under the slope
+    low_y, high_y = ((y + pen.half) * face.tall / pen.width for y in lay.lid_y)
+    for a, b in pairwise(lay.crossings):
+        if (a + b) / 2 > lay.roof_edge:
+            continue
+        u = (a + thick / 2, b - thick / 2)
+        in_lid = lay.lid_solid and pen.access == "lid" and (a, b) == lay.lid_x
+        for v in evenly(0, face.tall, pen.roof.purlin_span_m * 1000)[1:-1]:
+            beside = in_lid and low_y - thick < v < high_y + thick
+            if not beside and edge + thick < v < face.tall - edge - thick:
+                site.frame.on_face(noggin, face, u, (v - thick / 2, v + thick / 2), (-deep, 0), "u")
 
 
 def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:

@@ -95,10 +95,11 @@ def read_doorway(values: Mapping[str, Value], deep: float) -> Doorway:
     return Doorway(clear, None, ("door_width", "door_height"), 0.0)
 
 
-def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf) -> Opening:
+def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | None = None) -> Opening:
     """Leave an opening in a face and hang a leaf over it; its sticks lie flat on the frame.
 
-    Args: site; face; u and v, the leaf's outside on the face, mm; leaf.
+    Args: site; face; u and v, the leaf's outside on the face, mm; leaf; clear, width and height of the opening, where
+        it is known: else the leaf is taken to lap what is round it by half a stick.
     Returns: the Opening.
     Source: common practice: two hinges, two latches, one stay.
     """
@@ -125,7 +126,7 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf) -> Opening:
         f"{leaf.role} with {LATCH_WORDS[leaf.latch]}",
         inside=leaf.inside,
         person=True,
-        clear_mm=(u[1] - u[0] - 2 * deep, v[1] - v[0] - 2 * deep),
+        clear_mm=clear or (u[1] - u[0] - deep, v[1] - v[0] - deep),
     )
     if leaf.own_kg:
         whole = site.catalogue.sheets["ply-18"]

@@ -121,6 +121,7 @@ def fit_inside(
         site.cover.over_mesh(Coat("winter insert", clear, "inside", when="aside"))
     return Room(
         feeder_edge_m=inside.feeders * inside.feeder.edge_m,
+        feeder_round=inside.feeder.edge == "round",
         drinker_points=inside.drinkers * inside.drinker.points,
     )
 

@@ -1,4 +1,4 @@
-"""python3 -m launch demo | run | test | check | bench | screenshots | prepare"""
+"""python3 -m launch demo | run | test | check | bench | drills | mutants | screenshots | prepare"""
 
 from __future__ import annotations
 
@@ -46,6 +46,18 @@ def _bench() -> int:
     return tests(["tests/bench", "--benchmark-only", "--benchmark-columns=min,median,max,rounds", "-q", "-s"])
 
 
+def _drills() -> int:
+    prepare()
+    return tests(["tests/drills", "-q", "-s"])
+
+
+def _mutants() -> int:
+    prepare()
+    return subprocess.run(
+        [str(PYTHON), "-m", "tests.mutants", *sys.argv[2:]], cwd=ROOT, check=False
+    ).returncode
+
+
 def _screenshots() -> int:
     prepare(browser=True)
     return subprocess.run([str(PYTHON), "-m", "tests.screenshots"], cwd=ROOT, check=False).returncode
@@ -62,6 +74,8 @@ COMMANDS: dict[str, Callable[[], int]] = {
     "test": _test,
     "check": _check,
     "bench": _bench,
+    "drills": _drills,
+    "mutants": _mutants,
     "screenshots": _screenshots,
     "prepare": _prepare,
 }

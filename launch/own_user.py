@@ -9,14 +9,14 @@ import subprocess
 from functools import cache
 from pathlib import Path
 
-from launch.plain import ROOT, say
+from launch.plain import say
 
 NAME = "ergamot"
 
 
 @cache
-def server_user() -> str | None:
-    """The user's name when root runs this and the project can be read by others; none: go on as who we are."""
+def own_user() -> str | None:
+    """The user's name when root runs this, made if need be; none: go on as who we are."""
     if os.geteuid() != 0:
         return None
     try:
@@ -25,9 +25,6 @@ def server_user() -> str | None:
         if shutil.which("useradd") is None or not _made():
             say("no user of its own could be made for the server: it runs as root")
             return None
-    if not _can_read(ROOT):
-        say(f"{ROOT} is closed to other users: the server runs as root")
-        return None
     return NAME
 
 
@@ -36,27 +33,38 @@ def _made() -> bool:
     return subprocess.run(command, check=False, capture_output=True).returncode == 0
 
 
-def _can_read(folder: Path) -> bool:
-    look = [
-        "setpriv",
-        f"--reuid={NAME}",
-        f"--regid={NAME}",
-        "--clear-groups",
-        "test",
-        "-x",
-        str(folder),
-        "-a",
-        "-r",
-        str(folder),
-    ]
-    return shutil.which("setpriv") is not None and not subprocess.run(look, check=False).returncode
+def _can(user: str, *command: str | Path) -> bool:
+    """Can a user do what a command tries?"""
+    switch = ["setpriv", f"--reuid={user}", f"--regid={user}", "--clear-groups"]
+    if shutil.which("setpriv") is None:
+        return False
+    tried = [*switch, *(str(part) for part in command)]
+    return subprocess.run(tried, check=False, capture_output=True, cwd="/").returncode == 0
 
 
 def user_for(folder: Path) -> str | None:
-    """The server's own user when it can come to a folder, else none."""
-    user = server_user()
-    if user is not None and not _can_read(folder.parent):
-        say(f"{folder.parent} is closed to other users: the server runs as root")
+    """The own user when it can come to a folder, else none."""
+    user = own_user()
+    if user is not None and not _can(user, "test", "-x", folder.parent, "-a", "-r", folder.parent):
+        say(f"{folder.parent} is closed to other users: the database runs as root")
+        return None
+    return user
+
+
+@cache
+def user_running(python: Path, project: Path) -> str | None:
+    """The own user when it can run the project's Python and read the project, else none."""
+    user = own_user()
+    if user is not None and not _can(
+        user,
+        "env",
+        f"PYTHONPATH={project}",
+        "PYTHONDONTWRITEBYTECODE=1",
+        python,
+        "-c",
+        "import decimal, ergamot.web.app",
+    ):
+        say("Python or the project is closed to other users: the server runs as root")
         return None
     return user
 

@@ -15,6 +15,7 @@ from types import FrameType
 from launch.child import die_with_parent, stop
 from launch.machine import PYTHON
 from launch.mariadb import PrivateServer, ended
+from launch.own_user import user_running
 from launch.plain import LOCAL, ROOT, CannotGoOn, run, say
 
 DATABASE_PORTS = {"demo": 33810, "run": 33811, "test": 33812}
@@ -75,7 +76,7 @@ class Served:
     def __init__(self, database: PrivateServer, port: int):
         self.address, self.port = database.address, port
         self.pid_file = database.folder / "app.pid"
-        self.user = database.user
+        self.user = user_running(PYTHON, ROOT)
         self.process: subprocess.Popen[bytes] | None = None
 
     @property

@@ -57,6 +57,11 @@ def engine(database: PrivateServer) -> Iterator[Engine]:
 @pytest.fixture
 def store(engine: Engine) -> Engine:
     """The store, emptied."""
+    return emptied(engine)
+
+
+def emptied(engine: Engine) -> Engine:
+    """A store with nothing in it."""
     with engine.begin() as connection:
         for table in ("line", "revision", "record", "farm"):
             connection.execute(text(f"DELETE FROM {table}"))

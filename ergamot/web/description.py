@@ -38,6 +38,7 @@ REFUSALS = {
     "400": "The request could not be read",
     "403": "Asked from a page that is not this farm's own",
     "404": "There is no such thing",
+    "405": "That address takes no such request",
     "409": "It cannot be done as things stand",
     "412": "Changed by someone else meanwhile; both sides are in the answer",
     "413": "The body is too large",
@@ -67,11 +68,15 @@ def describe_refusals(app: APIFlask) -> None:
             media = getattr(view, "media_type", None)
             if media:
                 whole = {
-                    "schema": {"type": "string", "format": "binary"} if media != JSON else {"type": "object"}
+                    "schema": {"type": "string", "format": "binary"}
+                    if not media.endswith("json")
+                    else {"type": "object"}
                 }
                 answers["200"]["content"] = {media: whole}
             for old in [code for code in answers if not code.startswith("2")]:
                 del answers[old]
+            if "requestBody" in operation:
+                operation["requestBody"]["required"] = True
             for code in _refusals(path, method, operation, edits):
                 answers[code] = {
                     "description": REFUSALS[code],
@@ -85,7 +90,7 @@ def _refusals(path: str, method: str, operation: dict[str, Any], edits: bool) ->
     if path.startswith("/api/pens") or "{" in path or "parameters" in operation or "requestBody" in operation:
         yield from ("404", "422")
     if method != "get":
-        yield from ("409", "413", "415")
+        yield from ("405", "409", "413", "415")
     if edits:
         yield from ("412", "428")
 

@@ -103,7 +103,7 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
         moves=[
             MoveOut(
                 day=move.day,
-                at=move_time(move.part, move.parts),
+                at=f"{move_time(move.part, move.parts):%H:%M}",
                 part=move.part,
                 parts=move.parts,
                 stop=StopOut.model_validate(move.stop),

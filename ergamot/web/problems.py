@@ -10,7 +10,7 @@ from apiflask import APIFlask
 from apiflask.exceptions import HTTPError
 from flask import Response, jsonify
 from sqlalchemy.exc import DBAPIError, IntegrityError, SQLAlchemyError
-from werkzeug.exceptions import HTTPException
+from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from ergamot.core import errors
 from ergamot.operations.kept import Stale
@@ -115,7 +115,10 @@ def _too_deep(_: RecursionError) -> Response:
 
 def _unexpected(error: Exception) -> Response:
     if isinstance(error, HTTPException):
-        return problem(error.code or 500, error.name, error.description or error.name)
+        answer = problem(error.code or 500, error.name, error.description or error.name)
+        if isinstance(error, MethodNotAllowed) and error.valid_methods:
+            answer.headers["Allow"] = ", ".join(sorted(error.valid_methods))
+        return answer
     log.exception("unexpected", exc_info=error)
     return problem(500, "Something went wrong here", "It is written in the log. What was kept is safe.")
 

@@ -19,7 +19,7 @@ from tests.strategies import CATALOGUE, designs
 NAMES = st.text(st.characters(codec="utf-8", exclude_categories=["C"]), max_size=80)
 
 
-@settings(max_examples=1000)
+@settings(max_examples=40)
 @given(designs(), NAMES)
 def test_a_design_comes_back_as_it_went(design, name):
     text = write_design(design, name)

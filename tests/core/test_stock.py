@@ -95,7 +95,7 @@ def test_a_piece_longer_than_any_board_is_refused_by_name():
     assert "3658" in refused.value.allowed
 
 
-@settings(max_examples=12)
+@settings(max_examples=20)
 @given(designs())
 def test_the_bill_counts_what_the_structure_holds(design):
     structure = build(design, CATALOGUE)

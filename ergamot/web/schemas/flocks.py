@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 
-from pydantic import Field
+from pydantic import Field, StrictInt
 
 from ergamot.web.schemas.figures import In, Out, Words
 
@@ -14,7 +14,7 @@ class FlockIn(In):
 
     name: str = Field(max_length=200)
     strain: str
-    placed: int
+    placed: StrictInt
     hatch: date
     out: date
     leaves: date

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, time
+from datetime import date
 
 from pydantic import Field
 
@@ -59,10 +59,10 @@ class StopOut(Out):
 
 
 class MoveOut(Out):
-    """The pen comes to a stop, which the birds go on from on the day `left`."""
+    """The pen comes to a stop, which the birds go on from on the day `left`. `at` is the farm's own time."""
 
     day: date
-    at: time
+    at: str
     part: int
     parts: int
     stop: StopOut

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 
-from pydantic import Field
+from pydantic import Field, StrictInt
 
 from ergamot.web.schemas.drawings import LineOut, ModelOut
 from ergamot.web.schemas.figures import FindingOut, In, Out, Words
@@ -13,7 +13,7 @@ from ergamot.web.schemas.figures import FindingOut, In, Out, Words
 class ProposeIn(In):
     """Ask for a pen for a flock."""
 
-    flock_id: int
+    flock_id: StrictInt
     name: str = Field(max_length=200)
     shape: str = "low-pen"
 
@@ -28,7 +28,7 @@ class CopyIn(In):
 class OpenIn(In):
     """A design file's text, and the flock the pen is for."""
 
-    flock_id: int
+    flock_id: StrictInt
     file: str
 
 
@@ -37,7 +37,7 @@ class PenIn(In):
 
     values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
     name: str | None = Field(None, max_length=200)
-    flock_id: int | None = None
+    flock_id: StrictInt | None = None
 
 
 class ValueOut(Out):
@@ -234,4 +234,4 @@ class PensQuery(In):
 class JudgeIn(In):
     """Pens whose verdicts are wanted."""
 
-    ids: list[int] = Field(max_length=12)
+    ids: list[StrictInt] = Field(max_length=12)

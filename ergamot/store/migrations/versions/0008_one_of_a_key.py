@@ -11,6 +11,4 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
-    op.execute(
-        "ALTER TABLE record ADD INDEX ix_farm_again (farm_id), DROP KEY record_key, DROP INDEX ix_farm_again"
-    )
+    op.drop_constraint("record_key", "record", type_="unique")

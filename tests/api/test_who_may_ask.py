@@ -1,0 +1,208 @@
+"""Who may ask: hosts and origins, bodies, headers; odd tags, paths and names."""
+
+from __future__ import annotations
+
+import threading
+
+import pytest
+from sqlalchemy import text
+from sqlalchemy.exc import OperationalError
+from sqlalchemy.orm import Session
+
+from ergamot.store.models import FarmRow, RecordRow
+from ergamot.web.app import make_app
+from tests.api.test_answers import FLOCK, LAWN, at, refused
+
+
+@pytest.mark.parametrize("host", ["evil.example", "localhost.evil.example", "127.0.0.1.nip.example", ""])
+def test_a_host_this_farm_is_not_known_by_gets_nothing(client, host):
+    answer = client.get("/api/flocks", headers={"Host": host})
+    assert (answer.status_code, answer.content_type) == (421, "application/problem+json")
+    assert client.get("/", headers={"Host": host}).status_code == 421
+
+
+@pytest.mark.parametrize("host", ["127.0.0.1:8710", "localhost", "[::1]:8710", "LOCALHOST:99"])
+def test_names_of_this_machine_are_answered(client, host):
+    assert client.get("/api/flocks", headers={"Host": host}).status_code == 200
+
+
+def test_a_name_of_the_keepers_own_can_be_configured(store, monkeypatch):
+    monkeypatch.setenv("ERGAMOT_HOSTS", "farm.local, shed:8710")
+    client = make_app(store).test_client()
+    assert client.get("/api/flocks", headers={"Host": "farm.local:80"}).status_code == 200
+    assert client.get("/api/flocks", headers={"Host": "shed"}).status_code == 200
+    assert client.get("/api/flocks", headers={"Host": "barn"}).status_code == 421
+
+
+@pytest.mark.parametrize(
+    "origin", ["https://evil.example", "null", "http://localhost:1", "file://", "garbage"]
+)
+def test_a_page_elsewhere_can_neither_read_nor_write(client, origin):
+    for answer in (
+        client.post("/api/flocks", json=FLOCK, headers={"Origin": origin}),
+        client.get("/api/flocks", headers={"Origin": origin}),
+    ):
+        assert answer.status_code == 403
+    assert client.get("/api/flocks").json["flocks"] == []
+    assert client.post("/api/flocks", json=FLOCK, headers={"Origin": "http://localhost"}).status_code == 201
+
+
+@pytest.mark.parametrize("site", ["cross-site", "same-site"])
+def test_what_a_browser_says_came_from_elsewhere_changes_nothing(client, site):
+    answer = client.post("/api/flocks", json=FLOCK, headers={"Sec-Fetch-Site": site})
+    assert answer.status_code == 403
+
+
+@pytest.mark.parametrize(
+    "kind", ["text/plain", "application/x-www-form-urlencoded", "multipart/form-data", ""]
+)
+def test_a_body_that_is_not_json_is_not_read(client, kind):
+    answer = client.post("/api/lawns", data='{"name": "x"}', content_type=kind)
+    assert answer.status_code == 415
+    assert client.get("/api/lawns").json["lawns"] == []
+
+
+def test_every_answer_tells_the_browser_what_it_may_do(client):
+    for path in ("/", "/api/flocks", "/api/nothing", "/api/pens/9"):
+        headers = client.get(path, buffered=True).headers
+        policy = headers["Content-Security-Policy"]
+        assert "script-src 'self'" in policy
+        assert "unsafe-inline" not in policy.split("script-src")[1].split(";")[0]
+        assert "frame-ancestors 'none'" in policy
+        assert headers["X-Frame-Options"] == "DENY"
+        assert headers["X-Content-Type-Options"] == "nosniff"
+        assert headers["Referrer-Policy"] == "no-referrer"
+
+
+@pytest.mark.parametrize("tag", ["²", "٣", "-1", "1.0", '"', "9" * 400, "1; drop", '"1" "2"', "*"])
+def test_an_odd_tag_is_no_revision(client, tag):
+    lawn = client.post("/api/lawns", json=LAWN).json
+    answer = client.put(
+        f"/api/lawns/{lawn['id']}", json=LAWN, headers={"If-Match": tag.encode().decode("latin-1")}
+    )
+    refused(answer, 428, "If-Match")
+
+
+@pytest.mark.parametrize(
+    "path", ["/assets/nothing.js", "/" + "x" * 5000 + ".png", "/a%00b.svg", "/..%2f..%2fetc/passwd.txt"]
+)
+def test_a_file_that_is_not_there_is_said_so_the_same_way(client, path):
+    answer = client.get(path)
+    assert answer.status_code == 404
+    assert answer.json["title"] == "Not found"
+
+
+@pytest.mark.parametrize("path", ["/pens/12", "/" + "x" * 3000])
+def test_every_address_a_keeper_can_be_at_gets_the_page(client, path):
+    assert "<title>Ergamot</title>" in client.get(path, buffered=True).text
+
+
+@pytest.mark.parametrize("number", [2**31, 10**40])
+def test_a_number_no_record_can_have_is_not_found(client, number):
+    refused(client.get(f"/api/pens/{number}"), 404, "pen")
+    refused(client.post("/api/pens", json={"flock_id": number, "name": "x"}), 404, "flock")
+
+
+@pytest.mark.parametrize("year", ["9999-12-30", "0001-01-01", "1850-06-01"])
+def test_dates_far_from_any_flock_are_refused_by_name(client, year):
+    answer = client.post(
+        "/api/flocks", json={**FLOCK, "hatch": year, "out": "9999-12-30", "leaves": "9999-12-31"}
+    )
+    assert answer.status_code == 422
+    assert answer.json["field"] in ("hatch", "out", "leaves")
+
+
+@pytest.mark.parametrize("field", ["wings", "id", "revision"])
+def test_a_field_that_is_not_known_is_refused_by_name(client, field):
+    refused(client.post("/api/flocks", json={**FLOCK, field: 1}), 422, field)
+
+
+@pytest.mark.parametrize(
+    "typed", ["8-1/0", '1/0"', "7-10 1/0", "1" * 400, "9" * 61 + "m", "8-1/99999999999999999999"]
+)
+def test_a_length_that_cannot_be_is_refused(client, typed):
+    refused(client.post("/api/lawns", json={**LAWN, "length_m": typed}), 422, "length_m")
+
+
+@pytest.mark.parametrize("name", ["bad\u0000name", "zero\u200bwidth", "bell\u0007", "\ud800"])
+def test_a_name_with_signs_that_cannot_be_seen_is_refused(client, name):
+    answer = client.post("/api/lawns", json={**LAWN, "name": name})
+    assert answer.status_code == 422
+    assert client.get("/api/lawns").json["lawns"] == []
+
+
+def test_a_change_that_changes_nothing_is_no_step(client):
+    lawn = client.post("/api/lawns", json=LAWN).json
+    again = client.put(f"/api/lawns/{lawn['id']}", json=LAWN, headers=at(1)).json
+    assert (again["revision"], again["can_undo"]) == (1, False)
+
+
+def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
+    for _ in range(12):
+        with store.begin() as connection:
+            for table in ("line", "revision", "record", "farm"):
+                connection.execute(text(f"DELETE FROM {table}"))
+        both = threading.Barrier(4)
+        answers = []
+
+        def ask(body, path, waiting=both, kept=answers):
+            client = make_app(store).test_client()
+            waiting.wait()
+            kept.append(client.post(path, json=body) if body else client.get(path))
+
+        asked = [
+            (FLOCK, "/api/flocks"),
+            ({**FLOCK, "name": "Other"}, "/api/flocks"),
+            (None, "/api/place"),
+            (LAWN, "/api/lawns"),
+        ]
+        threads = [threading.Thread(target=ask, args=one) for one in asked]
+        for one in threads:
+            one.start()
+        for one in threads:
+            one.join()
+        assert sorted(answer.status_code for answer in answers) == [200, 201, 201, 201]
+        with Session(store) as session:
+            assert session.query(FarmRow).count() == 1
+            assert session.query(RecordRow).filter_by(kind="place").count() == 1
+        client = make_app(store).test_client()
+        assert len(client.get("/api/flocks").json["flocks"]) == 2
+        assert len(client.get("/api/lawns").json["lawns"]) == 1
+
+
+def test_the_same_row_made_twice_at_once_is_made_once(store, client):
+    tables = {one["name"]: one for one in client.get("/api/catalogue").json["tables"]}
+    cells = dict(tables["anchors"]["rows"][0]["cells"], source="home")
+    client.get("/api/place")
+    together = threading.Barrier(2)
+    codes = []
+
+    def put(hold):
+        mine = make_app(store).test_client()
+        together.wait()
+        answer = mine.put(
+            "/api/catalogue/anchors/peg",
+            json={"cells": {**cells, "hold_n": hold}},
+            headers={"If-Match": '"0"'},
+        )
+        codes.append(answer.status_code)
+
+    threads = [threading.Thread(target=put, args=(hold,)) for hold in ("100", "200")]
+    for one in threads:
+        one.start()
+    for one in threads:
+        one.join()
+    assert sorted(codes) == [200, 412]
+    kept = {one["name"]: one for one in client.get("/api/catalogue").json["tables"]}["anchors"]["rows"]
+    assert len([row for row in kept if row["key"] == "peg"]) == 1
+
+
+def test_a_connection_lost_as_it_is_kept_is_said_and_nothing_half_is_left(store, client, monkeypatch):
+    def lost(_):
+        raise OperationalError("COMMIT", {}, Exception(2013, "Lost connection"))
+
+    with monkeypatch.context() as away:
+        away.setattr(Session, "commit", lost)
+        answer = client.post("/api/flocks", json=FLOCK)
+    assert (answer.status_code, answer.headers["Retry-After"]) == (503, "1")
+    assert client.get("/api/flocks").json["flocks"] == []

@@ -25,8 +25,8 @@ export function PutAway({ kind, id, revision, name, onAway }: Props) {
   });
   return (
     <>
-      <button type="button" className="line-button text-sm" disabled={away.isPending} onClick={() => away.mutate()}>
-        Put away<span className="sr-only"> {name}</span>
+      <button type="button" className="line-button text-sm" aria-label={`Put away ${name}`} disabled={away.isPending} onClick={() => away.mutate()}>
+        Put away
       </button>
       <Trouble problem={away.error} />
     </>

@@ -49,10 +49,11 @@ const bill: Bill = {
     { label: "B2", role: "base cross rail", why: "closes the end", section: "2×3", species: "spruce", count: 2, length_mm: 1124, length: words("3 ft 8 1/4 in"), short: words(""), angles_deg: [0, 0], refs: ["a", "b"] },
     { label: "K1", role: "knee brace", why: "racking", section: "2×3", species: "spruce", count: 4, length_mm: 424, length: words("1 ft 4 11/16 in"), short: words(""), angles_deg: [45, 45], refs: ["c"] },
   ],
+  aisles: ["timber", "sheet and roofing", "mesh", "gear", "feed and water", "hardware", "fixings"],
   lines: [
-    { what: "fence staple", aisle: "fixings", used: "410", packs: 2, pack: "pack of 400", each: "6.00", cost: "12.00" },
-    { what: "2×3 spruce", aisle: "timber", used: "6.2 m", packs: 3, pack: "board 8 ft", each: "8.07", cost: "24.20" },
-    { what: "hex mesh", aisle: "mesh", used: "9 m", packs: 1, pack: "roll", each: "30.00", cost: "30.00" },
+    { what: "fence staple", aisle: "fixings", used: words("410"), packs: 2, pack: words("pack of 400"), each: "6.00", cost: "12.00" },
+    { what: "2×3 spruce", aisle: "timber", used: words("6.2 m"), packs: 3, pack: words("board 8 ft"), each: "8.07", cost: "24.20" },
+    { what: "hex mesh", aisle: "mesh", used: words("9 m"), packs: 1, pack: words("roll"), each: "30.00", cost: "30.00" },
   ],
 };
 
@@ -76,7 +77,7 @@ describe("while the cheapest plan is looked for", () => {
 describe("the cutting plan", () => {
   it("says what it costs and that nothing can cost less", () => {
     render(<Boards plan={plan} lit={null} onPoint={() => {}} />, { wrapper: UnitsProvider });
-    expect(screen.getByRole("heading").textContent).toBe("3 boards of 2×3 spruce");
+    expect(screen.getByRole("heading").textContent).toBe("3 lengths of 2×3 spruce");
     expect(screen.getByText(/no plan can cost less \(bound 24.20, gap 0.00/)).toBeTruthy();
   });
 
@@ -111,7 +112,7 @@ describe("the cutting plan", () => {
 
 describe("the shopping list", () => {
   it("walks the aisles in order and names each once", () => {
-    render(<Shopping bill={{ ...bill, lines: [...bill.lines, { ...bill.lines[2], what: "welded mesh" } as never] }} />);
+    render(<Shopping bill={{ ...bill, lines: [...bill.lines, { ...bill.lines[2], what: "welded mesh" } as never] }} />, { wrapper: UnitsProvider });
     const aisles = screen.getAllByRole("row").map((row) => row.querySelector("td")?.textContent).filter(Boolean);
     expect(aisles).toEqual(["timber", "mesh", "fixings", "Together"]);
     expect(screen.getByText("66.20")).toBeTruthy();

@@ -34,7 +34,7 @@ function usual(strains: Strain[], strain: string, hatch: string): Pick<Draft, "o
 export function FlockForm({ strains, start, word, problem, onKeep }: Props) {
   const [draft, setDraft] = useState<Draft>(() =>
     start
-      ? { ...start, placed: String(start.placed) }
+      ? { name: start.name, strain: start.strain, placed: String(start.placed), hatch: start.hatch, out: start.out, leaves: start.leaves }
       : { name: "Spring broilers", strain: "broiler-fast", placed: "30", hatch: today(), ...usual(strains, "broiler-fast", today()) },
   );
   const set = (change: Partial<Draft>) => setDraft((before) => ({ ...before, ...change }));

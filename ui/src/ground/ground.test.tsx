@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { MovePlan } from "../api/client";
 import { Almanac } from "./Almanac";
 import { LawnMap } from "./LawnMap";
+import { UnitsProvider } from "../kit/units";
 import { words } from "../testing/words";
 
 afterEach(cleanup);
@@ -75,15 +76,15 @@ describe("the lawn from above", () => {
 
 describe("the almanac", () => {
   it("writes a day once however many its moves, and marks today", () => {
-    render(<Almanac plan={plan} day="2026-05-01" onPick={() => {}} />);
+    render(<Almanac plan={plan} day="2026-05-01" onPick={() => {}} />, { wrapper: UnitsProvider });
     expect(screen.getAllByRole("row").length).toBe(1 + plan.moves.length);
     expect(screen.getAllByText(/2 May/).length).toBe(1);
     expect(screen.getByText("· today").closest("tr")?.textContent).toContain("1 May");
-    expect(screen.getAllByText("61").length).toBe(4);
+    expect(screen.getAllByText("61 kg/ha").length).toBe(8);
   });
 
   it("opens the working of a day", () => {
-    render(<Almanac plan={plan} day="2026-05-01" onPick={() => {}} />);
+    render(<Almanac plan={plan} day="2026-05-01" onPick={() => {}} />, { wrapper: UnitsProvider });
     fireEvent.click(screen.getAllByRole("button", { name: "working" })[1] as HTMLElement);
     expect(screen.getByRole("dialog").textContent).toContain("A stop lasts 0.83 days: droppings rule.");
     expect(screen.getByRole("dialog").textContent).toContain("2 May");

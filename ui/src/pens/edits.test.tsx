@@ -42,7 +42,7 @@ class Server {
 }
 
 interface Init {
-  params?: { path?: { step?: string } };
+  params?: { path?: { step?: string }; header?: Record<string, string> };
   body?: { values?: { width?: unknown } };
   signal?: AbortSignal;
 }

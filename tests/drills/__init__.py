@@ -1,0 +1,1 @@
+"""Bad days, rehearsed: make drills."""

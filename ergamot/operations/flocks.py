@@ -10,6 +10,7 @@ from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.flock.flock import Flock, make_flock
 from ergamot.core.flock.growth import living, mass_kg
 from ergamot.core.flock.intake import SPILLAGE, strain_feed_g, water_drunk_ml
+from ergamot.core.flock.lay import lay_rate
 from ergamot.core.flock.space import floor_need_m2, needed_floor_m2
 from ergamot.core.ground.rest import mean_on
 from ergamot.operations.places import place_record, read_place
@@ -21,7 +22,7 @@ DRINKER = "bell"  # a jug or bell drinker until the keeper says otherwise
 
 @dataclass(frozen=True)
 class FlockDay:
-    """One day of a flock: mass and floor a bird needs; feed and water for all of them."""
+    """One day of a flock: mass and floor a bird needs; feed and water for all of them, and their eggs."""
 
     day: int
     on: date
@@ -29,6 +30,7 @@ class FlockDay:
     feed_kg: float
     water_l: float
     need_m2: float
+    eggs: float
 
 
 @dataclass(frozen=True)
@@ -110,6 +112,7 @@ def flock_sheet(work: Work, record: Record) -> FlockSheet:
             feed_kg=feed * alive / 1000,
             water_l=water * alive / 1000,
             need_m2=floor_need_m2(need.good_m2, need.finish_kg, mass),
+            eggs=lay_rate(flock.strain, day) * alive,
         )
 
     days = tuple(one(day) for day in range(flock.out_day, flock.leaving_day + 1))

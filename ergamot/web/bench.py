@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import math
+from datetime import date
 from typing import Any
 
 from ergamot.core.drawing.pulls import pulls
 from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase
+from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
@@ -48,10 +50,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         "shape": bench.design.shape,
         "flock_id": bench.flock_id,
         "flock_name": bench.flock_name,
-        "flock_line": (
-            f"{flock.placed} × {flock.strain.label}, out {flock.out.day} {flock.out:%B}, "
-            f"leave {flock.leaves.day} {flock.leaves:%B}"
-        ),
+        "flock_line": f"{flock.placed} × {flock.strain.label}, out {_said(flock.out, flock)}, leave {_said(flock.leaves, flock)}",
         "version_of": record.body.get("version_of"),
         "why": record.body.get("why", ""),
         "values": {name: _value(bench, name) for name in bench.design.values},
@@ -82,6 +81,12 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         ],
         "notes": [Words.model_validate(note) for note in bench.notes],
     }
+
+
+def _said(day: date, flock: Flock) -> str:
+    """A day of a flock's stay, with its year where the stay runs into another."""
+    apart = flock.out.year != flock.leaves.year
+    return f"{day.day} {day:%B}" + (f" {day.year}" if apart else "")
 
 
 def _model(bench: Bench) -> ModelOut:

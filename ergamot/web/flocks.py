@@ -34,6 +34,7 @@ def _out(record: Record) -> dict[str, Any]:
                 feed_kg=d.feed_kg,
                 water_l=d.water_l,
                 need_m2=d.need_m2,
+                eggs=round(d.eggs, 2),
                 mass=words(d.mass_kg, "kg"),
                 feed=words(d.feed_kg, "kg"),
                 water=words(d.water_l, "L"),

@@ -405,7 +405,7 @@ def test_laps_of_mesh_and_cuts_of_sheet():
     assert sheet_share((1.2185, 0.6085), 2.44, 1.22) == 0.25
     assert sheet_share((1.219, 0.6), 2.44, 1.22) == 0.5
     assert sheet_share((4.7, 1.2), 2.44, 1.22) == 2
-    assert sheet_share((4.74, 1.2), 2.44, 1.22) == 3
+    assert sheet_share((4.74, 1.22), 2.44, 1.22) == 3
 
 
 def test_the_bill_of_a_pen_adds_up_by_aisle():

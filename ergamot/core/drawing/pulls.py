@@ -54,7 +54,9 @@ def _pulls(structure: Structure, design: Design) -> Iterator[Pull]:
     roofed = values.get("roofed")
     if isinstance(roofed, float):
         long = body.x[1] - body.x[0]
-        edge = (body.x[0] + roofed * long, right, structure.mean_height_mm)
+        sheets = [c for p in structure.standing if p.group == "roof" and not p.outside for c in p.corners]
+        at = max((x for x, _, _ in sheets), default=body.x[0] + roofed * long)
+        edge = (at, right, structure.mean_height_mm)
         yield Pull("roofed", edge, (1.0, 0.0, 0.0), 1 / long)
     if "fall" in values:
         angle, (low, high) = math.radians(float(values["fall"])), body.y

@@ -29,6 +29,7 @@ class FlockDayOut(Out):
     feed_kg: float
     water_l: float
     need_m2: float
+    eggs: float
     mass: Words
     feed: Words
     water: Words

@@ -2,12 +2,15 @@ import { useState } from "react";
 import type { Flock } from "../api/client";
 import { useUnits } from "../kit/units";
 import { GrowthChart } from "./GrowthChart";
+import { LayChart } from "./LayChart";
 import { sayDay } from "./dates";
 
 /** A flock's figures: growth drawn over its days, and the day pointed at in words. */
 export function FlockFigures({ flock }: { flock: Flock }) {
   const { read } = useUnits();
   const [at, setAt] = useState<number | null>(null);
+  const apart = flock.out.slice(0, 4) !== flock.leaves.slice(0, 4);
+  const say = (day: string) => (apart ? `${sayDay(day)} ${day.slice(0, 4)}` : sayDay(day));
   const day = flock.days.find((one) => one.day === at) ?? flock.days[flock.days.length - 1];
   return (
     <>
@@ -15,14 +18,22 @@ export function FlockFigures({ flock }: { flock: Flock }) {
         {flock.name}: {flock.placed} × {flock.strain_label}
       </h2>
       <p className="text-pencil">
-        out {sayDay(flock.out)} at day {flock.out_day}, leave {sayDay(flock.leaves)} at day {flock.leaving_day}
+        out {say(flock.out)} at day {flock.out_day}, leave {say(flock.leaves)} at day {flock.leaving_day}
       </p>
-      <GrowthChart flock={flock} at={day?.day ?? flock.leaving_day} onPoint={setAt} />
+      {flock.days.some((one) => one.eggs > 0) ? (
+        <LayChart flock={flock} at={day?.day ?? flock.leaving_day} onPoint={setAt} />
+      ) : (
+        <GrowthChart flock={flock} at={day?.day ?? flock.leaving_day} onPoint={setAt} />
+      )}
       {day ? (
         <dl className="mt-2 grid grid-cols-5 gap-3 border-y border-ink py-2">
-          <Figure label={`day ${day.day}, ${sayDay(day.on)}`} value={read(day.mass)} what="a bird" />
+          <Figure label={`day ${day.day}, ${say(day.on)}`} value={read(day.mass)} what="a bird" />
           <Figure label="floor a bird needs" value={read(day.need)} what="good" />
-          <Figure label="floor for all" value={read(flock.needed_floor)} what="on the last day" />
+          {day.eggs > 0 ? (
+            <Figure label="eggs that day" value={day.eggs.toFixed(0)} what="all birds" />
+          ) : (
+            <Figure label="floor for all" value={read(flock.needed_floor)} what="on the last day" />
+          )}
           <Figure label="feed that day" value={read(day.feed)} what="all birds" />
           <Figure label="water that day" value={read(day.water)} what="with spillage" />
         </dl>

@@ -1,6 +1,7 @@
 import type { PointerEvent } from "react";
 import type { Flock } from "../api/client";
 import { useUnits } from "../kit/units";
+import { dayMarks } from "./dayMarks";
 
 const WIDTH = 820;
 const HEIGHT = 340;
@@ -23,7 +24,8 @@ export function GrowthChart({ flock, at, onPoint }: { flock: Flock; at: number; 
   };
   const here = flock.days.find((day) => day.day === at);
   const curve = flock.days.map((day, i) => `${i ? "L" : "M"}${x(day.day).toFixed(1)} ${y(day.mass_kg).toFixed(1)}`).join("");
-  const marks = flock.days.filter((day) => (day.day - first) % 7 === 0 || day.day === last);
+  const shown = new Set(dayMarks(first, last, WIDTH - LEFT - 90));
+  const marks = flock.days.filter((day) => shown.has(day.day));
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-2 w-full" role="img" aria-label={`Mass of a bird from day ${first} to day ${last}`} onPointerMove={point} onPointerDown={point}>
       <rect x={0} y={BASE} width={WIDTH} height={7} fill="var(--color-sward)" />

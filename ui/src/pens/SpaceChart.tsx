@@ -1,4 +1,5 @@
 import type { Bench } from "../api/client";
+import { dayMarks } from "../flocks/dayMarks";
 import { useUnits } from "../kit/units";
 
 const WIDTH = 820;
@@ -25,7 +26,7 @@ export function SpaceChart({ days }: { days: Bench["space_days"] }) {
       <path d={line((day) => day.tight_m2)} fill="none" stroke="var(--color-pencil)" strokeWidth={1.4} strokeDasharray="6 4" />
       <path d={line((day) => day.has_m2)} fill="none" stroke="var(--color-ink)" strokeWidth={3} />
       <text x={x(last.day) + 8} y={y(last.good_m2) + 5} fill="var(--color-grass)">good: {read(last.good)}</text>
-      <text x={x(last.day) + 8} y={y(last.tight_m2) + 5} fill="var(--color-pencil)">tight: {read(last.tight)}</text>
+      <text x={x(last.day) + 8} y={Math.max(y(last.tight_m2) + 5, y(last.good_m2) + 23)} fill="var(--color-pencil)">tight: {read(last.tight)}</text>
       <text x={x(first.day) + 4} y={y(first.has_m2) - 7} fontWeight={600}>has {read(first.has)}</text>
       {short ? (
         <g stroke="var(--color-clay)">
@@ -33,11 +34,9 @@ export function SpaceChart({ days }: { days: Bench["space_days"] }) {
           <text x={x(short.day) + 5} y={BASE - 6} fill="var(--color-clay)" stroke="none">short from day {short.day}</text>
         </g>
       ) : null}
-      {days
-        .filter((day) => (day.day - first.day) % 7 === 0 || day === last)
-        .map((day) => (
-          <text key={day.day} x={x(day.day)} y={BASE + 20} textAnchor="middle" fill="var(--color-pencil)">{day.day}</text>
-        ))}
+      {dayMarks(first.day, last.day, WIDTH - 200).map((day) => (
+        <text key={day} x={x(day)} y={BASE + 20} textAnchor="middle" fill="var(--color-pencil)">{day}</text>
+      ))}
       <text x={0} y={BASE + 20} fill="var(--color-pencil)">day</text>
     </svg>
   );

@@ -22,7 +22,7 @@ const flock = {
   leaves: "2026-04-24",
   out_day: 21,
   leaving_day: 23,
-  days: [21, 22, 23].map((day) => ({ day, on: `2026-04-${day + 1}`, mass_kg: day / 30, mass: words(`${day} kg`), feed: words("3 kg"), water: words("9 L"), need: words("0.1 m²") })),
+  days: [21, 22, 23].map((day) => ({ day, on: `2026-04-${day + 1}`, mass_kg: day / 30, mass: words(`${day} kg`), feed: words("3 kg"), water: words("9 L"), eggs: 0, need: words("0.1 m²") })),
   needed_floor: words("6.09 m²", "65.5 sq ft"),
   leaving_mass: words("0.8 kg"),
   feed_total: words("9 kg"),

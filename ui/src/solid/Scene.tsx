@@ -1,5 +1,5 @@
 import type { ThreeEvent } from "@react-three/fiber";
-import { useMemo } from "react";
+import { useEffect, useMemo } from "react";
 import * as THREE from "three";
 import type { Bench } from "../api/client";
 import { buffers, type Away } from "./buffers";
@@ -48,6 +48,13 @@ function Parts({ parts, shade, lit, away, clip, onPoint, strains, wire = false }
     edges.setAttribute("position", new THREE.BufferAttribute(data.edges, 3));
     return { faces, edges, owners: data.owners };
   }, [parts, shade, lit, away, strains, wire]);
+  useEffect(
+    () => () => {
+      made.faces.dispose();
+      made.edges.dispose();
+    },
+    [made],
+  );
   const owner = (event: ThreeEvent<PointerEvent>) => made.owners[event.faceIndex ?? -1] ?? null;
   return (
     <>

@@ -4,13 +4,14 @@ import * as THREE from "three";
 import type { Bench } from "../api/client";
 import { useSteps } from "../api/queries";
 import { OneOf } from "../kit/OneOf";
+import { useUnits } from "../kit/units";
 import { PERSON_MM } from "../drawing/frame";
 import type { Pulling } from "../drawing/useLengthDrag";
 import { apart } from "./apart";
 import { DimensionLayer } from "./DimensionLayer";
 import { Eye, type Seen } from "./Eye";
 import { LOOKS, type Look, type Spot } from "./look";
-import { LEGEND, SHADES, type Shade } from "./paint";
+import { SHADES, legend, type Shade } from "./paint";
 import { Rule } from "./Rule";
 import { Scene } from "./Scene";
 
@@ -26,6 +27,7 @@ interface Props {
 
 /** The pen to be turned about, sawn through and taken apart. Nothing is drawn while nothing changes. */
 export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Props) {
+  const { system } = useUnits();
   const [look, setLook] = useState<{ look: Look; turn: number }>({ look: "corner", turn: 0 });
   const [shade, setShade] = useState<Shade>("made of");
   const [marks, setMarks] = useState(true);
@@ -78,7 +80,7 @@ export default function SolidView({ bench, lit, onPoint, onPick, pulling }: Prop
           </Canvas>
         </div>
         <p className="pointer-events-none absolute right-4 bottom-2 space-y-0.5 text-right text-sm">
-          {LEGEND[shade].map(([colour, words]) => (
+          {legend(shade, system).map(([colour, words]) => (
             <span key={words} className="flex items-center justify-end gap-1.5">
               {words} <i className="inline-block h-3 w-5 border border-ink" style={{ background: colour }} />
             </span>

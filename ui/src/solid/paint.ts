@@ -65,15 +65,14 @@ export function light(nx: number, ny: number, nz: number): number {
   return 0.86 + 0.12 * nz + 0.05 * nx - 0.06 * ny;
 }
 
-export const LEGEND: Record<Shade, [string, string][]> = {
-  "made of": [],
-  weight: [
-    ["#fbf8f0", "light"],
-    ["#9f5242", "8 kg or more"],
-  ],
-  strain: STRAIN_STEPS.map(([, colour, words]) => [css(colour), words]),
-  gaps: GAP_STEPS.map(([least, colour]) => [
-    css(colour),
-    least ? `over ${least} mm` : "up to 14 mm",
-  ]),
-};
+type System = "metric" | "imperial";
+const GAP_INCHES: Record<number, string> = { 50: "2 in", 26: "1 in", 14: "1/2 in", 0: "1/2 in" };
+
+/** What the tones of a shade mean, in the keeper's units. */
+export function legend(shade: Shade, system: System): [string, string][] {
+  const feet = system === "imperial";
+  if (shade === "weight") return [["#fbf8f0", "light"], ["#9f5242", feet ? "18 lb or more" : `${HEAVY_KG} kg or more`]];
+  if (shade === "strain") return STRAIN_STEPS.map(([, colour, words]) => [css(colour), words]);
+  if (shade === "made of") return [];
+  return GAP_STEPS.map(([least, colour]) => [css(colour), least ? `over ${feet ? GAP_INCHES[least] : `${least} mm`}` : `up to ${feet ? "1/2 in" : "14 mm"}`]);
+}

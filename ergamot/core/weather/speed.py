@@ -6,7 +6,7 @@ import math
 
 from ergamot.core.errors import require_range
 
-OPEN_ROUGHNESS_M = 0.03  # EN 1991-1-4, farmland
+OPEN_ROUGHNESS_M = 0.03  # Davenport–Wieringa class 3, open (WMO-No. 8)
 FORECAST_HEIGHT_M = 10.0  # WMO height of wind measurement
 GUST_FACTOR = 3.0  # peak factor 3 on turbulence 2.5 u*, log profile
 AIR = 0.613  # half of 1.226 kg/m³: q = 0.613·V² in Pa

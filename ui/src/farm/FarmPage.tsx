@@ -107,6 +107,11 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
         <h2>Mean temperature by month</h2>
         <MonthsChart place={place} error={errorOf("months_c")} onKeep={(months_c) => form.keep({ months_c })} />
         <p className="mt-2 text-sm text-pencil">Warmth sets what birds eat and how fast a stop grows back.</p>
+        <p className="mt-6 text-sm">
+          <a className="underline" href="/licences.txt">
+            Licences of the letters and libraries this page is made with
+          </a>
+        </p>
       </section>
     </div>
   );

@@ -225,6 +225,8 @@ def say(quantity: Quantity, system: System = "metric") -> str:
         return f"{value * 100:.0f} %"
     factor, word = _WORDS[unit][imperial] if unit in _WORDS else (1.0, unit)
     figure = value * factor + (32.0 if imperial and unit == "degC" else 0.0)
+    if unit == "kg/ha":
+        return f"{figure:.0f} {word}"
     return f"{_tidy(figure)}{'' if unit == 'deg' else ' '}{word}".strip()
 
 
@@ -235,6 +237,7 @@ _WORDS: dict[str, tuple[tuple[float, str], tuple[float, str]]] = {
     "kg": ((1.0, "kg"), (1 / POUND_KG, "lb")),
     "g": ((1.0, "g"), (1 / POUND_KG / 1000 * 16, "oz")),
     "L": ((1.0, "L"), (1 / 3.785411784, "gal")),
+    "kg/m2 shed": ((1.0, "kg/m²"), (1 / POUND_KG * (3 * FOOT_MM / 1000) ** 2, "lb/sq yd")),
     "kg/ha": ((1.0, "kg/ha"), (1 / POUND_KG * 0.40468564224, "lb/acre")),
     "bird-days/m2": ((1.0, "bird-days/m²"), ((3 * FOOT_MM / 1000) ** 2, "bird-days/sq yd")),
     "kg/m": ((1.0, "kg/m"), (1 / POUND_KG * FOOT_MM / 1000, "lb/ft")),

@@ -110,7 +110,7 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
                 age=move.load.age,
                 left=move.left,
                 wear=words(round(move.wear, 2), "bird-days/m2"),
-                cover=words(round(move.cover_kg_m2, 2), "kg/m2"),
+                cover=words(round(move.cover_kg_m2, 2), "kg/m2 shed"),
                 nitrogen=words(round(move.nitrogen_kg_ha), "kg/ha"),
                 nitrogen_year=words(round(move.nitrogen_year_kg_ha), "kg/ha"),
                 ruled_by=move.load.ruled_by,

@@ -50,7 +50,7 @@ def test_a_pen_is_tied_down_from_its_wind_chart(farm: Page):
     expect(sheet.get_by_text(re.compile(r"front towards \d+°"))).to_be_visible()
     assert serious(farm) == []
     sheet.get_by_role("button", name="tie it so").last.click()
-    sheet.get_by_role("button", name="Put away").click()
+    sheet.get_by_role("button", name="Close").click()
     expect(level(farm, "wind")).not_to_contain_text("short")
 
 
@@ -81,6 +81,6 @@ def test_the_frame_says_what_is_weakest_and_shows_it(farm: Page):
     sheet = farm.get_by_role("dialog")
     expect(sheet.get_by_text(re.compile("never a certificate"))).to_be_visible()
     expect(sheet.get_by_text(re.compile("structural engineer"))).to_be_visible()
-    sheet.get_by_role("button", name="Put away").click()
+    sheet.get_by_role("button", name="Close").click()
     farm.get_by_role("button", name="strain").click()
     expect(farm.get_by_text("hardly felt")).to_be_visible()

@@ -36,7 +36,7 @@ export function Pieces({ bill, lit, onPoint }: Props) {
         </tbody>
       </table>
       <p className="mt-2 text-sm text-pencil">
-        {bill.pieces.reduce((sum, piece) => sum + piece.count, 0)} sticks. Angles are told to the half degree a saw is set to, which opens a joint by less than half a millimetre. Eye and ear protection at the saw; a mask for the
+        {bill.pieces.reduce((sum, piece) => sum + piece.count, 0)} sticks. Angles are told to the half degree a saw is set to, which opens a joint by no more than a hair. Eye and ear protection at the saw; a mask for the
         dust of treated wood, and never burn it.
       </p>
     </section>

@@ -20,7 +20,7 @@ export function Almanac({ plan, day, onPick }: Props) {
   return (
     <>
       <table className="mt-3 w-full">
-        <Heads of={["day", "age", "to", ">wear", ">droppings", ">nitrogen", ">in the year", "ready again", ""]} />
+        <Heads of={["day", ">age", "to", ">wear", ">droppings", ">nitrogen", ">in the year", "ready again", ""]} />
         <tbody>
           {plan.days.map((one) => {
             const moves = plan.moves.filter((move) => move.day === one.day);
@@ -63,7 +63,7 @@ function Stays({ day, age, chosen, onPick }: { day: string; age: number; chosen:
   return (
     <tr className={`border-t border-ink/50 text-pencil ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
       <td className="py-0.5">{sayDay(day, true)}</td>
-      <td className="py-0.5">{age}</td>
+      <td className="px-2 py-0.5 text-right">{age}</td>
       <td colSpan={7} className="py-0.5">
         stays
       </td>
@@ -78,7 +78,7 @@ function Line({ move, first, chosen, onPick, onWork }: LineProps) {
       <td className="py-0.5 font-semibold">
         {first ? sayDay(move.day, true) : ""} {first && move.today ? <span className="text-grass">· today</span> : null}
       </td>
-      <td className="py-0.5">{first ? move.age : ""}</td>
+      <td className="px-2 py-0.5 text-right">{first ? move.age : ""}</td>
       <td className="py-0.5 whitespace-nowrap">
         lane {move.stop.lane + 1}, stop {move.stop.number + 1} <span className="text-pencil">at {move.at.slice(0, 5)}</span>
       </td>

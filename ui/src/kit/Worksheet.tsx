@@ -51,7 +51,7 @@ interface Props {
   children: ReactNode;
 }
 
-/** A sheet laid over the bench, put away with Escape or the word at its corner. */
+/** A sheet laid over the bench, closed with Escape or the word at its corner. */
 export function Worksheet({ title, open, onClose, children }: Props) {
   return (
     <Dialog open={open} onClose={onClose} className="relative z-40">
@@ -61,7 +61,7 @@ export function Worksheet({ title, open, onClose, children }: Props) {
           <div className="mb-3 flex items-baseline justify-between border-b-2 border-ink pb-2">
             <DialogTitle className="font-slab text-xl font-bold">{title}</DialogTitle>
             <button type="button" className="line-button" onClick={onClose}>
-              Put away
+              Close
             </button>
           </div>
           {children}

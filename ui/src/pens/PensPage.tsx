@@ -109,7 +109,7 @@ function PenRow({ pen }: { pen: PenLine }) {
         <td colSpan={VERDICTS.length} className="text-clay">{pen.trouble}</td>
       ) : (
         VERDICTS.map((what) => (
-          <td key={what} className={`font-semibold ${pen.verdicts[what] === "fails" ? "text-clay" : "text-grass"}`}>
+          <td key={what} className={`pr-2 font-semibold whitespace-nowrap ${pen.verdicts[what] === "fails" ? "text-clay" : "text-grass"}`}>
             {pen.judged ? WORD[pen.verdicts[what] ?? ""] : <span className="font-normal text-pencil">…</span>}
           </td>
         ))

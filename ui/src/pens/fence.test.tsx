@@ -69,7 +69,7 @@ describe("a working sheet", () => {
     const sheet = screen.getByRole("dialog");
     for (const text of ["a sentence.", "a limit.", "a detail", "It pinches."]) expect(within(sheet).getByText(text)).toBeTruthy();
     expect(sheet.textContent).toContain("W = m × 9.81");
-    fireEvent.click(within(sheet).getByRole("button", { name: "Put away" }));
+    fireEvent.click(within(sheet).getByRole("button", { name: "Close" }));
     expect(close).toHaveBeenCalledOnce();
   });
 

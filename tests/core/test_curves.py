@@ -10,7 +10,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
-from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, arc, hoop, inset
+from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, arc, arc_length, hoop, inset
+from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.parts.lines import by_roll, evenly, panels_along, rib_lines
 from ergamot.core.frame.parts.marks import whole_and_halves
 from tests.strategies import CATALOGUE
@@ -52,6 +53,27 @@ def test_an_arc_lies_on_one_circle(base, share, count):
         assert math.hypot(y, z - (rise - radius)) == pytest.approx(radius, rel=1e-9)
     steps = [math.dist(a, b) for a, b in itertools.pairwise(points)]
     assert max(steps) == pytest.approx(min(steps), rel=1e-6)
+
+
+@given(st.floats(600, 4000), st.floats(0.1, 0.99))
+def test_an_arc_is_as_long_as_its_chords_grow_fine(base, share):
+    rise = share * base / 2
+    assert arc_length(base, rise) == pytest.approx(run(arc(base, rise, 4000)), rel=1e-6)
+
+
+def test_what_is_bent_is_cut_along_its_curve():
+    """A sprung panel is 4880 mm of cover however it is drawn; a bow is cut 2R·asin(b/2R), not its chords."""
+    made = make_design(CATALOGUE, "hoop", {"skirt": 0, "roofed": 1.0})
+    pen = build(made, CATALOGUE)
+    long = CATALOGUE.wire_panels[made.values["panel"]].length_mm
+    assert sum(one.cut_mm[1] for one in pen.panels if one.piece == "cover") == pytest.approx(long)
+    made = make_design(CATALOGUE, "coop", {"roof_kind": "arched", "door_height": 1400.0})
+    coop = build(made, CATALOGUE)
+    bow = next(one for one in coop.members if one.role == "roof bow")
+    middles = [tuple(sum(c[i] for c in solid[:4]) / 4 for i in range(3)) for solid in bow.bent]
+    base, rise = -2 * middles[0][1], max(z for _, _, z in middles) - middles[0][2]
+    radius = (base**2 / 4 + rise**2) / (2 * rise)
+    assert bow.length_mm == pytest.approx(2 * radius * math.asin(base / 2 / radius), rel=1e-6)
 
 
 @given(st.floats(600, 3000), st.floats(0.4, 0.95), st.floats(10, 90))

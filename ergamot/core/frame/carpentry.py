@@ -97,8 +97,13 @@ class Framing:
             notches,
         )
 
-    def tube(self, piece: Piece, path: tuple[Point, ...], flat: Point) -> Member:
-        """Set a tube along a path of straight pieces lying in the plane square to `flat`."""
+    def tube(
+        self, piece: Piece, path: tuple[Point, ...], flat: Point, along_mm: float | None = None
+    ) -> Member:
+        """Set a tube along a path of straight pieces lying in the plane square to `flat`.
+
+        `along_mm` is its length along the curve the pieces stand for; without it they are all there is.
+        """
         if piece.section is None:
             raise ValueError("a tube needs its section")
         half = piece.section.thick_mm / 2
@@ -108,7 +113,8 @@ class Framing:
         middles = [tuple((p + q) / 2 for p, q in zip(a, b, strict=True)) for a, b in itertools.pairwise(path)]
         x, y, z = (sum(w * m[i] for w, m in zip(weights, middles, strict=True)) / length for i in range(3))
         corners = (*solids[0][:4], *solids[-1][4:])
-        made = self._add(piece, corners, length, length, length, 0.0, 0.0, (x, y, z))
+        cut = along_mm or length
+        made = self._add(piece, corners, cut, cut, cut, 0.0, 0.0, (x, y, z))
         if len(solids) > 1:
             made = replace(made, bent=solids)
             self.members[-1] = made

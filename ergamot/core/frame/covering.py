@@ -142,7 +142,7 @@ def _panel(ref: str, face: Face, coat: Coat, part: Polygon) -> Panel:
         solidity=1.0 if isinstance(what, Sheet) else what.solid_share,
         backed_m2=0.0,
         piece=coat.piece or ref,
-        cut_mm=(c - a, d - b),
+        cut_mm=(c - a, (d - b) * face.stretch),
         inside=coat.inside,
         outside=coat.outside,
         curved=face.curved,

@@ -79,14 +79,34 @@ def arc(base: float, rise: float, count: int) -> tuple[Flat, ...]:
     >>> [(round(y), round(z)) for y, z in arc(2000, 1000, 2)]
     [(-1000, 0), (0, 1000), (1000, 0)]
     """
-    require_range("rise", rise, 1, base / 2, "mm")
-    radius = (base * base / 4 + rise * rise) / (2 * rise)
-    half_angle = math.asin(min(1.0, base / 2 / radius))
+    radius, half_angle = _circle(base, rise)
     angles = [half_angle * (2 * i / count - 1) for i in range(count + 1)]
     drop = radius - rise
     points = [(radius * math.sin(a), radius * math.cos(a) - drop) for a in angles]
     points[0], points[-1] = (-base / 2, 0.0), (base / 2, 0.0)
     return tuple(points)
+
+
+def arc_length(base: float, rise: float) -> float:
+    """Length of a circular arc over a base, along the curve.
+
+    Args: base, mm, between its feet; rise, mm, above 0 and at most half the base.
+    Returns: mm.
+    Raises: OutOfRange.
+    Source: geometry of the circle.
+
+    >>> round(arc_length(2000, 1000), 1)
+    3141.6
+    """
+    radius, half_angle = _circle(base, rise)
+    return 2 * radius * half_angle
+
+
+def _circle(base: float, rise: float) -> tuple[float, float]:
+    """Radius, and half the angle, of the arc."""
+    require_range("rise", rise, 1, base / 2, "mm")
+    radius = (base * base / 4 + rise * rise) / (2 * rise)
+    return radius, math.asin(min(1.0, base / 2 / radius))
 
 
 def inset(points: tuple[Flat, ...], depth: float) -> tuple[Flat, ...]:

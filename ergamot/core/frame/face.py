@@ -11,7 +11,8 @@ from ergamot.core.frame.geometry import Flat, Point
 class Face:
     """One flat side. `along`, `up` and `normal` are unit vectors; `normal` points out of the pen.
 
-    `outline` are its corners (u, v) in order, mm. `curved` marks a strip of a bent covering.
+    `outline` are its corners (u, v) in order, mm. `curved` marks a strip of a bent covering, whose run
+    along the true curve is `stretch` times this flat one.
     """
 
     name: str
@@ -21,6 +22,7 @@ class Face:
     normal: Point
     outline: tuple[Flat, ...]
     curved: bool = False
+    stretch: float = 1.0
 
     def point(self, u: float, v: float, w: float = 0.0) -> Point:
         """The place in the pen of (u, v) on the face, w mm out of it."""

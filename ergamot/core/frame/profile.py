@@ -21,12 +21,16 @@ from ergamot.core.frame.geometry import Flat
 
 @dataclass(frozen=True)
 class Edge:
-    """One straight piece of the line, and the name of the face it makes."""
+    """One straight piece of the line, and the name of the face it makes.
+
+    `stretch` is the run of a bent covering along its true curve over this straight piece of it.
+    """
 
     name: str
     a: Flat
     b: Flat
     curved: bool = False
+    stretch: float = 1.0
 
     @property
     def length(self) -> float:
@@ -91,7 +95,7 @@ class Profile:
         normal = (0.0, -dz, dy)
         foot, up = (edge.a, (0.0, dy, dz)) if az <= bz else (edge.b, (0.0, -dy, -dz))
         outline = ((x[0], 0.0), (x[1], 0.0), (x[1], edge.length), (x[0], edge.length))
-        return Face(edge.name, (0.0, *foot), (1.0, 0.0, 0.0), up, normal, outline, edge.curved)
+        return Face(edge.name, (0.0, *foot), (1.0, 0.0, 0.0), up, normal, outline, edge.curved, edge.stretch)
 
 
 def chain(points: list[Flat], names: list[str], eave_z: float) -> Profile:

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
 from ergamot.core.errors import OutOfRange
-from ergamot.core.frame.curves import arc
+from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
@@ -171,10 +171,13 @@ class Chosen:
         if self.roof_kind == "mono":
             points = [(-half, 0.0), (-half, self.wall), (half, self.roof_z(half)), (half, 0.0)]
             return chain(points, ["right", "roof", "left"], self.wall)
-        bent = [(y, self.wall + z) for y, z in arc(self.width, min(self.rise, half), ARC_PIECES)]
+        rise = min(self.rise, half)
+        bent = [(y, self.wall + z) for y, z in arc(self.width, rise, ARC_PIECES)]
+        chords = sum(math.dist(a, b) for a, b in itertools.pairwise(bent))
+        stretch = arc_length(self.width, rise) / chords
         edges = [Edge("right", (-half, 0.0), bent[0])]
         pairs = itertools.pairwise(bent)
-        edges += [Edge(f"roof {i + 1}", a, b, curved=True) for i, (a, b) in enumerate(pairs)]
+        edges += [Edge(f"roof {i + 1}", a, b, curved=True, stretch=stretch) for i, (a, b) in enumerate(pairs)]
         return Profile((*edges, Edge("left", bent[-1], (half, 0.0))), self.wall)
 
 

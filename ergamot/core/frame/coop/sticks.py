@@ -7,7 +7,7 @@ from itertools import pairwise
 
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.coop.choices import Chosen
-from ergamot.core.frame.curves import arc
+from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import skewed
 from ergamot.core.frame.parts.gear import side_bands
@@ -183,15 +183,15 @@ def _bows(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint
     half_od, thick = pen.tube.thick_mm / 2, pen.section.thick_mm
     base = pen.width - thick
     foot = pen.wall + half_od + 1
-    rise = min(pen.rise, pen.half) - pen.tube.thick_mm - 2
-    bent = arc(base, min(rise, base / 2), BOW_PIECES)
+    rise = min(min(pen.rise, pen.half) - pen.tube.thick_mm - 2, base / 2)
+    bent = arc(base, rise, BOW_PIECES)
     bow = Piece("roof bow", "M", "bent tube that carries the roof", "roof", pen.tube)
     tied = []
     for line in site.lines:
         path = tuple((line, y, foot + z) for y, z in bent)
-        made = site.frame.tube(bow, path, (1.0, 0.0, 0.0))
+        made = site.frame.tube(bow, path, (1.0, 0.0, 0.0), arc_length(base, rise))
         tied += [Joint((made.ref, plate.ref), "tie", 2, rule="bow strapped to the plate") for plate in plates]
-    crown = foot + min(rise, base / 2) - 1.5 * pen.tube.thick_mm - 1
+    crown = foot + rise - 1.5 * pen.tube.thick_mm - 1
     ridge = Piece("ridge tube", "M", "holds the bows apart", "roof", pen.tube)
     bows = [member for member in site.frame.members if member.role == "roof bow"]
     for a, b in pairwise(evenly(*site.x, pen.tube.longest_mm)):

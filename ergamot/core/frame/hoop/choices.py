@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
@@ -106,10 +107,11 @@ class Chosen:
         names = ["right", "right ledge"]
         names += [f"arc {i + 1}" for i in range(CURVE_PIECES)]
         names += ["left ledge", "left"]
-        edges = [
-            Edge(name, a, b, curved=name.startswith("arc"))
-            for name, a, b in zip(names, line[:-1], line[1:], strict=True)
-        ]
+        stretch = self.curve.length / sum(math.dist(a, b) for a, b in itertools.pairwise(self.points))
+        edges = []
+        for name, a, b in zip(names, line[:-1], line[1:], strict=True):
+            bent = name.startswith("arc")
+            edges.append(Edge(name, a, b, bent, stretch if bent else 1.0))
         return Profile(tuple(edges), foot)
 
 

@@ -16,7 +16,7 @@ from ergamot.core.units import Quantity, System, say
 
 Verdict = Literal["fails", "right", "ample"]
 
-AMPLE = 1.5  # half as much again as is needed counts as more than enough; common practice
+AMPLE = 1.5  # half as much again as is needed counts as more than enough; judgement
 PRINTED_DIGITS = 6  # significant digits a given figure is rounded to before it is used
 
 

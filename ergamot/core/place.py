@@ -15,11 +15,11 @@ BUMPS_MM = {"lawn": 15.0, "rough": 30.0, "tussocks": 50.0}
 TURF_WORDS = {"lawn": "lawn", "rough": "rough pasture", "tussocks": "tussocks"}
 SNOW_KG_M3 = {"fresh": 100.0, "settled": 250.0, "wet": 450.0}  # common practice
 SNOW_WORDS = {"fresh": "fresh snow", "settled": "settled snow", "wet": "wet snow"}
-DEFAULT_SNOW_MM = 200.0  # common practice
-DEFAULT_PASSAGE_MM = 2400.0  # a field gate; common practice
-DEFAULT_HUMP_MM = 60.0  # a gentle ridge under a pen; common practice
-DEFAULT_GUST_MS = 22.0  # a gale that comes most years in the open; common practice
-DEFAULT_HEAVIEST_KG = 80.0  # about what an 8 × 10 ft pen of 2×3 weighs; common practice
+DEFAULT_SNOW_MM = 200.0  # a start to be changed; judgement: one fall that is not swept off
+DEFAULT_PASSAGE_MM = 2400.0  # a start to be changed; judgement: a field gate of 8 ft
+DEFAULT_HUMP_MM = 60.0  # a start to be changed; judgement: a gentle ridge under a pen
+DEFAULT_GUST_MS = 22.0  # a start to be changed; judgement: a strong gale (Beaufort 9), as most years bring
+DEFAULT_HEAVIEST_KG = 80.0  # a start to be changed; judgement: about what an 8 × 10 ft pen of 2×3 weighs
 # Mean temperature month by month of an invented breezy temperate rise
 DEFAULT_MONTHS_C = (3.0, 3.5, 6.0, 9.0, 12.5, 15.5, 17.5, 17.0, 14.5, 10.5, 6.5, 4.0)
 

@@ -19,7 +19,7 @@ from ergamot.core.errors import OutOfRange, require_range
 
 MOST_STRETCHES = 30
 FURTHEST_M = 5000.0  # from where it was built; a farm, not a county
-USUAL_WIDTH_MM, USUAL_ROOM_MM = 3000.0, 10000.0  # a field gate, a yard; common practice
+USUAL_WIDTH_MM, USUAL_ROOM_MM = 3000.0, 10000.0  # a field gate, a yard; judgement
 SHORTEST_M = 0.5
 
 

@@ -13,7 +13,7 @@ from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.units import FOOT_MM
 
-HEADROOM_SPARE_MM = 130.0  # birds stretch and jump; common practice
+HEADROOM_SPARE_MM = 130.0  # birds stretch and jump; judgement: a hand's width and more over the standing bird
 WALLS_MM = (609.6, 762.0, 914.4)  # low pens are as high as a roll of mesh is wide
 MOST_HUNG = 12
 ROOST_END_MM = 60.0  # of each bar lies on its rail

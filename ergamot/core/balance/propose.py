@@ -19,7 +19,7 @@ from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.place import Place
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 
-MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; common practice
+MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
 MOST_FLOOR_HOUSED = 2.0  # where a house must find room too
 HOUSED = ("a-frame", "coop")
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own

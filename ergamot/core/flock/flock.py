@@ -9,8 +9,8 @@ from ergamot.core.catalogue import Catalogue, Strain, pick
 from ergamot.core.errors import OutOfRange, WrongOrder, require_range
 
 FIRST_YEAR, LAST_YEAR = 1990, 2199  # of any flock: a slip of the keyboard lies outside
-MOST_BIRDS = 2000  # four times the largest farm this is meant for; common practice
-LATEST_LEAVING_DAY = 800  # beyond a second laying year; common practice
+MOST_BIRDS = 2000  # four times the largest farm this is meant for; judgement
+LATEST_LEAVING_DAY = 800  # beyond a second laying year; judgement
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,8 @@ from ergamot.core.flock.growth import gain_g, mass_kg
 from ergamot.core.flock.lay import egg_mass_g
 
 COLDEST_C, HOTTEST_C = -10.0, 40.0
-SPILLAGE = {"nipple": 1.05, "cup": 1.15, "bell": 1.4}  # share carried over drunk; common practice
+# share carried over drunk; judgement, to be re-fitted from what is carried
+SPILLAGE = {"nipple": 1.05, "cup": 1.15, "bell": 1.4}
 
 
 def grower_feed_g(mass: float, gain: float, temperature_c: float, energy_kcal_g: float = 3.0) -> float:

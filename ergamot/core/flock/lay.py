@@ -6,8 +6,9 @@ from ergamot.core.catalogue import Strain
 from ergamot.core.errors import require_range
 from ergamot.core.flock.growth import OLDEST_DAY
 
-RISE_DAYS = 35  # from the first egg to the peak; common practice
-FALL_PER_WEEK = 0.004  # of the lay rate, after the peak; common practice
+RISE_DAYS = 35  # from the first egg to the peak; judgement: breeders' charts take five to seven weeks
+# of the lay rate, after the peak; judgement: breeders' charts lose 0.3 to 0.5 of a point
+FALL_PER_WEEK = 0.004
 
 
 def lay_rate(strain: Strain, day: float, light: float = 1.0) -> float:

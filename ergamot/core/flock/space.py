@@ -11,9 +11,9 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import mass_kg
 from ergamot.core.units import Quantity
 
-GROWTH_POWER = 0.67  # floor need goes with surface, mass^⅔; common practice
+GROWTH_POWER = 0.67  # space goes with surface, mass^⅔; Petherick (2007), allometry of space allowances
 INSIDE = "floor inside the base rails"
-LEAST_SHARE = 1 / 3  # however small the bird; common practice
+LEAST_SHARE = 1 / 3  # judgement: however small, a bird walks, eats and drinks
 
 
 @dataclass(frozen=True)

@@ -15,7 +15,7 @@ from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.soundness import OVERLAP_MM, separation_mm
 from ergamot.core.frame.structure import Member, Structure
 
-LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; common practice
+LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; judgement: a worn hub wobbles as far
 BESIDE_MM = 1.0  # sticks that end this near a wheel's side are beside it, not in its way
 SWINGS = ("lever", "wheel board", "pivot board")
 

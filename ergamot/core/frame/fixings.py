@@ -8,8 +8,8 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.structure import Hardware, Joint, Member, Panel
 
-STAPLE_SPACING_MM = 75.0  # staples round every mesh edge; common practice
-SHEET_SCREW_SPACING_MM = 450.0  # roofing screws along each support; common practice
+STAPLE_SPACING_MM = 75.0  # judgement: a wider gap lets a weasel's head through slack mesh
+SHEET_SCREW_SPACING_MM = 450.0  # along each support; judgement: about every sixth corrugation
 
 
 def count_fixings(

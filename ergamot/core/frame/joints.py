@@ -6,12 +6,13 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.frame.contact import Bearing, bearings
 from ergamot.core.frame.structure import Joint, Member
 
-SCREWS_PER_JOINT = 2  # common practice
-GRIP_MM = 25.0  # least wood the point holds in; common practice
-SHORT_OF_FACE_MM = 3.0  # a point never comes nearer the far face; common practice
+SCREWS_PER_JOINT = 2  # judgement: on one a stick turns
+GRIP_MM = 25.0  # least wood the point holds in; 6 diameters of a No. 8 screw, NDS 2018 12.1.5
+# judgement: a point never comes nearer the far face, boards being 2 mm thinner than named
+SHORT_OF_FACE_MM = 3.0
 SKEW_OVER_MM = 70.0  # deeper than this is not screwed through: skewed through the end instead
 SKEW_SCREW_MM = 75.0
-SKEW_START_MM = 25.0  # from the end, at 45°; common practice
+SKEW_START_MM = 25.0  # from the end, at 45°; judgement: nearer splits it
 BOLT_EXTRA_MM = 15.0  # two washers 4, nut 8, three threads 3
 BOLTED_ROLES = frozenset({"handle", "axle leg", "handle post", "pivot board", "lever", "wheel board"})
 

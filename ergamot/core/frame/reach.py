@@ -10,11 +10,11 @@ from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.structure import Opening, Structure, Zone
 from ergamot.core.units import Quantity
 
-ARM_MM = 750.0  # from the edge of an opening; common practice
-LEAST_OPENING_MM = (350.0, 350.0)  # for arm and shoulder; common practice
-EGG_OPENING_MM = (200.0, 150.0)  # a hand lifts an egg through less; common practice
-WALK_MM = (600.0, 1750.0)  # wide, high; common practice
-CROUCH_MM = (500.0, 1200.0)  # wide, high enough to go in bent; common practice
+ARM_MM = 750.0  # from the edge of an opening; judgement: a small adult's arm, the shoulder leaning in
+LEAST_OPENING_MM = (350.0, 350.0)  # for arm and shoulder in a coat; judgement
+EGG_OPENING_MM = (200.0, 150.0)  # a hand with an egg in it; judgement
+WALK_MM = (600.0, 1750.0)  # wide, high; judgement: a grown person goes in with a bent neck and a bucket
+CROUCH_MM = (500.0, 1200.0)  # wide, high enough to go in bent; judgement
 STEP_OVER_MM = 350.0  # sill of a door a person goes in by
 GRID = 6  # places a zone is sampled at, each way
 BIRD_MM = 150.0  # a bird is held this far over its floor

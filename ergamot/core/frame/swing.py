@@ -16,8 +16,9 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Wheel
 from ergamot.core.errors import OutOfRange, require_range
 
-CLEAR_MM = 15.0  # a parked wheel stands this far off the grass; common practice
-END_CLEAR_MM = 5.0  # a lever's own corners stay this far off the grass; common practice
+CLEAR_MM = 15.0  # a parked wheel stands this far off the grass; judgement: tussocks under it
+# a lever's own corners stay this far off the grass; judgement: they pass once and do not rest
+END_CLEAR_MM = 5.0
 SWEEP_STEP_DEG = 0.5  # finer moves no corner by a tenth of a mm
 DEAD_POINT_DEG = 90.0  # past it the load holds the arm where it is
 

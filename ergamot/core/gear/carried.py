@@ -16,8 +16,9 @@ from dataclasses import dataclass
 from ergamot.core.frame.structure import Structure
 
 CARRY_M = 0.76  # hands of someone who carries with arms down, just above the knuckle line; HSE INDG143
-LEAST_RAISE_M = 0.05  # handles come up at least so far, or the front would drag; common practice
-WANTED_MM = 25.0  # the rear clears the grass by this when carried; common practice
+LEAST_RAISE_M = 0.05  # handles come up at least so far, or the front would drag; judgement
+# the rear clears the grass by this when carried; judgement: grazed grass stands 30 mm, lies half
+WANTED_MM = 25.0
 GIVES_MM = 10.0  # turf and tyre give so far before all that touches bears; our judgement
 
 

@@ -16,9 +16,10 @@ from ergamot.core.gear.raising import Raising
 from ergamot.core.place import Place
 from ergamot.core.units import G
 
-HANDS_CM = 30.0  # ahead of the ankles, a handle held at the sides; common practice
-SCRUB_MU = 0.5  # a tyre turned on the spot or pushed across; common practice
-PASSAGE_SPARE_MM = 100.0  # on each side, to get through without scraping; common practice
+HANDS_CM = 30.0  # ahead of the ankles, a handle held at the sides; judgement: of a load carried close
+# a tyre turned on the spot or pushed across; Wong, Theory of Ground Vehicles: wet earth 0.4 to 0.55
+SCRUB_MU = 0.5
+PASSAGE_SPARE_MM = 100.0  # on each side, to get through without scraping; judgement: wished for, never asked
 
 
 @dataclass(frozen=True)

@@ -7,7 +7,7 @@ import math
 from ergamot.core.errors import require_range
 
 SINKS_BELOW = 5.0  # wheel number under which a towed wheel ploughs; Wismer & Luth (1974)
-START_FACTOR = 1.5  # starting a wheel against keeping it rolling; common practice
+START_FACTOR = 1.5  # starting a wheel against keeping it rolling; judgement: it has sunk overnight
 
 
 def handle_lift(weight: float, x_cg: float, x_axle: float, x_handle: float) -> float:

@@ -18,10 +18,10 @@ from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 from ergamot.core.way import Leg, legs, longest_round_m
 
-WALK_MS = 0.6  # people with a pen; common practice
-TOWED_MS = 1.0  # a slow walk, so that a spotter keeps up; common practice
+WALK_MS = 0.6  # people with a pen; judgement: half an easy walk (1.2 m/s)
+TOWED_MS = 1.0  # judgement: a slow walk, so that a spotter keeps up
 UNRESTED_M = 20.0  # pushed or pulled no further without a rest; HSE INDG143
-REST_S = 30.0  # common practice
+REST_S = 30.0  # judgement: breath back after a hard pull
 MOST = 99.0
 ASKED = {
     **TESTS,

@@ -24,8 +24,8 @@ from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.core.units import G
 
-ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; common practice
-CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; common practice
+ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; judgement: knuckle height of a grown person
+CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; judgement: rain alone halves it
 
 
 @dataclass(frozen=True)

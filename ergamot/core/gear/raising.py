@@ -9,8 +9,8 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.people import Strength
 from ergamot.core.units import G
 
-LEVER_GAIN = 8.0  # a 1.35 m bar over a block 0.15 m from its end; common practice
-JACK_RATED_N = 500 * G  # what a scissor jack is stamped with; common practice
+LEVER_GAIN = 8.0  # a 1.35 m bar over a block 0.15 m from its end: 1.2/0.15; statics
+JACK_RATED_N = 500 * G  # the least a scissor jack is stamped with; judgement: the weakest a keeper may have
 WITH = {"lever": "a lever bar", "jack": "a jack", "hands": "bare hands"}
 
 

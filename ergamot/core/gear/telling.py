@@ -20,9 +20,9 @@ from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 
 MOST_SHARE = 9.99  # more is as good as never
-BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; common practice
-WALKS_OUT_MM = 120.0  # and more than this, any of them; common practice
-HEELS_MM = 350.0  # between hands and frame for someone walking backwards; common practice
+BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; judgement: a chick of three weeks
+WALKS_OUT_MM = 120.0  # and more than this, any of them; judgement: a hen ducks so low
+HEELS_MM = 350.0  # judgement: a heel's swing behind someone walking backwards
 
 
 def told_of_tail(structure: Structure) -> Iterator[Phrase]:

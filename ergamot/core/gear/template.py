@@ -14,7 +14,8 @@ from ergamot.core.frame.joints import BOLT_EXTRA_MM, lengths
 from ergamot.core.frame.structure import Member, Structure
 from ergamot.core.units import Quantity
 
-PIN_DIAMETERS = 5.0  # from pivot to locking pin; common practice
+# from pivot to locking pin; judgement: end distance of a bolt in shear is 4 to 7, NDS 12.5
+PIN_DIAMETERS = 5.0
 PIN_EDGE_DIAMETERS = 1.5  # from the pin to an edge along the grain; NDS 2018 table 12.5.1C
 PIN_MM = 10.0
 

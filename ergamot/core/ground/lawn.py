@@ -16,7 +16,8 @@ from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import Quantity, say
 
-LEAST_M, MOST_M = 2.0, 500.0  # a lawn, not a farm; common practice
+# a lawn, not a farm: below, no pen turns; above, the plan is no picture any more; judgement
+LEAST_M, MOST_M = 2.0, 500.0
 
 
 @dataclass(frozen=True)

@@ -10,7 +10,7 @@ from ergamot.core.errors import OutOfRange
 LEAF_WARMTH = 330.0  # degree-days: three ryegrass leaves at 110 °C·d; Fulkerson & Donaghy (2001)
 GROWS_FROM_C = 5.0  # no growth below; same
 WARMTH_CAP_C = 25.0  # no faster above; same
-LEAST_DAYS = 21  # parasites; common practice
+LEAST_DAYS = 21  # judgement: most oocysts of coccidia on open grass die in three weeks, worm eggs do not
 LONGEST_DAYS = 400
 
 

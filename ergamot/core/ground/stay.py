@@ -13,8 +13,8 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import living, mass_kg
 from ergamot.core.flock.intake import strain_feed_g
 
-WEAR_LIMIT = 2.0  # bird-days a m², to be re-fitted from what the grass shows; common practice
-STRIP_NITROGEN_KG_HA = 250.0  # one strip in a year; common practice
+WEAR_LIMIT = 2.0  # bird-days a m²; a judgement till the grass of this farm has spoken, then re-fitted from it
+STRIP_NITROGEN_KG_HA = 250.0  # manure on any hectare in twelve months; SI 2015/668, England
 LONGEST_STAY_DAYS = {
     "broiler": 1.0,
     "turkey": 1.0,
@@ -22,7 +22,7 @@ LONGEST_STAY_DAYS = {
     "bantam": 2.0,
 }  # meat birds lie on it; common practice
 WHOLE_DAY = 0.9  # a stay this near a day counts as one
-MOST_MOVES_A_DAY = 3  # more means too many birds for the pen; common practice
+MOST_MOVES_A_DAY = 3  # judgement: who moves more often has too many birds for the pen
 G_M2_TO_KG_HA = 10.0
 
 

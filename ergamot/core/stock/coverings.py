@@ -14,10 +14,10 @@ from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.units import Quantity
 
-MESH_LAP_M = 0.05  # two strips laid over each other; common practice
-SHEET_KERF_M = 0.003  # a circular saw's cut; common practice
+MESH_LAP_M = 0.05  # two strips laid over each other; judgement: one mesh and a half, sewn
+SHEET_KERF_M = 0.003  # a circular saw's cut; judgement: as wood
 FITS_M = 1e-9
-END_LAP_M = 0.15  # two sheets end to end; common practice
+END_LAP_M = 0.15  # two sheets end to end; judgement: makers ask for 150 mm on low slopes
 
 
 class Aisle(Enum):

@@ -9,7 +9,7 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.stock.bill import hardware_lines
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, wire_panel_lines
 
-WASTE = Decimal("1.08")  # boards bought over sticks used; common practice
+WASTE = Decimal("1.08")  # boards bought over sticks used; judgement: before there is a cutting plan
 
 
 def rough_cost(structure: Structure, catalogue: Catalogue) -> Decimal:

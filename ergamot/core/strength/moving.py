@@ -26,8 +26,9 @@ from ergamot.core.gear.haul import Haul
 from ergamot.core.strength.check import SCREW_N, Check, bends
 from ergamot.core.weather.states import ROLLS
 
-MOVING_FACTOR = 1.25  # a pen is jolted as it goes; common practice
-BUMP_FACTOR = 2.5  # load on a wheel at a bump over at rest; common practice
+MOVING_FACTOR = 1.25  # judgement: a pen is jolted as it goes, at a walk
+# over the load at rest: twice for one let go at once (statics), the rest for its fall, a judgement
+BUMP_FACTOR = 2.5
 ROD_MM = {13.0: 12.7, 16.0: 15.9}  # rod that fits a bore: half inch, five eighths
 SCREWS = 2  # to a joint
 LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord
@@ -40,8 +41,10 @@ RUNS = (
 )  # bend alike, end to end
 BAYS = ("stud", "upright", "rafter")  # a side is divided by these
 BRACES = ("wall brace", "slope brace")
-SHEET_SHARE = 0.8  # a bay sheeted for this much of its length is as good as braced; common practice
-BRACED_SHARE = 0.4  # a diagonal that spans so much of a bay holds it; common practice
+# a bay sheeted for this much of its length is as good as braced; judgement: screws in three rows
+SHEET_SHARE = 0.8
+# a diagonal that spans so much of a bay holds it; judgement: a triangle stiffer than the joints
+BRACED_SHARE = 0.4
 LEAST_BAY_MM = 150.0  # nearer than this, two sticks are one line of the frame
 HOLDERS = ("axle leg", "lever", "wheel board")
 CARRIERS = ("axle leg", "pivot board")

@@ -7,14 +7,20 @@ from collections.abc import Iterator
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import Working
-from ergamot.core.frame.bending import ARCH_BUCKLES, ARCH_MOMENT, ARCH_THRUST, BEAM_MOMENT, stiffness_n_m2
+from ergamot.core.frame.bending import (
+    ARCH_BUCKLES,
+    ARCH_MOMENT,
+    ARCH_THRUST,
+    BEAM_MOMENT,
+    DRAWN_WIRE_MPA,
+    stiffness_n_m2,
+)
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.place import SNOW_WORDS, Place
 from ergamot.core.strength.check import SCREW_N, Check, bends, sags
 from ergamot.core.weather.snow import pitch_deg, snow_pa
 
 RIB_ROLES = ("rafter", "top cross rail", "roof bow")  # sticks across the pen that carry its roof
-DRAWN_WIRE_MPA = 500.0  # cold-drawn wire of farm panels; common practice
 BUCKLING_FACTOR = 1.67  # AISC 360 section E1, allowable strength in compression
 LEAST_SNOW_MM = 1.0  # less is no load
 HANGS_ON = ("wall plate", "top side rail", "base side rail")
@@ -60,7 +66,7 @@ def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iter
     work.step("M", "moment, half of it loaded", ARCH_MOMENT, "N m", "statics")
     work.given("D", "wire", row.wire_mm, "mm", row.source)
     work.step("sigma", "bending stress", "32*1000*M/(3.14159*D**3)", "MPa", "mechanics of a round bar")
-    work.given("Fy", "yield of drawn wire", DRAWN_WIRE_MPA, "MPa", "common practice")
+    work.given("Fy", "yield of drawn wire", DRAWN_WIRE_MPA, "MPa", "ASTM A1064")
     work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "common practice")
     work.step("ratio", "bears over takes", "F/sigma")
     refs = tuple(panel.ref for panel in bent)

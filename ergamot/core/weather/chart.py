@@ -16,7 +16,7 @@ from ergamot.core.weather.leaves import Leaf, leaves
 from ergamot.core.weather.stability import stability
 from ergamot.core.weather.states import WindState, states
 
-FORECAST_SPARE = 1.25  # a gust may be a quarter over its forecast; common practice
+FORECAST_SPARE = 1.25  # judgement: a gust may be a quarter over its forecast
 
 
 @dataclass(frozen=True)

@@ -15,11 +15,12 @@ from ergamot.core.weather.stability import Stability
 from ergamot.core.weather.states import ROLLS, leaf_of
 from ergamot.core.weather.surfaces import WindBody, surface_name
 
-PEAK = 2.0  # pressure at an edge over that on the whole, lids and doors; common practice
-FITTING_HOLDS_N = 600.0  # a hinge or latch on wood screws; common practice
+PEAK = 2.0  # pressure at an edge over that on the whole; EN 1991-1-4, 7.2: edge zones bear 1.5 to 2.5 times
+FITTING_HOLDS_N = 600.0  # a hinge or latch on wood screws; judgement: two No. 8 drawn, NDS 2018 table 12.2B
 FITTINGS = 4  # two hinges and two latches
-EDGE_HOLDS_N_M = {"light": 1000.0, "heavy": 2500.0}  # a new tarp's battened edge; common practice
-AFTER_A_SEASON = 0.5  # of what new cloth holds; sun and flapping, common practice
+# a new tarp's battened edge; judgement: staples tear out long before cloth
+EDGE_HOLDS_N_M = {"light": 1000.0, "heavy": 2500.0}
+AFTER_A_SEASON = 0.5  # of what new cloth holds; judgement: sun and flapping
 HEAVY_CLOTH_KG_M2 = 0.4  # vinyl on a scrim; light is woven poly
 
 

@@ -16,9 +16,9 @@ from ergamot.core.weather.pressure import directions, inside_cp, outside_cp, sur
 from ergamot.core.weather.speed import AIR, local_factor
 from ergamot.core.weather.surfaces import Surface, WindBody
 
-MESH_DRAG = 1.3  # wire, on its solid area; common practice
-SLAT_DRAG = 1.8  # flat sticks square to the wind; common practice
-LEE_SHIELDING = 0.8  # mesh met through the pen; common practice
+MESH_DRAG = 1.3  # wire on its solid area: a round bar 1.2 (EN 1991-1-4, 7.9), twists and edges a judgement
+SLAT_DRAG = 1.8  # flat sticks square to the wind: 2.0 by 0.9 for their ends; EN 1991-1-4, 7.7 and 7.13
+LEE_SHIELDING = 0.8  # mesh met through the pen: a shelter factor, EN 1991-1-4, 7.4.2; the figure a judgement
 NEVER = float("inf")
 
 

@@ -15,7 +15,8 @@ from ergamot.core.weather.snow import snow_kg
 from ergamot.core.weather.stability import Stability, stability
 from ergamot.core.weather.surfaces import BASE_GAP_M, WindBody, wind_body
 
-SCRUB_MU, ROLLING = 0.5, 0.05  # a tyre pushed across, and along on firm ground; common practice
+# a tyre across, and along; Wong, Theory of Ground Vehicles: wet earth 0.4 to 0.55, unmade road 0.05
+SCRUB_MU, ROLLING = 0.5, 0.05
 ROLLS = ("tarp", "vinyl")  # coverings that can be rolled up
 
 

@@ -10,7 +10,7 @@ from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.structure import Panel, Structure
 
 LEAST_SURFACE_M2 = 1e-6  # wires wholly beneath sheet meet no wind
-BASE_GAP_M = 0.010  # left under a base rail on turf; common practice
+BASE_GAP_M = 0.010  # left under a base rail on turf; judgement: on the best of lawns
 
 
 @dataclass(frozen=True)

@@ -24,7 +24,7 @@ from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Room, Structure
 
-JIG_OVER_DEG = 50.0  # a mitre saw turns no further; common practice
+JIG_OVER_DEG = 50.0  # judgement: most mitre saws turn no further
 LEAST_BRACE_MM = 300.0
 
 

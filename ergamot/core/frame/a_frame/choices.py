@@ -62,7 +62,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     *INSIDE_PARAMETERS,
 )
 
-LEAST_HEIGHT_MM = 700.0  # lower than this there is no room under the slopes; common practice
+LEAST_HEIGHT_MM = 700.0  # lower than this there is no room under the slopes; judgement
 
 
 @dataclass(frozen=True)

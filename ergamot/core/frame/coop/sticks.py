@@ -15,7 +15,7 @@ from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Joint, Member, Notch
 
-COLLAR_OVER_MM = 500.0  # a roof rising more than this gets collars; common practice
+COLLAR_OVER_MM = 500.0  # a roof rising more than this gets collars; judgement: its foot spreads
 LEAST_BRACE_MM = 350.0
 BOW_PIECES = 8
 

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import phrase
+from ergamot.core.frame.bending import DRAWN_WIRE_MPA
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coat, Coverer, Covering, wall
 from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
@@ -23,8 +24,7 @@ from ergamot.core.units import Quantity
 
 SET_OUT_PIECES = 240  # the curve as set out: finer than it is drawn
 STEEL_E_MPA = 200e3  # EN 1993-1-1 section 3.2.6, rounded
-DRAWN_WIRE_MPA = 500.0  # cold-drawn wire of farm panels; common practice
-LAP_TIE_MM = 200.0  # ties where two panels lap; common practice
+LAP_TIE_MM = 200.0  # ties where two panels lap; judgement: at every wire
 
 
 def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:

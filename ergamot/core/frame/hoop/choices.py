@@ -21,10 +21,10 @@ from ergamot.core.frame.profile import Edge, Profile
 
 CURVE_PIECES = 16  # strips the covering is drawn and loaded in
 ARCH_PIECES = 8  # straight pieces of an end arch
-LEAST_RISE_MM = 600.0  # lower than this nothing stands up in it; common practice
+LEAST_RISE_MM = 600.0  # lower than this nothing stands up in it; judgement
 LEAST_DOOR_MM = 500.0
 LEAST_FOR_ROOSTS_MM = 2000.0
-ROOST_GAP_MM = 350.0  # between bars; common practice
+ROOST_GAP_MM = 350.0  # between bars; judgement: turkeys back to back
 _STEPS = CURVE_PIECES // ARCH_PIECES
 
 PARAMETERS: tuple[Parameter, ...] = (

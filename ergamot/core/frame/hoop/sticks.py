@@ -19,7 +19,7 @@ from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Joint
 
-BRACE_LEG_MM = 450.0  # of the base's corner braces; common practice
+BRACE_LEG_MM = 450.0  # of the base's corner braces; judgement: longer stands in the birds' way
 STAND_MM = 1200.0  # length of a roost stand
 
 

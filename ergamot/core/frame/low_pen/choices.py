@@ -83,9 +83,9 @@ PARAMETERS: tuple[Parameter, ...] = (
     *INSIDE_PARAMETERS,
 )
 
-LEAST_FALL_DEG = 3.0  # less and rain stands on the sheets; common practice
+LEAST_FALL_DEG = 3.0  # less and rain stands on the sheets; judgement: makers of corrugated ask for 3° to 5°
 LEAST_STRIP_MM = 350.0  # a roofed or open strip narrower than this is not worth its sticks
-LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; common practice
+LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; judgement
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,7 @@ from ergamot.core.frame.parts.gear import body_start
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.units import Quantity
 
-END_STUD_MM = 1250.0  # longest mesh width left without a stud in an end wall; common practice
+END_STUD_MM = 1250.0  # longest mesh left without a stud in an end wall; judgement: wider, it bellies
 HALF_LID_MM = 500.0  # half a pen at least this wide is lid enough; reach wants 0.35 × 0.35 m
 
 

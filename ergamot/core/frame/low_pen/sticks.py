@@ -14,7 +14,7 @@ from ergamot.core.frame.parts.gear import side_bands
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 
-BRACE_LEG_MM = 300.0  # longest leg of a knee brace; common practice
+BRACE_LEG_MM = 300.0  # longest leg of a knee brace; judgement: longer takes room from the birds
 BRACE_CLEAR_MM = 10.0  # left between a brace and the next stick
 
 

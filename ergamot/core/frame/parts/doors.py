@@ -16,7 +16,7 @@ from ergamot.core.frame.structure import Opening
 
 Side = Literal["left", "right", "top", "bottom"]
 OWN = ("door_made", "own")
-MID_RAIL_OVER_MM = 1100.0  # a taller leaf gets a rail across its middle; common practice
+MID_RAIL_OVER_MM = 1100.0  # a taller leaf gets a rail across its middle; judgement: it would rack
 LATCH_WORDS = {
     "latch": "two-action latches",
     "bolt-latch": "barrel bolts with clips",

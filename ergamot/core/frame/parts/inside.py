@@ -18,9 +18,9 @@ from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Contents, Hardware, Room
 
-APRON_MM = 300.0  # mesh laid flat outwards against digging; common practice
-ROUND_MM = 6.0  # left round what swings; common practice
-LEAST_BATTEN_MM = 100.0  # a shorter piece closes nothing; common practice
+APRON_MM = 300.0  # mesh laid flat outwards against digging; judgement: a fox digs at the wall's foot
+ROUND_MM = 6.0  # left round what swings; judgement: wet wood swells
+LEAST_BATTEN_MM = 100.0  # a shorter piece closes nothing; judgement
 BATTEN_MM = 65.0  # the hatch of a low pen begins above the batten
 SLOT_MM = 22.0  # for a 12 mm board
 

@@ -9,7 +9,7 @@ from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.units import Quantity
 
-LEAST_REST_MM = 150.0  # a narrower last bay is not worth framing; common practice
+LEAST_REST_MM = 150.0  # a narrower last bay is not worth framing; judgement
 
 
 def evenly(start: float, end: float, longest: float) -> list[float]:

@@ -21,7 +21,7 @@ from ergamot.core.frame.structure import Hardware, Structure
 MOST_PAIRS = 6
 MOST_CANS = 10  # pairs; more is better held by anchors
 WATER_KG = 20.0  # in a can of 20 litres
-CAN_APART_MM = 300.0  # hooks along a rail; common practice
+CAN_APART_MM = 300.0  # hooks along a rail; judgement: a can's width
 LAYOUTS = {"sides": "along both long sides", "ends": "across both ends", "round": "at the corners first"}
 
 TIE_PARAMETERS: tuple[Parameter, ...] = (

@@ -11,9 +11,10 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.site import both
 from ergamot.core.frame.swing import Swing, swing_for
 
-AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; common practice
-LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; common practice
-BETWEEN_PAIRS_MM = 600.0  # two pairs of swinging wheels stand at least this far apart; common practice
+AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; judgement
+LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; judgement
+# two pairs of swinging wheels stand at least this far apart; judgement: levers pass each other
+BETWEEN_PAIRS_MM = 600.0
 WHEELED = ("wheels", "bolt-on", "dolly", "frame", "chassis", "levers", "boards")
 FIXED_ON = ("wheels", "bolt-on", "levers", "boards")  # on rods of the pen's own
 LOOSE = ("dolly", "frame", "chassis")  # brought under the rails for a move, taken away after it

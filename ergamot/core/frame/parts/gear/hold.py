@@ -7,9 +7,9 @@ from ergamot.core.frame.footing import Grip
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
 
-GRIP_FROM_END_MM = 50.0  # hands close round a handle this far from its end; common practice
-DRAWBAR_MM = 700.0  # a drawbar is held at knuckle height; common practice
-HANDLE_LAP_MM = 600.0  # how far a handle lies along what it is bolted to; common practice
+GRIP_FROM_END_MM = 50.0  # hands close round a handle this far from its end; judgement: half a hand
+DRAWBAR_MM = 700.0  # a drawbar is held at knuckle height; judgement: of a grown person
+HANDLE_LAP_MM = 600.0  # how far a handle lies along what it is bolted to; judgement: two bolts well apart
 
 
 def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:

@@ -9,10 +9,11 @@ from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Hardware
 
-WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; common practice
+WHEEL_GAP_MM = 6.0  # washer and spacer between wheel and wood; judgement
 END_DIAMETERS = 7  # of wood beyond a bolt along the grain; NDS 2018 table 12.5.1A
 AXLE_END_DIAMETERS = 4  # of wood beyond a bolt pressed away from the end; NDS 2018 table 12.5.1A, compression
-OVER_DIAMETERS = 2  # of wood above a bolt in a rail; common practice
+# of wood above a bolt in a rail; half of NDS 12.5 for full load, as load goes down; judgement
+OVER_DIAMETERS = 2
 
 
 def too_high(bolt_mm: float, bore_mm: float, deep_mm: float) -> bool:

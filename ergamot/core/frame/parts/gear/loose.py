@@ -16,11 +16,11 @@ from ergamot.core.frame.parts.gear.iron import WHEEL_GAP_MM
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Hardware
 
-DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; common practice
-FRAME_RISE_MM = 80.0  # a lifting frame takes it this high; common practice
-OVER_TURNED_MM = 20.0  # rails clear a wheel turned under them by this; common practice
-TURNS_DEG = 60.0  # a front axle turns this far before its wheels meet the bearer; common practice
-TRACK_SHARE = 0.8  # wheels under a pen stand this share of the half width out; common practice
+DOLLY_RISE_MM = 60.0  # the rear rides this high on a dolly; judgement: over tussocks
+FRAME_RISE_MM = 80.0  # a lifting frame takes it this high; judgement: over tussocks
+OVER_TURNED_MM = 20.0  # rails clear a wheel turned under them by this; judgement: mud on it
+TURNS_DEG = 60.0  # a front axle turns this far before its wheels meet the bearer; judgement
+TRACK_SHARE = 0.8  # wheels under a pen stand this share of the half width out; judgement: within the rails
 BAR_MM = 50.0  # the bar between a loose pair, across
 Put = tuple[str, float, float, float]  # row of the catalogue, x, rise, how far it turns
 

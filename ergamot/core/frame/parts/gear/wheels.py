@@ -20,8 +20,8 @@ from ergamot.core.frame.parts.gear.levers import lever_out, swinging_wheels
 from ergamot.core.frame.parts.gear.loose import loose_wheels
 from ergamot.core.frame.parts.site import Site
 
-LEG_FOOT_MM = 30.0  # a leg ends so far above the foot of bevelled rails; common practice
-OVER_WHEEL_MM = 20.0  # a tyre clears the spacer over it; common practice
+LEG_FOOT_MM = 30.0  # a leg ends so far above the foot of bevelled rails; judgement
+OVER_WHEEL_MM = 20.0  # a tyre clears the spacer over it; judgement: mud on it
 Axles = tuple[Axle | None, Axle | None]  # rear, front
 
 

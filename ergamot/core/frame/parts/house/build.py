@@ -23,7 +23,7 @@ from ergamot.core.units import Quantity
 
 RAMP_MM = 300.0
 RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
-RAMP_DEG = 35.0  # steepest heavy breeds manage; common practice
+RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 TREAD_EVERY_MM = 150.0
 FRAME_GROUP: Group = "house"
 

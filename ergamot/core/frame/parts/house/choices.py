@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 
-NEST_MM = 300.0  # a hen's box, wide, deep and high; common practice
+NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
 FLOOR_MESH = "welded-12"
 
 

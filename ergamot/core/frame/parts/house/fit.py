@@ -8,11 +8,12 @@ from ergamot.core.frame.parts.site import refuse_above
 from ergamot.core.frame.profile import Profile
 
 NEST_WALL_MM = 9.0
-LEAST_HOUSE_MM = 400.0  # head room in a house below which no hen roosts; common practice
-LEAST_ROOST_GAP_MM = 300.0  # between bars, and from a wall to a bar half of it; common practice
-ROOST_ABOVE_FLOOR_MM = 200.0  # common practice
-ROOST_STEP_MM = 250.0  # common practice
-POP_HOLE_MM = (320.0, 380.0)  # wide, high, for hens; common practice
+LEAST_HOUSE_MM = 400.0  # head room in a house below which no hen roosts; judgement
+LEAST_ROOST_GAP_MM = 300.0  # between bars, half of it to a wall; 1999/74/EC art. 4; the half a judgement
+ROOST_ABOVE_FLOOR_MM = 200.0  # judgement: over a day's droppings
+ROOST_STEP_MM = 250.0  # judgement: a hen hops so high
+# wide, high, for hens; 1999/74/EC art. 4 asks for 0.35 m high and 0.40 wide of a barn
+POP_HOLE_MM = (320.0, 380.0)
 WINDOW_ABOVE_MM = 60.0  # of partition left between pop hole and window
 WINDOW_BELOW_ROOF_MM = 100.0
 

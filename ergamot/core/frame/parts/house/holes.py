@@ -19,7 +19,7 @@ VENT_MM = (350.0, 120.0)
 WINDOW_MM = 250.0
 WINDOW_LAP_MM = 20.0  # of a window one has, on the partition round its opening
 HATCH_MM = (600.0, 400.0)
-LEAST_HATCH_MM = 350.0  # an arm and what it carries; common practice
+LEAST_HATCH_MM = 350.0  # an arm and what it carries; judgement
 RIB_CLEAR_MM = 20.0  # of sheet left beside a rib to screw through
 STEP_MM = 20.0
 

@@ -11,9 +11,9 @@ from ergamot.core.frame.parts.house.fit import NEST_WALL_MM, nest_row_mm
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import When, Zone
 
-LIP_MM = 100.0  # keeps the straw in; common practice
+LIP_MM = 100.0  # keeps the straw in; judgement
 DEPTH_MM = 320.0
-LID_FALL_MM = 60.0  # of a sloping lid; common practice
+LID_FALL_MM = 60.0  # of a sloping lid; judgement: rain runs off it
 
 
 def _coat(house: House, role: str, outside: str = "house") -> Coat:

@@ -13,7 +13,8 @@ from ergamot.core.way import Stretch, checked_way
 # Bumps met at a walk; common practice
 BUMPS_MM = {"lawn": 15.0, "rough": 30.0, "tussocks": 50.0}
 TURF_WORDS = {"lawn": "lawn", "rough": "rough pasture", "tussocks": "tussocks"}
-SNOW_KG_M3 = {"fresh": 100.0, "settled": 250.0, "wet": 450.0}  # common practice
+# EN 1991-1-3 annex E: 1.0 fresh, 2.0 to 3.5 settled, 4.0 kN/m³ wet; nearer or further within it, a judgement
+SNOW_KG_M3 = {"fresh": 100.0, "settled": 250.0, "wet": 450.0}
 SNOW_WORDS = {"fresh": "fresh snow", "settled": "settled snow", "wet": "wet snow"}
 DEFAULT_SNOW_MM = 200.0  # a start to be changed; judgement: one fall that is not swept off
 DEFAULT_PASSAGE_MM = 2400.0  # a start to be changed; judgement: a field gate of 8 ft

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import json
 import unicodedata
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, field
 from datetime import datetime
-from functools import cached_property
+from typing import TypeVar, cast
 
 from sqlalchemy.orm import Session
 
@@ -16,25 +17,36 @@ from ergamot.core.errors import OutOfRange
 from ergamot.store.records import Record, find_keyed, the_farm
 
 LONGEST_NAME = 80
+T = TypeVar("T")
 
 
 @dataclass(frozen=True)
 class Work:
-    """One unit of work. Nothing in it commits; whoever opened the session does. `now` is UTC."""
+    """One unit of work. Nothing in it commits; whoever opened the session does. `now` is UTC.
+
+    What is read once is kept here without a lock: `functools.cached_property` of Python 3.11 holds one over all
+    works while it reads, and a work that waits for the database would hold it before one the database waits for.
+    """
 
     session: Session
     user: str
     now: datetime
     zone: str = "UTC"  # what a new farm's clock shows until its keeper says otherwise
+    _known: dict[str, object] = field(default_factory=dict, init=False, repr=False, compare=False)
 
-    @cached_property
+    @property
     def farm_id(self) -> int:
-        return the_farm(self.session, self.now)
+        return self._once("farm", lambda: the_farm(self.session, self.now))
 
-    @cached_property
+    @property
     def row_records(self) -> list[Record]:
         """Every row the farm ever had of its own, as it stood when this work began."""
-        return find_keyed(self.session, self.farm_id, "row")
+        return self._once("rows", lambda: find_keyed(self.session, self.farm_id, "row"))
+
+    def _once(self, what: str, read: Callable[[], T]) -> T:
+        if what not in self._known:
+            self._known[what] = read()
+        return cast(T, self._known[what])
 
     @property
     def own_rows(self) -> OwnRows:

@@ -142,7 +142,7 @@ def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
         with store.begin() as connection:
             for table in ("line", "revision", "record", "farm"):
                 connection.execute(text(f"DELETE FROM {table}"))
-        both = threading.Barrier(4)
+        both = threading.Barrier(9)
         answers = []
 
         def ask(body, path, waiting=both, kept=answers):
@@ -155,13 +155,17 @@ def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
             ({**FLOCK, "name": "Other"}, "/api/flocks"),
             (None, "/api/place"),
             (LAWN, "/api/lawns"),
+            *(
+                (None, path)
+                for path in ("/api/pens", "/api/catalogue", "/api/flocks", "/api/lawns", "/api/pens")
+            ),
         ]
         threads = [threading.Thread(target=ask, args=one) for one in asked]
         for one in threads:
             one.start()
         for one in threads:
             one.join()
-        assert sorted(answer.status_code for answer in answers) == [200, 201, 201, 201]
+        assert sorted(answer.status_code for answer in answers) == [200] * 6 + [201] * 3
         with Session(store) as session:
             assert session.query(FarmRow).count() == 1
             assert session.query(RecordRow).filter_by(kind="place").count() == 1

@@ -12,7 +12,7 @@ from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.structure import Member
 
 TOUCH_MM = 0.5  # closer than this, two faces count as touching
-LEAST_BEARING_MM2 = 100.0  # less is a corner, no bearing; common practice
+LEAST_BEARING_MM2 = 100.0  # less is a corner, no bearing; judgement
 # Faces of a stick by corner: its two ends, then its four sides
 FACES = ((0, 1, 2, 3), (4, 5, 6, 7), (0, 1, 5, 4), (1, 2, 6, 5), (2, 3, 7, 6), (3, 0, 4, 7))
 

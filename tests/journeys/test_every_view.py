@@ -1,0 +1,102 @@
+"""Every view of a random farm, read in feet and in metres: no words over words or cut off, no foreign unit or figure."""
+
+from __future__ import annotations
+
+import random
+import re
+from datetime import date, timedelta
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from ergamot.core.frame.shapes import SHAPES
+from tests.journeys.reading import stumbles
+from tests.strategies import CATALOGUE
+
+SEEDS = (11,)
+METRIC = re.compile(r"\d\s?(kg|mm|cm|m|m²|l|°C|kPa|kg/m²|km/h|m/s|g|ha)\b")
+FEET = re.compile(r"\d\s?(lb|ft|in|sq ft|sq yd|gal|oz|°F|acre|mph)\b")
+DIGITS = re.compile(r"\d{4,}\.\d|\d{3}\.\d{2,}|\.\d{3,} (?!m\b)")  # metres are told to the millimetre
+IN_BOTH = (
+    "10 m · 33 ft",
+    "at 10 m, as forecasts",
+    "NDS",
+    "EN ",
+)  # a scale bar, how a wind is told, a standard's number
+
+
+def post(page: Page, path: str, **body: object) -> dict:
+    answer = page.request.post(path, data=body)
+    assert answer.status == 201, answer.text()
+    return answer.json()
+
+
+def random_farm(page: Page, seed: int) -> list[int]:
+    """A flock of any strain, size and stay for every shape, its pen, and two lawns."""
+    rng = random.Random(seed)
+    pens = []
+    for shape in SHAPES:
+        strain = rng.choice(list(CATALOGUE.strains.values()))
+        hatch = date(2026, 1, 1) + timedelta(days=rng.randrange(365))
+        out = hatch + timedelta(days=rng.randint(18, 140 if strain.lays else 45))
+        leaves = out + timedelta(days=rng.randint(5, 500 if strain.lays else 80))
+        days = {"hatch": f"{hatch}", "out": f"{out}", "leaves": f"{leaves}"}
+        flock = post(
+            page, "/api/flocks", name=f"Batch {shape}", strain=strain.key, placed=rng.randint(4, 60), **days
+        )
+        pens.append(
+            post(page, "/api/pens", flock_id=flock["id"], name=f"Pen {shape}", shape=shape)["pen"]["id"]
+        )
+    for name in ("House", "Orchard"):
+        size = {"length_m": rng.randint(20, 200), "width_m": rng.randint(10, 100)}
+        post(page, "/api/lawns", name=f"{name} lawn", heading_deg=rng.randrange(360), **size)
+    return pens
+
+
+def read(page: Page, where: str, foreign: re.Pattern[str]) -> None:
+    found = stumbles(page)
+    assert len(found["texts"]) > 5, where
+    said = [text for text in found["texts"] if not any(known in text for known in IN_BOTH)]
+    assert {
+        "over each other": found["overlaps"],
+        "cut off": found["cut"],
+        "foreign units": [text for text in said if foreign.search(text)],
+        "too many digits": [text for text in said if DIGITS.search(text)],
+    } == {"over each other": [], "cut off": [], "foreign units": [], "too many digits": []}, where
+
+
+@pytest.mark.parametrize("system", ["metric", "imperial"])
+@pytest.mark.parametrize("seed", SEEDS)
+def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: str):
+    farm.goto("/farm")
+    pens = random_farm(farm, seed)
+    farm.evaluate("system => localStorage.setItem('ergamot-units', system)", system)
+    foreign = FEET if system == "metric" else METRIC
+    farm.goto("/flocks")
+    for shape in SHAPES:
+        farm.get_by_role("button", name=f"Batch {shape}").click()
+        expect(farm.get_by_role("heading", name=re.compile(f"^Batch {shape}"))).to_be_visible()
+        read(farm, f"flocks, {shape}", foreign)
+    farm.goto("/pens")
+    expect(farm.get_by_role("link", name=f"Pen {next(iter(SHAPES))}")).to_be_visible()
+    read(farm, "pens", foreign)
+    for pen in pens:
+        farm.goto(f"/pens/{pen}")
+        expect(farm.get_by_label("Verdicts")).to_be_visible()
+        farm.get_by_role("tab", name="Sheet").click()
+        expect(farm.locator("[data-view] [data-kind=stick]").first).to_be_attached()
+        read(farm, f"bench {pen}", foreign)
+        for what in ("space", "wind", "moving", "strength"):
+            farm.locator(f"[data-verdict={what}]").click()
+            sheet = farm.get_by_role("dialog")
+            expect(sheet.get_by_role("button", name="Close")).to_be_visible()
+            read(farm, f"working of {what}, {pen}", foreign)
+            sheet.get_by_role("button", name="Close").click()
+            expect(sheet).to_have_count(0)
+        farm.goto(f"/ground/{pen}")
+        expect(farm.locator("svg").first).to_be_visible()
+        read(farm, f"ground {pen}", foreign)
+        farm.goto(f"/build/{pen}")
+        expect(farm.get_by_label("Cutting plan").first).to_be_visible()
+        laid = stumbles(farm)
+        assert (laid["overlaps"], laid["cut"]) == ([], []), f"build {pen}"

@@ -77,7 +77,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
                 _stick_fact(member, fixed[member.ref], bench.judged.strength.used.get(member.ref))
                 for member in bench.structure.members
             ),
-            *(_panel_fact(panel) for panel in bench.structure.panels),
+            *(_panel_fact(panel) for panel in bench.structure.standing),
         ],
         "notes": [Words.model_validate(note) for note in bench.notes],
     }

@@ -41,8 +41,8 @@ _FOUND = """
       const b = shown[j];
       const wide = Math.min(a.right, b.right) - b.left;
       const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
-      // letters do not fill their line box: a quarter of it may be shared
-      if (wide > 2 && high > 0.35 * Math.min(a.bottom - a.top, b.bottom - b.top)) overlaps.push(`${a.words} | ${b.words}`);
+      // letters do not fill their line box: half of it may be shared
+      if (wide > 2 && high > 0.5 * Math.min(a.bottom - a.top, b.bottom - b.top)) overlaps.push(`${a.words} | ${b.words}`);
     }
   });
   const cut = [];

@@ -20,9 +20,7 @@ DIGITS = re.compile(r"\d{4,}\.\d|\d{3}\.\d{2,}|\.\d{3,} (?!m\b)")  # metres are 
 IN_BOTH = (
     "10 m · 33 ft",
     "at 10 m, as forecasts",
-    "NDS",
-    "EN ",
-)  # a scale bar, how a wind is told, a standard's number
+)  # a scale bar; how a wind is told
 
 
 def post(page: Page, path: str, **body: object) -> dict:
@@ -44,25 +42,26 @@ def random_farm(page: Page, seed: int) -> list[int]:
         flock = post(
             page, "/api/flocks", name=f"Batch {shape}", strain=strain.key, placed=rng.randint(4, 60), **days
         )
-        pens.append(
-            post(page, "/api/pens", flock_id=flock["id"], name=f"Pen {shape}", shape=shape)["pen"]["id"]
-        )
+        pens.append(post(page, "/api/pens", flock_id=flock["id"], name=f"Pen {shape}", shape=shape)["id"])
     for name in ("House", "Orchard"):
         size = {"length_m": rng.randint(20, 200), "width_m": rng.randint(10, 100)}
         post(page, "/api/lawns", name=f"{name} lawn", heading_deg=rng.randrange(360), **size)
     return pens
 
 
-def read(page: Page, where: str, foreign: re.Pattern[str]) -> None:
+def legible(page: Page, where: str) -> list[str]:
+    """Nothing lies over other words or is cut off; all that is said."""
     found = stumbles(page)
     assert len(found["texts"]) > 5, where
-    said = [text for text in found["texts"] if not any(known in text for known in IN_BOTH)]
-    assert {
-        "over each other": found["overlaps"],
-        "cut off": found["cut"],
-        "foreign units": [text for text in said if foreign.search(text)],
-        "too many digits": [text for text in said if DIGITS.search(text)],
-    } == {"over each other": [], "cut off": [], "foreign units": [], "too many digits": []}, where
+    assert (found["overlaps"], found["cut"]) == ([], []), where
+    return found["texts"]
+
+
+def read(page: Page, where: str, foreign: re.Pattern[str]) -> None:
+    """Legible, in the units chosen, in figures as a person says them."""
+    said = [text for text in legible(page, where) if not any(known in text for known in IN_BOTH)]
+    assert [text for text in said if foreign.search(text)] == [], f"{where}: foreign units"
+    assert [text for text in said if DIGITS.search(text)] == [], f"{where}: too many digits"
 
 
 @pytest.mark.parametrize("system", ["metric", "imperial"])
@@ -74,7 +73,7 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
     foreign = FEET if system == "metric" else METRIC
     farm.goto("/flocks")
     for shape in SHAPES:
-        farm.get_by_role("button", name=f"Batch {shape}").click()
+        farm.get_by_role("button", name=re.compile(f"^Batch {shape}")).click()
         expect(farm.get_by_role("heading", name=re.compile(f"^Batch {shape}"))).to_be_visible()
         read(farm, f"flocks, {shape}", foreign)
     farm.goto("/pens")
@@ -84,19 +83,15 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
         farm.goto(f"/pens/{pen}")
         expect(farm.get_by_label("Verdicts")).to_be_visible()
         farm.get_by_role("tab", name="Sheet").click()
-        expect(farm.locator("[data-view] [data-kind=stick]").first).to_be_attached()
+        expect(farm.locator("[data-ref]").first).to_be_attached()
         read(farm, f"bench {pen}", foreign)
         for what in ("space", "wind", "moving", "strength"):
             farm.locator(f"[data-verdict={what}]").click()
             sheet = farm.get_by_role("dialog")
             expect(sheet.get_by_role("button", name="Close")).to_be_visible()
-            read(farm, f"working of {what}, {pen}", foreign)
+            legible(farm, f"working of {what}, {pen}")  # worked in metres and newtons, to every digit
             sheet.get_by_role("button", name="Close").click()
             expect(sheet).to_have_count(0)
         farm.goto(f"/ground/{pen}")
         expect(farm.locator("svg").first).to_be_visible()
         read(farm, f"ground {pen}", foreign)
-        farm.goto(f"/build/{pen}")
-        expect(farm.get_by_label("Cutting plan").first).to_be_visible()
-        laid = stumbles(farm)
-        assert (laid["overlaps"], laid["cut"]) == ([], []), f"build {pen}"

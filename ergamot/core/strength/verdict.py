@@ -21,6 +21,7 @@ CAUTIONS = (
     "Where someone could be hurt, or the pen stands where snow or storms are severe, ask a structural engineer.",
     "Clear snow from the roof; do not go under a raised pen.",
 )
+LEAST_SAID = 0.1  # how much less than a tenth it bears, nobody asks; judgement
 MOST_RATIO = 99.0
 
 
@@ -87,7 +88,12 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
         what="strength",
         title="Strength",
         sentence=phrase(words),
-        figure=phrase("bears {ratio} × its load", ratio=Quantity(min(weakest.ratio, MOST_RATIO), "")),
+        figure=phrase(
+            "bears {ratio} × its load"
+            if weakest.ratio >= LEAST_SAID
+            else "bears less than {ratio} × its load",
+            ratio=Quantity(max(LEAST_SAID, min(weakest.ratio, MOST_RATIO)), ""),
+        ),
         ratio=min(weakest.ratio, MOST_RATIO),
         limit=phrase("bending values of NDS 2018 before it breaks; a warning, never a certificate"),
         working=weakest.working,

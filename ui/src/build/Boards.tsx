@@ -60,17 +60,17 @@ function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
         const x = starts[i] ?? 62;
         const w = cut.length_mm * scale;
         const oneLine = w > (cut.label.length + read(cut.text).length + 1) * 7.4;
-        const below = !oneLine && w > read(cut.text).length * 4.7;
+        const below = !oneLine && w > read(cut.text).length * 6.2;
         return (
           <g key={i} onMouseEnter={() => onPoint(cut.label)} onMouseLeave={() => onPoint(null)}>
             <rect x={x} y={0} width={w} height={TALL} fill={lit === cut.label ? "var(--color-tape)" : "transparent"} />
             <path d={`M${x + w} -3l-1.500 ${TALL + 6}`} stroke="var(--color-ink)" strokeWidth={1.8} />
-            <text x={x + w / 2} y={below ? 14 : 20} textAnchor="middle" fontWeight={600}>
+            <text x={x + w / 2} y={below ? 12 : 20} textAnchor="middle" fontWeight={600}>
               <tspan fontFamily="var(--font-slab)" fontWeight={700}>{cut.label}</tspan>
               {oneLine ? <tspan> {read(cut.text)}</tspan> : null}
             </text>
             {below ? (
-              <text x={x + w / 2} y={26} fontSize={10.5} textAnchor="middle">{read(cut.text)}</text>
+              <text x={x + w / 2} y={27} fontSize={10.5} textAnchor="middle">{read(cut.text)}</text>
             ) : null}
           </g>
         );

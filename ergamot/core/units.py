@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from datetime import date
 from fractions import Fraction
 from typing import Literal
 
@@ -251,6 +252,19 @@ _WORDS: dict[str, tuple[tuple[float, str], tuple[float, str]]] = {
     "Pa": ((1.0, "Pa"), (1.0, "Pa")),
     "": ((1.0, ""), (1.0, "")),
 }
+
+
+def say_day(day: date, year: bool = True) -> str:
+    """A day as it is said.
+
+    Args: day; year, whether it is told.
+    Returns: words.
+    Source: common practice.
+
+    >>> say_day(date(2026, 5, 3)), say_day(date(2026, 5, 3), year=False)
+    ('3 May 2026', '3 May')
+    """
+    return f"{day.day} {day:%B %Y}" if year else f"{day.day} {day:%B}"
 
 
 def said_unit(unit: str) -> str:

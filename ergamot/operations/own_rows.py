@@ -7,8 +7,8 @@ import re
 from collections.abc import Mapping
 
 from ergamot.core.catalogue import pick
+from ergamot.core.catalogue.columns import Row
 from ergamot.core.catalogue.loader import load_catalogue
-from ergamot.core.catalogue.rows import Row
 from ergamot.core.catalogue.tables import Table, cells_of, read_row, table_of, with_row
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.operations.proving import prove

@@ -17,7 +17,6 @@ from ergamot.core.errors import ErgamotError
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.design import Design
 from ergamot.core.units import Quantity
-from ergamot.operations.flocks import flocks
 from ergamot.operations.pens import Bench, bench, pens
 from ergamot.operations.places import place_record
 from ergamot.operations.work import Work
@@ -106,7 +105,7 @@ def _lines(work: Work, records: Sequence[Record]) -> tuple[PenLine, ...]:
 
 
 def _flocks(work: Work) -> dict[int, Record]:
-    return {one.id: one for one in (*flocks(work), *find_all(work.session, work.farm_id, "flock", away=True))}
+    return {one.id: one for one in find_all(work.session, work.farm_id, "flock", away=None)}
 
 
 def _line(pen: Record, flock: Record | None, judged: Judgement | None) -> PenLine:

@@ -56,17 +56,13 @@ def prove(work: Work, name: str, key: str, own: OwnRows) -> None:
     table = Watched(getattr(catalogue, name), key)
     watching = replace(catalogue, **{name: table})  # type: ignore[arg-type]  # a table holds rows of its kind
     proved: set[str] = set()
-    for pen in _pens(work):
+    for pen in find_all(work.session, work.farm_id, "pen", away=None):
         told = repr((pen.body["shape"], sorted(pen.body["values"].items()), pen.body["flock_id"]))
         if told in proved:
             continue
         proved.add(told)
         table.seen = False
         _prove_on(work, pen, watching, table)
-
-
-def _pens(work: Work) -> tuple[Record, ...]:
-    return tuple(one for away in (False, True) for one in find_all(work.session, work.farm_id, "pen", away))
 
 
 def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import UTC, datetime
 
 from ergamot.core.errors import ErgamotError
 from ergamot.operations.own_rows import refuse_if_used, row_name
@@ -38,7 +39,7 @@ def hangs_on(work: Work, record: Record) -> tuple[Hanging, ...]:
     """
     if record.kind != "flock":
         return ()
-    pens = (one for away in (False, True) for one in find_all(work.session, work.farm_id, "pen", away))
+    pens = find_all(work.session, work.farm_id, "pen", away=None)
     return tuple(
         Hanging("pen", one.id, one.body["name"]) for one in pens if one.body["flock_id"] == record.id
     )
@@ -87,6 +88,7 @@ class Away:
 
     record: Record
     name: str
+    since: datetime
     hanging: tuple[Hanging, ...]
 
 
@@ -94,7 +96,11 @@ def all_away(work: Work) -> tuple[Away, ...]:
     """Everything that is put away, kind by kind."""
     kinds: tuple[Kind, ...] = ("pen", "flock", "lawn", "row")
     records = (one for kind in kinds for one in find_all(work.session, work.farm_id, kind, away=True))
-    return tuple(Away(one, _name(one), hangs_on(work, one)) for one in records)
+    return tuple(
+        Away(one, _name(one), one.away_at.replace(tzinfo=UTC), hangs_on(work, one))
+        for one in records
+        if one.away_at is not None
+    )
 
 
 def _name(record: Record) -> str:

@@ -82,10 +82,12 @@ def find(session: Session, kind: Kind, record_id: int) -> Record:
     return _record(row, _at(session, row.id, row.head))
 
 
-def find_all(session: Session, farm_id: int, kind: Kind, away: bool = False) -> list[Record]:
-    """All records of a kind, oldest first: those at hand, or those put away."""
-    apart = RecordRow.away_at.is_not(None) if away else RecordRow.away_at.is_(None)
-    return [_record(row, head) for row, head in session.execute(_of_kind(farm_id, kind).where(apart))]
+def find_all(session: Session, farm_id: int, kind: Kind, away: bool | None = False) -> list[Record]:
+    """All records of a kind, oldest first: those at hand, those put away, or (None) both."""
+    asked = _of_kind(farm_id, kind)
+    if away is not None:
+        asked = asked.where(RecordRow.away_at.is_not(None) if away else RecordRow.away_at.is_(None))
+    return [_record(row, head) for row, head in session.execute(asked)]
 
 
 def find_keyed(session: Session, farm_id: int, kind: Kind) -> list[Record]:

@@ -3,20 +3,18 @@
 from __future__ import annotations
 
 import math
-from datetime import date
 from typing import Any
 
 from ergamot.core.drawing.pulls import pulls
 from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase
-from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.stock.cut_list import saw_deg
-from ergamot.core.units import Quantity
+from ergamot.core.units import Quantity, say_day
 from ergamot.core.weather.stability import Gusts
 from ergamot.operations.kept import Record
 from ergamot.operations.pens import Bench
@@ -41,6 +39,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
     """Everything the bench shows of a pen."""
     flock, mass = bench.flock, bench.judged.mass
     fixed = _fixed(bench.structure)
+    apart = flock.out.year != flock.leaves.year  # then days are told with their year
     return {
         "id": record.id,
         "revision": record.revision,
@@ -50,7 +49,9 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         "shape": bench.design.shape,
         "flock_id": bench.flock_id,
         "flock_name": bench.flock_name,
-        "flock_line": f"{flock.placed} × {flock.strain.label}, out {_said(flock.out, flock)}, leave {_said(flock.leaves, flock)}",
+        "flock_line": (
+            f"{flock.placed} × {flock.strain.label}, out {say_day(flock.out, apart)}, leave {say_day(flock.leaves, apart)}"
+        ),
         "version_of": record.body.get("version_of"),
         "why": record.body.get("why", ""),
         "values": {name: _value(bench, name) for name in bench.design.values},
@@ -81,12 +82,6 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         ],
         "notes": [Words.model_validate(note) for note in bench.notes],
     }
-
-
-def _said(day: date, flock: Flock) -> str:
-    """A day of a flock's stay, with its year where the stay runs into another."""
-    apart = flock.out.year != flock.leaves.year
-    return f"{day.day} {day:%B}" + (f" {day.year}" if apart else "")
 
 
 def _model(bench: Bench) -> ModelOut:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from typing import Any
 
@@ -48,6 +49,7 @@ REFUSALS = {
     "428": "The change does not say which revision it starts from",
     "503": "The store is out of reach, or long work is under way already; Retry-After says when to ask again",
 }
+PART = re.compile(r"<(?:[^<>]*:)?([^<>:]+)>")  # what a rule of the app calls a part of a path
 ALWAYS = ("400", "403", "421", "503")
 
 
@@ -59,20 +61,19 @@ def describe_refusals(app: APIFlask) -> None:
         assert isinstance(spec, dict)  # a text only where YAML was asked for
         spec.setdefault("components", {}).setdefault("schemas", {})["Problem"] = PROBLEM
         for path, method, operation in _operations(spec):
-            view = app.view_functions[_rule(app, path, method).endpoint]
+            rule = _rule(app, path, method)
+            view = app.view_functions[rule.endpoint]
             edits = getattr(view, "starts_from_revision", False)
             if edits:
                 operation.setdefault("parameters", []).append(IF_MATCH)
-            _name_choices(operation, _rule(app, path, method))
+            _name_choices(operation, rule)
             answers = operation["responses"]
             media = getattr(view, "media_type", None)
             if media:
-                whole = {
-                    "schema": {"type": "string", "format": "binary"}
-                    if not media.endswith("json")
-                    else {"type": "object"}
-                }
-                answers["200"]["content"] = {media: whole}
+                whole = (
+                    {"type": "object"} if media.endswith("json") else {"type": "string", "format": "binary"}
+                )
+                answers["200"]["content"] = {media: {"schema": whole}}
             for old in [code for code in answers if not code.startswith("2")]:
                 del answers[old]
             if "requestBody" in operation:
@@ -115,24 +116,6 @@ def _name_choices(operation: dict[str, Any], rule: Rule) -> None:
 def _rule(app: APIFlask, path: str, method: str) -> Rule:
     """The rule behind a described path."""
     for rule in app.url_map.iter_rules():
-        plain = "".join(
-            f"{{{part.strip('<>').rpartition(':')[2]}}}" if part.startswith("<") else part
-            for part in _parts(rule.rule)
-        )
-        if plain == path and method.upper() in (rule.methods or ()):
+        if PART.sub(r"{\1}", rule.rule) == path and method.upper() in (rule.methods or ()):
             return rule
     raise LookupError(f"no rule is described as {method} {path}")
-
-
-def _parts(rule: str) -> Iterator[str]:
-    """A rule cut into its fixed parts and its `<...>` parts."""
-    while rule:
-        start = rule.find("<")
-        if start < 0:
-            yield rule
-            return
-        if start:
-            yield rule[:start]
-        end = rule.index(">") + 1
-        yield rule[start:end]
-        rule = rule[end:]

@@ -30,6 +30,11 @@ class Line:
         self._places = threading.BoundedSemaphore(most_waiting + 1)
         self._longest_s = longest_s
 
+    @property
+    def taken(self) -> bool:
+        """Whether one is being served."""
+        return self._counter.locked()
+
     @contextmanager
     def turn(self) -> Iterator[None]:
         """Wait for one's turn and hold it; Busy when the line is full or does not move."""
@@ -60,14 +65,15 @@ def takes_long(view: Callable[P, R]) -> Callable[P, R]:
     return in_turn
 
 
-def until_sent(answer: Callable[[], Response]) -> Response:
-    """An answer whose parts are worked out as they are sent: its turn lasts until the last is gone."""
+def until_sent(parts: Iterator[str], mimetype: str) -> Response:
+    """An answer whose parts are worked out as they are sent: its turn lasts until the last is out, or it is closed."""
     held = ExitStack()
     held.enter_context(LINE.turn())
-    try:
-        made = answer()
-    except BaseException:
-        held.close()
-        raise
+
+    def in_turn() -> Iterator[str]:
+        with held:
+            yield from parts
+
+    made = Response(in_turn(), mimetype=mimetype)
     made.call_on_close(held.close)
     return made

@@ -29,8 +29,7 @@ def post_mends(pen_id: int, json_data: MendIn) -> Response:
     """What would mend a verdict; closing the connection stops the work."""
     work = current_work()
     found = mends_of(work, kept(work, "pen", pen_id), json_data.values, json_data.what)
-    lines = _lines(found, json_data.what)
-    return until_sent(lambda: Response(lines, mimetype="application/x-ndjson"))
+    return until_sent(_lines(found, json_data.what), "application/x-ndjson")
 
 
 def _lines(found: Iterator[Mend], what: str) -> Iterator[str]:

@@ -18,9 +18,17 @@ from ergamot.operations.putting_away import NotTold, StillAtHand
 
 log = logging.getLogger("ergamot.web")
 
+
+class RevisionMissing(errors.ErgamotError):
+    """An edit that does not say which revision it started from."""
+
+    title = "Which revision?"
+
+
 # Most particular first
 STATUS: tuple[tuple[type[errors.ErgamotError], int], ...] = (
     (Stale, 412),
+    (RevisionMissing, 428),
     (errors.NotFound, 404),
     (errors.NothingToUndo, 409),
     (StillAtHand, 409),
@@ -39,12 +47,6 @@ PLAIN = {
 }
 
 
-class RevisionMissing(errors.ErgamotError):
-    """An edit that does not say which revision it started from."""
-
-    title = "Which revision?"
-
-
 def problem(status: int, title: str, detail: str, **more: Any) -> Response:
     """A problem+json answer."""
     answer = jsonify({"type": "about:blank", "title": title, "status": status, "detail": detail, **more})
@@ -55,8 +57,6 @@ def problem(status: int, title: str, detail: str, **more: Any) -> Response:
 
 def _known(error: errors.ErgamotError) -> Response:
     status = next(code for kind, code in STATUS if isinstance(error, kind))
-    if isinstance(error, RevisionMissing):
-        status = 428
     more: dict[str, Any] = {"field": error.field, "value": _sayable(error.value), "allowed": error.allowed}
     if isinstance(error, Stale):
         more |= {"revision": error.theirs.revision, "theirs": error.theirs.body, "base": error.base_body}

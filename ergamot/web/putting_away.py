@@ -22,7 +22,7 @@ def _all() -> AllAwayOut:
                 id=one.record.id,
                 revision=one.record.revision,
                 name=one.name,
-                since=f"{one.record.away_at:%Y-%m-%dT%H:%M:%SZ}",
+                since=one.since,
                 hanging=[HangingOut.model_validate(hanging) for hanging in one.hanging],
             )
             for one in all_away(current_work())

@@ -10,6 +10,7 @@ import ezdxf
 import pypdf
 import pytest
 
+from ergamot.web import long_work
 from tests.api.test_drawing_files import fetched, pen_of
 
 MM = 72 / 25.4
@@ -105,6 +106,19 @@ def test_changes_that_would_mend_it_come_line_by_line(client):
         lines[0]["ratio"]
     )
     assert client.post(f"/api/pens/{pen}/mends", json={"what": "luck"}).status_code == 422
+
+
+def test_a_place_in_the_line_is_given_back_when_the_last_is_out_or_the_keeper_goes():
+    """Whoever answered never closing one that was read held up all long work for forty seconds."""
+    line = long_work.LINE
+    read = long_work.until_sent(iter("ab"), "text/plain")
+    assert line.taken
+    assert read.get_data() == b"ab"
+    assert not line.taken
+    left = long_work.until_sent(iter("ab"), "text/plain")
+    assert line.taken
+    left.close()
+    assert not line.taken
 
 
 def swinging(client):

@@ -15,7 +15,7 @@ from tests.conftest import emptied
 
 # A figure that reads well may still be refused by the job's rules, with its field and limit
 CONFIG = schemathesis.Config.from_dict(
-    {"checks": {"positive_data_acceptance": {"expected-statuses": ["2xx", 404, 409, 412, 422, 503]}}}
+    {"checks": {"positive_data_acceptance": {"expected-statuses": ["2xx", 404, 409, 412, 422]}}}
 )
 EXAMPLES = 12  # an operation and way of asking; within two minutes for all
 SPEC = make_app(create_engine("mysql+pymysql://nobody@127.0.0.1/none")).spec
@@ -64,6 +64,7 @@ def test_every_answer_is_as_described(farm, path, method, mode):
             for asked_for in (case.path_parameters, case.query):
                 for name in set(asked_for or ()) & set(known):
                     asked_for[name] = known[name]
-        case.call_and_validate()
+        answer = case.call_and_validate()
+        assert answer.status_code != 503, "with one asker there is nothing to wait for"
 
     asked()

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-import threading
 from datetime import datetime
+from functools import partial
 
 import pytest
 from hypothesis import HealthCheck, given, settings
@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 from ergamot.core.errors import NothingToUndo
 from ergamot.demo.tansy_rise import load
 from ergamot.store.records import Stale, create, find, redo, revise, the_farm, undo
+from tests.at_once import at_once
 
 NOW = datetime(2026, 5, 1, 7, 30)
 
@@ -82,24 +83,17 @@ def test_of_many_editors_at_the_same_moment_exactly_one_wins(store):
     with Session(store) as session:
         record = pen(session, {"n": 0})
         session.commit()
-    outcomes = []
-    start = threading.Barrier(12)
 
-    def edit(n: int) -> None:
+    def edit(n: int) -> str:
         with Session(store) as mine:
-            start.wait()
             try:
                 revise(mine, record, 1, {"n": n}, "", f"editor {n}", NOW)
                 mine.commit()
-                outcomes.append("kept")
             except Stale:
-                outcomes.append("told")
+                return "told"
+        return "kept"
 
-    threads = [threading.Thread(target=edit, args=(n,)) for n in range(1, 13)]
-    for thread in threads:
-        thread.start()
-    for thread in threads:
-        thread.join()
+    outcomes = at_once([partial(edit, n) for n in range(1, 13)])
     assert sorted(outcomes) == ["kept"] + ["told"] * 11
     with Session(store) as session:
         assert find(session, "pen", record.id).revision == 2

@@ -9,7 +9,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from sqlalchemy.orm import Session
 
-from ergamot.core.catalogue.rows import Within, asked_of
+from ergamot.core.catalogue.columns import Within, asked_of
 from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.store.records import create_keyed, the_farm

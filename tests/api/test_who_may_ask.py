@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-import threading
+from functools import partial
 
 import pytest
-from sqlalchemy import text
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 from ergamot.store.models import FarmRow, RecordRow
 from ergamot.web.app import make_app
 from tests.api.test_answers import FLOCK, LAWN, at, refused
+from tests.at_once import at_once
+from tests.conftest import emptied
 
 
 @pytest.mark.parametrize("host", ["evil.example", "localhost.evil.example", "127.0.0.1.nip.example", ""])
@@ -138,18 +139,9 @@ def test_a_change_that_changes_nothing_is_no_step(client):
 
 
 def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
+    app = make_app(store)
     for _ in range(12):
-        with store.begin() as connection:
-            for table in ("line", "revision", "record", "farm"):
-                connection.execute(text(f"DELETE FROM {table}"))
-        both = threading.Barrier(9)
-        answers = []
-
-        def ask(body, path, waiting=both, kept=answers):
-            client = make_app(store).test_client()
-            waiting.wait()
-            kept.append(client.post(path, json=body) if body else client.get(path))
-
+        emptied(store)
         asked = [
             (FLOCK, "/api/flocks"),
             ({**FLOCK, "name": "Other"}, "/api/flocks"),
@@ -160,16 +152,17 @@ def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
                 for path in ("/api/pens", "/api/catalogue", "/api/flocks", "/api/lawns", "/api/pens")
             ),
         ]
-        threads = [threading.Thread(target=ask, args=one) for one in asked]
-        for one in threads:
-            one.start()
-        for one in threads:
-            one.join()
+        answers = at_once(
+            [
+                partial(app.test_client().open, path, method="POST" if body else "GET", json=body)
+                for body, path in asked
+            ]
+        )
         assert sorted(answer.status_code for answer in answers) == [200] * 6 + [201] * 3
         with Session(store) as session:
             assert session.query(FarmRow).count() == 1
             assert session.query(RecordRow).filter_by(kind="place").count() == 1
-        client = make_app(store).test_client()
+        client = app.test_client()
         assert len(client.get("/api/flocks").json["flocks"]) == 2
         assert len(client.get("/api/lawns").json["lawns"]) == 1
 
@@ -178,25 +171,13 @@ def test_the_same_row_made_twice_at_once_is_made_once(store, client):
     tables = {one["name"]: one for one in client.get("/api/catalogue").json["tables"]}
     cells = dict(tables["anchors"]["rows"][0]["cells"], source="home")
     client.get("/api/place")
-    together = threading.Barrier(2)
-    codes = []
 
-    def put(hold):
-        mine = make_app(store).test_client()
-        together.wait()
-        answer = mine.put(
-            "/api/catalogue/anchors/peg",
-            json={"cells": {**cells, "hold_n": hold}},
-            headers={"If-Match": '"0"'},
-        )
-        codes.append(answer.status_code)
+    def put(mine, hold):
+        body = {"cells": {**cells, "hold_n": hold}}
+        return mine.put("/api/catalogue/anchors/peg", json=body, headers={"If-Match": '"0"'})
 
-    threads = [threading.Thread(target=put, args=(hold,)) for hold in ("100", "200")]
-    for one in threads:
-        one.start()
-    for one in threads:
-        one.join()
-    assert sorted(codes) == [200, 412]
+    answers = at_once([partial(put, client.application.test_client(), hold) for hold in ("100", "200")])
+    assert sorted(answer.status_code for answer in answers) == [200, 412]
     kept = {one["name"]: one for one in client.get("/api/catalogue").json["tables"]}["anchors"]["rows"]
     assert len([row for row in kept if row["key"] == "peg"]) == 1
 

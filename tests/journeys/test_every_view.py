@@ -95,3 +95,6 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
         farm.goto(f"/ground/{pen}")
         expect(farm.locator("svg").first).to_be_visible()
         read(farm, f"ground {pen}", foreign)
+        farm.goto(f"/build/{pen}")
+        expect(farm.get_by_label("Cutting plan").first).to_be_visible()
+        legible(farm, f"build {pen}")  # wares go by the names they are sold under

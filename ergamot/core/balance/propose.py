@@ -12,6 +12,7 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, change, make_design
 from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.gear.choices import CARRIED
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
@@ -66,7 +67,7 @@ def _clearing(catalogue: Catalogue, flock: Flock, place: Place, design: Design) 
     """The same with its tail bevelled and its axle as far behind the wall, its hold as low, as it takes to clear the
     grass when it is carried; no farther than the birds' room and the other verdicts allow."""
     whole = build(design, catalogue)
-    if carried(whole) is None or design.values["gear"] not in ("wheels", "bolt-on"):
+    if carried(whole) is None or design.values["gear"] not in CARRIED:
         return design
     judged = judge(catalogue, whole, flock, place)
     start, room = _score(judged, whole), min(1.0, judged.space.ratio)

@@ -57,11 +57,16 @@ def provisions(flock: Flock, need: FloorNeed, room: Room) -> tuple[Provision, ..
     [('roost', 2.4), ('nests', 3.0)]
     """
     birds = flock.placed
-    edge_m = need.round_edge_m if room.feeder_round else need.feeder_edge_m
     wanted = [
         Provision("roost", room.roost_m, round(birds * need.roost_m, 2), "m", need.source),
         Provision("nests", room.nests, _whole(birds, need.birds_per_nest), "", need.source),
-        Provision("feeding edge", room.feeder_edge_m, round(birds * edge_m, 2), "m", need.source),
+        Provision(
+            "feeding edge",
+            room.feeder_edge_m,
+            round(birds * need.edge_m(room.feeder_round), 2),
+            "m",
+            need.source,
+        ),
         Provision(
             "drinking points", room.drinker_points, _whole(birds, need.birds_per_drinker), "", need.source
         ),

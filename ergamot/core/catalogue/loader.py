@@ -10,9 +10,9 @@ from functools import cache
 from importlib import resources
 from typing import Any, TypeVar, get_type_hints
 
-from ergamot.core.catalogue import rows
+from ergamot.core.catalogue import columns, rows
 
-RowT = TypeVar("RowT", bound=rows.Row)
+RowT = TypeVar("RowT", bound=columns.Row)
 
 READERS: dict[Any, Callable[[str], Any]] = {
     str: str,

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 from decimal import Decimal
-from typing import Annotated, TypeVar, get_type_hints
+from typing import Annotated, TypeVar
 
+from ergamot.core.catalogue.columns import Among, Row, Within, same_number
 from ergamot.core.errors import OutOfRange, UnknownChoice
 
 RowT = TypeVar("RowT")
@@ -15,103 +16,10 @@ RowT = TypeVar("RowT")
 STEEL_KG_M3 = 7850.0  # EN 1991-1-1 table A.4
 
 
-LONGEST_TEXT = 200
-MOST_PARTS = 20  # lengths a row may list
 LEAST_NEST_MM = 100.0
 MOST_PEOPLE = 3  # HSE L23 gives no share for more
-
-
-@dataclass(frozen=True)
-class Within:
-    """What a column of figures holds: low to high, both included; a heading where its name does not say what it is."""
-
-    low: float
-    high: float
-    heading: str = ""
-
-    def check(self, name: str, value: object) -> None:
-        """Refuse a cell outside; one with nothing in it is left to its type."""
-        for part in value if isinstance(value, tuple) else (value,):
-            if isinstance(part, (int, float, Decimal)) and not (
-                math.isfinite(part) and self.low <= part <= self.high
-            ):
-                raise OutOfRange(name, str(part), f"{self.low:g} to {self.high:g}")
-
-
-@dataclass(frozen=True)
-class Among:
-    """What a column of words holds: one of a few, or, with `many`, some of them."""
-
-    words: tuple[str, ...]
-    many: bool = False
-
-    def check(self, name: str, value: object) -> None:
-        """Refuse a cell that holds another word, or none."""
-        for word in (str(value).split() or [""]) if self.many else [str(value)]:
-            if word not in self.words:
-                raise OutOfRange(name, word, "one of: " + ", ".join(self.words))
-
-
 PRICE = Within(0.01, 10_000)
-
-
-@dataclass(frozen=True)
-class Row:
-    """A catalogue row: every figure lies in its column's range, and a source is given."""
-
-    def __post_init__(self) -> None:
-        for name, asked in asked_of(type(self)).items():
-            value = getattr(self, name)
-            _check_text(name, value)
-            if asked is not None:
-                asked.check(name, value)
-        if not str(getattr(self, "source", "given")).strip():
-            raise OutOfRange("source", "", "given for every row")
-        self.check()
-
-    def check(self) -> None:
-        """What columns ask of each other; nothing unless a kind of row says so.
-
-        Raises: OutOfRange naming the column.
-        """
-
-
-def asked_of(kind: type[Row]) -> Mapping[str, Within | Among | None]:
-    """What each column of a kind of row asks of its cells.
-
-    Args: kind, a class of rows.
-    Returns: by column; none where any text will do.
-    Source: the class itself.
-
-    >>> asked_of(Wheel)["bore_mm"]
-    Within(low=5, high=60, heading='')
-    """
-    if kind.__name__ not in _ASKED:
-        hints = get_type_hints(kind, include_extras=True)
-        _ASKED[kind.__name__] = {
-            column.name: next(iter(getattr(hints[column.name], "__metadata__", ())), None)
-            for column in fields(kind)
-        }
-    return _ASKED[kind.__name__]
-
-
-_ASKED: dict[str, Mapping[str, Within | Among | None]] = {}  # read once a kind
-
-
-def _check_text(name: str, value: object) -> None:
-    parts = value if isinstance(value, tuple) else (value,)
-    if len(parts) > MOST_PARTS:
-        raise OutOfRange(name, len(parts), f"at most {MOST_PARTS} of them")
-    for part in parts:
-        if isinstance(part, str) and (len(part) > LONGEST_TEXT or not part.isprintable()):
-            raise OutOfRange(name, part[:40], f"at most {LONGEST_TEXT} letters that can be seen")
-
-
-def _same_number(name: str, listed: tuple[object, ...], prices: tuple[object, ...], what: str) -> None:
-    if not listed:
-        raise OutOfRange(what, "", "at least one")
-    if len(listed) != len(prices):
-        raise OutOfRange(name, len(prices), f"one price for each of {len(listed)} sizes sold")
+BIRDS = Among(("broiler", "turkey", "hen", "bantam"))
 
 
 @dataclass(frozen=True)
@@ -120,17 +28,7 @@ class Strain(Row):
 
     key: str
     label: str
-    kind: Annotated[
-        str,
-        Among(
-            (
-                "broiler",
-                "turkey",
-                "hen",
-                "bantam",
-            )
-        ),
-    ]
+    kind: Annotated[str, BIRDS]
     m0_kg: Annotated[float, Within(0.01, 0.2, "mass at hatch")]
     a_kg: Annotated[float, Within(0.2, 40, "mass full grown")]
     k_day: Annotated[float, Within(0.005, 0.1, "speed of growth, a day")]
@@ -167,17 +65,7 @@ class Strain(Row):
 class FloorNeed(Row):
     """Finish floor need of a kind of bird, and how hard it is on the grass."""
 
-    kind: Annotated[
-        str,
-        Among(
-            (
-                "broiler",
-                "turkey",
-                "hen",
-                "bantam",
-            )
-        ),
-    ]
+    kind: Annotated[str, BIRDS]
     finish_kg: Annotated[float, Within(0.1, 40)]
     tight_m2: Annotated[float, Within(0.01, 10)]
     good_m2: Annotated[float, Within(0.01, 15)]
@@ -201,6 +89,10 @@ class FloorNeed(Row):
         if self.birds_per_nest and self.nest_mm < LEAST_NEST_MM:
             raise OutOfRange("nest_mm", self.nest_mm, f"at least {LEAST_NEST_MM:g} where nests are asked for")
 
+    def edge_m(self, is_round: bool) -> float:
+        """Feeding edge a bird needs: round a feeder they stand like spokes, closer at the edge than along a trough."""
+        return self.round_edge_m if is_round else self.feeder_edge_m
+
 
 @dataclass(frozen=True)
 class ProteinStage(Row):
@@ -221,16 +113,7 @@ class Section(Row):
 
     key: str
     label: str
-    use: Annotated[
-        str,
-        Among(
-            (
-                "frame",
-                "small",
-                "tube",
-            )
-        ),
-    ]
+    use: Annotated[str, Among(("frame", "small", "tube"))]
     thick_mm: Annotated[float, Within(5, 300)]
     deep_mm: Annotated[float, Within(8, 400)]
     kg_m: Annotated[float | None, Within(0.02, 50)]
@@ -239,7 +122,7 @@ class Section(Row):
     source: str
 
     def check(self) -> None:
-        _same_number("prices", self.stock_mm, self.prices, "stock_mm")
+        same_number("prices", self.stock_mm, self.prices, "stock_mm")
         if self.use == "tube" and (self.kg_m is None or self.thick_mm != self.deep_mm):
             name = "kg_m" if self.kg_m is None else "deep_mm"
             raise OutOfRange(
@@ -272,20 +155,7 @@ class Sheet(Row):
 
     key: str
     label: str
-    use: Annotated[
-        str,
-        Among(
-            (
-                "roof",
-                "wall",
-                "floor",
-                "tarp",
-                "slats",
-                "window",
-            ),
-            many=True,
-        ),
-    ]
+    use: Annotated[str, Among(("roof", "wall", "floor", "tarp", "slats", "window"), many=True)]
     kg_m2: Annotated[float, Within(0.02, 60)]
     purlin_span_m: Annotated[float, Within(0.25, 5, "longest span")]
     cover_width_m: Annotated[float, Within(0.05, 20)]
@@ -296,7 +166,7 @@ class Sheet(Row):
     source: str
 
     def check(self) -> None:
-        _same_number("price", self.lengths_m, self.price, "lengths_m")
+        same_number("price", self.lengths_m, self.price, "lengths_m")
 
 
 @dataclass(frozen=True)
@@ -317,7 +187,7 @@ class Mesh(Row):
     source: str
 
     def check(self) -> None:
-        _same_number("price", self.roll_width_mm, self.price, "roll_width_mm")
+        same_number("price", self.roll_width_mm, self.price, "roll_width_mm")
         if self.wire_mm >= min(self.pitch_x_mm, self.pitch_y_mm):
             raise OutOfRange("wire_mm", self.wire_mm, "thinner than the wires are apart")
 
@@ -378,15 +248,7 @@ class Container(Row):
 
     key: str
     label: str
-    use: Annotated[
-        str,
-        Among(
-            (
-                "feeder",
-                "drinker",
-            )
-        ),
-    ]
+    use: Annotated[str, Among(("feeder", "drinker"))]
     kg: Annotated[float, Within(0.01, 100)]
     holds_kg: Annotated[float, Within(0.1, 500)]
     edge_m: Annotated[float, Within(0, 20)]

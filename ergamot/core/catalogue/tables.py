@@ -9,7 +9,7 @@ from decimal import InvalidOperation
 from functools import lru_cache
 from typing import Any, get_type_hints
 
-from ergamot.core.catalogue import rows
+from ergamot.core.catalogue import columns, rows
 from ergamot.core.catalogue.loader import READERS, load_catalogue
 from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.finding import Phrase, phrase
@@ -25,7 +25,7 @@ class Table:
 
     name: str
     label: str
-    row: type[rows.Row]
+    row: type[columns.Row]
     key: str = "key"
 
     @property
@@ -71,7 +71,7 @@ UNITS = (
 )
 
 
-def unit_of(kind: type[rows.Row], column: str) -> str:
+def unit_of(kind: type[columns.Row], column: str) -> str:
     """The unit of a column's figures; nothing where they have none.
 
     Args: kind, the class of rows; column.
@@ -81,12 +81,12 @@ def unit_of(kind: type[rows.Row], column: str) -> str:
     >>> unit_of(rows.Species, "density_kg_m3"), unit_of(rows.Sheet, "lengths_m"), unit_of(rows.Wheel, "tyre")
     ('kg/m3', 'm', '')
     """
-    if not isinstance(rows.asked_of(kind)[column], rows.Within):
+    if not isinstance(columns.asked_of(kind)[column], columns.Within):
         return ""
     return next((unit for ending, unit in UNITS if f"_{column}".endswith(ending)), "")
 
 
-def heading(kind: type[rows.Row], column: str) -> str:
+def heading(kind: type[columns.Row], column: str) -> str:
     """A column's name as a keeper reads it, without its unit.
 
     Args: kind, the class of rows; column, as in the data file.
@@ -96,8 +96,8 @@ def heading(kind: type[rows.Row], column: str) -> str:
     >>> heading(rows.Species, "density_kg_m3"), heading(rows.Strain, "a_kg"), heading(rows.Sheet, "service_years")
     ('density', 'mass full grown', 'service years')
     """
-    asked = rows.asked_of(kind)[column]
-    if isinstance(asked, rows.Within) and asked.heading:
+    asked = columns.asked_of(kind)[column]
+    if isinstance(asked, columns.Within) and asked.heading:
         return asked.heading
     if unit_of(kind, column):
         ending = next(ending for ending, _ in UNITS if f"_{column}".endswith(ending))
@@ -105,7 +105,7 @@ def heading(kind: type[rows.Row], column: str) -> str:
     return column.replace("_", " ")
 
 
-def takes(kind: type[rows.Row], column: str) -> str:
+def takes(kind: type[columns.Row], column: str) -> str:
     """What may be put in a column, in words.
 
     Args: kind, the class of rows; column.
@@ -115,13 +115,13 @@ def takes(kind: type[rows.Row], column: str) -> str:
     >>> takes(rows.Wheel, "rated_kg"), takes(rows.Container, "use")
     ('5 to 3000', 'feeder, drinker')
     """
-    asked = rows.asked_of(kind)[column]
-    if isinstance(asked, rows.Within):
+    asked = columns.asked_of(kind)[column]
+    if isinstance(asked, columns.Within):
         return f"{asked.low:g} to {asked.high:g}"
     return ", ".join(asked.words) if asked else ""
 
 
-def said_cells(kind: type[rows.Row], cells: Mapping[str, str]) -> dict[str, Phrase]:
+def said_cells(kind: type[columns.Row], cells: Mapping[str, str]) -> dict[str, Phrase]:
     """A row's figures with their units, to be read in metric or imperial.
 
     Args: kind, the class of rows; cells, text by column.
@@ -133,7 +133,7 @@ def said_cells(kind: type[rows.Row], cells: Mapping[str, str]) -> dict[str, Phra
     """
     said = {}
     for column, text in cells.items():
-        unit = unit_of(kind, column) if column in rows.asked_of(kind) else ""
+        unit = unit_of(kind, column) if column in columns.asked_of(kind) else ""
         try:
             figures = [Quantity(float(part), unit) for part in text.split()] if unit else []
         except ValueError:
@@ -162,7 +162,7 @@ def table_of(name: str) -> Table:
     return TABLES[name]
 
 
-def cells_of(row: rows.Row) -> dict[str, str]:
+def cells_of(row: columns.Row) -> dict[str, str]:
     """A row as text, as it stands in its data file.
 
     Args: row.
@@ -183,7 +183,7 @@ def _text(value: Any) -> str:
     return f"{value:g}" if isinstance(value, float) else str(value)
 
 
-def read_row(table: Table, cells: Mapping[str, str]) -> rows.Row:
+def read_row(table: Table, cells: Mapping[str, str]) -> columns.Row:
     """Read a row from text.
 
     Args: table; cells, text for every column of the table.
@@ -285,7 +285,7 @@ def with_row(catalogue: rows.Catalogue, name: str, cells: Mapping[str, str]) -> 
     return replace(catalogue, **{name: held})  # type: ignore[arg-type]  # a table holds rows of its kind
 
 
-def _check_names(catalogue: rows.Catalogue, row: rows.Row) -> None:
+def _check_names(catalogue: rows.Catalogue, row: columns.Row) -> None:
     """A row that names rows of another table must find them."""
     if isinstance(row, rows.Strain):
         rows.pick(catalogue.floor_needs, row.kind, "kind")

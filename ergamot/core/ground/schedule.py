@@ -13,7 +13,7 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.ground.lawn import Lawn, PenSize, Stop, lanes
 from ergamot.core.ground.rest import mean_on, ready_on
 from ergamot.core.ground.stay import G_M2_TO_KG_HA, STRIP_NITROGEN_KG_HA, WEAR_LIMIT, DayLoad, day_load
-from ergamot.core.units import Quantity
+from ergamot.core.units import Quantity, say_day
 
 LONGEST_PLAN_DAYS = 120
 NITROGEN_DAYS = 365  # what a strip had is counted so long; Directive 91/676/EEC counts by the year
@@ -181,7 +181,7 @@ class _Walk:
         """What stopped it, and which stops it passed over."""
         if self.used_up_on:
             yield phrase(
-                f"the lawn is used up on {said_day(self.used_up_on)}: {{stops}} stops last {{days}} days",
+                f"the lawn is used up on {say_day(self.used_up_on)}: {{stops}} stops last {{days}} days",
                 stops=Quantity(len(self.stops), ""),
                 days=Quantity((self.used_up_on - start).days, ""),
             )
@@ -194,19 +194,6 @@ class _Walk:
 
 def _nitrogen(load: DayLoad) -> float:
     return load.nitrogen_g_m2 * G_M2_TO_KG_HA
-
-
-def said_day(day: date) -> str:
-    """A day as it is said, with its year.
-
-    Args: day.
-    Returns: words.
-    Source: common practice.
-
-    >>> said_day(date(2026, 5, 3))
-    '3 May 2026'
-    """
-    return f"{day.day} {day:%B %Y}"
 
 
 def _notes(moves: list[Move]) -> tuple[Phrase, ...]:
@@ -222,7 +209,7 @@ def _notes(moves: list[Move]) -> tuple[Phrase, ...]:
     if twice:
         notes.append(
             phrase(
-                f"from {said_day(twice.day)} (day {twice.load.age}) move {twice.parts} times a day, "
+                f"from {say_day(twice.day)} (day {twice.load.age}) move {twice.parts} times a day, "
                 f"because of {twice.load.ruled_by}"
             )
         )

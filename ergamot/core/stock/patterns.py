@@ -61,6 +61,11 @@ class Cutting:
         each = self.lengths[i] + self.kerf_mm
         return min(self.wanted[i], int((room + 1e-6) // each))
 
+    def comes_from(self, length: float, stock: Stock) -> bool:
+        """Can a piece come out of a bar: cut from it, or the bar as it is sold?"""
+        cut = length + self.trim_mm <= stock.length_mm + 1e-6
+        return cut or abs(length - stock.length_mm) <= UNCUT_MM
+
     def room(self, stock: Stock) -> float:
         return stock.length_mm - self.trim_mm + self.kerf_mm
 

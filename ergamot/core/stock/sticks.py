@@ -22,7 +22,6 @@ from scipy.optimize import LinearConstraint, linprog, milp
 
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.stock.patterns import (
-    UNCUT_MM,
     Cutting,
     OutOfTime,
     Pattern,
@@ -131,9 +130,7 @@ def _money(cents: float) -> Decimal:
 def _refuse_too_long(cutting: Cutting, stocks: tuple[Stock, ...], wants: Sequence[Want]) -> None:
     longest = max(stock.length_mm for stock in stocks)
     for want in wants:
-        fits = want.length_mm + cutting.trim_mm <= longest + 1e-6
-        as_it_comes = any(abs(want.length_mm - stock.length_mm) <= UNCUT_MM for stock in stocks)
-        if not (fits or as_it_comes):
+        if not any(cutting.comes_from(want.length_mm, stock) for stock in stocks):
             raise OutOfRange(
                 "length",
                 want.length_mm,
@@ -237,12 +234,7 @@ def _first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> _Plan:
                 held[i] += 1
                 bars[at] = (stock, held, room - length - cutting.kerf_mm)
                 continue
-            fits = [
-                stock
-                for stock in stocks
-                if length + cutting.trim_mm <= stock.length_mm + 1e-6
-                or abs(length - stock.length_mm) <= UNCUT_MM
-            ]
+            fits = [stock for stock in stocks if cutting.comes_from(length, stock)]
             stock = min(fits, key=lambda one: one.price_cents)
             held = [0] * size
             held[i] = 1

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
-from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue import Catalogue, WirePanel
 from ergamot.core.finding import Working
 from ergamot.core.frame.bending import (
     ARCH_BUCKLES,
@@ -13,6 +13,7 @@ from ergamot.core.frame.bending import (
     ARCH_THRUST,
     BEAM_MOMENT,
     DRAWN_WIRE_MPA,
+    TUBE_E_GPA,
     stiffness_n_m2,
 )
 from ergamot.core.frame.structure import Member, Panel, Structure
@@ -56,11 +57,7 @@ def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iter
     if not bent or not any(p.curved and p.solid for p in structure.standing):
         return
     row = catalogue.wire_panels[bent[0].covering]
-    work = Working()
-    work.given("h", f"{SNOW_WORDS[place.snow]} on level ground", place.snow_mm / 1000, "m", "your site")
-    work.given("rho", f"what {SNOW_WORDS[place.snow]} weighs", place.snow_kg_m3, "kg/m³", "common practice")
-    work.given("c", "a wire carries", row.pitch_mm / 1000, "m", row.source)
-    work.step("w", "load along it", "h*rho*9.81*c", "N/m")
+    work = _on_a_wire(place, row)
     low, high = structure.body.y
     work.given("L", "span between the rails", (high - low) / 1000, "m", "the frame")
     work.step("M", "moment, half of it loaded", ARCH_MOMENT, "N m", "statics")
@@ -74,11 +71,21 @@ def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iter
     foot = min(corner[2] for panel in bent for corner in panel.corners)
     rise = max(corner[2] for panel in bent for corner in panel.corners) - foot
     second = math.pi * row.wire_mm**4 / 64
-    strip = Working()
-    for step in work.steps[:3]:
-        strip.given(step.symbol, step.says, step.quantity.value, step.quantity.unit, step.source)
-    strip.step("w", "load along it", "h*rho*9.81*c", "N/m")
-    yield _buckles("wire hoop", refs, strip, (high - low, rise), 200e3 * second * 1e-6)
+    yield _buckles(
+        "wire hoop", refs, _on_a_wire(place, row), (high - low, rise), TUBE_E_GPA["steel"] * second / 1000
+    )
+
+
+def _on_a_wire(place: Place, row: WirePanel) -> Working:
+    """The strip of snow that lies on one wire of a hoop, N/m."""
+    work = Working()
+    work.given("h", f"{SNOW_WORDS[place.snow]} on level ground", place.snow_mm / 1000, "m", "your site")
+    work.given(
+        "rho", f"what {SNOW_WORDS[place.snow]} weighs", place.snow_kg_m3, "kg/m³", "EN 1991-1-3 annex E"
+    )
+    work.given("c", "a wire carries", row.pitch_mm / 1000, "m", row.source)
+    work.step("w", "load along it", "h*rho*9.81*c", "N/m")
+    return work
 
 
 def _buckles(

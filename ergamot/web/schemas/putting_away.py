@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+
 from pydantic import Field
 
 from ergamot.web.schemas.figures import In, Out
@@ -22,7 +24,7 @@ class AwayOut(Out):
     id: int
     revision: int
     name: str
-    since: str
+    since: datetime
     hanging: list[HangingOut]
 
 

@@ -59,8 +59,8 @@ function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
       {bar.cuts.map((cut, i) => {
         const x = starts[i] ?? 62;
         const w = cut.length_mm * scale;
-        const oneLine = w > (cut.label.length + read(cut.text).length + 1) * 7.4;
-        const below = !oneLine && w > read(cut.text).length * 6.2;
+        const oneLine = w > (cut.label.length + read(cut.text).length + 1) * 9.4;
+        const below = !oneLine && w > read(cut.text).length * 6.9;
         return (
           <g key={i} onMouseEnter={() => onPoint(cut.label)} onMouseLeave={() => onPoint(null)}>
             <rect x={x} y={0} width={w} height={TALL} fill={lit === cut.label ? "var(--color-tape)" : "transparent"} />

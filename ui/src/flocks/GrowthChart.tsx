@@ -1,11 +1,12 @@
 import type { PointerEvent } from "react";
 import type { Flock } from "../api/client";
 import { useUnits } from "../kit/units";
-import { dayMarks } from "./dayMarks";
+import { dayMarks, dayUnder } from "./dayAxis";
 
 const WIDTH = 820;
 const HEIGHT = 340;
-const LEFT = 20;
+const LEFT = 60;
+const RUN = WIDTH - LEFT - 50;
 const BASE = HEIGHT - 40;
 
 /** Growth as a row of birds getting bigger along a measuring board, with the day pointed at marked. */
@@ -14,17 +15,12 @@ export function GrowthChart({ flock, at, onPoint }: { flock: Flock; at: number; 
   const first = flock.out_day;
   const last = flock.leaving_day;
   const most = Math.max(...flock.days.map((day) => day.mass_kg)) * 1.08;
-  const x = (day: number) => LEFT + 40 + ((day - first) / (last - first)) * (WIDTH - LEFT - 90);
+  const x = (day: number) => LEFT + ((day - first) / (last - first)) * RUN;
   const y = (kg: number) => BASE - (kg / most) * (BASE - 24);
-  const point = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const u = ((event.clientX - box.left) / box.width) * WIDTH;
-    const day = Math.round(first + ((u - LEFT - 40) / (WIDTH - LEFT - 90)) * (last - first));
-    onPoint(Math.min(last, Math.max(first, day)));
-  };
+  const point = (event: PointerEvent<SVGSVGElement>) => onPoint(dayUnder(event, WIDTH, LEFT, RUN, first, last));
   const here = flock.days.find((day) => day.day === at);
   const curve = flock.days.map((day, i) => `${i ? "L" : "M"}${x(day.day).toFixed(1)} ${y(day.mass_kg).toFixed(1)}`).join("");
-  const shown = new Set(dayMarks(first, last, WIDTH - LEFT - 90));
+  const shown = new Set(dayMarks(first, last, RUN));
   const marks = flock.days.filter((day) => shown.has(day.day));
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-2 w-full" role="img" aria-label={`Mass of a bird from day ${first} to day ${last}`} onPointerMove={point} onPointerDown={point}>

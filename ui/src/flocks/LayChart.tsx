@@ -1,12 +1,13 @@
 import type { PointerEvent } from "react";
 import type { Flock } from "../api/client";
 import { useUnits } from "../kit/units";
-import { dayMarks } from "./dayMarks";
+import { dayMarks, dayUnder } from "./dayAxis";
 
 const WIDTH = 820;
 const HEIGHT = 340;
 const LEFT = 60;
 const RIGHT = 210;
+const RUN = WIDTH - LEFT - RIGHT;
 const BASE = HEIGHT - 40;
 const TOP = 20;
 
@@ -23,12 +24,8 @@ const LINES: { name: string; colour: string; of: (day: Day) => number; say: (day
 export function LayChart({ flock, at, onPoint }: { flock: Flock; at: number; onPoint: (day: number) => void }) {
   const { read } = useUnits();
   const [first, last] = [flock.out_day, flock.leaving_day];
-  const x = (day: number) => LEFT + ((day - first) / (last - first)) * (WIDTH - LEFT - RIGHT);
-  const point = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const day = Math.round(first + ((((event.clientX - box.left) / box.width) * WIDTH - LEFT) / (WIDTH - LEFT - RIGHT)) * (last - first));
-    onPoint(Math.min(last, Math.max(first, day)));
-  };
+  const x = (day: number) => LEFT + ((day - first) / (last - first)) * RUN;
+  const point = (event: PointerEvent<SVGSVGElement>) => onPoint(dayUnder(event, WIDTH, LEFT, RUN, first, last));
   const lines = LINES.map((line, i) => {
     const greatest = flock.days.reduce((best, day) => (line.of(day) > line.of(best) ? day : best));
     const y = (day: Day) => BASE - (line.of(day) / (line.of(greatest) || 1)) * (BASE - TOP);
@@ -48,7 +45,7 @@ export function LayChart({ flock, at, onPoint }: { flock: Flock; at: number; onP
         </g>
       ))}
       <path d={`M${x(at)} ${BASE}V${TOP}`} stroke="var(--color-ink)" strokeDasharray="4 3" strokeWidth={1.4} />
-      {dayMarks(first, last, WIDTH - LEFT - RIGHT).map((day) => (
+      {dayMarks(first, last, RUN).map((day) => (
         <text key={day} x={x(day)} y={BASE + 24} textAnchor="middle" fill="var(--color-pencil)">
           {day}
         </text>

@@ -1,5 +1,5 @@
 import type { Bench } from "../api/client";
-import { dayMarks } from "../flocks/dayMarks";
+import { dayMarks } from "../flocks/dayAxis";
 import { useUnits } from "../kit/units";
 
 const WIDTH = 820;

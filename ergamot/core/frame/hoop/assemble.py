@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import phrase
-from ergamot.core.frame.bending import DRAWN_WIRE_MPA
+from ergamot.core.frame.bending import DRAWN_WIRE_MPA, TUBE_E_GPA
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coat, Coverer, Covering, wall
 from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
@@ -23,7 +23,6 @@ from ergamot.core.frame.structure import Dimension, Hardware, Room, Structure
 from ergamot.core.units import Quantity
 
 SET_OUT_PIECES = 240  # the curve as set out: finer than it is drawn
-STEEL_E_MPA = 200e3  # EN 1993-1-1 section 3.2.6, rounded
 LAP_TIE_MM = 200.0  # ties where two panels lap; judgement: at every wire
 
 
@@ -117,7 +116,7 @@ def _panels(site: Site, pen: Chosen) -> None:
     site.hardware.append(
         Hardware("panel-ties", "panel ties", "fixings", tie.label, tie.kg * ties, middle, "tie", ties)
     )
-    sprung = STEEL_E_MPA * pen.panel.wire_mm * pen.curve.sharpest / 2
+    sprung = 1000 * TUBE_E_GPA["steel"] * pen.panel.wire_mm * pen.curve.sharpest / 2
     if sprung > DRAWN_WIRE_MPA:
         told = "bent up, its wires are sprung past their yield ({sprung} MPa of {bears}): they take a set, and stand so"
         site.notes.append(

@@ -64,9 +64,7 @@ def lay_out(pen: Chosen) -> Layout:
     if edge < x1:
         lines = lines[:-1] + evenly(lines[-1], last, pen.bay)
     crossings = [x0 + thick / 2, *lines[1:-1], x1 - thick / 2]
-    if (
-        not pen.slope
-    ):  # down a fall the corrugations lie along the cross rails: noggins between them carry the sheet
+    if not pen.slope:  # down a fall, noggins between the cross rails carry the sheet
         crossings = _with_purlins(crossings, edge, pen.roof.purlin_span_m * 1000)
     half = pen.width / 2 - thick / 2
     trimmer = pen.access == "lid" and half >= HALF_LID_MM

@@ -15,8 +15,9 @@ AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; judgement
 LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; judgement
 # two pairs of swinging wheels stand at least this far apart; judgement: levers pass each other
 BETWEEN_PAIRS_MM = 600.0
-WHEELED = ("wheels", "bolt-on", "dolly", "frame", "chassis", "levers", "boards")
-FIXED_ON = ("wheels", "bolt-on", "levers", "boards")  # on rods of the pen's own
+CARRIED = ("wheels", "bolt-on")  # tipped on a through axle or stubs of the pen's own
+WHEELED = (*CARRIED, "dolly", "frame", "chassis", "levers", "boards")
+FIXED_ON = (*CARRIED, "levers", "boards")  # on rods of the pen's own
 LOOSE = ("dolly", "frame", "chassis")  # brought under the rails for a move, taken away after it
 SWINGING = ("levers", "boards")
 YIELD_MPA = {"mild": 250.0, "hard": 635.0}  # ASTM A307; SAE J429 grade 5
@@ -43,7 +44,7 @@ class Gear:
     @property
     def through(self) -> bool:
         """Does an axle pass behind the rear wall, held by legs or rails?"""
-        return self.kind in ("wheels", "bolt-on")
+        return self.kind in CARRIED
 
 
 def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter, ...]:
@@ -87,7 +88,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             AXLE_TO_WALL_MM,
             20,
             900,
-            only_if=("gear", "wheels", "bolt-on"),
+            only_if=("gear", *CARRIED),
             note="so that the rear clears when it is carried",
         ),
         Parameter(
@@ -100,7 +101,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
                 Choice("square", "sawn square"),
                 Choice("bevelled", "bevelled up behind the axle", "does not dig in when carried"),
             ),
-            only_if=("gear", "wheels", "bolt-on"),
+            only_if=("gear", *CARRIED),
         ),
         Parameter(
             "handle",
@@ -137,7 +138,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
                 Choice("stub", "a stub at each wheel, held on one side"),
                 Choice("both", "a stub at each wheel, held on both sides", "a second leg outside the wheel"),
             ),
-            only_if=("gear", "wheels", "bolt-on"),
+            only_if=("gear", *CARRIED),
         ),
         Parameter(
             "put_under",
@@ -232,10 +233,10 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         swing,
         int(float(values["pairs"])) if swing else 1,
         float(values["lever_handle"]),
-        str(values["axle_made"]) if kind in ("wheels", "bolt-on") else "through",
+        str(values["axle_made"]) if kind in CARRIED else "through",
         str(values["put_under"]),
         float(values["axle_back"]),
-        kind in ("wheels", "bolt-on") and str(values["tail"]) == "bevelled",
+        kind in CARRIED and str(values["tail"]) == "bevelled",
         float(values.get("hold_height", 0.0)),
     )
 

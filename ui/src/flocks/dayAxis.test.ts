@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dayMarks } from "./dayMarks";
+import { dayMarks } from "./dayAxis";
 
 describe("days under a chart", () => {
   it.each([

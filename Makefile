@@ -12,4 +12,4 @@ clean:
 # The databases of demo, run and test. Stops nothing: stop them first.
 clean-data:
 	@printf 'This deletes every farm kept in .ergamot. Type yes to go on: ' && read answer && [ "$$answer" = yes ]
-	rm -rf .ergamot/demo .ergamot/run .ergamot/test
+	rm -rf .ergamot/demo .ergamot/run .ergamot/test*

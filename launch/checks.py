@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import subprocess
 import sys
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from launch.machine import PYTHON, UI
@@ -25,22 +26,34 @@ CHECKS: tuple[tuple[str, list[str], Path], ...] = (
 
 
 def check() -> None:
-    """Run all checks; raise at the first that fails."""
-    for name, command, folder in CHECKS:
-        say(name)
-        done = subprocess.run(command, cwd=folder, check=False, capture_output=True, text=True)
-        if done.returncode:
-            print(done.stdout + done.stderr, file=sys.stderr)
-            raise CannotGoOn(f"{name} found something.", "Put it right, then run `make check` again.")
+    """Run all checks, two at a time; raise at the first that found something."""
+    with ThreadPoolExecutor(2) as pool:
+        for (name, _, _), done in zip(CHECKS, pool.map(_checked, CHECKS), strict=True):
+            if done.returncode:
+                pool.shutdown(cancel_futures=True)
+                print(done.stdout + done.stderr, file=sys.stderr)
+                raise CannotGoOn(f"{name} found something.", "Put it right, then run `make check` again.")
 
 
-SIDE_BY_SIDE = ["tests/core", "ergamot", "-n", "2"]  # nothing of them meets
-ONE_BY_ONE = ["tests/api", "tests/journeys"]  # they share a database, and a browser
+def _checked(one: tuple[str, list[str], Path]) -> subprocess.CompletedProcess[str]:
+    name, command, folder = one
+    say(name)
+    return subprocess.run(command, cwd=folder, check=False, capture_output=True, text=True)
+
+
+CORE = ["tests/core", "ergamot", "-n", "2"]  # nothing of them meets
+KEPT = [
+    "tests/api",
+    "tests/journeys",
+    "-n",
+    "2",
+    "--dist=loadgroup",
+]  # one line each, with a database of its own
 
 
 def tests(arguments: list[str]) -> int:
     """Run pytest on what is named, else on everything; its closing line is the last thing printed."""
-    for named in [arguments] if arguments else [SIDE_BY_SIDE, ONE_BY_ONE]:
+    for named in [arguments] if arguments else [CORE, KEPT]:
         failed = subprocess.run([str(PYTHON), "-m", "pytest", *named], cwd=ROOT, check=False).returncode
         if failed:
             return failed

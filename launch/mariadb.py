@@ -165,9 +165,11 @@ class PrivateServer:
         raise CannotGoOn(f"Process {pid}, a database from before, does not stop.", f"kill -9 {pid}")
 
     def _write_settings(self) -> None:
+        (self.folder / "tmp").mkdir(exist_ok=True)
         lines = [
             "[mariadbd]",
             f"datadir={self.near / 'data'}",
+            f"tmpdir={self.near / 'tmp'}",  # a server that starts clears its tables out of it, whosever they are
             f"socket={self.socket}",
             f"pid-file={self.near / 'db.pid'}",
             f"log-error={self.near / 'db.log'}",

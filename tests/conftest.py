@@ -21,7 +21,7 @@ from launch.serve import DATABASE_PORTS, migrate
 settings.register_profile(
     "ergamot",
     deadline=None,
-    max_examples=50,  # soundness asks for more
+    max_examples=30,  # soundness asks for more
     derandomize=True,
     suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],
 )
@@ -39,10 +39,18 @@ def broilers(catalogue: Catalogue) -> Flock:
     return make_flock(catalogue, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
 
 
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Where tests run side by side, those of a folder that share a database or a browser go one after another."""
+    for item in items:
+        item.add_marker(pytest.mark.xdist_group(item.path.parent.name))
+
+
 @pytest.fixture(scope="session")
-def database() -> Iterator[PrivateServer]:
-    """A private MariaDB in the project's own folder, tables up to date."""
-    with PrivateServer(LOCAL / "test", DATABASE_PORTS["test"], durable=False) as server:
+def database(worker_id: str) -> Iterator[PrivateServer]:
+    """A private MariaDB in the project's own folder, one for each line of tests, tables up to date."""
+    folder = LOCAL / ("test" if worker_id == "master" else f"test-{worker_id}")
+    port = DATABASE_PORTS["test"] + int("".join(filter(str.isdigit, worker_id)) or 0)
+    with PrivateServer(folder, port, durable=False) as server:
         migrate(server.address)
         yield server
 

@@ -13,7 +13,7 @@ from ergamot.core.place import SNOW_WORDS, TURF_WORDS
 from ergamot.core.tools import TOOLS
 from ergamot.core.way import Leg, legs
 from ergamot.operations.kept import Record, Step, take_step
-from ergamot.operations.places import change_place, place_body, place_record, read_place
+from ergamot.operations.places import change_place, place_body, place_record, read_place, today_on
 from ergamot.web.schemas.farm import (
     ChoiceOut,
     ChoicesOut,
@@ -82,6 +82,7 @@ def _out(record: Record) -> dict[str, Any]:
         "hump": words(body["hump_mm"], "mm"),
         "way": [_stretch(leg) for leg in legs(place.way)],
         "months": [words(mean, "degC") for mean in body["months_c"]],
+        "today": today_on(current_work()),
     }
 
 

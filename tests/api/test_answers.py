@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from datetime import date, timedelta
 
 import jsonschema
 import pytest
@@ -277,3 +278,12 @@ def test_every_answer_is_described_by_the_published_document(client, flock, pen)
         (client.get("/api/choices").json, "ChoicesOut"),
     ):
         jsonschema.validate(body, {"$ref": f"#/components/schemas/{name}", **spec})
+
+
+def test_today_is_the_farms_day_wherever_the_program_runs(client):
+    """Twenty-five hours lie between the two: it is never the same day in both."""
+    days = []
+    for revision, zone in enumerate(("Pacific/Pago_Pago", "Pacific/Kiritimati"), start=1):
+        place = client.patch("/api/place", json={"zone": zone}, headers=at(revision)).json
+        days.append(date.fromisoformat(place["today"]))
+    assert days[1] - days[0] in (timedelta(1), timedelta(2))

@@ -3,11 +3,8 @@
 from __future__ import annotations
 
 import os
-import signal
 import socket
-import subprocess
-import threading
-import time
+from functools import partial
 from pathlib import Path
 
 import pytest
@@ -15,6 +12,7 @@ import pytest
 from launch.mariadb import PrivateServer, free_port
 from launch.plain import CannotGoOn
 from launch.serve import refuse_taken
+from tests.at_once import at_once
 
 
 @pytest.fixture(params=["db", "with a blank, é and #"])
@@ -47,29 +45,6 @@ def test_a_half_made_data_folder_is_made_anew(folder, capsys):
     assert "half made" in capsys.readouterr().out
 
 
-def test_what_was_confirmed_survives_a_kill_and_the_leftover_is_stopped(folder):
-    with PrivateServer(folder, 33990) as server:
-        server.sql("CREATE TABLE ergamot.kept (n INT); INSERT INTO ergamot.kept VALUES (7)")
-        assert server.process is not None
-        os.kill(server.process.pid, signal.SIGKILL)
-        server.process.wait()
-    leftover = subprocess.Popen(
-        ["/usr/sbin/mariadbd", f"--defaults-file={folder / 'my.cnf'}"],
-        stdout=subprocess.DEVNULL,
-        stderr=subprocess.DEVNULL,
-    )
-    threading.Thread(target=leftover.wait, daemon=True).start()  # its parent here must collect it
-    until = time.monotonic() + 20
-    while (folder / "db.pid").read_text().strip() != str(leftover.pid) and time.monotonic() < until:
-        time.sleep(0.05)
-    try:
-        with PrivateServer(folder, 33990) as server:
-            server.sql("UPDATE ergamot.kept SET n = 8 WHERE n = 7")
-            assert leftover.poll() is not None
-    finally:
-        leftover.kill()
-
-
 def test_lock_files_name_no_host():
     root = Path(__file__).resolve().parents[2]
     locks = list(root.glob("requirements/*.txt"))
@@ -78,3 +53,13 @@ def test_lock_files_name_no_host():
         assert "://" not in lock.read_text()
         assert "--hash=sha256:" in lock.read_text()
     assert '"resolved"' not in (root / "ui" / "package-lock.json").read_text()
+
+
+def test_two_databases_made_at_once_leave_each_other_alone(tmp_path):
+    """In a temporary folder of the machine's each cleared away the other's tables as it started."""
+
+    def made(n: int) -> None:
+        with PrivateServer(tmp_path / f"db {n}", 33990 + n) as server:
+            server.sql("CREATE TABLE ergamot.kept (n INT)")
+
+    at_once([partial(made, n) for n in range(4)])

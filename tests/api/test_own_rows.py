@@ -238,9 +238,9 @@ def test_whatever_row_is_kept_every_page_still_answers(client, pen, data):
         assert client.get(path).status_code in (200, 422), path
     for path in ("wind", "moving", "lines", "steps"):
         assert client.post(f"/api/pens/{pen}/{path}", json={}).status_code == 200, path
-    for shape in SHAPES:
-        made = client.post("/api/pens", json={"flock_id": flock, "name": "Proposed", "shape": shape})
-        assert made.status_code in (201, 422), made.text
-        if made.status_code == 201:
-            client.post(f"/api/pens/{made.json['id']}/away", headers={"If-Match": '"1"'})
-            client.delete(f"/api/pens/{made.json['id']}", headers={"If-Match": '"1"'})
+    shape = data.draw(st.sampled_from(list(SHAPES)))
+    made = client.post("/api/pens", json={"flock_id": flock, "name": "Proposed", "shape": shape})
+    assert made.status_code in (201, 422), made.text
+    if made.status_code == 201:
+        client.post(f"/api/pens/{made.json['id']}/away", headers={"If-Match": '"1"'})
+        client.delete(f"/api/pens/{made.json['id']}", headers={"If-Match": '"1"'})

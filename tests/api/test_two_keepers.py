@@ -107,6 +107,6 @@ def test_two_keepers(store):
     run_state_machine_as_test(
         TwoKeepers,
         settings=settings(
-            max_examples=8, stateful_step_count=20, deadline=None, suppress_health_check=list(HealthCheck)
+            max_examples=6, stateful_step_count=15, deadline=None, suppress_health_check=list(HealthCheck)
         ),
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 
 import pytest
@@ -158,3 +159,23 @@ def test_sheets_that_will_not_lie_uncut_are_refused(field, values):
     with pytest.raises(OutOfRange) as refused:
         make_design(CATALOGUE, "low-pen", own_roof(**values))
     assert refused.value.field == field
+
+
+@pytest.mark.parametrize("width", [1500, 1850, 2100, 2440])
+def test_roosts_stand_clear_of_each_other_and_of_the_walls(width):
+    """0.30 m between perches, 0.20 m to a wall (1999/74/EC art. 4); as many as fit, and one more is refused."""
+    bars = 0
+    for asked in range(1, 9):
+        try:
+            pen = built("coop", width=width, door_height=1500, roosts="level", roost_bars=asked)
+        except OutOfRange as refused:
+            assert refused.field in ("roosts", "roost_bars")
+            break
+        roosts = [m for m in pen.members if m.role == "roost"]
+        walls = [abs(c[1]) for p in pen.panels if p.role == "house wall" for c in p.corners if c[2] < 2000]
+        middles = sorted(m.centre[1] for m in roosts)
+        assert len(middles) == asked
+        assert all(b - a >= 300 - 0.1 for a, b in itertools.pairwise(middles))
+        assert max(abs(c[1]) for m in roosts for c in m.corners) <= min(walls) - 200 + 0.1
+        bars = asked
+    assert 2 <= bars < 8

@@ -29,7 +29,7 @@ from ergamot.core.frame.structure import Hardware, Panel
 from ergamot.core.stock.cut_list import cut_list
 from tests.strategies import CATALOGUE, designs
 
-PENS = settings(max_examples=100)
+PENS = settings(max_examples=50)
 EVERY_SHAPE = pytest.mark.parametrize("shape", list(SHAPES))
 PLAIN = {"walls": "mesh", "gear": "skids", "section": "2x2", "bay": 1200}
 

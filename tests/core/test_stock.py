@@ -99,7 +99,7 @@ def test_a_piece_longer_than_any_board_is_refused_by_name():
 @given(designs())
 def test_the_bill_counts_what_the_structure_holds(design):
     structure = build(design, CATALOGUE)
-    bill = bill_of(structure, CATALOGUE)
+    bill = bill_of(structure, CATALOGUE, seconds=0.5)
     assert sum(piece.count for piece in bill.pieces) == len(structure.members)
     for section, species, plan in bill.plans:
         of_it = [p for p in bill.pieces if (p.section, p.species) == (section, species)]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from datetime import date
+
 from pydantic import Field
 
 from ergamot.web.schemas.figures import In, Out, Words
@@ -142,3 +144,4 @@ class PlaceOut(Out):
     hump: Words
     months: list[Words]
     zone: str
+    today: date

@@ -1,6 +1,7 @@
 import type { Bench, Schemas } from "../api/client";
 import { useLines } from "../api/queries";
 import { Trouble } from "../kit/Trouble";
+import { SideView } from "./SideView";
 
 type Line = Schemas["LineOut"];
 
@@ -20,7 +21,8 @@ const STROKE: Record<string, { colour: string; width: number; dash?: string }> =
 };
 const MARGIN = 18;
 
-/** The pen as it stands, in lines: what is behind something is not drawn, and mesh hides nothing. */
+/** The pen as it stands, in lines: what is behind something is not drawn, and mesh hides nothing.
+ * Until that is worked out it is shown from the side. */
 export function WholePen({ bench, lit, onPoint, width, height }: Props) {
   const drawn = useLines(bench);
   if (drawn.error) {
@@ -33,9 +35,12 @@ export function WholePen({ bench, lit, onPoint, width, height }: Props) {
   const lines = drawn.data?.lines ?? [];
   if (lines.length === 0) {
     return (
-      <text x={width / 2} y={height / 2} textAnchor="middle" fill="var(--color-pencil)">
-        Drawing…
-      </text>
+      <g data-view="meanwhile">
+        <SideView bench={bench} name="side" width={width} height={height} />
+        <text x={width / 2} y={height - 6} textAnchor="middle" fontSize={13} fill="var(--color-pencil)">
+          from the side, until its lines are worked out
+        </text>
+      </g>
     );
   }
   return (

@@ -1,7 +1,7 @@
 import { useId, useState, type FormEvent } from "react";
 import { figure, type Flock, type Problem, type Schemas } from "../api/client";
 import { Trouble } from "../kit/Trouble";
-import { addDays, today } from "./dates";
+import { addDays } from "./dates";
 
 type Strain = Schemas["StrainOut"];
 type FlockIn = Schemas["FlockIn"];
@@ -19,7 +19,7 @@ export const FIELD_WORDS: Record<string, string> = {
 
 interface Props {
   strains: Strain[];
-  start: Flock | null;
+  start: Draft;
   word: string;
   problem: Problem | null;
   onKeep: (flock: FlockIn) => void;
@@ -30,13 +30,19 @@ function usual(strains: Strain[], strain: string, hatch: string): Pick<Draft, "o
   return { out: addDays(hatch, row?.to_grass_day ?? 21), leaves: addDays(hatch, row?.leaves_from_day ?? 49) };
 }
 
+/** What the form of a new flock says at first: broilers that hatch today. */
+export function newFlock(strains: Strain[], today: string): Draft {
+  return { name: "Spring broilers", strain: "broiler-fast", placed: "30", hatch: today, ...usual(strains, "broiler-fast", today) };
+}
+
+/** A kept flock as its form says it. */
+export function asTyped({ name, strain, placed, hatch, out, leaves }: Flock): Draft {
+  return { name, strain, placed: String(placed), hatch, out, leaves };
+}
+
 /** The form of a flock. Choosing a strain or hatch day sets the usual days; both can be changed. */
 export function FlockForm({ strains, start, word, problem, onKeep }: Props) {
-  const [draft, setDraft] = useState<Draft>(() =>
-    start
-      ? { name: start.name, strain: start.strain, placed: String(start.placed), hatch: start.hatch, out: start.out, leaves: start.leaves }
-      : { name: "Spring broilers", strain: "broiler-fast", placed: "30", hatch: today(), ...usual(strains, "broiler-fast", today()) },
-  );
+  const [draft, setDraft] = useState(start);
   const set = (change: Partial<Draft>) => setDraft((before) => ({ ...before, ...change }));
   const keep = (event: FormEvent) => {
     event.preventDefault();

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, from, type Flock, type Problem, type Schemas } from "../api/client";
-import { keys, useChoices, useFlocks } from "../api/queries";
+import { keys, useChoices, useFlocks, usePlace } from "../api/queries";
 import { AwayList } from "../away/AwayList";
 import { PutAway } from "../away/PutAway";
 import { BothSides, sidesOf } from "../kit/BothSides";
@@ -9,7 +9,7 @@ import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
 import { useKeptForm } from "../kit/useKeptForm";
 import { useUnits } from "../kit/units";
-import { FIELD_WORDS, FlockForm } from "./FlockForm";
+import { asTyped, FIELD_WORDS, FlockForm, newFlock } from "./FlockForm";
 import { FlockFigures } from "./FlockFigures";
 
 type FlockIn = Schemas["FlockIn"];
@@ -74,8 +74,10 @@ function NewFlock({ onEntered }: { onEntered: (id: number) => void }) {
       onEntered(flock.id);
     },
   });
-  if (!choices.data) return null;
-  return <FlockForm strains={choices.data.strains} start={null} word="Keep this flock" problem={enter.error as Problem | null} onKeep={enter.mutate} />;
+  const place = usePlace();
+  if (!choices.data || !place.data) return null;
+  const { strains } = choices.data;
+  return <FlockForm strains={strains} start={newFlock(strains, place.data.today)} word="Keep this flock" problem={enter.error as Problem | null} onKeep={enter.mutate} />;
 }
 
 function ChangeFlock({ flock }: { flock: Flock }) {
@@ -103,7 +105,7 @@ function ChangeFlock({ flock }: { flock: Flock }) {
   if (!choices.data) return null;
   return (
     <>
-      <FlockForm key={system} strains={choices.data.strains} start={flock} word="Keep the change" problem={form.problem ?? (step.error as Problem | null)} onKeep={form.keep} />
+      <FlockForm key={system} strains={choices.data.strains} start={asTyped(flock)} word="Keep the change" problem={form.problem ?? (step.error as Problem | null)} onKeep={form.keep} />
       {form.conflict ? (
         <BothSides what="flock" sides={sidesOf({ ...form.conflict.mine }, form.conflict.problem, FIELD_WORDS)} onResolve={form.resolve} />
       ) : null}

@@ -7,12 +7,6 @@ export function addDays(day: string, count: number): string {
   return at.toISOString().slice(0, 10);
 }
 
-/** Today where the keeper is. */
-export function today(): string {
-  const now = new Date();
-  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
-}
-
 /** 22 April, as people say it. */
 export function sayDay(day: string, weekday = false): string {
   return new Date(`${day}T00:00:00Z`).toLocaleDateString("en-GB", {

@@ -2,7 +2,7 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { Problem } from "../api/client";
-import { FlockForm } from "./FlockForm";
+import { FlockForm, newFlock } from "./FlockForm";
 
 afterEach(cleanup);
 const strains = [
@@ -16,7 +16,7 @@ const keepIt = () => fireEvent.click(screen.getByRole("button"));
 describe("the form of a flock", () => {
   it("fills in the usual days from strain and hatch, and lets them be changed", () => {
     const keep = vi.fn();
-    render(<FlockForm strains={strains} start={null} word="Keep" problem={null} onKeep={keep} />);
+    render(<FlockForm strains={strains} start={newFlock(strains, "2026-03-30")} word="Keep" problem={null} onKeep={keep} />);
     set("Hatched", "2026-04-01");
     expect([value("Out on grass"), value("Leave")]).toEqual(["2026-04-22", "2026-05-20"]);
     set("Birds", "turkey-tom");
@@ -36,7 +36,7 @@ describe("the form of a flock", () => {
 
   it("sends what is no number as it was typed, to be refused by name", () => {
     const keep = vi.fn();
-    render(<FlockForm strains={strains} start={null} word="Keep" problem={null} onKeep={keep} />);
+    render(<FlockForm strains={strains} start={newFlock(strains, "2026-03-30")} word="Keep" problem={null} onKeep={keep} />);
     set("How many", "a few");
     keepIt();
     expect(keep.mock.calls[0]?.[0].placed).toBe("a few");
@@ -45,7 +45,7 @@ describe("the form of a flock", () => {
 
   it("puts a refusal beside its field, with what is allowed", () => {
     const problem = new Problem(422, "", "The birds cannot leave before they have gone out", "leaves", "after 2026-04-22");
-    render(<FlockForm strains={strains} start={null} word="Keep" problem={problem} onKeep={() => {}} />);
+    render(<FlockForm strains={strains} start={newFlock(strains, "2026-03-30")} word="Keep" problem={problem} onKeep={() => {}} />);
     expect(screen.getByLabelText("Leave").getAttribute("aria-invalid")).toBe("true");
     expect(screen.getByLabelText("Hatched").getAttribute("aria-invalid")).toBeNull();
     expect(screen.getByRole("alert").textContent).toContain("Allowed: after 2026-04-22");

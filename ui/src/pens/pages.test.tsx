@@ -42,6 +42,7 @@ beforeEach(() => {
     "/api/pens": { pens: [], after: null },
     "/api/away": { away: [] },
     "/api/lawns": { lawns: [] },
+    "/api/place": { today: "2026-04-01" },
   };
   const good = (data: unknown) => ({ data, response: new Response(null, { status: 200 }) });
   vi.spyOn(api, "GET").mockImplementation((async (path: string) => {
@@ -79,6 +80,7 @@ describe("an empty farm", () => {
   it("opens Flocks on the form of a new one", async () => {
     openApp("/flocks");
     await screen.findByRole("button", { name: "Keep this flock" });
+    expect((screen.getByLabelText("Hatched") as HTMLInputElement).value).toBe("2026-04-01"); // the farm's day
     expect(screen.getByText(/Say what birds they are/)).toBeTruthy();
   });
 });

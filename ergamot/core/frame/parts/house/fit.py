@@ -9,7 +9,8 @@ from ergamot.core.frame.profile import Profile
 
 NEST_WALL_MM = 9.0
 LEAST_HOUSE_MM = 400.0  # head room in a house below which no hen roosts; judgement
-LEAST_ROOST_GAP_MM = 300.0  # between bars, half of it to a wall; 1999/74/EC art. 4; the half a judgement
+LEAST_ROOST_GAP_MM = 300.0  # between bars; 1999/74/EC art. 4
+LEAST_WALL_GAP_MM = 200.0  # from a bar to a wall; 1999/74/EC art. 4
 ROOST_ABOVE_FLOOR_MM = 200.0  # judgement: over a day's droppings
 ROOST_STEP_MM = 250.0  # judgement: a hen hops so high
 # wide, high, for hens; 1999/74/EC art. 4 asks for 0.35 m high and 0.40 wide of a barn
@@ -112,7 +113,7 @@ def roost_places(
         if z + LEAST_HOUSE_MM / 2 + deep > profile.top_z:
             continue
         right, left = profile.span_at(z + 60)
-        room = left - right - 2 * clear_mm - LEAST_ROOST_GAP_MM
+        room = left - right - 2 * (clear_mm + LEAST_WALL_GAP_MM)
         fit = min(count, int(room / LEAST_ROOST_GAP_MM) + 1) if room > 0 else 0
         gap = LEAST_ROOST_GAP_MM if fit < 2 else min(room / (fit - 1), 1.5 * LEAST_ROOST_GAP_MM)
         middle = (left + right) / 2

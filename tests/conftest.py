@@ -40,17 +40,23 @@ def broilers(catalogue: Catalogue) -> Flock:
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """Where tests run side by side, those of a folder that share a database or a browser go one after another."""
+    """Side by side, journeys go one after another in a line of their own; the sweep of views evens the lines out."""
     for item in items:
-        item.add_marker(pytest.mark.xdist_group(item.path.parent.name))
+        journey = item.path.parent.name == "journeys" and item.path.stem != "test_every_view"
+        item.add_marker(pytest.mark.xdist_group("journeys" if journey else "others"))
 
 
 @pytest.fixture(scope="session")
-def database(worker_id: str) -> Iterator[PrivateServer]:
+def line(worker_id: str) -> int:
+    """Which of the lines of tests that run side by side this is: 0, 1 ..."""
+    return int(worker_id.removeprefix("gw")) if worker_id != "master" else 0
+
+
+@pytest.fixture(scope="session")
+def database(line: int) -> Iterator[PrivateServer]:
     """A private MariaDB in the project's own folder, one for each line of tests, tables up to date."""
-    folder = LOCAL / ("test" if worker_id == "master" else f"test-{worker_id}")
-    port = DATABASE_PORTS["test"] + int("".join(filter(str.isdigit, worker_id)) or 0)
-    with PrivateServer(folder, port, durable=False) as server:
+    folder = LOCAL / f"test-{line}"
+    with PrivateServer(folder, DATABASE_PORTS["test"] + line, durable=False) as server:
         migrate(server.address)
         yield server
 

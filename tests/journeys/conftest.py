@@ -15,8 +15,8 @@ expect.set_options(timeout=PATIENCE_MS)
 
 
 @pytest.fixture(scope="session")
-def served(database: PrivateServer) -> Iterator[Served]:
-    with Served(database, free_port(8791)) as running:
+def served(database: PrivateServer, line: int) -> Iterator[Served]:
+    with Served(database, free_port(8780 + line)) as running:
         yield running
 
 
@@ -29,6 +29,8 @@ def browser_type_launch_args():
             "--disable-background-networking",
             "--disable-component-update",
             "--disable-sync",
+            "--disable-gpu-rasterization",  # no card here: flat pages are drawn quicker without one made of software
+            "--disable-gpu-compositing",
             "--use-angle=swiftshader",
             "--enable-unsafe-swiftshader",
         ],

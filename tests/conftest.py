@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Iterator
 from datetime import date
 
@@ -21,7 +22,7 @@ from launch.serve import DATABASE_PORTS, migrate
 settings.register_profile(
     "ergamot",
     deadline=None,
-    max_examples=30,  # soundness asks for more
+    max_examples=int(os.environ.get("EXAMPLES", "30")),  # soundness asks for more
     derandomize=True,
     suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],
 )

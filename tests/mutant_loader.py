@@ -1,34 +1,29 @@
-"""A pytest plugin (-p tests.mutant_loader): one module of the core is loaded from another source, named in the
-environment. Nothing on disk is changed, so many can be tried side by side."""
+"""One module of the core loaded from another source. Nothing on disk is changed, so many can be tried side by side."""
 
 from __future__ import annotations
 
-import importlib.abc
 import importlib.util
-import os
 import sys
+from importlib.abc import Loader, MetaPathFinder
 from importlib.machinery import ModuleSpec
 from pathlib import Path
 from types import ModuleType
 
-MODULE, SOURCE = "MUTANT_MODULE", "MUTANT_SOURCE"
 
+class _Mutated(Loader, MetaPathFinder):
+    def __init__(self, module: str, source: str):
+        self.module, self.source = module, source
+        self.file = str(Path(__file__).parents[1].joinpath(*module.split(".")).with_suffix(".py"))
 
-class _Loader(importlib.abc.Loader):
-    def __init__(self, file: str):
-        self.file = file
+    def find_spec(self, fullname: str, path: object, target: object = None) -> ModuleSpec | None:
+        if fullname != self.module:
+            return None
+        return importlib.util.spec_from_loader(fullname, self, origin=self.file)
 
     def exec_module(self, module: ModuleType) -> None:
-        exec(compile(Path(os.environ[SOURCE]).read_text("utf-8"), self.file, "exec"), module.__dict__)
+        exec(compile(self.source, self.file, "exec"), module.__dict__)
 
 
-class _Finder(importlib.abc.MetaPathFinder):
-    def find_spec(self, fullname: str, path: object, target: object = None) -> ModuleSpec | None:
-        if fullname != os.environ.get(MODULE):
-            return None
-        file = str(Path(__file__).parents[1].joinpath(*fullname.split(".")).with_suffix(".py"))
-        return importlib.util.spec_from_loader(fullname, _Loader(file), origin=file)
-
-
-if MODULE in os.environ:
-    sys.meta_path.insert(0, _Finder())
+def install(module: str, source: str) -> None:
+    """From now on a module, by its dotted name, is what a source says."""
+    sys.meta_path.insert(0, _Mutated(module, source))

@@ -84,9 +84,9 @@ def _basis(work: Work, pen: Record, flock: Record | None, place: Record) -> str:
     return hashlib.sha256(repr(told).encode()).hexdigest()
 
 
-def pen_lines(work: Work, after: int, most: int, away: bool = False) -> LinePage:
+def pen_lines(work: Work, after: int, most: int) -> LinePage:
     """Pens in a list, oldest first, from the one after a number on."""
-    found = [one for one in pens(work, away) if one.id > after]
+    found = pens(work, after, most + 1)
     page = found[:most]
     return LinePage(_lines(work, page), page[-1].id if len(found) > most else None)
 
@@ -160,12 +160,13 @@ def _thumb(view: View) -> dict[str, Any]:
         "low": view.low,
         "high": view.high,
         "outlines": [
-            {
-                "kind": one.kind,
-                "points": [(round(u), round(v)) for u, v in one.points],
-                "holes": [[(round(u), round(v)) for u, v in hole] for hole in one.holes],
-            }
+            {"kind": one.kind, "path": "".join(_closed(ring) for ring in (one.points, *one.holes))}
             for one in view.outlines
             if one.kind in SHOWN
         ],
     }
+
+
+def _closed(ring: Sequence[tuple[float, float]]) -> str:
+    """A closed ring of points as SVG draws it; one text is read and sent far sooner than its numbers."""
+    return "M" + "L".join(f"{u:.0f} {v:.0f}" for u, v in ring) + "Z"

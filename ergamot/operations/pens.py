@@ -163,9 +163,9 @@ def starts_for(work: Work, flock_id: int) -> tuple[Start, ...]:
     return starts(work.catalogue, flock, read_place(work, place_record(work)))
 
 
-def pens(work: Work, away: bool = False) -> list[Record]:
-    """All pens of the farm: those at hand, or those put away."""
-    return find_all(work.session, work.farm_id, "pen", away)
+def pens(work: Work, after: int = 0, most: int | None = None) -> list[Record]:
+    """The farm's pens at hand, oldest first; from the one after a number on, and at most so many."""
+    return find_all(work.session, work.farm_id, "pen", after=after, most=most)
 
 
 @dataclass(frozen=True)

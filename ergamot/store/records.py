@@ -82,9 +82,17 @@ def find(session: Session, kind: Kind, record_id: int) -> Record:
     return _record(row, _at(session, row.id, row.head))
 
 
-def find_all(session: Session, farm_id: int, kind: Kind, away: bool | None = False) -> list[Record]:
-    """All records of a kind, oldest first: those at hand, those put away, or (None) both."""
-    asked = _of_kind(farm_id, kind)
+def find_all(
+    session: Session,
+    farm_id: int,
+    kind: Kind,
+    away: bool | None = False,
+    after: int = 0,
+    most: int | None = None,
+) -> list[Record]:
+    """Records of a kind, oldest first: those at hand, those put away, or (None) both; from the one after a number
+    on, and at most so many."""
+    asked = _of_kind(farm_id, kind).where(RecordRow.id > after).limit(most)
     if away is not None:
         asked = asked.where(RecordRow.away_at.is_not(None) if away else RecordRow.away_at.is_(None))
     return [_record(row, head) for row, head in session.execute(asked)]

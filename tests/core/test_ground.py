@@ -33,6 +33,61 @@ def test_rest_in_a_cold_spring():
         rest_days(lambda d: 4.9)
 
 
+def test_rest_at_the_ends_of_growth():
+    """330 at 5.2 °C are 63.5 → 64 days; over 25 °C no faster, 13.2 → 14; past 400 days it is given up."""
+    assert rest_days(lambda d: 5.2) == 64
+    assert rest_days(lambda d: 30, least=1) == 14
+    assert rest_days(lambda d: 4 if d <= 378 else 15) == 400
+    with pytest.raises(OutOfRange):
+        rest_days(lambda d: 4 if d <= 379 else 15)
+
+
+def test_a_days_wear_nitrogen_and_stay_by_hand():
+    """Hens of 1.8 kg wear (1.8/2)^0.67 each; 2 bird-days a m² and one or two days are the longest of a stay."""
+    hens = Flock(CATALOGUE.strains["layer-hybrid"], 12, date(2026, 1, 1), date(2026, 5, 1), date(2027, 5, 1))
+    for area in (2.0, 5.0, 9.0):
+        load = day_load(CATALOGUE, hens, 300, area, 15.0)
+        share = CATALOGUE.floor_needs["hen"].wear_share
+        wear = load.living * share * (load.mass_kg / 2) ** 0.67 / area
+        assert load.wear == pytest.approx(wear)
+        other = min(load.cover_limit_kg_m2 / load.cover_kg_m2, 25.0 / load.nitrogen_g_m2)
+        assert load.stay_days == pytest.approx(min(2.0 / wear, other, 2.0))
+    assert day_load(CATALOGUE, hens, 300, 5.5, 15.0).ruled_by == "wear"
+    assert day_load(CATALOGUE, hens, 300, 30.0, 15.0).ruled_by == "your longest stay"
+    for strain, days in (("broiler-fast", 1.0), ("turkey-hen", 1.0), ("layer-bantam", 2.0)):
+        few = Flock(CATALOGUE.strains[strain], 1, date(2026, 1, 1), date(2026, 2, 1), date(2026, 3, 1))
+        assert day_load(CATALOGUE, few, 40, 1000.0, 15.0).stay_days == days
+
+
+def test_three_moves_a_day_are_borne_and_four_too_many(broilers):
+    loads = [day_load(CATALOGUE, broilers, 45, area / 10, 18.0) for area in range(15, 80)]
+    assert {3, 4} <= {load.moves for load in loads}
+    assert all(load.too_many == (load.moves >= 4) for load in loads)
+
+
+def test_nitrogen_of_a_move_is_told_by_the_hectare(broilers):
+    """10 000 m² a hectare, 1000 g a kg: tenfold."""
+    plan = plan_moves(
+        CATALOGUE, broilers, Lawn(60, 20, 0), PenSize(3, 2, 3, 2), (15.0,) * 12, broilers.out, 3
+    )
+    assert plan.moves[0].nitrogen_kg_ha == pytest.approx(10 * plan.moves[0].load.nitrogen_g_m2)
+
+
+def test_plans_and_lawns_at_the_ends_of_what_they_may_be(broilers):
+    def plan(days):
+        return plan_moves(
+            CATALOGUE, broilers, Lawn(60, 20, 0), PenSize(3, 2, 3, 2), (15.0,) * 12, broilers.out, days
+        )
+
+    assert plan(120).moves
+    with pytest.raises(OutOfRange):
+        plan(121)
+    assert make_lawn(499, 2.1, 0).width_m == 2.1
+    for length, width in ((499, 1.9), (501, 10)):
+        with pytest.raises(OutOfRange):
+            make_lawn(length, width, 0)
+
+
 def test_thirty_broilers_on_7_2_square_metres(broilers):
     """At 21 °C droppings cover 0.6 kg/m² in a day from about day 37: one move before, two after."""
     moves = {age: day_load(CATALOGUE, broilers, age, 7.2, 21.0).moves for age in range(22, 49)}

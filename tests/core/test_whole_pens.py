@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import math
 from datetime import date
+from decimal import Decimal
 from itertools import pairwise
 
 import numpy as np
@@ -391,7 +392,6 @@ def test_a_day_of_thirty_broilers_by_hand():
 
 def test_saw_cuts_and_ends_are_lost():
     """Three 800 mm pieces: 2400 + 2 cuts of 3 + 5 of trim is 2411; a board of 2410 is too short by one."""
-    from decimal import Decimal
 
     def boards(stock):
         return len(plan_sticks([Want("a", 800, 3)], [(stock, Decimal("3.00"))]).bars)
@@ -399,12 +399,22 @@ def test_saw_cuts_and_ends_are_lost():
     assert (boards(2411.0), boards(2410.9)) == (1, 2)
 
 
+def test_a_piece_within_0_6_mm_of_its_board_is_the_board():
+    """As saw and tape tell lengths; else 5 mm is squared off first."""
+    sold = [(2411.0, Decimal("3.00")), (3000.0, Decimal("5.00"))]
+
+    def taken(length):
+        return [bar.stock_mm for bar in plan_sticks([Want("a", length, 1)], sold).bars]
+
+    assert (taken(2410.45), taken(2410.35)) == ([2411.0], [3000.0])
+
+
 def test_laps_of_mesh_and_cuts_of_sheet():
     assert strip_metres((1.17, 1.17), 0.61) == pytest.approx(2.34)
-    assert strip_metres((1.18, 1.18), 0.61) == pytest.approx(3.54)
+    assert strip_metres((1.1705, 1.1705), 0.61) == pytest.approx(3.5115)
     assert sheet_share((1.2185, 0.6085), 2.44, 1.22) == 0.25
-    assert sheet_share((1.219, 0.6), 2.44, 1.22) == 0.5
-    assert sheet_share((4.7, 1.2), 2.44, 1.22) == 2
+    assert sheet_share((1.2186, 0.6), 2.44, 1.22) == 0.5
+    assert sheet_share((4.725, 1.2), 2.44, 1.22) == 2
     assert sheet_share((4.74, 1.22), 2.44, 1.22) == 3
 
 

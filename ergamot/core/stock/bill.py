@@ -16,7 +16,7 @@ from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan, Want, plan_stic
 from ergamot.core.units import Quantity
 
 CENT = Decimal("0.01")
-LEAST_S = 0.1  # for one plan, however many there are
+LEAST_S = 0.1  # for one plan, however many there are; may move
 AISLE_OF = {"fixings": Aisle.FIXINGS, "gear": Aisle.GEAR}
 
 

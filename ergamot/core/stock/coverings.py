@@ -16,7 +16,7 @@ from ergamot.core.units import Quantity
 
 MESH_LAP_M = 0.05  # two strips laid over each other; judgement: one mesh and a half, sewn
 SHEET_KERF_M = 0.003  # a circular saw's cut; judgement: as wood
-FITS_M = 1e-9
+FITS_M = 1e-9  # of arithmetic; may move
 END_LAP_M = 0.15  # two sheets end to end; judgement: makers ask for 150 mm on low slopes
 
 

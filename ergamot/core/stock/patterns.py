@@ -12,7 +12,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from time import monotonic
 
-LOOKS_UP = 512  # steps of the search between two looks at the clock
+LOOKS_UP = 512  # steps of the search between two looks at the clock; may move
 UNCUT_MM = 0.6  # a piece this near its board's length is the board itself
 
 

@@ -33,12 +33,12 @@ from ergamot.core.stock.patterns import (
 
 KERF_MM = 3.0  # a circular saw's cut; judgement: blades cut 2 to 3.2 mm
 TRIM_MM = 5.0  # squared off the yard's end; judgement: seldom clean
-MOST_PATTERNS = 60_000
-WIDEN = 5.0  # how much wider the slack is tried when nothing was found within it
-TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven
-TIE_LIMIT_S = 0.2  # for fewer bars at the same cost
-FOR_OPTIMUM = 0.4  # of the time, at the most, goes to the linear optimum
-LAST_S = 0.2  # and so long, at the least, to whole bars of its patterns
+MOST_PATTERNS = 60_000  # may move: beyond it they are made as they are asked for, to the same plan
+WIDEN = 5.0  # the slack tried next, when nothing was found within it; may move: only how soon it is found
+TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven; may move
+TIE_LIMIT_S = 0.2  # for fewer bars at the same cost; may move
+FOR_OPTIMUM = 0.4  # of the time, at the most, goes to the linear optimum; may move
+LAST_S = 0.2  # and so long, at the least, to whole bars of its patterns; may move
 
 
 @dataclass(frozen=True)

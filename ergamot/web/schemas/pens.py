@@ -183,11 +183,10 @@ class StartsOut(Out):
 
 
 class ThumbLineOut(Out):
-    """A closed outline of a thumb-sized plan, whole mm."""
+    """A closed outline of a thumb-sized plan and its holes as an SVG path, whole mm, y away from the reader."""
 
     kind: str
-    points: list[tuple[float, float]]
-    holes: list[list[tuple[float, float]]]
+    path: str
 
 
 class ThumbOut(Out):

@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { path, placeOne, type Point } from "./frame";
+import { placeOne, placePath } from "./frame";
 import { Patterns } from "./Patterns";
 
 const WIDTH = 190;
@@ -26,7 +26,7 @@ export function SmallPlan({ plan }: { plan: Schemas["ThumbOut"] }) {
             .map((one, i) => (
               <path
                 key={i}
-                d={path(one.points as Point[], placed.at, one.holes as Point[][])}
+                d={placePath(one.path, placed.at)}
                 fillRule="evenodd"
                 fill={FILL[one.kind]}
                 fillOpacity={one.kind === "sheet" ? 0.75 : 1}

@@ -173,7 +173,8 @@ describe("where each piece goes", () => {
 
 describe("a small plan", () => {
   it("keeps the whole pen inside its frame", () => {
-    const { container } = render(<SmallPlan plan={view("plan", 4877, 3658)} />);
+    const plan = { low: [0, 0] as [number, number], high: [4877, 3658] as [number, number], outlines: [{ kind: "sheet", path: "M0 0L4877 0L4877 3658L0 3658Z" }, { kind: "stick", path: "M0 1800L4877 1800L4877 1838L0 1838ZM9 1810L20 1810L20 1820Z" }] };
+    const { container } = render(<SmallPlan plan={plan} />);
     const numbers = [...container.querySelectorAll("g[transform='translate(4 4)'] path")].flatMap((one) =>
       [...(one.getAttribute("d") ?? "").matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map((found) => [Number(found[1]), Number(found[2])]),
     );

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { boxOf, placeOne, placeSheet, type Box, type Placed, type View } from "./frame";
+import { boxOf, path, placeOne, placePath, placeSheet, type Box, type Placed, type View } from "./frame";
 
 function view(name: string, width: number, height: number): View {
   const words = { metric: "1 m", imperial: "3 ft" };
@@ -53,5 +53,10 @@ describe("placing views", () => {
     expect(boxOf(view("side", 3000, 600), true).top).toBeGreaterThan(1700);
     const placed = placeOne(view("side", 3000, 600), true, 880, 470);
     expect(placed.at([0, 0])[1]).toBeLessThan(470);
+  });
+
+  it("places a path sent in mm as it places its points", () => {
+    const placed = placeOne(view("plan", 3000, 2000), false, 880, 470);
+    expect(placePath("M-20 0L3000 1500L0 7Z", placed.at)).toBe(path([[-20, 0], [3000, 1500], [0, 7]], placed.at));
   });
 });

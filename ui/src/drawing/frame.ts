@@ -101,3 +101,8 @@ export function path(points: Point[], at: (point: Point) => Point, holes: Point[
     one.map((point, i) => `${i ? "L" : "M"}${at(point).map((c) => c.toFixed(1)).join(" ")}`).join("") + "Z";
   return [points, ...holes].map(ring).join("");
 }
+
+/** An SVG path in mm as it lies on a sheet. */
+export function placePath(drawn: string, at: (point: Point) => Point): string {
+  return drawn.replace(/(-?\d+) (-?\d+)/g, (_, u, v) => at([Number(u), Number(v)]).map((c) => c.toFixed(1)).join(" "));
+}

@@ -7,6 +7,7 @@ import os
 import shutil
 import subprocess
 import sys
+import tempfile
 from collections.abc import Iterable
 from pathlib import Path
 
@@ -148,8 +149,20 @@ def built_ui() -> None:
     stamp("ui", mark)
 
 
+def home() -> None:
+    """Installers and the browser keep things in the home of whoever runs this; where it is closed, in one of ours."""
+    try:
+        with tempfile.TemporaryFile(dir=Path.home()):
+            return
+    except (OSError, RuntimeError):  # the latter: there is none
+        ours = MADE.parent / "home"
+        ours.mkdir(parents=True, exist_ok=True)
+        os.environ["HOME"] = str(ours)
+
+
 def prepare(browser: bool = False) -> None:
     """Everything but the database."""
+    home()
     debian({**SERVER_PACKAGES, **(BROWSER_PACKAGES if browser else {})})
     python_packages()
     npm_packages()

@@ -9,6 +9,7 @@ from pathlib import Path
 
 import pytest
 
+from launch import machine
 from launch.mariadb import PrivateServer, free_port
 from launch.plain import CannotGoOn
 from launch.serve import refuse_taken
@@ -63,3 +64,15 @@ def test_two_databases_made_at_once_leave_each_other_alone(tmp_path):
             server.sql("CREATE TABLE ergamot.kept (n INT)")
 
     at_once([partial(made, n) for n in range(4)])
+
+
+def test_a_closed_home_is_no_hindrance(monkeypatch, tmp_path):
+    """Not even root makes a file in /proc; installers stopped there."""
+    monkeypatch.setattr(machine, "MADE", tmp_path / "made")
+    monkeypatch.setenv("HOME", "/proc")
+    machine.home()
+    assert Path.home() == tmp_path / "home"
+    assert Path.home().is_dir()
+    monkeypatch.setenv("HOME", str(tmp_path))
+    machine.home()
+    assert Path.home() == tmp_path

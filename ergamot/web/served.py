@@ -8,6 +8,7 @@ only once it is there to the last byte.
 
 from __future__ import annotations
 
+import logging
 from typing import Any
 
 from gunicorn.workers.base import Worker
@@ -28,6 +29,9 @@ class WholeRequests(Worker):
     def run(self) -> None:
         """Serve until told to stop, telling gunicorn all the while that the loop is alive."""
         connections: dict[int, Any] = {}
+        logging.getLogger("waitress.queue").setLevel(
+            logging.ERROR
+        )  # a request that waits its turn is no news
         server = create_server(
             self.wsgi,
             map=connections,

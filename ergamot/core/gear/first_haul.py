@@ -22,7 +22,7 @@ WALK_MS = 0.6  # people with a pen; judgement: half an easy walk (1.2 m/s)
 TOWED_MS = 1.0  # judgement: a slow walk, so that a spotter keeps up
 UNRESTED_M = 20.0  # pushed or pulled no further without a rest; HSE INDG143
 REST_S = 30.0  # judgement: breath back after a hard pull
-MOST = 99.0
+MOST = 99.0  # as good as any; may move
 ASKED = {
     **TESTS,
     "hold": "hold it back downhill",

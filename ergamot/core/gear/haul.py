@@ -24,7 +24,7 @@ from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.core.units import G
 
-ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; judgement: knuckle height of a grown person
+ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; judgement: knuckle height of a grown person; may move: their pull is one
 CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; judgement: rain alone halves it
 
 

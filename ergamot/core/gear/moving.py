@@ -35,7 +35,7 @@ TOWING = (
     "Not across a steep slope, and never with birds against the trailing rail.",
 )
 GUIDELINE = "HSE INDG143, L23; vehicles common practice"
-WIDE = 1.05  # a narrower band is not worth telling
+WIDE = 1.05  # a narrower band is not worth telling; may move
 
 
 def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Finding:

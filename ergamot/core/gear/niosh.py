@@ -7,7 +7,7 @@ from ergamot.core.units import G
 
 LOAD_CONSTANT_KG = 23.0
 NEAREST_CM, FURTHEST_CM = 25.0, 63.0
-LEAST_TRAVEL_CM = 25.0
+LEAST_TRAVEL_CM = 25.0  # may move below: the most is 1
 
 
 def recommended_n(reach_cm: float, height_cm: float, travel_cm: float) -> float:

@@ -13,7 +13,7 @@ from ergamot.core.errors import require_range
 TEAM_SHARE = {1: 1.0, 2: 2 / 3, 3: 0.5}
 AT_A_RAIL_N = 70.0  # and lifts the rails: HSE INDG143, a woman, hands low
 AT_A_LEVER_N = 150.0  # whoever drives also throws the levers: HSE INDG143, a woman
-KNUCKLE_M = 0.75  # hands of someone standing with arms down; HSE INDG143
+KNUCKLE_M = 0.75  # hands of someone standing with arms down; HSE INDG143; may move: within its zone
 ZONE_TOPS_M = (0.25, 0.75, 1.05, 1.40)  # HSE INDG143 lifting zones
 ZONE_WORDS = ("below knee", "knee to knuckle", "knuckle to elbow", "elbow to shoulder")
 

@@ -19,7 +19,7 @@ from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 
-MOST_SHARE = 9.99  # more is as good as never
+MOST_SHARE = 9.99  # more is as good as never; may move
 BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; judgement: a chick of three weeks
 WALKS_OUT_MM = 120.0  # and more than this, any of them; judgement: a hen ducks so low
 HEELS_MM = 350.0  # judgement: a heel's swing behind someone walking backwards

@@ -34,8 +34,9 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
         ("weather/*.py",),
         (
             BY_HAND,
-            "tests/core/test_wind.py",
+            "tests/core/test_weather_by_hand.py",
             "tests/core/test_pressure.py",
+            "tests/core/test_wind.py",
             "tests/core/test_anchors.py",
             "tests/core/test_ties.py",
         ),

@@ -10,15 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.weather.pressure import (
-    ROOF_H_L,
-    ROOF_HIGH,
-    ROOF_LOW,
-    ROOF_PITCH_DEG,
-    directions,
-    inside_cp,
-    outside_cp,
-)
+from ergamot.core.weather.pressure import directions, inside_cp, outside_cp
 from ergamot.core.weather.stability import wind_loads
 from ergamot.core.weather.surfaces import Link, Surface, Vent, WindBody, wind_body
 from tests.strategies import CATALOGUE
@@ -31,14 +23,50 @@ def slope(pitch, side=1):
     return (0.0, side * math.sin(math.radians(pitch)), math.cos(math.radians(pitch)))
 
 
-@pytest.mark.parametrize("row", range(3))
-@pytest.mark.parametrize("column", range(8))
-def test_wind_square_onto_a_slope_meets_the_table(row, column):
-    """60° and steeper is a wall, so the last column is met from just below it."""
-    pitch, ratio = min(ROOF_PITCH_DEG[column], 59.99), np.array([ROOF_H_L[row]])
-    for table, high in ((ROOF_LOW, False), (ROOF_HIGH, True)):
-        found = outside_cp(slope(pitch + 1e-9), ONTO, ratio, np.array([high]))
-        assert found == pytest.approx(table[row][column], abs=1e-3)
+# ASCE 7-16 fig. 27.3-1, wind square to the ridge, copied here: pitch, then low and high at h/L 0.25, 0.5, 1
+WINDWARD = [
+    (10, (-0.7, -0.18), (-0.9, -0.18), (-1.3, -0.18)),
+    (15, (-0.5, 0.0), (-0.7, -0.18), (-1.0, -0.18)),
+    (20, (-0.3, 0.2), (-0.4, 0.0), (-0.7, -0.18)),
+    (25, (-0.2, 0.3), (-0.3, 0.2), (-0.5, 0.0)),
+    (30, (-0.2, 0.3), (-0.2, 0.2), (-0.3, 0.2)),
+    (35, (0.0, 0.4), (-0.2, 0.3), (-0.2, 0.2)),
+    (45, (0.4, 0.4), (0.0, 0.4), (0.0, 0.3)),
+    (59.99, (0.6, 0.6), (0.6, 0.6), (0.6, 0.6)),  # 60° and steeper is a wall
+]
+LEEWARD = [(10, -0.3, -0.5, -0.7), (15, -0.5, -0.5, -0.6), (20, -0.6, -0.6, -0.6), (40, -0.6, -0.6, -0.6)]
+RATIOS = (0.25, 0.5, 1.0)
+
+
+@pytest.mark.parametrize("row", WINDWARD, ids=lambda row: f"{row[0]} deg")
+def test_wind_square_onto_a_slope_meets_the_table(row):
+    for ratio, both in zip(RATIOS, row[1:], strict=True):
+        for high, cp in zip((False, True), both, strict=True):
+            found = outside_cp(slope(row[0] + 1e-9), ONTO, np.array([ratio]), np.array([high]))
+            assert found == pytest.approx(cp, abs=1e-3)
+
+
+@pytest.mark.parametrize("row", LEEWARD, ids=lambda row: f"{row[0]} deg")
+def test_wind_square_over_a_slope_meets_the_table(row):
+    for ratio, cp in zip(RATIOS, row[1:], strict=True):
+        assert outside_cp(slope(row[0] + 1e-9, -1), ONTO, np.array([ratio])) == pytest.approx(cp, abs=1e-6)
+
+
+def test_walls_flat_roofs_and_floors_meet_their_tables():
+    """Walls by the angle off the wind, roofs under 10° by h/L, −0.3 beneath a floor; 30° off upright is no wall."""
+    walls = {0: 0.8, 30: 0.65, 60: 0.0, 75: -0.5, 90: -0.7, 120: -0.6, 180: -0.5}
+    for degrees, cp in walls.items():
+        wind = np.array([[math.cos(math.radians(degrees)), math.sin(math.radians(degrees))]])
+        assert outside_cp((1.0, 0.0, 0.0), wind, np.ones(1)) == pytest.approx(cp)
+    for ratio, cp in ((0.2, -0.7), (0.5, -0.7), (0.75, -0.85), (1.0, -1.0), (2.0, -1.0)):
+        for pitch in (0, 9.5):
+            assert outside_cp(slope(pitch), ONTO, np.array([ratio])) == pytest.approx(cp)
+    assert outside_cp(slope(10.5), ONTO, np.array([0.2])) != pytest.approx(-0.7, abs=1e-3)
+    assert outside_cp((0.0, 0.0, -1.0), ONTO, np.ones(1)) == pytest.approx(-0.3)
+    for nz, wall in ((0.49, True), (0.52, False)):
+        tilted = (0.0, math.sqrt(1 - nz**2), nz)
+        along = outside_cp(tilted, np.array([[1.0, 0.0]]), np.ones(1))
+        assert along == pytest.approx(-0.7 if wall else -1.0)
 
 
 @given(st.floats(10.1, 59), st.floats(0.1, 1.5), st.booleans())

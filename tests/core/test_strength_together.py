@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import math
+from dataclasses import replace
 from itertools import pairwise
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ergamot.core.frame.bending import stiffness_n_m2
+from ergamot.core.frame.bending import size_factor, stiffness_n_m2, tube_modulus, wet_factor
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
@@ -106,3 +108,59 @@ def test_deeper_snow_never_strengthens_anything(shape, gear, snow):
     less, more = (checks(shape, depth, gear=gear)[1] for depth in (snow, 1.5 * snow))
     for what, check in less.items():
         assert more[what].ratio <= check.ratio * 1.0001
+
+
+def test_values_of_wood_and_tube_at_their_edges():
+    """NDS: 1.5 to 89 mm, 1.3 to 140, then 1.2; wet lumber keeps its value to 7.9 MPa."""
+    assert [size_factor(deep) for deep in (88, 90, 139, 141)] == [1.5, 1.3, 1.3, 1.2]
+    assert (wet_factor(7.85), wet_factor(7.95)) == (1.0, 0.85)
+
+
+def test_bows_of_steel_and_of_plastic_by_hand():
+    """Steel to 205/1.5 MPa. Pipe of 33 mm, 0.50 kg/m at 1400 kg/m³: 357 mm², so d 25.2; 14 MPa; E 2.8 GPa."""
+    low = {"roof_kind": "arched", "door_height": 1400.0}
+    _, steel = checks("coop", **low)
+    assert steel["roof bow under snow"].bears == pytest.approx(205 / 1.5, rel=1e-5)
+    structure, plastic = checks("coop", **low, tube="pvc-33")
+    assert plastic["roof bow under snow"].bears == pytest.approx(14.0)
+    bow = next(m for m in structure.members if m.role == "roof bow")
+    inside = math.sqrt(33**2 - 4 * 0.50 / 1400 * 1e6 / math.pi)
+    second = math.pi * (33**4 - inside**4) / 64
+    assert tube_modulus(bow.section) == pytest.approx(second / 16.5, rel=1e-6)
+    assert stiffness_n_m2(bow, 0) == pytest.approx(2.8 * second / 1000, rel=1e-6)
+
+
+@pytest.mark.parametrize(("share", "held"), [(0.78, False), (0.82, True)])
+def test_a_bay_sheeted_for_four_fifths_is_held(share, held):
+    structure = build(make_design(CATALOGUE, "low-pen", {"roofed": 1.0, "walls": "sheltered"}), CATALOGUE)
+    uprights = sorted({m.centre[0] for m in structure.members if m.role in ("upright", "stud")})
+    a, b = uprights[-2:]
+
+    def cut(panel):
+        """Sheet of the sides, left off beyond a share of the last bay."""
+        inside = tuple((min(x, a + share * (b - a)), y, z) for x, y, z in panel.corners)
+        return replace(panel, corners=inside) if panel.solid and abs(panel.normal[1]) > 0.5 else panel
+
+    cut_up = replace(structure, panels=tuple(cut(panel) for panel in structure.panels))
+    found = {
+        one.what: one
+        for one in judge_strength(CATALOGUE, cut_up, mass(structure), make_place(CATALOGUE)).checks
+    }
+    known = steps(found["side rails when an end is lifted"])
+    assert ("a_o" in known) == (not held)
+
+
+@pytest.mark.parametrize(("snow_mm", "told"), [(0.95, False), (1.05, True)])
+def test_less_than_a_millimetre_of_snow_is_none(snow_mm, told):
+    _, found = checks("low-pen", snow_mm=snow_mm)
+    assert any("snow" in what for what in found) == told
+
+
+def test_a_noggin_bends_as_it_lies():
+    structure, found = checks("coop", snow_mm=400.0)
+    noggin = structure.by_ref[found["noggin under snow"].refs[0]]
+    known = steps(found["noggin under snow"])
+    across = [corner[1] for corner in noggin.corners]
+    flat = max(across) - min(across) > 50  # its wide side along the slope
+    thick, deep = noggin.section.thick_mm, noggin.section.deep_mm
+    assert (known["b"], known["d"]) == ((deep, thick) if flat else (thick, deep))

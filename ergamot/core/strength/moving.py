@@ -31,7 +31,7 @@ MOVING_FACTOR = 1.25  # judgement: a pen is jolted as it goes, at a walk
 BUMP_FACTOR = 2.5
 ROD_MM = {13.0: 12.7, 16.0: 15.9}  # rod that fits a bore: half inch, five eighths
 SCREWS = 2  # to a joint
-LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord
+LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord; may move: others are one bay long
 RUNS = (
     "base side rail",
     "top side rail",
@@ -44,8 +44,8 @@ BRACES = ("wall brace", "slope brace")
 # a bay sheeted for this much of its length is as good as braced; judgement: screws in three rows
 SHEET_SHARE = 0.8
 # a diagonal that spans so much of a bay holds it; judgement: a triangle stiffer than the joints
-BRACED_SHARE = 0.4
-LEAST_BAY_MM = 150.0  # nearer than this, two sticks are one line of the frame
+BRACED_SHARE = 0.4  # may move: a brace spans a bay or is not in it
+LEAST_BAY_MM = 150.0  # nearer than this, two sticks are one line of the frame; may move: no bay is so short
 HOLDERS = ("axle leg", "lever", "wheel board")
 CARRIERS = ("axle leg", "pivot board")
 BEARING = "j*N/(D*t)*(1 + 6*(e + t/2)/t)"

@@ -21,8 +21,8 @@ CAUTIONS = (
     "Where someone could be hurt, or the pen stands where snow or storms are severe, ask a structural engineer.",
     "Clear snow from the roof; do not go under a raised pen.",
 )
-LEAST_SAID = 0.1  # how much less than a tenth it bears, nobody asks; judgement
-MOST_RATIO = 99.0
+LEAST_SAID = 0.1  # how much less than a tenth it bears, nobody asks; judgement; may move
+MOST_RATIO = 99.0  # as good as any; may move
 
 
 @dataclass(frozen=True)

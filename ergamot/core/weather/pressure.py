@@ -37,7 +37,9 @@ ROOF_HIGH = (
 )
 LEE_PITCH_DEG = (10.0, 15.0, 20.0)
 ROOF_LEE = ((-0.3, -0.5, -0.6), (-0.5, -0.5, -0.6), (-0.7, -0.6, -0.6))
-SOLVER_STEPS = 50  # halvings of the interval −2…1, to the last digit: flow goes with the root of pressure
+SOLVER_STEPS = (
+    50  # halvings of the interval −2…1, to the last digit: flow goes with the root of pressure; may move
+)
 
 
 def directions(count: int = 24) -> np.ndarray:

@@ -9,7 +9,7 @@ import numpy as np
 from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.structure import Panel, Structure
 
-LEAST_SURFACE_M2 = 1e-6  # wires wholly beneath sheet meet no wind
+LEAST_SURFACE_M2 = 1e-6  # wires wholly beneath sheet meet no wind; may move
 BASE_GAP_M = 0.010  # left under a base rail on turf; judgement: on the best of lawns
 
 

@@ -41,7 +41,7 @@ def side_of(direction_deg: float) -> str:
 
 
 ARCH_KNOWN = 0.6  # rise over base, ASCE 7 arched roofs
-WIDE = 1.05  # a narrower band is not worth telling
+WIDE = 1.05  # a narrower band is not worth telling; may move
 BALANCE = "orifice flow: as much air in as out"
 
 

@@ -10,7 +10,7 @@ from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.tools import checked_tools
 from ergamot.core.way import Stretch, checked_way
 
-# Bumps met at a walk; common practice
+# Bumps met at a walk; judgement: mown turf, pasture, pasture never topped
 BUMPS_MM = {"lawn": 15.0, "rough": 30.0, "tussocks": 50.0}
 TURF_WORDS = {"lawn": "lawn", "rough": "rough pasture", "tussocks": "tussocks"}
 # EN 1991-1-3 annex E: 1.0 fresh, 2.0 to 3.5 settled, 4.0 kN/m³ wet; nearer or further within it, a judgement

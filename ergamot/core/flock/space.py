@@ -121,7 +121,13 @@ def judge_space(
     work.step("m", "mass of a bird that day", "A_end*exp(-log(A_end/m0)*exp(-K*D))", "kg", "Gompertz curve")
     work.given("a_f", f"good floor at {need.finish_kg:g} kg", need.good_m2, "m2", need.source)
     work.given("m_f", "mass that floor is for", need.finish_kg, "kg", need.source)
-    work.step("need", "floor a bird needs that day", "a_f*max(1/3, (m/m_f)**0.67)", "m2", "common practice")
+    work.step(
+        "need",
+        "floor a bird needs that day",
+        "a_f*max(1/3, (m/m_f)**0.67)",
+        "m2",
+        "a bird's ground goes with its surface, mass^0.67",
+    )
     work.step("has", "floor a bird has", "A/n", "m2")
     work.step("ratio", "has over needs", "has/need")
     details = [

@@ -34,7 +34,7 @@ TOWING = (
     "Towing: walking pace, nobody rides, a second person watches the birds and the rails.",
     "Not across a steep slope, and never with birds against the trailing rail.",
 )
-GUIDELINE = "HSE INDG143, L23; vehicles common practice"
+GUIDELINE = "HSE INDG143, L23; vehicles by their row"
 WIDE = 1.05  # a narrower band is not worth telling; may move
 
 
@@ -219,7 +219,9 @@ def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, pl
             "mm",
             "moments about the top of the bump",
         )
-        work.given("h_turf", f"bumps of {TURF_WORDS[place.turf]}", place.bump_mm, "mm", "common practice")
+        work.given(
+            "h_turf", f"bumps of {TURF_WORDS[place.turf]}", place.bump_mm, "mm", "a judgement, by your turf"
+        )
         work.step("r_bump", "climbs over meets", "bump/h_turf")
     thrown = hardest_throw(structure, weighed)
     if thrown:

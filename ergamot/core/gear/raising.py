@@ -52,7 +52,7 @@ def raising(structure: Structure, weighed: Mass, can: Strength) -> Raising | Non
     heaviest, end = max((corner_n(structure, weighed, one.x_mm, word == "rear"), word) for one, word in ends)
     by = ends[0][0].put_under
     if by == "jack":
-        return Raising(by, end, heaviest, heaviest, JACK_RATED_N, "the jack's rating; common practice")
+        return Raising(by, end, heaviest, heaviest, JACK_RATED_N, "the least a scissor jack is stamped with")
     if by == "lever":
         return Raising(by, end, heaviest, heaviest / LEVER_GAIN, can.one_n, "HSE L23, one of them")
     return Raising(by, end, heaviest, 2 * heaviest, can.low_n, "HSE INDG143, hands at the rail")

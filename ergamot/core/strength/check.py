@@ -54,8 +54,10 @@ def bends(
     """
     if member.species is None:
         work.given("S", f"section modulus of {member.section.label}", tube_modulus(member.section), "mm³")
-        limit = PVC_ALLOWED_MPA if is_plastic(member.section) else STEEL_ALLOWED_MPA
-        work.given("F", "what its wall may be stressed to", limit, "MPa", "common practice")
+        plastic = is_plastic(member.section)
+        limit = PVC_ALLOWED_MPA if plastic else STEEL_ALLOWED_MPA
+        source = "ASTM D2241, in bending a judgement" if plastic else "yield of 205 MPa by 1.5, a judgement"
+        work.given("F", "what its wall may be stressed to", limit, "MPa", source)
     else:
         wide, deep = cross_section(member, level_axis)
         work.given("b", f"width of {member.section.label}", wide, "mm", "the frame")
@@ -82,7 +84,7 @@ def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
 
     Args: what, words; member, of timber; work; level_axis as `bends`.
     Returns: the Check: span ÷ 120 over the sag, mm.
-    Source: beam theory; span ÷ 120 common practice.
+    Source: beam theory; span ÷ 120, IBC 2021 table 1604.3.
     """
     assert member.species is not None
     wide, deep = cross_section(member, level_axis)
@@ -91,7 +93,7 @@ def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
     work.step("I", "second moment", RECTANGLE_SECOND, "mm⁴")
     work.given("E", f"stiffness, {member.species.label}", member.species.e_gpa, "GPa", member.species.source)
     work.step("y", "sag in the middle", SAG, "mm", "beam theory")
-    work.given("n", "span over sag at the most", SPAN_OVER_SAG, "", "common practice")
+    work.given("n", "span over sag at the most", SPAN_OVER_SAG, "", "IBC 2021 table 1604.3")
     work.step("most", "sag at the most", "1000*L/n", "mm")
     work.step("ratio", "allowed over comes to", "most/y")
     return Check(what, (member.ref,), work.known["y"], work.known["most"], "mm", work.done())

@@ -88,7 +88,7 @@ def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
     work = Working()
     work.given("m", "mass, timber fresh", weighed.fresh_kg, "kg", "sum of the parts")
     work.given("L", "rail between axle and front", (front - axle.x_mm) / 1000, "m", "the frame")
-    work.given("j", "jolts", MOVING_FACTOR, "", "common practice")
+    work.given("j", "jolts", MOVING_FACTOR, "", "a judgement, at a walk")
     work.step("w", "load on one rail", "j*m*9.81/2/L", "N/m")
     work.step("M0", "moment in one side", BEAM_MOMENT, "N m", "statics")
     top = _top_chord(structure, rail)
@@ -189,7 +189,7 @@ def _handles(structure: Structure, moved: Haul) -> Iterator[Check]:
         return  # nothing to speak of is carried
     work = Working()
     work.given("lift", "lift while pulling", lift, "N", "the Moving verdict")
-    work.given("j", "jolts", MOVING_FACTOR, "", "common practice")
+    work.given("j", "jolts", MOVING_FACTOR, "", "a judgement, at a walk")
     work.given("e", "hands ahead of the last bolt", (structure.grip.x_mm - structure.body.x[1]) / 1000, "m")
     work.step("M", "moment in one handle", "j*lift/2*e", "N m", "statics")
     yield bends("handles", tuple(m.ref for m in sticks), sticks[0], work, ACROSS, "moving")
@@ -204,7 +204,7 @@ def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
     wood = held or next(m for m in structure.members if m.role == "base side rail")
     work = Working()
     work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
-    work.given("j", "a bump over rest", BUMP_FACTOR, "", "common practice")
+    work.given("j", "a bump over rest", BUMP_FACTOR, "", "twice for one let go at once, the rest a judgement")
     arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM + wood.section.thick_mm / 2
     from_wood = "middle of the wheel from the middle of what holds the rod"
     if axle.held_sides == 2:
@@ -218,7 +218,7 @@ def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
     work.step("sigma", "bending stress", ROD_STRESS, "MPa", "mechanics of a round bar")
     source = "ASTM A307" if axle.steel == "mild" else "SAE J429 grade 5"
     work.given("Fy", f"yield of the {axle.steel} steel", YIELD_MPA[axle.steel], "MPa", source)
-    work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "common practice")
+    work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "a judgement: no one is lifted by it")
     work.step("ratio", "bears over takes", "F/sigma")
     refs = tuple(item.ref for item in structure.hardware if item.role == rod.role)
     yield Check("axle", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
@@ -231,7 +231,7 @@ def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm
     assert wood.species is not None
     work = Working()
     work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
-    work.given("j", "a bump over rest", BUMP_FACTOR, "", "common practice")
+    work.given("j", "a bump over rest", BUMP_FACTOR, "", "twice for one let go at once, the rest a judgement")
     work.given("D", "rod", rod_mm, "mm", axle.wheel.source)
     boards = 2 if any(m.role in CARRIERS for m in structure.members) and wood.role not in CARRIERS else 1
     work.given("t", "wood the rod is held in", boards * wood.section.thick_mm, "mm", "the frame")
@@ -307,11 +307,11 @@ def _racking(structure: Structure, moved: Haul) -> Iterator[Check]:
     rise = _extent(brace, 2)[1] - _extent(brace, 2)[0]
     work = Working()
     work.given("P", "pull to start", moved.start, "N", "the Moving verdict")
-    work.given("j", "jolts", MOVING_FACTOR, "", "common practice")
+    work.given("j", "jolts", MOVING_FACTOR, "", "a judgement, at a walk")
     work.given("n", "braces that lie along the pen", len(along), "", "the frame")
     work.given("cos", "their run over their length", run / math.hypot(run, rise), "", "the frame")
     work.step("R", "force in each", "j*P/(n*cos)", "N", "statics")
-    work.given("V", "a screw in shear", SCREW_N, "N", "common practice")
+    work.given("V", "a screw in shear", SCREW_N, "N", "NDS 2018 table 12L")
     work.step("F", f"{SCREWS} screws at each end", f"{SCREWS}*V", "N")
     work.step("ratio", "bears over takes", "F/R")
     refs = tuple(m.ref for m in along)

@@ -66,7 +66,7 @@ def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iter
     work.given("D", "wire", row.wire_mm, "mm", row.source)
     work.step("sigma", "bending stress", "32*1000*M/(3.14159*D**3)", "MPa", "mechanics of a round bar")
     work.given("Fy", "yield of drawn wire", DRAWN_WIRE_MPA, "MPa", "ASTM A1064")
-    work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "common practice")
+    work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "a judgement: no one stands under it")
     work.step("ratio", "bears over takes", "F/sigma")
     refs = tuple(panel.ref for panel in bent)
     yield Check("wire hoop under snow", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
@@ -151,7 +151,7 @@ def _load(rib: Member, roof: Panel, carries_m: float, span_m: float, place: Plac
     work = Working()
     depth, density = place.snow_mm / 1000, place.snow_kg_m3
     work.given("h", f"{SNOW_WORDS[place.snow]} on level ground", depth, "m", "your site")
-    work.given("rho", f"what {SNOW_WORDS[place.snow]} weighs", density, "kg/m³", "common practice")
+    work.given("rho", f"what {SNOW_WORDS[place.snow]} weighs", density, "kg/m³", "EN 1991-1-3 annex E")
     stay = snow_pa(depth, density, pitch_deg(roof)) / max(snow_pa(depth, density), 1e-9)
     work.given("k", "share that stays on this slope", stay, "", "ASCE 7 fig. 7.4-1")
     work.given("c", "width of roof it carries", carries_m, "m", "the frame")
@@ -197,7 +197,7 @@ def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...
         return
     work.step("R", "at each end", "w*L/2", "N", "statics")
     work.given("n", "screws there", min(joint.count for joint in screws), "", "the frame")
-    work.given("V", "a screw in shear", SCREW_N, "N", "common practice")
+    work.given("V", "a screw in shear", SCREW_N, "N", "NDS 2018 table 12L")
     work.step("F", "what they bear", "n*V", "N")
     work.step("ratio", "bears over takes", "F/R")
     what = f"{rib.role}'s screws under snow"

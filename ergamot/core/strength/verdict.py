@@ -75,7 +75,7 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
             sentence=phrase("nothing in it was asked to bear anything"),
             figure=phrase("not reckoned"),
             ratio=MOST_RATIO,
-            limit=phrase("NDS 2018 and common practice"),
+            limit=phrase("NDS 2018"),
             working=(),
             answer="",
             cautions=CAUTIONS,

@@ -150,7 +150,11 @@ def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> W
         work.step("Dx", "push along the pen per Pa", push[0], "m²")
         work.step("Dy", "push across it per Pa", push[1], "m²")
         work.given(
-            "mu", f"friction, {place.holding_ground.label}", stable.holding.friction, "", "common practice"
+            "mu",
+            f"friction, {place.holding_ground.label}",
+            stable.holding.friction,
+            "",
+            place.holding_ground.source,
         )
         held = _given_ties(work, "R", slide_held_n(body, stable.loads, stable.holding)[index])
         work.step("q", "pressure that slides it", f"(mu*W{held})/(sqrt(Dx**2 + Dy**2) + mu*Lup)", "Pa")
@@ -189,7 +193,7 @@ def _surface_steps(work: Working, body: WindBody, stable: Stability, index: int)
                 "its drag per area, wire 1.3 and sticks 1.8 across the wind",
                 drag,
                 "",
-                "common practice",
+                "EN 1991-1-4, 7.7, 7.9 and 7.13",
             )
             work.step(f"P{i}", "its push down-wind per Pa", f"k{i}*A{i}", "m²")
 

@@ -98,3 +98,13 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
         farm.goto(f"/build/{pen}")
         expect(farm.get_by_label("Cutting plan").first).to_be_visible()
         legible(farm, f"build {pen}")  # wares go by the names they are sold under
+    farm.goto(f"/compare?pens={pens[0]},{pens[-1]}")
+    expect(farm.locator("[data-view=whole]").nth(1)).to_be_visible()
+    legible(farm, "side by side")  # wares, as on the build page
+    farm.goto("/farm")
+    expect(farm.get_by_label("Time zone")).to_be_visible()
+    read(farm, "farm", foreign)
+    for table in ("strains", "sections", "sheets", "wheels", "grounds", "people"):
+        farm.goto(f"/catalogue/{table}")
+        expect(farm.get_by_role("table")).to_be_visible()
+        legible(farm, f"catalogue, {table}")  # densities and wheel numbers stay as they are published

@@ -20,7 +20,7 @@ def test_a_way_is_drawn_measured_and_says_where_a_pen_sticks(farm: Page):
     bench = farm.url
     farm.goto("/farm")
     way = way_of(farm)
-    way.get_by_role("button", name="A stretch of 30 m").click()
+    way.get_by_role("button", name="A first stretch").click()
     expect(way.locator("[data-way]")).to_have_count(1)
     paper = way.get_by_role("group", name="The way from above")
     box = paper.bounding_box()
@@ -50,7 +50,7 @@ def test_a_way_is_drawn_measured_and_says_where_a_pen_sticks(farm: Page):
 def test_an_end_is_pulled_and_taken_back(farm: Page):
     farm.goto("/farm")
     way = way_of(farm)
-    way.get_by_role("button", name="A stretch of 30 m").click()
+    way.get_by_role("button", name="A first stretch").click()
     end = way.get_by_role("button", name=re.compile("end of stretch 1, 0 m east and 30 m north"))
     box = end.bounding_box()
     assert box

@@ -80,7 +80,7 @@ export function WayPanel({ place, grounds, problem, onKeep }: Props) {
             </table>
           ) : null}
           <button type="button" className="line-button mt-3" onClick={straightOn}>
-            {kept.length ? "A stretch straight on" : "A stretch of 30 m"}
+            {kept.length ? "A stretch straight on" : "A first stretch"}
           </button>
         </div>
       </div>

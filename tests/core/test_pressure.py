@@ -52,6 +52,21 @@ def test_wind_square_over_a_slope_meets_the_table(row):
         assert outside_cp(slope(row[0] + 1e-9, -1), ONTO, np.array([ratio])) == pytest.approx(cp, abs=1e-6)
 
 
+@pytest.mark.parametrize(
+    ("pitch", "ratio", "side", "cp"),
+    [
+        (10, 0.3, 1, -0.74),  # a fifth of the way from -0.7 to -0.9
+        (10, 0.95, 1, -1.26),  # nine tenths from -0.9 to -1.3
+        (57, 0.25, 1, 0.56),  # four fifths from 0.4 to 0.6
+        (10.5, 0.25, -1, -0.32),  # a tenth from -0.3 to -0.5
+        (19, 0.25, -1, -0.58),  # four fifths from -0.5 to -0.6
+    ],
+)
+def test_between_the_tables_figures_it_is_linear(pitch, ratio, side, cp):
+    found = outside_cp(slope(pitch + 1e-9, side), ONTO, np.array([ratio]), np.array([False]))
+    assert found == pytest.approx(cp, abs=1e-6)
+
+
 def test_walls_flat_roofs_and_floors_meet_their_tables():
     """Walls by the angle off the wind, roofs under 10° by h/L, −0.3 beneath a floor; 30° off upright is no wall."""
     walls = {0: 0.8, 30: 0.65, 60: 0.0, 75: -0.5, 90: -0.7, 120: -0.6, 180: -0.5}

@@ -239,3 +239,16 @@ def test_a_stretched_method_says_so():
     )
     assert "taken at 500 mm" in details
     assert "extrapolated" not in details
+
+
+@pytest.mark.parametrize(("rise", "said"), [(0.59, False), (0.61, True)])
+def test_an_arch_is_known_to_a_rise_of_six_tenths(rise, said):
+    structure = build(make_design(CATALOGUE, "hoop", {}), CATALOGUE)
+    body = wind_body(structure)
+    bent = tuple(replace(one, arch=(one.arch[0], rise)) if one.arch else one for one in body.surfaces)
+    body = replace(body, surfaces=bent)
+    stable = stability(body, parked(structure, mass(structure), make_place(CATALOGUE).holding_ground), 0.03)
+    details = " ".join(
+        line.text("metric") for line in judge_wind(body, stable, make_place(CATALOGUE)).details
+    )
+    assert ("extrapolated" in details) == said

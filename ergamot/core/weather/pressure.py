@@ -20,7 +20,7 @@ WALL_CP = (0.80, 0.65, 0.0, -0.5, -0.7, -0.6, -0.5)
 FLAT_ROOF_H_L = (0.5, 1.0)
 FLAT_ROOF_CP = (-0.7, -1.0)
 FLAT_UNDER_DEG = 10.0
-WALL_NZ = 0.5 + 1e-9  # a normal this far up or down is no wall: 30° off upright
+WALL_NZ = 0.5 + 1e-9  # a normal this far up or down is no wall: 30° off upright; its last digit may move
 UNDER_CP = -0.3  # beneath a raised floor
 # Pitched roofs: rows by h/L, columns by pitch; ASCE 7 fig. 27.3-1
 ROOF_H_L = (0.25, 0.5, 1.0)

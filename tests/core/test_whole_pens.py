@@ -414,7 +414,7 @@ def test_laps_of_mesh_and_cuts_of_sheet():
     assert strip_metres((1.1705, 1.1705), 0.61) == pytest.approx(3.5115)
     assert sheet_share((1.2185, 0.6085), 2.44, 1.22) == 0.25
     assert sheet_share((1.2186, 0.6), 2.44, 1.22) == 0.5
-    assert sheet_share((4.725, 1.2), 2.44, 1.22) == 2
+    assert sheet_share((4.725, 1.22), 2.44, 1.22) == 2
     assert sheet_share((4.74, 1.22), 2.44, 1.22) == 3
 
 

@@ -48,6 +48,8 @@ def test_a_days_wear_nitrogen_and_stay_by_hand():
     for area in (2.0, 5.0, 9.0):
         load = day_load(CATALOGUE, hens, 300, area, 15.0)
         share = CATALOGUE.floor_needs["hen"].wear_share
+        known = {step.symbol: step.quantity.value for step in load.working}
+        assert known["N_max"] == 25.0  # 250 kg on a hectare
         wear = load.living * share * (load.mass_kg / 2) ** 0.67 / area
         assert load.wear == pytest.approx(wear)
         other = min(load.cover_limit_kg_m2 / load.cover_kg_m2, 25.0 / load.nitrogen_g_m2)

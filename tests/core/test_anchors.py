@@ -19,7 +19,7 @@ from ergamot.core.weather.chart import heading_for, wind_chart
 from ergamot.core.weather.holding import Holding, Tie, parked
 from ergamot.core.weather.snow import snow_kg, snow_pa, stays
 from ergamot.core.weather.stability import stability
-from ergamot.core.weather.states import states
+from ergamot.core.weather.states import rolled_up, states
 from ergamot.core.weather.surfaces import wind_body
 from tests.core.test_wind import box
 from tests.strategies import CATALOGUE, designs
@@ -134,6 +134,29 @@ def test_a_rolled_side_lets_the_wind_through():
     assert air[1] > air[0] + 0.5
 
 
+def test_only_the_lower_half_of_the_cloth_of_that_side_is_rolled_up():
+    structure = build(make_design(CATALOGUE, "hoop", {"roofed": 1.0}), CATALOGUE)
+    for side in (-1, 1):
+        left = {panel.ref: panel for panel in rolled_up(structure, side).standing if panel.solid}
+        for panel in structure.standing:
+            cloth = panel.covering in ("tarp", "vinyl")
+            if panel.solid:
+                low = panel.centre[2] < structure.body.z[1] / 2
+                assert (panel.ref not in left) == (cloth and low and panel.normal[1] * side > 0.1)
+
+
+def test_an_anchor_holds_its_figure_times_the_grounds():
+    """A 300 N anchor in moist pasture, 0.8 of it; a box wider than long, so that what is across counts."""
+    body = box(hole=True)
+    bare = stability(body, Holding(70, (1.5, 0.2), 0.45), 0.03)
+    contacts = tuple((1000 * x, 1000 * y) for x, y in body.contacts)
+    row = CATALOGUE.anchors["t-post"]
+    (tying,) = fewest(body, bare, 30.0, [row], CATALOGUE.grounds["moist"], contacts)
+    assert tying.holds_n == pytest.approx(0.8 * row.hold_n)
+    places = tuple((x / 1000, y / 1000) for x, y in tying.places)
+    assert tying.pull_n == pytest.approx(pull_on_each(body, bare, shortfall(body, bare, 30.0), places))
+
+
 def test_snow_by_hand():
     """0.2 m settled at 250 kg/m³: 50 kg/m², 490.5 Pa; half way from 15° to 70° half of it stays."""
     assert snow_pa(0.2, 250) == pytest.approx(490.5)
@@ -143,6 +166,9 @@ def test_snow_by_hand():
     kg, centre = snow_kg(structure, 0.2, 250)
     assert kg == pytest.approx(50 * roof)
     assert centre[1] == pytest.approx(0, abs=0.1)
+    lies = [p for p in structure.standing if p.solid and p.normal[2] > 0 and not p.outside]
+    middle = sum(p.area_m2 * p.centre[0] for p in lies) / sum(p.area_m2 for p in lies)
+    assert centre[0] == pytest.approx(middle / 1000, rel=1e-6)
 
 
 @given(st.integers(0, 23), st.floats(0, 359))

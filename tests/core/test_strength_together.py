@@ -164,3 +164,9 @@ def test_a_noggin_bends_as_it_lies():
     flat = max(across) - min(across) > 50  # its wide side along the slope
     thick, deep = noggin.section.thick_mm, noggin.section.deep_mm
     assert (known["b"], known["d"]) == ((deep, thick) if flat else (thick, deep))
+    spans = {
+        round((max(xs) - min(xs)) / 1000, 6)
+        for ref in found["noggin under snow"].refs
+        for xs in [[corner[0] for corner in structure.by_ref[ref].corners]]
+    }
+    assert round(known["L"], 6) in spans

@@ -223,6 +223,10 @@ def test_a_low_pen_lifted_dragged_and_bumped_by_hand():
 def test_stub_axles_in_their_wood_by_hand():
     found = checks("low-pen", gear="wheels", wheel="rubber-10", axle_made="stub")["wood round a stub axle"]
     arm = 65 / 2 + 6
+    structure, weighed = pen("low-pen", gear="wheels", wheel="rubber-10", axle_made="stub")
+    can = movers_strength(CATALOGUE, structure, PLACE.crew)
+    moved = haul(structure, weighed, PLACE.moving_ground, PLACE.slope_percent, can)
+    assert found["N"] == pytest.approx(moved.axle / 2, rel=1e-5)
     assert found["sigma"] == pytest.approx(
         2.5 * found["N"] / (15.9 * found["t"]) * (1 + 6 * (arm + found["t"] / 2) / found["t"]), rel=1e-5
     )

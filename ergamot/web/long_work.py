@@ -30,11 +30,6 @@ class Line:
         self._places = threading.BoundedSemaphore(most_waiting + 1)
         self._longest_s = longest_s
 
-    @property
-    def taken(self) -> bool:
-        """Whether one is being served."""
-        return self._counter.locked()
-
     @contextmanager
     def turn(self) -> Iterator[None]:
         """Wait for one's turn and hold it; Busy when the line is full or does not move."""

@@ -29,9 +29,8 @@ class WholeRequests(Worker):
     def run(self) -> None:
         """Serve until told to stop, telling gunicorn all the while that the loop is alive."""
         connections: dict[int, Any] = {}
-        logging.getLogger("waitress.queue").setLevel(
-            logging.ERROR
-        )  # a request that waits its turn is no news
+        # a request that waits its turn is no news
+        logging.getLogger("waitress.queue").setLevel(logging.ERROR)
         server = create_server(
             self.wsgi,
             map=connections,

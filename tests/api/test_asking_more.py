@@ -10,6 +10,7 @@ import ezdxf
 import pypdf
 import pytest
 
+from ergamot.core.errors import Busy
 from ergamot.web import long_work
 from tests.api.test_drawing_files import fetched, pen_of
 
@@ -108,17 +109,22 @@ def test_changes_that_would_mend_it_come_line_by_line(client):
     assert client.post(f"/api/pens/{pen}/mends", json={"what": "luck"}).status_code == 422
 
 
-def test_a_place_in_the_line_is_given_back_when_the_last_is_out_or_the_keeper_goes():
+def test_a_place_in_the_line_is_given_back_when_the_last_is_out_or_the_keeper_goes(monkeypatch):
     """Whoever answered never closing one that was read held up all long work for forty seconds."""
-    line = long_work.LINE
-    read = long_work.until_sent(iter("ab"), "text/plain")
-    assert line.taken
+    monkeypatch.setattr(long_work, "LINE", long_work.Line(most_waiting=0))
+
+    def asked():
+        return long_work.until_sent(iter("ab"), "text/plain")
+
+    read = asked()
+    with pytest.raises(Busy):
+        asked()
     assert read.get_data() == b"ab"
-    assert not line.taken
-    left = long_work.until_sent(iter("ab"), "text/plain")
-    assert line.taken
+    left = asked()
+    with pytest.raises(Busy):
+        asked()
     left.close()
-    assert not line.taken
+    assert asked().get_data() == b"ab"
 
 
 def swinging(client):

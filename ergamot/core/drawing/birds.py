@@ -9,7 +9,7 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import mass_kg
 from ergamot.core.frame.structure import Structure
 
-# A broiler of 2.3 kg stands about 0.40 m long, 0.36 m high; size goes with mass^⅓; judgement: one measured on the grass
+# A broiler of 2.3 kg stands about 0.40 m long, 0.36 m high; size goes with mass^⅓; judgement: only drawn with
 LENGTH_AT_2_3_KG_MM = 400.0
 HEIGHT_PER_LENGTH = 0.9
 GOLDEN = 0.61803398875  # spreads headings and small shifts evenly without chance

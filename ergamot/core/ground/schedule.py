@@ -16,7 +16,8 @@ from ergamot.core.ground.stay import G_M2_TO_KG_HA, STRIP_NITROGEN_KG_HA, WEAR_L
 from ergamot.core.units import Quantity, say_day
 
 LONGEST_PLAN_DAYS = 120
-NITROGEN_DAYS = 365  # what a strip had is counted so long; Directive 91/676/EEC counts by the year; may move: no plan is so long
+# what a strip had is counted so long; Directive 91/676/EEC counts by the year
+NITROGEN_DAYS = 365  # may move: no plan is so long
 
 
 @dataclass(frozen=True)

@@ -20,7 +20,7 @@ LONGEST_STAY_DAYS = {
     "turkey": 1.0,
     "hen": 2.0,
     "bantam": 2.0,
-}  # judgement: meat birds lie on it
+}  # judgement: meat birds lie on it, layers range
 WHOLE_DAY = 0.9  # a stay this near a day counts as one
 MOST_MOVES_A_DAY = 3  # judgement: who moves more often has too many birds for the pen
 G_M2_TO_KG_HA = 10.0
@@ -87,7 +87,7 @@ def day_load(catalogue: Catalogue, flock: Flock, age: int, area_m2: float, tempe
     work.step("N", "nitrogen in a day", "n*N_bird/A", "g/m²")
     work.given("N_max", "nitrogen a strip takes in a year", STRIP_NITROGEN_KG_HA / G_M2_TO_KG_HA, "g/m²")
     longest = LONGEST_STAY_DAYS[flock.strain.kind]
-    work.given("most", "longest stay", longest, "days", "a judgement: meat birds lie on it")
+    work.given("most", "longest stay", longest, "days", "a judgement: meat birds lie on it, layers range")
     work.step("stay", "stay", "min(wear_max/wear, cover_max/cover, N_max/max(N, 0.001), most)", "days")
     known = work.known
     stays = {

@@ -25,9 +25,8 @@ RIB_ROLES = ("rafter", "top cross rail", "roof bow")  # sticks across the pen th
 BUCKLING_FACTOR = 1.67  # AISC 360 section E1, allowable strength in compression
 LEAST_SNOW_MM = 1.0  # less is no load
 HANGS_ON = ("wall plate", "top side rail", "base side rail")
-BEARS_MM = (
-    5.0  # a stick that stands this far over another's foot bears on it; may move: a stick's depth or nothing
-)
+# a stick that stands this far over another's foot bears on it
+BEARS_MM = 5.0  # may move: it is a stick's depth or nothing
 SAME_BAY_MM = 20.0  # of arithmetic; may move
 ALONG, ACROSS = 0, 1  # names of axes; may move
 

@@ -18,7 +18,8 @@ from ergamot.core.units import G
 STRAP_DEG = 45.0  # straps run down at this angle; judgement: an anchor a pen's height out
 # an anchor in one spot and another, times its figure; judgement: wet sand to stony clay
 HOLD_SPREAD = (0.5, 1.5)
-WINDWARD_M = 0.01  # an anchor less than this up-wind of the middle is not counted on against sliding; may move: of arithmetic
+# an anchor less than this up-wind of the middle is not counted on against sliding
+WINDWARD_M = 0.01  # of arithmetic; may move
 # Of a pull: what presses the pen down, and what holds it level
 DOWN_SHARE, ALONG_SHARE = math.sin(math.radians(STRAP_DEG)), math.cos(math.radians(STRAP_DEG))
 

@@ -20,7 +20,8 @@ WALL_CP = (0.80, 0.65, 0.0, -0.5, -0.7, -0.6, -0.5)
 FLAT_ROOF_H_L = (0.5, 1.0)
 FLAT_ROOF_CP = (-0.7, -1.0)
 FLAT_UNDER_DEG = 10.0
-WALL_NZ = 0.5 + 1e-9  # a normal this far up or down is no wall: 30° off upright; its last digit may move
+TINY = 1e-9  # of arithmetic; may move
+WALL_NZ = 0.5 + TINY  # a normal this far up or down is no wall: 30° off upright
 UNDER_CP = -0.3  # beneath a raised floor
 # Pitched roofs: rows by h/L, columns by pitch; ASCE 7 fig. 27.3-1
 ROOF_H_L = (0.25, 0.5, 1.0)
@@ -37,9 +38,8 @@ ROOF_HIGH = (
 )
 LEE_PITCH_DEG = (10.0, 15.0, 20.0)
 ROOF_LEE = ((-0.3, -0.5, -0.6), (-0.5, -0.5, -0.6), (-0.7, -0.6, -0.6))
-SOLVER_STEPS = (
-    50  # halvings of the interval −2…1, to the last digit: flow goes with the root of pressure; may move
-)
+# halvings of the interval −2…1, to the last digit: flow goes with the root of pressure
+SOLVER_STEPS = 50  # may move
 
 
 def directions(count: int = 24) -> np.ndarray:

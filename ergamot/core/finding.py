@@ -8,13 +8,35 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
+from enum import StrEnum
 from functools import lru_cache
 from types import CodeType
-from typing import Literal
 
 from ergamot.core.units import Quantity, System, say
 
-Verdict = Literal["fails", "right", "ample"]
+
+class What(StrEnum):
+    """What a verdict is on, in the order they are shown."""
+
+    SPACE = "space"
+    WEIGHT = "weight"
+    MOVING = "moving"
+    WIND = "wind"
+    STRENGTH = "strength"
+
+
+class Grade(StrEnum):
+    """How a pen stands against what is needed."""
+
+    FAILS = "fails"
+    RIGHT = "right"
+    AMPLE = "ample"
+
+    @property
+    def word(self) -> str:
+        """As a keeper reads it."""
+        return {Grade.FAILS: "short", Grade.RIGHT: "right", Grade.AMPLE: "to spare"}[self]
+
 
 AMPLE = 1.5  # half as much again as is needed counts as more than enough; judgement
 PRINTED_DIGITS = 6  # significant digits a given figure is rounded to before it is used
@@ -62,7 +84,7 @@ class Finding:
     `band` is what the ratio may be where the figures behind it are not well known, told in `band_words`.
     """
 
-    what: str
+    what: What
     title: str
     sentence: Phrase
     figure: Phrase
@@ -76,10 +98,10 @@ class Finding:
     cautions: tuple[str, ...] = ()
 
     @property
-    def verdict(self) -> Verdict:
+    def verdict(self) -> Grade:
         if self.ratio < 1:
-            return "fails"
-        return "right" if self.ratio < AMPLE else "ample"
+            return Grade.FAILS
+        return Grade.RIGHT if self.ratio < AMPLE else Grade.AMPLE
 
 
 _FUNCTIONS = {

@@ -66,8 +66,8 @@ def _page(
 
     _outline(canvas, plate, low, high, at)
     if plate.foot is not None and not low[1] <= plate.foot <= high[1]:
-        pivot = next(hole.at[1] for hole in plate.holes if hole.label == "pivot")
-        words = f"the foot of the rail lies {say(Quantity(pivot - plate.foot, 'mm'), system)} below the pivot"
+        below = Quantity(plate.holes[0].at[1] - plate.foot, "mm")
+        words = f"the foot of the rail lies {say(below, system)} below the pivot"
         canvas.drawString(*at(low[0], low[1] - 5), words)
     for hole in plate.holes:
         x, y = at(*hole.at)

@@ -29,7 +29,6 @@ MARGIN_MM = 12.0
 BLOCK_MM = 16.0  # height of the title block
 GAP_MM = 8.0
 BAR_STEPS = {"metric": (500.0, 4), "imperial": (304.8, 6)}  # mm a step of the scale bar, and how many
-WORDS = {"fails": "FAILS", "right": "right", "ample": "ample"}
 
 
 @dataclass(frozen=True)
@@ -145,7 +144,7 @@ class _Page:
             y -= 6
             pen.setFont(BOLD, 11)
             pen.drawString(left * mm, y * mm, finding.title)
-            pen.drawRightString((left + wide) * mm, y * mm, WORDS[finding.verdict])
+            pen.drawRightString((left + wide) * mm, y * mm, finding.verdict.word)
             y -= 5
             pen.setFont(FONT, 9)
             for text in (finding.figure.text(self.system), finding.sentence.text(self.system)):

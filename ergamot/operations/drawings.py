@@ -53,4 +53,4 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
 
 def pen_parts(work: Work, record: Record) -> tuple[Part, ...]:
     """The pen in solids."""
-    return model(structure_of(work, record, {}), work.catalogue)
+    return model(structure_of(work, record, {}))

@@ -14,7 +14,7 @@ from typing import Any
 
 from ergamot.core.drawing.views import View
 from ergamot.core.errors import ErgamotError
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.finding import Grade, Phrase, What, phrase
 from ergamot.core.frame.design import Design
 from ergamot.core.units import Quantity
 from ergamot.operations.pens import Bench, bench, pens
@@ -30,7 +30,7 @@ class Judgement:
     """What is shown of a pen beside what its record says: verdicts by what they judge, its plan, or why it cannot be
     worked out."""
 
-    verdicts: Mapping[str, str]
+    verdicts: Mapping[What, Grade]
     plan: Mapping[str, Any] | None
     trouble: str
 
@@ -99,7 +99,7 @@ def _lines(work: Work, records: Sequence[Record]) -> tuple[PenLine, ...]:
     for one in records:
         flock = known.get(one.body["flock_id"])
         basis, body = kept.get(one.id, ("", ""))
-        judged = Judgement(**json.loads(body)) if basis == _basis(work, one, flock, place) else None
+        judged = _read(body) if basis == _basis(work, one, flock, place) else None
         shown.append(_line(one, flock, judged))
     return tuple(shown)
 
@@ -140,6 +140,12 @@ def judge_lines(work: Work, pen_ids: Sequence[int]) -> tuple[PenLine, ...]:
         except ErgamotError as refused:
             _keep(work, one, Judgement({}, None, refused.message))
     return _lines(work, wanted)
+
+
+def _read(body: str) -> Judgement:
+    kept = json.loads(body)
+    verdicts = {What(what): Grade(grade) for what, grade in kept["verdicts"].items()}
+    return Judgement(verdicts, kept["plan"], kept["trouble"])
 
 
 def remember_line(work: Work, pen: Record, shown: Bench) -> None:

@@ -203,9 +203,9 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         structure=structure,
         judged=judge(work.catalogue, structure, flock, place),
         views=(view(structure, "plan"), view(structure, "side"), view(structure, "end")),
-        parts=model(structure, work.catalogue),
+        parts=model(structure),
         birds=birds(structure, flock),
         space_days=space_by_day(flock, need, structure.floor_under_m2(1000 * need.floor_head_m)),
-        about_cost=rough_cost(structure, work.catalogue),
+        about_cost=rough_cost(structure),
         stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
     )

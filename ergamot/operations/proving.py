@@ -80,7 +80,7 @@ def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]
         return
 
     def drawn() -> None:
-        model(structure, catalogue)
+        model(structure)
         view(structure, "plan")
 
     def moved() -> None:

@@ -165,14 +165,10 @@ def _fixed(structure: Structure) -> dict[str, list[str]]:
     for joint in structure.joints:
         for one, other in (joint.members, joint.members[::-1]):
             if one in found and other in labels:
-                word = (
-                    f"{joint.count} × {joint.fixing.replace('-', ' ')} mm"
-                    if joint.length_mm
-                    else joint.fixing
-                )
+                word = f"{joint.count} × {joint.fixing.label} to" if joint.fixing else "rests on"
                 found[one].setdefault((word, joint.rule), []).append(labels[other])
     return {
-        ref: [f"{word} to {', '.join(sorted(set(to)))}: {rule}" for (word, rule), to in kinds.items()]
+        ref: [f"{word} {', '.join(sorted(set(to)))}: {rule}" for (word, rule), to in kinds.items()]
         for ref, kinds in found.items()
     }
 

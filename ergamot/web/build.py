@@ -8,9 +8,9 @@ from typing import Any
 from apiflask import APIBlueprint
 from flask import Response
 
+from ergamot.core.catalogue.kinds import Aisle
 from ergamot.core.drawing.offsets import offset_table
 from ergamot.core.stock.bill import Bill
-from ergamot.core.stock.coverings import Aisle
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.template_svg import write_template

@@ -9,6 +9,7 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.balance.mends import Mend
+from ergamot.core.finding import What
 from ergamot.operations.kept import kept
 from ergamot.operations.mending import mends_of
 from ergamot.web.files import answers_with
@@ -32,7 +33,7 @@ def post_mends(pen_id: int, json_data: MendIn) -> Response:
     return until_sent(_lines(found, json_data.what), "application/x-ndjson")
 
 
-def _lines(found: Iterator[Mend], what: str) -> Iterator[str]:
+def _lines(found: Iterator[Mend], what: What) -> Iterator[str]:
     until = time.monotonic() + LONGEST_S
     for mend in found:
         yield mend_out(mend, what).model_dump_json() + "\n"
@@ -40,7 +41,7 @@ def _lines(found: Iterator[Mend], what: str) -> Iterator[str]:
             return
 
 
-def mend_out(mend: Mend, what: str) -> MendOut:
+def mend_out(mend: Mend, what: What) -> MendOut:
     """A change as sent."""
     return MendOut(
         changes=dict(mend.changes),

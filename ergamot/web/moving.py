@@ -144,7 +144,7 @@ def _swing(found: OnTheMove, drilled: str | None) -> SwingOut | None:
     return SwingOut(
         pivot=swing.pivot_mm,
         radius=swing.radius_mm,
-        rail=max(c[2] for m in found.structure.members if m.role == "base side rail" for c in m.corners),
+        rail=found.structure.rail_top_mm,
         steps=[_swung(lever, float(deg)) for deg in degrees],
         lines=[Words.model_validate(line) for line in told_of_swing(found.structure, found.weighed, lever)],
         drilled=None

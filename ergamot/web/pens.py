@@ -32,6 +32,7 @@ from ergamot.web.schemas.figures import FindingOut, Words
 from ergamot.web.schemas.pens import (
     BenchOut,
     CopyIn,
+    GradeOut,
     JudgeIn,
     OpenIn,
     PenIn,
@@ -81,7 +82,11 @@ def _line(line: PenLine) -> PenLineOut:
         version_of=record.body.get("version_of"),
         why=record.body.get("why", ""),
         judged=judged is not None,
-        verdicts=dict(judged.verdicts) if judged else {},
+        verdicts=[
+            GradeOut(what=what, verdict=grade, word=grade.word) for what, grade in judged.verdicts.items()
+        ]
+        if judged
+        else [],
         trouble=judged.trouble if judged else "",
     )
 

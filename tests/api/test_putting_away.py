@@ -98,12 +98,14 @@ def test_a_list_of_pens_builds_and_judges_nothing_that_has_not_changed(client, f
         frozen.setattr(framing, "build", never)
         line = client.get("/api/pens").json["pens"][0]
         assert line["judged"]
-        assert line["verdicts"] == {one["what"]: one["verdict"] for one in pen["findings"]}
+        assert line["verdicts"] == [
+            {name: one[name] for name in ("what", "verdict", "word")} for one in pen["findings"]
+        ]
     client.put(f"/api/flocks/{flock['id']}", json={**FLOCK, "placed": 90}, headers=at(1))
     stale = client.get("/api/pens").json["pens"][0]
-    assert (stale["judged"], stale["verdicts"]) == (False, {})
+    assert (stale["judged"], stale["verdicts"]) == (False, [])
     fresh = client.post("/api/pens/judged", json={"ids": [pen["id"]]}).json["pens"][0]
-    assert fresh["verdicts"]["space"] == "fails"
+    assert fresh["verdicts"][0] == {"what": "space", "verdict": "fails", "word": "short"}
     assert client.get("/api/pens").json["pens"][0] == fresh
 
 

@@ -139,7 +139,7 @@ def test_only_the_lower_half_of_the_cloth_of_that_side_is_rolled_up():
     for side in (-1, 1):
         left = {panel.ref: panel for panel in rolled_up(structure, side).standing if panel.solid}
         for panel in structure.standing:
-            cloth = panel.covering in ("tarp", "vinyl")
+            cloth = panel.covering.key in ("tarp", "vinyl")
             if panel.solid:
                 low = panel.centre[2] < structure.body.z[1] / 2
                 assert (panel.ref not in left) == (cloth and low and panel.normal[1] * side > 0.1)

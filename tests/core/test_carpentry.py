@@ -14,11 +14,12 @@ from scipy.spatial import ConvexHull, Delaunay
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import Framing, Piece, bounds
 from ergamot.core.frame.face import Face, corners
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.profile import chain
 from tests.strategies import CATALOGUE
 
 TIMBER = CATALOGUE.species["spf"]
-B = Piece("rail", "B", "")
+B = Piece(Duty.BASE_RAIL, "rail", "B", "")
 SIZES = st.sampled_from(["2x2", "2x3", "2x4", "47x50"])
 PLACES = st.floats(-2000, 2000, allow_nan=False)
 
@@ -88,7 +89,7 @@ def test_a_bent_tube_is_as_long_and_as_heavy_as_its_path(pieces, radius):
     frame = bench()
     turns = [math.pi * i / pieces for i in range(pieces + 1)]
     path = tuple((0.0, -radius * math.cos(t), radius * math.sin(t)) for t in turns)
-    tube = Piece("bow", "M", "", section=CATALOGUE.sections["emt-23"])
+    tube = Piece(Duty.BOW, "bow", "M", "", section=CATALOGUE.sections["emt-23"])
     made = frame.tube(tube, path, (1.0, 0.0, 0.0))
     length = sum(math.dist(a, b) for a, b in itertools.pairwise(path))
     assert made.length_mm == pytest.approx(length, abs=0.01)
@@ -105,7 +106,7 @@ def test_like_pieces_share_a_label_whichever_end_comes_first():
     for length in (900, 1200, 900):
         frame.stick(B, (0, length), (0, 38), (0, 64), "x")
     for ahead in (1, -1):
-        frame.knee_brace(Piece("brace", "K", ""), (0, 600), 300, ahead, (0, 38))
+        frame.knee_brace(Piece(Duty.KNEE_BRACE, "brace", "K", ""), (0, 600), 300, ahead, (0, 38))
     assert [member.label for member in frame.labelled()] == ["B2", "B1", "B2", "K1", "K1"]
 
 

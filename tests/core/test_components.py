@@ -64,7 +64,7 @@ def test_a_fascia_runs_along_the_rafter_ends_on_both_sides():
 def test_a_mesh_floor_weighs_as_mesh_and_lets_air_through():
     slats, meshed = built("coop"), built("coop", mesh_floor="yes")
     floor = next(p for p in meshed.panels if p.role == "house floor")
-    assert floor.covering == "welded-12"
+    assert floor.covering.key == "welded-12"
     assert mass(meshed).dry_kg < mass(slats).dry_kg
     assert len(wind_body(meshed).links) == len(wind_body(slats).links) + 1
 
@@ -72,7 +72,7 @@ def test_a_mesh_floor_weighs_as_mesh_and_lets_air_through():
 def test_winter_inserts_cover_the_upright_mesh_and_wait_in_the_shed():
     bare, fitted = built("coop"), built("coop", winter="yes")
     inserts = [p for p in fitted.panels if p.role == "winter insert"]
-    upright = [p for p in bare.panels if not p.solid and abs(p.normal[2]) < 0.5 and "leaf" not in p.face]
+    upright = [p for p in bare.panels if not p.solid and abs(p.normal[2]) < 0.5 and not p.raised]
     upright = [p for p in upright if p.role not in ("vent mesh", "door")]
     assert sum(p.area_m2 for p in inserts) == pytest.approx(sum(p.area_m2 for p in upright))
     assert mass(fitted).dry_kg == pytest.approx(mass(bare).dry_kg)
@@ -94,7 +94,7 @@ def test_a_window_is_cut_out_of_the_partition_and_glazed():
     wall = [next(p for p in pen.panels if p.role == "partition") for pen in (bare, glazed)]
     assert wall[0].area_m2 - wall[1].area_m2 == pytest.approx(0.32 * 0.25, abs=1e-6)
     pane = next(p for p in glazed.panels if p.role == "window")
-    assert (pane.covering, pane.area_m2) == ("clear", pytest.approx(0.08))
+    assert (pane.covering.key, pane.area_m2) == ("clear", pytest.approx(0.08))
 
 
 def test_a_window_the_keeper_has_fixes_its_opening_and_is_not_bought():

@@ -9,13 +9,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Framing, Piece
 from ergamot.core.frame.contact import bearings, crossing
-from ergamot.core.frame.joints import joints, lengths
+from ergamot.core.frame.joints import fasteners, joints
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.soundness import separation_mm
 from tests.strategies import CATALOGUE
 
-B = Piece("rail", "B", "")
+B = Piece(Duty.BASE_RAIL, "rail", "B", "")
 
 
 def bench(section="2x3"):
@@ -67,17 +69,17 @@ def test_a_plane_across_a_stick_cuts_its_section_and_beyond_it_nothing(at):
     assert crossing(stick, 0, 300 + at) == ()
 
 
-def joined(first, second, section="2x3", roles=("rail", "rail")):
+def joined(first, second, section="2x3", duties=(Duty.BASE_RAIL, Duty.BASE_RAIL)):
     frame = bench(section)
-    for role, (x, y, z, along) in zip(roles, (first, second), strict=True):
-        frame.stick(Piece(role, "B", ""), x, y, z, along)
+    for duty, (x, y, z, along) in zip(duties, (first, second), strict=True):
+        frame.stick(Piece(duty, "", "B", ""), x, y, z, along)
     return joints(tuple(frame.members), CATALOGUE)
 
 
 def test_a_rail_on_an_upright_end_is_screwed_through_the_rail():
     """38 mm rail flat on the end of an upright 500 long: 38 + 25 grip = 63, the next sold is 65: 27 in."""
     (joint,) = joined(((0, 600), (0, 64), (500, 538), "x"), ((100, 164), (0, 38), (0, 500), "z"))
-    assert (joint.fixing, joint.count, joint.length_mm) == ("screw-65", 2, 65)
+    assert (joint.fixing.kind, joint.count, joint.length_mm) == (Fitting.SCREW, 2, 65)
     assert (joint.through_mm, joint.into_mm) == (38, 27)
     assert joint.members == ("stick-1", "stick-2")
 
@@ -86,7 +88,13 @@ def test_the_screw_starts_in_the_thinner_stick_and_stops_3_mm_short():
     """19 mm batten on a 38 mm rail: 19 + 25 = 44 → 45; far face 57 − 3 = 54 leaves it room."""
     frame = bench()
     frame.stick(B, (0, 600), (0, 38), (0, 64), "x")
-    frame.stick(Piece("batten", "W", "", section=CATALOGUE.sections["1x3"]), (0, 600), (38, 57), (0, 64), "x")
+    frame.stick(
+        Piece(Duty.BATTEN, "batten", "W", "", section=CATALOGUE.sections["1x3"]),
+        (0, 600),
+        (38, 57),
+        (0, 64),
+        "x",
+    )
     (joint,) = joints(tuple(frame.members), CATALOGUE)
     assert joint.members == ("stick-2", "stick-1")
     assert joint.through_mm == 19
@@ -96,10 +104,12 @@ def test_the_screw_starts_in_the_thinner_stick_and_stops_3_mm_short():
 def test_handles_and_legs_are_bolted_through_both():
     """38 + 38 of wood, 15 for washers, nut and threads: 91 → the next bolt sold."""
     (joint,) = joined(
-        ((0, 600), (0, 38), (0, 64), "x"), ((0, 600), (38, 76), (0, 64), "x"), roles=("handle", "rail")
+        ((0, 600), (0, 38), (0, 64), "x"),
+        ((0, 600), (38, 76), (0, 64), "x"),
+        duties=(Duty.HANDLE, Duty.BASE_RAIL),
     )
-    sold = lengths(CATALOGUE, "bolt-")
-    assert joint.fixing == f"bolt-{min(length for length in sold if length >= 91):.0f}"
+    long = min(bolt.mm for bolt in fasteners(CATALOGUE).bolts if bolt.mm >= 91)
+    assert (joint.fixing.kind, joint.fixing.length_mm) == (Fitting.BOLT, long)
     assert joint.count == 2
 
 
@@ -108,7 +118,7 @@ def test_wood_too_deep_to_screw_through_is_skewed():
     (joint,) = joined(
         ((0, 600), (0, 38), (500, 589), "x"), ((100, 189), (0, 38), (0, 500), "z"), section="2x4"
     )
-    assert (joint.fixing, joint.length_mm) == ("screw-75", 75)
+    assert (joint.fixing.kind, joint.length_mm) == (Fitting.SCREW, 75)
     assert "skewed" in joint.rule
 
 
@@ -121,15 +131,15 @@ def test_ends_that_meet_are_skewed_and_sticks_apart_are_not_joined():
 def test_a_tube_is_strapped():
     frame = bench()
     frame.stick(B, (0, 600), (0, 38), (0, 64), "x")
-    tube = Piece("pipe", "M", "", section=CATALOGUE.sections["emt-23"])
+    tube = Piece(Duty.RIDGE_TUBE, "pipe", "M", "", section=CATALOGUE.sections["emt-23"])
     half = CATALOGUE.sections["emt-23"].thick_mm / 2
     frame.tube(tube, ((0.0, 19.0, 64 + half), (600.0, 19.0, 64 + half)), (0.0, 1.0, 0.0))
     (joint,) = joints(tuple(frame.members), CATALOGUE)
-    assert (joint.fixing, joint.count) == ("tie", 2)
+    assert (joint.fixing.kind, joint.count) == (Fitting.TIE, 2)
 
 
 def test_screws_are_sold_from_short_to_long():
-    sold = lengths(CATALOGUE, "screw-")
+    sold = [screw.mm for screw in fasteners(CATALOGUE).screws]
     assert list(sold) == sorted(set(sold))
     assert min(sold) <= 30
     assert max(sold) >= 150

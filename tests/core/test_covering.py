@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 from shapely import Polygon, box
 
 from ergamot.core.frame.carpentry import Framing, Piece
 from ergamot.core.frame.covering import Coat, Coverer, wall
 from ergamot.core.frame.face import Face, corners
+from ergamot.core.frame.kinds import Duty, Group, Purpose, Space, When
 from tests.strategies import CATALOGUE
 
 MESH, PLY = CATALOGUE.meshes["welded-12"], CATALOGUE.sheets["ply-9"]
@@ -31,7 +32,7 @@ def shape(panel):
 def test_what_is_covered_is_the_face_less_its_openings(face, u, v):
     cover = Coverer()
     cover.cover(face, wall("wall", PLY))
-    cover.open(face, u, v, "hole", "nothing")
+    cover.open(face, u, v, Purpose.AIR, "hole", "nothing")
     panels = cover.done(())
     left = Polygon(face.outline).difference(box(u[0], v[0], u[1], v[1]))
     assert sum(panel.area_m2 for panel in panels) == pytest.approx(left.area / 1e6, abs=2e-3)
@@ -54,14 +55,15 @@ def test_two_zones_side_by_side_are_the_whole(face, at):
 
 
 @given(FACES, st.lists(st.tuples(st.integers(0, 30), st.integers(1, 12)), max_size=6), st.booleans())
+@example(FRONT, [(15, 3)], True)  # a stick that ends in a hole bears as far as the hole
 def test_the_wood_behind_a_panel_is_counted_as_clipping_would(face, uprights, holed):
     """Uprights 38 wide standing behind the face, by polygon union of each with the panel."""
     frame, cover = rail(), Coverer()
     for place, tall in uprights:
         y = place * 65.0
-        frame.stick(Piece("stud", "U", ""), (-64, 0), (y, y + 38), (0, tall * 90.0), "z")
+        frame.stick(Piece(Duty.UPRIGHT, "stud", "U", ""), (-64, 0), (y, y + 38), (0, tall * 90.0), "z")
     if holed:
-        cover.open(face, (900, 1100), (200, 500), "hole", "nothing")
+        cover.open(face, (900, 1100), (200, 500), Purpose.AIR, "hole", "nothing")
     cover.cover(face, wall("wall", MESH))
     panels = cover.done(tuple(frame.members))
     sticks = [box(p * 65.0, 0, p * 65.0 + 38, t * 90.0) for p, t in uprights]
@@ -80,7 +82,7 @@ def _longer(polygon):
 
 def test_wood_that_stands_off_the_face_holds_nothing():
     frame, cover = rail(), Coverer()
-    frame.stick(Piece("stud", "U", ""), (-65, -1), (0, 38), (0, 900), "z")
+    frame.stick(Piece(Duty.UPRIGHT, "stud", "U", ""), (-65, -1), (0, 38), (0, 900), "z")
     cover.cover(FRONT, wall("wall", MESH))
     (panel,) = cover.done(tuple(frame.members))
     assert (panel.backed_m2, panel.bearings_mm) == (0, ())
@@ -92,21 +94,26 @@ def test_inserts_lie_over_upright_mesh_only():
     cover.cover(FRONT, wall("wall", MESH))
     cover.cover(level, wall("overhead", MESH))
     cover.cover(GABLE, wall("end", PLY))
-    cover.over_mesh(Coat("insert", CATALOGUE.sheets["clear"], "inside", when="aside"))
+    cover.over_mesh(Coat("insert", CATALOGUE.sheets["clear"], Group.INSIDE, when=When.ASIDE))
     inserts = [panel for panel in cover.done(()) if panel.role == "insert"]
     assert [(panel.face, panel.when) for panel in inserts] == [("front", "aside")]
 
 
 def test_what_the_keeper_has_weighs_what_it_weighs():
     cover = Coverer()
-    cover.lay(FRONT, Coat("own", PLY, "doors", own_kg=7.5), (0, 800), (0, 900), 0.0)
+    cover.lay(FRONT, Coat("own", PLY, Group.DOORS, own_kg=7.5), (0, 800), (0, 900), 0.0)
     (panel,) = cover.done(())
-    assert (panel.kg, panel.covering, panel.label) == (pytest.approx(7.5), "", "your own")
+    assert (panel.kg, panel.covering, panel.label) == (pytest.approx(7.5), None, "your own")
     assert panel.solid
 
 
 @pytest.mark.parametrize(
-    ("what", "inside", "group"), [(PLY, "run", "walls"), (MESH, "run", "mesh"), (PLY, "house", "house")]
+    ("what", "inside", "group"),
+    [
+        (PLY, Space.RUN, Group.WALLS),
+        (MESH, Space.RUN, Group.MESH),
+        (PLY, Space.HOUSE, Group.HOUSE),
+    ],
 )
 def test_a_wall_weighs_with_its_own_kind(what, inside, group):
     assert wall("any", what, inside).group == group

@@ -18,6 +18,7 @@ from ergamot.core.drawing.views import view
 from ergamot.core.frame.carpentry import Framing, Piece
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.geometry import convex_hull, polygon_area
+from ergamot.core.frame.kinds import Duty
 from tests.strategies import CATALOGUE, designs, flocks
 
 VIEWS = st.sampled_from(["plan", "side", "end"])
@@ -59,13 +60,13 @@ def test_what_is_nearer_is_drawn_later(design):
     flat_lid = design.values["access"] == "lid" and not design.values["fall"]
     lid = [m.ref for m in structure.members if m.group == "doors" and flat_lid]
     panels = [p for p in structure.panels if p.when != "aside"]
-    top = [p.ref for p in panels if p.face == "top"]
+    top = [p.ref for p in panels if p.face == "top" and not p.raised]
     assert max(order.index(ref) for ref in base) < min((order.index(ref) for ref in top), default=len(order))
     assert max((order.index(ref) for ref in top), default=0) < min(
         (order.index(ref) for ref in lid), default=len(order)
     )
     side = [one.ref for one in view(structure, "side").outlines]
-    right, left = ([p.ref for p in panels if p.face == face] for face in ("right", "left"))
+    right, left = ([p.ref for p in panels if p.face == face and not p.raised] for face in ("right", "left"))
     assert max(side.index(ref) for ref in left) < min(side.index(ref) for ref in right)
 
 
@@ -102,7 +103,7 @@ def test_a_full_grown_broiler_is_as_long_as_one(broilers):
 
 def stick(x, y, z):
     return Framing(CATALOGUE.sections["2x3"], CATALOGUE.species["spf"]).stick(
-        Piece("", "B", ""), x, y, z, "x"
+        Piece(Duty.BASE_RAIL, "", "B", ""), x, y, z, "x"
     )
 
 

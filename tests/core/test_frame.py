@@ -15,6 +15,7 @@ from scipy.spatial import ConvexHull, HalfspaceIntersection
 
 from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.frame.design import build, change, make_design
+from ergamot.core.frame.kinds import Group, Item, Part, Space
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.soundness import (
@@ -82,7 +83,7 @@ def test_a_longer_pen_with_the_same_bays_is_never_lighter(shape, data, more):
         return
     counts = [Counter(m.role for m in s.members) for s in (structure, longer)]
     assume(counts[0] == counts[1])
-    houses = [[z.x[1] for z in s.zones if z.role == "house"] for s in (structure, longer)]
+    houses = [[z.x[1] for z in s.zones if z.space is Space.HOUSE] for s in (structure, longer)]
     assume(not houses[0] or houses[0][0] <= houses[1][0])  # the partition moved to a nearer rib
     assume(design.values.get("bays") != "roll")
     assert mass(longer).dry_kg >= mass(structure).dry_kg - 1e-6
@@ -224,11 +225,11 @@ def test_the_whole_pen_weighed_by_hand():
         cut = (area, 1.0)
         return Panel(
             role,
+            Part.CLADDING,
             role,
             "top",
-            "roof",
-            "",
-            "",
+            Group.ROOF,
+            None,
             (corner,) * 4,
             (),
             (0, 0, 1),
@@ -251,7 +252,7 @@ def test_the_whole_pen_weighed_by_hand():
             panel("front", 2400, 0.72, mesh),
             panel("rear", 0, 0.72, 5.2),
         ),
-        hardware=(Hardware("w", "wheels", "gear", "", 3.6, (150, 0, 125)),),
+        hardware=(Hardware("w", Item.WHEEL, "wheels", Group.GEAR, "", 3.6, (150, 0, 125)),),
     )
     weighed = mass(whole)
     assert sum(m.dry_kg for m in frame) == pytest.approx(11.203, abs=0.001)

@@ -22,7 +22,7 @@ def volume_mm3(part):
 def test_solids_are_closed_and_hold_their_wood(design):
     structure = build(design, CATALOGUE)
     sticks = {m.ref: m for m in structure.members}
-    for part in model(structure, CATALOGUE):
+    for part in model(structure):
         if part.kind in ("sheet", "mesh"):
             continue
         sides = [pair for a, b, c in part.triangles for pair in ((a, b), (b, c), (c, a))]
@@ -40,7 +40,7 @@ def test_solids_are_closed_and_hold_their_wood(design):
 def test_coverings_keep_their_area_and_look_out(design):
     structure = build(design, CATALOGUE)
     panels = {p.ref: p for p in structure.panels if p.when != "aside"}
-    drawn = {part.ref: part for part in model(structure, CATALOGUE) if part.kind in ("sheet", "mesh")}
+    drawn = {part.ref: part for part in model(structure) if part.kind in ("sheet", "mesh")}
     assert drawn.keys() == panels.keys()
     for ref, part in drawn.items():
         corners = np.array(part.corners)
@@ -53,5 +53,5 @@ def test_a_mesh_knows_its_widest_gap():
     """Welded 25 × 50 mm of 2 mm wire or so: the gap is what is left of the longer pitch."""
     structure = build(make_design(CATALOGUE, "coop", {"mesh": "welded-25x50"}), CATALOGUE)
     row = CATALOGUE.meshes["welded-25x50"]
-    gaps = {part.opening_mm for part in model(structure, CATALOGUE) if part.role == "wall mesh"}
+    gaps = {part.opening_mm for part in model(structure) if part.role == "wall mesh"}
     assert gaps == {row.pitch_y_mm - row.wire_mm}

@@ -146,7 +146,7 @@ def test_loose_wheels_clear_every_rail_and_wait_behind_the_pen(gear, wheel):
         beside = abs(item.place[1]) - wide / 2 - half
         over = structure.axle.rise_mm - across
         assert beside >= 5 or over >= 20
-    drawn = [part for part in model(structure, CATALOGUE) if part.role == "loose wheel"]
+    drawn = [part for part in model(structure) if part.role == "loose wheel"]
     assert len(drawn) == len(loose)
     assert all(max(x for x, _, _ in part.corners) < 0 for part in drawn)
     assert not any(outline.role == "loose wheel" for outline in view(structure, "plan").outlines)

@@ -84,7 +84,7 @@ def test_water_holds_the_pen_down_and_is_poured_out_to_move(pairs, shape):
     before, after = (judge(CATALOGUE, one, FLOCK, PLACE) for one in (bare, hung))
     assert after.wind.ratio > before.wind.ratio
     assert after.moving.ratio == pytest.approx(before.moving.ratio)
-    assert sum(part.role == "water can" for part in model(hung, CATALOGUE)) == 2 * pairs
+    assert sum(part.role == "water can" for part in model(hung)) == 2 * pairs
 
 
 @pytest.mark.parametrize("gust", [20.0, 26.0])
@@ -120,9 +120,7 @@ def test_a_band_from_half_an_anchors_hold_to_half_as_much_again():
 @given(layouts, st.integers(1, MOST_PAIRS))
 def test_a_stake_is_drawn_outside_the_rails_it_is_strapped_to(layout, pairs):
     pen = build(make_design(CATALOGUE, "low-pen", {"anchors": pairs, "anchors_at": layout}), CATALOGUE)
-    for part, anchor in zip(
-        (part for part in model(pen, CATALOGUE) if part.role == "anchor"), pen.anchors, strict=True
-    ):
+    for part, anchor in zip((part for part in model(pen) if part.role == "anchor"), pen.anchors, strict=True):
         foot = part.corners[0]
         assert math.dist(foot[:2], anchor.place) > 20
         outside = abs(foot[1]) > abs(anchor.place[1]) or not 0 <= foot[0] <= max(x for x, _ in pen.contacts)

@@ -48,7 +48,9 @@ def test_one_acts_a_quarter_below_the_gust_it_stands():
 def test_cloth_from_400_grams_is_heavy(kg_m2, holds):
     """Two battened edges along the pen, half their hold left."""
     strips = [
-        replace(panel, kg_m2=kg_m2) for panel in built("hoop", roofed=1.0).panels if panel.covering == "tarp"
+        replace(panel, kg_m2=kg_m2)
+        for panel in built("hoop", roofed=1.0).panels
+        if panel.covering.key == "tarp"
     ]
     xs = [corner[0] for panel in strips for corner in panel.corners]
     assert cloth_holds_n(strips) == pytest.approx(2 * (max(xs) - min(xs)) / 1000 * holds * 0.5)

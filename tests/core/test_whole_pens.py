@@ -149,7 +149,7 @@ def test_what_tears_off_a_hoop_by_hand():
     stable = stability(body, parked(structure, weighed, PLACE.holding_ground), 0.03)
     tarp = next(one for one in leaves(structure, body, stable, 22.0) if one.role == "cover")
     names = [one.name for one in body.surfaces]
-    strips = [p for p in structure.standing if p.covering == "tarp"]
+    strips = [p for p in structure.standing if p.covering.key == "tarp"]
     suction = np.zeros(48)
     for p in strips:
         i = (
@@ -454,7 +454,7 @@ def test_staples_every_75_mm_and_screws_every_450(shape):
         staples += math.ceil(
             (2 * max(p.cut_mm[0] for p in strips) + 2 * sum(p.cut_mm[1] for p in strips)) / 75
         )
-    counted = {item.row: item.count for item in structure.hardware if item.ref.startswith("fixing-")}
+    counted = {item.row.key: item.count for item in structure.hardware if item.ref.startswith("fixing-")}
     assert counted.get("staple", 0) == staples
     rows = [
         run

@@ -61,7 +61,7 @@ def _wanted(catalogue: Catalogue, flock: Flock, shape: str) -> dict[str, Value]:
     need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
     feeder, drinker = "tube-10", "nipple-20"
     edge, points = catalogue.containers[feeder].edge_m, catalogue.containers[drinker].points
-    each_m = need.edge_m(catalogue.containers[feeder].edge == "round")
+    each_m = need.edge_m(catalogue.containers[feeder].round)
     values: dict[str, Value] = {
         "feeder": feeder,
         "feeders": min(MOST_HUNG, math.ceil(flock.placed * each_m / edge)),

@@ -9,8 +9,8 @@ from decimal import Decimal
 
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.errors import ErgamotError, UnknownChoice
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.errors import ErgamotError
+from ergamot.core.finding import Phrase, What, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
@@ -20,7 +20,6 @@ from ergamot.core.place import Place
 from ergamot.core.stock.rough import rough_cost
 from ergamot.core.units import Quantity
 
-WHAT = ("space", "weight", "moving", "wind", "strength")
 BETTER = 1.01  # a change that does less than this for a verdict is not worth naming
 WORSE = 0.9  # of what it was, where it failed already
 PAIRED = 6  # of the best changes, tried two and two
@@ -32,10 +31,10 @@ STEPS: dict[str, tuple[float, ...]] = {
     "mass": (-0.2, 0.2),
 }
 # Where help is most likely found, by parameter; the rest follow
-LIKELY: dict[str, tuple[str, ...]] = {
-    "space": ("length", "width", "gear", "section"),
-    "weight": ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay"),
-    "moving": (
+LIKELY: dict[What, tuple[str, ...]] = {
+    What.SPACE: ("length", "width", "gear", "section"),
+    What.WEIGHT: ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay"),
+    What.MOVING: (
         "wheel",
         "axle",
         "handle",
@@ -50,8 +49,8 @@ LIKELY: dict[str, tuple[str, ...]] = {
         "roofed",
         "wall_sheet",
     ),
-    "strength": ("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
-    "wind": (
+    What.STRENGTH: ("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
+    What.WIND: (
         "anchors",
         "anchor",
         "ballast",
@@ -67,8 +66,8 @@ LIKELY: dict[str, tuple[str, ...]] = {
     ),
 }
 # What has little or no say in a verdict is not tried for it
-IDLE: dict[str, tuple[str, ...]] = {
-    "space": (
+IDLE: dict[What, tuple[str, ...]] = {
+    What.SPACE: (
         "anchor",
         "ballast",
         "axle_",
@@ -82,10 +81,10 @@ IDLE: dict[str, tuple[str, ...]] = {
         "walls",
         "wall_sheet",
     ),
-    "weight": ("anchor", "ballast", "gear", "axle_steel", "put_under", "lever_"),
-    "moving": ("anchor", "ballast", "axle_steel"),
-    "wind": ("axle_", "put_under", "lever_", "handle", "pairs"),
-    "strength": ("anchor", "ballast", "put_under"),
+    What.WEIGHT: ("anchor", "ballast", "gear", "axle_steel", "put_under", "lever_"),
+    What.MOVING: ("anchor", "ballast", "axle_steel"),
+    What.WIND: ("axle_", "put_under", "lever_", "handle", "pairs"),
+    What.STRENGTH: ("anchor", "ballast", "put_under"),
 }
 # What the keeper has or what the birds need is not traded away for a verdict
 NEEDED = ("house",)
@@ -103,10 +102,10 @@ class Mend:
     more_kg: float
     more_cost: Decimal
     ratio: float
-    mends: tuple[str, ...]
-    spoils: tuple[str, ...]
+    mends: tuple[What, ...]
+    spoils: tuple[What, ...]
 
-    def rank(self, what: str) -> tuple[float, float, float]:
+    def rank(self, what: What) -> tuple[float, float, float]:
         """Sorted by this, what mends the verdict comes first, then what spoils least, then the cheapest or nearest."""
         mended = what in self.mends
         return (
@@ -116,25 +115,21 @@ class Mend:
         )
 
 
-def mends(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: str) -> Iterator[Mend]:
+def mends(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: What) -> Iterator[Mend]:
     """Changes that would bring a verdict nearer to right, one after another as they are worked out.
 
-    Args: catalogue; design; flock; place; what, the verdict: space, weight, moving, wind
-        or strength.
+    Args: catalogue; design; flock; place; what, the verdict.
     Returns: an iterator of Mends: single changes, the most likely first, then the best of them in pairs when
         none alone mends it. Each is built and judged by the real engine.
-    Raises: UnknownChoice, at once.
     Source: common practice.
     """
-    if what not in WHAT:
-        raise UnknownChoice("what", what, WHAT)
     return _search(catalogue, design, flock, place, what)
 
 
-def _search(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: str) -> Iterator[Mend]:
+def _search(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: What) -> Iterator[Mend]:
     base = build(design, catalogue)
     judged = judge(catalogue, base, flock, place)
-    start = _Start(design, judged, _ratios(judged), rough_cost(base, catalogue))
+    start = _Start(design, judged, _ratios(judged), rough_cost(base))
     found: list[Mend] = []
     for changes in single_changes(catalogue, design, what):
         mend = _worked(catalogue, start, flock, place, what, changes)
@@ -157,15 +152,15 @@ class _Start:
 
     design: Design
     judged: Judged
-    ratios: Mapping[str, float]
+    ratios: Mapping[What, float]
     cost: Decimal
 
 
-def _ratios(judged: Judged) -> dict[str, float]:
+def _ratios(judged: Judged) -> dict[What, float]:
     return {one.what: one.ratio for one in judged.everything}
 
 
-def single_changes(catalogue: Catalogue, design: Design, what: str) -> Iterable[dict[str, Value]]:
+def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable[dict[str, Value]]:
     """Every change of one value worth trying for a verdict, the likeliest first.
 
     Args: catalogue; design; what, the verdict.
@@ -212,9 +207,9 @@ def _other_values(one: Parameter, design: Design, catalogue: Catalogue) -> Itera
 
 
 def _resists(catalogue: Catalogue, key: str, now: str) -> bool:
-    """Is a mesh no weaker against what tears than the one there is? Safety is not traded for weight."""
-    weak = [catalogue.meshes[one].resists.startswith("nothing") for one in (key, now)]
-    return weak[1] or not weak[0]
+    """Does a mesh keep out all that the one there is does? Safety is not traded for weight."""
+    out, still_out = (set(catalogue.meshes[one].keeps_out) for one in (now, key))
+    return out <= still_out
 
 
 def _worked(
@@ -222,7 +217,7 @@ def _worked(
     start: _Start,
     flock: Flock,
     place: Place,
-    what: str,
+    what: What,
     changes: Mapping[str, Value],
 ) -> Mend | None:
     """The pen with the changes, built and judged; None when it cannot be, or is no better."""
@@ -240,10 +235,10 @@ def _worked(
         words=_words(catalogue, start.design, changes),
         judged=judged,
         more_kg=judged.mass.fresh_kg - start.judged.mass.fresh_kg,
-        more_cost=rough_cost(structure, catalogue) - start.cost,
+        more_cost=rough_cost(structure) - start.cost,
         ratio=after[what],
-        mends=tuple(w for w in WHAT if before[w] < 1 <= after[w]),
-        spoils=tuple(w for w in WHAT if _spoilt(before[w], after[w])),
+        mends=tuple(w for w in What if before[w] < 1 <= after[w]),
+        spoils=tuple(w for w in What if _spoilt(before[w], after[w])),
     )
 
 

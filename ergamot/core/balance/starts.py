@@ -8,6 +8,7 @@ from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange
+from ergamot.core.finding import Grade, What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.shapes import SHAPES
@@ -28,27 +29,28 @@ class Start:
     lacking: tuple[str, ...]
 
     @property
-    def fails(self) -> tuple[str, ...]:
+    def fails(self) -> tuple[What, ...]:
         """The verdicts it fails, by name."""
-        return tuple(one.what for one in self.judged.findings if one.verdict == "fails")
+        return tuple(one.what for one in self.judged.findings if one.verdict is Grade.FAILS)
 
 
 def starts(catalogue: Catalogue, flock: Flock, place: Place) -> tuple[Start, ...]:
     """Three designs of different shapes for a flock, its movers, the site and the tools at hand.
 
-    Args: catalogue; flock; place.
-    Returns: up to three Starts, each good in Space to the leaving day; fewest failing first, then
-        fewest tools to borrow, then the better of the weakest other verdict.
-    Source: common practice.
+        Args: catalogue; flock; place.
+        Returns: up to three Starts, each good in Space to the leaving day; fewest failing first, then
+            fewest tools to borrow, then the better of the weakest other verdict.
+        Source: common practice.
 
-    >>> from datetime import date
-    >>> from ergamot.core.catalogue.loader import load_catalogue
-    >>> from ergamot.core.flock.flock import make_flock
-    >>> from ergamot.core.place import make_place
-    >>> c = load_catalogue()
-    >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-    >>> len({start.design.shape for start in starts(c, f, make_place(c))})
-    3
+        >>> from datetime import date
+        >>> from ergamot.core.catalogue.loader import load_catalogue
+        >>> from ergamot.core.finding import Grade, What
+    from ergamot.core.flock.flock import make_flock
+        >>> from ergamot.core.place import make_place
+        >>> c = load_catalogue()
+        >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+        >>> len({start.design.shape for start in starts(c, f, make_place(c))})
+        3
     """
     found = []
     for shape in SHAPES:

@@ -13,6 +13,7 @@ from ergamot.core.errors import OutOfRange
 
 LONGEST_TEXT = 200
 MOST_PARTS = 20  # lengths a row may list
+YES = "yes"
 
 
 @dataclass(frozen=True)
@@ -34,16 +35,23 @@ class Within:
 
 @dataclass(frozen=True)
 class Among:
-    """What a column of words holds: one of a few, or, with `many`, some of them."""
+    """What a column of keys holds: one of a few, or, with `many`, some of them; with `none`, perhaps nothing."""
 
     words: tuple[str, ...]
     many: bool = False
+    none: bool = False
+
+    @property
+    def told(self) -> str:
+        """What it takes, in words."""
+        return ", ".join(filter(None, self.words)) + (" or nothing" if self.none or "" in self.words else "")
 
     def check(self, name: str, value: object) -> None:
-        """Refuse a cell that holds another word, or none."""
-        for word in (str(value).split() or [""]) if self.many else [str(value)]:
+        """Refuse a cell that holds another key, or none."""
+        words = value if isinstance(value, tuple) else () if value is None else (value,)
+        for word in words if words or self.none else ("",):
             if word not in self.words:
-                raise OutOfRange(name, word, "one of: " + ", ".join(self.words))
+                raise OutOfRange(name, str(word)[:40], "one of: " + self.told)
 
 
 @dataclass(frozen=True)
@@ -66,6 +74,14 @@ class Row:
         Raises: OutOfRange naming the column.
         """
 
+    @classmethod
+    def filled(cls, cells: Mapping[str, str]) -> Mapping[str, str]:
+        """The cells of a row kept before some of its columns were there, with those filled in."""
+        return cells
+
+
+PRICE = Within(0.01, 10_000)
+
 
 def asked_of(kind: type[Row]) -> Mapping[str, Within | Among | None]:
     """What each column of a kind of row asks of its cells.
@@ -74,7 +90,7 @@ def asked_of(kind: type[Row]) -> Mapping[str, Within | Among | None]:
     Returns: by column; none where any text will do.
     Source: the class itself.
 
-    >>> from ergamot.core.catalogue.rows import Wheel
+    >>> from ergamot.core.catalogue import Wheel
     >>> asked_of(Wheel)["bore_mm"]
     Within(low=5, high=60, heading='')
     """

@@ -6,11 +6,13 @@ import csv
 from collections.abc import Callable
 from dataclasses import fields
 from decimal import Decimal
+from enum import StrEnum
 from functools import cache
 from importlib import resources
-from typing import Any, TypeVar, get_type_hints
+from types import UnionType
+from typing import Any, TypeVar, get_args, get_type_hints
 
-from ergamot.core.catalogue import columns, rows
+from ergamot.core.catalogue import birds, columns, coverings, farm, rows, timber, wares
 
 RowT = TypeVar("RowT", bound=columns.Row)
 
@@ -19,18 +21,36 @@ READERS: dict[Any, Callable[[str], Any]] = {
     int: int,
     float: float,
     Decimal: Decimal,
-    float | None: lambda text: float(text) if text else None,
-    tuple[float, ...]: lambda text: tuple(float(part) for part in text.split()),
-    tuple[Decimal, ...]: lambda text: tuple(Decimal(part) for part in text.split()),
-    tuple[str, ...]: lambda text: tuple(text.split()),
+    bool: lambda text: {"": False, columns.YES: True}[text],
 }
+
+
+def reader_of(hint: Any) -> Callable[[str], Any]:
+    """How the text of a cell is read.
+
+    Args: hint, the type of its column: text, a figure, a key, a tuple of either, or one of these or nothing.
+    Returns: a function of the text; it raises ValueError, KeyError or what its type raises.
+    Source: the row's own types.
+
+    >>> reader_of(tuple[float, ...])("2.44 3.05"), reader_of(float | None)("")
+    ((2.44, 3.05), None)
+    """
+    if isinstance(hint, UnionType):
+        some = reader_of(get_args(hint)[0])
+        return lambda text: some(text) if text else None
+    if get_args(hint):
+        part = reader_of(get_args(hint)[0])
+        return lambda text: tuple(part(word) for word in text.split())
+    if isinstance(hint, type) and issubclass(hint, StrEnum):
+        return hint
+    return READERS[hint]
 
 
 def _read(file: str, kind: type[RowT]) -> list[RowT]:
     hints = get_type_hints(kind)
     text = resources.files("ergamot.core.catalogue").joinpath("data", file).read_text("utf-8")
     return [
-        kind(**{column.name: READERS[hints[column.name]](row[column.name]) for column in fields(kind)})
+        kind(**{column.name: reader_of(hints[column.name])(row[column.name]) for column in fields(kind)})
         for row in csv.DictReader(text.splitlines())
     ]
 
@@ -51,20 +71,20 @@ def load_catalogue() -> rows.Catalogue:
     64.0
     """
     return rows.Catalogue(
-        strains=_by_key("strains.csv", rows.Strain),
-        floor_needs=_by_key("floor_needs.csv", rows.FloorNeed, "kind"),
-        protein_stages=tuple(_read("protein_stages.csv", rows.ProteinStage)),
-        sections=_by_key("sections.csv", rows.Section),
-        species=_by_key("species.csv", rows.Species),
-        sheets=_by_key("sheets.csv", rows.Sheet),
-        meshes=_by_key("meshes.csv", rows.Mesh),
-        wire_panels=_by_key("wire_panels.csv", rows.WirePanel),
-        containers=_by_key("containers.csv", rows.Container),
-        wheels=_by_key("wheels.csv", rows.Wheel),
-        grounds=_by_key("grounds.csv", rows.Ground),
-        people=_by_key("people.csv", rows.Person),
-        crews=_by_key("crews.csv", rows.Crew),
-        exposures=_by_key("exposures.csv", rows.Exposure),
-        hardware=_by_key("hardware.csv", rows.Hardware),
-        anchors=_by_key("anchors.csv", rows.Anchor),
+        strains=_by_key("strains.csv", birds.Strain),
+        floor_needs=_by_key("floor_needs.csv", birds.FloorNeed, "kind"),
+        protein_stages=tuple(_read("protein_stages.csv", birds.ProteinStage)),
+        sections=_by_key("sections.csv", timber.Section),
+        species=_by_key("species.csv", timber.Species),
+        sheets=_by_key("sheets.csv", coverings.Sheet),
+        meshes=_by_key("meshes.csv", coverings.Mesh),
+        wire_panels=_by_key("wire_panels.csv", coverings.WirePanel),
+        containers=_by_key("containers.csv", wares.Container),
+        wheels=_by_key("wheels.csv", wares.Wheel),
+        grounds=_by_key("grounds.csv", farm.Ground),
+        people=_by_key("people.csv", farm.Person),
+        crews=_by_key("crews.csv", farm.Crew),
+        exposures=_by_key("exposures.csv", farm.Exposure),
+        hardware=_by_key("hardware.csv", wares.Hardware),
+        anchors=_by_key("anchors.csv", wares.Anchor),
     )

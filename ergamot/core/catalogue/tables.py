@@ -9,8 +9,9 @@ from decimal import InvalidOperation
 from functools import lru_cache
 from typing import Any, get_type_hints
 
-from ergamot.core.catalogue import columns, rows
-from ergamot.core.catalogue.loader import READERS, load_catalogue
+from ergamot.core.catalogue import birds, columns, coverings, farm, rows, timber, wares
+from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.catalogue.loader import load_catalogue, reader_of
 from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.units import Quantity
@@ -36,21 +37,21 @@ class Table:
 TABLES: dict[str, Table] = {
     table.name: table
     for table in (
-        Table("strains", "Birds", rows.Strain),
-        Table("floor_needs", "What birds need", rows.FloorNeed, "kind"),
-        Table("species", "Timber", rows.Species),
-        Table("sections", "Sticks and tubes", rows.Section),
-        Table("sheets", "Sheet, board and tarp", rows.Sheet),
-        Table("meshes", "Mesh", rows.Mesh),
-        Table("wire_panels", "Wire panels", rows.WirePanel),
-        Table("wheels", "Wheels", rows.Wheel),
-        Table("hardware", "Fixings and fittings", rows.Hardware),
-        Table("anchors", "Anchors", rows.Anchor),
-        Table("containers", "Feeders and drinkers", rows.Container),
-        Table("grounds", "Ground", rows.Ground),
-        Table("people", "People", rows.Person),
-        Table("crews", "Crews", rows.Crew),
-        Table("exposures", "Open or sheltered", rows.Exposure),
+        Table("strains", "Birds", birds.Strain),
+        Table("floor_needs", "What birds need", birds.FloorNeed, "kind"),
+        Table("species", "Timber", timber.Species),
+        Table("sections", "Sticks and tubes", timber.Section),
+        Table("sheets", "Sheet, board and tarp", coverings.Sheet),
+        Table("meshes", "Mesh", coverings.Mesh),
+        Table("wire_panels", "Wire panels", coverings.WirePanel),
+        Table("wheels", "Wheels", wares.Wheel),
+        Table("hardware", "Fixings and fittings", wares.Hardware),
+        Table("anchors", "Anchors", wares.Anchor),
+        Table("containers", "Feeders and drinkers", wares.Container),
+        Table("grounds", "Ground", farm.Ground),
+        Table("people", "People", farm.Person),
+        Table("crews", "Crews", farm.Crew),
+        Table("exposures", "Open or sheltered", farm.Exposure),
     )
 }
 
@@ -64,6 +65,7 @@ UNITS = (
     ("_kg_m3", "kg/m3"),
     ("_kg_m", "kg/m"),
     ("_m2", "m2"),
+    ("_deg", "deg"),
     ("_mm", "mm"),
     ("_kg", "kg"),
     ("_m", "m"),
@@ -78,7 +80,7 @@ def unit_of(kind: type[columns.Row], column: str) -> str:
     Returns: as Quantity takes it.
     Source: the ending of the column's name.
 
-    >>> unit_of(rows.Species, "density_kg_m3"), unit_of(rows.Sheet, "lengths_m"), unit_of(rows.Wheel, "tyre")
+    >>> unit_of(timber.Species, "density_kg_m3"), unit_of(coverings.Sheet, "lengths_m"), unit_of(wares.Wheel, "tyre")
     ('kg/m3', 'm', '')
     """
     if not isinstance(columns.asked_of(kind)[column], columns.Within):
@@ -93,7 +95,7 @@ def heading(kind: type[columns.Row], column: str) -> str:
     Returns: words.
     Source: common practice.
 
-    >>> heading(rows.Species, "density_kg_m3"), heading(rows.Strain, "a_kg"), heading(rows.Sheet, "service_years")
+    >>> heading(timber.Species, "density_kg_m3"), heading(birds.Strain, "a_kg"), heading(coverings.Sheet, "service_years")
     ('density', 'mass full grown', 'service years')
     """
     asked = columns.asked_of(kind)[column]
@@ -112,13 +114,15 @@ def takes(kind: type[columns.Row], column: str) -> str:
     Returns: words; nothing where any text will do.
     Source: the class itself.
 
-    >>> takes(rows.Wheel, "rated_kg"), takes(rows.Container, "use")
+    >>> takes(wares.Wheel, "rated_kg"), takes(wares.Container, "use")
     ('5 to 3000', 'feeder, drinker')
     """
     asked = columns.asked_of(kind)[column]
     if isinstance(asked, columns.Within):
         return f"{asked.low:g} to {asked.high:g}"
-    return ", ".join(asked.words) if asked else ""
+    if get_type_hints(kind)[column] is bool:
+        return f"{columns.YES} or nothing"
+    return asked.told if asked else ""
 
 
 def said_cells(kind: type[columns.Row], cells: Mapping[str, str]) -> dict[str, Phrase]:
@@ -128,7 +132,7 @@ def said_cells(kind: type[columns.Row], cells: Mapping[str, str]) -> dict[str, P
     Returns: a phrase for each column whose figures have a unit.
     Source: common practice.
 
-    >>> said_cells(rows.Wheel, {"rated_kg": "110", "tyre": "air"})["rated_kg"].text("imperial")
+    >>> said_cells(wares.Wheel, {"rated_kg": "110", "tyre": "air"})["rated_kg"].text("imperial")
     '243 lb'
     """
     said = {}
@@ -176,8 +180,10 @@ def cells_of(row: columns.Row) -> dict[str, str]:
 
 
 def _text(value: Any) -> str:
-    if value is None:
+    if value is None or value is False:
         return ""
+    if value is True:
+        return columns.YES
     if isinstance(value, tuple):
         return " ".join(_text(part) for part in value)
     return f"{value:g}" if isinstance(value, float) else str(value)
@@ -197,9 +203,12 @@ def read_row(table: Table, cells: Mapping[str, str]) -> columns.Row:
         text = str(cells.get(column, "")).strip()
         if len(text) > LONGEST_CELL:
             raise OutOfRange(column, text[:40], f"at most {LONGEST_CELL} letters")
+        asked = columns.asked_of(table.row)[column]
         try:
-            read[column] = READERS[hints[column]](text)
-        except (ValueError, OverflowError, InvalidOperation):
+            read[column] = reader_of(hints[column])(text)
+        except (ValueError, KeyError, OverflowError, InvalidOperation):
+            if isinstance(asked, columns.Among):
+                raise OutOfRange(column, text[:40], "one of: " + asked.told) from None
             raise Unreadable(
                 f"“{text[:40]}” cannot be read as {column.replace('_', ' ')}", field=column, value=text
             ) from None
@@ -253,21 +262,37 @@ def _laid_over(own: OwnRows) -> tuple[rows.Catalogue, tuple[Unusable, ...]]:
     for name, cells in sorted(own, key=lambda one: LAST.index(one[0]) if one[0] in LAST else -1):
         read = json.loads(cells)
         try:
-            catalogue = with_row(catalogue, name, {**_shipped_cells(name, read), **read})
+            catalogue = with_row(catalogue, name, as_now(name, read))
         except ErgamotError as refused:
             key = str(read.get(TABLES[name].key, "")) if name in TABLES else ""
             left_out.append(Unusable(name, key, refused.field, refused.message))
     return catalogue, tuple(left_out)
 
 
-def _shipped_cells(name: str, cells: Mapping[str, str]) -> dict[str, str]:
-    """The shipped row under an own one, for columns that came after the own row was kept."""
+def as_now(name: str, cells: Mapping[str, str]) -> dict[str, str]:
+    """The cells of an own row with those columns filled in that came after it was kept.
+
+    Args: name of its table; cells, as they were kept.
+    Returns: text for every column: as the shipped row of its key has it, else as the kind of row says.
+    Raises: UnknownChoice.
+    Source: common practice.
+
+    >>> as_now("sheets", {"key": "my-tarp", "use": "roof tarp"})["stuff"]
+    'cloth'
+    """
     table = table_of(name)
     shipped = getattr(load_catalogue(), name).get(cells.get(table.key, ""))
-    return cells_of(shipped) if shipped else {}
+    missing = (
+        {column: text for column, text in cells_of(shipped).items() if column not in cells} if shipped else {}
+    )
+    return {column: str(text) for column, text in {**table.row.filled(cells), **missing}.items()}
 
 
-LAST = ("strains", "wheels", "crews")  # their rows name rows of other tables, which are laid first
+LAST = (
+    "strains",
+    "wheels",
+    "crews",
+)  # their rows name rows of other tables, or are made to fit them: laid last
 
 
 def with_row(catalogue: rows.Catalogue, name: str, cells: Mapping[str, str]) -> rows.Catalogue:
@@ -287,13 +312,13 @@ def with_row(catalogue: rows.Catalogue, name: str, cells: Mapping[str, str]) -> 
 
 def _check_names(catalogue: rows.Catalogue, row: columns.Row) -> None:
     """A row that names rows of another table must find them."""
-    if isinstance(row, rows.Strain):
+    if isinstance(row, birds.Strain):
         rows.pick(catalogue.floor_needs, row.kind, "kind")
-    if isinstance(row, rows.Crew):
+    if isinstance(row, farm.Crew):
         for person in row.people:
             rows.pick(catalogue.people, person, "people")
-    if isinstance(row, rows.Wheel):
-        bores = {one.bore_mm for one in load_catalogue().wheels.values()}
+    if isinstance(row, wares.Wheel):
+        bores = {one.bore_mm for one in rows.of_kind(catalogue, Fitting.ROD) if one.bore_mm}
         if row.bore_mm not in bores:
             fits = " or ".join(f"{bore:g}" for bore in sorted(bores))
             raise OutOfRange("bore_mm", row.bore_mm, f"{fits} mm, for which there are axle rods")

@@ -21,9 +21,11 @@ import numpy as np
 import shapely
 from shapely import Polygon
 
+from ergamot.core.catalogue import Covering
 from ergamot.core.frame.contact import FACES, solids
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.kinds import Item
 from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
@@ -106,7 +108,7 @@ def lines(structure: Structure, look: LookName = "corner") -> tuple[Line, ...]:
         _add_panel(scene, panel)
     _add_bends(scene, (panel for panel in structure.standing if panel.curved))
     for item in structure.hardware:
-        if item.role == "wheel" and item.size_mm:
+        if item.item is Item.WHEEL and item.size_mm:
             _add_wheel(scene, item)
     return tuple(_visible(scene))
 
@@ -161,7 +163,7 @@ def _outline_edges(panel: Panel, face: Face, whole: Polygon) -> Iterator[tuple[F
 
 def _add_bends(scene: _Scene, panels: Iterable[Panel]) -> None:
     """Edges along the bend of a bent sheet: its borders, and where it turns away from the eye."""
-    known: dict[tuple[str, frozenset[Point]], list[Panel]] = {}
+    known: dict[tuple[Covering | None, frozenset[Point]], list[Panel]] = {}
     for panel in panels:
         for a, b in zip(panel.corners, panel.corners[1:] + panel.corners[:1], strict=True):
             if abs(b[0] - a[0]) > 0.5 * math.dist(a, b):

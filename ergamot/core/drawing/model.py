@@ -14,15 +14,18 @@ from typing import Literal
 import shapely
 from shapely import Polygon
 
-from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue import Container
+from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.frame.contact import FACES
 from ergamot.core.frame.geometry import Point, drum
+from ergamot.core.frame.kinds import Group, Item, When
 from ergamot.core.frame.soundness import face_of
-from ergamot.core.frame.structure import Group, Hardware, Member, Panel, Structure
+from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
 PartKind = Literal["stick", "tube", "sheet", "mesh", "wheel", "rod", "block"]
 Triangle = tuple[int, int, int]
 Edge = tuple[int, int]
+Made = tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]  # corners, triangles, edges
 OVER_MM = 8.0  # sheet is drawn this far outside the sticks, over whatever mesh lies under it
 MESH_OUT_MM = 1.0
 ROD_SIDES = 8
@@ -38,7 +41,7 @@ STAKE_MM, STAKE_TALL = 22.0, 7.0
 class Part:
     """One part. `corners` in mm; `triangles` and `edges` by corner; seen from both sides where it is flat.
 
-    `label` is a stick's in the cut list. `opening_mm` is the widest gap in a mesh, 0 in what lets nothing through; `normal` is (0, 0, 0) for solids.
+    `label` is a stick's in the cut list, `pattern` how a covering is drawn. `opening_mm` is the widest gap in a mesh, 0 in what lets nothing through; `normal` is (0, 0, 0) for solids.
     """
 
     ref: str
@@ -47,6 +50,7 @@ class Part:
     role: str
     group: Group
     material: str
+    pattern: Pattern | None
     kg: float
     opening_mm: float
     normal: Point
@@ -55,35 +59,27 @@ class Part:
     edges: tuple[Edge, ...]
 
 
-def model(structure: Structure, catalogue: Catalogue) -> tuple[Part, ...]:
+def model(structure: Structure) -> tuple[Part, ...]:
     """Every part of a structure that stands on the grass, as a solid.
 
-    Args: structure; catalogue it was built from.
+    Args: structure.
     Returns: the Parts: sticks, coverings, then hardware.
     Source: geometry.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.frame.design import build, make_design
     >>> c = load_catalogue()
-    >>> {part.kind for part in model(build(make_design(c, "low-pen", {}), c), c)} >= {"stick", "wheel"}
+    >>> {part.kind for part in model(build(make_design(c, "low-pen", {}), c))} >= {"stick", "wheel"}
     True
     """
     return (
         *(_stick(member) for member in structure.members),
-        *(_covering(panel, _opening_mm(panel, catalogue)) for panel in structure.standing),
-        *_hardware(structure.hardware, catalogue),
+        *(_covering(panel) for panel in structure.standing),
+        *_hardware(structure.hardware),
         *_anchors(structure),
         *_cans(structure),
         *_waiting(structure),
     )
-
-
-def _opening_mm(panel: Panel, catalogue: Catalogue) -> float:
-    """The widest clear gap in a panel's wire."""
-    mesh, wire = catalogue.meshes.get(panel.covering), catalogue.wire_panels.get(panel.covering)
-    if mesh:
-        return max(mesh.pitch_x_mm, mesh.pitch_y_mm) - mesh.wire_mm
-    return max(wire.pitch_mm, wire.cross_pitch_mm) - wire.wire_mm if wire else 0.0
 
 
 def _stick(member: Member) -> Part:
@@ -105,6 +101,7 @@ def _stick(member: Member) -> Part:
         member.role,
         member.group,
         material,
+        None,
         member.fresh_kg,
         0.0,
         (0.0, 0.0, 0.0),
@@ -132,7 +129,7 @@ def _outward(piece: tuple[Point, ...]) -> Iterator[tuple[int, int, int, int]]:
         yield (a, b, c, d) if looks_out else (d, c, b, a)
 
 
-def _covering(panel: Panel, opening_mm: float) -> Part:
+def _covering(panel: Panel) -> Part:
     face = face_of(panel)
     rings = [[face.flat(corner)[:2] for corner in ring] for ring in (panel.corners, *panel.holes)]
     corners: dict[tuple[float, float], int] = {}
@@ -152,9 +149,10 @@ def _covering(panel: Panel, opening_mm: float) -> Part:
         "sheet" if panel.solid else "mesh",
         panel.role,
         panel.group,
-        panel.covering or "own",
+        panel.covering.key if panel.covering else "own",
+        panel.pattern,
         panel.kg,
-        opening_mm,
+        panel.covering.gap_mm if panel.covering else 0.0,
         panel.normal,
         tuple(face.point(u, v, out) for u, v in corners),
         tuple(triangles),
@@ -162,17 +160,17 @@ def _covering(panel: Panel, opening_mm: float) -> Part:
     )
 
 
-def _hardware(items: tuple[Hardware, ...], catalogue: Catalogue) -> Iterator[Part]:
+def _hardware(items: tuple[Hardware, ...]) -> Iterator[Part]:
     for item in items:
-        if item.when == "aside" or item.group == "fixings" or item.role == "pulling rope":
+        if item.when is When.ASIDE or item.item in (Item.FIXING, Item.ROPE):
             continue
         made = (
             _drum(item)
             if item.size_mm
-            else _block(item.place, BUCKET_MM if item.row in catalogue.containers else BLOCK_MM)
+            else _block(item.place, BUCKET_MM if isinstance(item.row, Container) else BLOCK_MM)
         )
-        kind: PartKind = "block" if not item.size_mm else "wheel" if item.role == "wheel" else "rod"
-        yield Part(item.ref, "", kind, item.role, item.group, item.row, item.kg, 0.0, (0.0, 0.0, 0.0), *made)
+        kind: PartKind = "block" if not item.size_mm else "wheel" if item.item is Item.WHEEL else "rod"
+        yield _solid(item.ref, kind, item.role, item.group, item.row.key if item.row else "", item.kg, made)
 
 
 def _anchors(structure: Structure) -> Iterator[Part]:
@@ -188,10 +186,8 @@ def _anchors(structure: Structure) -> Iterator[Part]:
         base = len(stake[0])
         corners = (*stake[0], (x, y, tall), (*at, STAKE_MM * STAKE_TALL / 2))
         edges = (*stake[2], (base, base + 1))
-        yield Part(
-            f"anchor-{i}", "", "block", "anchor", "gear", anchor.row, 0.0, 0.0, (0.0, 0.0, 0.0),
-            corners, stake[1], edges,
-        )  # fmt: skip
+        made = (corners, stake[1], edges)
+        yield _solid(f"anchor-{i}", "block", "anchor", Group.GEAR, anchor.row.key, 0.0, made)
 
 
 def _cans(structure: Structure) -> Iterator[Part]:
@@ -199,29 +195,34 @@ def _cans(structure: Structure) -> Iterator[Part]:
     for i, can in enumerate(structure.ballast, start=1):
         x, y = can.place
         made = _block((x, y + math.copysign(CAN_MM, y), CAN_MM), CAN_MM, CAN_TALL)
-        yield Part(
-            f"can-{i}", "", "block", "water can", "gear", "water-can", can.kg, 0.0, (0.0, 0.0, 0.0), *made
-        )
+        yield _solid(f"can-{i}", "block", "water can", Group.GEAR, "water-can", can.kg, made)
 
 
 def _waiting(structure: Structure) -> Iterator[Part]:
     """A dolly, lifting frame or chassis as it waits behind the pen, the rear pair nearer."""
     front = structure.front_axle
     for item in structure.hardware:
-        if item.when != "aside" or not item.size_mm:
+        if item.when is not When.ASIDE or not item.size_mm:
             continue
         x, y, z = item.place
         further = 2.5 * z if front is not None and x == front.x_mm else 0.0
         behind = replace(item, place=(-WAITS_MM - z - further, y, z))
-        kind: PartKind = "wheel" if item.role == "loose wheel" else "rod"
-        yield Part(item.ref, "", kind, item.role, "gear", item.row, 0.0, 0.0, (0.0, 0.0, 0.0), *_drum(behind))
+        kind: PartKind = "wheel" if item.item is Item.LOOSE_WHEEL else "rod"
+        yield _solid(
+            item.ref, kind, item.role, Group.GEAR, item.row.key if item.row else "", 0.0, _drum(behind)
+        )
 
 
-def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
+def _solid(ref: str, kind: PartKind, role: str, group: Group, material: str, kg: float, made: Made) -> Part:
+    """A part that is not a covering."""
+    return Part(ref, "", kind, role, group, material, None, kg, 0.0, (0.0, 0.0, 0.0), *made)
+
+
+def _drum(item: Hardware) -> Made:
     """A drum lying across the pen: a ring at each end, and a middle to fan them from."""
     assert item.size_mm
     (x, y, z), (across, wide) = item.place, item.size_mm
-    n = DRUM_SIDES if item.role.endswith("wheel") else ROD_SIDES
+    n = DRUM_SIDES if item.item in (Item.WHEEL, Item.LOOSE_WHEEL) else ROD_SIDES
     right, left = drum(item.place, across, wide, n)
     corners = (*right, *left, (x, y - wide / 2, z), (x, y + wide / 2, z))
     triangles: list[Triangle] = []
@@ -233,9 +234,7 @@ def _drum(item: Hardware) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tupl
     return corners, tuple(triangles), tuple(edges)
 
 
-def _block(
-    place: Point, s: float, tall: float = 1.5
-) -> tuple[tuple[Point, ...], tuple[Triangle, ...], tuple[Edge, ...]]:
+def _block(place: Point, s: float, tall: float = 1.5) -> Made:
     x, y, z = place
     low = [(x - s, y - s, z), (x + s, y - s, z), (x + s, y + s, z), (x - s, y + s, z)]
     corners = (*low, *((a, b, c + tall * s) for a, b, c in low))

@@ -5,6 +5,7 @@ from __future__ import annotations
 from itertools import pairwise
 
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Structure
 
 STEP_MM = 100.0
@@ -53,7 +54,7 @@ def arch_pieces(structure: Structure) -> tuple[tuple[str, tuple[Flat, ...]], ...
     >>> len(arch_pieces(build(make_design(c, "hoop", {}), c)))
     8
     """
-    front = [m for m in structure.members if m.role == "arch piece"]
+    front = [m for m in structure.members if m.duty is Duty.ARCH]
     front = [m for m in front if m.centre[0] > sum(structure.body.x) / 2]
     flats = [tuple((c[1], c[2]) for c in m.corners) for m in front]
     return tuple((m.label, (f[0], f[4], f[7], f[3])) for m, f in zip(front, flats, strict=True))

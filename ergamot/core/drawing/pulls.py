@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from ergamot.core.frame.design import Design
 from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.kinds import Group, Space
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 
@@ -46,7 +47,7 @@ def _pulls(structure: Structure, design: Design) -> Iterator[Pull]:
     yield from _crown(structure, design)
     if axle:
         yield Pull("axle", (axle.x_mm, right, axle.radius_mm), (1.0, 0.0, 0.0))
-    house = next((zone for zone in structure.zones if zone.role == "house"), None)
+    house = next((zone for zone in structure.zones if zone.space is Space.HOUSE), None)
     if house:
         floor = house.z[0]
         yield Pull("house_floor", ((house.x[0] + house.x[1]) / 2, house.y[0], floor), (0.0, 0.0, 1.0))
@@ -54,7 +55,7 @@ def _pulls(structure: Structure, design: Design) -> Iterator[Pull]:
     roofed = values.get("roofed")
     if isinstance(roofed, float):
         long = body.x[1] - body.x[0]
-        sheets = [c for p in structure.standing if p.group == "roof" and not p.outside for c in p.corners]
+        sheets = [c for p in structure.standing if p.group is Group.ROOF and not p.outside for c in p.corners]
         at = max((x for x, _, _ in sheets), default=body.x[0] + roofed * long)
         edge = (at, right, structure.mean_height_mm)
         yield Pull("roofed", edge, (1.0, 0.0, 0.0), 1 / long)

@@ -13,7 +13,9 @@ from typing import Literal
 import shapely
 from shapely import Polygon
 
+from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.frame.geometry import Flat, Point, convex_hull, drum, polygon_area
+from ergamot.core.frame.kinds import TIED, Item, When
 from ergamot.core.frame.structure import Dimension, Hardware, Panel, Structure
 
 ViewName = Literal["plan", "side", "end"]
@@ -24,7 +26,7 @@ Kind = Literal["stick", "sheet", "mesh", "wheel", "rod", "part", "opening"]
 class Outline:
     """One thing in a view; `ref` points back to the structure, `label` is its cut-list label.
 
-    `holes` are cut out of it: openings in a sheet or mesh.
+    `holes` are cut out of it: openings in a sheet or mesh; `pattern` is how a covering is drawn.
     """
 
     ref: str
@@ -33,6 +35,7 @@ class Outline:
     label: str
     points: tuple[Flat, ...]
     holes: tuple[tuple[Flat, ...], ...] = ()
+    pattern: Pattern | None = None
 
 
 @dataclass(frozen=True)
@@ -65,7 +68,6 @@ _EYES: dict[ViewName, _Eye] = {
 }
 CIRCLE_POINTS = 36
 EDGE_ON_MM2 = 500.0  # a panel that shows less than this is seen edge on
-TIED = ("anchor and strap", "water can")  # of what waits aside, what is at the pen while it stands
 SMALL_PART_MM = 22.0  # hinges and latches are drawn as a mark this wide
 
 
@@ -96,12 +98,12 @@ def view(structure: Structure, name: ViewName) -> View:
     for panel in _standing(structure):
         kind: Kind = "sheet" if panel.solid else "mesh"
         ring, holes = _flattened(eye, panel)
-        add(panel.corners, Outline(panel.ref, kind, panel.role, panel.label, ring, holes))
+        add(panel.corners, Outline(panel.ref, kind, panel.role, panel.label, ring, holes, panel.pattern))
     for opening in structure.openings:
         shape = _silhouette(eye, (opening.corners,))
         add(opening.corners, Outline(opening.ref, "opening", opening.role, opening.closed_by, shape))
     for item in structure.hardware:
-        if item.when == "aside" and item.role not in TIED:
+        if item.when is When.ASIDE and item.item not in TIED:
             continue
         solid = _hardware(item, name)
         if solid:
@@ -165,7 +167,7 @@ def _round(point: Flat) -> Flat:
 def _hardware(item: Hardware, name: ViewName) -> tuple[Kind, tuple[Point, ...]] | None:
     x, y, z = item.place
     if item.size_mm is None:
-        if item.group == "fixings" or item.role == "pulling rope":
+        if item.item in (Item.FIXING, Item.ROPE):
             return None
         s = SMALL_PART_MM
         return "part", tuple(
@@ -173,4 +175,4 @@ def _hardware(item: Hardware, name: ViewName) -> tuple[Kind, tuple[Point, ...]] 
         )
     round_or_square = CIRCLE_POINTS if name == "side" else 4  # along its face a drum is a rectangle
     right, left = drum(item.place, *item.size_mm, round_or_square)
-    return ("wheel" if item.role == "wheel" else "rod"), (*right, *left)
+    return ("wheel" if item.item is Item.WHEEL else "rod"), (*right, *left)

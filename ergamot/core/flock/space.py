@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import FloorNeed
 from ergamot.core.errors import require_range
-from ergamot.core.finding import Finding, Phrase, Working, phrase
+from ergamot.core.finding import Finding, Phrase, What, Working, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import mass_kg
 from ergamot.core.units import Quantity
@@ -151,7 +151,7 @@ def judge_space(
             )
         )
     return Finding(
-        what="space",
+        what=What.SPACE,
         title="Space",
         sentence=_sentence(flock, days, floor_m2),
         figure=phrase("{has} a bird", has=Quantity(days[-1].has_m2, "m2")),

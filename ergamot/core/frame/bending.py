@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 
 from ergamot.core.catalogue import Section
-from ergamot.core.catalogue.rows import STEEL_KG_M3
+from ergamot.core.catalogue.coverings import STEEL_KG_M3
+from ergamot.core.catalogue.kinds import Made
 from ergamot.core.frame.structure import Member
 
 # NDS 2018: size factor of dimension lumber by depth (Supplement table 4A), wet service, load duration (2.3.2)
@@ -16,7 +17,7 @@ DURATION = {"snow": 1.15, "moving": 1.0, "wind": 1.6}
 PVC_KG_M3 = 1400.0  # ASTM D1785
 # mild tube strip yields at 205 MPa; 1.5 is a judgement: no person stands under it
 STEEL_ALLOWED_MPA = 205.0 / 1.5
-TUBE_E_GPA = {"steel": 200.0, "plastic": 2.8}  # AISC 360-16; ASTM D1784, cell class 12454
+TUBE_E_GPA = {Made.STEEL: 200.0, Made.PLASTIC: 2.8}  # AISC 360-16; ASTM D1784, cell class 12454
 FV_MPA = 0.93  # shear along the grain, least of the softwoods; NDS Supplement table 4A
 E_OVER_G = 16.0  # stiffness in bending over stiffness in twisting, of wood; USDA FPL-GTR-282
 PVC_ALLOWED_MPA = 14.0  # ASTM D2241 hydrostatic design stress; that it serves for bending is a judgement
@@ -43,7 +44,7 @@ def tube_wall_mm(section: Section) -> float:
     Returns: mm.
     Source: area = mass ÷ density; steel 7850, PVC 1400 kg/m³.
     """
-    density = PVC_KG_M3 if is_plastic(section) else STEEL_KG_M3
+    density = PVC_KG_M3 if section.made is Made.PLASTIC else STEEL_KG_M3
     area = (section.kg_m or 0.0) / density * 1e6
     outside = section.deep_mm
     return (outside - math.sqrt(max(0.0, outside**2 - 4 * area / math.pi))) / 2
@@ -69,20 +70,10 @@ def stiffness_n_m2(member: Member, level_axis: int) -> float:
     Source: mechanics of a rectangle and of a ring.
     """
     if member.species is None:
-        e_gpa = TUBE_E_GPA["plastic" if is_plastic(member.section) else "steel"]
+        e_gpa = TUBE_E_GPA[member.section.made]
         return e_gpa * tube_modulus(member.section) * member.section.deep_mm / 2 / 1000
     wide, deep = cross_section(member, level_axis)
     return member.species.e_gpa * wide * deep**3 / 12 / 1000
-
-
-def is_plastic(section: Section) -> bool:
-    """Is a tube of plastic pipe?
-
-    Args: section.
-    Returns: whether it is.
-    Source: keys of the catalogue.
-    """
-    return section.key.startswith("pvc")
 
 
 def size_factor(deep_mm: float) -> float:

@@ -12,7 +12,8 @@ import numpy as np
 from ergamot.core.catalogue import Section, Species
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point, box_corners
-from ergamot.core.frame.structure import Cut, Group, Member, Notch, When
+from ergamot.core.frame.kinds import Duty, Group, When
+from ergamot.core.frame.structure import Cut, Member, Notch
 
 SQUARE_DEG = 0.05  # a cut nearer square than this is sawn square
 _GAUSS = ((1 + 3**-0.5) / 2, (1 - 3**-0.5) / 2)  # two-point rule on 0..1: exact to cubics
@@ -20,14 +21,15 @@ _GAUSS = ((1 + 3**-0.5) / 2, (1 - 3**-0.5) / 2)  # two-point rule on 0..1: exact
 
 @dataclass(frozen=True)
 class Piece:
-    """What a stick is for: its role, the letter of its label, why it is there, and its group."""
+    """What a stick is for: its duty, its role in words, the letter of its label, why it is there, and its group."""
 
+    duty: Duty
     role: str
     letter: str
     why: str
-    group: Group = "frame"
+    group: Group = Group.FRAME
     section: Section | None = None
-    when: When = "now"
+    when: When = When.NOW
 
 
 @dataclass
@@ -168,6 +170,7 @@ class Framing:
         made = Member(
             ref=f"stick-{len(self.members) + 1}",
             label=piece.letter,
+            duty=piece.duty,
             role=piece.role,
             group=piece.group,
             why=piece.why,

@@ -12,12 +12,12 @@ from shapely import MultiPoint, Polygon
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.footing import Lever
+from ergamot.core.frame.kinds import SWINGING
 from ergamot.core.frame.soundness import OVERLAP_MM, separation_mm
 from ergamot.core.frame.structure import Member, Structure
 
 LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; judgement: a worn hub wobbles as far
 BESIDE_MM = 1.0  # sticks that end this near a wheel's side are beside it, not in its way
-SWINGS = ("lever", "wheel board", "pivot board")
 
 
 @dataclass(frozen=True)
@@ -56,7 +56,7 @@ def _nearest(structure: Structure, lever: Lever) -> Iterator[Gap]:
     best: Gap | None = None
     for member in structure.members:
         beside = [abs(corner[1]) for solid in member.solids for corner in solid if corner[1] * lever.side > 0]
-        if not beside or max(beside) < inner + BESIDE_MM or member.role in SWINGS:
+        if not beside or max(beside) < inner + BESIDE_MM or member.duty in SWINGING:
             continue
         shape = shapely.unary_union([_flat(solid) for solid in member.solids])
         gaps = shapely.distance(centres, shape) - lever.swing.radius_mm
@@ -78,8 +78,8 @@ def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:
     Raises: OutOfRange, naming the axle's place and what is in the way.
     Source: separating planes.
     """
-    own = [member for member in members if member.role in SWINGS]
-    others = [member for member in members if member.role not in SWINGS]
+    own = [member for member in members if member.duty in SWINGING]
+    others = [member for member in members if member.duty not in SWINGING]
     boxes, mine = bounds(tuple(others)), bounds(tuple(own))
     for member, box in zip(own, mine, strict=True):
         near = np.all((boxes[:, 0] < box[1]) & (boxes[:, 1] > box[0]), axis=1)

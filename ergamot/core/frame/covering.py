@@ -10,13 +10,13 @@ import shapely
 from shapely import MultiPolygon, Polygon, box
 from shapely.geometry.base import BaseGeometry
 
-from ergamot.core.catalogue import Mesh, Sheet, WirePanel
+from ergamot.core.catalogue import Covering, Mesh, Sheet
 from ergamot.core.frame.contact import FACES, TOUCH_MM
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.structure import Group, Member, Opening, Panel, When
+from ergamot.core.frame.kinds import Group, Part, Purpose, Space, When
+from ergamot.core.frame.structure import Member, Opening, Panel
 
-Covering = Sheet | Mesh | WirePanel
 UPRIGHT_NZ = 0.5  # a face within 30° of upright
 GRID_MM = 0.001  # corners nearer than this are one
 LEAST_STRIP_MM = 25.0  # half a rail's thickness and a little: no strip is cut to cover only wood
@@ -24,29 +24,32 @@ LEAST_STRIP_MM = 25.0  # half a rail's thickness and a little: no strip is cut t
 
 @dataclass(frozen=True)
 class Coat:
-    """What one piece of covering is for."""
+    """What one piece of covering is for; a part the keeper has weighs `own_kg`, and is not bought."""
 
     role: str
     what: Covering
     group: Group
-    inside: str = "run"
-    outside: str = ""
+    inside: Space = Space.RUN
+    outside: Space = Space.OPEN
+    part: Part = Part.CLADDING
     piece: str = ""
-    when: When = "now"
+    when: When = When.NOW
     ref: str = ""
     under: bool = False  # another covering lies over it
-    own_kg: float | None = None  # a part the keeper has: weighs this, and is not bought
+    own_kg: float | None = None
+    closes: str = ""  # the opening it is the leaf of
 
 
-def wall(role: str, what: Covering, inside: str = "run") -> Coat:
+def wall(role: str, what: Covering, inside: Space = Space.RUN) -> Coat:
     """A coat of a wall: it weighs with the house, the walls or the mesh.
 
     Args: role; what; inside, the space behind it: run or house.
     Returns: the Coat.
     Source: common practice.
     """
-    group: Group = "walls" if isinstance(what, Sheet) else "mesh"
-    return Coat(role, what, "house" if inside == "house" else group, inside)
+    if inside is Space.HOUSE:
+        return Coat(role, what, Group.HOUSE, inside)
+    return Coat(role, what, Group.WALLS if isinstance(what, Sheet) else Group.MESH, inside)
 
 
 @dataclass
@@ -56,11 +59,14 @@ class Coverer:
     _wanted: list[tuple[Face, Coat, BaseGeometry]] = field(default_factory=list)
     openings: list[Opening] = field(default_factory=list)
     _holes: list[tuple[Face, BaseGeometry]] = field(default_factory=list)
-    _laid: list[tuple[Face, Coat, BaseGeometry]] = field(default_factory=list)
+    _laid: list[tuple[Face, Coat, BaseGeometry, bool]] = field(default_factory=list)
 
-    def open(self, face: Face, u: Flat, v: Flat, role: str, closed_by: str, **more: object) -> Opening:
+    def open(
+        self, face: Face, u: Flat, v: Flat, purpose: Purpose, role: str, closed_by: str, **more: object
+    ) -> Opening:
         """Leave a hole in a face; whatever covers the face there is cut round it."""
-        made = Opening(f"opening-{len(self.openings) + 1}", role, face.name, face.rectangle(u, v), closed_by)
+        ref = f"opening-{len(self.openings) + 1}"
+        made = Opening(ref, purpose, role, face.name, face.rectangle(u, v), closed_by)
         made = replace(made, **more)  # type: ignore[arg-type]  # the rest of Opening's own fields
         self.openings.append(made)
         self._holes.append((face, box(u[0], v[0], u[1], v[1])))
@@ -87,8 +93,8 @@ class Coverer:
 
     def lay(self, face: Face, coat: Coat, u: Flat, v: Flat, w: float) -> None:
         """Lay a covering w mm above a face, not cut round its openings: a leaf, a vent's mesh."""
-        raised = replace(face, origin=face.point(0, 0, w), name=face.name if not w else f"{face.name} leaf")
-        self._laid.append((raised, coat, box(u[0], v[0], u[1], v[1])))
+        raised = replace(face, origin=face.point(0, 0, w))
+        self._laid.append((raised, coat, box(u[0], v[0], u[1], v[1]), w > 0))
 
     def done(self, members: tuple[Member, ...]) -> tuple[Panel, ...]:
         """Every panel, cut round the openings in its face, with what lies on wood."""
@@ -99,9 +105,10 @@ class Coverer:
                     region = region.difference(hole)
             for part in _parts(region):
                 panels.append((_panel(f"panel-{len(panels) + 1}", face, coat, part), face, part))
-        for face, coat, region in self._laid:
+        for face, coat, region, raised in self._laid:
             for part in _parts(region):
-                panels.append((_panel(f"panel-{len(panels) + 1}", face, coat, part), face, part))
+                made = _panel(f"panel-{len(panels) + 1}", face, coat, part)
+                panels.append((replace(made, raised=raised), face, part))
         return tuple(_backed(panels, members))
 
 
@@ -128,18 +135,18 @@ def _panel(ref: str, face: Face, coat: Coat, part: Polygon) -> Panel:
     what = coat.what
     return Panel(
         ref=coat.ref or ref,
+        part=coat.part,
         role=coat.role,
         face=face.name,
         group=coat.group,
-        covering=what.key if coat.own_kg is None else "",
-        label=what.label if coat.own_kg is None else "your own",
+        covering=what if coat.own_kg is None else None,
         corners=ring(part.exterior.coords),
         holes=tuple(ring(hole.coords) for hole in part.interiors),
         normal=face.normal,
         area_m2=part.area / 1e6,
         centre=face.point(middle.x, middle.y),
-        kg_m2=_kg_m2(what) if coat.own_kg is None else coat.own_kg / (part.area / 1e6),
-        solidity=1.0 if isinstance(what, Sheet) else what.solid_share,
+        kg_m2=what.mass_kg_m2 if coat.own_kg is None else coat.own_kg / (part.area / 1e6),
+        solidity=what.solid_share,
         backed_m2=0.0,
         piece=coat.piece or ref,
         cut_mm=(c - a, (d - b) * face.stretch),
@@ -148,6 +155,7 @@ def _panel(ref: str, face: Face, coat: Coat, part: Polygon) -> Panel:
         curved=face.curved,
         when=coat.when,
         under=coat.under,
+        closes=coat.closes,
     )
 
 
@@ -173,14 +181,10 @@ def _backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ..
     return made
 
 
-def _kg_m2(what: Covering) -> float:
-    return what.mass_kg_m2 if isinstance(what, Mesh) else what.kg_m2
-
-
 def _shared(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
     """Area and longer side of what each four-cornered piece shares with a panel.
 
-    Upright pieces on an upright rectangle with upright holes, nearly all there are, need no clipping.
+    Upright pieces on an upright rectangle, clear of upright holes in it, nearly all there are, need no clipping.
     """
     low, high = flat.min(axis=1), flat.max(axis=1)
     a, b, c, d = part.bounds
@@ -193,12 +197,12 @@ def _shared(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
     if abs(whole - (c - a) * (d - b)) > 1.0 or not all(_is_box(hole) for hole in holes):
         return _clipped(flat, part)
     boxed = np.abs(_areas(flat) - (high - low).prod(axis=1)) < 1.0
+    for hole in holes:
+        boxed &= ~(_overlap(low, high, hole.bounds) > 0).all(axis=1)
     areas, runs = np.zeros(len(flat)), np.zeros(len(flat))
     sides = _overlap(low, high, part.bounds)
     areas[boxed] = sides.prod(axis=1)[boxed]
     runs[boxed] = sides.max(axis=1)[boxed]
-    for hole in holes:
-        areas[boxed] -= _overlap(low, high, hole.bounds).prod(axis=1)[boxed]
     if not boxed.all():
         areas[~boxed], runs[~boxed] = _clipped(flat[~boxed], part)
     return areas, runs

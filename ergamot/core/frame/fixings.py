@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import math
 
-from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue import Catalogue, of_kind
+from ergamot.core.catalogue import Hardware as HardwareRow
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.geometry import Point, distance
+from ergamot.core.frame.kinds import Group, Item, When
 from ergamot.core.frame.structure import Hardware, Joint, Member, Panel
 
 STAPLE_SPACING_MM = 75.0  # judgement: a wider gap lets a weasel's head through slack mesh
@@ -24,33 +27,36 @@ def count_fixings(
     Returns: one Hardware for each kind used, with its count.
     Source: common practice spacings.
     """
-    counts: dict[str, int] = {"staple": 0, "roof-screw": 0}
-    for joint in (one for one in joints if one.count):
-        counts[joint.fixing] = counts.get(joint.fixing, 0) + joint.count
+    staple, roof_screw = (of_kind(catalogue, kind)[0] for kind in (Fitting.STAPLE, Fitting.ROOF_SCREW))
+    counts: dict[HardwareRow, int] = {staple: 0, roof_screw: 0}
+    for joint in joints:
+        if joint.fixing is not None:
+            counts[joint.fixing] = counts.get(joint.fixing, 0) + joint.count
     bent: dict[str, list[Panel]] = {}
     for panel in panels:
-        if panel.when == "aside":
+        if panel.when is When.ASIDE:
             continue
         if panel.solid:
-            counts["roof-screw"] += _sheet_screws(panel)
+            counts[roof_screw] += _sheet_screws(panel)
         elif panel.curved:
             bent.setdefault(panel.piece, []).append(panel)
         else:
-            counts["staple"] += math.ceil(_edge_mm(panel) / STAPLE_SPACING_MM)
-    counts["staple"] += sum(math.ceil(_bent_edge_mm(strips) / STAPLE_SPACING_MM) for strips in bent.values())
+            counts[staple] += math.ceil(_edge_mm(panel) / STAPLE_SPACING_MM)
+    counts[staple] += sum(math.ceil(_bent_edge_mm(strips) / STAPLE_SPACING_MM) for strips in bent.values())
     middle = _middle(members)
     return tuple(
         Hardware(
-            f"fixing-{key}",
+            f"fixing-{row.key}",
+            Item.FIXING,
             "fixings",
-            "fixings",
-            catalogue.hardware[key].label,
-            catalogue.hardware[key].kg * count,
+            Group.FIXINGS,
+            row.label,
+            row.kg * count,
             middle,
-            key,
+            row,
             count,
         )
-        for key, count in counts.items()
+        for row, count in counts.items()
         if count
     )
 

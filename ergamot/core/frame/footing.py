@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
 
+from ergamot.core.catalogue import Anchor as AnchorRow
 from ergamot.core.catalogue import Wheel
+from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import PutUnder, Stands
 from ergamot.core.frame.swing import Swing
 
 
@@ -14,9 +16,8 @@ from ergamot.core.frame.swing import Swing
 class Axle:
     """Wheels the pen moves on. x from the rear end of the rails; all mm.
 
-    `rise_mm` is how far they lift the rails above the grass. `parked` tells where they are when it stands:
-    down on their tyres, lifted clear, or off. `rides_kg` is a loose axle's own mass, which moves with the pen;
-    `put_under` is what it is put there with: lever, jack or hands. A front axle that steers turns by `turns_deg`.
+    `rise_mm` is how far they lift the rails above the grass. `parked` tells where they are when it stands. `rides_kg` is a loose axle's own mass, which moves with the pen;
+    `put_under` is what it is put there with. A front axle that steers turns by `turns_deg`.
     """
 
     x_mm: float
@@ -24,12 +25,12 @@ class Axle:
     wheel: Wheel
     wheels: int
     rise_mm: float = 0.0
-    parked: Literal["down", "lifted", "off"] = "down"
-    steel: str = "mild"
+    parked: Stands = Stands.DOWN
+    steel: Steel = Steel.MILD
     held_sides: int = 1
     rides_kg: float = 0.0
     turns_deg: float = 0.0
-    put_under: str = ""
+    put_under: PutUnder = PutUnder.NOTHING
 
 
 @dataclass(frozen=True)
@@ -56,11 +57,9 @@ class Grip:
 
 @dataclass(frozen=True)
 class Anchor:
-    """Something driven or screwed into firm ground, its working hold there, and where, mm."""
+    """Something driven or screwed into firm ground, and where, mm."""
 
-    row: str
-    label: str
-    hold_n: float
+    row: AnchorRow
     place: Flat
 
 

@@ -2,8 +2,14 @@
 
 from __future__ import annotations
 
-from ergamot.core.catalogue import Catalogue
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, of_kind
+from ergamot.core.catalogue import Hardware as HardwareRow
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.contact import Bearing, bearings
+from ergamot.core.frame.kinds import Duty, Group
 from ergamot.core.frame.structure import Joint, Member
 
 SCREWS_PER_JOINT = 2  # judgement: on one a stick turns
@@ -14,7 +20,7 @@ SKEW_OVER_MM = 70.0  # deeper than this is not screwed through: skewed through t
 SKEW_SCREW_MM = 75.0
 SKEW_START_MM = 25.0  # from the end, at 45°; judgement: nearer splits it
 BOLT_EXTRA_MM = 15.0  # two washers 4, nut 8, three threads 3
-BOLTED_ROLES = frozenset({"handle", "axle leg", "handle post", "pivot board", "lever", "wheel board"})
+BOLTED = frozenset({Duty.HANDLE, Duty.AXLE_LEG, Duty.PIVOT_BOARD, Duty.LEVER})  # what is pulled and jolted
 
 
 def joints(members: tuple[Member, ...], catalogue: Catalogue) -> tuple[Joint, ...]:
@@ -29,91 +35,114 @@ def joints(members: tuple[Member, ...], catalogue: Catalogue) -> tuple[Joint, ..
     >>> joints((), load_catalogue())
     ()
     """
-    screws, bolts = lengths(catalogue, "screw-"), lengths(catalogue, "bolt-")
-    return tuple(_fix(members, bearing, screws, bolts) for bearing in bearings(members))
+    sold = fasteners(catalogue)
+    return tuple(_fix(members, bearing, sold) for bearing in bearings(members))
 
 
-def lengths(catalogue: Catalogue, kind: str) -> tuple[float, ...]:
-    """Lengths a fixing is sold in.
+@dataclass(frozen=True)
+class Fastener:
+    """A screw, a bolt or a tie of the catalogue and its length, mm; a tie's is nothing."""
 
-    Args: catalogue; kind, the start of its keys: screw- or bolt-.
-    Returns: mm, shortest first.
+    row: HardwareRow
+    mm: float
+
+
+@dataclass(frozen=True)
+class Fasteners:
+    """What is sold to fix sticks with: screws and bolts, the shortest first; the tie tubes are strapped with."""
+
+    screws: tuple[Fastener, ...]
+    bolts: tuple[Fastener, ...]
+    tie: HardwareRow
+
+    @property
+    def skewed(self) -> Fastener:
+        """The screw that is skewed: the one nearest to the usual length."""
+        return min(self.screws, key=lambda one: abs(one.mm - SKEW_SCREW_MM))
+
+
+def fasteners(catalogue: Catalogue) -> Fasteners:
+    """What is sold to fix sticks with.
+
+    Args: catalogue; each kind of fastener has a row in it.
+    Returns: the Fasteners.
     Source: the catalogue.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
-    >>> lengths(load_catalogue(), "screw-")[0]
+    >>> fasteners(load_catalogue()).screws[0].mm
     30.0
     """
-    found = [key.removeprefix(kind) for key in catalogue.hardware if key.startswith(kind)]
-    return tuple(sorted(float(length) for length in found if length.isdigit()))
+    screws, bolts = (_by_length(of_kind(catalogue, kind)) for kind in (Fitting.SCREW, Fitting.BOLT))
+    return Fasteners(screws, bolts, of_kind(catalogue, Fitting.TIE)[0])
 
 
-def _fix(
-    members: tuple[Member, ...], bearing: Bearing, screws: tuple[float, ...], bolts: tuple[float, ...]
-) -> Joint:
+def _by_length(rows: Sequence[HardwareRow]) -> tuple[Fastener, ...]:
+    return tuple(sorted((Fastener(row, row.length_mm or 0.0) for row in rows), key=lambda one: one.mm))
+
+
+def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners) -> Joint:
     i, j = bearing.pair
     first, second = members[i], members[j]
-    if (first.group == "doors") != (second.group == "doors"):
-        return Joint((first.ref, second.ref), "rest", 0, rule="the leaf rests on the frame, hinged")
-    if first.role in BOLTED_ROLES or second.role in BOLTED_ROLES:
-        return _bolt(first, second, bearing, bolts)
+    if (first.group is Group.DOORS) != (second.group is Group.DOORS):
+        return Joint((first.ref, second.ref), None, 0, rule="the leaf rests on the frame, hinged")
+    if first.duty in BOLTED or second.duty in BOLTED:
+        return _bolt(first, second, bearing, sold)
     if first.section.kg_m is not None or second.section.kg_m is not None:
-        return Joint((first.ref, second.ref), "tie", 2, rule="tube strapped with two ties")
+        return Joint((first.ref, second.ref), sold.tie, 2, rule="tube strapped with two ties")
     if all(bearing.ends):
-        return _skew(first, second, bearing.deep_mm[1], "ends meet: skewed from both sides")
+        return _skew(sold, first, second, bearing.deep_mm[1], "ends meet: skewed from both sides")
     # The screw starts in the stick that shows its side, the thinner one where both do.
     starts_first = bearing.ends[1] if any(bearing.ends) else bearing.deep_mm[0] <= bearing.deep_mm[1]
     starter, holder = (first, second) if starts_first else (second, first)
     through, into = bearing.deep_mm if starts_first else bearing.deep_mm[::-1]
     if through > SKEW_OVER_MM:
-        return _skew(holder, starter, through, "too deep to screw through: skewed through the end")
-    fits = [length for length in screws if length <= through + into - SHORT_OF_FACE_MM]
-    grips = [length for length in fits if length >= through + GRIP_MM]
+        return _skew(sold, holder, starter, through, "too deep to screw through: skewed through the end")
+    fits = [screw for screw in sold.screws if screw.mm <= through + into - SHORT_OF_FACE_MM]
+    grips = [screw for screw in fits if screw.mm >= through + GRIP_MM]
     if not fits:
-        return _bolt(first, second, bearing, bolts)
-    length = grips[0] if grips else fits[-1]
+        return _bolt(first, second, bearing, sold)
+    screw = grips[0] if grips else fits[-1]
     held = "25 mm grip" if grips else "as much grip as the wood gives"
     rule = f"through {through:.0f} mm, {held}, 3 mm short of the far face"
     return Joint(
         (starter.ref, holder.ref),
-        f"screw-{length:.0f}",
+        screw.row,
         SCREWS_PER_JOINT,
-        length,
+        screw.mm,
         through,
-        length - through,
+        screw.mm - through,
         rule,
     )
 
 
-def skewed(starter: Member, holder: Member, far_mm: float, rule: str) -> Joint:
+def skewed(catalogue: Catalogue, starter: Member, holder: Member, far_mm: float, rule: str) -> Joint:
     """A joint that no touching face shows, such as a rafter's seat over its plate.
 
-    Args: starter, the stick the screws start in; holder; far_mm, wood beyond the joint; rule, in words.
+    Args: catalogue; starter, the stick the screws start in; holder; far_mm, wood beyond the joint; rule, in words.
     Returns: the Joint, of two skewed screws.
     Source: common practice.
     """
-    return _skew(starter, holder, far_mm, rule)
+    return _skew(fasteners(catalogue), starter, holder, far_mm, rule)
 
 
-def _skew(starter: Member, holder: Member, far: float, rule: str) -> Joint:
+def _skew(sold: Fasteners, starter: Member, holder: Member, far: float, rule: str) -> Joint:
     """Two screws at 45°, one from each side, started a little way from the end."""
-    along = SKEW_START_MM * 2**0.5
+    along, screw = SKEW_START_MM * 2**0.5, sold.skewed
     return Joint(
         (starter.ref, holder.ref),
-        f"screw-{SKEW_SCREW_MM:.0f}",
+        screw.row,
         SCREWS_PER_JOINT,
-        SKEW_SCREW_MM,
+        screw.mm,
         along,
-        min(SKEW_SCREW_MM - along, far * 2**0.5),
+        min(screw.mm - along, far * 2**0.5),
         rule,
     )
 
 
-def _bolt(first: Member, second: Member, bearing: Bearing, bolts: tuple[float, ...]) -> Joint:
+def _bolt(first: Member, second: Member, bearing: Bearing, sold: Fasteners) -> Joint:
     parts = sum(bearing.deep_mm)
     if any(bearing.ends):
         parts = min(bearing.deep_mm) * 2
-    enough = [length for length in bolts if length >= parts + BOLT_EXTRA_MM]
-    length = enough[0] if enough else bolts[-1]
+    bolt = next((bolt for bolt in sold.bolts if bolt.mm >= parts + BOLT_EXTRA_MM), sold.bolts[-1])
     rule = f"through {parts:.0f} mm of wood, two washers, nut and 3 mm"
-    return Joint((first.ref, second.ref), f"bolt-{length:.0f}", 2, length, parts, 0.0, rule)
+    return Joint((first.ref, second.ref), bolt.row, 2, bolt.mm, parts, 0.0, rule)

@@ -6,23 +6,24 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from ergamot.core.errors import require_range
-from ergamot.core.finding import Finding, Phrase, Working, phrase
+from ergamot.core.finding import Finding, Phrase, What, Working, phrase
 from ergamot.core.frame.geometry import Point
-from ergamot.core.frame.structure import Group, Structure, When
+from ergamot.core.frame.kinds import Group, When
+from ergamot.core.frame.structure import Structure
 from ergamot.core.units import Quantity
 
 GROUP_WORDS: dict[Group, str] = {
-    "frame": "frame",
-    "roof": "roof",
-    "walls": "solid walls",
-    "mesh": "mesh",
-    "doors": "doors, hatches and lids",
-    "house": "house",
-    "nests": "nest boxes",
-    "roosts": "roosts",
-    "inside": "feeders and drinkers",
-    "gear": "wheels, axle and handles",
-    "fixings": "screws and staples",
+    Group.FRAME: "frame",
+    Group.ROOF: "roof",
+    Group.WALLS: "solid walls",
+    Group.MESH: "mesh",
+    Group.DOORS: "doors, hatches and lids",
+    Group.HOUSE: "house",
+    Group.NESTS: "nest boxes",
+    Group.ROOSTS: "roosts",
+    Group.INSIDE: "feeders and drinkers",
+    Group.GEAR: "wheels, axle and handles",
+    Group.FIXINGS: "screws and staples",
 }
 
 
@@ -44,7 +45,7 @@ class Mass:
     aside_kg: float
 
 
-def _parts(structure: Structure, when: When = "now") -> Iterator[tuple[Group, float, float, Point]]:
+def _parts(structure: Structure, when: When = When.NOW) -> Iterator[tuple[Group, float, float, Point]]:
     for member in structure.members:
         if member.when == when:
             yield member.group, member.dry_kg, member.fresh_kg, member.centre
@@ -84,7 +85,9 @@ def mass(structure: Structure) -> Mass:
     dx, dy, dz = (moment / dry_total for moment in dry_moment)
     fx, fy, fz = (moment / fresh_total for moment in fresh_moment)
     full = sum(one.kg for one in structure.contents)
-    later, aside = (sum(fresh for _, _, fresh, _ in _parts(structure, when)) for when in ("later", "aside"))
+    later, aside = (
+        sum(fresh for _, _, fresh, _ in _parts(structure, when)) for when in (When.LATER, When.ASIDE)
+    )
     return Mass(dry_total, fresh_total, groups, (dx, dy, dz), (fx, fy, fz), full, later, aside)
 
 
@@ -120,7 +123,7 @@ def judge_weight(structure: Structure, weighed: Mass, heaviest_kg: float) -> Fin
     share = weighed.groups[heaviest][1] / weighed.fresh_kg
     spare = heaviest_kg - weighed.fresh_kg
     return Finding(
-        what="weight",
+        what=What.WEIGHT,
         title="Weight",
         sentence=phrase(
             "{spare} under your limit" if spare >= 0 else "{spare} over your limit",

@@ -8,6 +8,7 @@ from dataclasses import dataclass, fields
 from typing import Any, Literal
 
 from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.units import Quantity, parse_amount, parse_length, say
 
@@ -32,7 +33,8 @@ class Choice:
 class Parameter:
     """One thing about a shape that a keeper can change.
 
-    Lengths are mm, shares 0 to 1, angles degrees, counts whole, masses kg. `table` names a catalogue table whose rows are the choices.
+    Lengths are mm, shares 0 to 1, angles degrees, counts whole, masses kg. `table` names a catalogue table whose rows are the
+    choices, those that serve one of `uses` where any are named.
     `only_if` names another parameter and the values it must hold for the control to be shown.
     """
 
@@ -45,7 +47,7 @@ class Parameter:
     high: float = 0.0
     choices: tuple[Choice, ...] = ()
     table: str = ""
-    use: str = ""
+    uses: tuple[Use, ...] = ()
     only_if: tuple[str, ...] | None = None
     note: str = ""
 
@@ -61,7 +63,7 @@ class Parameter:
         return tuple(
             Choice(row.key, row.label, getattr(row, "note", "") or getattr(row, "outdoors", ""))
             for row in rows
-            if not self.use or set(row.use.split()) & set(self.use.split())
+            if not self.uses or row.serves(self.uses)
         )
 
     def read(self, given: object, catalogue: Catalogue) -> Value:
@@ -73,7 +75,7 @@ class Parameter:
             keys = tuple(choice.key for choice in self.options(catalogue))
             if not isinstance(given, str) or given not in keys:
                 raise UnknownChoice(self.name, given, keys)
-            return given
+            return str(given)
         value = self._number(given)
         if not self.low <= value <= self.high:
             raise OutOfRange(self.name, given, self.allowed(), f"{self.label} must be {self.allowed()}")

@@ -5,11 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.kinds import Group
 
 # What is put on after what, by group; within a group in the order a shape sets its sticks
 STAGE = {
-    "frame": 0, "house": 1, "roosts": 2, "nests": 3, "gear": 4, "inside": 5,
-    "walls": 6, "mesh": 7, "roof": 8, "doors": 9, "fixings": 9,
+    Group.FRAME: 0, Group.HOUSE: 1, Group.ROOSTS: 2, Group.NESTS: 3, Group.GEAR: 4, Group.INSIDE: 5,
+    Group.WALLS: 6, Group.MESH: 7, Group.ROOF: 8, Group.DOORS: 9, Group.FIXINGS: 9,
 }  # fmt: skip
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.kinds import Part, Space
 from ergamot.core.frame.structure import Opening, Structure, Zone
 from ergamot.core.units import Quantity
 
@@ -57,9 +58,9 @@ def unreached(structure: Structure) -> tuple[Phrase, ...]:
     Source: as reach.
     """
     found = []
-    penned = any(panel.role == "catch board" for panel in structure.panels)
+    penned = any(panel.part is Part.CATCH_BOARD for panel in structure.panels)
     for one in (each for each in reach(structure) if not each.reached):
-        if penned and one.zone.role == "run" and not math.isinf(one.beyond_mm):
+        if penned and one.zone.space is Space.RUN and not math.isinf(one.beyond_mm):
             continue  # the birds are driven to the near end and penned there
         if math.isinf(one.beyond_mm):
             found.append(phrase(f"no opening lets a person into the {one.zone.name}"))
@@ -74,12 +75,14 @@ def unreached(structure: Structure) -> tuple[Phrase, ...]:
 
 
 def _reach(structure: Structure, zone: Zone) -> Reached:
-    ways = [one for one in structure.openings if one.person and zone.name in (one.inside, one.outside)]
+    ways = [
+        one for one in structure.openings if one.purpose.person and zone.space in (one.inside, one.outside)
+    ]
     tall = zone.z[1] - zone.z[0]
     for (wide, high), words in ((WALK_MM, "walking in"), (CROUCH_MM, "crouching in")):
         if tall >= high and any(_lets_in(way, wide, high) for way in ways):
             return Reached(zone, words, 0.0)
-    least = EGG_OPENING_MM if zone.role == "nests" else LEAST_OPENING_MM
+    least = EGG_OPENING_MM if zone.space is Space.NESTS else LEAST_OPENING_MM
     arms = [way for way in ways if way.clear_mm[0] >= least[0] and way.clear_mm[1] >= least[1]]
     if not arms:
         return Reached(zone, "no way in", math.inf)

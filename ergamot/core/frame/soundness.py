@@ -6,6 +6,7 @@ import numpy as np
 import shapely
 from shapely import Polygon, union_all
 
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.contact import FACES, TOUCH_MM, solids
 from ergamot.core.frame.covering import in_plane, on_plane
@@ -214,7 +215,9 @@ def faults(structure: Structure) -> tuple[str, ...]:
 
 def _untied(structure: Structure) -> list[tuple[str, str, float]]:
     """Joints whose parts miss each other, straps of tube aside: they reach round."""
-    strapped = {joint.members for joint in structure.joints if joint.fixing == "tie"}
+    strapped = {
+        joint.members for joint in structure.joints if joint.fixing and joint.fixing.kind is Fitting.TIE
+    }
     return [miss for miss in pairs_apart(structure) if miss[:2] not in strapped]
 
 

@@ -17,6 +17,7 @@ from shapely.geometry.base import BaseGeometry
 from ergamot.core.frame.contact import FACES
 from ergamot.core.frame.fittings import with_fittings
 from ergamot.core.frame.geometry import Point, drum
+from ergamot.core.frame.kinds import Group, Item
 from ergamot.core.frame.placed import STAGE, BuildStep, Placed
 from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
@@ -91,7 +92,7 @@ def _turned(way: Point) -> Point:
 
 def _bodies(structure: Structure) -> list[_Body]:
     roles = list(dict.fromkeys(member.role for member in structure.members))
-    wheels = [item for item in structure.hardware if item.role == "wheel" and item.size_mm]
+    wheels = [item for item in structure.hardware if item.item is Item.WHEEL and item.size_mm]
     return [
         *(_stick(member, roles.index(member.role)) for member in structure.members),
         *(_sheet(panel) for panel in structure.standing),
@@ -101,7 +102,7 @@ def _bodies(structure: Structure) -> list[_Body]:
 
 def _stick(member: Member, role: int) -> _Body:
     low = min(corner[2] for corner in member.corners)
-    stage = STAGE[member.group] + (0.5 if low > 1.0 and member.group == "frame" else 0.0)
+    stage = STAGE[member.group] + (0.5 if low > 1.0 and member.group is Group.FRAME else 0.0)
     key = (stage, float(role), _height(member), member.corners[0][0], member.corners[0][1])
     return _Body(member.ref, member.role, key, tuple(np.array(p) for p in member.solids), _AXES, member.label)
 
@@ -129,7 +130,7 @@ def _wheel(item: Hardware) -> _Body:
     y = item.place[1]
     out: Point = (0, -1, 0) if y < 0 else (0, 1, 0)
     return _Body(
-        item.ref, "wheel", (STAGE["gear"] + 0.9, y, 0.0), (np.array((*right, *left)),), (out, *_AXES)
+        item.ref, "wheel", (STAGE[Group.GEAR] + 0.9, y, 0.0), (np.array((*right, *left)),), (out, *_AXES)
     )
 
 

@@ -9,19 +9,18 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
-from ergamot.core.catalogue import Section, Species
+from ergamot.core.catalogue import Covering, Section, Species, Ware
+from ergamot.core.catalogue import Hardware as HardwareRow
+from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.finding import Phrase
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.footing import Anchor, Axle, Ballast, Grip, Lever
 from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space, When
 
 LEANS = 0.02  # a normal's part from which a covering is neither upright nor level
 NO_FLOOR_M2 = 0.001  # as good as none
 LEAST_FLOOR_MM = 300.0  # narrower is no floor; 1999/74/EC article 2
-Group = Literal[
-    "frame", "roof", "walls", "mesh", "doors", "house", "nests", "roosts", "inside", "gear", "fixings"
-]
-When = Literal["now", "later", "aside"]
 
 
 @dataclass(frozen=True)
@@ -41,7 +40,7 @@ class Notch:
 
 @dataclass(frozen=True)
 class Member:
-    """A stick or a tube. `length_mm` is to the long point, `short_mm` to the short point.
+    """A stick or a tube; `duty` is what it does, `role` what it is called. `length_mm` is to the long point, `short_mm` to the short point.
 
     Corners run round one end and then, in the same order, round the other. A bent tube is given as
     straight pieces in `bent`, end to end. A tube has no species: it weighs by the metre.
@@ -49,6 +48,7 @@ class Member:
 
     ref: str
     label: str
+    duty: Duty
     role: str
     group: Group
     why: str
@@ -62,7 +62,7 @@ class Member:
     centre: Point
     bent: tuple[tuple[Point, ...], ...] = ()
     notches: tuple[Notch, ...] = ()
-    when: When = "now"
+    when: When = When.NOW
 
     @property
     def solids(self) -> tuple[tuple[Point, ...], ...]:
@@ -90,17 +90,19 @@ class Member:
 class Panel:
     """A flat covering. `normal` points out of the pen, or out of the house for a partition.
 
-    `solidity` is 1 for sheet; for mesh, the share of its area that is wire. `backed_m2` is the part of
-    its area that lies on sticks, `bearings_mm` how far it lies on each. `outside` and `inside` name the spaces on its two sides ("" is the
-    open air). `under` says that another covering lies over it. Strips of one bent sheet share a `piece`; `cut_mm` is the rectangle it is cut from.
+    `covering` is None for a part the keeper has. `solidity` is 1 for sheet; for mesh, the share of its area that is
+    wire. `backed_m2` is the part of its area that lies on sticks, `bearings_mm` how far it lies on each. `outside` and
+    `inside` are the spaces on its two sides. `under` says that another covering lies over it, `closes` which opening it
+    is the leaf of, `raised` that it lies on a frame of its own before the face. Strips of one bent sheet share a
+    `piece`; `cut_mm` is the rectangle it is cut from.
     """
 
     ref: str
+    part: Part
     role: str
     face: str
     group: Group
-    covering: str
-    label: str
+    covering: Covering | None
     corners: tuple[Point, ...]
     holes: tuple[tuple[Point, ...], ...]
     normal: Point
@@ -111,16 +113,38 @@ class Panel:
     backed_m2: float
     piece: str
     cut_mm: Flat
-    inside: str = "run"
-    outside: str = ""
+    inside: Space = Space.RUN
+    outside: Space = Space.OPEN
     curved: bool = False
-    when: When = "now"
+    when: When = When.NOW
     under: bool = False
     bearings_mm: tuple[float, ...] = ()
+    closes: str = ""
+    raised: bool = False
+
+    @property
+    def label(self) -> str:
+        """What it is of, in words."""
+        return self.covering.label if self.covering else "your own"
 
     @property
     def solid(self) -> bool:
         return self.solidity >= 1
+
+    @property
+    def rolls(self) -> bool:
+        """Can it be rolled up?"""
+        return self.covering is not None and self.covering.rolls
+
+    @property
+    def braces(self) -> bool:
+        """Does it hold the bay it is screwed to in its plane?"""
+        return self.covering is None or self.covering.braces
+
+    @property
+    def pattern(self) -> Pattern:
+        """How it is drawn."""
+        return self.covering.pattern if self.covering else Pattern.BOARD
 
     @property
     def kg(self) -> float:
@@ -129,21 +153,22 @@ class Panel:
 
 @dataclass(frozen=True)
 class Hardware:
-    """Something bought that weighs at a place: a wheel, a hinge, a rod, the screws.
+    """Something bought that weighs at a place: a wheel, a hinge, a rod, the screws; `row` is None for what is not.
 
     `size_mm` is (diameter, width) of a wheel or (diameter, length) of a rod, lying across the pen.
     """
 
     ref: str
+    item: Item
     role: str
     group: Group
     label: str
     kg: float
     place: Point
-    row: str = ""
+    row: Ware | None = None
     count: int = 1
     size_mm: Flat | None = None
-    when: When = "now"
+    when: When = When.NOW
 
 
 @dataclass(frozen=True)
@@ -158,19 +183,20 @@ class Contents:
 
 @dataclass(frozen=True)
 class Opening:
-    """A hole in a face meant to be there, what closes it, and the spaces on its two sides.
+    """A hole in a face meant to be there, what it is for, what closes it, and the spaces on its two sides.
 
-    `person` is whether a keeper reaches or steps through it; `clear_mm` its width and height.
+    `leaf` is what its door, lid or hatch is called; `clear_mm` its width and height.
     """
 
     ref: str
+    purpose: Purpose
     role: str
     face: str
     corners: tuple[Point, ...]
     closed_by: str
-    inside: str = "run"
-    outside: str = ""
-    person: bool = False
+    leaf: str = ""
+    inside: Space = Space.RUN
+    outside: Space = Space.OPEN
     clear_mm: Flat = (0.0, 0.0)
     open_share: float = 0.0
 
@@ -183,10 +209,10 @@ class Opening:
 
 @dataclass(frozen=True)
 class Joint:
-    """Where two parts are fixed to each other: with what, through how much, by which rule."""
+    """Where two parts are fixed to each other: with what (None where one only rests), through how much, by which rule."""
 
     members: tuple[str, str]
-    fixing: str
+    fixing: HardwareRow | None
     count: int
     length_mm: float = 0.0
     through_mm: float = 0.0
@@ -229,7 +255,7 @@ class Zone:
     """A space a bird or an egg can be in, as an upright box, mm."""
 
     name: str
-    role: Literal["run", "house", "nests"]
+    space: Space
     x: Flat
     y: Flat
     z: Flat
@@ -279,6 +305,11 @@ class Structure:
         """Is one end carried in the hands while the other rolls?"""
         return self.axle is not None and self.front_axle is None
 
+    @cached_property
+    def rail_top_mm(self) -> float:
+        """How high the base rails stand over the grass."""
+        return max(c[2] for m in self.members if m.duty is Duty.BASE_RAIL for c in m.corners)
+
     def floor_under_m2(self, head_mm: float) -> float:
         """Floor inside the base rails with so much clear height over it, where it is wide enough to walk on.
 
@@ -288,7 +319,12 @@ class Structure:
         (low, high), (x0, x1) = self.body.floor_y, self.body.floor_x
         for panel in self.standing:
             _, ny, nz = panel.normal
-            if panel.inside != "run" or panel.outside or abs(nz) < LEANS or abs(panel.normal[0]) > LEANS:
+            if (
+                panel.inside is not Space.RUN
+                or panel.outside
+                or abs(nz) < LEANS
+                or abs(panel.normal[0]) > LEANS
+            ):
                 continue
             room = -nz * (head_mm - panel.centre[2]) + ny * panel.centre[1]  # ny·y may be at most this
             if abs(ny) > LEANS:
@@ -299,7 +335,7 @@ class Structure:
     @cached_property
     def standing(self) -> tuple[Panel, ...]:
         """Its panels but for those that wait in the shed."""
-        return tuple(panel for panel in self.panels if panel.when != "aside")
+        return tuple(panel for panel in self.panels if panel.when is not When.ASIDE)
 
     @cached_property
     def by_ref(self) -> dict[str, Member]:

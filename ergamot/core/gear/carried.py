@@ -13,6 +13,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from ergamot.core.frame.kinds import When
 from ergamot.core.frame.structure import Structure
 
 CARRY_M = 0.76  # hands of someone who carries with arms down, just above the knuckle line; HSE INDG143
@@ -66,7 +67,7 @@ def carried(structure: Structure) -> Carried | None:
     sin, cos = math.sin(turn), math.cos(turn)
     behind, tail = math.inf, math.inf
     for member in structure.members:
-        if member.when == "aside":
+        if member.when is When.ASIDE:
             continue
         in_body = min(x for x, _, _ in member.corners) >= structure.body.x[0] - 1
         for x, _, z in member.corners:

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
+from ergamot.core.frame.kinds import Item, Space, When
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import CARRY_M
@@ -13,6 +14,7 @@ from ergamot.core.gear.effort import handle_lift
 from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, tests_of
 from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.gear.raising import Raising
+from ergamot.core.gear.tasks import Task
 from ergamot.core.place import Place
 from ergamot.core.units import G
 
@@ -42,7 +44,7 @@ class Mover:
 
     crew: Crew
     ratio: float
-    ruling: str
+    ruling: Task
 
 
 @dataclass(frozen=True)
@@ -134,7 +136,7 @@ def _lift_with(structure: Structure, weighed: Mass, added: list[tuple[float, flo
 
 
 def _riding(structure: Structure, birds_kg: float) -> list[tuple[float, float]]:
-    house = next((zone for zone in structure.zones if zone.role == "house"), None)
+    house = next((zone for zone in structure.zones if zone.space is Space.HOUSE), None)
     return [(birds_kg, sum(house.x) / 2)] if house else []
 
 
@@ -216,7 +218,7 @@ def widest_m(structure: Structure) -> float:
     ys += [
         item.place[1] + side * (item.size_mm[1] / 2)
         for item in structure.hardware
-        if item.size_mm and (item.when != "aside" or item.role == "loose wheel")
+        if item.size_mm and (item.when is not When.ASIDE or item.item is Item.LOOSE_WHEEL)
         for side in (-1, 1)
     ]
     return (max(ys) - min(ys)) / 1000

@@ -12,7 +12,7 @@ from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM, widest_m
 from ergamot.core.gear.haul import haul, movers_strength, tests_of
-from ergamot.core.gear.moving import TESTS
+from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.telling import share_taken
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
@@ -23,13 +23,7 @@ TOWED_MS = 1.0  # judgement: a slow walk, so that a spotter keeps up
 UNRESTED_M = 20.0  # pushed or pulled no further without a rest; HSE INDG143
 REST_S = 30.0  # judgement: breath back after a hard pull
 MOST = 99.0  # as good as any; may move
-ASKED = {
-    **TESTS,
-    "hold": "hold it back downhill",
-    "passage": "get through the narrowest place",
-    "bend": "get round the bend at its end",
-}
-STOPS = {"passage": "too wide for its narrowest place", "bend": "too long for the bend at its end"}
+STOPS = {Task.PASSAGE: "too wide for its narrowest place", Task.BEND: "too long for the bend at its end"}
 
 
 @dataclass(frozen=True)
@@ -42,7 +36,7 @@ class OnTheWay:
     start: float
     keep: float
     ratio: float
-    ruling: str
+    ruling: Task
 
 
 @dataclass(frozen=True)
@@ -103,18 +97,18 @@ def _stretch(
     cans = [movers_strength(catalogue, structure, crew) for crew in place.movers]
     level, steep = (haul(structure, weighed, ground, slope, cans[0]) for slope in (0.0, abs(rise)))
     slope = math.copysign(steep.keep - level.keep, rise)
-    ratios: dict[str, float] = {}
+    ratios: dict[Task, float] = {}
     for can in cans:
         asked = tests_of(structure, haul(structure, weighed, ground, max(0.0, rise), can), can, place)
         if level.keep + slope < 0:
-            asked["hold"] = min(MOST, can.keep_n / max(-level.keep - slope, 1.0))
-        for name, ratio in asked.items():
-            ratios[name] = min(ratio, ratios.get(name, math.inf))
+            asked[Task.HOLD] = min(MOST, can.keep_n / max(-level.keep - slope, 1.0))
+        for task, ratio in asked.items():
+            ratios[task] = min(ratio, ratios.get(task, math.inf))
     long, wide = size
-    ratios["passage"] = leg.stretch.width_mm / 1000 / wide
+    ratios[Task.PASSAGE] = leg.stretch.width_mm / 1000 / wide
     if leg.bend_deg:
-        ratios["bend"] = min(MOST, longest_round_m(wide, leg.stretch.room_mm / 1000, leg.bend_deg) / long)
-    ruling = min(ratios, key=lambda name: ratios[name])
+        ratios[Task.BEND] = min(MOST, longest_round_m(wide, leg.stretch.room_mm / 1000, leg.bend_deg) / long)
+    ruling = min(ratios, key=lambda task: ratios[task])
     return OnTheWay(leg, ground, level.start + slope, level.keep + slope, ratios[ruling], ruling)
 
 
@@ -138,10 +132,10 @@ def told_of_way(found: FirstHaul) -> Iterator[Phrase]:
     worst = found.hardest
     if worst.ratio < 1:
         yield phrase(
-            f"stretch {worst.leg.number} stops it: {STOPS.get(worst.ruling, 'to ' + ASKED[worst.ruling])}"
+            f"stretch {worst.leg.number} stops it: {STOPS.get(worst.ruling, 'to ' + worst.ruling.words)}"
         )
     else:
-        yield phrase(f"it gets there; hardest on stretch {worst.leg.number} is to {ASKED[worst.ruling]}")
+        yield phrase(f"it gets there; hardest on stretch {worst.leg.number} is to {worst.ruling.words}")
     narrow = min(found.stretches, key=lambda one: one.leg.stretch.width_mm).leg
     beside = (narrow.stretch.width_mm - 1000 * found.width_m) / 2
     if 0 <= beside < PASSAGE_SPARE_MM:
@@ -161,7 +155,7 @@ def told_of_stretch(one: OnTheWay) -> Phrase:
     """
     share = share_taken(one.ratio)
     if one.ratio >= 1:
-        return phrase(f"hardest is to {ASKED[one.ruling]}, {{share}} of what can be", share=share)
+        return phrase(f"hardest is to {one.ruling.words}, {{share}} of what can be", share=share)
     if one.ruling in STOPS:
         return phrase(f"no: {STOPS[one.ruling]}")
-    return phrase(f"no: to {ASKED[one.ruling]} is {{share}} of what they should", share=share)
+    return phrase(f"no: to {one.ruling.words} is {{share}} of what they should", share=share)

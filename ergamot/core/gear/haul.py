@@ -20,6 +20,7 @@ from ergamot.core.gear.effort import (
 )
 from ergamot.core.gear.people import Strength, strength
 from ergamot.core.gear.raising import Raising, raising
+from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
 from ergamot.core.units import G
@@ -109,23 +110,26 @@ def _rolls(axle: Axle, load: float, ground: Ground, firmness: float) -> tuple[fl
     return max(load, 0.0) * rolling_resistance(cn), cn
 
 
-def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> dict[str, float]:
+def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> dict[Task, float]:
     """What a crew can over what a move takes, for everything that is asked of them.
 
     Args: structure; moved; can; place, with its turf.
-    Returns: ratios by name: lift, carry, start, keep, bump, throw, raise, those the gear has.
+    Returns: ratios by task, those the gear has.
     Source: as `judge_moving`.
     """
-    ratios = {"start": can.start_n / max(moved.start, 1), "keep": can.keep_n / max(moved.keep, 1)}
+    ratios = {
+        Task.START: can.start_n / max(moved.start, 1),
+        Task.KEEP: can.keep_n / max(moved.keep, 1),
+    }
     if moved.bump is not None:
-        ratios["bump"] = 1000 * moved.bump / place.bump_mm
+        ratios[Task.BUMP] = 1000 * moved.bump / place.bump_mm
     if structure.carried:
-        ratios["lift"] = can.lift_n / max(moved.lift, 1)
-        ratios["carry"] = can.carry_n / max(moved.carry, 1)
+        ratios[Task.LIFT] = can.lift_n / max(moved.lift, 1)
+        ratios[Task.CARRY] = can.carry_n / max(moved.carry, 1)
     if moved.throw is not None:
-        ratios["throw"] = can.one_n / max(moved.throw, 1)
+        ratios[Task.THROW] = can.one_n / max(moved.throw, 1)
     if moved.raised is not None:
-        ratios["raise"] = moved.raised.can_n / max(moved.raised.takes_n, 1)
+        ratios[Task.RAISE] = moved.raised.can_n / max(moved.raised.takes_n, 1)
     return ratios
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.finding import Finding, Phrase, Working, phrase
+from ergamot.core.finding import Finding, Phrase, What, Working, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, tests_of
@@ -18,6 +18,7 @@ from ergamot.core.gear.moving_steps import (
 )
 from ergamot.core.gear.people import Strength
 from ergamot.core.gear.raising import WITH
+from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import TURF_WORDS, Place
 from ergamot.core.units import G, Quantity
@@ -63,8 +64,8 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Pl
     can = movers_strength(catalogue, structure, place.crew)
     moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
     work = _working(structure, weighed, moved, can, place)
-    ratios = {name: work.known[f"r_{name}"] for name in TESTS if f"r_{name}" in work.known}
-    ruling = min(ratios, key=lambda name: ratios[name])
+    ratios = {task: work.known[f"r_{task}"] for task in Task if f"r_{task}" in work.known}
+    ruling = min(ratios, key=lambda task: ratios[task])
     work.step("ratio", "the least of these rules", f"min({', '.join(f'r_{n}' for n in ratios)})")
     band, band_words = _band(structure, weighed, place, can, work.known["ratio"])
     headline = (
@@ -73,7 +74,7 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Pl
         else phrase("pull {pull}", pull=Quantity(moved.start, "heft"))
     )
     return Finding(
-        what="moving",
+        what=What.MOVING,
         title="Moving",
         sentence=_sentence(ruling, ratios[ruling], work, place),
         figure=headline,
@@ -130,20 +131,9 @@ def _band(
     return (low, high), words
 
 
-TESTS = {
-    "lift": "lift at the handles",
-    "carry": "carry while pulling",
-    "start": "start it moving",
-    "keep": "keep it moving",
-    "bump": "get over a bump",
-    "throw": "throw a lever over",
-    "raise": "raise an end to put wheels under",
-}
-
-
-def _sentence(ruling: str, ratio: float, work: Working, place: Place) -> Phrase:
+def _sentence(ruling: Task, ratio: float, work: Working, place: Place) -> Phrase:
     who = place.crew.label
-    if ruling == "bump":
+    if ruling is Task.BUMP:
         return phrase(
             f"{who} can get a wheel over {{can}}; " + TURF_WORDS[place.turf] + " has {needs}",
             can=Quantity(work.known["bump"], "mm"),
@@ -152,12 +142,12 @@ def _sentence(ruling: str, ratio: float, work: Working, place: Place) -> Phrase:
     can, takes = work.known[f"can_{ruling}"], work.known[f"F_{ruling}"]
     if ratio < 1:
         return phrase(
-            f"to {TESTS[ruling]} takes {{takes}}; {who} should not do over {{can}}",
+            f"to {ruling.words} takes {{takes}}; {who} should not do over {{can}}",
             takes=Quantity(takes, "heft"),
             can=Quantity(can, "heft"),
         )
     return phrase(
-        f"{who} can {TESTS[ruling]}: {{takes}} of {{can}}",
+        f"{who} can {ruling.words}: {{takes}} of {{can}}",
         takes=Quantity(takes, "heft"),
         can=Quantity(can, "heft"),
     )
@@ -207,10 +197,10 @@ def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, pl
         two_axle_steps(work, structure, weighed, ground)
     else:
         one_axle_steps(work, structure, weighed, ground)
-        _against(work, "lift", f"lift, hands {can.lift_zone}", can.lift_n)
-        _against(work, "carry", f"carry, hands {can.carry_zone}", can.carry_n)
-    _against(work, "start", "pull to start", can.start_n)
-    _against(work, "keep", "pull to keep going", can.keep_n)
+        _against(work, Task.LIFT, f"lift, hands {can.lift_zone}", can.lift_n)
+        _against(work, Task.CARRY, f"carry, hands {can.carry_zone}", can.carry_n)
+    _against(work, Task.START, "pull to start", can.start_n)
+    _against(work, Task.KEEP, "pull to keep going", can.keep_n)
     if structure.axle is not None:
         work.step(
             "bump",
@@ -226,13 +216,13 @@ def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, pl
     thrown = hardest_throw(structure, weighed)
     if thrown:
         throw_steps(work, structure, weighed, thrown[0])
-        _against(work, "throw", "throw a lever over, one of them", can.one_n)
+        _against(work, Task.THROW, "throw a lever over, one of them", can.one_n)
     if moved.raised:
         raise_steps(work, structure, weighed, moved.raised)
-        _against(work, "raise", f"with {WITH[moved.raised.by]}", moved.raised.can_n, moved.raised.source)
+        _against(work, Task.RAISE, f"with {WITH[moved.raised.by]}", moved.raised.can_n, moved.raised.source)
     return work
 
 
-def _against(work: Working, name: str, says: str, can_n: float, source: str = GUIDELINE) -> None:
-    work.given(f"can_{name}", f"{says}: guideline", can_n, "N", source)
-    work.step(f"r_{name}", "can over takes", f"can_{name}/max(F_{name}, 1)")
+def _against(work: Working, task: Task, says: str, can_n: float, source: str = GUIDELINE) -> None:
+    work.given(f"can_{task}", f"{says}: guideline", can_n, "N", source)
+    work.step(f"r_{task}", "can over takes", f"can_{task}/max(F_{task}, 1)")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from ergamot.core.catalogue import Ground
 from ergamot.core.finding import Working
 from ergamot.core.frame.footing import Axle, Lever
+from ergamot.core.frame.kinds import PutUnder
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import GIVES_MM, carried
@@ -107,12 +108,12 @@ def raise_steps(work: Working, structure: Structure, weighed: Mass, raised: Rais
     work.step(
         "N_c", "what one corner weighs", "W*max(0, min(1, (x_far - x_cg)/(x_far - x_up)))/2", "N", "moments"
     )
-    if raised.by == "lever":
+    if raised.by is PutUnder.LEVER:
         work.given(
             "g_b", "long arm of the bar over its short one", LEVER_GAIN, "", "statics: 1.2 m over 0.15 m"
         )
         work.step("F_raise", "at the end of the bar", "N_c/g_b", "N", "moments")
-    elif raised.by == "hands":
+    elif raised.by is PutUnder.HANDS:
         work.step("F_raise", "the whole end, hands at the rail", "2*N_c", "N")
     else:
         work.step("F_raise", "on the jack", "N_c", "N")

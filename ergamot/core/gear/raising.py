@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ergamot.core.frame.kinds import PutUnder
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.people import Strength
@@ -11,14 +12,14 @@ from ergamot.core.units import G
 
 LEVER_GAIN = 8.0  # a 1.35 m bar over a block 0.15 m from its end: 1.2/0.15; statics
 JACK_RATED_N = 500 * G  # the least a scissor jack is stamped with; judgement: the weakest a keeper may have
-WITH = {"lever": "a lever bar", "jack": "a jack", "hands": "bare hands"}
+WITH = {PutUnder.LEVER: "a lever bar", PutUnder.JACK: "a jack", PutUnder.HANDS: "bare hands"}
 
 
 @dataclass(frozen=True)
 class Raising:
     """The heavier end: what one corner of it weighs, what must be done (`takes_n`) and what can be."""
 
-    by: str
+    by: PutUnder
     end: str
     corner_n: float
     takes_n: float
@@ -51,8 +52,8 @@ def raising(structure: Structure, weighed: Mass, can: Strength) -> Raising | Non
         return None
     heaviest, end = max((corner_n(structure, weighed, one.x_mm, word == "rear"), word) for one, word in ends)
     by = ends[0][0].put_under
-    if by == "jack":
+    if by is PutUnder.JACK:
         return Raising(by, end, heaviest, heaviest, JACK_RATED_N, "the least a scissor jack is stamped with")
-    if by == "lever":
+    if by is PutUnder.LEVER:
         return Raising(by, end, heaviest, heaviest / LEVER_GAIN, can.one_n, "HSE L23, one of them")
     return Raising(by, end, heaviest, 2 * heaviest, can.low_n, "HSE INDG143, hands at the rail")

@@ -9,11 +9,11 @@ from dataclasses import replace
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.clearance import swing_gaps
 from ergamot.core.frame.footing import Lever
+from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM, Mover, MovingChart
-from ergamot.core.gear.moving import TESTS
 from ergamot.core.gear.raising import WITH
 from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import Place
@@ -58,7 +58,7 @@ def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phr
     """
     if structure.carried:
         yield phrase("lift with feeders and drinkers full {full}", full=Quantity(chart.lift_full, "heft"))
-        if chart.lift_birds > 0 and any(zone.role == "house" for zone in structure.zones):
+        if chart.lift_birds > 0 and any(zone.space is Space.HOUSE for zone in structure.zones):
             yield phrase(
                 "lift with the birds riding in the house {birds}", birds=Quantity(chart.lift_birds, "heft")
             )
@@ -148,7 +148,7 @@ def told_of_mover(one: Mover) -> Phrase:
     Returns: a Phrase.
     Source: as `moving_chart`.
     """
-    test = TESTS[one.ruling]
+    test = one.ruling.words
     words = (
         f"can; hardest is to {test}, {{share}} of what they should"
         if one.ratio >= 1

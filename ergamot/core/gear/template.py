@@ -10,7 +10,8 @@ from ergamot.core.errors import NotFound
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.joints import BOLT_EXTRA_MM, lengths
+from ergamot.core.frame.joints import BOLT_EXTRA_MM, fasteners
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Member, Structure
 from ergamot.core.units import Quantity
 
@@ -31,7 +32,8 @@ class Hole:
 
 @dataclass(frozen=True)
 class Plate:
-    """One stick seen flat, mm: u along the pen to the front, v up from the foot of the rail; a lever along itself."""
+    """One stick seen flat, mm: u along the pen to the front, v up from the foot of the rail; a lever along itself. The
+    first of its holes is the pivot's."""
 
     title: str
     outline: tuple[Flat, ...]
@@ -77,22 +79,22 @@ def _bore(structure: Structure) -> float:
     return structure.axle.wheel.bore_mm
 
 
-def _near(structure: Structure, lever: Lever, roles: tuple[str, ...]) -> list[Member]:
+def _near(structure: Structure, lever: Lever, *duties: Duty) -> list[Member]:
     return [
         m
         for m in structure.members
-        if m.role in roles and m.centre[1] * lever.side > 0 and abs(m.centre[0] - lever.x_mm) < 400
+        if m.duty in duties and m.centre[1] * lever.side > 0 and abs(m.centre[0] - lever.x_mm) < 400
     ]
 
 
 def _arm(structure: Structure, lever: Lever) -> Member:
-    return _near(structure, lever, ("lever", "wheel board"))[0]
+    return _near(structure, lever, Duty.LEVER)[0]
 
 
 def _carrier(structure: Structure, lever: Lever) -> Member:
     """What the pivot is drilled in: the pivot board where there is one, else the rail."""
-    boards = _near(structure, lever, ("pivot board",))
-    rails = (m for m in structure.members if m.role == "base side rail" and m.centre[1] * lever.side > 0)
+    boards = _near(structure, lever, Duty.PIVOT_BOARD)
+    rails = (m for m in structure.members if m.duty is Duty.BASE_RAIL and m.centre[1] * lever.side > 0)
     return boards[0] if boards else next(rails)
 
 
@@ -141,19 +143,14 @@ def bolt_stack_mm(structure: Structure) -> float:
     lever = structure.levers[0]
     carrier = _carrier(structure, lever)
     through = _arm(structure, lever).section.thick_mm + carrier.section.thick_mm
-    if carrier.role == "pivot board" and lever.swing.pivot_mm < _rail_deep(structure):
+    if carrier.duty is Duty.PIVOT_BOARD and lever.swing.pivot_mm < structure.rail_top_mm:
         through += carrier.section.thick_mm
     return through
 
 
-def _rail_deep(structure: Structure) -> float:
-    rail = next(m for m in structure.members if m.role == "base side rail")
-    return max(c[2] for c in rail.corners)
-
-
 def _lines(structure: Structure, bore: float, catalogue: Catalogue, pinned: bool) -> tuple[Phrase, ...]:
     swing, through = structure.levers[0].swing, bolt_stack_mm(structure)
-    sold = [length for length in lengths(catalogue, "bolt-") if length >= through + BOLT_EXTRA_MM]
+    sold = [bolt.mm for bolt in fasteners(catalogue).bolts if bolt.mm >= through + BOLT_EXTRA_MM]
     return (
         phrase(
             "Pivot {pivot} above the foot of the rail; axle {arm} from the pivot; lifts {rise}, parked {clear} "

@@ -7,17 +7,17 @@ from dataclasses import dataclass
 from decimal import Decimal
 from time import monotonic
 
-from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue import Catalogue, Ware
+from ergamot.core.catalogue.kinds import Aisle, Sold
 from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Hardware, Structure
-from ergamot.core.stock.coverings import EACH, Aisle, Bought, mesh_lines, sheet_lines, wire_panel_lines
+from ergamot.core.stock.coverings import EACH, Bought, mesh_lines, sheet_lines, wire_panel_lines
 from ergamot.core.stock.cut_list import Piece, cut_list
 from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan, Want, plan_sticks
 from ergamot.core.units import Quantity
 
 CENT = Decimal("0.01")
 LEAST_S = 0.1  # for one plan, however many there are; may move
-AISLE_OF = {"fixings": Aisle.FIXINGS, "gear": Aisle.GEAR}
 
 
 @dataclass(frozen=True)
@@ -60,9 +60,9 @@ def bill_of(structure: Structure, catalogue: Catalogue, seconds: float = TIME_LI
         plan = plan_sticks(wants, list(zip(section.stock_mm, prices, strict=True)), seconds=left)
         plans.append((section_key, species_key, plan))
         lines += _board_lines(plan, f"{section.label} {species.label}" if species else section.label)
-    lines += sheet_lines(structure, catalogue) + mesh_lines(structure, catalogue)
-    lines += wire_panel_lines(structure, catalogue)
-    lines += hardware_lines(structure, catalogue)
+    lines += sheet_lines(structure) + mesh_lines(structure)
+    lines += wire_panel_lines(structure)
+    lines += hardware_lines(structure)
     return Bill(pieces, tuple(plans), tuple(lines))
 
 
@@ -85,42 +85,26 @@ def _board_lines(plan: CuttingPlan, what: str) -> list[Bought]:
     return lines
 
 
-def hardware_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+def hardware_lines(structure: Structure) -> list[Bought]:
     """Wheels, feeders, anchors, fittings and fixings, in whole packs.
 
-    Args: structure; catalogue.
+    Args: structure.
     Returns: one line for each.
     Source: packs and prices in the catalogue.
     """
-    counts: dict[str, list[Hardware]] = {}
-    for item in (one for one in structure.hardware if one.row):
-        counts.setdefault(item.row, []).append(item)
-    lines = []
-    for key, items in counts.items():
-        number = sum(item.count for item in items)
-        said = phrase(f"{number}")
-        if key in catalogue.wheels:
-            wheel = catalogue.wheels[key]
-            cost = wheel.price * number
-            lines.append(Bought(wheel.label, Aisle.GEAR, said, number, EACH, wheel.price, cost))
-            continue
-        if key in catalogue.containers:
-            row_price, label = catalogue.containers[key].price, catalogue.containers[key].label
-            lines.append(Bought(label, Aisle.INSIDE, said, number, EACH, row_price, row_price * number))
-            continue
-        if key in catalogue.anchors:
-            anchor = catalogue.anchors[key]
-            cost = anchor.price * number
-            lines.append(Bought(anchor.label, Aisle.GEAR, said, number, EACH, anchor.price, cost))
-            continue
-        row = catalogue.hardware[key]
-        used, packs = said, math.ceil(number / row.pack)
-        pack = phrase(f"pack of {row.pack}") if row.pack > 1 else EACH
-        if "per metre" in row.label:
-            metres = sum(item.kg for item in items) / row.kg
-            used, packs = phrase("{long}", long=Quantity(round(metres, 2), "m")), math.ceil(metres)
-            pack = phrase("metre")
-        label = row.label.removesuffix(" (per metre)")
-        aisle = AISLE_OF.get(items[0].group, Aisle.HARDWARE)
-        lines.append(Bought(label, aisle, used, packs, pack, row.price, row.price * packs))
-    return lines
+    bought: dict[Ware, list[Hardware]] = {}
+    for item in structure.hardware:
+        if item.row is not None:
+            bought.setdefault(item.row, []).append(item)
+    return [_ware_line(row, items) for row, items in bought.items()]
+
+
+def _ware_line(row: Ware, items: list[Hardware]) -> Bought:
+    number = sum(item.count for item in items)
+    used, packs = phrase(f"{number}"), math.ceil(number / row.pack)
+    pack = phrase(f"pack of {row.pack}") if row.pack > 1 else EACH
+    if row.sold is Sold.METRE:
+        metres = sum(item.kg for item in items) / row.kg
+        used, packs = phrase("{long}", long=Quantity(round(metres, 2), "m")), math.ceil(metres)
+        pack = phrase("metre")
+    return Bought(row.label, row.aisle, used, packs, pack, row.price, row.price * packs)

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
 from dataclasses import dataclass
 from decimal import Decimal
-from enum import Enum
+from typing import TypeVar
 
-from ergamot.core.catalogue import Catalogue, Mesh, Sheet
+from ergamot.core.catalogue import Mesh, Sheet, WirePanel
+from ergamot.core.catalogue.kinds import Aisle
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.structure import Panel, Structure
@@ -20,19 +20,8 @@ FITS_M = 1e-9  # of arithmetic; may move
 END_LAP_M = 0.15  # two sheets end to end; judgement: makers ask for 150 mm on low slopes
 
 
-class Aisle(Enum):
-    """Where in a shop a thing is found, in the order a list goes through it."""
-
-    TIMBER = "timber"
-    SHEET = "sheet and roofing"
-    MESH = "mesh"
-    GEAR = "gear"
-    INSIDE = "feed and water"
-    HARDWARE = "hardware"
-    FIXINGS = "fixings"
-
-
 EACH = phrase("each")
+CoveringT = TypeVar("CoveringT", Sheet, Mesh, WirePanel)
 
 
 @dataclass(frozen=True)
@@ -78,16 +67,15 @@ def strip_metres(size_m: tuple[float, float], roll_width_m: float) -> float:
     return min(strips(shorter) * longer, strips(longer) * shorter)
 
 
-def mesh_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+def mesh_lines(structure: Structure) -> list[Bought]:
     """Rolls of each mesh, the roll width chosen that costs least in whole rolls.
 
-    Args: structure; catalogue.
+    Args: structure.
     Returns: one line for each mesh used.
     Source: roll sizes and prices from the catalogue.
     """
     lines = []
-    for key, panels in _by_covering(p for p in structure.panels if p.covering in catalogue.meshes):
-        mesh = catalogue.meshes[key]
+    for mesh, panels in _of(structure, Mesh):
         lines.append(min((_rolls(mesh, panels, i) for i in range(len(mesh.roll_width_mm))), key=_by_cost))
     return lines
 
@@ -115,16 +103,15 @@ def _rolls(mesh: Mesh, panels: list[Panel], index: int) -> Bought:
     )
 
 
-def sheet_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+def sheet_lines(structure: Structure) -> list[Bought]:
     """Sheets of each kind, laid side by side; offcuts of plywood make further panels.
 
-    Args: structure; catalogue.
+    Args: structure.
     Returns: one line for each sheet used.
     Source: cover widths, lengths and prices from the catalogue.
     """
     lines = []
-    for key, panels in _by_covering(p for p in structure.panels if p.covering in catalogue.sheets):
-        sheet = catalogue.sheets[key]
+    for sheet, panels in _of(structure, Sheet):
         options = (_sheets(sheet, panels, i) for i in range(len(sheet.lengths_m)))
         lines.append(min(options, key=_by_cost))
     return lines
@@ -178,16 +165,15 @@ def _out_of(whole: float, part: float) -> int:
     return max(1, int((whole + SHEET_KERF_M) / (part + SHEET_KERF_M) + 1e-9))
 
 
-def wire_panel_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]:
+def wire_panel_lines(structure: Structure) -> list[Bought]:
     """Stiff wire panels, whole; the last one is cut on a wire.
 
-    Args: structure; catalogue.
+    Args: structure.
     Returns: one line for each kind used.
     Source: sizes and prices in the catalogue.
     """
     lines = []
-    for key, panels in _by_covering(p for p in structure.panels if p.covering in catalogue.wire_panels):
-        row = catalogue.wire_panels[key]
+    for row, panels in _of(structure, WirePanel):
         bent = [panel for panel in panels if panel.curved]
         count, used = 0, phrase("{area}", area=Quantity(sum(panel.area_m2 for panel in panels), "m2"))
         if bent:
@@ -203,8 +189,10 @@ def wire_panel_lines(structure: Structure, catalogue: Catalogue) -> list[Bought]
     return lines
 
 
-def _by_covering(panels: Iterable[Panel]) -> list[tuple[str, list[Panel]]]:
-    groups: dict[str, list[Panel]] = {}
-    for panel in panels:
-        groups.setdefault(panel.covering, []).append(panel)
+def _of(structure: Structure, kind: type[CoveringT]) -> list[tuple[CoveringT, list[Panel]]]:
+    """The panels of each covering of a kind."""
+    groups: dict[CoveringT, list[Panel]] = {}
+    for panel in structure.panels:
+        if isinstance(panel.covering, kind):
+            groups.setdefault(panel.covering, []).append(panel)
     return list(groups.items())

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from decimal import Decimal
 
-from ergamot.core.catalogue import Catalogue, Section
+from ergamot.core.catalogue import Section
 from ergamot.core.frame.structure import Structure
 from ergamot.core.stock.bill import hardware_lines
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, wire_panel_lines
@@ -12,17 +12,17 @@ from ergamot.core.stock.coverings import mesh_lines, sheet_lines, wire_panel_lin
 WASTE = Decimal("1.08")  # boards bought over sticks used; judgement: before there is a cutting plan
 
 
-def rough_cost(structure: Structure, catalogue: Catalogue) -> Decimal:
+def rough_cost(structure: Structure) -> Decimal:
     """About what all of a pen's material costs, without working out a cutting plan.
 
-    Args: structure; catalogue, with its prices.
+    Args: structure.
     Returns: money, to the hundredth.
     Source: the least price per metre of each section, 8 % waste; packs, rolls and sheets whole.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.frame.design import build, make_design
     >>> c = load_catalogue()
-    >>> rough_cost(build(make_design(c, "low-pen", {}), c), c) > 100
+    >>> rough_cost(build(make_design(c, "low-pen", {}), c)) > 100
     True
     """
     sticks = Decimal(0)
@@ -30,10 +30,10 @@ def rough_cost(structure: Structure, catalogue: Catalogue) -> Decimal:
         factor = member.species.price_factor if member.species else Decimal(1)
         sticks += _per_metre(member.section) * factor * Decimal(member.length_mm / 1000)
     lines = [
-        *mesh_lines(structure, catalogue),
-        *wire_panel_lines(structure, catalogue),
-        *sheet_lines(structure, catalogue),
-        *hardware_lines(structure, catalogue),
+        *mesh_lines(structure),
+        *wire_panel_lines(structure),
+        *sheet_lines(structure),
+        *hardware_lines(structure),
     ]
     return (sticks * WASTE + sum((line.cost for line in lines), Decimal(0))).quantize(Decimal("0.01"))
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ergamot.core.catalogue.kinds import Made
 from ergamot.core.finding import Step, Working
 from ergamot.core.frame.bending import (
     ALLOWED,
@@ -15,7 +16,6 @@ from ergamot.core.frame.bending import (
     SPAN_OVER_SAG,
     STEEL_ALLOWED_MPA,
     cross_section,
-    is_plastic,
     size_factor,
     tube_modulus,
     wet_factor,
@@ -54,7 +54,7 @@ def bends(
     """
     if member.species is None:
         work.given("S", f"section modulus of {member.section.label}", tube_modulus(member.section), "mm³")
-        plastic = is_plastic(member.section)
+        plastic = member.section.made is Made.PLASTIC
         limit = PVC_ALLOWED_MPA if plastic else STEEL_ALLOWED_MPA
         source = "ASTM D2241, in bending a judgement" if plastic else "yield of 205 MPa by 1.5, a judgement"
         work.given("F", "what its wall may be stressed to", limit, "MPa", source)

@@ -8,6 +8,8 @@ from collections.abc import Iterator
 
 import shapely
 
+from ergamot.core.catalogue import Hardware as HardwareRow
+from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.finding import Working
 from ergamot.core.frame.bending import (
     BEAM_MOMENT,
@@ -19,35 +21,27 @@ from ergamot.core.frame.bending import (
     stiffness_n_m2,
 )
 from ergamot.core.frame.footing import Axle
+from ergamot.core.frame.kinds import RODS, Duty, Item
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
-from ergamot.core.frame.structure import Member, Structure
+from ergamot.core.frame.structure import Hardware, Member, Structure
 from ergamot.core.gear.haul import Haul
 from ergamot.core.strength.check import SCREW_N, Check, bends
-from ergamot.core.weather.states import ROLLS
 
 MOVING_FACTOR = 1.25  # judgement: a pen is jolted as it goes, at a walk
 # over the load at rest: twice for one let go at once (statics), the rest for its fall, a judgement
 BUMP_FACTOR = 2.5
-ROD_MM = {13.0: 12.7, 16.0: 15.9}  # rod that fits a bore: half inch, five eighths
 SCREWS = 2  # to a joint
 LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord; may move: others are one bay long
-RUNS = (
-    "base side rail",
-    "top side rail",
-    "wall plate",
-    "ridge board",
-    "ridge tube",
-)  # bend alike, end to end
-BAYS = ("stud", "upright", "rafter")  # a side is divided by these
-BRACES = ("wall brace", "slope brace")
+RUNS = (Duty.BASE_RAIL, Duty.PLATE, Duty.RIDGE, Duty.RIDGE_TUBE)  # bend alike, end to end
+BAYS = (Duty.UPRIGHT, Duty.RAFTER)  # a side is divided by these
 # a bay sheeted for this much of its length is as good as braced; judgement: screws in three rows
 SHEET_SHARE = 0.8
 # a diagonal that spans so much of a bay holds it; judgement: a triangle stiffer than the joints
 BRACED_SHARE = 0.4  # may move: a brace spans a bay or is not in it
 LEAST_BAY_MM = 150.0  # nearer than this, two sticks are one line of the frame; may move: no bay is so short
-HOLDERS = ("axle leg", "lever", "wheel board")
-CARRIERS = ("axle leg", "pivot board")
+HOLDERS = (Duty.AXLE_LEG, Duty.LEVER)
+CARRIERS = (Duty.AXLE_LEG, Duty.PIVOT_BOARD)
 BEARING = "j*N/(D*t)*(1 + 6*(e + t/2)/t)"
 DOWEL = "0.0068948*6100*G**1.45/sqrt(D/25.4)"  # psi to MPa; NDS 2018 table 12.3.3, load across the grain
 DOWEL_REDUCTION = 5.0  # 4·Kθ across the grain; NDS 2018 table 12.3.1B
@@ -80,7 +74,7 @@ def _extent(member: Member, axis: int) -> tuple[float, float]:
 def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
     """A side rail between axle and front. A braced side carries it as one deep beam; else the sticks that run from
     end to end bend together, each by its stiffness."""
-    rails = [m for m in structure.members if m.role == "base side rail"]
+    rails = [m for m in structure.members if m.duty is Duty.BASE_RAIL]
     if not rails:
         return
     rail = rails[0]
@@ -123,7 +117,7 @@ def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
             "M", "pull in the chord and bending in a bay", f"M0/H/A*S1/1000 + {within}", "N m", "statics"
         )
     else:
-        runs = [m for m in structure.members if m.role in RUNS and _long(m, rail)]
+        runs = [m for m in structure.members if m.duty in RUNS and _long(m, rail)]
         others = [m for m in runs if m not in rails]
         work.given("EI", "stiffness of one rail", stiffness_n_m2(rail, ACROSS), "N m²", "E·I")
         both = sum(stiffness_n_m2(m, ACROSS) for m in runs)
@@ -145,10 +139,10 @@ def _top_chord(structure: Structure, rail: Member) -> Member | None:
     above = [
         m
         for m in structure.members
-        if m.role in RUNS and m.species is not None and _long(m, rail) and m.centre[2] > rail.centre[2] + 150
+        if m.duty in RUNS and m.species is not None and _long(m, rail) and m.centre[2] > rail.centre[2] + 150
     ]
     beside = [m for m in above if abs(m.centre[1] - rail.centre[1]) < 60]
-    ridge = [m for m in above if m.role == "ridge board"]
+    ridge = [m for m in above if m.duty is Duty.RIDGE]
     return next(iter((*beside, *ridge)), None)
 
 
@@ -156,7 +150,7 @@ def _bays(structure: Structure, rail: Member) -> tuple[tuple[float, float], ...]
     """The bays a rail's side is divided into, along x, mm."""
     low, high = _extent(rail, 0)
     places = sorted(
-        {m.centre[0] for m in structure.members if m.centre[1] * rail.centre[1] > 0 and m.role in BAYS}
+        {m.centre[0] for m in structure.members if m.centre[1] * rail.centre[1] > 0 and m.duty in BAYS}
     )
     inside = [place for place in places if low <= place <= high]
     return tuple((float(a), float(b)) for a, b in itertools.pairwise(inside) if b - a > LEAST_BAY_MM)
@@ -166,14 +160,14 @@ def _held(structure: Structure, rail: Member, bay: tuple[float, float]) -> bool:
     """Is a bay held in its plane: by a diagonal in it, or by sheet over nearly all of it?"""
     side = rail.centre[1]
     for one in structure.members:
-        if one.role in BRACES and one.centre[1] * side > 0:
+        if one.duty is Duty.SIDE_BRACE and one.centre[1] * side > 0:
             a, b = _extent(one, 0)
             if min(b, bay[1]) - max(a, bay[0]) > BRACED_SHARE * (bay[1] - bay[0]):
                 return True
     sheets = [
         p
         for p in structure.standing
-        if p.solid and p.covering not in ROLLS and p.centre[1] * side > 0 and abs(p.normal[1]) > 0.5
+        if p.solid and p.braces and p.centre[1] * side > 0 and abs(p.normal[1]) > 0.5
     ]
     spans = shapely.unary_union(
         [shapely.box(min(c[0] for c in p.corners), 0, max(c[0] for c in p.corners), 1) for p in sheets]
@@ -183,7 +177,7 @@ def _held(structure: Structure, rail: Member, bay: tuple[float, float]) -> bool:
 
 
 def _handles(structure: Structure, moved: Haul) -> Iterator[Check]:
-    sticks = [m for m in structure.members if m.role == "handle"]
+    sticks = [m for m in structure.members if m.duty is Duty.HANDLE]
     lift = max(moved.carry, moved.lift)
     if not sticks or lift < 1:
         return  # nothing to speak of is carried
@@ -197,11 +191,11 @@ def _handles(structure: Structure, moved: Haul) -> Iterator[Check]:
 
 def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
     """The axle beside what holds it; a dolly is bought whole."""
-    held = next((m for m in structure.members if m.role in HOLDERS), None)
-    rod = next((item for item in structure.hardware if item.role in ("axle rod", "stub axle")), None)
+    held = next((m for m in structure.members if m.duty in HOLDERS), None)
+    rod = next((item for item in structure.hardware if item.item in RODS), None)
     if rod is None:
         return
-    wood = held or next(m for m in structure.members if m.role == "base side rail")
+    wood = held or next(m for m in structure.members if m.duty is Duty.BASE_RAIL)
     work = Working()
     work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
     work.given("j", "a bump over rest", BUMP_FACTOR, "", "twice for one let go at once, the rest a judgement")
@@ -213,17 +207,24 @@ def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
         work.step("e", "a·b over their sum", HELD_BOTH, "mm", "statics")
     else:
         work.given("e", from_wood, arm, "mm", "the frame")
-    across = ROD_MM.get(axle.wheel.bore_mm, axle.wheel.bore_mm)
+    across = _rod_mm(rod, axle)
     work.given("D", "rod", across, "mm", axle.wheel.source)
     work.step("sigma", "bending stress", ROD_STRESS, "MPa", "mechanics of a round bar")
-    source = "ASTM A307" if axle.steel == "mild" else "SAE J429 grade 5"
+    source = "ASTM A307" if axle.steel is Steel.MILD else "SAE J429 grade 5"
     work.given("Fy", f"yield of the {axle.steel} steel", YIELD_MPA[axle.steel], "MPa", source)
     work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "a judgement: no one is lifted by it")
     work.step("ratio", "bears over takes", "F/sigma")
-    refs = tuple(item.ref for item in structure.hardware if item.role == rod.role)
+    refs = tuple(item.ref for item in structure.hardware if item.item is rod.item)
     yield Check("axle", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
-    if rod.role == "stub axle" and axle.held_sides == 1 and wood.species is not None:
+    if rod.item is Item.STUB_AXLE and axle.held_sides == 1 and wood.species is not None:
         yield _bearing(structure, axle, moved, wood, across)
+
+
+def _rod_mm(rod: Hardware, axle: Axle) -> float:
+    """The rod's own diameter; it is a little thinner than the bore it fits."""
+    return (
+        rod.row.diameter_mm or axle.wheel.bore_mm if isinstance(rod.row, HardwareRow) else axle.wheel.bore_mm
+    )
 
 
 def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm: float) -> Check:
@@ -233,7 +234,7 @@ def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm
     work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
     work.given("j", "a bump over rest", BUMP_FACTOR, "", "twice for one let go at once, the rest a judgement")
     work.given("D", "rod", rod_mm, "mm", axle.wheel.source)
-    boards = 2 if any(m.role in CARRIERS for m in structure.members) and wood.role not in CARRIERS else 1
+    boards = 2 if any(m.duty in CARRIERS for m in structure.members) and wood.duty not in CARRIERS else 1
     work.given("t", "wood the rod is held in", boards * wood.section.thick_mm, "mm", "the frame")
     arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM
     work.given("e", "middle of the wheel from the face of the wood", arm, "mm", "the frame")
@@ -259,10 +260,10 @@ def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm
 
 def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
     """Wood above a hole in the rail itself, against splitting across the grain. Legs are made long enough."""
-    if (axle.rise_mm and not structure.levers) or any(m.role in CARRIERS for m in structure.members):
+    if (axle.rise_mm and not structure.levers) or any(m.duty in CARRIERS for m in structure.members):
         return
     height = structure.levers[0].swing.pivot_mm if structure.levers else axle.radius_mm
-    held = [m for m in structure.members if m.role == "base side rail"]
+    held = [m for m in structure.members if m.duty is Duty.BASE_RAIL]
     work = Working()
     above = max(corner[2] for corner in held[0].corners) - height
     work.given("has", "wood above the middle of the hole", above, "mm", "the frame")
@@ -277,7 +278,7 @@ def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
 
 def _twist(structure: Structure) -> Iterator[Check]:
     """One lever thrown, its fellow not: the sticks that run from end to end are wrung."""
-    rails = [m for m in structure.members if m.role == "base side rail"]
+    rails = [m for m in structure.members if m.duty is Duty.BASE_RAIL]
     rail = rails[0] if rails and structure.levers else None
     if rail is None or rail.species is None:
         return
@@ -298,7 +299,7 @@ def _twist(structure: Structure) -> Iterator[Check]:
 
 
 def _racking(structure: Structure, moved: Haul) -> Iterator[Check]:
-    braces = [m for m in structure.members if m.role in (*BRACES, "knee brace")]
+    braces = [m for m in structure.members if m.duty in (Duty.SIDE_BRACE, Duty.KNEE_BRACE)]
     along = [m for m in braces if _extent(m, 0)[1] - _extent(m, 0)[0] > 100]
     if not along:
         return

@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
-from ergamot.core.catalogue import Catalogue, WirePanel
+from ergamot.core.catalogue import WirePanel
+from ergamot.core.catalogue.kinds import Fitting, Made
 from ergamot.core.finding import Working
 from ergamot.core.frame.bending import (
     ARCH_BUCKLES,
@@ -16,48 +17,49 @@ from ergamot.core.frame.bending import (
     TUBE_E_GPA,
     stiffness_n_m2,
 )
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.place import SNOW_WORDS, Place
 from ergamot.core.strength.check import SCREW_N, Check, bends, sags
 from ergamot.core.weather.snow import pitch_deg, snow_pa
 
-RIB_ROLES = ("rafter", "top cross rail", "roof bow")  # sticks across the pen that carry its roof
+RIBS = (Duty.RAFTER, Duty.CROSS_RAIL, Duty.BOW)  # sticks across the pen that carry its roof
 BUCKLING_FACTOR = 1.67  # AISC 360 section E1, allowable strength in compression
 LEAST_SNOW_MM = 1.0  # less is no load
-HANGS_ON = ("wall plate", "top side rail", "base side rail")
+HANGS_ON = (Duty.PLATE, Duty.BASE_RAIL)
 # a stick that stands this far over another's foot bears on it
 BEARS_MM = 5.0  # may move: it is a stick's depth or nothing
 SAME_BAY_MM = 20.0  # of arithmetic; may move
 ALONG, ACROSS = 0, 1  # names of axes; may move
 
 
-def snow_checks(catalogue: Catalogue, structure: Structure, place: Place) -> Iterator[Check]:
+def snow_checks(structure: Structure, place: Place) -> Iterator[Check]:
     """Every kind of stick that carries snow, the worst of each.
 
-    Args: catalogue; structure; place, with its snow.
+    Args: structure; place, with its snow.
     Returns: an iterator of Checks: bending, and sag of timber.
     Source: w·L²/8 on the level span, an arch half loaded w·L²/64; NDS 2018.
     """
     if place.snow_mm < LEAST_SNOW_MM:
         return
     roofs = [p for p in structure.standing if p.solid and p.normal[2] > 0.02 and not p.outside]
-    for role in RIB_ROLES:
-        ribs = sorted((m for m in structure.members if m.role == role), key=_middle)
+    for duty in RIBS:
+        ribs = sorted((m for m in structure.members if m.duty is duty), key=_middle)
         loaded = [(rib, roof) for rib in ribs if (roof := _roof_over(rib, roofs)) is not None]
         if not loaded:
             continue
         widest = max(loaded, key=lambda pair: _carries(pair[0], pair[1], ribs))
         yield from _rib(structure, widest[0], widest[1], tuple(rib.ref for rib, _ in loaded), ribs, place)
     yield from _noggins(structure, roofs, place)
-    yield from _wire_hoop(catalogue, structure, place)
+    yield from _wire_hoop(structure, place)
 
 
-def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iterator[Check]:
+def _wire_hoop(structure: Structure, place: Place) -> Iterator[Check]:
     """Bent wire panels under a tarp: each wire that spans takes its strip of snow, half the hoop loaded."""
-    bent = [p for p in structure.standing if p.curved and p.covering in catalogue.wire_panels]
-    if not bent or not any(p.curved and p.solid for p in structure.standing):
+    bent = [p for p in structure.standing if p.curved and isinstance(p.covering, WirePanel)]
+    row = bent[0].covering if bent else None
+    if not isinstance(row, WirePanel) or not any(p.curved and p.solid for p in structure.standing):
         return
-    row = catalogue.wire_panels[bent[0].covering]
     work = _on_a_wire(place, row)
     low, high = structure.body.y
     work.given("L", "span between the rails", (high - low) / 1000, "m", "the frame")
@@ -73,7 +75,7 @@ def _wire_hoop(catalogue: Catalogue, structure: Structure, place: Place) -> Iter
     rise = max(corner[2] for panel in bent for corner in panel.corners) - foot
     second = math.pi * row.wire_mm**4 / 64
     yield _buckles(
-        "wire hoop", refs, _on_a_wire(place, row), (high - low, rise), TUBE_E_GPA["steel"] * second / 1000
+        "wire hoop", refs, _on_a_wire(place, row), (high - low, rise), TUBE_E_GPA[Made.STEEL] * second / 1000
     )
 
 
@@ -166,7 +168,7 @@ def _rib(
     work = _load(rib, roof, width, span, place)
     if work.known["w"] <= 0:
         return
-    bow = rib.role == "roof bow"
+    bow = rib.duty is Duty.BOW
     rule = ARCH_MOMENT if bow else BEAM_MOMENT
     work.step("M", "moment, half of it loaded" if bow else "moment", rule, "N m", "statics")
     yield bends(f"{rib.role} under snow", refs, rib, work, ALONG, "snow")
@@ -188,9 +190,9 @@ def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...
     screws = [
         joint
         for joint in structure.joints
-        if rib.ref in joint.members and joint.fixing.startswith("screw")
+        if rib.ref in joint.members and joint.fixing is not None and joint.fixing.kind is Fitting.SCREW
         for other in (structure.by_ref[ref] for ref in joint.members if ref != rib.ref)
-        if other.role in HANGS_ON and other.ref not in seats and max(c[2] for c in other.corners) > foot
+        if other.duty in HANGS_ON and other.ref not in seats and max(c[2] for c in other.corners) > foot
     ]
     if not screws:
         return
@@ -205,7 +207,7 @@ def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...
 
 def _noggins(structure: Structure, roofs: list[Panel], place: Place) -> Iterator[Check]:
     """Sticks between rafters under sheet; each carries half way to the next, up and down the slope."""
-    sticks = [m for m in structure.members if m.role == "noggin"]
+    sticks = [m for m in structure.members if m.duty is Duty.NOGGIN]
     loaded = [(one, roof) for one in sticks if (roof := _roof_over(one, roofs)) is not None]
     if not loaded:
         return

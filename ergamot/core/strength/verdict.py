@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.finding import Finding, phrase
+from ergamot.core.finding import Finding, What, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import haul, movers_strength
@@ -58,7 +58,7 @@ def judge_strength(catalogue: Catalogue, structure: Structure, weighed: Mass, pl
         place.slope_percent,
         movers_strength(catalogue, structure, place.crew),
     )
-    found = [*moving_checks(structure, weighed, moved), *snow_checks(catalogue, structure, place)]
+    found = [*moving_checks(structure, weighed, moved), *snow_checks(structure, place)]
     checks = tuple(sorted(found, key=lambda check: check.ratio))
     used: dict[str, float] = {}
     for check in checks:
@@ -70,7 +70,7 @@ def judge_strength(catalogue: Catalogue, structure: Structure, weighed: Mass, pl
 def _finding(checks: tuple[Check, ...]) -> Finding:
     if not checks:
         return Finding(
-            what="strength",
+            what=What.STRENGTH,
             title="Strength",
             sentence=phrase("nothing in it was asked to bear anything"),
             figure=phrase("not reckoned"),
@@ -85,7 +85,7 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
         "it takes more than it bears" if weakest.ratio < 1 else "it holds"
     )
     return Finding(
-        what="strength",
+        what=What.STRENGTH,
         title="Strength",
         sentence=phrase(words),
         figure=phrase(

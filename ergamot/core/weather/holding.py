@@ -11,6 +11,7 @@ import numpy as np
 from ergamot.core.catalogue import Ground
 from ergamot.core.errors import require_range
 from ergamot.core.frame.footing import Anchor
+from ergamot.core.frame.kinds import Item, Stands
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import G
@@ -83,7 +84,7 @@ def parked(structure: Structure, weighed: Mass, ground: Ground, tied: bool = Tru
     Returns: the Holding.
     Source: common practice: dry timber is the lighter.
     """
-    off = [item for item in structure.hardware if item.role == "wheel" and _taken_off(structure)]
+    off = [item for item in structure.hardware if item.item is Item.WHEEL and _taken_off(structure)]
     hung = structure.ballast if tied else ()
     parts = [
         (weighed.dry_kg, weighed.dry_centre),
@@ -116,7 +117,7 @@ def spread(holding: Holding, ground: Ground) -> tuple[Holding, Holding]:
 
 
 def _taken_off(structure: Structure) -> bool:
-    return structure.axle is not None and structure.axle.parked == "off"
+    return structure.axle is not None and structure.axle.parked is Stands.OFF
 
 
 def ties_of(anchors: Sequence[Anchor], ground: Ground) -> tuple[Tie, ...]:
@@ -127,7 +128,8 @@ def ties_of(anchors: Sequence[Anchor], ground: Ground) -> tuple[Tie, ...]:
     Source: working holds of the catalogue times the ground's factor.
     """
     return tuple(
-        Tie((one.place[0] / 1000, one.place[1] / 1000), one.hold_n * ground.anchor_factor) for one in anchors
+        Tie((one.place[0] / 1000, one.place[1] / 1000), one.row.hold_n * ground.anchor_factor)
+        for one in anchors
     )
 
 

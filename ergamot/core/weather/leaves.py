@@ -12,8 +12,8 @@ from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.units import G
 from ergamot.core.weather.speed import AIR
 from ergamot.core.weather.stability import Stability
-from ergamot.core.weather.states import ROLLS, leaf_of
-from ergamot.core.weather.surfaces import WindBody, surface_name
+from ergamot.core.weather.states import leaf_of
+from ergamot.core.weather.surfaces import WindBody
 
 PEAK = 2.0  # pressure at an edge over that on the whole; EN 1991-1-4, 7.2: edge zones bear 1.5 to 2.5 times
 FITTING_HOLDS_N = 600.0  # a hinge or latch on wood screws; judgement: two No. 8 drawn, NDS 2018 table 12.2B
@@ -45,11 +45,13 @@ def leaves(structure: Structure, body: WindBody, stable: Stability, gust_ms: flo
     Returns: Leaves by the gust that tears them, rising.
     Source: EN 1991-1-4 pressures × 2 locally; holds common practice.
     """
-    hung = {panel.ref for one in structure.openings if one.person for panel in leaf_of(structure, one)}
+    hung = {
+        panel.ref for one in structure.openings if one.purpose.person for panel in leaf_of(structure, one)
+    }
     cloth: dict[str, list[Panel]] = {}
     whole: list[list[Panel]] = []
     for panel in structure.standing:
-        if panel.solid and panel.covering in ROLLS:
+        if panel.solid and panel.rolls:
             cloth.setdefault(panel.piece, []).append(panel)
         elif panel.solid and panel.ref in hung:
             whole.append([panel])
@@ -64,20 +66,19 @@ def leaves(structure: Structure, body: WindBody, stable: Stability, gust_ms: flo
 def _leaf(strips: tuple[Panel, ...], body: WindBody, stable: Stability, gust_ms: float) -> Leaf | None:
     """One thing that goes as a whole: a leaf, or all strips of a cloth bent over the pen. From whichever side the wind
     pulls hardest on all of it together."""
-    at = {surface.name: i for i, surface in enumerate(body.surfaces)}
-    known = [panel for panel in strips if surface_name(panel) in at]
+    at = {surface.ref: i for i, surface in enumerate(body.surfaces)}
+    known = [panel for panel in strips if panel.ref in at]
     if not known:
         return None
     pulls = sum(
-        np.maximum(0.0, stable.loads.cpi[at[surface_name(panel)]] - stable.loads.cp[at[surface_name(panel)]])
-        * panel.area_m2
+        np.maximum(0.0, stable.loads.cpi[at[panel.ref]] - stable.loads.cp[at[panel.ref]]) * panel.area_m2
         for panel in known
     )
     per_q = PEAK * float(np.max(pulls))
     if per_q <= 0:
         return None
     first = known[0]
-    rolls = first.covering in ROLLS
+    rolls = first.rolls
     holds = cloth_holds_n(known) if rolls else FITTINGS * FITTING_HOLDS_N
 
     def gust(force: float) -> float:

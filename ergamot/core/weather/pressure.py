@@ -11,6 +11,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ergamot.core.frame.kinds import Space
 from ergamot.core.weather.surfaces import Surface, WindBody
 
 # Walls by α: linear between these, after EN 1991-1-4 7.2.2 and ASCE 7 fig. 27.3-1
@@ -134,7 +135,7 @@ def surface_cp(
 
 def inside_cp(
     body: WindBody, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None = None
-) -> dict[str, np.ndarray]:
+) -> dict[Space, np.ndarray]:
     """For every space, the inside coefficient at which as much air comes in as goes out.
 
     Args: body; up_wind, (n, 2); h_over_l, (n,); high as outside_cp.
@@ -167,7 +168,7 @@ class _Ways:
 
 
 def _ways_out(
-    body: WindBody, space: str, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None
+    body: WindBody, space: Space, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None
 ) -> _Ways:
     vents = [vent for vent in body.vents if vent.space == space]
     area = np.array([[vent.area_m2] for vent in vents]).reshape(len(vents), 1)

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import mass_kg
+from ergamot.core.frame.kinds import Item, Space
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.structure import Opening, Panel, Structure
 from ergamot.core.place import Place
@@ -17,7 +18,6 @@ from ergamot.core.weather.surfaces import BASE_GAP_M, WindBody, wind_body
 
 # a tyre across, and along; Wong, Theory of Ground Vehicles: wet earth 0.4 to 0.55, unmade road 0.05
 SCRUB_MU, ROLLING = 0.5, 0.05
-ROLLS = ("tarp", "vinyl")  # coverings that can be rolled up
 
 
 @dataclass(frozen=True)
@@ -72,14 +72,13 @@ def _judged(one: _Variant, place: Place) -> WindState:
 def _variants(structure: Structure, weighed: Mass, flock: Flock, place: Place) -> Iterator[_Variant]:
     shut = parked(structure, weighed, place.holding_ground)
     yield _Variant("parked", "parked and shut, birds out", structure, shut)
-    for i, opening in enumerate((one for one in structure.openings if one.person), start=1):
-        leaf = opening.role.removesuffix(" opening")
-        yield _Variant(f"open-{i}", f"{leaf} open", opened(structure, opening), shut)
+    for i, opening in enumerate((one for one in structure.openings if one.purpose.person), start=1):
+        yield _Variant(f"open-{i}", f"{opening.leaf} open", opened(structure, opening), shut)
     for side, word in ((-1, "right"), (1, "left")):
         rolled = rolled_up(structure, side)
         if rolled is not structure:
             yield _Variant(f"rolled-{word}", f"{word} side rolled up", rolled, shut)
-    housed = next((zone for zone in structure.zones if zone.role == "house"), None)
+    housed = next((zone for zone in structure.zones if zone.space is Space.HOUSE), None)
     if housed:
         birds = flock.placed * mass_kg(flock.strain, flock.out_day)
         yield _Variant(
@@ -107,7 +106,7 @@ def _raised(structure: Structure, weighed: Mass) -> _Variant:
     """On its tyres at the rear, and at the front on tyres or on the front of its rails."""
     axle, front = structure.axle, structure.front_axle
     assert axle is not None
-    wheel = next(item for item in structure.hardware if item.role in ("wheel", "loose wheel"))
+    wheel = next(item for item in structure.hardware if item.item in (Item.WHEEL, Item.LOOSE_WHEEL))
     out = abs(wheel.place[1])
     ahead = front.x_mm if front else max(x for x, _ in structure.contacts)
     at = out if front else structure.body.y[1]
@@ -127,11 +126,9 @@ def leaf_of(structure: Structure, opening: Opening) -> tuple[Panel, ...]:
 
     Args: structure; opening of it.
     Returns: panels, none when it is not hung.
-    Source: names given by those who hang them.
+    Source: common practice.
     """
-    leaf = opening.role.removesuffix(" opening")
-    names = (leaf, f"your own {leaf}", f"mesh behind the {leaf}")
-    return tuple(panel for panel in structure.panels if panel.role in names)
+    return tuple(panel for panel in structure.panels if panel.closes == opening.ref)
 
 
 def opened(structure: Structure, opening: Opening) -> Structure:
@@ -160,7 +157,7 @@ def rolled_up(structure: Structure, side: int) -> Structure:
     gone = {
         panel.ref
         for panel in structure.panels
-        if panel.covering in ROLLS and panel.normal[1] * side > 0.1 and panel.centre[2] < half
+        if panel.rolls and panel.normal[1] * side > 0.1 and panel.centre[2] < half
     }
     if not gone:
         return structure

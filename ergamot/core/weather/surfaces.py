@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ergamot.core.frame.geometry import Point, distance
+from ergamot.core.frame.kinds import Part, Space, When
 from ergamot.core.frame.structure import Panel, Structure
 
 LEAST_SURFACE_M2 = 1e-6  # wires wholly beneath sheet meet no wind; may move
@@ -20,7 +21,7 @@ class Surface:
     solidity 1 is sheet; less is mesh and lets air through. `backed_share` is the part of a mesh
     that lies on sticks. `inside` and `outside` name the spaces on its two sides, "" the open air.
     Through a surface `under` another covering no air passes of its own. `arch` is set on a strip of a bent roof: its place across, −1 right to 1 left, and rise over base.
-    `roof_cp` fixes the outside coefficient instead of working it out.
+    `roof_cp` fixes the outside coefficient instead of working it out; `ref` points back to its panel.
     """
 
     name: str
@@ -30,10 +31,11 @@ class Surface:
     solidity: float = 1.0
     backed_share: float = 0.0
     roof_cp: float | None = None
-    inside: str = "run"
-    outside: str = ""
+    inside: Space = Space.RUN
+    outside: Space = Space.OPEN
     under: bool = False
     arch: tuple[float, float] | None = None
+    ref: str = ""
 
     @property
     def is_sheet(self) -> bool:
@@ -46,7 +48,7 @@ class Vent:
 
     area_m2: float
     normal: tuple[float, float, float]
-    space: str = "run"
+    space: Space = Space.RUN
     arch: tuple[float, float] | None = None
 
 
@@ -55,7 +57,7 @@ class Link:
     """An opening between two spaces inside."""
 
     area_m2: float
-    spaces: tuple[str, str]
+    spaces: tuple[Space, Space]
 
 
 @dataclass(frozen=True)
@@ -81,7 +83,7 @@ class WindBody:
         return (max(xs) + min(xs)) / 2, (max(ys) + min(ys)) / 2
 
     @property
-    def spaces(self) -> tuple[str, ...]:
+    def spaces(self) -> tuple[Space, ...]:
         """The spaces inside, each once."""
         named = [vent.space for vent in self.vents]
         named += [space for link in self.links for space in link.spaces]
@@ -123,18 +125,8 @@ def wind_body(structure: Structure, gap_m: float = BASE_GAP_M) -> WindBody:
 
 def _meets_wind(panel: Panel) -> bool:
     """Parts in the shed, aprons on the grass and what hangs within one space meet no wind."""
-    within = panel.inside == panel.outside and panel.role != "eaves"
-    return panel.when == "now" and not within
-
-
-def surface_name(panel: Panel) -> str:
-    """What the surface of a panel is called.
-
-    Args: panel.
-    Returns: its role and face.
-    Source: common practice.
-    """
-    return f"{panel.role}, {panel.face}"
+    within = panel.inside == panel.outside and panel.part is not Part.EAVES
+    return panel.when is When.NOW and not within
 
 
 def _surface(structure: Structure, panel: Panel) -> Surface:
@@ -143,7 +135,7 @@ def _surface(structure: Structure, panel: Panel) -> Surface:
     if panel.under:  # beneath sheet its wires are out of the wind
         area = max(0.0, area - _sheeted_m2(structure, panel))
     return Surface(
-        surface_name(panel),
+        f"{panel.role}, {panel.face}",
         area,
         (x / 1000, y / 1000, z / 1000),
         panel.normal,
@@ -153,13 +145,14 @@ def _surface(structure: Structure, panel: Panel) -> Surface:
         outside=panel.outside,
         under=panel.under,
         arch=_place_on_arch(structure, panel) if panel.curved else None,
+        ref=panel.ref,
     )
 
 
 def _sheeted_m2(structure: Structure, panel: Panel) -> float:
     """Sheet over the same face, or on the leaf hung before it."""
-    faces = (panel.face, f"{panel.face} leaf")
-    return sum(p.area_m2 for p in structure.panels if p.face in faces and p.solid and p.when == "now")
+    over = (p for p in structure.panels if p.face == panel.face and p.solid and p.when is When.NOW)
+    return sum(p.area_m2 for p in over)
 
 
 def _place_on_arch(structure: Structure, panel: Panel) -> tuple[float, float]:

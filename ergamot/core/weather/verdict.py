@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from ergamot.core.finding import Finding, Phrase, Working, phrase
+from ergamot.core.finding import Finding, Phrase, What, Working, phrase
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 from ergamot.core.weather.speed import AIR, LEAST_HEIGHT_M
@@ -61,7 +61,7 @@ def judge_wind(
     gust = Quantity(stands, "ms")
     band, band_words = _band(stable, place, spread)
     return Finding(
-        what="wind",
+        what=What.WIND,
         title="Wind",
         sentence=phrase(
             f"{worst.mode} first, wind from {side_of(worst.direction_deg)}; your gust is {{limit}}",

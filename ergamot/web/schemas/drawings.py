@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from ergamot.core.catalogue.kinds import Pattern
+from ergamot.core.drawing.model import PartKind
+from ergamot.core.frame.kinds import Group
 from ergamot.core.units import System
 from ergamot.exchange.sheets_pdf import Paper
 from ergamot.web.schemas.figures import In, Out
@@ -41,10 +44,11 @@ class PartOut(Out):
 
     ref: str
     label: str
-    kind: str
+    kind: PartKind
     role: str
-    group: str
+    group: Group
     material: str
+    pattern: Pattern | None
     kg: float
     opening_mm: float
     normal: Corner

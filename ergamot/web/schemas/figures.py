@@ -6,7 +6,7 @@ from typing import Any
 
 from pydantic import BaseModel, ConfigDict, model_validator
 
-from ergamot.core.finding import Phrase, Step
+from ergamot.core.finding import Finding, Grade, Phrase, Step, What
 from ergamot.core.units import Quantity, say
 
 
@@ -73,9 +73,10 @@ class StepOut(Out):
 class FindingOut(Out):
     """A verdict: where it stands, in words, with its working. `ratio` 1 just passes."""
 
-    what: str
+    what: What
     title: str
-    verdict: str
+    verdict: Grade
+    word: str
     ratio: float
     figure: Words
     sentence: Words
@@ -86,3 +87,13 @@ class FindingOut(Out):
     band_words: Words | None
     working: list[StepOut]
     answer: str
+
+    @model_validator(mode="before")
+    @classmethod
+    def _with_word(cls, found: Any) -> Any:
+        if isinstance(found, Finding):
+            return {
+                **{name: getattr(found, name) for name in cls.model_fields if name != "word"},
+                "word": found.verdict.word,
+            }
+        return found

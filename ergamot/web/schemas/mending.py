@@ -4,21 +4,22 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from ergamot.core.finding import Grade, What
 from ergamot.web.schemas.figures import In, Out, Words
 
 
 class MendIn(In):
     """The verdict to mend, and values being tried."""
 
-    what: str
+    what: What
     values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
 
 
 class MarkOut(Out):
     """One verdict as it would be."""
 
-    what: str
-    verdict: str
+    what: What
+    verdict: Grade
     ratio: float
     figure: Words
 
@@ -31,8 +32,8 @@ class MendOut(Out):
     marks: list[MarkOut]
     ratio: float
     rank: tuple[float, float, float]
-    mends: list[str]
-    spoils: list[str]
+    mends: list[What]
+    spoils: list[What]
     more_kg: float
     more_cost: float
     weight: Words

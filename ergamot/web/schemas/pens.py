@@ -6,6 +6,9 @@ from datetime import date
 
 from pydantic import Field, StrictInt
 
+from ergamot.core.catalogue.kinds import Pattern
+from ergamot.core.drawing.views import Kind, ViewName
+from ergamot.core.finding import Grade, What
 from ergamot.web.schemas.drawings import LineOut, ModelOut
 from ergamot.web.schemas.figures import FindingOut, In, Out, Words
 
@@ -53,11 +56,12 @@ class OutlineOut(Out):
     """A closed outline in a view, mm."""
 
     ref: str
-    kind: str
+    kind: Kind
     role: str
     label: str
     points: list[tuple[float, float]]
     holes: list[list[tuple[float, float]]]
+    pattern: Pattern | None
 
 
 class DimensionOut(Out):
@@ -73,7 +77,7 @@ class DimensionOut(Out):
 class ViewOut(Out):
     """One flat picture, outlines back to front."""
 
-    name: str
+    name: ViewName
     outlines: list[OutlineOut]
     behind: int
     dimensions: list[DimensionOut]
@@ -172,7 +176,7 @@ class StartOut(Out):
     size: Words
     lines: list[LineOut]
     findings: list[FindingOut]
-    fails: list[str]
+    fails: list[What]
     lacking: list[str]
 
 
@@ -197,6 +201,14 @@ class ThumbOut(Out):
     outlines: list[ThumbLineOut]
 
 
+class GradeOut(Out):
+    """How a pen stands in one verdict."""
+
+    what: What
+    verdict: Grade
+    word: str
+
+
 class PenLineOut(Out):
     """A pen in a list. `judged` says whether its verdicts are known as things stand; `trouble` why they cannot be."""
 
@@ -212,7 +224,7 @@ class PenLineOut(Out):
     version_of: int | None
     why: str
     judged: bool
-    verdicts: dict[str, str]
+    verdicts: list[GradeOut]
     trouble: str
 
 

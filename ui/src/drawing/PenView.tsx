@@ -17,7 +17,13 @@ interface Props {
   hands?: Hands | null;
 }
 
-function fill(outline: Outline, view: string): { fill: string; opacity: number; over?: string } {
+interface Filled {
+  fill: string;
+  opacity: number;
+  over?: string;
+}
+
+function fill(outline: Outline, view: string): Filled {
   switch (outline.kind) {
     case "stick":
       return { fill: "var(--color-wood)", opacity: 1 };
@@ -28,14 +34,19 @@ function fill(outline: Outline, view: string): { fill: string; opacity: number; 
     case "part":
       return { fill: "var(--color-ink)", opacity: 0.85 };
     case "mesh":
-      return { fill: outline.label.startsWith("hex") ? "url(#net)" : "url(#mesh)", opacity: 1 };
+      return { fill: outline.pattern === "twisted" ? "url(#net)" : "url(#mesh)", opacity: 1 };
     case "sheet":
-      if (outline.label.includes("tarp")) return { fill: "var(--color-tin)", opacity: view === "plan" ? 0.55 : 0.8 };
-      if (/^(ply|OSB|cedar|slats)/.test(outline.label)) return { fill: "var(--color-wood)", opacity: 0.75, over: "url(#board)" };
-      return { fill: "var(--color-tin)", opacity: view === "plan" ? 0.62 : 0.95, over: "url(#corrugated)" };
-    default:
+      return sheet(outline.pattern, view);
+    case "opening":
       return { fill: "none", opacity: 1 };
   }
+}
+
+function sheet(pattern: Outline["pattern"], view: string): Filled {
+  if (pattern === "cloth") return { fill: "var(--color-tin)", opacity: view === "plan" ? 0.55 : 0.8 };
+  if (pattern === "clear") return { fill: "var(--color-tin)", opacity: 0.35 };
+  if (pattern === "board") return { fill: "var(--color-wood)", opacity: 0.75, over: "url(#board)" };
+  return { fill: "var(--color-tin)", opacity: view === "plan" ? 0.62 : 0.95, over: "url(#corrugated)" };
 }
 
 function OneOutline({ outline, placed, lit, onPoint }: Omit<Props, "bench" | "person" | "onPick" | "hands"> & { outline: Outline }) {

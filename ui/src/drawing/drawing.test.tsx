@@ -15,11 +15,11 @@ afterEach(cleanup);
 type View = Bench["views"][number];
 type Outline = View["outlines"][number];
 
-function box(ref: string, kind: string, label: string, x: number, y: number, wide: number, tall: number): Outline {
-  return { holes: [], ref, kind, role: "", label, points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
+function box(ref: string, kind: Outline["kind"], label: string, x: number, y: number, wide: number, tall: number): Outline {
+  return { holes: [], ref, kind, pattern: null, role: "", label, points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
 }
 
-function view(name: string, wide: number, tall: number): View {
+function view(name: View["name"], wide: number, tall: number): View {
   return {
     name,
     outlines: [

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { boxOf, path, placeOne, placePath, placeSheet, type Box, type Placed, type View } from "./frame";
 
-function view(name: string, width: number, height: number): View {
+function view(name: View["name"], width: number, height: number): View {
   const words = { metric: "1 m", imperial: "3 ft" };
   return {
     name,

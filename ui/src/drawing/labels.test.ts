@@ -5,7 +5,7 @@ import { labelsOf } from "./labels";
 type Outline = View["outlines"][number];
 
 function stick(ref: string, label: string, x: number, y: number, wide: number, tall: number): Outline {
-  return { holes: [], ref, label, kind: "stick", role: "", points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
+  return { holes: [], ref, label, kind: "stick", pattern: null, role: "", points: [[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]] };
 }
 
 function shown(outlines: Outline[]) {
@@ -41,7 +41,7 @@ describe("labels on the drawing", () => {
   });
 
   it("are left off what is no stick, and off sticks too small to bear one", () => {
-    const sheet = { ...stick("roof", "steel", 0, 0, 2000, 2000), kind: "sheet" };
+    const sheet: Outline = { ...stick("roof", "steel", 0, 0, 2000, 2000), kind: "sheet" };
     expect(shown([sheet, stick("bit", "A1", 0, 0, 60, 60)]).labels).toEqual([]);
   });
 });

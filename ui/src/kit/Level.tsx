@@ -4,14 +4,13 @@ import { useUnits } from "./units";
 
 const WIDTH = 300;
 const HEIGHT = 30;
-const WORD = { fails: "short", right: "right", ample: "to spare" } as const;
 
 /** A verdict as a spirit level: bubble between the marks is right, left of them it breaks apart. */
 export function Level({ finding, onOpen }: { finding: Finding; onOpen: () => void }) {
   const { read } = useUnits();
   const fails = finding.verdict === "fails";
   const x = bubbleAt(finding.ratio) * WIDTH;
-  const word = WORD[finding.verdict as keyof typeof WORD];
+  const word = finding.word;
   return (
     <button
       type="button"

@@ -2,7 +2,7 @@ interface Props<T extends string> {
   label: string;
   said?: boolean; // is the label shown before them?
   options: readonly T[];
-  on: T;
+  on: T | null;
   onPick: (one: T) => void;
 }
 

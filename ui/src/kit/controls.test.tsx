@@ -23,11 +23,14 @@ afterEach(() => {
   window.localStorage.clear();
 });
 
-function finding(verdict: string, ratio: number): Finding {
+const WORDS = { fails: "short", right: "right", ample: "to spare" } as const;
+
+function finding(verdict: Finding["verdict"], ratio: number): Finding {
   return {
     what: "moving",
     title: "Moving",
     verdict,
+    word: WORDS[verdict],
     ratio,
     figure: words("lift 33.6 kg", "lift 74.2 lb"),
     sentence: words("too much for one man"),
@@ -46,7 +49,7 @@ describe("Level", () => {
     ["fails", 0.4, "short"],
     ["right", 1.1, "right"],
     ["ample", 2.5, "to spare"],
-  ])("says a verdict that %s in shape and word", (verdict, ratio, word) => {
+  ] as const)("says a verdict that %s in shape and word", (verdict, ratio, word) => {
     const open = vi.fn();
     const { container } = render(<Level finding={finding(verdict, ratio)} onOpen={open} />, { wrapper: UnitsProvider });
     expect(screen.getByText(word)).toBeTruthy();

@@ -14,12 +14,14 @@ interface Props {
   onDrop: () => void;
 }
 
+type What = Mend["marks"][number]["what"];
+
 /** What to change: for a verdict, the changes that would mend it, each worked out in full; try one, keep one. */
 export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
   const { read } = useUnits();
   const all = [...kept.findings, kept.strength];
   const failing = all.find((one) => one.verdict === "fails")?.what;
-  const [what, setWhat] = useState<string | null>(null);
+  const [what, setWhat] = useState<What | null>(null);
   const [tried, setTried] = useState<Mend | null>(null);
   const { mends, working, trouble, ask, stop } = useMends(kept);
   const shown = what ? ranked(mends) : [];
@@ -28,7 +30,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
     setTried(null);
     stop();
   }, [kept.revision, stop]);
-  const open = (one: string) => {
+  const open = (one: What) => {
     setWhat(one);
     setTried(null);
     onDrop();
@@ -47,7 +49,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
     <section aria-label="What would mend it" className="mt-4 border-t-2 border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2>{failing ? "What would mend it" : "What would better it"}</h2>
-        <OneOf label="For" options={all.map((one) => one.what)} on={what ?? ""} onPick={open} />
+        <OneOf label="For" options={all.map((one) => one.what)} on={what} onPick={open} />
         {working ? (
           <span className="text-sm text-pencil" role="status">
             working out every change, {mends.length} so far{" "}

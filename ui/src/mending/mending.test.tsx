@@ -16,7 +16,7 @@ afterEach(() => {
 const mend = (name: string, over: Partial<Mend> = {}): Mend => ({
   changes: { [name]: 1 },
   words: words(name),
-  marks: ["space", "weight", "moving", "wind"].map((what) => ({ what, verdict: "right", ratio: 1.2, figure: words("80 kg fresh, 70 kg dry") })),
+  marks: (["space", "weight", "moving", "wind"] as const).map((what) => ({ what, verdict: "right", ratio: 1.2, figure: words("80 kg fresh, 70 kg dry") })),
   ratio: 0.9,
   rank: [1, 0, -0.9],
   mends: [],

@@ -21,7 +21,7 @@ export function useMends(bench: Bench) {
     setFound((now) => ({ ...now, working: false }));
   }, []);
   const ask = useCallback(
-    async (what: string) => {
+    async (what: Mend["marks"][number]["what"]) => {
       asking.current?.abort();
       const mine = new AbortController();
       asking.current = mine;

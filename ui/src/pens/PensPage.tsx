@@ -16,7 +16,6 @@ import { Worksheet } from "../kit/Worksheet";
 const A_PAGE = 30;
 const LARGEST_FILE = 1_000_000; // bytes
 const VERDICTS = ["space", "weight", "moving", "wind"] as const;
-const WORD: Record<string, string> = { fails: "short", right: "right", ample: "to spare" };
 
 /** All pens, each a line with its four verdicts; and a new one for a flock. */
 export function PensPage() {
@@ -108,11 +107,14 @@ function PenRow({ pen }: { pen: PenLine }) {
       {pen.trouble ? (
         <td colSpan={VERDICTS.length} className="text-clay">{pen.trouble}</td>
       ) : (
-        VERDICTS.map((what) => (
-          <td key={what} className={`pr-2 font-semibold whitespace-nowrap ${pen.verdicts[what] === "fails" ? "text-clay" : "text-grass"}`}>
-            {pen.judged ? WORD[pen.verdicts[what] ?? ""] : <span className="font-normal text-pencil">…</span>}
-          </td>
-        ))
+        VERDICTS.map((what) => {
+          const one = pen.verdicts.find((each) => each.what === what);
+          return (
+            <td key={what} className={`pr-2 font-semibold whitespace-nowrap ${one?.verdict === "fails" ? "text-clay" : "text-grass"}`}>
+              {one ? one.word : <span className="font-normal text-pencil">…</span>}
+            </td>
+          );
+        })
       )}
       <td className="pl-2 text-right whitespace-nowrap">
         <PutAway kind="pen" id={pen.id} revision={pen.revision} name={pen.name} />

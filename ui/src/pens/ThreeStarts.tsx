@@ -45,7 +45,7 @@ function OneStart({ start, busy, onBegin }: { start: Start; busy: boolean; onBeg
             <span>
               {one.title}: {read(one.figure)}
             </span>
-            <b className={one.verdict === "fails" ? "text-clay" : "text-grass"}>{one.verdict === "fails" ? "short" : "right"}</b>
+            <b className={one.verdict === "fails" ? "text-clay" : "text-grass"}>{one.word}</b>
           </li>
         ))}
       </ul>

@@ -13,11 +13,12 @@ import { words } from "../testing/words";
 
 afterEach(cleanup);
 
-function finding(what: string, verdict: string, more: Partial<Finding> = {}): Finding {
+function finding(what: Finding["what"], verdict: Finding["verdict"], more: Partial<Finding> = {}): Finding {
   return {
     what,
     title: what,
     verdict,
+    word: verdict,
     ratio: verdict === "fails" ? 0.5 : 1.2,
     figure: words("a figure"),
     sentence: words("a sentence"),
@@ -33,7 +34,7 @@ function finding(what: string, verdict: string, more: Partial<Finding> = {}): Fi
 }
 
 function bench(failing: string[]): Bench {
-  const findings = ["space", "weight", "moving", "wind"].map((what) => finding(what, failing.includes(what) ? "fails" : "right"));
+  const findings = (["space", "weight", "moving", "wind"] as const).map((what) => finding(what, failing.includes(what) ? "fails" : "right"));
   const groups = [
     { group: "frame", fresh_kg: 30, fresh: words("30 kg"), dry: words("27 kg") },
     { group: "mesh", fresh_kg: 10, fresh: words("10 kg"), dry: words("10 kg") },
@@ -64,7 +65,7 @@ describe("a working sheet", () => {
   it("shows sentence, limit, details, steps and cautions, and is put away", () => {
     const close = vi.fn();
     const step = { symbol: "W", says: "weight", expression: "m*9.81", value: 98.1, printed: "98.1", unit: "N", source: "" };
-    const shown = finding("reach", "fails", { working: [step], cautions: ["It pinches."] });
+    const shown = finding("space", "fails", { working: [step], cautions: ["It pinches."] });
     render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={shown} onClose={close} />, { wrapper: UnitsProvider });
     const sheet = screen.getByRole("dialog");
     for (const text of ["a sentence.", "a limit.", "a detail", "It pinches."]) expect(within(sheet).getByText(text)).toBeTruthy();

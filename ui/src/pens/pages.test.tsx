@@ -29,7 +29,8 @@ const flock = {
   water_peak: words("9 L"),
   leave_alive: 29,
 };
-const pen = (name: string, wind: string) => ({ id: 5, name, flock_id: 2, flock_name: "Spring", leaves: "2026-05-20", size: words("1.8 × 3.7 m", "6 ft × 12 ft"), plan, revision: 1, judged: true, trouble: "", verdicts: { space: "right", weight: "ample", moving: "fails", wind } });
+const graded = (what: string, verdict: string, word: string) => ({ what, verdict, word });
+const pen = (name: string, wind: string) => ({ id: 5, name, flock_id: 2, flock_name: "Spring", leaves: "2026-05-20", size: words("1.8 × 3.7 m", "6 ft × 12 ft"), plan, revision: 1, judged: true, trouble: "", verdicts: [graded("space", "right", "right"), graded("weight", "ample", "to spare"), graded("moving", "fails", "short"), graded("wind", wind, wind === "fails" ? "short" : "right")] });
 
 let answers: Answers;
 let posted: [string, unknown][];

@@ -67,7 +67,7 @@ function planeOf(part: Part): (point: Vector) => [number, number] {
   const level: Vector = Math.abs(nz) > 0.9 ? [1, 0, 0] : normal([[0, 0, 0], [0, 0, 1], [nx, ny, nz]]);
   const up: Vector = [ny * level[2] - nz * level[1], nz * level[0] - nx * level[2], nx * level[1] - ny * level[0]];
   const wires = 1000 / Math.max(MESH_MM, part.opening_mm);
-  const slant = part.material.startsWith("hex");
+  const slant = part.pattern === "twisted";
   return ([x, y, z]) => {
     const u = (x * level[0] + y * level[1] + z * level[2]) * wires;
     const v = (x * up[0] + y * up[1] + z * up[2]) * wires;

@@ -20,7 +20,10 @@ const TIN = hex("#c9d6d8");
 const TUBE = hex("#aab4b2");
 const TARP = hex("#a9bcae");
 const CLAY = hex("#8f3420");
+const PANE = hex("#e4ecea");
 const GLASS = hex("#b7c873");
+
+const COVERED: Partial<Record<NonNullable<Part["pattern"]>, Colour>> = { board: GRAIN, cloth: TARP, clear: PANE };
 
 /** Tones for gaps, widest first, mm. */
 const GAP_STEPS: [number, Colour][] = [
@@ -45,8 +48,7 @@ function made(part: Part): Colour {
   if (part.kind === "rod" || part.kind === "tube") return TUBE;
   if (part.kind === "stick") return WOOD;
   if (part.kind === "mesh") return GRASS;
-  if (/^(ply|osb|cedar|slats)/.test(part.material)) return GRAIN;
-  return part.material.startsWith("tarp") ? TARP : TIN;
+  return COVERED[part.pattern ?? "ridged"] ?? TIN;
 }
 
 /** `strain` is the share of its strength that is asked of the part, where that was reckoned. */

@@ -13,6 +13,7 @@ const square = (ref: string, over: Partial<Part> = {}): Part => ({
   role: "roof",
   group: "roof",
   material: "pvc",
+  pattern: "ridged",
   kg: 2,
   opening_mm: 0,
   normal: [0, 0, 1],

@@ -12,7 +12,6 @@ import { useUnits } from "../kit/units";
 import { differing } from "./differing";
 
 const MOST = 3;
-const WORD: Record<string, string> = { fails: "short", right: "right", ample: "to spare" };
 const VIEWS = ["corner", "plan", "side", "end"] as const;
 
 /** Two or three pens side by side: seen from one side, what differs, what it did to the verdicts, mass and cost. */
@@ -106,7 +105,7 @@ function Columns({ benches }: { benches: Bench[] }) {
                 const finding = bench.findings.find((one) => one.what === what);
                 return (
                   <td key={bench.id} className={cell}>
-                    <b className={finding?.verdict === "fails" ? "text-clay" : "text-grass"}>{WORD[finding?.verdict ?? ""]}</b>{" "}
+                    <b className={finding?.verdict === "fails" ? "text-clay" : "text-grass"}>{finding?.word}</b>{" "}
                     {finding ? read(finding.figure) : null}
                   </td>
                 );

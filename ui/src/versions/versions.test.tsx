@@ -10,7 +10,7 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-const finding = (what: string, verdict: string) => ({ what, title: what, verdict, ratio: 1, figure: words(`${what} figure`), sentence: words(""), details: [], cautions: [], working: [] });
+const finding = (what: string, verdict: string) => ({ what, title: what, verdict, word: verdict === "fails" ? "short" : "right", ratio: 1, figure: words(`${what} figure`), sentence: words(""), details: [], cautions: [], working: [] });
 const view = (name: string) => ({ name, outlines: [], behind: 0, dimensions: [], low: [0, 0], high: [1000, 500] });
 const value = (one: number | string) => ({ value: one, typed: null, text: words(String(one)), stops: [] });
 
@@ -59,7 +59,7 @@ beforeEach(() => {
   posted = [];
   const good = (data: unknown) => Promise.resolve({ data, response: new Response(null, { status: 200 }) });
   vi.spyOn(api, "GET").mockImplementation(((path: string, init?: { params?: { path?: { pen_id?: number } } }) => {
-    if (path === "/api/pens") return good({ pens: pens.map((one) => ({ ...one, leaves: "2026-09-01", size: words("6 × 8"), plan: view("plan"), judged: true, trouble: "", verdicts: {} })), after: null });
+    if (path === "/api/pens") return good({ pens: pens.map((one) => ({ ...one, leaves: "2026-09-01", size: words("6 × 8"), plan: view("plan"), judged: true, trouble: "", verdicts: [] })), after: null });
     if (path === "/api/away") return good({ away: [] });
     if (path === "/api/choices") return good({ strains: [], crews: [], grounds: [], exposures: [], turfs: [], tools: [], shapes });
     if (path === "/api/flocks") return good({ flocks: [{ id: 1, name: "Spring", placed: 30, strain_label: "broiler" }] });

@@ -6,12 +6,14 @@ import math
 from collections.abc import Mapping
 from itertools import pairwise
 
-from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue import Catalogue, Covering
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.finding import phrase
 from ergamot.core.frame.a_frame.choices import Chosen, chosen
 from ergamot.core.frame.carpentry import Framing, Piece
-from ergamot.core.frame.covering import Coat, Covering, wall
+from ergamot.core.frame.covering import Coat, wall
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty, Group, Space
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
 from ergamot.core.frame.parts.finish import Finished, finish
@@ -76,7 +78,7 @@ def _rafters(site: Site, pen: Chosen) -> None:
     foot, top = pen.foot_z, pen.ridge_y
     along, drop = deep / math.sin(pen.pitch), deep / math.cos(pen.pitch)
     ridge_z = pen.outer_z(top)
-    rafter = Piece("rafter", "R", "carries the slope; mitred at ridge and foot")
+    rafter = Piece(Duty.RAFTER, "rafter", "R", "carries the slope; mitred at ridge and foot")
     for line in site.lines:
         for side in (-1, 1):
             outline = (
@@ -87,17 +89,17 @@ def _rafters(site: Site, pen: Chosen) -> None:
             )
             site.frame.profiled(rafter, outline, "x", (line - thick / 2, line + thick / 2))
         if not pen.ridge_board:
-            site.buy("gusset", "ridge gusset", "frame", [(line, 0.0, ridge_z - drop)])
+            site.fit(Fitting.GUSSET, "ridge gusset", Group.FRAME, [(line, 0.0, ridge_z - drop)])
     if pen.ridge_board:
-        board = Piece("ridge board", "D", "the rafters lean against it")
+        board = Piece(Duty.RIDGE, "ridge board", "D", "the rafters lean against it")
         site.frame.stick(board, site.x, (-top, top), (ridge_z - deep, ridge_z), "x")
 
 
 def _noggins(site: Site, pen: Chosen, roof_to: float) -> None:
     """Under sheet, so that it spans no further than it can; a brace where there is none."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    noggin = Piece("noggin", "N", "carries the roof sheet between rafters")
-    brace = Piece("slope brace", "K", "keeps the slope from racking")
+    noggin = Piece(Duty.NOGGIN, "noggin", "N", "carries the roof sheet between rafters")
+    brace = Piece(Duty.SIDE_BRACE, "slope brace", "K", "keeps the slope from racking")
     for name in ("right slope", "left slope"):
         face = site.faces[name]
         # Clear of the ridge board, whose corner reaches down past the rafters' inner edge
@@ -126,11 +128,11 @@ def _front(site: Site, pen: Chosen) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     wide, high = pen.doorway.clear
     x = (site.x[1] - thick, site.x[1])
-    post = Piece("door post", "S", "the door hangs on it")
+    post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
     for side in (-1, 1):
         _stud(site, pen, post, (side * wide / 2, side * (wide / 2 + deep)), x)
     top = pen.foot_z + high
-    head = Piece("door head", "S", "closes the frame of the door")
+    head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, x, (-wide / 2, wide / 2), (top, top + deep), "y")
     front = site.faces["front"]
     reach = wide / 2 + deep / 2
@@ -142,7 +144,7 @@ def _front(site: Site, pen: Chosen) -> None:
         Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg),
         pen.doorway.clear,
     )
-    site.cover.cover(front, Coat("front end", pen.mesh, "mesh"))
+    site.cover.cover(front, Coat("front end", pen.mesh, Group.MESH))
 
 
 def _stud(site: Site, pen: Chosen, piece: Piece, y: Flat, x: Flat, top: float | None = None) -> None:
@@ -157,7 +159,7 @@ def _stud(site: Site, pen: Chosen, piece: Piece, y: Flat, x: Flat, top: float | 
 def _rear(site: Site, pen: Chosen) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     x = (site.x[0], site.x[0] + thick)
-    stud = Piece("end stud", "S", "stiffens the rear end")
+    stud = Piece(Duty.END_STUD, "end stud", "S", "stiffens the rear end")
     top = pen.house.floor_z - deep if pen.house else None
     at = max(pen.half / 3, deep)
     if top is not None and top > pen.inner_z(at + deep / 2):
@@ -174,7 +176,7 @@ def _rear(site: Site, pen: Chosen) -> None:
         site.cover.cover(rear, wall("rear end under the house", what), (-pen.half, pen.half), (0, floor))
         site.cover.cover(
             rear,
-            wall("house rear", pen.house.walls, "house"),
+            wall("house rear", pen.house.walls, Space.HOUSE),
             (-pen.half, pen.half),
             (floor, site.profile.top_z),
         )
@@ -191,17 +193,16 @@ def _slopes(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
             split = (pen.house.floor_z - pen.foot_z) / math.sin(pen.pitch)
             under = wall("slope under the house", pen.mesh)
             site.cover.cover(face, under, (x0, house_to), (0, split))
-            house_roof = Coat("house roof", pen.roof, "roof", "house")
+            house_roof = Coat("house roof", pen.roof, Group.ROOF, Space.HOUSE)
             site.cover.cover(face, house_roof, (x0, house_to), (split, face.tall))
-        site.cover.cover(face, Coat("roof", pen.roof, "roof"), (house_to, roof_to), whole)
-        site.cover.cover(face, Coat("mesh slope", pen.mesh, "mesh"), (roof_to, x1), whole)
+        site.cover.cover(face, Coat("roof", pen.roof, Group.ROOF), (house_to, roof_to), whole)
+        site.cover.cover(face, Coat("mesh slope", pen.mesh, Group.MESH), (roof_to, x1), whole)
         if pen.slopes == "panel":
-            wires = Coat("wire panel slope", pen.panel, "mesh", piece=f"wire panel {name}", under=True)
+            wires = Coat("wire panel slope", pen.panel, Group.MESH, piece=f"wire panel {name}", under=True)
             site.cover.cover(face, wires, (roof_to, x1), whole)
     if roof_to > x0:
-        cap = site.catalogue.hardware["ridge-cap"]
         middle = ((x0 + roof_to) / 2, 0.0, site.profile.top_z)
-        site.buy_length(cap.key, "ridge cap", "roof", middle, (roof_to - x0) / 1000)
+        site.buy_length(Fitting.RIDGE_CAP, "ridge cap", Group.ROOF, middle, (roof_to - x0) / 1000)
 
 
 def _say_jig(site: Site, pen: Chosen) -> None:

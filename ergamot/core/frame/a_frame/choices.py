@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel, pick
+from ergamot.core.catalogue.kinds import Use
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
@@ -32,7 +33,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "board",
         choices=(Choice("board", "a ridge board"), Choice("none", "mitred, with gussets")),
     ),
-    Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", use="roof"),
+    Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,)),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
     Parameter(
         "slopes",

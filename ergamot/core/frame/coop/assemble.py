@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from ergamot.core.catalogue import Catalogue, Sheet
+from ergamot.core.catalogue import Catalogue, Covering, Sheet
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.coop.choices import Chosen, chosen
 from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
-from ergamot.core.frame.covering import Coat, Covering, wall
+from ergamot.core.frame.covering import Coat, wall
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Group, Part, Space
 from ergamot.core.frame.parameters import Value
-from ergamot.core.frame.parts.doors import Leaf, hang
+from ergamot.core.frame.parts.doors import BARREL, Leaf, hang
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import (
     base_rails,
@@ -77,7 +79,7 @@ def _ends(site: Site, pen: Chosen) -> None:
         front,
         (-reach, reach),
         v,
-        Leaf("person door", what, "left", "bolt-latch", mesh=behind, own_kg=pen.doorway.own_kg),
+        Leaf("person door", what, "left", BARREL, mesh=behind, own_kg=pen.doorway.own_kg),
         pen.doorway.clear,
     )
     site.cover.cover(front, wall("front end", pen.mesh))
@@ -85,7 +87,9 @@ def _ends(site: Site, pen: Chosen) -> None:
     if pen.house:
         y, floor = (-pen.half, pen.half), pen.house.floor_z
         site.cover.cover(rear, wall("rear end under the house", solid), y, (0, floor))
-        site.cover.cover(rear, wall("house rear", pen.house.walls, "house"), y, (floor, site.profile.top_z))
+        site.cover.cover(
+            rear, wall("house rear", pen.house.walls, Space.HOUSE), y, (floor, site.profile.top_z)
+        )
     else:
         site.cover.cover(rear, wall("rear end", solid))
 
@@ -100,30 +104,29 @@ def _walls(site: Site, pen: Chosen, house_to: float) -> None:
             floor = pen.house.floor_z
             site.cover.cover(face, wall("wall under the house", pen.mesh), (x0, house_to), (0, floor))
             site.cover.cover(
-                face, wall("house wall", pen.house.walls, "house"), (x0, house_to), (floor, face.tall)
+                face, wall("house wall", pen.house.walls, Space.HOUSE), (x0, house_to), (floor, face.tall)
             )
 
 
 def _roof(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
     x0, x1 = site.x
     for face in site.profile.faces(site.x):
-        if "roof" not in face.name:
+        if face.normal[2] <= 0:
             continue
-        piece = "roof" if face.curved else ""
         for zone, what, role, inside in (
-            ((x0, house_to), pen.roof, "house roof", "house"),
-            ((house_to, roof_to), pen.roof, "roof", "run"),
-            ((roof_to, x1), pen.mesh, "overhead mesh", "run"),
+            ((x0, house_to), pen.roof, "house roof", Space.HOUSE),
+            ((house_to, roof_to), pen.roof, "roof", Space.RUN),
+            ((roof_to, x1), pen.mesh, "overhead mesh", Space.RUN),
         ):
-            group = "roof" if isinstance(what, Sheet) else "mesh"
-            coat = Coat(role, what, group, inside, piece=f"{role} sheet" if piece else "")  # type: ignore[arg-type]
+            group = Group.ROOF if isinstance(what, Sheet) else Group.MESH
+            coat = Coat(role, what, group, inside, piece=f"{role} sheet" if face.curved else "")
             if zone[1] - zone[0] > 1:
                 site.cover.cover(face, coat, zone, (0, face.tall))
         if pen.heel:
             _eaves(site, pen, face.name, roof_to)
     if pen.roof_kind == "gable" and roof_to > x0:
         middle = ((x0 + roof_to) / 2, 0.0, site.profile.top_z)
-        site.buy_length("ridge-cap", "ridge cap", "roof", middle, (roof_to - x0) / 1000)
+        site.buy_length(Fitting.RIDGE_CAP, "ridge cap", Group.ROOF, middle, (roof_to - x0) / 1000)
 
 
 def _eaves(site: Site, pen: Chosen, name: str, roof_to: float) -> None:
@@ -131,7 +134,7 @@ def _eaves(site: Site, pen: Chosen, name: str, roof_to: float) -> None:
     face = site.faces[name]
     down = pen.overhang * (1 + pen.slope**2) ** 0.5
     if roof_to > site.x[0] and down > 25:
-        coat = Coat("eaves", pen.roof, "roof", "", "")
+        coat = Coat("eaves", pen.roof, Group.ROOF, Space.OPEN, part=Part.EAVES)
         site.cover.lay(face, coat, (site.x[0], roof_to), (-down, 0.0), 0.0)
 
 

@@ -8,6 +8,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
+from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
@@ -57,7 +58,14 @@ PARAMETERS: tuple[Parameter, ...] = (
     *timber_parameters("2x3"),
     *bay_parameters("studs"),
     Parameter(
-        "tube", "Roof bows of", "frame", "choice", "emt-23", table="sections", use="tube", only_if=_ARCHED
+        "tube",
+        "Roof bows of",
+        "frame",
+        "choice",
+        "emt-23",
+        table="sections",
+        uses=(Use.TUBE,),
+        only_if=_ARCHED,
     ),
     Parameter(
         "overhang", "Eaves overhang", "frame", "length", 150.0, 0, 300, only_if=_GABLE, note="measured level"
@@ -71,7 +79,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         choices=(Choice("none", "none"), Choice("fascia", "a board along the rafter ends")),
         only_if=_GABLE,
     ),
-    Parameter("roof", "Roof of", "covering", "choice", "pvc", table="sheets", use="roof"),
+    Parameter("roof", "Roof of", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,)),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
     *end_parameters("solid"),
     Parameter("door_width", "Door width", "covering", "length", 650.0, 600, 900, note="clear, front end"),

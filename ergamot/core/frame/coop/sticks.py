@@ -5,11 +5,13 @@ from __future__ import annotations
 import math
 from itertools import pairwise
 
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.coop.choices import Chosen
 from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import skewed
+from ergamot.core.frame.kinds import Duty, Group
 from ergamot.core.frame.parts.gear import side_bands
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
@@ -29,11 +31,11 @@ def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
     """
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     tops = plate_tops(pen)
-    stud = Piece("stud", "U", "holds the wall plate up; mesh and sheet land on it")
+    stud = Piece(Duty.UPRIGHT, "stud", "U", "holds the wall plate up; mesh and sheet land on it")
     for line in site.lines:
         for band, top in zip(side_bands(pen.half, thick), tops, strict=True):
             site.frame.stick(stud, (line - deep / 2, line + deep / 2), band, (deep, top - deep), "z")
-    plate = Piece("wall plate", "T", "ties the studs and carries the roof")
+    plate = Piece(Duty.PLATE, "wall plate", "T", "ties the studs and carries the roof")
     right, left = (
         site.frame.stick(plate, site.x, band, (top - deep, top), "x")
         for band, top in zip(side_bands(pen.half, thick), tops, strict=True)
@@ -58,28 +60,28 @@ def _ends(site: Site, pen: Chosen) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     inner, wide = pen.half - thick, pen.doorway.clear[0]
     rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
-    plate = Piece("end plate", "T", "ties the wall plates across the end")
+    plate = Piece(Duty.END_PLATE, "end plate", "T", "ties the wall plates across the end")
     z = (pen.wall - deep, pen.wall)
     if pen.roof_kind != "mono":
         site.frame.stick(plate, rear, (-inner, inner), z, "y")
         for side in (-1, 1):
             a, b = side * inner, side * (wide / 2 + deep)
             site.frame.stick(plate, front, (min(a, b), max(a, b)), z, "y")
-    post = Piece("door post", "S", "the door hangs on it")
+    post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
     for side in (-1, 1):
         y = (side * wide / 2, side * (wide / 2 + deep))
         top = [pen.under_z(at) if pen.roof_kind != "arched" else pen.wall for at in y]
         outline = ((y[0], deep), (y[0], top[0]), (y[1], top[1]), (y[1], deep))
         site.frame.profiled(post, outline, "x", front)
     top_of_door = deep + pen.doorway.clear[1]
-    head = Piece("door head", "S", "closes the frame of the door")
+    head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-wide / 2, wide / 2), (top_of_door, top_of_door + deep), "y")
     _rear_studs(site, pen, rear)
 
 
 def _rear_studs(site: Site, pen: Chosen, rear: Flat) -> None:
     deep = pen.section.deep_mm
-    stud = Piece("end stud", "S", "stiffens the rear end")
+    stud = Piece(Duty.END_STUD, "end stud", "S", "stiffens the rear end")
     for side in (-1, 1):
         y = (side * (pen.half / 3 - deep / 2), side * (pen.half / 3 + deep / 2))
         if pen.house:
@@ -96,7 +98,7 @@ def _rear_studs(site: Site, pen: Chosen, rear: Flat) -> None:
 def _wall_braces(site: Site, pen: Chosen) -> None:
     """A diagonal in the front bay of each side wall, from the base up to the plate's stud."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    brace = Piece("wall brace", "K", "keeps the wall from racking at every move")
+    brace = Piece(Duty.SIDE_BRACE, "wall brace", "K", "keeps the wall from racking at every move")
     low_line, high_line = site.lines[-2], site.lines[-1]
     u = (low_line + deep / 2, high_line - deep / 2)
     run = u[1] - u[0]
@@ -127,7 +129,7 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     top = thick / 2
     ridge_z = pen.roof_z(top)
-    rafter = Piece("rafter", "R", "carries the roof; seat cut over the wall plate")
+    rafter = Piece(Duty.RAFTER, "rafter", "R", "carries the roof; seat cut over the wall plate")
     for line in site.lines:
         x = (line - thick / 2, line + thick / 2)
         for side, plate in zip((-1, 1), plates, strict=True):
@@ -139,7 +141,9 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
                 seat = thick * thick * pen.slope / 2 * thick  # a triangle t wide, t·tan θ deep
                 made = site.frame.profiled(rafter, outline, "x", x, (Notch(plate.ref, seat),))
                 site.tied.append(
-                    skewed(made, plate, thick, "notched over the plate: skewed through the seat")
+                    skewed(
+                        site.catalogue, made, plate, thick, "notched over the plate: skewed through the seat"
+                    )
                 )
             else:
                 foot = pen.half - deep / math.sin(pen.pitch)
@@ -147,10 +151,10 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
                 site.frame.profiled(rafter, outline, "x", x)
     if pen.trim == "fascia" and pen.heel:
         _fascia(site, pen)
-    board = Piece("ridge board", "D", "the rafters lean against it")
+    board = Piece(Duty.RIDGE, "ridge board", "D", "the rafters lean against it")
     site.frame.stick(board, site.x, (-top, top), (ridge_z - deep, ridge_z), "x")
     if ridge_z - pen.wall > COLLAR_OVER_MM:
-        collar = Piece("collar", "C", "keeps the rafters from spreading")
+        collar = Piece(Duty.COLLAR, "collar", "C", "keeps the rafters from spreading")
         low = pen.wall + 0.4 * (ridge_z - pen.wall)
         for line in site.lines[1:-1]:
             site.tie(collar, line, (low, low + deep))
@@ -159,7 +163,9 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
 def _fascia(site: Site, pen: Chosen) -> None:
     """A board along the plumb ends of the rafters on both sides."""
     small = site.catalogue.sections["1x3"]
-    fascia = Piece("fascia", "F", "closes the rafter ends; the gutter hangs on it", "roof", small)
+    fascia = Piece(
+        Duty.FASCIA, "fascia", "F", "closes the rafter ends; the gutter hangs on it", Group.ROOF, small
+    )
     tail = pen.half + pen.overhang
     z = pen.roof_z(tail)
     for side in (-1, 1):
@@ -173,7 +179,7 @@ def _hung(site: Site, pen: Chosen) -> None:
     inner = pen.half - thick
     right, left = pen.roof_z(-inner), pen.roof_z(inner)
     outline = ((-inner, right), (inner, left), (inner, left - pen.drop), (-inner, right - pen.drop))
-    rafter = Piece("rafter", "R", "hung between the wall plates; carries the roof")
+    rafter = Piece(Duty.RAFTER, "rafter", "R", "hung between the wall plates; carries the roof")
     ends = (site.x[0] + thick / 2, site.x[1] - thick / 2)
     for line in (ends[0], *site.lines[1:-1], ends[1]):
         site.frame.profiled(rafter, outline, "x", (line - thick / 2, line + thick / 2))
@@ -185,19 +191,19 @@ def _bows(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint
     foot = pen.wall + half_od + 1
     rise = min(min(pen.rise, pen.half) - pen.tube.thick_mm - 2, base / 2)
     bent = arc(base, rise, BOW_PIECES)
-    bow = Piece("roof bow", "M", "bent tube that carries the roof", "roof", pen.tube)
-    tied = []
+    bow = Piece(Duty.BOW, "roof bow", "M", "bent tube that carries the roof", Group.ROOF, pen.tube)
+    tied, tie = [], site.usual(Fitting.TIE)
     for line in site.lines:
         path = tuple((line, y, foot + z) for y, z in bent)
         made = site.frame.tube(bow, path, (1.0, 0.0, 0.0), arc_length(base, rise))
-        tied += [Joint((made.ref, plate.ref), "tie", 2, rule="bow strapped to the plate") for plate in plates]
+        tied += [Joint((made.ref, plate.ref), tie, 2, rule="bow strapped to the plate") for plate in plates]
     crown = foot + rise - 1.5 * pen.tube.thick_mm - 1
-    ridge = Piece("ridge tube", "M", "holds the bows apart", "roof", pen.tube)
-    bows = [member for member in site.frame.members if member.role == "roof bow"]
+    ridge = Piece(Duty.RIDGE_TUBE, "ridge tube", "M", "holds the bows apart", Group.ROOF, pen.tube)
+    bows = [member for member in site.frame.members if member.duty is Duty.BOW]
     for a, b in pairwise(evenly(*site.x, pen.tube.longest_mm)):
         pipe = site.frame.tube(ridge, ((a, 0.0, crown), (b, 0.0, crown)), (0.0, 1.0, 0.0))
         tied += [
-            Joint((pipe.ref, made.ref), "tie", 1, rule="crossing tubes strapped")
+            Joint((pipe.ref, made.ref), tie, 1, rule="crossing tubes strapped")
             for made in bows
             if a <= made.centre[0] <= b
         ]
@@ -213,7 +219,7 @@ def set_noggins(site: Site, pen: Chosen, roof_to: float) -> None:
     if pen.roof_kind == "arched":
         return
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    noggin = Piece("noggin", "N", "carries the roof sheet between rafters")
+    noggin = Piece(Duty.NOGGIN, "noggin", "N", "carries the roof sheet between rafters")
     names = ("right roof", "left roof") if pen.roof_kind == "gable" else ("roof",)
     for name in names:
         face = site.faces[name]

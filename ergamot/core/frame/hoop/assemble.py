@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue import Catalogue, Covering
+from ergamot.core.catalogue.kinds import Fitting, Made
 from ergamot.core.finding import phrase
 from ergamot.core.frame.bending import DRAWN_WIRE_MPA, TUBE_E_GPA
 from ergamot.core.frame.carpentry import Framing
-from ergamot.core.frame.covering import Coat, Coverer, Covering, wall
+from ergamot.core.frame.covering import Coat, Coverer, wall
 from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
 from ergamot.core.frame.hoop.sticks import roost_stand, roosts_end, set_base, set_ends, set_ridge
+from ergamot.core.frame.kinds import Group, Item
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
 from ergamot.core.frame.parts.finish import Finished, finish
@@ -67,17 +69,17 @@ def _cover(site: Site, pen: Chosen) -> None:
     for face in site.profile.faces(site.x):
         if not face.curved:
             continue
-        hoop = Coat("wire panel hoop", pen.panel, "frame", piece="hoop", under=True)
+        hoop = Coat("wire panel hoop", pen.panel, Group.FRAME, piece="hoop", under=True)
         site.cover.cover(face, hoop)
         middle = face.point(0, face.tall / 2)[2]
         bare = middle < pen.skirt
         if edge > x0 + 1 and not bare:
-            tarp = Coat("cover", pen.cover, "roof", piece="cover")
+            tarp = Coat("cover", pen.cover, Group.ROOF, piece="cover")
             site.cover.cover(face, tarp, (x0, edge), (0, face.tall))
         elif edge > x0 + 1:
-            side = Coat("mesh skirt", pen.mesh, "mesh", piece=f"skirt {face.point(0, 0)[1] > 0}")
+            side = Coat("mesh skirt", pen.mesh, Group.MESH, piece=f"skirt {face.point(0, 0)[1] > 0}")
             site.cover.cover(face, side, (x0, edge), (0, face.tall))
-        over = Coat("mesh over the hoop", pen.mesh, "mesh", piece="mesh over the hoop")
+        over = Coat("mesh over the hoop", pen.mesh, Group.MESH, piece="mesh over the hoop")
         if x1 - edge > 1:
             site.cover.cover(face, over, (edge, x1), (0, face.tall))
 
@@ -106,17 +108,25 @@ def _panels(site: Site, pen: Chosen) -> None:
     whole, last = panels_along(length, pen.panel)
     pieces = whole + (1 if last else 0)
     spare = max(0.0, whole * pen.panel.width_mm + last - length) / 1000
-    kg = spare * pen.panel.length_mm / 1000 * pen.panel.kg_m2
+    kg = spare * pen.panel.length_mm / 1000 * pen.panel.mass_kg_m2
     middle = (sum(site.x) / 2, 0.0, pen.foot_z + pen.curve.rise / 2)
     ties = int((pieces - 1) * pen.panel.length_mm / LAP_TIE_MM) + 8
-    tie = site.catalogue.hardware["tie"]
-    site.hardware.append(
-        Hardware("panel-laps", "panel laps", "frame", f"laps of {pieces} wire panels", kg, middle, "")
-    )
-    site.hardware.append(
-        Hardware("panel-ties", "panel ties", "fixings", tie.label, tie.kg * ties, middle, "tie", ties)
-    )
-    sprung = 1000 * TUBE_E_GPA["steel"] * pen.panel.wire_mm * pen.curve.sharpest / 2
+    tie, laps = site.usual(Fitting.TIE), f"laps of {pieces} wire panels"
+    site.hardware += [
+        Hardware("panel-laps", Item.FITTING, "panel laps", Group.FRAME, laps, kg, middle),
+        Hardware(
+            "panel-ties",
+            Item.FIXING,
+            "panel ties",
+            Group.FIXINGS,
+            tie.label,
+            tie.kg * ties,
+            middle,
+            tie,
+            ties,
+        ),
+    ]
+    sprung = 1000 * TUBE_E_GPA[Made.STEEL] * pen.panel.wire_mm * pen.curve.sharpest / 2
     if sprung > DRAWN_WIRE_MPA:
         told = "bent up, its wires are sprung past their yield ({sprung} MPa of {bears}): they take a set, and stand so"
         site.notes.append(

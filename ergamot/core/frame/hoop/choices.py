@@ -8,6 +8,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel, pick
+from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, inset
 from ergamot.core.frame.geometry import Flat
@@ -36,8 +37,8 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     *timber_parameters("2x4"),
     Parameter("panel", "Wire panel", "frame", "choice", "stock-16", table="wire_panels"),
-    Parameter("ridge", "Ridge tube", "frame", "choice", "emt-23", table="sections", use="tube"),
-    Parameter("cover", "Cover", "covering", "choice", "tarp", table="sheets", use="tarp"),
+    Parameter("ridge", "Ridge tube", "frame", "choice", "emt-23", table="sections", uses=(Use.TUBE,)),
+    Parameter("cover", "Cover", "covering", "choice", "tarp", table="sheets", uses=(Use.COVER,)),
     Parameter("mesh", "Mesh", "covering", "choice", "hex-25", table="meshes"),
     *end_parameters("mesh"),
     Parameter(
@@ -107,10 +108,11 @@ class Chosen:
         names = ["right", "right ledge"]
         names += [f"arc {i + 1}" for i in range(CURVE_PIECES)]
         names += ["left ledge", "left"]
+        on_curve = range(2, 2 + CURVE_PIECES)
         stretch = self.curve.length / sum(math.dist(a, b) for a, b in itertools.pairwise(self.points))
         edges = []
-        for name, a, b in zip(names, line[:-1], line[1:], strict=True):
-            bent = name.startswith("arc")
+        for i, (name, a, b) in enumerate(zip(names, line[:-1], line[1:], strict=True)):
+            bent = i in on_curve
             edges.append(Edge(name, a, b, bent, stretch if bent else 1.0))
         return Profile(tuple(edges), foot)
 

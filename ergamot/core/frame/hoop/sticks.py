@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from itertools import pairwise
 
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.hoop.choices import (
@@ -14,6 +15,7 @@ from ergamot.core.frame.hoop.choices import (
     stand_half,
     under_arch,
 )
+from ergamot.core.frame.kinds import Duty, Group
 from ergamot.core.frame.parts.gear import base_rails
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
@@ -34,7 +36,7 @@ def set_base(site: Site, pen: Chosen) -> None:
     x0, x1 = site.x[0] + thick, site.x[1] - thick
     inner = pen.half - thick
     leg = min(BRACE_LEG_MM, (x1 - x0) / 3, inner / 2)
-    brace = Piece("base brace", "K", "keeps the base square when it is dragged")
+    brace = Piece(Duty.BASE_BRACE, "base brace", "K", "keeps the base square when it is dragged")
     wide = thick * 2**0.5
     for x, ahead in ((x0, 1), (x1, -1)):
         for side in (-1, 1):
@@ -55,7 +57,7 @@ def set_ends(site: Site, pen: Chosen) -> None:
     """
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
-    piece = Piece("arch piece", "E", "follows the curve; panels, mesh and sheet are fixed to it")
+    piece = Piece(Duty.ARCH, "arch piece", "E", "follows the curve; panels, mesh and sheet are fixed to it")
     outer, inside = pen.arch, pen.arch_inside
     for x in (rear, front):
         for i in range(len(outer) - 1):
@@ -64,8 +66,8 @@ def set_ends(site: Site, pen: Chosen) -> None:
     near, far = post_places(pen)
     foot = pen.foot_z
     for x, post in (
-        (rear, Piece("end post", "S", "holds the rear arch up")),
-        (front, Piece("door post", "S", "the door hangs on it")),
+        (rear, Piece(Duty.END_STUD, "end post", "S", "holds the rear arch up")),
+        (front, Piece(Duty.POST, "door post", "S", "the door hangs on it")),
     ):
         for side in (-1, 1):
             y = (side * near, side * far)
@@ -73,7 +75,7 @@ def set_ends(site: Site, pen: Chosen) -> None:
             outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
             site.frame.profiled(post, outline, "x", x)
     top_z = foot + pen.doorway.clear[1]
-    head = Piece("door head", "S", "closes the frame of the door")
+    head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-near, near), (top_z, top_z + deep), "y")
 
 
@@ -87,7 +89,9 @@ def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
     thick = pen.section.thick_mm
     crown = pen.points[len(pen.points) // 2][1]
     z = crown - pen.ridge.thick_mm / 2 - 6
-    ridge = Piece("ridge tube", "M", "keeps the crown straight under tarp and snow", "frame", pen.ridge)
+    ridge = Piece(
+        Duty.RIDGE_TUBE, "ridge tube", "M", "keeps the crown straight under tarp and snow", section=pen.ridge
+    )
     ends = (site.x[0] + thick, site.x[1] - thick)
     tubes = [
         site.frame.tube(ridge, ((a, 0.0, z), (b, 0.0, z)), (0.0, 1.0, 0.0))
@@ -96,11 +100,12 @@ def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
     near_crown = [
         m
         for m in site.frame.members
-        if m.role == "arch piece" and min(abs(c[1]) for c in m.corners) < 1 and m.centre[1] > 0
+        if m.duty is Duty.ARCH and min(abs(c[1]) for c in m.corners) < 1 and m.centre[1] > 0
     ]
     nearest = [(tubes[0] if m.centre[0] < sum(ends) / 2 else tubes[-1], m) for m in near_crown]
+    tie = site.usual(Fitting.TIE)
     return tuple(
-        Joint((tube.ref, m.ref), "tie", 2, rule="tube strapped to the end arch") for tube, m in nearest
+        Joint((tube.ref, m.ref), tie, 2, rule="tube strapped to the end arch") for tube, m in nearest
     )
 
 
@@ -115,16 +120,16 @@ def roost_stand(site: Site, pen: Chosen) -> float:
     inner, z = pen.half - thick, pen.roost_height
     reach = stand_half(pen)
     lines = _stand_lines(site, pen)
-    sill = Piece("roost sill", "J", "carries the roost posts; ties the base", "roosts")
-    post = Piece("roost post", "U", "carries the roosts", "roosts")
-    rail = Piece("roost rail", "J", "carries the roosts", "roosts")
+    sill = Piece(Duty.FURNITURE, "roost sill", "J", "carries the roost posts; ties the base", Group.ROOSTS)
+    post = Piece(Duty.FURNITURE, "roost post", "U", "carries the roosts", Group.ROOSTS)
+    rail = Piece(Duty.FURNITURE, "roost rail", "J", "carries the roosts", Group.ROOSTS)
     for start in lines:
         x = (start, start + thick)
         site.frame.stick(sill, x, (-inner, inner), (0, deep), "y")
         for y in ((-reach, deep - reach), (reach - deep, reach)):
             site.frame.stick(post, x, y, (deep, z), "z")
         site.frame.stick(rail, x, (deep - reach, reach - deep), (z - deep, z), "y")
-    bar = Piece("roost", "Q", "the birds sleep on it, wide side up", "roosts")
+    bar = Piece(Duty.FURNITURE, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
     run = (lines[0], lines[1] + thick)
     count = min(pen.roost_bars, bars_that_fit(pen))
     for i in range(count):

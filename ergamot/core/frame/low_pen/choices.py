@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
+from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
@@ -37,7 +38,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     *timber_parameters("2x3"),
     Parameter("bay", "Longest bay", "frame", "length", 1200.0, 500, 1500, note="between uprights"),
-    Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", use="roof"),
+    Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,)),
     Parameter(
         "roof_made",
         "Roof sheets",
@@ -64,7 +65,18 @@ PARAMETERS: tuple[Parameter, ...] = (
             Choice("sheltered", "solid round the roofed part"),
         ),
     ),
-    Parameter("wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"),
+    Parameter(
+        "wall_sheet",
+        "Solid walls of",
+        "covering",
+        "choice",
+        "ply-5",
+        table="sheets",
+        uses=(
+            Use.WALL,
+            Use.ROOF,
+        ),
+    ),
     Parameter("side_mesh", "Side mesh", "covering", "choice", "welded-12", table="meshes"),
     Parameter("top_mesh", "Overhead mesh", "covering", "choice", "hex-51", table="meshes"),
     Parameter(

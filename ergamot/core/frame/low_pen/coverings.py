@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from ergamot.core.frame.covering import Coat, Covering, wall
+from ergamot.core.catalogue import Covering
+from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.frame.covering import Coat, wall
+from ergamot.core.frame.kinds import Group
 from ergamot.core.frame.low_pen.choices import Chosen
 from ergamot.core.frame.low_pen.layout import Layout
 from ergamot.core.frame.parts.doors import Leaf, hang
@@ -30,8 +33,8 @@ def close(site: Site, pen: Chosen, lay: Layout) -> None:
     own_kg = None
     if pen.roof_made == "own":
         own_kg = (roofed[1] - roofed[0]) * top.tall / 1e6 * pen.roof.kg_m2
-    site.cover.cover(top, Coat("roof", pen.roof, "roof", own_kg=own_kg), roofed, (0, top.tall))
-    site.cover.cover(top, Coat("overhead mesh", pen.top_mesh, "mesh"), open_run, (0, top.tall))
+    site.cover.cover(top, Coat("roof", pen.roof, Group.ROOF, own_kg=own_kg), roofed, (0, top.tall))
+    site.cover.cover(top, Coat("overhead mesh", pen.top_mesh, Group.MESH), open_run, (0, top.tall))
 
 
 def _way_in(site: Site, pen: Chosen, lay: Layout) -> None:
@@ -47,4 +50,4 @@ def _way_in(site: Site, pen: Chosen, lay: Layout) -> None:
         what: Covering = pen.roof if lay.lid_solid else pen.top_mesh
         stretch = site.faces["top"].tall / pen.width
         v = ((lay.lid_y[0] + pen.half) * stretch, (lay.lid_y[1] + pen.half) * stretch)
-        hang(site, site.faces["top"], lay.lid_x, v, Leaf("lid", what, "bottom", stay="prop"))
+        hang(site, site.faces["top"], lay.lid_x, v, Leaf("lid", what, "bottom", stay=Fitting.PROP))

@@ -8,6 +8,7 @@ from itertools import pairwise
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.low_pen.choices import Chosen
 from ergamot.core.frame.low_pen.layout import Layout
 from ergamot.core.frame.parts.gear import side_bands
@@ -42,7 +43,7 @@ def rail_tops(pen: Chosen) -> Flat:
 
 def _top(site: Site, pen: Chosen, lay: Layout) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    side = Piece("top side rail", "T", "ties the uprights and takes the roof")
+    side = Piece(Duty.PLATE, "top side rail", "T", "ties the uprights and takes the roof")
     for band, top in zip(side_bands(pen.half, thick), rail_tops(pen), strict=True):
         site.frame.stick(side, (lay.x0, lay.x1), band, (top - deep, top), "x")
     inner, drop = pen.half - thick, deep * math.hypot(1, pen.slope)
@@ -50,12 +51,12 @@ def _top(site: Site, pen: Chosen, lay: Layout) -> None:
     outline = ((-inner, right), (inner, left), (inner, left - drop), (-inner, right - drop))
     for line in lay.crossings:
         why = "carries the roof sheet" if line <= lay.roof_edge else "carries the overhead mesh"
-        piece = Piece("top cross rail", "C", why)
+        piece = Piece(Duty.CROSS_RAIL, "top cross rail", "C", why)
         site.frame.profiled(piece, outline, "x", (line - thick / 2, line + thick / 2))
     if lay.trimmer:
         x = (lay.lid_x[0] + thick / 2, lay.lid_x[1] - thick / 2)
         top = pen.top_at(-thick / 2)
-        trimmer = Piece("lid trimmer", "C", "the lid hinges on it")
+        trimmer = Piece(Duty.TRIMMER, "lid trimmer", "C", "the lid hinges on it")
         site.frame.stick(trimmer, x, (-thick / 2, thick / 2), (top - deep, top), "x")
 
 
@@ -66,7 +67,7 @@ def _noggins(site: Site, pen: Chosen, lay: Layout) -> None:
         return
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     face = site.faces["top"]
-    noggin = Piece("noggin", "N", "carries the roof sheet between cross rails")
+    noggin = Piece(Duty.NOGGIN, "noggin", "N", "carries the roof sheet between cross rails")
     edge = thick + deep * pen.slope  # of the side rails, as they reach under the slope
     low_y, high_y = ((y + pen.half) * face.tall / pen.width for y in lay.lid_y)
     for a, b in pairwise(lay.crossings):
@@ -82,11 +83,11 @@ def _noggins(site: Site, pen: Chosen, lay: Layout) -> None:
 
 def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    upright = Piece("upright", "U", "holds the top rail up; the side mesh lands on it")
+    upright = Piece(Duty.UPRIGHT, "upright", "U", "holds the top rail up; the side mesh lands on it")
     for line in lay.uprights:
         for band, top in zip(side_bands(pen.half, thick), rail_tops(pen), strict=True):
             site.frame.stick(upright, (line - deep / 2, line + deep / 2), band, (deep, top - deep), "z")
-    stud = Piece("end stud", "U", "stiffens the end wall and takes its mesh")
+    stud = Piece(Duty.END_STUD, "end stud", "U", "stiffens the end wall and takes its mesh")
     drop = deep * math.hypot(1, pen.slope)
     for low in (lay.x0, lay.x1 - thick):
         for line in lay.end_studs:
@@ -103,7 +104,7 @@ def _braces(site: Site, pen: Chosen, lay: Layout) -> None:
         (lay.x1 - deep, -1, lay.uprights[-2], lay.uprights[-1]),
     )
     left_out = False
-    brace = Piece("knee brace", "K", "keeps the side wall from racking")
+    brace = Piece(Duty.KNEE_BRACE, "knee brace", "K", "keeps the side wall from racking")
     for corner, ahead, low, high in ends:
         for band, top in zip(side_bands(pen.half, thick), rail_tops(pen), strict=True):
             in_hatch = lay.hatch_x is not None and band[0] > 0 and lay.hatch_x == (low, high)

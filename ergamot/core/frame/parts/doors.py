@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
+from ergamot.core.catalogue import Covering, pick
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.covering import Coat, Covering
+from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.site import Site, refuse_above
 from ergamot.core.frame.structure import Opening
@@ -17,28 +20,24 @@ from ergamot.core.frame.structure import Opening
 Side = Literal["left", "right", "top", "bottom"]
 OWN = ("door_made", "own")
 MID_RAIL_OVER_MM = 1100.0  # a taller leaf gets a rail across its middle; judgement: it would rack
-LATCH_WORDS = {
-    "latch": "two-action latches",
-    "bolt-latch": "barrel bolts with clips",
-    "hasp": "hasps with clips",
-}
+TWO_ACTION, BARREL = "latch", "bolt-latch"  # rows of hardware
 
 
 @dataclass(frozen=True)
 class Leaf:
     """How a leaf is made: what covers it, where it hinges, how it latches, what holds it open.
 
-    `stay` is a hardware row: a prop under a lid, a stay on a door. `mesh` fills the opening behind a
-    solid leaf on hot nights.
+    `latch` is a row of hardware, `stay` a prop under a lid or a stay on a door. `mesh` fills the opening behind a solid
+    leaf on hot nights.
     """
 
     role: str
     what: Covering
     hinge: Side
-    latch: str = "latch"
-    stay: str = "stay"
+    latch: str = TWO_ACTION
+    stay: Fitting = Fitting.STAY
     mesh: Covering | None = None
-    inside: str = "run"
+    inside: Space = Space.RUN
     own_kg: float | None = None
 
 
@@ -106,15 +105,15 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
     section = site.frame.section
     thick, deep = section.thick_mm, section.deep_mm
     w = (0.0, thick)
-    side = Piece(f"{leaf.role} side", "L", f"frames the {leaf.role}", "doors")
-    end = Piece(f"{leaf.role} end", "L", f"frames the {leaf.role}", "doors")
+    side = Piece(Duty.LEAF, f"{leaf.role} side", "L", f"frames the {leaf.role}", Group.DOORS)
+    end = Piece(Duty.LEAF, f"{leaf.role} end", "L", f"frames the {leaf.role}", Group.DOORS)
     for low in () if leaf.own_kg else (u[0], u[1] - deep):
         site.frame.on_face(end, face, (low, low + deep), (v[0] + deep, v[1] - deep), w, "v")
     for low in () if leaf.own_kg else (v[0], v[1] - deep):
         site.frame.on_face(side, face, u, (low, low + deep), w, "u")
     if v[1] - v[0] > MID_RAIL_OVER_MM and not leaf.own_kg:
         middle = (v[0] + v[1]) / 2
-        rail = Piece(f"{leaf.role} rail", "L", f"keeps the {leaf.role} from sagging", "doors")
+        rail = Piece(Duty.LEAF, f"{leaf.role} rail", "L", f"keeps the {leaf.role} from sagging", Group.DOORS)
         site.frame.on_face(
             rail, face, (u[0] + deep, u[1] - deep), (middle - deep / 2, middle + deep / 2), w, "u"
         )
@@ -122,22 +121,23 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
         face,
         u,
         v,
+        Purpose.KEEPER,
         f"{leaf.role} opening",
-        f"{leaf.role} with {LATCH_WORDS[leaf.latch]}",
+        f"{leaf.role} with {pick(site.catalogue.hardware, leaf.latch, 'latch').label} × 2",
+        leaf=leaf.role,
         inside=leaf.inside,
-        person=True,
         clear_mm=clear or (u[1] - u[0] - deep, v[1] - v[0] - deep),
     )
+    coat = Coat(leaf.role, leaf.what, Group.DOORS, leaf.inside, part=Part.LEAF, closes=opening.ref)
     if leaf.own_kg:
         whole = site.catalogue.sheets["ply-18"]
-        coat = Coat(f"your own {leaf.role}", whole, "doors", leaf.inside, own_kg=leaf.own_kg)
-        site.cover.lay(face, coat, u, v, 0.0)
+        own = replace(coat, role=f"your own {leaf.role}", what=whole, own_kg=leaf.own_kg)
+        site.cover.lay(face, own, u, v, 0.0)
     else:
-        site.cover.lay(face, Coat(leaf.role, leaf.what, "doors", leaf.inside), u, v, thick)
+        site.cover.lay(face, coat, u, v, thick)
     if leaf.mesh is not None:
-        site.cover.lay(
-            face, Coat(f"mesh behind the {leaf.role}", leaf.mesh, "doors", leaf.inside, under=True), u, v, 0.0
-        )
+        behind = replace(coat, role=f"mesh behind the {leaf.role}", what=leaf.mesh, under=True)
+        site.cover.lay(face, behind, u, v, 0.0)
     _fittings(site, face, u, v, leaf, thick)
     return opening
 
@@ -146,11 +146,11 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
 class Flap:
     """A piece of the covering itself, hinged: no frame of its own. `hinge` is its low or high edge."""
 
-    opening: str
+    purpose: Purpose
     closed_by: str
     coat: Coat
     hinge: Literal["low", "high"]
-    inside: str
+    inside: Space
 
 
 def hang_flap(site: Site, face: Face, u: Flat, v: Flat, flap: Flap) -> Opening:
@@ -164,18 +164,20 @@ def hang_flap(site: Site, face: Face, u: Flat, v: Flat, flap: Flap) -> Opening:
         face,
         u,
         v,
-        flap.opening,
+        flap.purpose,
+        f"{flap.coat.role} opening",
         flap.closed_by,
+        leaf=flap.coat.role,
         inside=flap.inside,
-        person=True,
         clear_mm=(u[1] - u[0], v[1] - v[0]),
     )
-    site.cover.lay(face, flap.coat, u, v, 0.0)
+    coat = replace(flap.coat, part=Part.LEAF, closes=opening.ref)
+    site.cover.lay(face, coat, u, v, 0.0)
     quarter = (u[1] - u[0]) / 4
-    low, high = ("hinge", "latch") if flap.hinge == "low" else ("latch", "hinge")
-    for row, at in ((low, v[0]), (high, v[1])):
+    hinged = (Fitting.HINGE, Fitting.LATCH)
+    for kind, at in zip(hinged, v if flap.hinge == "low" else reversed(v), strict=True):
         places = [face.point(place, at) for place in (u[0] + quarter, u[1] - quarter)]
-        site.buy(row, row, flap.coat.group, places, flap.coat.when)
+        site.fit(kind, kind, flap.coat.group, places, flap.coat.when)
     return opening
 
 
@@ -188,9 +190,10 @@ def _fittings(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, w: float) ->
         return [face.point(at, place, w) for place in (v[0] + quarter, v[1] - quarter)]
 
     opposite: dict[Side, Side] = {"left": "right", "right": "left", "top": "bottom", "bottom": "top"}
-    site.buy("hinge", "hinge", "doors", along(leaf.hinge))
+    site.fit(Fitting.HINGE, "hinge", Group.DOORS, along(leaf.hinge))
     latched = along(opposite[leaf.hinge])
-    site.buy(leaf.latch, "latch", "doors", latched)
+    latch = pick(site.catalogue.hardware, leaf.latch, "latch")
+    site.buy(latch, Item.FITTING, "latch", Group.DOORS, latched)
     middle = latched[0], latched[1]
     x, y, z = ((a + b) / 2 for a, b in zip(*middle, strict=True))
-    site.buy(leaf.stay, leaf.stay, "doors", [(x, y, z)])
+    site.fit(leaf.stay, leaf.stay, Group.DOORS, [(x, y, z)])

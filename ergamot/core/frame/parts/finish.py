@@ -9,6 +9,7 @@ from ergamot.core.frame.fixings import count_fixings
 from ergamot.core.frame.footing import Axle, Grip
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
+from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Body, Dimension, Member, Room, Structure, Zone
 
@@ -52,7 +53,7 @@ def finish(site: Site, made: Finished) -> Structure:
     half, thick = made.half, site.frame.section.thick_mm
     floor_x = (site.x[0] + thick, site.x[1] - thick)
     floor_y = (thick - half, half - thick)
-    run = Zone("run", "run", floor_x, floor_y, (0.0, made.head_room))
+    run = Zone("run", Space.RUN, floor_x, floor_y, (0.0, made.head_room))
     structure = Structure(
         shape=made.shape,
         members=members,

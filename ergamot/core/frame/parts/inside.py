@@ -7,12 +7,13 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from ergamot.core.catalogue import Catalogue, Container, pick
+from ergamot.core.catalogue.kinds import Fitting, Use
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.clearance import SWINGS
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.kinds import SWINGING, Duty, Group, Item, Part, Space, When
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
@@ -40,9 +41,9 @@ class Inside:
 
 
 INSIDE_PARAMETERS: tuple[Parameter, ...] = (
-    Parameter("feeder", "Feeder", "inside", "choice", "trough-1m", table="containers", use="feeder"),
+    Parameter("feeder", "Feeder", "inside", "choice", "trough-1m", table="containers", uses=(Use.FEEDER,)),
     Parameter("feeders", "Feeders", "inside", "count", 0, 0, 12),
-    Parameter("drinker", "Drinker", "inside", "choice", "bell-8", table="containers", use="drinker"),
+    Parameter("drinker", "Drinker", "inside", "choice", "bell-8", table="containers", uses=(Use.DRINKER,)),
     Parameter("drinkers", "Drinkers", "inside", "count", 0, 0, 12),
     Parameter(
         "ground",
@@ -113,15 +114,15 @@ def fit_inside(
         _apron(site, half)
     if inside.gussets:
         places: list[Point] = [(x, y, z) for x in site.x for y in (-half, half) for z in (60.0, hang_z)]
-        site.buy("gusset", "gusset", "frame", places)
+        site.fit(Fitting.GUSSET, "gusset", Group.FRAME, places)
     if inside.catch_board:
         _catch_board(site, half, front, corner)
     if inside.winter:
         clear = site.catalogue.sheets["clear"]
-        site.cover.over_mesh(Coat("winter insert", clear, "inside", when="aside"))
+        site.cover.over_mesh(Coat("winter insert", clear, Group.INSIDE, part=Part.INSERT, when=When.ASIDE))
     return Room(
         feeder_edge_m=inside.feeders * inside.feeder.edge_m,
-        feeder_round=inside.feeder.edge == "round",
+        feeder_round=inside.feeder.round,
         drinker_points=inside.drinkers * inside.drinker.points,
     )
 
@@ -131,10 +132,12 @@ def _hang(site: Site, what: Container, count: int, x: tuple[float, float], y: fl
         at = x[0] + (x[1] - x[0]) * (i + 1) / (count + 1)
         place = (at, y, 200.0)
         ref = f"{what.use}-{i + 1}"
-        site.hardware.append(Hardware(ref, what.use, "inside", what.label, what.kg, place, what.key))
-        holds = "feed" if what.use == "feeder" else "water"
+        site.hardware.append(
+            Hardware(ref, Item.INSIDE, what.use, Group.INSIDE, what.label, what.kg, place, what)
+        )
+        holds = "feed" if what.use is Use.FEEDER else "water"
         site.contents.append(Contents(f"{ref}-{holds}", holds, what.holds_kg, place))
-        site.buy("cord", "cord", "inside", [(at, y, z)])
+        site.buy(site.usual(Fitting.CORD), Item.INSIDE, "cord", Group.INSIDE, [(at, y, z)])
 
 
 def _batten(site: Site, half: float) -> None:
@@ -142,7 +145,7 @@ def _batten(site: Site, half: float) -> None:
     sections = site.catalogue.sections
     small = sections["1x3"] if site.frame.section.deep_mm >= sections["1x3"].deep_mm else sections["1x2"]
     deep = small.deep_mm
-    strip = Piece("ground batten", "W", "closes hollows under the rail", "frame", small)
+    strip = Piece(Duty.BATTEN, "ground batten", "W", "closes hollows under the rail", section=small)
     for y in ((-half - small.thick_mm, -half), (half, half + small.thick_mm)):
         for free in _between(site, half, deep):
             for run in pairwise(evenly(*free, small.longest_mm)):
@@ -154,7 +157,7 @@ def _between(site: Site, half: float, deep: float) -> list[Flat]:
     taken = sorted(
         (min(xs) - ROUND_MM, max(xs) + ROUND_MM)
         for member in site.frame.members
-        if member.role in SWINGS and min(corner[2] for corner in member.corners) < deep
+        if member.duty in SWINGING and min(corner[2] for corner in member.corners) < deep
         for xs in ([corner[0] for corner in member.corners],)
     )
     free: list[Flat] = []
@@ -170,7 +173,7 @@ def _between(site: Site, half: float, deep: float) -> list[Flat]:
 
 def _apron(site: Site, half: float) -> None:
     mesh = site.catalogue.meshes["welded-25x50"]
-    coat = Coat("apron", mesh, "mesh", "", "")
+    coat = Coat("apron", mesh, Group.MESH, Space.OPEN, part=Part.APRON)
     x0, x1 = site.x
     strips = (
         ((x0, x1), (half, half + APRON_MM)),
@@ -186,7 +189,7 @@ def _catch_board(site: Site, half: float, front: float, corner: float) -> None:
     """Two pairs of cleats on the base rails leave a slot; the board waits in the shed."""
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     small = site.catalogue.sections["1x2"]
-    cleat = Piece("catch board cleat", "Y", "holds the catch board", "inside", small)
+    cleat = Piece(Duty.FURNITURE, "catch board cleat", "Y", "holds the catch board", Group.INSIDE, small)
     at = max(front, min((front + site.x[1]) / 2, site.x[1] - corner))
     if at - site.x[0] < corner or site.x[1] - at < corner:
         site.notes.append(phrase("no room for a catch board in a run this short"))
@@ -202,4 +205,5 @@ def _catch_board(site: Site, half: float, front: float, corner: float) -> None:
         "catch board", (at, 0, 0), (0, 1, 0), (0, 0, 1), (1, 0, 0), corners((-inner, inner), (0, 500))
     )
     sheet = site.catalogue.sheets["ply-12"]
-    site.cover.cover(board, Coat("catch board", sheet, "inside", "run", "run", when="aside"))
+    coat = Coat("catch board", sheet, Group.INSIDE, Space.RUN, Space.RUN, Part.CATCH_BOARD, when=When.ASIDE)
+    site.cover.cover(board, coat)

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh
+from ergamot.core.catalogue.kinds import Use
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.geometry import Flat
@@ -23,7 +24,7 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
     Source: common practice.
     """
     return (
-        Parameter("section", "Timber size", "frame", "choice", section, table="sections", use="frame"),
+        Parameter("section", "Timber size", "frame", "choice", section, table="sections", uses=(Use.FRAME,)),
         Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
     )
 
@@ -59,7 +60,16 @@ def end_parameters(end: str) -> tuple[Parameter, ...]:
     return (
         Parameter("end_wall", "Rear end", "covering", "choice", end, choices=both),
         Parameter(
-            "wall_sheet", "Solid walls of", "covering", "choice", "ply-5", table="sheets", use="wall roof"
+            "wall_sheet",
+            "Solid walls of",
+            "covering",
+            "choice",
+            "ply-5",
+            table="sheets",
+            uses=(
+                Use.WALL,
+                Use.ROOF,
+            ),
         ),
     )
 

@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
-from ergamot.core.catalogue import Catalogue, Section
+from ergamot.core.catalogue import Catalogue, Section, of_kind
+from ergamot.core.catalogue import Hardware as HardwareRow
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import Phrase
 from ergamot.core.frame.carpentry import Framing, Piece
@@ -13,9 +15,10 @@ from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.kinds import Group, Item, When
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.profile import Profile
-from ergamot.core.frame.structure import Contents, Group, Hardware, Joint, Member, When, Zone
+from ergamot.core.frame.structure import Contents, Hardware, Joint, Member, Zone
 from ergamot.core.units import Quantity, say
 
 
@@ -53,19 +56,35 @@ class Site:
         outline = ((low_r, z[0]), (low_l, z[0]), (high_l, z[1]), (high_r, z[1]))
         return self.frame.profiled(piece, outline, "x", x)
 
-    def buy(self, row: str, role: str, group: Group, places: list[Point], when: When = "now") -> None:
-        """Put a piece of hardware at each place."""
-        item = self.catalogue.hardware[row]
-        for place in places:
-            ref = f"{row}-{len(self.hardware) + 1}"
-            self.hardware.append(Hardware(ref, role, group, item.label, item.kg, place, row, when=when))
+    def usual(self, kind: Fitting) -> HardwareRow:
+        """The usual row of a kind of hardware."""
+        return of_kind(self.catalogue, kind)[0]
 
-    def buy_length(self, row: str, role: str, group: Group, middle: Point, metres: float) -> None:
+    def buy(
+        self,
+        row: HardwareRow,
+        item: Item,
+        role: str,
+        group: Group,
+        places: list[Point],
+        when: When = When.NOW,
+    ) -> None:
+        """Put a piece of hardware at each place."""
+        for place in places:
+            ref = f"{row.key}-{len(self.hardware) + 1}"
+            self.hardware.append(Hardware(ref, item, role, group, row.label, row.kg, place, row, when=when))
+
+    def fit(self, kind: Fitting, role: str, group: Group, places: list[Point], when: When = When.NOW) -> None:
+        """Put the usual fitting of a kind at each place."""
+        self.buy(self.usual(kind), Item.FITTING, role, group, places, when)
+
+    def buy_length(self, kind: Fitting, role: str, group: Group, middle: Point, metres: float) -> None:
         """Put something sold by the metre along the pen, its mass at its middle."""
-        item = self.catalogue.hardware[row]
-        label = item.label.removesuffix(" (per metre)")
-        ref = f"{row}-{len(self.hardware) + 1}"
-        self.hardware.append(Hardware(ref, role, group, label, item.kg * metres, middle, row))
+        row = self.usual(kind)
+        ref = f"{row.key}-{len(self.hardware) + 1}"
+        self.hardware.append(
+            Hardware(ref, Item.FITTING, role, group, row.label, row.kg * metres, middle, row)
+        )
 
 
 def both(mm: float) -> str:

@@ -12,9 +12,11 @@ import math
 from collections.abc import Mapping
 from dataclasses import replace
 
-from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.catalogue import Catalogue, of_kind, pick
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.footing import Anchor, Ballast
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Group, Item, When
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.structure import Hardware, Structure
 
@@ -99,7 +101,7 @@ def cans_for(catalogue: Catalogue, kg: float) -> int | None:
     >>> cans_for(load_catalogue(), 50.0)
     2
     """
-    pairs = math.ceil(kg / 2 / (catalogue.hardware["water-can"].kg + WATER_KG))
+    pairs = math.ceil(kg / 2 / (of_kind(catalogue, Fitting.WATER_CAN)[0].kg + WATER_KG))
     return pairs if 0 < pairs <= MOST_CANS else None
 
 
@@ -122,10 +124,18 @@ def _anchored(
 ) -> Structure:
     row = pick(catalogue.anchors, str(values["anchor"]), "anchor")
     places = anchor_places(structure.contacts, pairs, str(values["anchors_at"]))
-    anchors = tuple(Anchor(row.key, row.label, row.hold_n, place) for place in places)
+    anchors = tuple(Anchor(row, place) for place in places)
     items = tuple(
         Hardware(
-            f"anchor-{i}", "anchor and strap", "gear", row.label, row.kg, (*place, 0.0), row.key, when="aside"
+            f"anchor-{i}",
+            Item.ANCHOR,
+            "anchor and strap",
+            Group.GEAR,
+            row.label,
+            row.kg,
+            (*place, 0.0),
+            row,
+            when=When.ASIDE,
         )
         for i, place in enumerate(places, start=1)
     )
@@ -133,7 +143,7 @@ def _anchored(
 
 
 def _weighted(structure: Structure, pairs: int, catalogue: Catalogue) -> Structure:
-    row = catalogue.hardware["water-can"]
+    row = of_kind(catalogue, Fitting.WATER_CAN)[0]
     xs, half = [x for x, _ in structure.contacts], structure.body.y[1]
     middle = (min(xs) + max(xs)) / 2
     places = [
@@ -141,7 +151,17 @@ def _weighted(structure: Structure, pairs: int, catalogue: Catalogue) -> Structu
     ]
     ballast = tuple(Ballast(row.kg + WATER_KG, place) for place in places)
     items = tuple(
-        Hardware(f"can-{i}", "water can", "gear", row.label, row.kg, (*place, 0.0), row.key, when="aside")
+        Hardware(
+            f"can-{i}",
+            Item.CAN,
+            "water can",
+            Group.GEAR,
+            row.label,
+            row.kg,
+            (*place, 0.0),
+            row,
+            when=When.ASIDE,
+        )
         for i, place in enumerate(places, start=1)
     )
     return replace(structure, ballast=ballast, hardware=(*structure.hardware, *items))

@@ -6,7 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Wheel, pick
+from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.kinds import Held, Moves, PutUnder
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.site import both
 from ergamot.core.frame.swing import Swing, swing_for
@@ -15,28 +17,28 @@ AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; judgement
 LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; judgement
 # two pairs of swinging wheels stand at least this far apart; judgement: levers pass each other
 BETWEEN_PAIRS_MM = 600.0
-CARRIED = ("wheels", "bolt-on")  # tipped on a through axle or stubs of the pen's own
-WHEELED = (*CARRIED, "dolly", "frame", "chassis", "levers", "boards")
-FIXED_ON = (*CARRIED, "levers", "boards")  # on rods of the pen's own
-LOOSE = ("dolly", "frame", "chassis")  # brought under the rails for a move, taken away after it
-SWINGING = ("levers", "boards")
-YIELD_MPA = {"mild": 250.0, "hard": 635.0}  # ASTM A307; SAE J429 grade 5
+CARRIED = tuple(one for one in Moves if one.carried)
+WHEELED = tuple(one for one in Moves if one.wheeled)
+ON_RODS = tuple(one for one in Moves if one.carried or one.swinging)  # of the pen's own
+LOOSE = tuple(one for one in Moves if one.loose)
+SWINGING = tuple(one for one in Moves if one.swinging)
+YIELD_MPA = {Steel.MILD: 250.0, Steel.HARD: 635.0}  # ASTM A307; SAE J429 grade 5
 
 
 @dataclass(frozen=True)
 class Gear:
     """How the pen moves; lengths in mm. `wheel` is None on skids, `swing` is None but for swinging wheels."""
 
-    kind: str
+    kind: Moves
     wheel: Wheel | None
     axle: float
     handle: float
-    steel: str = "mild"
+    steel: Steel = Steel.MILD
     swing: Swing | None = None
     pairs: int = 1
     lever_handle: float = 600.0
-    made: str = "through"
-    put_under: str = "lever"
+    made: Held = Held.THROUGH
+    put_under: PutUnder = PutUnder.LEVER
     back: float = AXLE_TO_WALL_MM
     bevelled: bool = False
     hold: float = 0.0
@@ -44,7 +46,7 @@ class Gear:
     @property
     def through(self) -> bool:
         """Does an axle pass behind the rear wall, held by legs or rails?"""
-        return self.kind in CARRIED
+        return self.kind.carried
 
 
 def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter, ...]:
@@ -62,18 +64,20 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             "Moved on",
             "gear",
             "choice",
-            "wheels",
+            Moves.WHEELS,
             choices=(
-                Choice("wheels", f"two wheels and {hold}", "tyres stay on the grass"),
-                Choice("bolt-on", f"wheels bolted on, and {hold}", "taken off when parked"),
-                Choice("dolly", f"a loose dolly, and {hold}", "under the rear, taken away when parked"),
-                Choice("frame", "a lifting frame on four wheels", "lifts all of it, and comes away"),
+                Choice(Moves.WHEELS, f"two wheels and {hold}", "tyres stay on the grass"),
+                Choice(Moves.BOLT_ON, f"wheels bolted on, and {hold}", "taken off when parked"),
+                Choice(Moves.DOLLY, f"a loose dolly, and {hold}", "under the rear, taken away when parked"),
+                Choice(Moves.FRAME, "a lifting frame on four wheels", "lifts all of it, and comes away"),
                 Choice(
-                    "chassis", "a towed chassis, its front pair turning", "four wheels under it for a move"
+                    Moves.CHASSIS,
+                    "a towed chassis, its front pair turning",
+                    "four wheels under it for a move",
                 ),
-                Choice("levers", "lever wheels with a pin", "swing down and lift the rails"),
-                Choice("boards", "wheel boards past a dead point", "turn over and hold themselves"),
-                Choice("skids", "bare skids and a rope"),
+                Choice(Moves.LEVERS, "lever wheels with a pin", "swing down and lift the rails"),
+                Choice(Moves.BOARDS, "wheel boards past a dead point", "turn over and hold themselves"),
+                Choice(Moves.SKIDS, "bare skids and a rope"),
             ),
         ),
         Parameter("wheel", "Wheel", "gear", "choice", "rubber-10", table="wheels", only_if=wheeled),
@@ -105,7 +109,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
         ),
         Parameter(
             "handle",
-            "Hold reaches" if "rope" in hold else "Handles reach",
+            "Reach to the hands",
             "gear",
             "length",
             350.0,
@@ -120,23 +124,25 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             "Axle of",
             "gear",
             "choice",
-            "mild",
+            Steel.MILD,
             choices=(
-                Choice("mild", "mild steel rod"),
-                Choice("hard", "grade 5 rod", "bends at 2.5 × the load"),
+                Choice(Steel.MILD, "mild steel rod"),
+                Choice(Steel.HARD, "grade 5 rod", "bends at 2.5 × the load"),
             ),
-            only_if=("gear", *FIXED_ON),
+            only_if=("gear", *ON_RODS),
         ),
         Parameter(
             "axle_made",
             "Axle held",
             "gear",
             "choice",
-            "through",
+            Held.THROUGH,
             choices=(
-                Choice("through", "one rod right through"),
-                Choice("stub", "a stub at each wheel, held on one side"),
-                Choice("both", "a stub at each wheel, held on both sides", "a second leg outside the wheel"),
+                Choice(Held.THROUGH, "one rod right through"),
+                Choice(Held.STUB, "a stub at each wheel, held on one side"),
+                Choice(
+                    Held.BOTH, "a stub at each wheel, held on both sides", "a second leg outside the wheel"
+                ),
             ),
             only_if=("gear", *CARRIED),
         ),
@@ -145,11 +151,11 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             "Put under with",
             "gear",
             "choice",
-            "lever",
+            PutUnder.LEVER,
             choices=(
-                Choice("lever", "a lever bar, corner by corner"),
-                Choice("jack", "a jack, corner by corner"),
-                Choice("hands", "bare hands, a whole end at once"),
+                Choice(PutUnder.LEVER, "a lever bar, corner by corner"),
+                Choice(PutUnder.JACK, "a jack, corner by corner"),
+                Choice(PutUnder.HANDS, "bare hands, a whole end at once"),
             ),
             only_if=("gear", *LOOSE),
         ),
@@ -216,10 +222,10 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
     Raises: UnknownChoice; OutOfRange when a swinging wheel cannot do what is asked of it.
     Source: common practice; geometry of the swing.
     """
-    kind = str(values["gear"])
-    wheel = pick(catalogue.wheels, str(values["wheel"]), "wheel") if kind in WHEELED else None
+    kind = Moves(str(values["gear"]))
+    wheel = pick(catalogue.wheels, str(values["wheel"]), "wheel") if kind.wheeled else None
     swing = None
-    if wheel and kind in SWINGING:
+    if wheel and kind.swinging:
         rise, arm, locked, parked = (
             float(values[name]) for name in ("lever_rise", "lever_arm", "lever_locked", "lever_parked")
         )
@@ -229,14 +235,14 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         wheel,
         float(values["axle"]),
         float(values["handle"]),
-        str(values["axle_steel"]),
+        Steel(str(values["axle_steel"])),
         swing,
         int(float(values["pairs"])) if swing else 1,
         float(values["lever_handle"]),
-        str(values["axle_made"]) if kind in CARRIED else "through",
-        str(values["put_under"]),
+        Held(str(values["axle_made"])) if kind.carried else Held.THROUGH,
+        PutUnder(str(values["put_under"])),
         float(values["axle_back"]),
-        kind in CARRIED and str(values["tail"]) == "bevelled",
+        kind.carried and values["tail"] == "bevelled",
         float(values.get("hold_height", 0.0)),
     )
 
@@ -248,7 +254,7 @@ def body_start(gear: Gear, clear_mm: float = AXLE_TO_WALL_MM) -> float:
     Returns: mm from the rear end of the rails.
     Source: common practice.
 
-    >>> body_start(Gear("skids", None, 60.0, 350.0))
+    >>> body_start(Gear(Moves.SKIDS, None, 60.0, 350.0))
     0.0
     """
     return gear.axle + max(clear_mm, gear.back) if gear.through else 0.0
@@ -266,7 +272,9 @@ def check_gear(gear: Gear, length: float) -> None:
     if gear.through and length - gear.axle - gear.back < LEAST_BODY_MM:
         most = length - gear.axle - LEAST_BODY_MM
         raise OutOfRange("axle_back", gear.back, f"at most {both(most)} in a pen this long")
-    if (gear.pairs == 2 or gear.kind in ("frame", "chassis")) and length - 2 * gear.axle < BETWEEN_PAIRS_MM:
+    if (
+        gear.pairs == 2 or gear.kind in (Moves.FRAME, Moves.CHASSIS)
+    ) and length - 2 * gear.axle < BETWEEN_PAIRS_MM:
         most = (length - BETWEEN_PAIRS_MM) / 2
         raise OutOfRange(
             "axle", gear.axle, f"at most {both(most)} with wheels at both ends of a pen this long"

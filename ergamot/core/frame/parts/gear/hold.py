@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.footing import Grip
+from ergamot.core.frame.kinds import Duty, Group, Moves
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
 
@@ -25,7 +27,7 @@ def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
     x_front = site.x[1]
     lap = min(HANDLE_LAP_MM, (x_front - site.x[0]) / 2)
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
-    handle = Piece("handle", "H", "to lift and pull by; bolted on", "gear")
+    handle = Piece(Duty.HANDLE, "handle", "H", "to lift and pull by; bolted on", Group.GEAR)
     for band in ((-half - thick, -half), (half, half + thick)):
         site.frame.stick(handle, (x_front - lap, x_front + gear.handle), band, (z - deep, z), "x")
     return Grip(x_front + gear.handle - GRIP_FROM_END_MM, z - deep / 2)
@@ -42,14 +44,14 @@ def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
     if pulled:
         return pulled
     z = site.frame.section.deep_mm / 2
-    site.buy("eye", "rope eye", "gear", [(length, -half / 2, z), (length, half / 2, z)])
-    site.buy("rope", "lifting rope", "gear", [(length, 0.0, z)])
+    site.fit(Fitting.EYE, "rope eye", Group.GEAR, [(length, -half / 2, z), (length, half / 2, z)])
+    site.fit(Fitting.ROPE, "lifting rope", Group.GEAR, [(length, 0.0, z)])
     return Grip(length + gear.handle, gear.hold)
 
 
 def _pulled(gear: Gear, x_front: float, deep: float) -> Grip | None:
     """Where a pen that is never lifted by hand is pulled: at its rope, or the end of its drawbar."""
-    if gear.kind == "chassis":
+    if gear.kind is Moves.CHASSIS:
         return Grip(x_front + gear.handle, DRAWBAR_MM)
     return skid_grip(x_front, deep) if gear.wheel is None else None
 

@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 from ergamot.core.catalogue import Hardware as Row
-from ergamot.core.catalogue import Wheel
+from ergamot.core.catalogue import Wheel, of_kind
+from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.kinds import Group, Item
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Hardware
@@ -34,9 +37,18 @@ def rod_row(site: Site, gear: Gear, wheel: Wheel) -> Row:
 
     Args: site; gear; wheel.
     Returns: the catalogue's row.
+    Raises: OutOfRange where none is sold.
     Source: the catalogue.
     """
-    return site.catalogue.hardware[f"rod-{wheel.bore_mm:.0f}{'-hard' if gear.steel == 'hard' else ''}"]
+    rods = of_kind(site.catalogue, Fitting.ROD)
+    fits = [row for row in rods if row.bore_mm == wheel.bore_mm]
+    found = next((row for row in fits if row.steel is gear.steel), None)
+    if found is None and fits:
+        raise OutOfRange("axle_steel", gear.steel, f"of {fits[0].steel} steel with this wheel")
+    if found is None:
+        bores = " or ".join(dict.fromkeys(f"{row.bore_mm:g}" for row in rods))
+        raise OutOfRange("wheel", wheel.key, f"one with a bore of {bores} mm, for which there are rods")
+    return found
 
 
 def put_wheel(site: Site, where: str, wheel: Wheel, place: Point) -> None:
@@ -47,15 +59,26 @@ def put_wheel(site: Site, where: str, wheel: Wheel, place: Point) -> None:
     """
     size = (wheel.diameter_mm, wheel.width_mm)
     site.hardware.append(
-        Hardware(f"wheel-{where}", "wheel", "gear", wheel.label, wheel.kg, place, wheel.key, size_mm=size)
+        Hardware(
+            f"wheel-{where}",
+            Item.WHEEL,
+            "wheel",
+            Group.GEAR,
+            wheel.label,
+            wheel.kg,
+            place,
+            wheel,
+            size_mm=size,
+        )
     )
 
 
-def put_rod(site: Site, ref: str, role: str, row: Row, bore_mm: float, place: Point, long_mm: float) -> None:
+def put_rod(site: Site, ref: str, item: Item, row: Row, bore_mm: float, place: Point, long_mm: float) -> None:
     """Put a length of rod across the pen.
 
-    Args: site; ref; role, axle rod or stub axle; row it is cut from; bore_mm; place, its middle, and long_mm.
+    Args: site; ref; item, an axle rod or a stub axle; row it is cut from; bore_mm; place, its middle, and long_mm.
     Source: the catalogue, by the metre.
     """
-    label, kg = row.label.removesuffix(" (per metre)"), row.kg * long_mm / 1000
-    site.hardware.append(Hardware(ref, role, "gear", label, kg, place, row.key, size_mm=(bore_mm, long_mm)))
+    kg, size = row.kg * long_mm / 1000, (bore_mm, long_mm)
+    role = "axle rod" if item is Item.AXLE_ROD else "stub axle"
+    site.hardware.append(Hardware(ref, item, role, Group.GEAR, row.label, kg, place, row, size_mm=size))

@@ -12,10 +12,12 @@ from __future__ import annotations
 import math
 
 from ergamot.core.catalogue import Section, Wheel
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.footing import Axle, Lever
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty, Group, Item, Moves, Stands, When
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.gear.iron import (
     AXLE_END_DIAMETERS,
@@ -27,7 +29,6 @@ from ergamot.core.frame.parts.gear.iron import (
     too_high,
 )
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Hardware
 from ergamot.core.frame.swing import END_CLEAR_MM, Swing
 
 
@@ -59,12 +60,11 @@ def swinging_wheels(
             _one(site, gear, wheel, swing, x, points, side, half)
         along, _ = swing.axle_at(swing.locked_deg)
         axles.append(
-            Axle(x + points * along, swing.radius_mm, wheel, 2, swing.rise_mm, "lifted", steel=gear.steel)
+            Axle(
+                x + points * along, swing.radius_mm, wheel, 2, swing.rise_mm, Stands.LIFTED, steel=gear.steel
+            )
         )
-    bar = site.catalogue.hardware["lever-bar"]
-    site.hardware.append(
-        Hardware("lever-bar", "lever bar", "gear", bar.label, bar.kg, (0.0, 0.0, 0.0), bar.key, when="aside")
-    )
+    site.buy(site.usual(Fitting.LEVER_BAR), Item.TOOL, "lever bar", Group.GEAR, [(0.0, 0.0, 0.0)], When.ASIDE)
     return axles[0], axles[1] if len(axles) > 1 else None
 
 
@@ -76,17 +76,19 @@ def _one(
     where = f"{'rear' if points < 0 else 'front'}-{'left' if side > 0 else 'right'}"
     inner = half
     if too_high(swing.pivot_mm, wheel.bore_mm, deep):
-        board = Piece("pivot board", "A", "carries the pivot above the rail; bolted to it", "gear")
+        board = Piece(
+            Duty.PIVOT_BOARD, "pivot board", "A", "carries the pivot above the rail; bolted to it", Group.GEAR
+        )
         top = swing.pivot_mm + END_DIAMETERS * wheel.bore_mm
         site.frame.stick(board, (x - deep / 2, x + deep / 2), _band(side, inner, thick), (0, top), "z")
         inner += thick
     outline = _arm(swing, x, points, wheel.bore_mm, deep)
-    word = "lever" if gear.kind == "levers" else "wheel board"
+    word = "lever" if gear.kind is Moves.LEVERS else "wheel board"
     why = "swings the wheel down" + (
         "; past the dead point it holds itself" if swing.holds_itself else "; a pin holds it"
     )
     site.frame.profiled(
-        Piece(word, "W", why, "gear"),
+        Piece(Duty.LEVER, word, "W", why, Group.GEAR),
         outline,
         "y",
         _band(side, inner, thick),
@@ -104,7 +106,7 @@ def _one(
     put_wheel(site, where, wheel, place)
     long = thick + 2 * WHEEL_GAP_MM + wheel.width_mm + 3 * wheel.bore_mm
     middle = (place[0], side * (inner + long / 2), place[2])
-    put_rod(site, f"stub-{where}", "stub axle", rod_row(site, gear, wheel), wheel.bore_mm, middle, long)
+    put_rod(site, f"stub-{where}", Item.STUB_AXLE, rod_row(site, gear, wheel), wheel.bore_mm, middle, long)
     site.levers.append(Lever(where, x, points, side, inner, swing, gear.lever_handle))
 
 

@@ -10,7 +10,9 @@
 from __future__ import annotations
 
 from ergamot.core.catalogue import Wheel
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.footing import Axle
+from ergamot.core.frame.kinds import Group, Item, Moves, PutUnder, Stands, When
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.gear.iron import WHEEL_GAP_MM
 from ergamot.core.frame.parts.site import Site
@@ -22,7 +24,8 @@ OVER_TURNED_MM = 20.0  # rails clear a wheel turned under them by this; judgemen
 TURNS_DEG = 60.0  # a front axle turns this far before its wheels meet the bearer; judgement
 TRACK_SHARE = 0.8  # wheels under a pen stand this share of the half width out; judgement: within the rails
 BAR_MM = 50.0  # the bar between a loose pair, across
-Put = tuple[str, float, float, float]  # row of the catalogue, x, rise, how far it turns
+Put = tuple[Fitting, float, float, float]  # what is put under, x, rise, how far it turns
+TOOLS = {PutUnder.LEVER: Fitting.LEVER_BAR, PutUnder.JACK: Fitting.JACK}
 
 
 def loose_wheels(
@@ -34,42 +37,30 @@ def loose_wheels(
     Returns: the rear Axle and the front one, None on a dolly.
     Source: common practice.
     """
-    tool = {"lever": "lever-bar", "jack": "jack"}.get(gear.put_under)
+    tool = TOOLS.get(gear.put_under)
     if tool:
-        row = site.catalogue.hardware[tool]
-        site.hardware.append(
-            Hardware(
-                tool,
-                tool.replace("-", " "),
-                "gear",
-                row.label,
-                row.kg,
-                (0.0, 0.0, 0.0),
-                row.key,
-                when="aside",
-            )
-        )
+        site.buy(site.usual(tool), Item.TOOL, tool, Group.GEAR, [(0.0, 0.0, 0.0)], When.ASIDE)
     ahead = length - gear.axle
-    if gear.kind == "dolly":
-        return _pair(site, gear, wheel, ("dolly", gear.axle, DOLLY_RISE_MM, 0.0), half), None
-    if gear.kind == "frame":
-        rear, front = (("lifting-frame", x, FRAME_RISE_MM, 0.0) for x in (gear.axle, ahead))
+    if gear.kind is Moves.DOLLY:
+        return _pair(site, gear, wheel, (Fitting.DOLLY, gear.axle, DOLLY_RISE_MM, 0.0), half), None
+    if gear.kind is Moves.FRAME:
+        rear, front = ((Fitting.LIFTING_FRAME, x, FRAME_RISE_MM, 0.0) for x in (gear.axle, ahead))
     else:
         rise = wheel.diameter_mm + OVER_TURNED_MM
-        rear = ("chassis-rear", gear.axle, rise, 0.0)
-        front = ("chassis-front", ahead, rise, TURNS_DEG)
+        rear = (Fitting.CHASSIS_REAR, gear.axle, rise, 0.0)
+        front = (Fitting.CHASSIS_FRONT, ahead, rise, TURNS_DEG)
     return _pair(site, gear, wheel, rear, half), _pair(site, gear, wheel, front, half)
 
 
 def _pair(site: Site, gear: Gear, wheel: Wheel, put: Put, half: float) -> Axle:
     """Two wheels on a bar under the rails; they wait aside while the pen stands, and ride along."""
-    key, x, rise, turns = put
+    kind, x, rise, turns = put
     end, radius = "rear" if x == gear.axle else "front", wheel.diameter_mm / 2
-    bar = site.catalogue.hardware[key]
+    bar = site.usual(kind)
     site.hardware.append(
         Hardware(
-            f"{key}-{end}", key.replace("-", " "), "gear", bar.label, bar.kg, (x, 0.0, radius), bar.key,
-            size_mm=(BAR_MM, 2 * half), when="aside",
+            f"{bar.key}-{end}", Item.LOOSE_BAR, kind, Group.GEAR, bar.label, bar.kg, (x, 0.0, radius), bar,
+            size_mm=(BAR_MM, 2 * half), when=When.ASIDE,
         )
     )  # fmt: skip
     # What does not lift the rails over its wheels has them outside
@@ -79,11 +70,11 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, put: Put, half: float) -> Axle:
         place = (x, side * out, radius)
         site.hardware.append(
             Hardware(
-                f"loose-wheel-{end}-{word}", "loose wheel", "gear", wheel.label, wheel.kg, place, wheel.key,
-                size_mm=(wheel.diameter_mm, wheel.width_mm), when="aside",
+                f"loose-wheel-{end}-{word}", Item.LOOSE_WHEEL, "loose wheel", Group.GEAR, wheel.label, wheel.kg,
+                place, wheel, size_mm=(wheel.diameter_mm, wheel.width_mm), when=When.ASIDE,
             )
         )  # fmt: skip
     return Axle(
-        x, radius, wheel, 2, rise_mm=rise, parked="off", steel=gear.steel, rides_kg=bar.kg + 2 * wheel.kg,
+        x, radius, wheel, 2, rise_mm=rise, parked=Stands.OFF, steel=gear.steel, rides_kg=bar.kg + 2 * wheel.kg,
         turns_deg=turns, put_under=gear.put_under,
     )  # fmt: skip

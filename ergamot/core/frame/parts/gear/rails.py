@@ -6,6 +6,7 @@ import math
 
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
 
@@ -48,7 +49,7 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
     Source: common practice.
     """
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
-    side = Piece("base side rail", "B", "carries the whole pen and slides on the grass")
+    side = Piece(Duty.BASE_RAIL, "base side rail", "B", "carries the whole pen and slides on the grass")
     start = tail_start(gear, deep)
     for band in side_bands(half, thick):
         if start:
@@ -56,6 +57,8 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
             site.frame.profiled(side, outline, "y", band)
         else:
             site.frame.stick(side, (0, length), band, (0, deep), "x")
-    across = Piece("base cross rail", "B", "holds the side rails apart and closes the end at the ground")
+    across = Piece(
+        Duty.BASE_CROSS, "base cross rail", "B", "holds the side rails apart and closes the end at the ground"
+    )
     for low in (site.x[0], site.x[1] - thick):
         site.frame.stick(across, (low, low + thick), (thick - half, half - thick), (0, deep), "y")

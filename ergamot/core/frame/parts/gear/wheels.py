@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from ergamot.core.catalogue import Section, Wheel
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.footing import Axle
-from ergamot.core.frame.parts.gear.choices import LOOSE, Gear
+from ergamot.core.frame.kinds import Duty, Group, Held, Item, Moves, Stands
+from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.gear.iron import (
     END_DIAMETERS,
     WHEEL_GAP_MM,
@@ -34,7 +34,7 @@ def needs_axle_leg(gear: Gear, deep: float) -> bool:
     """
     if gear.wheel is None or not gear.through:
         return False
-    return gear.made == "both" or too_high(gear.wheel.diameter_mm / 2, gear.wheel.bore_mm, deep)
+    return gear.made is Held.BOTH or too_high(gear.wheel.diameter_mm / 2, gear.wheel.bore_mm, deep)
 
 
 def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
@@ -45,11 +45,12 @@ def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
     Source: common practice.
     """
     if gear.wheel is None:
-        site.buy("rope", "pulling rope", "gear", [(length, 0.0, site.frame.section.deep_mm / 2)])
+        place = (length, 0.0, site.frame.section.deep_mm / 2)
+        site.buy(site.usual(Fitting.ROPE), Item.ROPE, "pulling rope", Group.GEAR, [place])
         return None, None
     if gear.swing is not None:
         return swinging_wheels(site, gear, gear.wheel, gear.swing, length, half)
-    if gear.kind in LOOSE:
+    if gear.kind.loose:
         return loose_wheels(site, gear, gear.wheel, length, half)
     return _pair(site, gear, gear.wheel, half), None
 
@@ -60,7 +61,7 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
     inner = half + (section.thick_mm if leg else 0)
     if leg:
         top, foot = radius + END_DIAMETERS * wheel.bore_mm, LEG_FOOT_MM if gear.bevelled else 0.0
-        if gear.made == "both":
+        if gear.made is Held.BOTH:
             top = max(top, wheel.diameter_mm + OVER_WHEEL_MM + section.thick_mm)
             _outer_legs(site, gear.axle, inner, wheel.width_mm + 2 * WHEEL_GAP_MM, foot, top)
         _axle_legs(site, gear.axle, half, foot, top)
@@ -68,16 +69,16 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
     out = inner + beside / 2
     for side, word in ((-1, "right"), (1, "left")):
         put_wheel(site, word, wheel, (gear.axle, side * out, radius))
-    if gear.made == "through":
+    if gear.made is Held.THROUGH:
         place = (gear.axle, 0.0, radius)
-        put_rod(site, "axle", "axle rod", row, wheel.bore_mm, place, 2 * (inner + beside))
+        put_rod(site, "axle", Item.AXLE_ROD, row, wheel.bore_mm, place, 2 * (inner + beside))
     else:
-        boards = 2 if gear.made == "both" else 1
+        boards = 2 if gear.made is Held.BOTH else 1
         long = beside + boards * section.thick_mm + 2 * wheel.bore_mm
         for side, word in ((-1, "right"), (1, "left")):
             place = (gear.axle, side * (inner - section.thick_mm - wheel.bore_mm + long / 2), radius)
-            put_rod(site, f"stub-{word}", "stub axle", row, wheel.bore_mm, place, long)
-    parked: Literal["down", "off"] = "off" if gear.kind == "bolt-on" else "down"
+            put_rod(site, f"stub-{word}", Item.STUB_AXLE, row, wheel.bore_mm, place, long)
+    parked = Stands.OFF if gear.kind is Moves.BOLT_ON else Stands.DOWN
     return Axle(
         gear.axle,
         radius,
@@ -85,15 +86,15 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
         2,
         parked=parked,
         steel=gear.steel,
-        held_sides=2 if gear.made == "both" else 1,
+        held_sides=2 if gear.made is Held.BOTH else 1,
     )
 
 
 def _outer_legs(site: Site, axle: float, inner: float, wide: float, foot: float, top: float) -> None:
     """A second leg outside each wheel, hung from a spacer over it."""
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
-    leg = Piece("axle leg", "A", "carries the outer end of the axle", "gear")
-    spacer = Piece("leg spacer", "A", "ties the two legs over the wheel", "gear")
+    leg = Piece(Duty.AXLE_LEG, "axle leg", "A", "carries the outer end of the axle", Group.GEAR)
+    spacer = Piece(Duty.LEG_SPACER, "leg spacer", "A", "ties the two legs over the wheel", Group.GEAR)
     x = (axle - deep / 2, axle + deep / 2)
     for side in (-1, 1):
         y = sorted((side * inner, side * (inner + wide)))
@@ -104,7 +105,7 @@ def _outer_legs(site: Site, axle: float, inner: float, wide: float, foot: float,
 
 def _axle_legs(site: Site, axle: float, half: float, foot: float, top: float) -> None:
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
-    leg = Piece("axle leg", "A", "carries the axle above the rail; bolted to it", "gear")
+    leg = Piece(Duty.AXLE_LEG, "axle leg", "A", "carries the axle above the rail; bolted to it", Group.GEAR)
     for band in ((-half - thick, -half), (half, half + thick)):
         site.frame.stick(leg, (axle - deep / 2, axle + deep / 2), band, (foot, top), "z")
 
@@ -116,9 +117,9 @@ def wheel_out(gear: Gear, half: float, section: Section) -> float:
     Returns: mm.
     Source: geometry.
     """
-    if gear.wheel is None or gear.kind in LOOSE:
+    if gear.wheel is None or gear.kind.loose:
         return half
     if gear.swing is not None:
         return lever_out(gear.swing, gear.wheel, half, section) + gear.wheel.width_mm
-    outer = section.thick_mm + WHEEL_GAP_MM if gear.made == "both" else 0.0
+    outer = section.thick_mm + WHEEL_GAP_MM if gear.made is Held.BOTH else 0.0
     return half + gear.wheel.width_mm + section.thick_mm + WHEEL_GAP_MM + outer

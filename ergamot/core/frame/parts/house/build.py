@@ -7,25 +7,26 @@ import math
 import shapely
 from shapely import Polygon
 
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.house.choices import House
 from ergamot.core.frame.parts.house.fit import POP_HOLE_MM, ROOST_STEP_MM, roost_places
 from ergamot.core.frame.parts.house.holes import cleaning_hatch, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Group, Joint, Room, Zone
+from ergamot.core.frame.structure import Joint, Room, Zone
 from ergamot.core.units import Quantity
 
 RAMP_MM = 300.0
 RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 TREAD_EVERY_MM = 150.0
-FRAME_GROUP: Group = "house"
 
 
 def build_house(site: Site, house: House) -> Room:
@@ -38,7 +39,7 @@ def build_house(site: Site, house: House) -> Room:
     wall = site.x[0] + house.length
     end = wall - site.rib_mm / 2
     deep = site.frame.section.deep_mm
-    bearer = Piece("floor bearer", "J", "carries the house floor", FRAME_GROUP)
+    bearer = Piece(Duty.BEARER, "floor bearer", "J", "carries the house floor", Group.HOUSE)
     for line in site.lines:
         if line <= end + 1:
             site.tie(bearer, line, (house.floor_z - deep, house.floor_z))
@@ -55,7 +56,7 @@ def build_house(site: Site, house: House) -> Room:
         set_vents(site, house, hatch_top)
     right, left = site.inside(house.floor_z)
     site.zones.append(
-        Zone("house", "house", (site.x[0], wall), (right, left), (house.floor_z, site.profile.top_z))
+        Zone("house", Space.HOUSE, (site.x[0], wall), (right, left), (house.floor_z, site.profile.top_z))
     )
     return Room(roost_m=roost_m, nests=nests)
 
@@ -79,11 +80,17 @@ def _floor(site: Site, house: House, wall: float) -> None:
     region = shapely.box(site.x[0], right, wall, left)
     cut = _round_sticks(site, 2, z, region)
     level = Face("house floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), tuple(cut.exterior.coords)[:-1])
-    coat = Coat("house floor", house.floor_of, FRAME_GROUP, "house", "run")
+    coat = Coat("house floor", house.floor_of, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
     site.cover.cover(level, coat)
     if house.winter_floor:
         over = Coat(
-            "winter floor", site.catalogue.sheets["ply-12"], FRAME_GROUP, "house", "run", when="aside"
+            "winter floor",
+            site.catalogue.sheets["ply-12"],
+            Group.HOUSE,
+            Space.HOUSE,
+            Space.RUN,
+            Part.INSERT,
+            when=When.ASIDE,
         )
         site.cover.cover(level, over)
 
@@ -102,16 +109,19 @@ def _partition(site: Site, house: House, wall: float) -> None:
         face,
         (y0, min(y0 + wide, left)),
         (z, z + high),
+        Purpose.BIRDS,
         "pop hole",
         "slide with a cord",
-        inside="house",
-        outside="run",
+        inside=Space.HOUSE,
+        outside=Space.RUN,
         open_share=1.0,
     )
     if house.window:
         set_window(site, house, face, (y0, y0 + wide))
-    site.cover.cover(face, Coat("partition", house.walls, FRAME_GROUP, "house", "run"))
-    site.buy("closer", "pop hole slide", FRAME_GROUP, [(wall, y0 + wide / 2, z + high)])
+    site.cover.cover(
+        face, Coat("partition", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
+    )
+    site.fit(Fitting.SLIDE, "pop hole slide", Group.HOUSE, [(wall, y0 + wide / 2, z + high)])
     middle, (low, up) = y0 + wide / 2, site.inside(z + RAMP_CLEAR_MM)
     _ramp(site, house, wall, (max(middle - RAMP_MM / 2, low), min(middle + RAMP_MM / 2, up)))
 
@@ -137,15 +147,19 @@ def _ramp(site: Site, house: House, wall: float, y: Flat) -> None:
         ((y[0], 0), (y[1], 0), (y[1], length), (y[0], length)),
     )
     sheet = site.catalogue.sheets["ply-12"]
-    site.cover.cover(face, Coat("ramp board", sheet, FRAME_GROUP, "run", "run", ref="ramp-board"))
-    hung_on = [member for member in site.frame.members if member.role == "floor bearer"][-1]
-    site.tied.append(Joint(("ramp-board", hung_on.ref), "rest", 0, rule="hinged under the pop hole"))
+    site.cover.cover(
+        face, Coat("ramp board", sheet, Group.HOUSE, Space.RUN, Space.RUN, Part.FURNITURE, ref="ramp-board")
+    )
+    hung_on = [member for member in site.frame.members if member.duty is Duty.BEARER][-1]
+    site.tied.append(Joint(("ramp-board", hung_on.ref), None, 0, rule="hinged under the pop hole"))
     small = site.catalogue.sections["1x2"]
-    tread = Piece("ramp tread", "V", "a foothold on the ramp", FRAME_GROUP, small)
+    tread = Piece(Duty.FURNITURE, "ramp tread", "V", "a foothold on the ramp", Group.HOUSE, small)
     for i in range(1, int((length - 60) / TREAD_EVERY_MM) + 1):
         v = i * TREAD_EVERY_MM
         site.frame.on_face(tread, face, y, (v, v + small.thick_mm), (0, small.deep_mm), "u")
-    site.buy("hinge", "ramp hinge", FRAME_GROUP, [(wall, y[0], house.floor_z), (wall, y[1], house.floor_z)])
+    site.fit(
+        Fitting.HINGE, "ramp hinge", Group.HOUSE, [(wall, y[0], house.floor_z), (wall, y[1], house.floor_z)]
+    )
 
 
 def _roosts(site: Site, house: House, end: float) -> float:
@@ -155,8 +169,8 @@ def _roosts(site: Site, house: House, end: float) -> float:
     deep, thick = site.frame.section.deep_mm, site.frame.section.thick_mm
     first, last = site.lines[0], end
     places = roost_places(house, site.profile, deep, _clear(site, house))
-    rail = Piece("roost rail", "J", "carries the roosts", "roosts")
-    bar = Piece("roost", "Q", "the birds sleep on it, wide side up", "roosts")
+    rail = Piece(Duty.FURNITURE, "roost rail", "J", "carries the roosts", Group.ROOSTS)
+    bar = Piece(Duty.FURNITURE, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
     x = (first - site.rib_mm / 2, last + site.rib_mm / 2)
     total = 0.0
     for z in dict.fromkeys(z for _, z in places):

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
+from ergamot.core.catalogue.kinds import Use
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 
 NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
@@ -92,7 +93,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             "choice",
             "slats-19",
             table="sheets",
-            use="floor",
+            uses=(Use.FLOOR,),
             only_if=housed,
         ),
         Parameter(
@@ -102,7 +103,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             "choice",
             "ply-9",
             table="sheets",
-            use="wall",
+            uses=(Use.WALL,),
             only_if=housed,
         ),
         Parameter(

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from itertools import pairwise
 
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.finding import phrase
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Group, Part, Purpose, Space
 from ergamot.core.frame.parts.doors import Flap, hang_flap
 from ergamot.core.frame.parts.house.choices import NEST_MM, House
 from ergamot.core.frame.parts.house.fit import WINDOW_BELOW_ROOF_MM, window_sill
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Group
 
-FRAME_GROUP: Group = "house"
 VENT_MM = (350.0, 120.0)
 WINDOW_MM = 250.0
 WINDOW_LAP_MM = 20.0  # of a window one has, on the partition round its opening
@@ -42,8 +42,8 @@ def cleaning_hatch(site: Site, house: House) -> float | None:
 
 
 def _flap(house: House) -> Flap:
-    coat = Coat("cleaning hatch", house.walls, FRAME_GROUP, "house")
-    return Flap("cleaning hatch opening", "flap with two-action latches", coat, "low", "house")
+    coat = Coat("cleaning hatch", house.walls, Group.HOUSE, Space.HOUSE)
+    return Flap(Purpose.CLEANING, "flap with two-action latches", coat, "low", Space.HOUSE)
 
 
 def _slope_hatch(site: Site, house: House) -> None:
@@ -97,9 +97,11 @@ def set_vents(site: Site, house: House, hatch_top: float | None) -> None:
         if use < 100 or z + high > top or (z == low and low + high > top - 2 * high - 60):
             continue
         v = (z, z + high)
-        site.cover.open(rear, (-use / 2, use / 2), v, "vent", "slide over mesh", inside="house")
-        site.cover.lay(rear, Coat("vent mesh", mesh, FRAME_GROUP, "house"), (-use / 2, use / 2), v, 0.0)
-        site.buy("closer", "vent slide", FRAME_GROUP, [rear.point(0, z)])
+        site.cover.open(
+            rear, (-use / 2, use / 2), v, Purpose.AIR, "vent", "slide over mesh", inside=Space.HOUSE
+        )
+        site.cover.lay(rear, Coat("vent mesh", mesh, Group.HOUSE, Space.HOUSE), (-use / 2, use / 2), v, 0.0)
+        site.fit(Fitting.SLIDE, "vent slide", Group.HOUSE, [rear.point(0, z)])
 
 
 def set_window(site: Site, house: House, face: Face, y: Flat) -> None:
@@ -116,9 +118,17 @@ def set_window(site: Site, house: House, face: Face, y: Flat) -> None:
         outer: Flat = (middle - own.wide / 2, middle + own.wide / 2)
         above = (sill, sill + own.high)
         hole = (outer[0] + lap, outer[1] - lap), (above[0] + lap, above[1] - lap)
-        site.cover.open(face, *hole, "window", "a window you have", inside="house", outside="run")
+        site.cover.open(
+            face, *hole, Purpose.LIGHT, "window", "a window you have", inside=Space.HOUSE, outside=Space.RUN
+        )
         coat = Coat(
-            "your own window", site.catalogue.sheets["clear"], FRAME_GROUP, "house", "run", own_kg=own.kg
+            "your own window",
+            site.catalogue.sheets["clear"],
+            Group.HOUSE,
+            Space.HOUSE,
+            Space.RUN,
+            Part.PARTITION,
+            own_kg=own.kg,
         )
         site.cover.lay(face, coat, outer, above, 0.0)
         return
@@ -127,6 +137,10 @@ def set_window(site: Site, house: House, face: Face, y: Flat) -> None:
     if v[1] > site.profile.top_z - WINDOW_BELOW_ROOF_MM or y[0] < right or y[1] > left:
         site.notes.append(phrase("no room for a window over the pop hole"))
         return
-    site.cover.open(face, y, v, "window", "clear sheet, fixed", inside="house", outside="run")
+    site.cover.open(
+        face, y, v, Purpose.LIGHT, "window", "clear sheet, fixed", inside=Space.HOUSE, outside=Space.RUN
+    )
     clear = site.catalogue.sheets["clear"]
-    site.cover.lay(face, Coat("window", clear, FRAME_GROUP, "house", "run"), y, v, 0.0)
+    site.cover.lay(
+        face, Coat("window", clear, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION), y, v, 0.0
+    )

@@ -5,21 +5,25 @@ from __future__ import annotations
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
+from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.doors import Flap, hang_flap
 from ergamot.core.frame.parts.house.choices import NEST_MM, House
 from ergamot.core.frame.parts.house.fit import NEST_WALL_MM, nest_row_mm
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import When, Zone
+from ergamot.core.frame.structure import Zone
 
 LIP_MM = 100.0  # keeps the straw in; judgement
 DEPTH_MM = 320.0
 LID_FALL_MM = 60.0  # of a sloping lid; judgement: rain runs off it
 
 
-def _coat(house: House, role: str, outside: str = "house") -> Coat:
+def _coat(house: House, role: str, outside: Space = Space.HOUSE) -> Coat:
     """Boxes share the air of the house: their openings are larger than anything else in it."""
-    when: When = "later" if house.nests_later else "now"
-    return Coat(role, house.walls, "nests", "house", outside, when=when)
+    return Coat(role, house.walls, Group.NESTS, Space.HOUSE, outside, Part.FURNITURE, when=_when(house))
+
+
+def _when(house: House) -> When:
+    return When.LATER if house.nests_later else When.NOW
 
 
 def _row(site: Site, house: House) -> tuple[float, float]:
@@ -44,7 +48,7 @@ def _partitions(site: Site, house: House, x: tuple[float, float], y: tuple[float
         face = Face(
             f"{name} {i}", (0, at, 0), (1, 0, 0), (0, 0, 1), (0, side, 0), corners(x, (z, z + NEST_MM))
         )
-        outside = "" if outer and house.nests == "outside" else "house"
+        outside = Space.OPEN if outer and house.nests == "outside" else Space.HOUSE
         site.cover.cover(face, _coat(house, name, outside))
 
 
@@ -64,14 +68,14 @@ def inside_nests(site: Site, house: House) -> int:
     lip = _upright("nest lip", x[1], y, (z, z + LIP_MM), 1)
     site.cover.cover(lip, _coat(house, "nest lip"))
     _egg_door(site, house, y)
-    site.zones.append(Zone("nests", "nests", x, y, (z, z + NEST_MM)))
+    site.zones.append(Zone("nests", Space.NESTS, x, y, (z, z + NEST_MM)))
     return house.nest_count
 
 
 def _egg_door(site: Site, house: House, y: tuple[float, float]) -> None:
     z = (house.floor_z, house.floor_z + NEST_MM)
-    coat = _coat(house, "egg hatch", "")
-    flap = Flap("egg hatch opening", "drop-down hatch with two-action latches", coat, "low", "nests")
+    coat = _coat(house, "egg hatch", Space.OPEN)
+    flap = Flap(Purpose.EGGS, "drop-down hatch with two-action latches", coat, "low", Space.NESTS)
     hang_flap(site, site.faces["rear"], y, z, flap)
 
 
@@ -85,38 +89,42 @@ def outside_nests(site: Site, house: House) -> int:
     y, z = _row(site, house), house.floor_z
     wall = site.x[0]
     x = (wall - DEPTH_MM, wall)
-    when: When = "later" if house.nests_later else "now"
-    _frame(site, x, y, z, when)
+    _frame(site, x, y, z, _when(house))
     rear = site.faces["rear"]
     site.cover.open(
         rear,
         y,
         (z, z + NEST_MM),
+        Purpose.BIRDS,
         "way into the nests",
         "nothing: the birds go through",
-        inside="house",
-        outside="nests",
+        inside=Space.HOUSE,
+        outside=Space.NESTS,
     )
     _partitions(site, house, x, y, z)
     bottom = Face("nest floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, -1), corners(x, y))
     back = _upright("nest back", x[0], y, (z, z + NEST_MM - LID_FALL_MM), -1)
-    site.cover.cover(bottom, _coat(house, "nest floor", ""))
+    site.cover.cover(bottom, _coat(house, "nest floor", Space.OPEN))
     fall = (DEPTH_MM**2 + LID_FALL_MM**2) ** 0.5
     up = (DEPTH_MM / fall, 0.0, LID_FALL_MM / fall)
     out = (-LID_FALL_MM / fall, 0.0, DEPTH_MM / fall)
     lid = Face("nest lid", (x[0], 0, z + NEST_MM - LID_FALL_MM), (0, 1, 0), up, out, corners(y, (0, fall)))
     if house.nest_hatch == "lid":
         flap = Flap(
-            "nest lid opening", "lid with two-action latches", _coat(house, "nest lid", ""), "high", "nests"
+            Purpose.EGGS,
+            "lid with two-action latches",
+            _coat(house, "nest lid", Space.OPEN),
+            "high",
+            Space.NESTS,
         )
         hang_flap(site, lid, y, (0.0, fall), flap)
-        site.cover.cover(back, _coat(house, "nest back", ""))
+        site.cover.cover(back, _coat(house, "nest back", Space.OPEN))
     else:
-        coat = _coat(house, "nest back", "")
-        flap = Flap("nest hatch opening", "hatch with two-action latches", coat, "low", "nests")
+        coat = _coat(house, "nest back", Space.OPEN)
+        flap = Flap(Purpose.EGGS, "hatch with two-action latches", coat, "low", Space.NESTS)
         hang_flap(site, back, y, (z, z + NEST_MM - LID_FALL_MM), flap)
-        site.cover.cover(lid, _coat(house, "nest lid", ""))
-    site.zones.append(Zone("nests", "nests", x, y, (z, z + NEST_MM)))
+        site.cover.cover(lid, _coat(house, "nest lid", Space.OPEN))
+    site.zones.append(Zone("nests", Space.NESTS, x, y, (z, z + NEST_MM)))
     return house.nest_count
 
 
@@ -124,8 +132,8 @@ def _frame(site: Site, x: tuple[float, float], y: tuple[float, float], z: float,
     """The floor frame of the boxes, hung on the rear bearer."""
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     up = (z - deep, z)
-    rail = Piece("nest rail", "N", "carries the nest boxes", "nests", when=when)
-    side = Piece("nest side", "N", "joins the nest rails", "nests", when=when)
+    rail = Piece(Duty.FURNITURE, "nest rail", "N", "carries the nest boxes", Group.NESTS, when=when)
+    side = Piece(Duty.FURNITURE, "nest side", "N", "joins the nest rails", Group.NESTS, when=when)
     for low in (x[0], x[1] - thick):
         site.frame.stick(rail, (low, low + thick), y, up, "y")
     for low in (y[0], y[1] - thick):

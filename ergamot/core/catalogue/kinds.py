@@ -1,0 +1,141 @@
+"""What the rows of the catalogue are and can do, as keys: labels are for reading, and nothing compares one."""
+
+from __future__ import annotations
+
+from enum import Enum, StrEnum
+
+
+class Use(StrEnum):
+    """What a stick, a sheet or a container may be used for."""
+
+    FRAME = "frame"
+    SMALL = "small"
+    TUBE = "tube"
+    ROOF = "roof"
+    WALL = "wall"
+    FLOOR = "floor"
+    WINDOW = "window"
+    COVER = "cover"
+    FEEDER = "feeder"
+    DRINKER = "drinker"
+
+
+class Made(StrEnum):
+    """What a stick or a tube is made of."""
+
+    WOOD = "wood"
+    STEEL = "steel"
+    PLASTIC = "plastic"
+
+
+class Stuff(StrEnum):
+    """What a covering is: ridged sheet spans one way and needs a fall; cloth rolls up and braces nothing; wire lets the
+    wind through."""
+
+    SHEET = "sheet"
+    BOARD = "board"
+    CLOTH = "cloth"
+    WIRE = "wire"
+
+
+class Weave(StrEnum):
+    """How mesh is made: wires welded where they cross, or twisted round each other."""
+
+    WELDED = "welded"
+    TWISTED = "twisted"
+
+
+class Beast(StrEnum):
+    """What a mesh keeps out."""
+
+    FOX = "fox"
+    RAT = "rat"
+
+
+class Pattern(StrEnum):
+    """How a covering is drawn."""
+
+    RIDGED = "ridged"
+    BOARD = "board"
+    CLOTH = "cloth"
+    CLEAR = "clear"
+    WELDED = "welded"
+    TWISTED = "twisted"
+    PANEL = "panel"
+
+
+class Edge(StrEnum):
+    """What birds eat at: both sides of a trough, or round a feeder."""
+
+    TROUGH = "trough"
+    ROUND = "round"
+    NONE = ""
+
+
+class Steel(StrEnum):
+    """What a rod is rolled from: mild, or hardened to grade 5."""
+
+    MILD = "mild"
+    HARD = "hard"
+
+
+class Sold(StrEnum):
+    """How hardware is sold: each, some to a pack, or by the metre."""
+
+    EACH = "each"
+    METRE = "metre"
+
+
+class Aisle(Enum):
+    """Where in a shop a thing is found, in the order a list goes through it."""
+
+    TIMBER = "timber"
+    SHEET = "sheet and roofing"
+    MESH = "mesh"
+    GEAR = "gear"
+    INSIDE = "feed and water"
+    HARDWARE = "hardware"
+    FIXINGS = "fixings"
+
+
+class Fitting(StrEnum):
+    """What a piece of hardware is. Screws and bolts have a length, rods a diameter and the bore they fit."""
+
+    STAPLE = "staple"
+    ROOF_SCREW = "roof screw"
+    SCREW = "screw"
+    BOLT = "bolt"
+    TIE = "tie"
+    ROD = "rod"
+    HINGE = "hinge"
+    LATCH = "latch"
+    PROP = "prop"
+    STAY = "stay"
+    SLIDE = "slide"
+    CORD = "cord"
+    GUSSET = "gusset"
+    RIDGE_CAP = "ridge cap"
+    ROPE = "rope"
+    EYE = "eye"
+    LEVER_BAR = "lever bar"
+    JACK = "jack"
+    DOLLY = "dolly"
+    LIFTING_FRAME = "lifting frame"
+    CHASSIS_REAR = "chassis rear"
+    CHASSIS_FRONT = "chassis front"
+    WATER_CAN = "water can"
+    OTHER = "other"
+
+    @property
+    def aisle(self) -> Aisle:
+        """Where it is found in a shop."""
+        if self in _FIXINGS:
+            return Aisle.FIXINGS
+        return Aisle.GEAR if self in _GEAR else Aisle.HARDWARE
+
+
+_FIXINGS = (Fitting.STAPLE, Fitting.ROOF_SCREW, Fitting.SCREW, Fitting.BOLT, Fitting.TIE)
+_GEAR = (
+    Fitting.ROD, Fitting.ROPE, Fitting.EYE, Fitting.LEVER_BAR, Fitting.JACK, Fitting.DOLLY, Fitting.LIFTING_FRAME,
+    Fitting.CHASSIS_REAR, Fitting.CHASSIS_FRONT, Fitting.WATER_CAN,
+)  # fmt: skip

@@ -1,0 +1,69 @@
+"""Sticks and tubes as sold, and the wood they are of."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from decimal import Decimal
+from typing import Annotated
+
+from ergamot.core.catalogue.columns import PRICE, Among, Row, Within, same_number
+from ergamot.core.catalogue.kinds import Made, Use
+from ergamot.core.errors import OutOfRange
+
+
+@dataclass(frozen=True)
+class Section(Row):
+    """A stick as sold: actual size, the lengths it is sold in and what each costs.
+
+    `use` is frame, small or tube; `kg_m` is given for tube, whose size is its outside diameter.
+    """
+
+    key: str
+    label: str
+    use: Annotated[Use, Among((Use.FRAME, Use.SMALL, Use.TUBE))]
+    made: Annotated[Made, Among(tuple(Made))]
+    thick_mm: Annotated[float, Within(5, 300)]
+    deep_mm: Annotated[float, Within(8, 400)]
+    kg_m: Annotated[float | None, Within(0.02, 50)]
+    stock_mm: Annotated[tuple[float, ...], Within(300, 15_000, "lengths sold")]
+    prices: Annotated[tuple[Decimal, ...], PRICE]
+    source: str
+
+    def check(self) -> None:
+        same_number("prices", self.stock_mm, self.prices, "stock_mm")
+        if self.use is Use.TUBE and (self.kg_m is None or self.thick_mm != self.deep_mm):
+            name = "kg_m" if self.kg_m is None else "deep_mm"
+            raise OutOfRange(
+                name, getattr(self, name) or "", "given for tube, which is as thick as it is deep"
+            )
+        if (self.use is Use.TUBE) == (self.made is Made.WOOD):
+            raise OutOfRange("made", self.made, "steel or plastic for tube, wood for all else")
+
+    @classmethod
+    def filled(cls, cells: Mapping[str, str]) -> Mapping[str, str]:
+        tube = cells.get("use") == Use.TUBE
+        plastic = cells.get("key", "").startswith("pvc")  # as tubes were told apart before
+        return {"made": (Made.PLASTIC if plastic else Made.STEEL) if tube else Made.WOOD, **cells}
+
+    @property
+    def longest_mm(self) -> float:
+        return max(self.stock_mm)
+
+    def serves(self, uses: tuple[Use, ...]) -> bool:
+        return self.use in uses
+
+
+@dataclass(frozen=True)
+class Species(Row):
+    """Density air-dry, how much heavier it leaves the yard, bending value and stiffness (No. 2, before factors)."""
+
+    key: str
+    label: str
+    density_kg_m3: Annotated[float, Within(100, 1500)]
+    fresh_factor: Annotated[float, Within(1, 2, "fresh to dry")]
+    fb_mpa: Annotated[float, Within(0.5, 60, "bending value")]
+    e_gpa: Annotated[float, Within(0.5, 40, "stiffness")]
+    price_factor: Annotated[Decimal, Within(0.05, 50)]
+    outdoors: str
+    source: str

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, fields
 from decimal import Decimal
 from functools import cache
-from typing import get_type_hints
+from typing import ClassVar, get_type_hints
 
 from ergamot.core.errors import OutOfRange
 
@@ -56,7 +56,12 @@ class Among:
 
 @dataclass(frozen=True)
 class Row:
-    """A catalogue row: every figure lies in its column's range, and a source is given."""
+    """A catalogue row: every figure lies in its column's range, and a source is given.
+
+    `FIXED` are the columns that a keeper's row over a shipped one must leave as they are: what it is, not how large.
+    """
+
+    FIXED: ClassVar[tuple[str, ...]] = ()
 
     def __post_init__(self) -> None:
         for name, asked in asked_of(type(self)).items():

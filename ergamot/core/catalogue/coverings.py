@@ -23,6 +23,8 @@ class Sheet(Row):
     `least_fall_deg` is the least it must fall for rain to run off it, where it does not lie level.
     """
 
+    FIXED = ("stuff", "clear")
+
     key: str
     label: str
     use: Annotated[tuple[Use, ...], Among((Use.ROOF, Use.WALL, Use.FLOOR, Use.WINDOW, Use.COVER), many=True)]

@@ -306,8 +306,17 @@ def with_row(catalogue: rows.Catalogue, name: str, cells: Mapping[str, str]) -> 
     table = table_of(name)
     row = read_row(table, cells)
     _check_names(catalogue, row)
+    _check_fixed(row, getattr(load_catalogue(), name).get(getattr(row, table.key)))
     held = {**getattr(catalogue, name), getattr(row, table.key): row}
     return replace(catalogue, **{name: held})  # type: ignore[arg-type]  # a table holds rows of its kind
+
+
+def _check_fixed(row: columns.Row, shipped: columns.Row | None) -> None:
+    """A row over a shipped one is still what that is."""
+    for column in row.FIXED if shipped else ():
+        if getattr(row, column) != getattr(shipped, column):
+            is_now = _text(getattr(shipped, column)) or "nothing"
+            raise OutOfRange(column, _text(getattr(row, column)), f"{is_now}, as in the row it stands over")
 
 
 def _check_names(catalogue: rows.Catalogue, row: columns.Row) -> None:

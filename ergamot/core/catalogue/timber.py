@@ -19,6 +19,8 @@ class Section(Row):
     `use` is frame, small or tube; `kg_m` is given for tube, whose size is its outside diameter.
     """
 
+    FIXED = ("use", "made")
+
     key: str
     label: str
     use: Annotated[Use, Among((Use.FRAME, Use.SMALL, Use.TUBE))]

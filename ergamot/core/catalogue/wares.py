@@ -20,6 +20,7 @@ ASKED_OF_FITTINGS: Mapping[Fitting, tuple[str, ...]] = {
     Fitting.HINGE: ("hold_n",),
     Fitting.LATCH: ("hold_n",),
 }
+MOST_KG = {Aisle.FIXINGS: 1.0, Aisle.HARDWARE: 30.0}  # of one; judgement: more is no screw, no hinge
 BY_THE_METRE = (Fitting.ROD, Fitting.RIDGE_CAP)
 
 
@@ -30,6 +31,8 @@ class Hardware(Row):
     Screws and bolts have a length; a rod has its diameter, the bore of the wheels it fits, and its steel. `hold_n` is
     what one bears: a screw across its shank, a hinge or a latch pulled off.
     """
+
+    FIXED = ("kind", "sold")
 
     key: str
     label: str
@@ -52,6 +55,9 @@ class Hardware(Row):
                 raise OutOfRange(missing[0], "", f"given for a {kind}")
         if self.kind in BY_THE_METRE and self.sold is not Sold.METRE:
             raise OutOfRange("sold", self.sold, f"metre for a {self.kind}")
+        most = MOST_KG.get(self.aisle, self.kg)
+        if self.kg > most:
+            raise OutOfRange("kg", self.kg, f"at most {most:g} for one {self.kind}")
         if self.diameter_mm and self.bore_mm and self.diameter_mm > self.bore_mm:
             raise OutOfRange("diameter_mm", self.diameter_mm, f"at most {self.bore_mm:g}, the bore it fits")
 
@@ -103,6 +109,8 @@ class Container(Row):
     `use` is feeder or drinker; `edge_m` is feeding edge, of a trough or round (a trough where nothing is said);
     `points` drinking points.
     """
+
+    FIXED = ("use",)
 
     key: str
     label: str

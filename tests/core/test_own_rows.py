@@ -87,7 +87,7 @@ def asked_everything(catalogue, shape, chosen):
     "name",
     ["sections", "species", "sheets", "meshes", "wire_panels", "wheels", "hardware", "anchors", "containers"],
 )
-@settings(max_examples=8)
+@settings(max_examples=4)
 @given(st.data())
 def test_any_row_of_ones_own_is_used_everywhere_or_refused_by_its_field(name, shape, data):
     table = TABLES[name]

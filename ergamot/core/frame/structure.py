@@ -11,7 +11,7 @@ from typing import Literal
 
 from ergamot.core.catalogue import Covering, Section, Species, Ware
 from ergamot.core.catalogue import Hardware as HardwareRow
-from ergamot.core.catalogue.kinds import Pattern
+from ergamot.core.catalogue.kinds import Fitting, Pattern
 from ergamot.core.finding import Phrase
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.footing import Anchor, Axle, Ballast, Grip, Lever
@@ -153,7 +153,8 @@ class Panel:
 
 @dataclass(frozen=True)
 class Hardware:
-    """Something bought that weighs at a place: a wheel, a hinge, a rod, the screws; `row` is None for what is not.
+    """Something bought that weighs at a place: a wheel, a hinge, a rod, the screws; `row` is None for what is not,
+    `closes` the opening whose leaf hangs on it or is shut with it.
 
     `size_mm` is (diameter, width) of a wheel or (diameter, length) of a rod, lying across the pen.
     """
@@ -169,6 +170,12 @@ class Hardware:
     count: int = 1
     size_mm: Flat | None = None
     when: When = When.NOW
+    closes: str = ""
+
+    @property
+    def holds_n(self) -> float:
+        """What it bears before it is pulled off; 0 where nothing hangs on it."""
+        return self.row.hold_n or 0.0 if isinstance(self.row, HardwareRow) else 0.0
 
 
 @dataclass(frozen=True)
@@ -218,6 +225,12 @@ class Joint:
     through_mm: float = 0.0
     into_mm: float = 0.0
     rule: str = ""
+
+    @property
+    def screw_n(self) -> float | None:
+        """What one of its screws bears across its shank; none where it is not screwed."""
+        screwed = self.fixing is not None and self.fixing.kind is Fitting.SCREW
+        return self.fixing.hold_n if self.fixing is not None and screwed else None
 
 
 @dataclass(frozen=True)

@@ -20,10 +20,9 @@ from ergamot.core.frame.bending import (
     tube_modulus,
     wet_factor,
 )
-from ergamot.core.frame.structure import Member
+from ergamot.core.frame.structure import Joint, Member
 
 NDS = "NDS 2018"
-SCREW_N = 600.0  # about a No. 10 screw in softwood; NDS 2018 table 12L
 
 
 @dataclass(frozen=True)
@@ -40,6 +39,16 @@ class Check:
     @property
     def ratio(self) -> float:
         return self.bears / max(self.takes, 1e-9)
+
+
+def source_of(joint: Joint) -> str:
+    """Where what a joint's screws bear is told.
+
+    Args: joint, screwed.
+    Returns: the source of their row.
+    Source: the catalogue.
+    """
+    return joint.fixing.source if joint.fixing is not None else ""
 
 
 def bends(

@@ -21,17 +21,17 @@ from ergamot.core.frame.bending import (
     stiffness_n_m2,
 )
 from ergamot.core.frame.footing import Axle
+from ergamot.core.frame.joints import SCREWS_PER_JOINT
 from ergamot.core.frame.kinds import RODS, Duty, Item
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
 from ergamot.core.frame.structure import Hardware, Member, Structure
 from ergamot.core.gear.haul import Haul
-from ergamot.core.strength.check import SCREW_N, Check, bends
+from ergamot.core.strength.check import Check, bends, source_of
 
 MOVING_FACTOR = 1.25  # judgement: a pen is jolted as it goes, at a walk
 # over the load at rest: twice for one let go at once (statics), the rest for its fall, a judgement
 BUMP_FACTOR = 2.5
-SCREWS = 2  # to a joint
 LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord; may move: others are one bay long
 RUNS = (Duty.BASE_RAIL, Duty.PLATE, Duty.RIDGE, Duty.RIDGE_TUBE)  # bend alike, end to end
 BAYS = (Duty.UPRIGHT, Duty.RAFTER)  # a side is divided by these
@@ -312,8 +312,14 @@ def _racking(structure: Structure, moved: Haul) -> Iterator[Check]:
     work.given("n", "braces that lie along the pen", len(along), "", "the frame")
     work.given("cos", "their run over their length", run / math.hypot(run, rise), "", "the frame")
     work.step("R", "force in each", "j*P/(n*cos)", "N", "statics")
-    work.given("V", "a screw in shear", SCREW_N, "N", "NDS 2018 table 12L")
-    work.step("F", f"{SCREWS} screws at each end", f"{SCREWS}*V", "N")
+    held = [
+        one for m in along for one in structure.joints if m.ref in one.members and one.screw_n is not None
+    ]
+    if not held:
+        return
+    weakest = min(held, key=lambda joint: joint.screw_n or 0.0)
+    work.given("V", "a screw in shear", weakest.screw_n or 0.0, "N", source_of(weakest))
+    work.step("F", f"{SCREWS_PER_JOINT} screws at each end", f"{SCREWS_PER_JOINT}*V", "N")
     work.step("ratio", "bears over takes", "F/R")
     refs = tuple(m.ref for m in along)
     yield Check("braces when it is dragged", refs, work.known["R"], work.known["F"], "N", work.done())

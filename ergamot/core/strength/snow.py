@@ -6,7 +6,7 @@ import math
 from collections.abc import Iterator
 
 from ergamot.core.catalogue import WirePanel
-from ergamot.core.catalogue.kinds import Fitting, Made
+from ergamot.core.catalogue.kinds import Made
 from ergamot.core.finding import Working
 from ergamot.core.frame.bending import (
     ARCH_BUCKLES,
@@ -20,7 +20,7 @@ from ergamot.core.frame.bending import (
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.place import SNOW_WORDS, Place
-from ergamot.core.strength.check import SCREW_N, Check, bends, sags
+from ergamot.core.strength.check import Check, bends, sags, source_of
 from ergamot.core.weather.snow import pitch_deg, snow_pa
 
 RIBS = (Duty.RAFTER, Duty.CROSS_RAIL, Duty.BOW)  # sticks across the pen that carry its roof
@@ -190,7 +190,7 @@ def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...
     screws = [
         joint
         for joint in structure.joints
-        if rib.ref in joint.members and joint.fixing is not None and joint.fixing.kind is Fitting.SCREW
+        if rib.ref in joint.members and joint.screw_n is not None
         for other in (structure.by_ref[ref] for ref in joint.members if ref != rib.ref)
         if other.duty in HANGS_ON and other.ref not in seats and max(c[2] for c in other.corners) > foot
     ]
@@ -198,7 +198,8 @@ def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...
         return
     work.step("R", "at each end", "w*L/2", "N", "statics")
     work.given("n", "screws there", min(joint.count for joint in screws), "", "the frame")
-    work.given("V", "a screw in shear", SCREW_N, "N", "NDS 2018 table 12L")
+    weakest = min(screws, key=lambda joint: joint.screw_n or 0.0)
+    work.given("V", "a screw in shear", weakest.screw_n or 0.0, "N", source_of(weakest))
     work.step("F", "what they bear", "n*V", "N")
     work.step("ratio", "bears over takes", "F/R")
     what = f"{rib.role}'s screws under snow"

@@ -12,12 +12,9 @@ from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.units import G
 from ergamot.core.weather.speed import AIR
 from ergamot.core.weather.stability import Stability
-from ergamot.core.weather.states import leaf_of
 from ergamot.core.weather.surfaces import WindBody
 
 PEAK = 2.0  # pressure at an edge over that on the whole; EN 1991-1-4, 7.2: edge zones bear 1.5 to 2.5 times
-FITTING_HOLDS_N = 600.0  # a hinge or latch on wood screws; judgement: two No. 8 drawn, NDS 2018 table 12.2B
-FITTINGS = 4  # two hinges and two latches
 # a new tarp's battened edge; judgement: staples tear out long before cloth
 EDGE_HOLDS_N_M = {"light": 1000.0, "heavy": 2500.0}
 AFTER_A_SEASON = 0.5  # of what new cloth holds; judgement: sun and flapping
@@ -45,27 +42,31 @@ def leaves(structure: Structure, body: WindBody, stable: Stability, gust_ms: flo
     Returns: Leaves by the gust that tears them, rising.
     Source: EN 1991-1-4 pressures × 2 locally; holds common practice.
     """
-    hung = {
-        panel.ref for one in structure.openings if one.purpose.person for panel in leaf_of(structure, one)
-    }
+    hung = {one.ref for one in structure.openings if one.purpose.person}
+    fittings_n: dict[str, float] = {}
+    for item in structure.hardware:
+        fittings_n[item.closes] = fittings_n.get(item.closes, 0.0) + item.holds_n
     cloth: dict[str, list[Panel]] = {}
     whole: list[list[Panel]] = []
     for panel in structure.standing:
         if panel.solid and panel.rolls:
             cloth.setdefault(panel.piece, []).append(panel)
-        elif panel.solid and panel.ref in hung:
+        elif panel.solid and panel.closes in hung:
             whole.append([panel])
     found = [
         leaf
         for strips in (*cloth.values(), *whole)
-        if (leaf := _leaf(tuple(strips), body, stable, gust_ms)) is not None
+        if (leaf := _leaf(tuple(strips), fittings_n.get(strips[0].closes, 0.0), body, stable, gust_ms))
+        is not None
     ]
     return tuple(sorted(_worst_of_each(found), key=lambda leaf: leaf.tears_ms))
 
 
-def _leaf(strips: tuple[Panel, ...], body: WindBody, stable: Stability, gust_ms: float) -> Leaf | None:
+def _leaf(
+    strips: tuple[Panel, ...], fittings_n: float, body: WindBody, stable: Stability, gust_ms: float
+) -> Leaf | None:
     """One thing that goes as a whole: a leaf, or all strips of a cloth bent over the pen. From whichever side the wind
-    pulls hardest on all of it together."""
+    pulls hardest on all of it together. `fittings_n` is what its hinges and latches bear."""
     at = {surface.ref: i for i, surface in enumerate(body.surfaces)}
     known = [panel for panel in strips if panel.ref in at]
     if not known:
@@ -79,7 +80,7 @@ def _leaf(strips: tuple[Panel, ...], body: WindBody, stable: Stability, gust_ms:
         return None
     first = known[0]
     rolls = first.rolls
-    holds = cloth_holds_n(known) if rolls else FITTINGS * FITTING_HOLDS_N
+    holds = cloth_holds_n(known) if rolls else fittings_n
 
     def gust(force: float) -> float:
         return math.sqrt(force / per_q / AIR) / stable.factor

@@ -138,7 +138,7 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
     if leaf.mesh is not None:
         behind = replace(coat, role=f"mesh behind the {leaf.role}", what=leaf.mesh, under=True)
         site.cover.lay(face, behind, u, v, 0.0)
-    _fittings(site, face, u, v, leaf, thick)
+    _fittings(site, face, u, v, leaf, thick, opening.ref)
     return opening
 
 
@@ -177,11 +177,11 @@ def hang_flap(site: Site, face: Face, u: Flat, v: Flat, flap: Flap) -> Opening:
     hinged = (Fitting.HINGE, Fitting.LATCH)
     for kind, at in zip(hinged, v if flap.hinge == "low" else reversed(v), strict=True):
         places = [face.point(place, at) for place in (u[0] + quarter, u[1] - quarter)]
-        site.fit(kind, kind, flap.coat.group, places, flap.coat.when)
+        site.fit(kind, kind, flap.coat.group, places, flap.coat.when, opening.ref)
     return opening
 
 
-def _fittings(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, w: float) -> None:
+def _fittings(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, w: float, closes: str) -> None:
     def along(edge: Side) -> list[Point]:
         if edge in ("top", "bottom"):
             at, quarter = (v[1] if edge == "top" else v[0]), (u[1] - u[0]) / 4
@@ -190,10 +190,10 @@ def _fittings(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, w: float) ->
         return [face.point(at, place, w) for place in (v[0] + quarter, v[1] - quarter)]
 
     opposite: dict[Side, Side] = {"left": "right", "right": "left", "top": "bottom", "bottom": "top"}
-    site.fit(Fitting.HINGE, "hinge", Group.DOORS, along(leaf.hinge))
+    site.fit(Fitting.HINGE, "hinge", Group.DOORS, along(leaf.hinge), closes=closes)
     latched = along(opposite[leaf.hinge])
     latch = pick(site.catalogue.hardware, leaf.latch, "latch")
-    site.buy(latch, Item.FITTING, "latch", Group.DOORS, latched)
+    site.buy(latch, Item.FITTING, "latch", Group.DOORS, latched, closes=closes)
     middle = latched[0], latched[1]
     x, y, z = ((a + b) / 2 for a, b in zip(*middle, strict=True))
     site.fit(leaf.stay, leaf.stay, Group.DOORS, [(x, y, z)])

@@ -68,15 +68,26 @@ class Site:
         group: Group,
         places: list[Point],
         when: When = When.NOW,
+        closes: str = "",
     ) -> None:
         """Put a piece of hardware at each place."""
         for place in places:
             ref = f"{row.key}-{len(self.hardware) + 1}"
-            self.hardware.append(Hardware(ref, item, role, group, row.label, row.kg, place, row, when=when))
+            self.hardware.append(
+                Hardware(ref, item, role, group, row.label, row.kg, place, row, when=when, closes=closes)
+            )
 
-    def fit(self, kind: Fitting, role: str, group: Group, places: list[Point], when: When = When.NOW) -> None:
-        """Put the usual fitting of a kind at each place."""
-        self.buy(self.usual(kind), Item.FITTING, role, group, places, when)
+    def fit(
+        self,
+        kind: Fitting,
+        role: str,
+        group: Group,
+        places: list[Point],
+        when: When = When.NOW,
+        closes: str = "",
+    ) -> None:
+        """Put the usual fitting of a kind at each place; `closes` is the opening whose leaf it holds."""
+        self.buy(self.usual(kind), Item.FITTING, role, group, places, when, closes)
 
     def buy_length(self, kind: Fitting, role: str, group: Group, middle: Point, metres: float) -> None:
         """Put something sold by the metre along the pen, its mass at its middle."""

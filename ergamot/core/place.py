@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Exposure, Ground, pick
+from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.tools import checked_tools
 from ergamot.core.way import Stretch, checked_way
@@ -25,7 +26,7 @@ DEFAULT_HEAVIEST_KG = 80.0  # a start to be changed; judgement: about what an 8 
 DEFAULT_MONTHS_C = (3.0, 3.5, 6.0, 9.0, 12.5, 15.5, 17.5, 17.0, 14.5, 10.5, 6.5, 4.0)
 
 
-DEFAULT_TOOLS = ("saw", "drill", "stapler", "snips")
+DEFAULT_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER, Tool.SNIPS)
 
 
 @dataclass(frozen=True)
@@ -42,7 +43,7 @@ class Place:
     design_gust_ms: float
     heaviest_kg: float
     months_c: tuple[float, ...]
-    tools: tuple[str, ...]
+    tools: tuple[Tool, ...]
     snow_mm: float
     snow: str
     passage_mm: float

@@ -1,32 +1,26 @@
-"""Tools a keeper may have, and what each shape of pen cannot well be built without."""
+"""Tools a keeper may have, and which of those a pen asks for are lacking."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 
 from ergamot.core.catalogue import pick
+from ergamot.core.catalogue.kinds import Tool
 
 # Common practice
-TOOLS = {
-    "saw": "a saw that cuts square",
-    "mitre-saw": "a saw that cuts at an angle",
-    "drill": "a drill and driver",
-    "stapler": "a staple gun",
-    "snips": "tin snips",
-    "bolt-cutters": "bolt cutters, for stock panels",
-    "tube-bender": "a tube bender or jig",
-    "step-ladder": "a step ladder",
-}
-_ALL = ("saw", "drill", "stapler")
-_NEEDS = {
-    "low-pen": _ALL,
-    "a-frame": (*_ALL, "mitre-saw"),
-    "hoop": (*_ALL, "mitre-saw", "bolt-cutters"),
-    "coop": (*_ALL, "mitre-saw", "step-ladder"),
+TOOLS: Mapping[Tool, str] = {
+    Tool.SAW: "a saw that cuts square",
+    Tool.MITRE_SAW: "a saw that cuts at an angle",
+    Tool.DRILL: "a drill and driver",
+    Tool.STAPLER: "a staple gun",
+    Tool.SNIPS: "tin snips",
+    Tool.BOLT_CUTTERS: "bolt cutters, for stock panels",
+    Tool.TUBE_BENDER: "a tube bender or jig",
+    Tool.STEP_LADDER: "a step ladder",
 }
 
 
-def checked_tools(keys: Iterable[str]) -> tuple[str, ...]:
+def checked_tools(keys: Iterable[str]) -> tuple[Tool, ...]:
     """Tools named, in the order of the list, each once.
 
     Args: keys of TOOLS.
@@ -34,22 +28,23 @@ def checked_tools(keys: Iterable[str]) -> tuple[str, ...]:
     Raises: UnknownChoice.
     Source: common practice.
 
-    >>> checked_tools(["drill", "saw"])
-    ('saw', 'drill')
+    >>> [tool.value for tool in checked_tools(["drill", "saw"])]
+    ['saw', 'drill']
     """
-    named = {pick({key: key for key in TOOLS}, key, "tools") for key in keys}
-    return tuple(key for key in TOOLS if key in named)
+    known = {tool.value: tool for tool in TOOLS}
+    named = {pick(known, key, "tools") for key in keys}
+    return tuple(tool for tool in TOOLS if tool in named)
 
 
-def tools_lacking(shape: str, owned: Iterable[str]) -> tuple[str, ...]:
-    """What a keeper would have to borrow to build a shape of pen.
+def tools_lacking(needed: Iterable[Tool], owned: Iterable[Tool]) -> tuple[Tool, ...]:
+    """What a keeper would have to borrow to build a pen.
 
-    Args: shape, its key; owned, keys of TOOLS.
-    Returns: keys of TOOLS, none for a shape that needs nothing special.
+    Args: needed, what its shape cannot well be built without; owned.
+    Returns: tools, none where all are at hand.
     Source: common practice.
 
-    >>> tools_lacking("hoop", ("saw", "drill", "stapler"))
-    ('mitre-saw', 'bolt-cutters')
+    >>> tools_lacking((Tool.SAW, Tool.DRILL), (Tool.SAW,))
+    (<Tool.DRILL: 'drill'>,)
     """
     have = set(owned)
-    return tuple(key for key in _NEEDS.get(shape, _ALL) if key not in have)
+    return tuple(tool for tool in needed if tool not in have)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from ergamot.core.drawing.pulls import pulls
+from ergamot.core.drawing.handles import drag_handles
 from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase
 from ergamot.core.flock.space import SpaceDay
@@ -89,7 +89,7 @@ def _model(bench: Bench) -> ModelOut:
     xs, ys, zs = zip(*corners, strict=True)
     return ModelOut(
         parts=[PartOut.model_validate(part) for part in bench.parts],
-        pulls=[PullOut.model_validate(one) for one in pulls(bench.structure, bench.design)],
+        pulls=[PullOut.model_validate(one) for one in drag_handles(bench.structure, bench.design)],
         contacts=list(bench.structure.contacts),
         low=(min(xs), min(ys), min(zs)),
         high=(max(xs), max(ys), max(zs)),

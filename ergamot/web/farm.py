@@ -21,6 +21,7 @@ from ergamot.web.schemas.farm import (
     PlaceIn,
     PlaceOut,
     ShapeOut,
+    SketchOut,
     StretchOut,
 )
 from ergamot.web.schemas.figures import words
@@ -47,6 +48,7 @@ def choices() -> dict[str, Any]:
             ShapeOut(
                 key=shape.key,
                 label=shape.label,
+                sketch=SketchOut.model_validate(shape.sketch),
                 parameters=[
                     ParameterOut(
                         name=p.name,

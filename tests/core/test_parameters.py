@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ergamot.core.balance.fitting import fitted, gears, widths
+from ergamot.core.balance.fitting import fitted
 from ergamot.core.balance.room import provisions
 from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
 from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, Unreadable
@@ -120,8 +120,8 @@ def test_what_a_flock_gets_never_changes_the_size_it_was_asked_for(shape, of, in
     hatch, one = date(2026, 3, 1), CATALOGUE.strains[strain]
     out, leaves = (hatch + timedelta(day) for day in (one.to_grass_day, one.leaves_from_day))
     flock = make_flock(CATALOGUE, strain, placed, hatch, out, leaves)
-    size = {"length": 3657.6, "width": widths(shape)[-1 - index]}
-    for gear in gears(shape):
+    size = {"length": 3657.6, "width": SHAPES[shape].proposal.widths_mm[-1 - index]}
+    for gear in SHAPES[shape].proposal.gears:
         design = fitted(CATALOGUE, flock, shape, {**size, **gear})
         if design is None:
             continue

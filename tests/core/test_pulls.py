@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from ergamot.core.drawing.pulls import pulls
+from ergamot.core.drawing.handles import drag_handles
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.shapes import SHAPES
@@ -17,7 +17,7 @@ TURN_MM = 20.0  # of a pull that turns an angle: a hand turns it a little at a t
 
 
 def at(design):
-    return {pull.parameter: pull for pull in pulls(build(design, CATALOGUE), design)}
+    return {pull.parameter: pull for pull in drag_handles(build(design, CATALOGUE), design)}
 
 
 @pytest.mark.parametrize("shape", SHAPES)

@@ -95,7 +95,7 @@ def test_no_verdict_is_ever_nonsense(design, flock, crew):
 @given(flocks(), CREWS)
 def test_what_is_proposed_has_room_and_little_more_than_the_smallest_that_has(flock, crew):
     place = make_place(CATALOGUE, crew=crew)
-    design = propose(CATALOGUE, flock, place)
+    design = propose(CATALOGUE, flock, place, "low-pen")
     structure = build(design, CATALOGUE)
     stock = CATALOGUE.sections["2x3"].stock_mm
     assert design.values["section"] == "2x3"
@@ -112,7 +112,7 @@ def test_what_is_proposed_has_room_and_little_more_than_the_smallest_that_has(fl
 
 def test_thirty_broilers_get_the_pen_a_keeper_would_expect(broilers):
     """Need on day 49 is 6.09 m²; stock lengths by whole feet give 10 × 7 ft or 12 × 6 ft."""
-    structure = build(propose(CATALOGUE, broilers, make_place(CATALOGUE)), CATALOGUE)
+    structure = build(propose(CATALOGUE, broilers, make_place(CATALOGUE), "low-pen"), CATALOGUE)
     judged = judge(CATALOGUE, structure, broilers, make_place(CATALOGUE))
     assert 6.09 <= structure.body.floor_m2 <= 6.09 * 1.3
     assert judged.space.sentence.text("metric") == "good to the last day, day 49"
@@ -122,7 +122,7 @@ def test_thirty_broilers_get_the_pen_a_keeper_would_expect(broilers):
 def test_what_nobody_could_lift_is_proposed_on_wheels_at_both_ends(broilers):
     """Thirty broilers' pen is too heavy to carry at one end; on wheel boards two people pull it."""
     place = make_place(CATALOGUE)
-    design = propose(CATALOGUE, broilers, place)
+    design = propose(CATALOGUE, broilers, place, "low-pen")
     assert (design.values["gear"], design.values["pairs"]) == ("boards", 2)
     assert judge(CATALOGUE, build(design, CATALOGUE), broilers, place).moving.ratio >= 1
     carried = change(CATALOGUE, design, {"gear": "wheels"})

@@ -30,65 +30,6 @@ STEPS: dict[str, tuple[float, ...]] = {
     "count": (-2.0, -1.0, 1.0, 2.0),
     "mass": (-0.2, 0.2),
 }
-# Where help is most likely found, by parameter; the rest follow
-LIKELY: dict[What, tuple[str, ...]] = {
-    What.SPACE: ("length", "width", "gear", "section"),
-    What.WEIGHT: ("section", "species", "roof", "cover", "mesh", "wall_sheet", "roofed", "walls", "bay"),
-    What.MOVING: (
-        "wheel",
-        "axle",
-        "handle",
-        "gear",
-        "tail",
-        "axle_back",
-        "hold_height",
-        "put_under",
-        "section",
-        "species",
-        "roof",
-        "roofed",
-        "wall_sheet",
-    ),
-    What.STRENGTH: ("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
-    What.WIND: (
-        "anchors",
-        "anchor",
-        "ballast",
-        "anchors_at",
-        "roofed",
-        "walls",
-        "roof",
-        "height",
-        "wall",
-        "pitch",
-        "apex",
-        "section",
-    ),
-}
-# What has little or no say in a verdict is not tried for it
-IDLE: dict[What, tuple[str, ...]] = {
-    What.SPACE: (
-        "anchor",
-        "ballast",
-        "axle_",
-        "put_under",
-        "lever_",
-        "handle",
-        "roof",
-        "mesh",
-        "species",
-        "wheel",
-        "walls",
-        "wall_sheet",
-    ),
-    What.WEIGHT: ("anchor", "ballast", "gear", "axle_steel", "put_under", "lever_"),
-    What.MOVING: ("anchor", "ballast", "axle_steel"),
-    What.WIND: ("axle_", "put_under", "lever_", "handle", "pairs"),
-    What.STRENGTH: ("anchor", "ballast", "put_under"),
-}
-# What the keeper has or what the birds need is not traded away for a verdict
-NEEDED = ("house",)
-KEPT = ("feeder", "drinker", "nest", "roost", "own_", "window", "door")
 GROUPS = ("size", "frame", "covering", "gear", "ties", "house")
 
 
@@ -173,12 +114,12 @@ def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable
     >>> next(iter(single_changes(c, make_design(c, "low-pen", {}), "wind")))
     {'anchors': 1.0}
     """
-    likely = LIKELY[what]
+    likely = shape_of(design.shape).remedies[what]
     parameters = [
         one
         for one in shape_of(design.shape).parameters
         if one.group in GROUPS and one.applies(design.values)
-        if one.name not in NEEDED and not one.name.startswith((*KEPT, *IDLE[what]))
+        if not one.kept and what not in one.idle
     ]
 
     def rank(one: Parameter) -> int:
@@ -187,7 +128,7 @@ def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable
     for one in sorted(parameters, key=rank):
         for value in _other_values(one, design, catalogue):
             yield {one.name: value}
-            if one.name == "gear" and value in SWINGING:
+            if value in SWINGING and "pairs" in design.values:
                 yield {one.name: value, "pairs": 2.0}  # wheels at both ends are one thing to choose
 
 

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 
-from ergamot.core.balance.fitting import fitted, gears, widths
+from ergamot.core.balance.fitting import fitted
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue, Section, pick
+from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
@@ -21,8 +22,6 @@ from ergamot.core.place import Place
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
-MOST_FLOOR_HOUSED = 2.0  # where a house must find room too
-HOUSED = ("a-frame", "coop")
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
 TAIL_MM = 80.0  # of the base rails behind the rear wall, with the axle at its usual place
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
@@ -32,14 +31,13 @@ LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds
 MOST_SIZES = 12  # each takes a while to frame
 
 
-def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str = "low-pen") -> Design:
+def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str) -> Design:
     """A pen for a flock and the people who will move it.
 
     Args: catalogue; flock; place; shape, its key.
     Returns: a Design whose floor is good to the leaving day where stock allows and where least is
         lacking or out of reach; among those, the one whose worst of Weight, Moving and Wind is best, on a
         harder axle where a mild one would bend.
-        2×3 framing, hoops on 2×4.
     Raises: OutOfRange, UnknownChoice.
     Source: common practice.
 
@@ -49,7 +47,7 @@ def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str = "low-
     >>> from ergamot.core.place import make_place
     >>> c = load_catalogue()
     >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-    >>> propose(c, f, make_place(c)).values["section"]
+    >>> propose(c, f, make_place(c), "low-pen").values["section"]
     '2x3'
     """
     ranked = [
@@ -97,7 +95,7 @@ def _stouter(catalogue: Catalogue, flock: Flock, place: Place, design: Design) -
     weakest = judge(catalogue, build(design, catalogue), flock, place).strength.checks
     if not weakest or weakest[0].what != "axle" or weakest[0].ratio >= 1:
         return design
-    return change(catalogue, design, {"axle_steel": "hard"})
+    return change(catalogue, design, {"axle_steel": Steel.HARD})
 
 
 def _score(judged: Judged, structure: Structure) -> tuple[bool, int, float]:
@@ -110,22 +108,23 @@ def _score(judged: Judged, structure: Structure) -> tuple[bool, int, float]:
 
 
 def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
-    section = catalogue.sections["2x4" if shape == "hoop" else "2x3"]
+    proposal = shape_of(shape).proposal
+    section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
     need = needed_floor_m2(flock, row) / _with_head_room(catalogue, shape, 1000 * row.floor_head_m)
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
     sizes = [
         (long, wide)
-        for long, wide in _all_sizes(section, widths(shape))
+        for long, wide in _all_sizes(section, proposal.widths_mm)
         if limits["length"][0] <= long <= limits["length"][1]
         and limits["width"][0] <= wide <= limits["width"][1]
     ]
-    spare = MOST_FLOOR_HOUSED if flock.strain.lays and shape in HOUSED else MOST_FLOOR
+    spare = proposal.most_floor if flock.strain.lays else MOST_FLOOR
     near = _enough(section, need, sizes, spare)
 
     def designs(size: tuple[float, float]) -> list[Design]:
         base: dict[str, Value] = {"length": size[0], "width": size[1]}
-        made = (fitted(catalogue, flock, shape, {**base, **gear}) for gear in gears(shape))
+        made = (fitted(catalogue, flock, shape, {**base, **gear}) for gear in proposal.gears)
         return [design for design in made if design is not None]
 
     found = [design for size in near[:MOST_SIZES] for design in designs(size)]

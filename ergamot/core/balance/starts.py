@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import Grade, What
 from ergamot.core.flock.flock import Flock
@@ -26,7 +27,7 @@ class Start:
     design: Design
     structure: Structure
     judged: Judged
-    lacking: tuple[str, ...]
+    lacking: tuple[Tool, ...]
 
     @property
     def fails(self) -> tuple[What, ...]:
@@ -37,20 +38,19 @@ class Start:
 def starts(catalogue: Catalogue, flock: Flock, place: Place) -> tuple[Start, ...]:
     """Three designs of different shapes for a flock, its movers, the site and the tools at hand.
 
-        Args: catalogue; flock; place.
-        Returns: up to three Starts, each good in Space to the leaving day; fewest failing first, then
-            fewest tools to borrow, then the better of the weakest other verdict.
-        Source: common practice.
+    Args: catalogue; flock; place.
+    Returns: up to three Starts, each good in Space to the leaving day; fewest failing first, then
+        fewest tools to borrow, then the better of the weakest other verdict.
+    Source: common practice.
 
-        >>> from datetime import date
-        >>> from ergamot.core.catalogue.loader import load_catalogue
-        >>> from ergamot.core.finding import Grade, What
-    from ergamot.core.flock.flock import make_flock
-        >>> from ergamot.core.place import make_place
-        >>> c = load_catalogue()
-        >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-        >>> len({start.design.shape for start in starts(c, f, make_place(c))})
-        3
+    >>> from datetime import date
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.flock.flock import make_flock
+    >>> from ergamot.core.place import make_place
+    >>> c = load_catalogue()
+    >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    >>> len({start.design.shape for start in starts(c, f, make_place(c))})
+    3
     """
     found = []
     for shape in SHAPES:
@@ -61,7 +61,7 @@ def starts(catalogue: Catalogue, flock: Flock, place: Place) -> tuple[Start, ...
         structure = build(design, catalogue)
         judged = judge(catalogue, structure, flock, place)
         if judged.space.ratio >= 1:
-            found.append(Start(design, structure, judged, tools_lacking(shape, place.tools)))
+            found.append(Start(design, structure, judged, tools_lacking(SHAPES[shape].tools, place.tools)))
     found.sort(key=_rank)
     return tuple(found[:HOW_MANY])
 

@@ -60,7 +60,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
     >>> c = load_catalogue()
     >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
     >>> j = judge(c, build(make_design(c, "low-pen", {}), c), f, make_place(c))
-    >>> [finding.what for finding in j.findings]
+    >>> [finding.what.value for finding in j.findings]
     ['space', 'weight', 'moving', 'wind']
     """
     need = pick(catalogue.floor_needs, flock.strain.kind, "strain")

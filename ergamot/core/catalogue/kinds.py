@@ -79,6 +79,19 @@ class Steel(StrEnum):
     HARD = "hard"
 
 
+class Tool(StrEnum):
+    """What a keeper may have to build with."""
+
+    SAW = "saw"
+    MITRE_SAW = "mitre-saw"
+    DRILL = "drill"
+    STAPLER = "stapler"
+    SNIPS = "snips"
+    BOLT_CUTTERS = "bolt-cutters"
+    TUBE_BENDER = "tube-bender"
+    STEP_LADDER = "step-ladder"
+
+
 class Sold(StrEnum):
     """How hardware is sold: each, some to a pack, or by the metre."""
 

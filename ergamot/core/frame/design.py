@@ -44,7 +44,7 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
     try:
         values = SHAPES[shape].settle(read, catalogue)
         SHAPES[shape].check(values, catalogue)
-        if values["gear"] in SWINGING:  # only the whole frame shows whether there is room to swing
+        if values.get("gear") in SWINGING:  # only the whole frame shows whether there is room to swing
             framed = catalogue, SHAPES[shape].build(values, catalogue)
     except OutOfRange as refused:
         label = next(one.label for one in declared if one.name == refused.field)

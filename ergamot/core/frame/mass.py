@@ -103,8 +103,8 @@ def judge_weight(structure: Structure, weighed: Mass, heaviest_kg: float) -> Fin
     >>> from ergamot.core.frame.design import build, make_design
     >>> c = load_catalogue()
     >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> judge_weight(s, mass(s), 500).verdict
-    'ample'
+    >>> judge_weight(s, mass(s), 500).verdict.word
+    'to spare'
     """
     require_range("heaviest_kg", heaviest_kg, 5, 2000, "kg")
     work = Working()

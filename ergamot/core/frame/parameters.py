@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, fields, replace
 from typing import Any, Literal
 
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
+from ergamot.core.finding import What
 from ergamot.core.units import Quantity, parse_amount, parse_length, say
 
 Value = float | str
@@ -35,7 +36,9 @@ class Parameter:
 
     Lengths are mm, shares 0 to 1, angles degrees, counts whole, masses kg. `table` names a catalogue table whose rows are the
     choices, those that serve one of `uses` where any are named.
-    `only_if` names another parameter and the values it must hold for the control to be shown.
+    `only_if` names another parameter and the values it must hold for the control to be shown. It has little or no say
+    in the `idle` verdicts; what is `kept`, the keeper has or the birds need: it is not traded for a verdict. `left_out`
+    is what to choose, of which parameter, where it can be made no smaller.
     """
 
     name: str
@@ -50,6 +53,9 @@ class Parameter:
     uses: tuple[Use, ...] = ()
     only_if: tuple[str, ...] | None = None
     note: str = ""
+    idle: tuple[What, ...] = ()
+    kept: bool = False
+    left_out: tuple[str, str] | None = None
 
     def applies(self, values: Mapping[str, Value]) -> bool:
         """Does it matter, as the others stand?"""
@@ -130,16 +136,41 @@ def switch(
     default: str = "no",
     only_if: tuple[str, ...] | None = None,
     note: str = "",
+    idle: tuple[What, ...] = (),
+    kept: bool = False,
 ) -> Parameter:
     """A part that is there or not; `is_on` reads it.
 
     Args: name, label and group of the parameter; on, what picking yes means; off, words for no; default,
-        yes or no; only_if and note as Parameter has them.
+        yes or no; only_if, note, idle and kept as Parameter has them.
     Returns: the Parameter, of choices no and yes.
     Source: common practice.
     """
     choices = (Choice("no", off), Choice("yes", on.label, on.note))
-    return Parameter(name, label, group, "choice", default, choices=choices, only_if=only_if, note=note)
+    return Parameter(
+        name,
+        label,
+        group,
+        "choice",
+        default,
+        choices=choices,
+        only_if=only_if,
+        note=note,
+        idle=idle,
+        kept=kept,
+    )
+
+
+def marked(
+    parameters: tuple[Parameter, ...], *, idle: tuple[What, ...] = (), kept: bool = False
+) -> tuple[Parameter, ...]:
+    """Parameters that have no say in some verdicts, or that are not traded for any.
+
+    Args: parameters; idle and kept as Parameter has them.
+    Returns: the same, so marked.
+    Source: common practice.
+    """
+    return tuple(replace(one, idle=(*one.idle, *idle), kept=one.kept or kept) for one in parameters)
 
 
 def is_on(values: Mapping[str, Value], name: str) -> bool:

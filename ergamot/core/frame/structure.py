@@ -249,6 +249,16 @@ class Dimension:
 
 
 @dataclass(frozen=True)
+class DragHandle:
+    """A place (mm) to pull a parameter by; `way` is a unit vector, `per_mm` what one mm along it adds."""
+
+    parameter: str
+    place: Point
+    way: Point
+    per_mm: float = 1.0
+
+
+@dataclass(frozen=True)
 class Body:
     """The closed part of the pen as an upright box, mm: outside faces, and the floor inside."""
 
@@ -312,6 +322,7 @@ class Structure:
     anchors: tuple[Anchor, ...] = ()
     ballast: tuple[Ballast, ...] = ()
     levers: tuple[Lever, ...] = ()
+    drag_handles: tuple[DragHandle, ...] = ()
 
     @property
     def carried(self) -> bool:

@@ -53,8 +53,8 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, plac
     >>> from ergamot.core.place import make_place
     >>> c = load_catalogue()
     >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> judge_moving(c, s, mass(s), make_place(c, crew="teenager")).verdict
-    'fails'
+    >>> judge_moving(c, s, mass(s), make_place(c, crew="teenager")).verdict.word
+    'short'
     """
     found = [_judged(catalogue, structure, weighed, replace(place, crew=crew)) for crew in place.movers]
     return min(found, key=lambda finding: finding.ratio)

@@ -48,7 +48,7 @@ def judge_strength(catalogue: Catalogue, structure: Structure, weighed: Mass, pl
     >>> from ergamot.core.place import make_place
     >>> c = load_catalogue()
     >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> judge_strength(c, s, mass(s), make_place(c)).finding.what
+    >>> judge_strength(c, s, mass(s), make_place(c)).finding.what.value
     'strength'
     """
     moved = haul(

@@ -41,11 +41,20 @@ class ParameterOut(Out):
     note: str
 
 
+class SketchOut(Out):
+    """A shape's end in a box 80 by 50, the ground at 45: SVG paths of frame and cover; a word on what it is good for."""
+
+    frame: str
+    cover: str
+    note: str
+
+
 class ShapeOut(Out):
     """A shape on offer, with its controls."""
 
     key: str
     label: str
+    sketch: SketchOut
     parameters: list[ParameterOut]
 
 

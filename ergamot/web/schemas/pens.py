@@ -9,6 +9,7 @@ from pydantic import Field, StrictInt
 from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.drawing.views import Kind, ViewName
 from ergamot.core.finding import Grade, What
+from ergamot.core.frame.shapes import SHAPES
 from ergamot.web.schemas.drawings import LineOut, ModelOut
 from ergamot.web.schemas.figures import FindingOut, In, Out, Words
 
@@ -18,7 +19,7 @@ class ProposeIn(In):
 
     flock_id: StrictInt
     name: str = Field(max_length=200)
-    shape: str = "low-pen"
+    shape: str = Field(next(iter(SHAPES)), max_length=40)
 
 
 class CopyIn(In):

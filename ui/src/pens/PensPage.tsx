@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Problem, answer, api, type Bench } from "../api/client";
-import { keys, useFlocks, useJudging, usePens, type PenLine } from "../api/queries";
+import { keys, useChoices, useFlocks, useJudging, usePens, type PenLine } from "../api/queries";
 import { AwayList } from "../away/AwayList";
 import { PutAway } from "../away/PutAway";
 import { Trouble, Waiting } from "../kit/Trouble";
@@ -129,7 +129,9 @@ function NewPen() {
   const cache = useQueryClient();
   const [flockId, setFlockId] = useState<number | null>(null);
   const [name, setName] = useState("");
-  const [shape, setShape] = useState("low-pen");
+  const shapes = useChoices().data?.shapes;
+  const [picked, setShape] = useState<string | null>(null);
+  const shape = picked ?? shapes?.[0]?.key ?? "";
   const [three, setThree] = useState(false);
   const chosen = flocks.data?.find((one) => one.id === flockId) ?? flocks.data?.[0];
   const opened = (bench: Bench) => {

@@ -96,11 +96,11 @@ describe("the controls of a shape", () => {
 
 describe("choosing a shape", () => {
   beforeEach(() => {
-    const shapes = ["low-pen", "coop", "yurt"].map((key) => ({ key, label: key, parameters: [] }));
+    const shapes = ["low-pen", "coop", "yurt"].map((key) => ({ key, label: key, sketch: { frame: `${key} frame`, cover: "M0 0", note: "" }, parameters: [] }));
     vi.spyOn(api, "GET").mockResolvedValue({ data: { shapes }, response: new Response() } as never);
   });
 
-  it("offers every shape the server knows, a new one without a sketch", async () => {
+  it("offers every shape the server knows, each sketched as it says", async () => {
     const pick = vi.fn();
     render(
       <Standing>
@@ -108,10 +108,10 @@ describe("choosing a shape", () => {
       </Standing>,
     );
     const all = await screen.findAllByRole("radio");
-    expect(all.map((radio) => radio.textContent?.replace(/ ?(for|walk).*/, ""))).toEqual(["low-pen", "coop", "yurt"]);
+    expect(all.map((radio) => radio.textContent)).toEqual(["low-pen", "coop", "yurt"]);
     expect(all[0]?.getAttribute("aria-checked")).toBe("true");
     fireEvent.click(all[1] as Element);
     expect(pick).toHaveBeenCalledWith("coop");
-    expect(all[2]?.querySelector("svg")).toBeNull();
+    expect(all[2]?.querySelectorAll("path")[1]?.getAttribute("d")).toBe("yurt frame");
   });
 });

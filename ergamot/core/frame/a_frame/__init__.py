@@ -38,7 +38,42 @@ Stick schedule (b thick, d deep):
 | axle leg         | A      | outside the base side rail                  | 2 where needed          |
 """
 
+from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.a_frame.assemble import build, stops
 from ergamot.core.frame.a_frame.choices import PARAMETERS, check
+from ergamot.core.frame.parts.house import housed
+from ergamot.core.frame.shape import (
+    BASIC_TOOLS,
+    LOW_HOLD,
+    Proposal,
+    Shape,
+    Sketch,
+    feet,
+    remedies,
+    usual_gears,
+)
 
-__all__ = ["PARAMETERS", "build", "check", "stops"]
+SHAPE = Shape(
+    "a-frame",
+    "A-frame",
+    PARAMETERS,
+    check,
+    build,
+    stops,
+    proposal=Proposal(
+        widths_mm=feet(4, 5, 6, 8),
+        gears=usual_gears(wheels=("barrow-16",), swung="barrow-16", held=LOW_HOLD),
+        wants=housed,
+        most_floor=2.0,
+    ),
+    remedies=remedies(
+        light=("section", "species", "roof", "mesh", "wall_sheet", "roofed", "bay"),
+        easy=("section", "species", "roof", "roofed", "wall_sheet"),
+        strong=("section", "species", "bay", "handle", "wheel", "roof", "length", "width"),
+        still=("roofed", "roof", "apex", "section"),
+    ),
+    tools=(*BASIC_TOOLS, Tool.MITRE_SAW),
+    sketch=Sketch(
+        "M12 44L40 6L68 44M26 25H54", "M40 6L68 44", "little timber, sheds rain; room is lost at the sides"
+    ),
+)

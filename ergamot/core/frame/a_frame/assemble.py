@@ -16,6 +16,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Space
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
+from ergamot.core.frame.parts.drag import apex_crown, bay_line, roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import base_rails, body_start, lifting_rope, running_gear
 from ergamot.core.frame.parts.house import build_house
@@ -61,7 +62,22 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.feeder_round, hung.drinker_points)
     head = pen.inner_z(0)
     return finish(
-        site, Finished("a-frame", pen.length, pen.half, axles, grip, room, head, _dimensions(pen, site))
+        site,
+        Finished(
+            "a-frame",
+            pen.length,
+            pen.half,
+            axles,
+            grip,
+            room,
+            head,
+            _dimensions(pen, site),
+            drag=lambda one: (
+                apex_crown(one, 180 - 2 * math.degrees(pen.pitch)),
+                roof_edge(one, pen.roofed),
+                bay_line(one, pen.bay),
+            ),
+        ),
     )
 
 

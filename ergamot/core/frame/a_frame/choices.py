@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel, pick
 from ergamot.core.catalogue.kinds import Use
+from ergamot.core.finding import What
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
@@ -22,7 +23,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
     Parameter("width", "Width", "size", "length", 1828.8, 900, 3000, note="outside the base rails"),
     Parameter("apex", "Apex angle", "size", "angle", 60.0, 40, 110, note="between the slopes"),
-    Parameter("roofed", "Roofed", "size", "share", 0.5, 0, 1, note="from the rear"),
+    Parameter("roofed", "Roofed", "size", "share", 0.5, 0, 1, note="from the rear", idle=(What.SPACE,)),
     *timber_parameters("2x3"),
     *bay_parameters("rafters"),
     Parameter(
@@ -33,8 +34,10 @@ PARAMETERS: tuple[Parameter, ...] = (
         "board",
         choices=(Choice("board", "a ridge board"), Choice("none", "mitred, with gussets")),
     ),
-    Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,)),
-    Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
+    Parameter(
+        "roof", "Roof", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,), idle=(What.SPACE,)
+    ),
+    Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes", idle=(What.SPACE,)),
     Parameter(
         "slopes",
         "Open slopes",
@@ -53,9 +56,19 @@ PARAMETERS: tuple[Parameter, ...] = (
         only_if=("slopes", "panel"),
     ),
     *end_parameters("solid"),
-    Parameter("door_width", "Door width", "covering", "length", 500.0, 350, 900, note="clear, front end"),
     Parameter(
-        "door_height", "Door height", "covering", "length", 750.0, 350, 1900, note="above the base rail"
+        "door_width", "Door width", "covering", "length", 500.0, 350, 900, note="clear, front end", kept=True
+    ),
+    Parameter(
+        "door_height",
+        "Door height",
+        "covering",
+        "length",
+        750.0,
+        350,
+        1900,
+        note="above the base rail",
+        kept=True,
     ),
     *OWN_DOOR_PARAMETERS,
     *house_parameters("no", 500.0),

@@ -43,7 +43,44 @@ Stick schedule (b thick, d deep):
     heel above the plate = d/cos θ − t·tan θ
 """
 
+from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.coop.assemble import build, stops
 from ergamot.core.frame.coop.choices import PARAMETERS, check
+from ergamot.core.frame.parts.house import housed
+from ergamot.core.frame.shape import (
+    BASIC_TOOLS,
+    LOW_HOLD,
+    Proposal,
+    Shape,
+    Sketch,
+    feet,
+    remedies,
+    usual_gears,
+)
 
-__all__ = ["PARAMETERS", "build", "check", "stops"]
+SHAPE = Shape(
+    "coop",
+    "walk-in coop",
+    PARAMETERS,
+    check,
+    build,
+    stops,
+    proposal=Proposal(
+        widths_mm=feet(4, 5, 6, 8),
+        gears=usual_gears(wheels=("barrow-16",), swung="barrow-16", held=LOW_HOLD),
+        wants=housed,
+        most_floor=2.0,
+    ),
+    remedies=remedies(
+        light=("section", "species", "roof", "mesh", "wall_sheet", "roofed", "bay"),
+        easy=("section", "species", "roof", "roofed", "wall_sheet"),
+        strong=("section", "species", "bay", "handle", "wheel", "roof", "length", "width", "pitch"),
+        still=("roofed", "roof", "wall", "pitch", "section"),
+    ),
+    tools=(*BASIC_TOOLS, Tool.MITRE_SAW, Tool.STEP_LADDER),
+    sketch=Sketch(
+        "M14 44V22M66 44V22M8 24L40 6L72 24M30 44V26H46V44",
+        "M8 24L40 6L72 24",
+        "walk in; house, roosts and nests for layers",
+    ),
+)

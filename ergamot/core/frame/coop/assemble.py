@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 
 from ergamot.core.catalogue import Catalogue, Covering, Sheet
@@ -14,6 +15,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Part, Space
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import BARREL, Leaf, hang
+from ergamot.core.frame.parts.drag import bay_line, pitched_crown, risen_crown, roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import (
     base_rails,
@@ -27,7 +29,7 @@ from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
 from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Dimension, Room, Structure
+from ergamot.core.frame.structure import Dimension, DragHandle, Room, Structure
 
 
 def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
@@ -55,8 +57,27 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     hung = fit_inside(site, pen.inside, pen.half, pen.under_z(-pen.half * 0.4), house_to)
     room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.feeder_round, hung.drinker_points)
     head = pen.under_z(0)
-    made = Finished("coop", pen.length, pen.half, axles, grip, room, head, _dimensions(pen, site))
+    made = Finished(
+        "coop",
+        pen.length,
+        pen.half,
+        axles,
+        grip,
+        room,
+        head,
+        _dimensions(pen, site),
+        drag=lambda one: _drag(one, pen),
+    )
     return finish(site, made)
+
+
+def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:
+    crown = (
+        risen_crown(structure)
+        if pen.roof_kind == "arched"
+        else pitched_crown(structure, math.degrees(pen.pitch))
+    )
+    return crown, roof_edge(structure, pen.roofed), bay_line(structure, pen.bay)
 
 
 def _site(pen: Chosen, catalogue: Catalogue) -> Site:

@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange
+from ergamot.core.finding import What
 from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
@@ -41,6 +42,7 @@ PARAMETERS: tuple[Parameter, ...] = (
             Choice("mono", "mono-pitch, falls to the right"),
             Choice("arched", "arched over bent tube"),
         ),
+        idle=(What.SPACE,),
     ),
     Parameter(
         "pitch",
@@ -54,7 +56,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         note="gable 10° or more, mono-pitch to 25°",
     ),
     Parameter("rise", "Roof rise", "size", "length", 400.0, 200, 900, only_if=_ARCHED, note="plate to crown"),
-    Parameter("roofed", "Roofed", "size", "share", 1.0, 0, 1, note="from the rear"),
+    Parameter("roofed", "Roofed", "size", "share", 1.0, 0, 1, note="from the rear", idle=(What.SPACE,)),
     *timber_parameters("2x3"),
     *bay_parameters("studs"),
     Parameter(
@@ -79,12 +81,24 @@ PARAMETERS: tuple[Parameter, ...] = (
         choices=(Choice("none", "none"), Choice("fascia", "a board along the rafter ends")),
         only_if=_GABLE,
     ),
-    Parameter("roof", "Roof of", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,)),
-    Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes"),
-    *end_parameters("solid"),
-    Parameter("door_width", "Door width", "covering", "length", 650.0, 600, 900, note="clear, front end"),
     Parameter(
-        "door_height", "Door height", "covering", "length", 1750.0, 900, 1950, note="above the base rail"
+        "roof", "Roof of", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,), idle=(What.SPACE,)
+    ),
+    Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes", idle=(What.SPACE,)),
+    *end_parameters("solid"),
+    Parameter(
+        "door_width", "Door width", "covering", "length", 650.0, 600, 900, note="clear, front end", kept=True
+    ),
+    Parameter(
+        "door_height",
+        "Door height",
+        "covering",
+        "length",
+        1750.0,
+        900,
+        1950,
+        note="above the base rail",
+        kept=True,
     ),
     *OWN_DOOR_PARAMETERS,
     Parameter(
@@ -94,6 +108,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "choice",
         "mesh",
         choices=(Choice("mesh", "mesh"), Choice("solid", "sheet"), Choice("both", "sheet, mesh behind")),
+        kept=True,
     ),
     *house_parameters("yes", 600.0),
     *gear_parameters("handles", 800.0),

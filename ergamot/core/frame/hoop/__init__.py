@@ -31,7 +31,41 @@ rise = L·k/K(k). Stick schedule:
 | door leaf        | L      | laid flat over the opening                    | 4 or 5               |
 """
 
+from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.hoop.assemble import build, stops
-from ergamot.core.frame.hoop.choices import PARAMETERS, check
+from ergamot.core.frame.hoop.choices import PARAMETERS, check, wanted
+from ergamot.core.frame.shape import (
+    BASIC_TOOLS,
+    LOW_HOLD,
+    Proposal,
+    Shape,
+    Sketch,
+    feet,
+    remedies,
+    usual_gears,
+)
 
-__all__ = ["PARAMETERS", "build", "check", "stops"]
+SHAPE = Shape(
+    "hoop",
+    "hoop",
+    PARAMETERS,
+    check,
+    build,
+    stops,
+    proposal=Proposal(
+        widths_mm=feet(6, 8, 10, 12),
+        gears=usual_gears(wheels=("barrow-16",), swung="barrow-16", held=LOW_HOLD),
+        wants=wanted,
+        section="2x4",
+    ),
+    remedies=remedies(
+        light=("section", "species", "cover", "mesh", "wall_sheet", "roofed"),
+        easy=("section", "species", "roofed", "wall_sheet"),
+        strong=("section", "species", "handle", "wheel", "length", "width"),
+        still=("roofed", "section"),
+    ),
+    tools=(*BASIC_TOOLS, Tool.MITRE_SAW, Tool.BOLT_CUTTERS),
+    sketch=Sketch(
+        "M10 44C4 2 76 2 70 44", "M9 34C8 4 72 4 71 34", "tall and light; for turkeys and long pens"
+    ),
+)

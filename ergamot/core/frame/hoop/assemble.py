@@ -15,6 +15,7 @@ from ergamot.core.frame.hoop.sticks import roost_stand, roosts_end, set_base, se
 from ergamot.core.frame.kinds import Group, Item
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
+from ergamot.core.frame.parts.drag import roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import lifting_rope, running_gear
 from ergamot.core.frame.parts.inside import fit_inside
@@ -58,7 +59,18 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     curve = tuple((y, pen.foot_z + z) for y, z in pen.curve.points(SET_OUT_PIECES))
     return finish(
         site,
-        Finished("hoop", pen.length, pen.half, axles, grip, room, head, _dimensions(pen, site), curve),
+        Finished(
+            "hoop",
+            pen.length,
+            pen.half,
+            axles,
+            grip,
+            room,
+            head,
+            _dimensions(pen, site),
+            curve,
+            lambda one: (roof_edge(one, pen.roofed),),
+        ),
     )
 
 

@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel, pick
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange
+from ergamot.core.finding import What
 from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, inset
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Parameter, Value, looked_up
@@ -19,11 +20,13 @@ from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_insi
 from ergamot.core.frame.parts.shell import end_parameters, timber_parameters
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
 from ergamot.core.frame.profile import Edge, Profile
+from ergamot.core.frame.shape import Wanted
 
 CURVE_PIECES = 16  # strips the covering is drawn and loaded in
 ARCH_PIECES = 8  # straight pieces of an end arch
 LEAST_RISE_MM = 600.0  # lower than this nothing stands up in it; judgement
 LEAST_DOOR_MM = 500.0
+STAND_M = 1.2  # length of a roost stand
 LEAST_FOR_ROOSTS_MM = 2000.0
 ROOST_GAP_MM = 350.0  # between bars; judgement: turkeys back to back
 _STEPS = CURVE_PIECES // ARCH_PIECES
@@ -31,7 +34,7 @@ _STEPS = CURVE_PIECES // ARCH_PIECES
 PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
     Parameter("width", "Width", "size", "length", 2438.4, 1300, 4000, note="outside the base rails"),
-    Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, note="from the rear"),
+    Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, note="from the rear", idle=(What.SPACE,)),
     Parameter(
         "skirt", "Cover stops at", "size", "length", 300.0, 0, 1200, note="mesh below; 0 covers to the base"
     ),
@@ -39,17 +42,35 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("panel", "Wire panel", "frame", "choice", "stock-16", table="wire_panels"),
     Parameter("ridge", "Ridge tube", "frame", "choice", "emt-23", table="sections", uses=(Use.TUBE,)),
     Parameter("cover", "Cover", "covering", "choice", "tarp", table="sheets", uses=(Use.COVER,)),
-    Parameter("mesh", "Mesh", "covering", "choice", "hex-25", table="meshes"),
+    Parameter("mesh", "Mesh", "covering", "choice", "hex-25", table="meshes", idle=(What.SPACE,)),
     *end_parameters("mesh"),
     Parameter(
-        "door_width", "Door width", "covering", "length", 600.0, LEAST_DOOR_MM, 900, note="clear, front end"
+        "door_width",
+        "Door width",
+        "covering",
+        "length",
+        600.0,
+        LEAST_DOOR_MM,
+        900,
+        note="clear, front end",
+        kept=True,
     ),
     Parameter(
-        "door_height", "Door height", "covering", "length", 1300.0, 600, 1900, note="above the base rail"
+        "door_height",
+        "Door height",
+        "covering",
+        "length",
+        1300.0,
+        600,
+        1900,
+        note="above the base rail",
+        kept=True,
     ),
     *OWN_DOOR_PARAMETERS,
-    Parameter("roost_bars", "Roost bars", "inside", "count", 0, 0, 6, note="on a stand of their own"),
-    Parameter("roost_height", "Roosts at", "inside", "length", 500.0, 250, 900),
+    Parameter(
+        "roost_bars", "Roost bars", "inside", "count", 0, 0, 6, note="on a stand of their own", kept=True
+    ),
+    Parameter("roost_height", "Roosts at", "inside", "length", 500.0, 250, 900, kept=True),
     *INSIDE_PARAMETERS,
     *gear_parameters("a lifting rope", 700.0),
 )
@@ -144,6 +165,21 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "points": points,
         }
     )
+
+
+def wanted(flock: Wanted) -> dict[str, Value]:
+    """What a flock wants in a hoop: roosts on a stand, where they roost at all.
+
+    Args: flock, what it asks.
+    Returns: values to begin with.
+    Source: common practice.
+
+    >>> wanted(Wanted(500.0, 2.4, 0, False))
+    {'roost_bars': 2, 'roost_height': 500.0}
+    """
+    if not flock.roost_m:
+        return {}
+    return {"roost_bars": min(6, math.ceil(flock.roost_m / STAND_M)), "roost_height": 500.0}
 
 
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:

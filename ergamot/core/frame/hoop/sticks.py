@@ -9,6 +9,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.hoop.choices import (
     ROOST_GAP_MM,
+    STAND_M,
     Chosen,
     bars_that_fit,
     post_places,
@@ -22,7 +23,6 @@ from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Joint
 
 BRACE_LEG_MM = 450.0  # of the base's corner braces; judgement: longer stands in the birds' way
-STAND_MM = 1200.0  # length of a roost stand
 
 
 def set_base(site: Site, pen: Chosen) -> None:
@@ -141,7 +141,7 @@ def roost_stand(site: Site, pen: Chosen) -> float:
 def _stand_lines(site: Site, pen: Chosen) -> tuple[float, float]:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     start = site.x[0] + BRACE_LEG_MM + 2 * thick
-    return start, min(start + STAND_MM, site.x[1] - BRACE_LEG_MM - 2 * thick - deep)
+    return start, min(start + 1000 * STAND_M, site.x[1] - BRACE_LEG_MM - 2 * thick - deep)
 
 
 def roosts_end(site: Site, pen: Chosen) -> float:

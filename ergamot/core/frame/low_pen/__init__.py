@@ -37,6 +37,36 @@ Stick schedule (b thick, d deep; butt joints; every stick square but the knee br
 """
 
 from ergamot.core.frame.low_pen.assemble import build, stops
-from ergamot.core.frame.low_pen.choices import PARAMETERS, check, settle
+from ergamot.core.frame.low_pen.choices import PARAMETERS, check, settle, wanted
+from ergamot.core.frame.shape import (
+    BASIC_TOOLS,
+    Proposal,
+    Shape,
+    Sketch,
+    feet,
+    remedies,
+    usual_gears,
+)
 
-__all__ = ["PARAMETERS", "build", "check", "settle", "stops"]
+SHAPE = Shape(
+    "low-pen",
+    "low pen",
+    PARAMETERS,
+    check,
+    build,
+    stops,
+    proposal=Proposal(
+        widths_mm=feet(3, 4, 5, 6, 7, 8, 10, 12),
+        gears=usual_gears(wheels=("rubber-10", "foam-13", "barrow-16"), swung="foam-13", held={}),
+        wants=wanted,
+    ),
+    remedies=remedies(
+        light=("section", "species", "roof", "roofed", "wall_sheet", "walls", "bay"),
+        easy=("section", "species", "roof", "roofed", "wall_sheet"),
+        strong=("section", "species", "bay", "handle", "wheel", "roof", "length", "width"),
+        still=("roofed", "walls", "roof", "height", "section"),
+    ),
+    tools=BASIC_TOOLS,
+    sketch=Sketch("M8 44V28H72V44", "M6 28H50", "for meat birds, pulled every day"),
+    settle=settle,
+)

@@ -12,6 +12,7 @@ from ergamot.core.frame.low_pen.coverings import close
 from ergamot.core.frame.low_pen.layout import Layout, lay_out
 from ergamot.core.frame.low_pen.sticks import set_sticks
 from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.drag import bay_line, low_side, roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import base_rails, handles, running_gear, wheel_out
 from ergamot.core.frame.parts.inside import fit_inside
@@ -50,7 +51,15 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     room = fit_inside(site, pen.inside, half, pen.low_height - deep, lay.x0)
     site.notes[:0] = lay.notes
     made = Finished(
-        "low-pen", pen.length, half, axles, grip, room, pen.low_height, _dimensions(site, pen, lay)
+        "low-pen",
+        pen.length,
+        half,
+        axles,
+        grip,
+        room,
+        pen.low_height,
+        _dimensions(site, pen, lay),
+        drag=lambda one: (roof_edge(one, pen.roofed), low_side(one, pen.fall), bay_line(one, pen.bay)),
     )
     return finish(site, made)
 

@@ -9,11 +9,13 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange
+from ergamot.core.finding import What
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import timber_parameters
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
+from ergamot.core.frame.shape import Wanted
 
 CUT = ("roof_made", "cut")
 OWN = ("roof_made", "own")
@@ -32,13 +34,17 @@ PARAMETERS: tuple[Parameter, ...] = (
         note="outside the side rails",
     ),
     Parameter("height", "Height", "size", "length", 609.6, 450, 1200, note="ground to top of frame"),
-    Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, only_if=CUT, note="from the rear"),
+    Parameter(
+        "roofed", "Roofed", "size", "share", 0.6, 0, 1, only_if=CUT, note="from the rear", idle=(What.SPACE,)
+    ),
     Parameter(
         "fall", "Roof falls", "size", "angle", 0.0, 0, 15, note="to the right; 0 is flat, else 3° or more"
     ),
     *timber_parameters("2x3"),
     Parameter("bay", "Longest bay", "frame", "length", 1200.0, 500, 1500, note="between uprights"),
-    Parameter("roof", "Roof", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,)),
+    Parameter(
+        "roof", "Roof", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,), idle=(What.SPACE,)
+    ),
     Parameter(
         "roof_made",
         "Roof sheets",
@@ -49,10 +55,15 @@ PARAMETERS: tuple[Parameter, ...] = (
             Choice("cut", "cut to the pen"),
             Choice("own", "ones you have, uncut", "the pen is made to fit them"),
         ),
+        idle=(What.SPACE,),
     ),
-    Parameter("own_sheets", "Your sheets", "covering", "count", 2, 1, 6, only_if=OWN),
-    Parameter("own_sheet_across", "Sheet across", "covering", "length", 2000.0, 950, 3657.6, only_if=OWN),
-    Parameter("own_sheet_along", "Sheet along", "covering", "length", 900.0, 400, 2500, only_if=OWN),
+    Parameter("own_sheets", "Your sheets", "covering", "count", 2, 1, 6, only_if=OWN, kept=True),
+    Parameter(
+        "own_sheet_across", "Sheet across", "covering", "length", 2000.0, 950, 3657.6, only_if=OWN, kept=True
+    ),
+    Parameter(
+        "own_sheet_along", "Sheet along", "covering", "length", 900.0, 400, 2500, only_if=OWN, kept=True
+    ),
     Parameter(
         "walls",
         "Walls",
@@ -64,6 +75,7 @@ PARAMETERS: tuple[Parameter, ...] = (
             Choice("rear", "solid at the rear"),
             Choice("sheltered", "solid round the roofed part"),
         ),
+        idle=(What.SPACE,),
     ),
     Parameter(
         "wall_sheet",
@@ -76,6 +88,7 @@ PARAMETERS: tuple[Parameter, ...] = (
             Use.WALL,
             Use.ROOF,
         ),
+        idle=(What.SPACE,),
     ),
     Parameter("side_mesh", "Side mesh", "covering", "choice", "welded-12", table="meshes"),
     Parameter("top_mesh", "Overhead mesh", "covering", "choice", "hex-51", table="meshes"),
@@ -95,6 +108,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     *INSIDE_PARAMETERS,
 )
 
+WALLS_MM = (609.6, 762.0, 914.4)  # low pens are as high as a roll of mesh is wide
 LEAST_FALL_DEG = 3.0  # less and rain stands on the sheets; judgement: makers of corrugated ask for 3° to 5°
 LEAST_STRIP_MM = 350.0  # a roofed or open strip narrower than this is not worth its sticks
 LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; judgement
@@ -189,6 +203,20 @@ def settle(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value
         )
     width = across * math.cos(math.radians(float(values["fall"])))
     return {**values, "width": width, "roofed": min(1.0, count * along / body)}
+
+
+def wanted(flock: Wanted) -> dict[str, Value]:
+    """What a flock wants in a low pen: as high as a roll of mesh that clears them, and a board to catch them behind.
+
+    Args: flock, what it asks.
+    Returns: values to begin with.
+    Source: common practice.
+
+    >>> wanted(Wanted(500.0, 0.0, 0, False))
+    {'height': 609.6, 'catch_board': 'yes'}
+    """
+    enough = (roll for roll in WALLS_MM if roll >= flock.head_room_mm)
+    return {"height": next(enough, WALLS_MM[-1]), "catch_board": "yes"}
 
 
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:

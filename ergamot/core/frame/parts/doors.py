@@ -52,10 +52,15 @@ OWN_DOOR_PARAMETERS: tuple[Parameter, ...] = (
             Choice("made", "made to fit"),
             Choice("own", "one you have", "the opening is made to fit it"),
         ),
+        kept=True,
     ),
-    Parameter("own_width", "Your door's width", "covering", "length", 700.0, 400, 1000, only_if=OWN),
-    Parameter("own_height", "Your door's height", "covering", "length", 1700.0, 400, 2040, only_if=OWN),
-    Parameter("own_kg", "Your door weighs", "covering", "mass", 12.0, 2, 40, only_if=OWN),
+    Parameter(
+        "own_width", "Your door's width", "covering", "length", 700.0, 400, 1000, only_if=OWN, kept=True
+    ),
+    Parameter(
+        "own_height", "Your door's height", "covering", "length", 1700.0, 400, 2040, only_if=OWN, kept=True
+    ),
+    Parameter("own_kg", "Your door weighs", "covering", "mass", 12.0, 2, 40, only_if=OWN, kept=True),
 )
 
 

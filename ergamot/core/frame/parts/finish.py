@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 
 from ergamot.core.frame.clearance import refuse_clash, refuse_tight
 from ergamot.core.frame.fixings import count_fixings
@@ -10,15 +11,16 @@ from ergamot.core.frame.footing import Axle, Grip
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
 from ergamot.core.frame.kinds import Space
+from ergamot.core.frame.parts.drag import on_any_pen
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Body, Dimension, Member, Room, Structure, Zone
+from ergamot.core.frame.structure import Body, Dimension, DragHandle, Member, Room, Structure, Zone
 
 ON_GRASS_MM = 1.0
 
 
 @dataclass(frozen=True)
 class Finished:
-    """What a shape knows of itself once it is framed; lengths in mm."""
+    """What a shape knows of itself once it is framed; lengths in mm. `drag` gives the places its own values are pulled by."""
 
     shape: str
     length: float
@@ -29,6 +31,7 @@ class Finished:
     head_room: float
     dimensions: tuple[Dimension, ...]
     offsets: tuple[Flat, ...] = ()
+    drag: Callable[[Structure], tuple[DragHandle, ...]] = lambda structure: ()
 
 
 def _contacts(members: tuple[Member, ...], made: Finished, half: float) -> tuple[Flat, ...]:
@@ -78,4 +81,4 @@ def finish(site: Site, made: Finished) -> Structure:
         levers=tuple(site.levers),
     )
     refuse_tight(structure)
-    return structure
+    return replace(structure, drag_handles=(*made.drag(structure), *on_any_pen(structure)))

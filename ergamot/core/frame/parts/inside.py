@@ -41,10 +41,14 @@ class Inside:
 
 
 INSIDE_PARAMETERS: tuple[Parameter, ...] = (
-    Parameter("feeder", "Feeder", "inside", "choice", "trough-1m", table="containers", uses=(Use.FEEDER,)),
-    Parameter("feeders", "Feeders", "inside", "count", 0, 0, 12),
-    Parameter("drinker", "Drinker", "inside", "choice", "bell-8", table="containers", uses=(Use.DRINKER,)),
-    Parameter("drinkers", "Drinkers", "inside", "count", 0, 0, 12),
+    Parameter(
+        "feeder", "Feeder", "inside", "choice", "trough-1m", table="containers", uses=(Use.FEEDER,), kept=True
+    ),
+    Parameter("feeders", "Feeders", "inside", "count", 0, 0, 12, kept=True),
+    Parameter(
+        "drinker", "Drinker", "inside", "choice", "bell-8", table="containers", uses=(Use.DRINKER,), kept=True
+    ),
+    Parameter("drinkers", "Drinkers", "inside", "count", 0, 0, 12, kept=True),
     Parameter(
         "ground",
         "Ground edge",

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh
 from ergamot.core.catalogue.kinds import Use
+from ergamot.core.finding import What
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.geometry import Flat
@@ -25,7 +26,7 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
     """
     return (
         Parameter("section", "Timber size", "frame", "choice", section, table="sections", uses=(Use.FRAME,)),
-        Parameter("species", "Timber", "frame", "choice", "spf", table="species"),
+        Parameter("species", "Timber", "frame", "choice", "spf", table="species", idle=(What.SPACE,)),
     )
 
 
@@ -70,6 +71,7 @@ def end_parameters(end: str) -> tuple[Parameter, ...]:
                 Use.WALL,
                 Use.ROOF,
             ),
+            idle=(What.SPACE,),
         ),
     )
 

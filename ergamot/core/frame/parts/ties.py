@@ -14,6 +14,7 @@ from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue, of_kind, pick
 from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.finding import What
 from ergamot.core.frame.footing import Anchor, Ballast
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Item, When
@@ -27,8 +28,26 @@ CAN_APART_MM = 300.0  # hooks along a rail; judgement: a can's width
 LAYOUTS = {"sides": "along both long sides", "ends": "across both ends", "round": "at the corners first"}
 
 TIE_PARAMETERS: tuple[Parameter, ...] = (
-    Parameter("anchors", "Pairs of anchors", "ties", "count", 0, 0, MOST_PAIRS, note="strapped to the base"),
-    Parameter("anchor", "Anchor", "ties", "choice", "screw-380", table="anchors"),
+    Parameter(
+        "anchors",
+        "Pairs of anchors",
+        "ties",
+        "count",
+        0,
+        0,
+        MOST_PAIRS,
+        note="strapped to the base",
+        idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
+    ),
+    Parameter(
+        "anchor",
+        "Anchor",
+        "ties",
+        "choice",
+        "screw-380",
+        table="anchors",
+        idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
+    ),
     Parameter(
         "anchors_at",
         "Anchors stand",
@@ -36,6 +55,7 @@ TIE_PARAMETERS: tuple[Parameter, ...] = (
         "choice",
         "sides",
         choices=tuple(Choice(key, label) for key, label in LAYOUTS.items()),
+        idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
     Parameter(
         "ballast",
@@ -46,6 +66,7 @@ TIE_PARAMETERS: tuple[Parameter, ...] = (
         0,
         MOST_CANS,
         note="20 l each on both long sides, poured out to move",
+        idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
 )
 

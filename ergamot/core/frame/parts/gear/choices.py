@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Wheel, pick
 from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import OutOfRange
+from ergamot.core.finding import What
 from ergamot.core.frame.kinds import Held, Moves, PutUnder
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.site import both
@@ -79,8 +80,18 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
                 Choice(Moves.BOARDS, "wheel boards past a dead point", "turn over and hold themselves"),
                 Choice(Moves.SKIDS, "bare skids and a rope"),
             ),
+            idle=(What.WEIGHT,),
         ),
-        Parameter("wheel", "Wheel", "gear", "choice", "rubber-10", table="wheels", only_if=wheeled),
+        Parameter(
+            "wheel",
+            "Wheel",
+            "gear",
+            "choice",
+            "rubber-10",
+            table="wheels",
+            only_if=wheeled,
+            idle=(What.SPACE,),
+        ),
         Parameter(
             "axle", "Axle place", "gear", "length", 60.0, 50, 600, only_if=wheeled, note="from the rear end"
         ),
@@ -94,6 +105,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             900,
             only_if=("gear", *CARRIED),
             note="so that the rear clears when it is carried",
+            idle=(What.SPACE, What.WIND),
         ),
         Parameter(
             "tail",
@@ -117,6 +129,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             900,
             only_if=wheeled,
             note="ahead of the front",
+            idle=(What.SPACE, What.WIND),
         ),
         *_held(held_mm),
         Parameter(
@@ -130,6 +143,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
                 Choice(Steel.HARD, "grade 5 rod", "bends at 2.5 × the load"),
             ),
             only_if=("gear", *ON_RODS),
+            idle=(What.SPACE, What.WEIGHT, What.MOVING, What.WIND),
         ),
         Parameter(
             "axle_made",
@@ -145,6 +159,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
                 ),
             ),
             only_if=("gear", *CARRIED),
+            idle=(What.SPACE, What.WIND),
         ),
         Parameter(
             "put_under",
@@ -158,6 +173,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
                 Choice(PutUnder.HANDS, "bare hands, a whole end at once"),
             ),
             only_if=("gear", *LOOSE),
+            idle=(What.SPACE, What.WEIGHT, What.WIND, What.STRENGTH),
         ),
         Parameter(
             "pairs",
@@ -169,16 +185,54 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             2,
             only_if=swinging,
             note="one at the rear, or both ends",
-        ),
-        Parameter("lever_rise", "Lifts the rails", "gear", "length", 40.0, 20, 80, only_if=swinging),
-        Parameter(
-            "lever_arm", "Lever arm", "gear", "length", 80.0, 30, 250, only_if=swinging, note="pivot to axle"
+            idle=(What.WIND,),
         ),
         Parameter(
-            "lever_locked", "Locked", "gear", "angle", 100.0, 30, 120, only_if=swinging, note="below level"
+            "lever_rise",
+            "Lifts the rails",
+            "gear",
+            "length",
+            40.0,
+            20,
+            80,
+            only_if=swinging,
+            idle=(What.SPACE, What.WEIGHT, What.WIND),
         ),
         Parameter(
-            "lever_parked", "Parked", "gear", "angle", 60.0, 20, 90, only_if=swinging, note="above level"
+            "lever_arm",
+            "Lever arm",
+            "gear",
+            "length",
+            80.0,
+            30,
+            250,
+            only_if=swinging,
+            note="pivot to axle",
+            idle=(What.SPACE, What.WEIGHT, What.WIND),
+        ),
+        Parameter(
+            "lever_locked",
+            "Locked",
+            "gear",
+            "angle",
+            100.0,
+            30,
+            120,
+            only_if=swinging,
+            note="below level",
+            idle=(What.SPACE, What.WEIGHT, What.WIND),
+        ),
+        Parameter(
+            "lever_parked",
+            "Parked",
+            "gear",
+            "angle",
+            60.0,
+            20,
+            90,
+            only_if=swinging,
+            note="above level",
+            idle=(What.SPACE, What.WEIGHT, What.WIND),
         ),
         Parameter(
             "lever_handle",
@@ -190,6 +244,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             1200,
             only_if=swinging,
             note="pulled off",
+            idle=(What.SPACE, What.WEIGHT, What.WIND),
         ),
     )
 

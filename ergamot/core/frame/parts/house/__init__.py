@@ -37,7 +37,15 @@
 """
 
 from ergamot.core.frame.parts.house.build import build_house
-from ergamot.core.frame.parts.house.choices import House, house_parameters, read_house
+from ergamot.core.frame.parts.house.choices import House, house_parameters, housed, read_house
 from ergamot.core.frame.parts.house.fit import check_house, roosts_over_floor
 
-__all__ = ["House", "build_house", "check_house", "house_parameters", "read_house", "roosts_over_floor"]
+__all__ = [
+    "House",
+    "build_house",
+    "check_house",
+    "house_parameters",
+    "housed",
+    "read_house",
+    "roosts_over_floor",
+]

@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
 from ergamot.core.catalogue.kinds import Use
+from ergamot.core.finding import What
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
+from ergamot.core.frame.shape import Wanted
 
 NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
 FLOOR_MESH = "welded-12"
+ROOST_END_MM = 60.0  # of each bar lies on its rail
+BARS_APART_M = 0.45  # wider than the least, so that a house comes out about as long as wide; judgement
 
 
 LEAST_PANE_MM = 150.0
@@ -63,6 +68,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             "choice",
             default,
             choices=(Choice("yes", "at the rear"), Choice("no", "none")),
+            kept=True,
         ),
         Parameter(
             "house_length",
@@ -74,6 +80,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             2500,
             only_if=housed,
             note="rear wall to partition",
+            left_out=("house", "no"),
         ),
         Parameter(
             "house_floor",
@@ -85,6 +92,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             1100,
             only_if=housed,
             note="above the ground",
+            left_out=("house", "no"),
         ),
         Parameter(
             "house_floor_of",
@@ -118,8 +126,21 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
                 Choice("none", "none"),
             ),
             only_if=housed,
+            kept=True,
+            left_out=("roosts", "none"),
         ),
-        Parameter("roost_bars", "Roost bars", "house", "count", 2, 1, 8, only_if=housed),
+        Parameter(
+            "roost_bars",
+            "Roost bars",
+            "house",
+            "count",
+            2,
+            1,
+            8,
+            only_if=housed,
+            kept=True,
+            left_out=("roosts", "none"),
+        ),
         Parameter(
             "nests",
             "Nest boxes",
@@ -132,8 +153,21 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
                 Choice("outside", "outside the rear wall"),
             ),
             only_if=housed,
+            kept=True,
+            left_out=("nests", "none"),
         ),
-        Parameter("nest_count", "Number of nests", "house", "count", 3, 1, 12, only_if=housed),
+        Parameter(
+            "nest_count",
+            "Number of nests",
+            "house",
+            "count",
+            3,
+            1,
+            12,
+            only_if=housed,
+            kept=True,
+            left_out=("nests", "none"),
+        ),
         Parameter(
             "nest_hatch",
             "Eggs reached by",
@@ -142,6 +176,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             "lid",
             choices=(Choice("lid", "a lid", "cheap"), Choice("hatch", "a side hatch", "dark and calm")),
             only_if=housed,
+            kept=True,
         ),
         Parameter(
             "nests_later",
@@ -151,6 +186,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             "now",
             choices=(Choice("now", "from the start"), Choice("later", "before lay begins")),
             only_if=housed,
+            kept=True,
         ),
         switch(
             "mesh_floor",
@@ -159,6 +195,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             Choice("yes", "welded mesh instead", "droppings fall through"),
             "no",
             only_if=housed,
+            idle=(What.SPACE,),
         ),
         switch(
             "winter_floor",
@@ -180,6 +217,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
                 Choice("own", "one you have", "the opening is cut to fit it"),
             ),
             only_if=housed,
+            kept=True,
         ),
         Parameter(
             "window_width",
@@ -190,6 +228,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             LEAST_PANE_MM,
             1200,
             only_if=OWN_WINDOW,
+            kept=True,
         ),
         Parameter(
             "window_height",
@@ -200,8 +239,11 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             LEAST_PANE_MM,
             800,
             only_if=OWN_WINDOW,
+            kept=True,
         ),
-        Parameter("window_kg", "Your window weighs", "house", "mass", 4.0, 0.2, 25, only_if=OWN_WINDOW),
+        Parameter(
+            "window_kg", "Your window weighs", "house", "mass", 4.0, 0.2, 25, only_if=OWN_WINDOW, kept=True
+        ),
         switch(
             "house_hatch",
             "Cleaning hatch",
@@ -220,6 +262,30 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             only_if=housed,
         ),
     )
+
+
+def housed(flock: Wanted) -> dict[str, Value]:
+    """What a flock that lays wants: a house long enough for its roosts, and nests; other birds want none.
+
+    Args: flock, what it asks.
+    Returns: values to begin with.
+    Source: common practice: bars 0.45 m apart in a house about as long as it is wide.
+
+    >>> housed(Wanted(500.0, 0.0, 0, False))
+    {'house': 'no'}
+    """
+    if not flock.lays:
+        return {"house": "no"}
+    bars = max(1, min(8, round(math.sqrt(flock.roost_m / BARS_APART_M))))
+    length = max(900.0, min(2400.0, flock.roost_m / bars * 1000 + 2 * ROOST_END_MM))
+    return {
+        "house": "yes",
+        "house_length": math.ceil(length / 50) * 50.0,
+        "roosts": "level",
+        "roost_bars": bars,
+        "nests": "outside",
+        "nest_count": min(12, flock.nests),
+    }
 
 
 def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | None:

@@ -1,0 +1,132 @@
+"""A shape declares all that is its own: controls, rules, framing, what a proposal may try, its tools and its sketch."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue.kinds import Tool
+from ergamot.core.finding import What
+from ergamot.core.frame.parameters import Parameter, Value
+from ergamot.core.frame.parts.ties import TIE_PARAMETERS
+from ergamot.core.frame.structure import Structure
+from ergamot.core.units import FOOT_MM
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """What a flock asks of a pen before there is one: clear height over a standing bird, mm; roost, m; nests."""
+
+    head_room_mm: float
+    roost_m: float
+    nests: int
+    lays: bool
+
+
+@dataclass(frozen=True)
+class Sketch:
+    """Its end as a builder would sketch it, in a box 80 wide and 50 high, the ground at 45: SVG paths of its frame and
+    of its cover; and a word on what it is good for."""
+
+    frame: str
+    cover: str
+    note: str
+
+
+@dataclass(frozen=True)
+class Proposal:
+    """What a proposal may try: widths in mm, the timber and running gear it begins with, what the birds want in it.
+
+    `most_floor` is how much more floor than enough it may have where birds that lay must find a house in it.
+    """
+
+    widths_mm: tuple[float, ...]
+    gears: tuple[Mapping[str, Value], ...]
+    wants: Callable[[Wanted], dict[str, Value]]
+    section: str = "2x3"
+    most_floor: float = 1.3
+
+
+@dataclass(frozen=True)
+class Shape:
+    """A family of pens: its own parameters, what must hold between them, how it is framed.
+
+    `stops` gives, for a length, the values at which stock comes out whole; `settle` what a part the keeper has fixes;
+    `remedies` the parameters most likely to mend each verdict, the likeliest first; the rest are tried after them.
+    What any pen may have besides is among its `parameters` too.
+    """
+
+    key: str
+    label: str
+    own: tuple[Parameter, ...]
+    check: Callable[[Mapping[str, Value], Catalogue], None]
+    build: Callable[[Mapping[str, Value], Catalogue], Structure]
+    stops: Callable[[str, Mapping[str, Value], Catalogue], tuple[float, ...]]
+    proposal: Proposal
+    remedies: Mapping[What, tuple[str, ...]]
+    tools: tuple[Tool, ...]
+    sketch: Sketch
+    settle: Callable[[Mapping[str, Value], Catalogue], dict[str, Value]] = lambda values, _: dict(values)
+
+    @property
+    def parameters(self) -> tuple[Parameter, ...]:
+        return (*self.own, *TIE_PARAMETERS)
+
+
+def feet(*widths: int) -> tuple[float, ...]:
+    """Widths in whole feet: cross rails of them come in twos and threes out of stock.
+
+    Args: widths, feet, each 1 or more.
+    Returns: mm.
+    Source: stock lengths of North American lumber.
+
+    >>> feet(4, 8)
+    (1219.2, 2438.4)
+    """
+    return tuple(round(width * FOOT_MM, 1) for width in widths)
+
+
+def usual_gears(
+    *, wheels: tuple[str, ...], swung: str, held: Mapping[str, Value]
+) -> tuple[Mapping[str, Value], ...]:
+    """Skids, wheels large enough for rough grass, or wheel boards at both ends.
+
+    Args: wheels, rows to tip and walk on; swung, the row of swinging ones; held, how the hands take it.
+    Returns: values of the running gear.
+    Source: common practice.
+
+    >>> len(usual_gears(wheels=("barrow-16",), swung="barrow-16", held={}))
+    3
+    """
+    return (
+        {"gear": "skids"},
+        *({"gear": "wheels", "wheel": wheel, "tail": "bevelled", **held} for wheel in wheels),
+        {"gear": "boards", "pairs": 2, "wheel": swung},
+    )
+
+
+LOW_HOLD: Mapping[str, Value] = {
+    "hold_height": 450.0
+}  # from there it tips enough to clear; HSE INDG143 zones
+BASIC_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER)
+_MOVED = ("wheel", "axle", "handle", "gear", "tail", "axle_back", "hold_height", "put_under")
+_HELD = ("anchors", "anchor", "ballast", "anchors_at")
+
+
+def remedies(
+    *, light: tuple[str, ...], easy: tuple[str, ...], strong: tuple[str, ...], still: tuple[str, ...]
+) -> Mapping[What, tuple[str, ...]]:
+    """Parameters most likely to mend each verdict, those of the running gear and the anchors among them.
+
+    Args: light, for weight; easy, for moving besides its gear; strong, for the frame; still, for wind besides anchors.
+    Returns: names by verdict, the likeliest first.
+    Source: common practice.
+    """
+    return {
+        What.SPACE: ("length", "width", "gear", "section"),
+        What.WEIGHT: light,
+        What.MOVING: (*_MOVED, *easy),
+        What.STRENGTH: strong,
+        What.WIND: (*_HELD, *still),
+    }

@@ -78,6 +78,7 @@ def store(engine: Engine) -> Engine:
 def emptied(engine: Engine) -> Engine:
     """A store with nothing in it."""
     with engine.begin() as connection:
+        connection.execute(text("UPDATE record SET flock_id = NULL"))
         for table in ("line", "revision", "record", "farm"):
             connection.execute(text(f"DELETE FROM {table}"))
     return engine

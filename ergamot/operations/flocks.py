@@ -15,7 +15,7 @@ from ergamot.core.flock.space import floor_need_m2, needed_floor_m2
 from ergamot.core.ground.rest import mean_on
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name
-from ergamot.store.records import Record, create, find, find_all, revise
+from ergamot.store.records import Record, create, find_all, revise
 
 DRINKER = "bell"  # a jug or bell drinker until the keeper says otherwise
 
@@ -77,13 +77,13 @@ def _body(work: Work, entered: dict[str, Any]) -> dict[str, Any]:
 def add_flock(work: Work, entered: dict[str, Any]) -> Record:
     """Keep a new flock."""
     return create(
-        work.session, work.farm_id, "flock", _body(work, entered), "flock entered", work.user, work.now
+        work.session, work.settled_id, "flock", _body(work, entered), "flock entered", work.user, work.now
     )
 
 
 def change_flock(work: Work, flock_id: int, base: int, entered: dict[str, Any]) -> Record:
     """Keep a change to a flock, made from revision `base`."""
-    record = find(work.session, "flock", flock_id)
+    record = work.kept("flock", flock_id)
     body = _body(work, entered)
     return revise(work.session, record, base, body, "flock changed", work.user, work.now)
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from ergamot.operations.work import Work
-from ergamot.store.records import Kind, Record, Stale, find, redo, undo
+from ergamot.store.records import Kind, Record, Stale, redo, undo
 
 Step = Literal["undo", "redo"]
 
@@ -14,7 +14,7 @@ __all__ = ["Kind", "Record", "Stale", "Step", "kept", "take_step"]
 
 def kept(work: Work, kind: Kind, record_id: int) -> Record:
     """A record of a kind as it stands; NotFound when there is none of that number."""
-    return find(work.session, kind, record_id)
+    return work.kept(kind, record_id)
 
 
 def take_step(work: Work, record: Record, base: int, step: Step) -> Record:

@@ -12,7 +12,7 @@ from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import built, design_of
 from ergamot.operations.places import place_record, read_place, today_on
 from ergamot.operations.work import Work, checked_name
-from ergamot.store.records import Record, create, find, find_all, revise
+from ergamot.store.records import Record, create, find_all, revise
 
 
 def lawn_of(record: Record) -> Lawn:
@@ -43,12 +43,12 @@ def _body(entered: dict[str, Any]) -> dict[str, Any]:
 
 def add_lawn(work: Work, entered: dict[str, Any]) -> Record:
     """Keep a new lawn."""
-    return create(work.session, work.farm_id, "lawn", _body(entered), "lawn entered", work.user, work.now)
+    return create(work.session, work.settled_id, "lawn", _body(entered), "lawn entered", work.user, work.now)
 
 
 def change_lawn(work: Work, lawn_id: int, base: int, entered: dict[str, Any]) -> Record:
     """Keep a change to a lawn, made from revision `base`."""
-    record = find(work.session, "lawn", lawn_id)
+    record = work.kept("lawn", lawn_id)
     return revise(work.session, record, base, _body(entered), "lawn changed", work.user, work.now)
 
 
@@ -60,7 +60,7 @@ def lawns(work: Work) -> list[Record]:
 def pen_moves(work: Work, pen: Record, lawn: Record, start: date | None, days: int) -> MovePlan:
     """Plan a pen's moves over a lawn from a date; by default from today while the flock is out,
     else from the day it goes out."""
-    flock = flock_of(work, find(work.session, "flock", pen.body["flock_id"]))
+    flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
     if start is None:
         today = today_on(work)
         start = today if flock.out <= today < flock.leaves else flock.out

@@ -67,7 +67,7 @@ def keep_row(work: Work, name: str, key: str, base: int, cells: Mapping[str, str
     record, note = own_row(work, name, key), f"{name} {key}"
     if record is None:
         record, made = create_keyed(
-            work.session, work.farm_id, "row", f"{name}/{key}", body, note, work.user, work.now
+            work.session, work.settled_id, "row", f"{name}/{key}", body, note, work.user, work.now
         )
         if made:
             return record

@@ -30,7 +30,7 @@ from ergamot.exchange.design_file import read_design
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name, checked_text
-from ergamot.store.records import Record, create, find, find_all, revise
+from ergamot.store.records import Record, create, find_all, revise
 
 LONGEST_NOTE = 400
 
@@ -107,19 +107,19 @@ def _body(name: str, flock_id: int, design: Design) -> dict[str, Any]:
 
 def _keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -> Record:
     body = _body(checked_name(name), flock_id, design)
-    return create(work.session, work.farm_id, "pen", body, note, work.user, work.now)
+    return create(work.session, work.settled_id, "pen", body, note, work.user, work.now)
 
 
 def propose_pen(work: Work, flock_id: int, name: str, shape: str) -> Record:
     """Propose a whole pen for a flock and the farm's movers, and keep it."""
-    flock = flock_of(work, find(work.session, "flock", flock_id))
+    flock = flock_of(work, work.kept("flock", flock_id))
     design = propose(work.catalogue, flock, read_place(work, place_record(work)), shape_of(shape).key)
     return _keep_new(work, name, flock_id, design, f"proposed for {flock.placed} birds")
 
 
 def open_pen(work: Work, flock_id: int, text: str) -> Record:
     """Keep a pen read from a design file, for a flock."""
-    find(work.session, "flock", flock_id)
+    work.kept("flock", flock_id)
     name, design = read_design(text, work.catalogue)
     return _keep_new(work, name or "Opened pen", flock_id, design, "opened from a file")
 
@@ -129,11 +129,11 @@ def change_pen(
 ) -> Record:
     """Keep a change to a pen, made from revision `base`. It is built first: what cannot be framed
     is refused and nothing is kept."""
-    record = find(work.session, "pen", pen_id)
+    record = work.kept("pen", pen_id)
     design = design_of(work, record, values)
     built(work, design)
     if flock_id is not None:
-        find(work.session, "flock", flock_id)
+        work.kept("flock", flock_id)
     body = _body(
         checked_name(name) if name is not None else record.body["name"],
         flock_id if flock_id is not None else record.body["flock_id"],
@@ -146,7 +146,7 @@ def change_pen(
 
 def copy_pen(work: Work, pen_id: int, name: str, why: str) -> Record:
     """Keep a copy of a pen as a version of it, with a note why; both go on by themselves."""
-    record = find(work.session, "pen", pen_id)
+    record = work.kept("pen", pen_id)
     body = {
         **record.body,
         "name": checked_name(name),
@@ -154,12 +154,12 @@ def copy_pen(work: Work, pen_id: int, name: str, why: str) -> Record:
         "why": checked_text("why", why.strip()[:LONGEST_NOTE]),
     }
     note = f"a version of {record.body['name']}"
-    return create(work.session, work.farm_id, "pen", body, note[:200], work.user, work.now)
+    return create(work.session, work.settled_id, "pen", body, note[:200], work.user, work.now)
 
 
 def starts_for(work: Work, flock_id: int) -> tuple[Start, ...]:
     """Three designs of different shapes to begin from, for a flock on this farm."""
-    flock = flock_of(work, find(work.session, "flock", flock_id))
+    flock = flock_of(work, work.kept("flock", flock_id))
     return starts(work.catalogue, flock, read_place(work, place_record(work)))
 
 
@@ -181,7 +181,7 @@ class Stands:
 def stands(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Stands:
     """A pen as kept, or with values being tried and not kept."""
     design = design_of(work, record, trying)
-    flock = flock_of(work, find(work.session, "flock", record.body["flock_id"]))
+    flock = flock_of(work, work.kept("flock", record.body["flock_id"]))
     return Stands(design, built(work, design), flock, read_place(work, place_record(work)))
 
 
@@ -189,7 +189,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
     """Build, draw and judge a pen as kept, or with values being tried and not kept."""
     pen = stands(work, record, trying)
     design, structure, flock, place = pen.design, pen.structure, pen.flock, pen.place
-    flock_record = find(work.session, "flock", record.body["flock_id"])
+    flock_record = work.kept("flock", record.body["flock_id"])
     shape = shape_of(design.shape)
     need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
     lengths = [p.name for p in shape.parameters if p.kind == "length"]

@@ -45,15 +45,23 @@ def place_body(place: Place) -> dict[str, Any]:
 
 
 def place_record(work: Work) -> Record:
-    """The farm's place as kept; a new farm starts with common figures."""
+    """The farm's place as kept; of a new farm, common figures, as they will be kept before anything is changed."""
     found = find_keyed(work.session, work.farm_id, "place")
-    if found:
-        return found[0]
-    body = place_body(make_place(work.catalogue, zone=work.zone))
-    made, _ = create_keyed(
-        work.session, work.farm_id, "place", "place", body, "a new farm", work.user, work.now
-    )
-    return made
+    return found[0] if found else Record(0, "place", 1, _usual(work), False, False, None)
+
+
+def settled_place(work: Work) -> Record:
+    """The farm's place, kept if it was not."""
+    record = place_record(work)
+    if record.id:
+        return record
+    return create_keyed(
+        work.session, work.settled_id, "place", "place", record.body, "a new farm", work.user, work.now
+    )[0]
+
+
+def _usual(work: Work) -> dict[str, Any]:
+    return place_body(make_place(work.catalogue, zone=work.zone))
 
 
 def read_place(work: Work, record: Record, catalogue: Catalogue | None = None) -> Place:
@@ -98,7 +106,7 @@ def _length(typed: str | float, field: str) -> float:
 
 def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
     """Keep a change to the farm's place, made from revision `base`."""
-    record = place_record(work)
+    record = settled_place(work)
     entered = {**place_body(read_place(work, record)), **changes}
     for field, kind in AMOUNTS.items():
         if isinstance(entered[field], str):

@@ -25,7 +25,7 @@ from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import design_in
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work
-from ergamot.store.records import Record, find, find_all
+from ergamot.store.records import Record, find_all
 
 LONGEST_S = 2.0  # an answer that takes longer is none
 CUT_S = 1.0
@@ -67,7 +67,7 @@ def prove(work: Work, name: str, key: str, own: OwnRows) -> None:
 
 def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]) -> None:
     """One pen: framed and judged; where that looked at the row, drawn, cut and moved as well."""
-    flock_record = find(work.session, "flock", pen.body["flock_id"])
+    flock_record = work.kept("flock", pen.body["flock_id"])
 
     def built() -> tuple[Structure, Flock, Place]:
         flock = flock_of(work, flock_record, catalogue)

@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 from ergamot.core.errors import ErgamotError
 from ergamot.operations.own_rows import refuse_if_used, row_name
 from ergamot.operations.work import Work
-from ergamot.store.records import Kind, Record, bring_back, erase, find, find_all, put_away
+from ergamot.store.records import Kind, Record, bring_back, erase, find_all, pens_for, put_away
 
 
 class StillAtHand(ErgamotError):
@@ -39,15 +39,12 @@ def hangs_on(work: Work, record: Record) -> tuple[Hanging, ...]:
     """
     if record.kind != "flock":
         return ()
-    pens = find_all(work.session, work.farm_id, "pen", away=None)
-    return tuple(
-        Hanging("pen", one.id, one.body["name"]) for one in pens if one.body["flock_id"] == record.id
-    )
+    return tuple(Hanging("pen", one.id, one.body["name"]) for one in pens_for(work.session, record))
 
 
 def put_record_away(work: Work, kind: Kind, record_id: int, base: int) -> Record:
     """Put a record away from the lists, from revision `base`; what refers to it goes on as before."""
-    record = find(work.session, kind, record_id)
+    record = work.kept(kind, record_id)
     if kind == "row":
         refuse_if_used(work, record)
     return put_away(work.session, record, base, work.now)
@@ -55,12 +52,12 @@ def put_record_away(work: Work, kind: Kind, record_id: int, base: int) -> Record
 
 def bring_record_back(work: Work, kind: Kind, record_id: int, base: int) -> Record:
     """Bring a record that was put away back into the lists."""
-    return bring_back(work.session, find(work.session, kind, record_id), base)
+    return bring_back(work.session, work.kept(kind, record_id), base)
 
 
 def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) -> None:
     """Delete a record that was put away for good, with the `told` things that hang on it."""
-    record = find(work.session, kind, record_id)
+    record = work.kept(kind, record_id)
     if record.away_at is None:
         raise StillAtHand(
             f"This {kind} is still in its list. Put it away first; then it can be deleted for good.",
@@ -77,7 +74,7 @@ def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) 
             allowed=str(len(hanging)),
         )
     for one in hanging:
-        pen = find(work.session, "pen", one.id)
+        pen = work.kept("pen", one.id)
         erase(work.session, pen, pen.revision)
     erase(work.session, record, base)
 

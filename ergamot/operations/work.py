@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import OutOfRange
-from ergamot.store.records import Record, find_keyed, the_farm
+from ergamot.store.records import Kind, Record, farm_there, find, find_keyed, settled_farm
 
 LONGEST_NAME = 80
 T = TypeVar("T")
@@ -36,7 +36,19 @@ class Work:
 
     @property
     def farm_id(self) -> int:
-        return self._once("farm", lambda: the_farm(self.session, self.now))
+        """The farm that is read; reading makes none."""
+        return self._once("farm", lambda: farm_there(self.session))
+
+    @property
+    def settled_id(self) -> int:
+        """The farm that something is kept on, made if there was none."""
+        if not self.farm_id:
+            self._known["farm"] = settled_farm(self.session, self.now)
+        return self.farm_id
+
+    def kept(self, kind: Kind, record_id: int) -> Record:
+        """A record of the farm as it stands; NotFound when there is none of that kind and number."""
+        return find(self.session, self.farm_id, kind, record_id)
 
     @property
     def row_records(self) -> list[Record]:

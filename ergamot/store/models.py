@@ -27,7 +27,8 @@ class FarmRow(Base):
 
 class RecordRow(Base):
     """One thing a keeper works on. `head` is the number of its newest revision. `key` is given where a farm
-    has only one of it, as its place, or a row of one table and name. `away_at` says since when it is put away."""
+    has only one of it, as its place, or a row of one table and name. `away_at` says since when it is put away,
+    `flock_id` which birds a pen is for, as its newest revision has it."""
 
     __tablename__ = "record"
     __table_args__ = (UniqueConstraint("farm_id", "kind", "key", name="record_key"),)
@@ -39,6 +40,7 @@ class RecordRow(Base):
     head: Mapped[int] = mapped_column(Integer)
     made_at: Mapped[datetime] = mapped_column(DateTime)
     away_at: Mapped[datetime | None] = mapped_column(DateTime)
+    flock_id: Mapped[int | None] = mapped_column(ForeignKey("record.id"), index=True)
 
 
 class RevisionRow(Base):

@@ -16,6 +16,7 @@ from ergamot.store.models import FarmRow, LineRow, RecordRow, RevisionRow
 Kind = Literal["flock", "pen", "lawn", "place", "row"]
 
 HOME = "home"  # the key of the one farm there is
+NO_FARM = 0
 NEWEST = 2**31 - 1  # no number in the store is larger
 LONGEST_NOTE = 200
 
@@ -63,23 +64,34 @@ class Stale(ErgamotError):
         self.base_body = base_body
 
 
-def the_farm(session: Session, now: datetime) -> int:
+def farm_there(session: Session) -> int:
+    """The one farm's number, 0 while the store is empty: nothing belongs to that."""
+    return session.scalar(select(FarmRow.id).where(FarmRow.key == HOME)) or NO_FARM
+
+
+def settled_farm(session: Session, now: datetime) -> int:
     """The one farm's number. An empty store gets its farm, however many ask for it at once."""
-    found = session.scalar(select(FarmRow.id).where(FarmRow.key == HOME))
-    if found is None:
+    found = farm_there(session)
+    if not found:
         made = insert(FarmRow).values(key=HOME, name="My farm", made_at=now)
         session.execute(made.on_duplicate_key_update(key=made.inserted.key))
-        found = session.scalar(select(FarmRow.id).where(FarmRow.key == HOME))
-    assert found is not None
+        found = farm_there(session)
     return found
 
 
-def find(session: Session, kind: Kind, record_id: int) -> Record:
-    """A record of a kind by its number, or NotFound."""
+def find(session: Session, farm_id: int, kind: Kind, record_id: int) -> Record:
+    """A record of a farm and a kind by its number, or NotFound."""
     row = session.get(RecordRow, record_id) if record_id <= NEWEST else None
-    if row is None or row.kind != kind:
+    if row is None or (row.farm_id, row.kind) != (farm_id, kind):
         raise NotFound(f"There is no {kind} number {record_id} on this farm", field=kind, value=record_id)
     return _record(row, _at(session, row.id, row.head))
+
+
+def pens_for(session: Session, flock: Record) -> list[Record]:
+    """The pens of a flock, at hand and put away, oldest first."""
+    newest = (RevisionRow.record_id == RecordRow.id) & (RevisionRow.number == RecordRow.head)
+    mine = select(RecordRow, RevisionRow).join(RevisionRow, newest).where(RecordRow.flock_id == flock.id)
+    return [_record(row, head) for row, head in session.execute(mine.order_by(RecordRow.id))]
 
 
 def find_all(
@@ -149,6 +161,7 @@ def _first(
 ) -> Record:
     first = _revision(row.id, 1, "edit", 1, 0, 0, body, note, user, now)
     session.add(first)
+    row.flock_id = body.get("flock_id")
     session.flush()
     return _record(row, first)
 
@@ -252,6 +265,9 @@ def _restore(
     session: Session, row: RecordRow, cause: str, state: int, ahead: int, user: str, now: datetime
 ) -> Record:
     target = _at(session, row.id, state)
+    flock = target.body.get("flock_id")
+    if flock is not None and session.get(RecordRow, flock) is None:
+        raise NothingToUndo("The birds it was for then were deleted", field="revision", value=row.head)
     step = _revision(
         row.id, row.head + 1, cause, state, target.before, ahead, target.body, target.note, user, now
     )
@@ -260,7 +276,7 @@ def _restore(
 
 def _append(session: Session, row: RecordRow, revision: RevisionRow) -> Record:
     session.add(revision)
-    row.head = revision.number
+    row.head, row.flock_id = revision.number, revision.body.get("flock_id")
     session.flush()
     return _record(row, revision)
 

@@ -13,7 +13,14 @@ from ergamot.core.place import SNOW_WORDS, TURF_WORDS
 from ergamot.core.tools import TOOLS
 from ergamot.core.way import Leg, legs
 from ergamot.operations.kept import Record, Step, take_step
-from ergamot.operations.places import change_place, place_body, place_record, read_place, today_on
+from ergamot.operations.places import (
+    change_place,
+    place_body,
+    place_record,
+    read_place,
+    settled_place,
+    today_on,
+)
 from ergamot.web.schemas.farm import (
     ChoiceOut,
     ChoicesOut,
@@ -122,4 +129,4 @@ def patch_place(json_data: PlaceIn, base: int) -> dict[str, Any]:
 def step_place(step: Step, base: int) -> dict[str, Any]:
     """Take the last change to the place back, or bring it back."""
     work = current_work()
-    return _out(take_step(work, place_record(work), base, step))
+    return _out(take_step(work, settled_place(work), base, step))

@@ -72,8 +72,8 @@ def keep_one_commit(app: APIFlask, engine: Engine) -> None:
 
     @app.after_request
     def commit(answer: Response) -> Response:
-        if "work" not in g or answer.status_code >= 400:
-            return answer
+        if "work" not in g or answer.status_code >= 400 or request.method in ("GET", "HEAD"):
+            return answer  # what is only read is never kept
         try:
             g.work.session.commit()
         except SQLAlchemyError as lost:

@@ -6,14 +6,25 @@ from datetime import datetime
 from functools import partial
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, example, given, settings
 from hypothesis import strategies as st
 from sqlalchemy import text
+from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from ergamot.core.errors import NothingToUndo
 from ergamot.demo.tansy_rise import load
-from ergamot.store.records import Stale, create, find, redo, revise, the_farm, undo
+from ergamot.store.records import (
+    Stale,
+    create,
+    erase,
+    find,
+    pens_for,
+    redo,
+    revise,
+    settled_farm,
+    undo,
+)
 from tests.at_once import at_once
 
 NOW = datetime(2026, 5, 1, 7, 30)
@@ -26,7 +37,7 @@ def session(store):
 
 
 def pen(session, body):
-    return create(session, the_farm(session, NOW), "pen", body, "made", "keeper", NOW)
+    return create(session, settled_farm(session, NOW), "pen", body, "made", "keeper", NOW)
 
 
 STEPS = st.lists(st.one_of(st.integers(0, 99), st.just("undo"), st.just("redo")), max_size=25)
@@ -34,6 +45,7 @@ STEPS = st.lists(st.one_of(st.integers(0, 99), st.just("undo"), st.just("redo"))
 
 @settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(STEPS)
+@example(["undo", 0, "undo", -1, "redo", 0, 0, "undo"])
 def test_undo_and_redo_walk_the_edits_as_two_stacks_would(session, steps):
     """Against a plain model: a stack of states, a stack of those taken back, cleared by an edit."""
     record = pen(session, {"n": -1})
@@ -57,10 +69,14 @@ def test_undo_and_redo_walk_the_edits_as_two_stacks_would(session, steps):
             past.append(ahead.pop())
         else:
             record = revise(session, record, record.revision, {"n": step}, "", "keeper", NOW)
+            if (
+                step == past[-1]
+            ):  # nothing changes: no step, and what was taken back can still be brought back
+                continue
             past.append(step)
             ahead.clear()
         assert record.body == {"n": past[-1]}
-        assert find(session, "pen", record.id) == record
+        assert find(session, settled_farm(session, NOW), "pen", record.id) == record
     numbers = session.execute(
         text(f"SELECT number FROM revision WHERE record_id={record.id} ORDER BY number")
     )
@@ -75,7 +91,7 @@ def test_a_stale_edit_is_told_both_sides_and_changes_nothing(session):
         revise(session, first, 1, {"width": 3}, "", "keeper", NOW)
     assert stale.value.theirs == theirs
     assert stale.value.base_body == {"width": 1}
-    assert find(session, "pen", first.id).body == {"width": 2}
+    assert find(session, settled_farm(session, NOW), "pen", first.id).body == {"width": 2}
 
 
 def test_of_many_editors_at_the_same_moment_exactly_one_wins(store):
@@ -96,7 +112,7 @@ def test_of_many_editors_at_the_same_moment_exactly_one_wins(store):
     outcomes = at_once([partial(edit, n) for n in range(1, 13)])
     assert sorted(outcomes) == ["kept"] + ["told"] * 11
     with Session(store) as session:
-        assert find(session, "pen", record.id).revision == 2
+        assert find(session, settled_farm(session, NOW), "pen", record.id).revision == 2
 
 
 def test_the_demo_farm_is_entered_once_and_shows_something_that_fails(store, client):
@@ -106,3 +122,20 @@ def test_the_demo_farm_is_entered_once_and_shows_something_that_fails(store, cli
     assert {pen["shape"] for pen in pens} == {"low pen", "A-frame", "hoop", "walk-in coop"}
     assert any(one["verdict"] == "fails" for pen in pens for one in pen["verdicts"])
     assert len(client.get("/api/lawns").json["lawns"]) == 2
+
+
+def test_no_flock_goes_while_a_pen_is_for_it_and_no_step_brings_back_one_that_is_gone(session):
+    farm = settled_farm(session, NOW)
+    old, new = (create(session, farm, "flock", {"name": name}, "", "keeper", NOW) for name in ("Old", "New"))
+    first = pen(session, {"flock_id": old.id})
+    moved = revise(session, first, 1, {"flock_id": new.id}, "", "keeper", NOW)
+    assert [one.id for one in pens_for(session, new)] == [first.id]
+    assert pens_for(session, old) == []
+    erase(session, old, old.revision)
+    with pytest.raises(NothingToUndo):
+        undo(session, moved, moved.revision, "keeper", NOW)
+    session.commit()
+    with pytest.raises(IntegrityError):
+        erase(session, new, new.revision)
+    session.rollback()
+    assert find(session, farm, "pen", first.id).body == {"flock_id": new.id}

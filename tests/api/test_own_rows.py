@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from ergamot.core.catalogue.columns import Within, asked_of
 from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.store.records import create_keyed, the_farm
+from ergamot.store.records import create_keyed, settled_farm
 from tests.api.test_answers import FLOCK
 from tests.strategies import CATALOGUE
 
@@ -171,7 +171,7 @@ def test_a_cell_outside_its_columns_limits_is_refused_by_column(client, table, k
 def test_a_row_kept_by_an_older_version_that_cannot_be_used_is_told_and_stops_nothing(client, pen, store):
     """As 45 of some hundred cells could be kept once: the row is left out, the catalogue says why, pages answer."""
     with Session(store) as session:
-        farm = the_farm(session, datetime(2026, 1, 1))
+        farm = settled_farm(session, datetime(2026, 1, 1))
         cells = {**cells_of(CATALOGUE.sheets["pvc"]), "purlin_span_m": "0.001"}
         body = {"table": "sheets", "key": "pvc", "cells": cells}
         create_keyed(session, farm, "row", "sheets/pvc", body, "", "keeper", datetime(2026, 1, 1))

@@ -9,7 +9,7 @@ from sqlalchemy import event, text
 from sqlalchemy.orm import Session
 
 from ergamot.core.frame import design as framing
-from ergamot.store.records import create, edits, find, revise, the_farm, undo
+from ergamot.store.records import create, edits, find, revise, settled_farm, undo
 from launch.mariadb import PrivateServer
 from launch.serve import migrate
 from tests.api.test_answers import FLOCK, LAWN, at, refused
@@ -131,7 +131,7 @@ def session(store):
 
 def test_an_undo_asks_the_store_no_more_the_longer_the_history_is(session):
     """Three hundred steps taken back and brought back one by one: each asks as much as the first."""
-    record = create(session, the_farm(session, NOW), "pen", {"n": 0}, "made", "keeper", NOW)
+    record = create(session, settled_farm(session, NOW), "pen", {"n": 0}, "made", "keeper", NOW)
     for n in range(1, 301):
         record = revise(session, record, record.revision, {"n": n}, "", "keeper", NOW)
     asked = []
@@ -146,7 +146,7 @@ def test_an_undo_asks_the_store_no_more_the_longer_the_history_is(session):
 
 
 def test_history_is_told_by_pages_and_says_what_stands(session):
-    record = create(session, the_farm(session, NOW), "pen", {"n": 0}, "made", "keeper", NOW)
+    record = create(session, settled_farm(session, NOW), "pen", {"n": 0}, "made", "keeper", NOW)
     for n in range(1, 120):
         record = revise(session, record, record.revision, {"n": n}, "", "keeper", NOW)
     for _ in range(10):
@@ -198,7 +198,7 @@ def test_a_store_that_had_forked_is_one_farm_again_with_nothing_lost(tmp_path):
         migrate(server.address)
         engine = open_engine(server.address)
         with Session(engine) as session:
-            farm = the_farm(session, NOW)
+            farm = settled_farm(session, NOW)
             assert session.scalar(text("SELECT COUNT(*) FROM farm")) == 1
             assert session.scalar(text("SELECT COUNT(*) FROM revision")) == 10
             assert [one.body["crew"] for one in find_keyed(session, farm, "place")] == ["woman"]
@@ -239,10 +239,10 @@ def test_a_deleted_thing_can_not_be_revised_any_more(session):
     from ergamot.core.errors import NotFound
     from ergamot.store.records import erase, put_away
 
-    record = create(session, the_farm(session, NOW), "lawn", {"n": 0}, "made", "keeper", NOW)
+    record = create(session, settled_farm(session, NOW), "lawn", {"n": 0}, "made", "keeper", NOW)
     put_away(session, record, 1, NOW)
     erase(session, record, 1)
     with pytest.raises(NotFound):
-        find(session, "lawn", record.id)
+        find(session, settled_farm(session, NOW), "lawn", record.id)
     with pytest.raises(NotFound):
         revise(session, record, 1, {"n": 1}, "", "keeper", NOW)

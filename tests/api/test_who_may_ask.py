@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from functools import partial
 
 import pytest
@@ -9,10 +10,14 @@ from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 from ergamot.store.models import FarmRow, RecordRow
+from ergamot.store.records import create
 from ergamot.web.app import make_app
 from tests.api.test_answers import FLOCK, LAWN, at, refused
 from tests.at_once import at_once
 from tests.conftest import emptied
+
+FIRST = {"If-Match": '"1"'}
+NOW = datetime(2026, 1, 1)
 
 
 @pytest.mark.parametrize("host", ["evil.example", "localhost.evil.example", "127.0.0.1.nip.example", ""])
@@ -138,6 +143,48 @@ def test_a_change_that_changes_nothing_is_no_step(client):
     assert (again["revision"], again["can_undo"]) == (1, False)
 
 
+def _method(body, path):
+    if body is None:
+        return "GET"
+    return "PATCH" if path == "/api/place" else "POST"
+
+
+def test_what_is_only_read_makes_nothing(store):
+    client = make_app(store).test_client()
+    for path in (
+        "/api/place",
+        "/api/pens",
+        "/api/flocks",
+        "/api/lawns",
+        "/api/catalogue",
+        "/api/choices",
+        "/api/away",
+    ):
+        assert client.get(path).status_code == 200, path
+    assert client.get("/api/place").json["revision"] == 1
+    with Session(store) as session:
+        assert (session.query(FarmRow).count(), session.query(RecordRow).count()) == (0, 0)
+    changed = client.patch("/api/place", json={"turf": "rough"}, headers=FIRST)
+    assert (changed.json["revision"], changed.json["turf"], changed.json["can_undo"]) == (2, "rough", True)
+
+
+def test_a_record_of_another_farm_is_not_found(store):
+    client = make_app(store).test_client()
+    made = client.post("/api/flocks", json=FLOCK).json["id"]
+    with Session(store) as session:
+        other = FarmRow(key="neighbour", name="Next door", made_at=NOW)
+        session.add(other)
+        session.flush()
+        theirs = create(session, other.id, "flock", {"name": "theirs"}, "", "them", NOW).id
+        session.commit()
+    assert client.get("/api/flocks").json["flocks"][0]["id"] == made
+    for path in (f"/api/flocks/{theirs}/history", f"/api/flocks/{theirs}/undo"):
+        asked = client.get(path) if path.endswith("history") else client.post(path, headers=FIRST)
+        assert asked.status_code == 404, path
+    pen = client.post("/api/pens", json={"flock_id": theirs, "name": "Bramble"})
+    assert (pen.status_code, pen.json["field"]) == (404, "flock")
+
+
 def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
     app = make_app(store)
     for _ in range(12):
@@ -145,7 +192,8 @@ def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
         asked = [
             (FLOCK, "/api/flocks"),
             ({**FLOCK, "name": "Other"}, "/api/flocks"),
-            (None, "/api/place"),
+            ({"turf": "rough"}, "/api/place"),
+            ({"turf": "tussocks"}, "/api/place"),
             (LAWN, "/api/lawns"),
             *(
                 (None, path)
@@ -154,11 +202,14 @@ def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
         ]
         answers = at_once(
             [
-                partial(app.test_client().open, path, method="POST" if body else "GET", json=body)
+                partial(app.test_client().open, path, method=_method(body, path), json=body, headers=FIRST)
                 for body, path in asked
             ]
         )
-        assert sorted(answer.status_code for answer in answers) == [200] * 6 + [201] * 3
+        codes = sorted(answer.status_code for answer in answers)
+        assert codes == [200] * 6 + [201] * 3 + [
+            412
+        ]  # of two changes to the place from one revision, one is told
         with Session(store) as session:
             assert session.query(FarmRow).count() == 1
             assert session.query(RecordRow).filter_by(kind="place").count() == 1

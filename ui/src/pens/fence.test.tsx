@@ -65,7 +65,7 @@ describe("a working sheet", () => {
   it("shows sentence, limit, details, steps and cautions, and is put away", () => {
     const close = vi.fn();
     const step = { symbol: "W", says: "weight", expression: "m*9.81", value: 98.1, printed: "98.1", unit: "N", source: "" };
-    const shown = finding("moving", "fails", { working: [step], cautions: ["It pinches."] });
+    const shown = finding("strength", "fails", { working: [step], cautions: ["It pinches."] });
     render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={shown} onClose={close} />, { wrapper: UnitsProvider });
     const sheet = screen.getByRole("dialog");
     for (const text of ["a sentence.", "a limit.", "a detail", "It pinches."]) expect(within(sheet).getByText(text)).toBeTruthy();

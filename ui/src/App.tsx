@@ -1,15 +1,21 @@
+import { lazy, type ComponentType } from "react";
 import { NavLink, Navigate, Route, Routes } from "react-router";
 import { useStoreAway } from "./api/patience";
-import { BuildPage } from "./build/BuildPage";
-import { CataloguePage } from "./catalogue/CataloguePage";
-import { FarmPage } from "./farm/FarmPage";
-import { FlocksPage } from "./flocks/FlocksPage";
-import { GroundPage } from "./ground/GroundPage";
 import { Shortcuts } from "./kit/Shortcuts";
+import { Patterns } from "./drawing/Patterns";
+import { Part } from "./kit/Part";
 import { useUnits } from "./kit/units";
-import { BenchPage } from "./pens/BenchPage";
-import { PensPage } from "./pens/PensPage";
-import { ComparePage } from "./versions/ComparePage";
+
+const page = <K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) => lazy(async () => ({ default: (await load())[name] }));
+
+const PensPage = page(() => import("./pens/PensPage"), "PensPage");
+const BenchPage = page(() => import("./pens/BenchPage"), "BenchPage");
+const ComparePage = page(() => import("./versions/ComparePage"), "ComparePage");
+const FlocksPage = page(() => import("./flocks/FlocksPage"), "FlocksPage");
+const BuildPage = page(() => import("./build/BuildPage"), "BuildPage");
+const GroundPage = page(() => import("./ground/GroundPage"), "GroundPage");
+const FarmPage = page(() => import("./farm/FarmPage"), "FarmPage");
+const CataloguePage = page(() => import("./catalogue/CataloguePage"), "CataloguePage");
 
 const PARTS = [
   ["/flocks", "Flocks"],
@@ -66,20 +72,21 @@ export function App() {
           The farm’s store is away for a moment. What you see is still good; it is asked again every second.
         </p>
       ) : null}
+      <Patterns />
       <main className="flex-1">
         <Routes>
           <Route path="/" element={<Navigate to="/pens" replace />} />
-          <Route path="/flocks" element={<FlocksPage />} />
-          <Route path="/pens" element={<PensPage />} />
-          <Route path="/pens/:id" element={<BenchPage />} />
-          <Route path="/compare" element={<ComparePage />} />
-          <Route path="/build" element={<BuildPage />} />
-          <Route path="/build/:id" element={<BuildPage />} />
-          <Route path="/ground" element={<GroundPage />} />
-          <Route path="/ground/:id" element={<GroundPage />} />
-          <Route path="/farm" element={<FarmPage />} />
-          <Route path="/catalogue" element={<CataloguePage />} />
-          <Route path="/catalogue/:table" element={<CataloguePage />} />
+          <Route path="/flocks" element={<Part key="FlocksPage" name="the flocks"><FlocksPage /></Part>} />
+          <Route path="/pens" element={<Part key="PensPage" name="the pens"><PensPage /></Part>} />
+          <Route path="/pens/:id" element={<Part key="BenchPage" name="the bench"><BenchPage /></Part>} />
+          <Route path="/compare" element={<Part key="ComparePage" name="the comparison"><ComparePage /></Part>} />
+          <Route path="/build" element={<Part key="BuildPage" name="the build"><BuildPage /></Part>} />
+          <Route path="/build/:id" element={<Part key="BuildPage" name="the build"><BuildPage /></Part>} />
+          <Route path="/ground" element={<Part key="GroundPage" name="the ground"><GroundPage /></Part>} />
+          <Route path="/ground/:id" element={<Part key="GroundPage" name="the ground"><GroundPage /></Part>} />
+          <Route path="/farm" element={<Part key="FarmPage" name="the farm"><FarmPage /></Part>} />
+          <Route path="/catalogue" element={<Part key="CataloguePage" name="the catalogue"><CataloguePage /></Part>} />
+          <Route path="/catalogue/:table" element={<Part key="CataloguePage" name="the catalogue"><CataloguePage /></Part>} />
           <Route path="*" element={<p className="mt-10">There is no page here. Use the words above to go on.</p>} />
         </Routes>
       </main>

@@ -89,14 +89,6 @@ function OffcutMark({ bar, x, scale }: { bar: Bar; x: number; scale: number }) {
       <text x={x + 6} y={20} fill="var(--color-pencil)" fontSize={13}>
         {bar.offcut_mm >= 1 ? `${read(bar.offcut)} left` : "none left"}
       </text>
-      <defs>
-        <pattern id="waste" width="6" height="6" patternUnits="userSpaceOnUse">
-          <path d="M0 6L6 0" stroke="var(--color-ink)" strokeWidth="0.7" opacity="0.5" />
-        </pattern>
-        <pattern id="board-grain" width="80" height="15" patternUnits="userSpaceOnUse">
-          <path d="M0 5c20 -3 50 3 80 0M0 11c20 3 50 -3 80 0" stroke="var(--color-grain)" strokeWidth="0.8" fill="none" />
-        </pattern>
-      </defs>
     </>
   );
 }

@@ -23,12 +23,18 @@ export function Pieces({ bill, lit, onPoint }: Props) {
               className={`border-t border-rule align-baseline ${lit === piece.label ? "bg-tape/60" : ""}`}
               onMouseEnter={() => onPoint(piece.label)}
               onMouseLeave={() => onPoint(null)}
-              title={piece.why}
+              onClick={() => onPoint(piece.label)}
             >
               <td className="py-1 pr-2 whitespace-nowrap">
-                <b className="font-slab">{piece.label}</b> × {piece.count}
+                <button type="button" className="font-slab font-bold" aria-expanded={lit === piece.label} onFocus={() => onPoint(piece.label)}>
+                  {piece.label}
+                </button>{" "}
+                × {piece.count}
               </td>
-              <td className="py-1 pr-2 leading-tight">{piece.role}</td>
+              <td className="py-1 pr-2 leading-tight">
+                {piece.role}
+                {lit === piece.label ? <span className="block text-sm text-pencil">{piece.why}</span> : null}
+              </td>
               <td className="figure py-1 text-right whitespace-nowrap">{read(piece.length)}</td>
               <td className="py-1 pl-3 text-sm whitespace-nowrap text-pencil">{ends(piece.angles_deg as [number, number])}</td>
             </tr>

@@ -9,7 +9,7 @@ export function Shopping({ bill }: { bill: Bill }) {
   return (
     <section className="mt-7">
       <h2 className="mb-1">Shopping list</h2>
-      <table className="w-full">
+      <table className="stacks w-full">
         <Heads of={["aisle", "item", "used", ">buy", "as", ">each", ">cost"]} />
         <tbody>
           {aisles.flatMap((aisle) =>
@@ -17,13 +17,13 @@ export function Shopping({ bill }: { bill: Bill }) {
               .filter((line) => line.aisle === aisle)
               .map((line, i) => (
                 <tr key={aisle + line.what + line.pack.metric} className={i === 0 ? "border-t border-ink" : "border-t border-rule/60"}>
-                  <td className="font-slab py-1 font-bold">{i === 0 ? aisle : ""}</td>
-                  <td className="py-1">{line.what}</td>
-                  <td className="py-1 text-pencil">{read(line.used)}</td>
-                  <td className="figure py-1 text-right">{line.packs}</td>
+                  <td className="whole font-slab py-1 font-bold">{i === 0 ? aisle : null}</td>
+                  <td className="whole py-1">{line.what}</td>
+                  <td data-head="used" className="py-1 text-pencil">{read(line.used)}</td>
+                  <td data-head="buy" className="figure py-1 text-right">{line.packs}</td>
                   <td className="py-1 pl-3">{read(line.pack)}</td>
-                  <td className="py-1 text-right">{line.each}</td>
-                  <td className="figure py-1 text-right">{line.cost}</td>
+                  <td data-head="each" className="py-1 text-right">{line.each}</td>
+                  <td data-head="cost" className="figure py-1 text-right">{line.cost}</td>
                 </tr>
               )),
           )}

@@ -1,4 +1,4 @@
-/** Hatches shared by every drawing on a page: mesh, net, corrugation, board, grass. */
+/** Hatches of every drawing, once on the page: mesh, net, corrugation, board, grass, waste, the grain of a sawn board. */
 export function Patterns() {
   const ink = "var(--color-ink)";
   return (
@@ -15,6 +15,12 @@ export function Patterns() {
         </pattern>
         <pattern id="board" width="60" height="14" patternUnits="userSpaceOnUse">
           <path d="M0 4c15 -3 30 3 60 0M0 10c20 3 40 -2 60 0" stroke="var(--color-grain)" strokeWidth="0.8" fill="none" />
+        </pattern>
+        <pattern id="waste" width="6" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 6L6 0" stroke={ink} strokeWidth="0.7" opacity="0.5" />
+        </pattern>
+        <pattern id="board-grain" width="80" height="15" patternUnits="userSpaceOnUse">
+          <path d="M0 5c20 -3 50 3 80 0M0 11c20 3 50 -3 80 0" stroke="var(--color-grain)" strokeWidth="0.8" fill="none" />
         </pattern>
         <pattern id="grass" width="46" height="30" patternUnits="userSpaceOnUse">
           <path

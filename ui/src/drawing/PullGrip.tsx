@@ -37,7 +37,9 @@ export function PullGrip({ bench, pull, at: [x, y], perMm, hands: { pulling, gri
         className="pointer-events-auto cursor-grab touch-none"
         role="slider"
         tabIndex={0}
-        aria-label={`pull ${pull.parameter}`}
+        aria-label={`pull ${one?.label ?? pull.parameter}`}
+        aria-valuemin={one?.low}
+        aria-valuemax={one?.high}
         aria-valuenow={Number(value?.value ?? 0)}
         aria-valuetext={words}
         fill="var(--color-tape)"

@@ -1,6 +1,5 @@
 import type { Schemas } from "../api/client";
 import { placeOne, placePath } from "./frame";
-import { Patterns } from "./Patterns";
 
 const WIDTH = 190;
 const HEIGHT = 88;
@@ -16,7 +15,6 @@ export function SmallPlan({ plan }: { plan: Schemas["ThumbOut"] }) {
   const placed = placeOne({ ...plan, name: "plan", behind: 0, outlines: [], dimensions: [] }, false, WIDTH - 8, HEIGHT - 8);
   return (
     <>
-      <Patterns />
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-[60px] w-[130px] shrink-0 xl:h-[88px] xl:w-[190px]" aria-hidden>
         <rect width={WIDTH} height={HEIGHT} fill="var(--color-sward)" />
         <rect width={WIDTH} height={HEIGHT} fill="url(#grass)" />

@@ -37,11 +37,11 @@ export function WayPanel({ place, grounds, problem, onKeep }: Props) {
         From where pens are built to the grass: click on the paper to draw the next stretch, pull its end, then put in what
         you measured. Every pen's Moving sheet says whether it gets there.
       </p>
-      <div className="grid items-start gap-x-8 gap-y-4 lg:grid-cols-[4fr_7fr]">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-8 gap-y-4 lg:grid-cols-[4fr_7fr]">
         <WaySketch label="The way from above" ends={place.way.map((one, i) => ({ ...one, number: i + 1 }))} onAdd={add} onMove={change} />
         <div>
           {kept.length ? (
-            <table className="w-full">
+            <table className="stacks w-full">
               <Heads of={["", "long", "narrowest", "rises, %", "ground", "bend after it, and room for it", ""]} />
               <tbody>
                 {place.way.map((one, i) => {
@@ -52,13 +52,13 @@ export function WayPanel({ place, grounds, problem, onKeep }: Props) {
                   return (
                     <tr key={number} className="border-t border-rule align-top" data-way={number}>
                       <td className="py-2 pr-2 font-slab font-bold">{number}</td>
-                      <td className="w-28 py-1 pr-2">{entry("length", "Length", read(one.length), (length) => ({ length }))}</td>
-                      <td className="w-36 py-1 pr-2">{entry("width_mm", "Narrowest", read(one.width), (width_mm) => ({ width_mm }))}</td>
-                      <td className="w-16 py-1 pr-2">{entry("rise_percent", "Rise", String(one.rise_percent), (rise_percent) => ({ rise_percent }))}</td>
-                      <td className="py-1 pr-2">
+                      <td data-head="long" className="w-28 py-1 pr-2">{entry("length", "Length", read(one.length), (length) => ({ length }))}</td>
+                      <td data-head="narrowest" className="w-36 py-1 pr-2">{entry("width_mm", "Narrowest", read(one.width), (width_mm) => ({ width_mm }))}</td>
+                      <td data-head="rises, %" className="w-16 py-1 pr-2">{entry("rise_percent", "Rise", String(one.rise_percent), (rise_percent) => ({ rise_percent }))}</td>
+                      <td data-head="ground" className="py-1 pr-2">
                         <Pick quiet label={`Ground of stretch ${number}`} value={one.ground} options={grassy} onPick={(ground) => change(number, { ground })} />
                       </td>
-                      <td className="py-1 pr-2">
+                      <td data-head="bend after it" className="py-1 pr-2">
                         {number < kept.length ? (
                           <div className="grid grid-cols-[3.5rem_8.5rem] items-baseline gap-1">
                             <span className="figure">{read(one.bend)}</span>

@@ -19,7 +19,7 @@ export function Almanac({ plan, day, onPick }: Props) {
   const shown = plan.days.find((one) => one.day === working);
   return (
     <>
-      <table className="mt-3 w-full">
+      <table className="stacks mt-3 w-full">
         <Heads of={["day", ">age", "to", ">wear", ">droppings", ">nitrogen", ">in the year", "ready again", ""]} />
         <tbody>
           {plan.days.map((one) => {
@@ -62,8 +62,12 @@ interface LineProps {
 function Stays({ day, age, chosen, onPick }: { day: string; age: number; chosen: boolean; onPick: () => void }) {
   return (
     <tr className={`border-t border-ink/50 text-pencil ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
-      <td className="py-0.5">{sayDay(day, true)}</td>
-      <td className="px-2 py-0.5 text-right">{age}</td>
+      <td className="py-0.5">
+        <button type="button" aria-pressed={chosen} onClick={onPick}>
+          {sayDay(day, true)}
+        </button>
+      </td>
+      <td data-head="age" className="px-2 py-0.5 text-right">{age}</td>
       <td colSpan={7} className="py-0.5">
         stays
       </td>
@@ -76,17 +80,22 @@ function Line({ move, first, chosen, onPick, onWork }: LineProps) {
   return (
     <tr className={`${first ? "border-t border-ink/50" : ""} ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
       <td className="py-0.5 font-semibold">
-        {first ? sayDay(move.day, true) : ""} {first && move.today ? <span className="text-grass">· today</span> : null}
+        {first ? (
+          <button type="button" className="font-semibold" aria-pressed={chosen} onClick={onPick}>
+            {sayDay(move.day, true)}
+          </button>
+        ) : null}{" "}
+        {first && move.today ? <span className="text-grass">· today</span> : null}
       </td>
-      <td className="px-2 py-0.5 text-right">{first ? move.age : ""}</td>
+      <td data-head="age" className="px-2 py-0.5 text-right">{first ? move.age : null}</td>
       <td className="py-0.5 whitespace-nowrap">
         lane {move.stop.lane + 1}, stop {move.stop.number + 1} <span className="text-pencil">at {move.at.slice(0, 5)}</span>
       </td>
-      <td className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.wear)}</td>
-      <td className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.cover)}</td>
-      <td className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen)}</td>
-      <td className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen_year)}</td>
-      <td className="py-0.5 pl-4 whitespace-nowrap">{sayDay(move.ready)}</td>
+      <td data-head="wear" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.wear)}</td>
+      <td data-head="droppings" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.cover)}</td>
+      <td data-head="nitrogen" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen)}</td>
+      <td data-head="in the year" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen_year)}</td>
+      <td data-head="ready again" className="py-0.5 pl-4 whitespace-nowrap">{sayDay(move.ready)}</td>
       <td className="py-0.5 pl-3 text-right">
         {first ? (
           <button type="button" className="text-sm underline" onClick={onWork}>

@@ -25,7 +25,7 @@ export function GroundPage() {
   return (
     <div className="pt-4">
       <PenChoice part="ground" current={id} />
-      <div className="grid gap-7 lg:grid-cols-[250px_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-7 lg:grid-cols-[250px_minmax(0,1fr)]">
         <LawnPanel lawns={lawns.data} lawn={lawn} onShow={setLawnId} />
         {lawn ? (
           <Plan pen={id} lawn={lawn} />

@@ -20,13 +20,8 @@ export function LawnMap({ plan, day, onPick }: Props) {
   const firstIndex = plan.moves.findIndex((move) => move === here[0]);
   return (
     <svg viewBox={`0 0 ${WIDTH} ${h + 44}`} className="mt-2 w-full" role="img" aria-label={`${lawn.name} from above with ${plan.stops.length} stops`}>
-      <defs>
-        <pattern id="lawn-grass" width="46" height="30" patternUnits="userSpaceOnUse">
-          <path d="M6 12l1 -6M8 12l3 -5M30 26l-1 -6M33 26l3 -5M22 8l1 -5" stroke="var(--color-grass)" strokeWidth="0.9" opacity="0.5" />
-        </pattern>
-      </defs>
       <path d={hedge(20, 16, w, h)} fill="var(--color-sward)" stroke="var(--color-grass)" strokeWidth={2} />
-      <rect x={20} y={16} width={w} height={h} fill="url(#lawn-grass)" />
+      <rect x={20} y={16} width={w} height={h} fill="url(#grass)" />
       {plan.stops.map((stop) => {
         const [x, y] = at(stop.u_m, stop.v_m + plan.pen_width_m);
         const visit = used.get(`${stop.lane}-${stop.number}`);
@@ -55,27 +50,26 @@ export function LawnMap({ plan, day, onPick }: Props) {
         );
       })}
       <Trail plan={plan} at={at} />
-      {here[0] ? <Pen plan={plan} at={at} /> : null}
+      {here[0] ? <Pen plan={plan} move={here[0]} at={at} scale={scale} /> : null}
       <North heading={lawn.heading_deg} x={w + 64} y={60} />
       <Scale metres={10} px={10 * scale} y={h + 32} lawnWidth={w} />
     </svg>
   );
+}
 
-  function Pen({ plan: shown, at: to }: { plan: MovePlan; at: (u: number, v: number) => [number, number] }) {
-    const move = here[0];
-    if (!move) return null;
-    const [x, y] = to(move.stop.u_m + shown.pen_length_m / 2, move.stop.v_m + shown.pen_width_m / 2);
-    const turn = move.stop.forward ? 1 : -1;
-    const reach = (shown.pen_length_m * scale) / 2;
-    const half = (shown.pen_width_m * scale) / 2;
-    return (
-      <g transform={`translate(${x} ${y}) scale(${turn} 1)`} pointerEvents="none" data-pen-stands>
-        <path d={`M${reach} ${-half + 2}h7M${reach} ${half - 2}h7`} stroke="var(--color-ink)" strokeWidth={2.4} />
-        <circle cx={-reach + 2} cy={-half} r={2.6} fill="var(--color-ink)" />
-        <circle cx={-reach + 2} cy={half} r={2.6} fill="var(--color-ink)" />
-      </g>
-    );
-  }
+/** The pen at its stop, its hands to the way it goes. */
+function Pen({ plan, move, at, scale }: { plan: MovePlan; move: MovePlan["moves"][number]; at: (u: number, v: number) => [number, number]; scale: number }) {
+  const [x, y] = at(move.stop.u_m + plan.pen_length_m / 2, move.stop.v_m + plan.pen_width_m / 2);
+  const turn = move.stop.forward ? 1 : -1;
+  const reach = (plan.pen_length_m * scale) / 2;
+  const half = (plan.pen_width_m * scale) / 2;
+  return (
+    <g transform={`translate(${x} ${y}) scale(${turn} 1)`} pointerEvents="none" data-pen-stands>
+      <path d={`M${reach} ${-half + 2}h7M${reach} ${half - 2}h7`} stroke="var(--color-ink)" strokeWidth={2.4} />
+      <circle cx={-reach + 2} cy={-half} r={2.6} fill="var(--color-ink)" />
+      <circle cx={-reach + 2} cy={half} r={2.6} fill="var(--color-ink)" />
+    </g>
+  );
 }
 
 /** Where the pen stands on a day: at that day's moves, or at the last before it. */

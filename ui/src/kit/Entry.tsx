@@ -34,7 +34,7 @@ export function Entry({ label, value, type = "text", hint, error, slim = false, 
       <input
         id={id}
         type={type}
-        className={`entry font-semibold ${slim ? "w-32 text-right" : "w-full"}`}
+        className={`entry font-semibold ${slim ? "w-32 text-right max-md:w-24" : "w-full"}`}
         value={typed ?? value}
         aria-invalid={error ? true : undefined}
         aria-describedby={error ? `${id}-error` : undefined}

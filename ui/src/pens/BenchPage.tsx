@@ -4,6 +4,7 @@ import { answer, api, type Bench, type Finding } from "../api/client";
 import { useChoices, usePen } from "../api/queries";
 import { DrawingSheet } from "./DrawingSheet";
 import { Level } from "../kit/Level";
+import { Part } from "../kit/Part";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
 import { useUnits } from "../kit/units";
@@ -67,12 +68,14 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
       <Fence bench={bench} />
       {edits.unsent.length > 0 ? <Unsent edits={edits.unsent} parameters={parameters} /> : null}
       {edits.problem && !onField ? <Trouble problem={edits.problem.problem} /> : null}
-      <div className="grid items-start gap-x-5 gap-y-2 lg:grid-cols-[minmax(0,1fr)_310px]">
-        <DrawingSheet
-          bench={bench}
-          onPick={pickFromDrawing}
-          pulling={{ parameters, live: edits.trial !== null, refused: onField?.problem.message ?? "", onTry: edits.tryValues, onKeep: (values) => edits.keep({ values }), onDrop: edits.drop }}
-        />
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-5 gap-y-2 lg:grid-cols-[minmax(0,1fr)_310px]">
+        <Part name="the drawing">
+          <DrawingSheet
+            bench={bench}
+            onPick={pickFromDrawing}
+            pulling={{ parameters, live: edits.trial !== null, refused: onField?.problem.message ?? "", onTry: edits.tryValues, onKeep: (values) => edits.keep({ values }), onDrop: edits.drop }}
+          />
+        </Part>
         <aside aria-label="Verdicts" className="space-y-1.5 lg:row-span-2">
           {bench.findings.map((one: Finding) => (
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
@@ -105,9 +108,13 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
           onDrop={edits.drop}
         />
       </section>
-      <MendBoard kept={kept} onTry={edits.tryValues} onKeep={(values) => edits.keep({ values })} onDrop={edits.drop} />
+      <Part name="what would mend it">
+        <MendBoard kept={kept} onTry={edits.tryValues} onKeep={(values) => edits.keep({ values })} onDrop={edits.drop} />
+      </Part>
       <NewVersion key={kept.name} bench={kept} open={copying} onClose={() => setCopying(false)} />
-      <WorkingSheet bench={bench} finding={finding} onKeep={(values) => edits.keep({ values })} onClose={() => setOpened(null)} />
+      <Part name="the working">
+        <WorkingSheet bench={bench} finding={finding} onKeep={(values) => edits.keep({ values })} onClose={() => setOpened(null)} />
+      </Part>
       <ConflictSheet conflict={edits.conflict} parameters={parameters} onResolve={edits.resolve} />
     </>
   );

@@ -37,7 +37,7 @@ export function Controls({ parameters, group, onGroup, ...rest }: Props) {
   const groups = [...new Set(parameters.map((one) => one.group))];
   return (
     <TabGroup selectedIndex={Math.max(0, groups.indexOf(group))} onChange={(i) => onGroup(groups[i] ?? "size")}>
-      <TabList className="mb-2 flex gap-7">
+      <TabList className="mb-2 flex flex-wrap gap-x-7">
         {groups.map((one) => (
           <Tab
             key={one}

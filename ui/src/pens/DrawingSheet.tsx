@@ -1,9 +1,8 @@
-import { Suspense, lazy, useState } from "react";
+import { Suspense, lazy, useState, type KeyboardEvent } from "react";
 import type { Bench } from "../api/client";
 import { useUnits } from "../kit/units";
 import { placeOne, placeSheet } from "../drawing/frame";
 import { Labels } from "../drawing/Labels";
-import { Patterns } from "../drawing/Patterns";
 import { PenView } from "../drawing/PenView";
 import { WholePen } from "../drawing/WholePen";
 import { WindRose } from "../drawing/WindRose";
@@ -32,11 +31,17 @@ export function DrawingSheet({ bench, onPick, pulling }: Props) {
   const fact = bench.facts.find((one) => one.ref === lit);
   const common = { bench, lit, onPoint: setLit, onPick };
   const looks = LOOKS.filter((one) => one !== "Turn" || drawsSolids());
+  const byArrows = (event: KeyboardEvent<HTMLButtonElement>) => {
+    const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    const next = by && looks[(looks.indexOf(look) + by + looks.length) % looks.length];
+    if (!next) return;
+    setLook(next);
+    event.currentTarget.parentElement?.querySelectorAll<HTMLElement>("[role=tab]")?.[looks.indexOf(next)]?.focus();
+  };
   return (
     <section className="sheet relative flex h-[max(470px,calc(100vh-324px))] min-h-0 flex-col" aria-label="Drawing of the pen">
-      <Patterns />
-      <div className="flex items-baseline gap-4 px-4 pt-2">
-        <p className="min-h-[22px] min-w-0 flex-1 truncate text-sm" aria-live="polite">
+      <div className="flex flex-wrap items-baseline gap-x-4 px-4 pt-2">
+        <p className="min-h-[22px] min-w-0 flex-1 basis-60 truncate text-sm" aria-live="polite">
           {fact ? (
             <>
               <b>{fact.title}</b> · {fact.lines.map((line) => read(line)).join(" · ")}
@@ -52,6 +57,8 @@ export function DrawingSheet({ bench, onPick, pulling }: Props) {
               type="button"
               role="tab"
               aria-selected={look === one}
+              tabIndex={look === one ? 0 : -1}
+              onKeyDown={byArrows}
               className={`font-semibold ${look === one ? "border-b-3 border-ink" : "border-b-3 border-transparent text-pencil hover:border-rule"}`}
               onClick={() => setLook(one)}
             >

@@ -35,7 +35,7 @@ function posts(bench: Bench): Post[] {
 export function Fence({ bench }: { bench: Bench }) {
   const line = posts(bench);
   return (
-    <nav aria-label="How far this pen is" className="mt-1 mb-1 flex">
+    <nav aria-label="How far this pen is" className="mt-1 mb-1 flex max-md:grid max-md:grid-cols-3 max-md:gap-y-1">
       {line.map((post, i) => (
         <div key={post.name} className={`flex items-start ${i < line.length - 1 ? "flex-1" : ""}`}>
           <Link to={post.to} className="flex shrink-0 items-center gap-1 hover:underline">
@@ -70,7 +70,7 @@ function PostMark({ firm }: { firm: boolean }) {
 function Wire({ taut }: { taut: boolean }) {
   const sag = taut ? 0 : 9;
   return (
-    <svg viewBox="0 0 100 40" preserveAspectRatio="none" className="mx-1 h-10 min-w-1 flex-1" aria-hidden>
+    <svg viewBox="0 0 100 40" preserveAspectRatio="none" className="mx-1 h-10 min-w-1 flex-1 max-md:hidden" aria-hidden>
       {[14, 24].map((y) => (
         <path
           key={y}

@@ -25,7 +25,7 @@ export function PensPage() {
   if (pens.error) return <Trouble problem={pens.error} />;
   if (!pens.data) return <Waiting what="Looking for the pens" />;
   return (
-    <div className="grid gap-10 pt-5 lg:grid-cols-[minmax(0,1fr)_330px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-10 pt-5 lg:grid-cols-[minmax(0,1fr)_330px]">
       <section>
         <div className="flex items-baseline justify-between">
           <h1 className="mb-2">Pens</h1>
@@ -38,7 +38,7 @@ export function PensPage() {
         {pens.data.length === 0 ? (
           <FirstSteps />
         ) : (
-          <table className="w-full">
+          <table className="stacks w-full">
             <Heads of={["pen", "for", "size", ...VERDICTS, ""]} />
             <tbody>
               {pens.data.slice(0, shown).map((pen) => (
@@ -90,7 +90,7 @@ function PenRow({ pen }: { pen: PenLine }) {
   const { read } = useUnits();
   return (
     <tr className="border-t border-rule ">
-      <td className="py-2.5">
+      <td className="whole py-2.5">
         <Link to={`/pens/${pen.id}`} className="group flex items-center gap-4">
           {pen.plan ? <SmallPlan plan={pen.plan} /> : <span className="h-[60px] w-[130px] shrink-0 bg-sward xl:h-[88px] xl:w-[190px]" />}
           <span>
@@ -102,7 +102,7 @@ function PenRow({ pen }: { pen: PenLine }) {
           </span>
         </Link>
       </td>
-      <td className="pr-3">{pen.flock_name}</td>
+      <td data-head="for" className="pr-3">{pen.flock_name}</td>
       <td className="pr-3 whitespace-nowrap">{pen.size ? read(pen.size) : null}</td>
       {pen.trouble ? (
         <td colSpan={VERDICTS.length} className="text-clay">{pen.trouble}</td>
@@ -110,7 +110,7 @@ function PenRow({ pen }: { pen: PenLine }) {
         VERDICTS.map((what) => {
           const one = pen.verdicts.find((each) => each.what === what);
           return (
-            <td key={what} className={`pr-2 font-semibold whitespace-nowrap ${one?.verdict === "fails" ? "text-clay" : "text-grass"}`}>
+            <td key={what} data-head={what} className={`pr-2 font-semibold whitespace-nowrap ${one?.verdict === "fails" ? "text-clay" : "text-grass"}`}>
               {one ? one.word : <span className="font-normal text-pencil">…</span>}
             </td>
           );

@@ -66,7 +66,9 @@ export function DimensionLayer({ bench, seen, pulling, onPick }: Props) {
                 className="pointer-events-auto cursor-grab touch-none"
                 role="slider"
                 tabIndex={0}
-                aria-label={`pull ${name}`}
+                aria-label={`pull ${pulling.parameters.find((one) => one.name === name)?.label ?? name}`}
+                aria-valuemin={pulling.parameters.find((one) => one.name === name)?.low}
+                aria-valuemax={pulling.parameters.find((one) => one.name === name)?.high}
                 aria-valuenow={Number(bench.values[name]?.value ?? 0)}
                 aria-valuetext={words}
                 fill="var(--color-tape)"

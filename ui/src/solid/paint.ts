@@ -10,16 +10,22 @@ const hex = (text: string): Colour => [1, 3, 5].map((i) => parseInt(text.slice(i
 
 const css = (colour: Colour) => `#${colour.map((v) => Math.round(v * 255).toString(16).padStart(2, "0")).join("")}`;
 
-export const PAPER = hex("#fbf8f0");
-export const INK = hex("#26312c");
+/** A tone of the page as it is set now: more contrast where the keeper asks for it. */
+const asSet = (name: string, usual: string): Colour => {
+  const style = typeof document === "undefined" ? "" : getComputedStyle(document.documentElement).getPropertyValue(`--color-${name}`).trim();
+  return hex(/^#[0-9a-f]{6}$/i.test(style) ? style : /^#[0-9a-f]{3}$/i.test(style) ? style.replace(/[0-9a-f]/gi, "$&$&") : usual);
+};
+
+export const PAPER = asSet("sheet", "#fbf8f0");
+export const INK = asSet("ink", "#26312c");
 export const TAPE = hex("#f0c64a");
-const GRASS = hex("#4e6b3a");
+const GRASS = asSet("grass", "#4e6b3a");
 const WOOD = hex("#e3c98f");
 const GRAIN = hex("#cfae74");
 const TIN = hex("#c9d6d8");
 const TUBE = hex("#aab4b2");
 const TARP = hex("#a9bcae");
-const CLAY = hex("#8f3420");
+const CLAY = asSet("clay", "#8f3420");
 const PANE = hex("#e4ecea");
 const GLASS = hex("#b7c873");
 

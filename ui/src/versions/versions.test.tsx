@@ -37,6 +37,7 @@ const shapes = [
   {
     key: "low-pen",
     label: "low pen",
+    sketch: { frame: "", cover: "", note: "" },
     parameters: [
       { name: "width", label: "Width", choices: [] },
       { name: "roof", label: "Roof", choices: [{ key: "pvc", label: "corrugated PVC", note: "" }] },

@@ -1,0 +1,55 @@
+"""Every page on a phone: nothing stands past its right edge. And what a first look at the pens costs to fetch."""
+
+from __future__ import annotations
+
+import gzip
+from datetime import datetime
+
+from playwright.sync_api import Page, expect
+
+from ergamot.demo.tansy_rise import load
+
+PHONE = {"width": 390, "height": 844}
+FIRST_LOOK_BYTES = 130_000  # script and style of the pens' first paint, gzipped, letters apart
+PAST_THE_EDGE = """() => {
+  const past = [...document.querySelectorAll("header *, main *")].filter((one) => {
+    const box = one.getBoundingClientRect();
+    if (box.width === 0 || box.right <= innerWidth + 1) return false;
+    for (let over = one.parentElement; over; over = over.parentElement)
+      if (["auto", "scroll", "hidden", "clip"].includes(getComputedStyle(over).overflowX)) return false;
+    return true;
+  });
+  return past.slice(0, 4).map((one) => `${one.tagName} ${one.textContent.slice(0, 40)}`);
+}"""
+
+
+def test_no_page_is_wider_than_a_phone(farm: Page, store):
+    load(store, datetime(2026, 4, 20))
+    farm.set_viewport_size(PHONE)
+    pens = farm.request.get("/api/pens").json()["pens"]
+    first, second = pens[0]["id"], pens[1]["id"]
+    pages = [
+        "/pens", "/flocks", "/farm", "/catalogue", "/catalogue/hardware", f"/compare?pens={first},{second}",
+        *(f"/{part}/{pen['id']}" for part in ("pens", "build", "ground") for pen in pens),
+    ]  # fmt: skip
+    for path in pages:
+        farm.goto(path)
+        expect(farm.get_by_role("heading").first).to_be_visible()
+        farm.wait_for_load_state("networkidle")
+        assert farm.evaluate(PAST_THE_EDGE) == [], path
+        assert farm.evaluate("document.documentElement.scrollWidth") <= PHONE["width"], path
+
+
+def test_a_first_look_at_the_pens_fetches_little(farm: Page):
+    fetched: dict[str, int] = {}
+
+    def weigh(answer) -> None:
+        if answer.url.split("?")[0].endswith((".js", ".css")):
+            fetched[answer.url] = len(gzip.compress(answer.body(), 9))
+
+    farm.on("response", weigh)
+    farm.goto("/pens")
+    expect(farm.get_by_role("heading", name="Pens", exact=True)).to_be_visible()
+    farm.wait_for_load_state("networkidle")
+    assert len(fetched) > 2
+    assert sum(fetched.values()) <= FIRST_LOOK_BYTES, fetched

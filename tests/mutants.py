@@ -61,7 +61,12 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "stock": (("stock/*.py",), (BY_HAND, "tests/core/test_stock.py", "tests/core/test_covering.py")),
     "mass": (
         ("frame/mass.py", "frame/fixings.py"),
-        (BY_HAND, "tests/core/test_fixings.py", "tests/core/test_shapes_by_hand.py"),
+        (
+            BY_HAND,
+            "tests/core/test_mass_by_hand.py",
+            "tests/core/test_fixings.py",
+            "tests/core/test_shapes_by_hand.py",
+        ),
     ),
 }
 BY = 0.1

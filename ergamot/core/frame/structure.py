@@ -5,6 +5,7 @@ Lengths in mm in the axes of `geometry`; masses in kg. Nothing here is ever chan
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
@@ -296,6 +297,14 @@ class Room:
 
 
 @dataclass(frozen=True)
+class Size:
+    """How long and how wide something is over all, mm."""
+
+    long_mm: float
+    wide_mm: float
+
+
+@dataclass(frozen=True)
 class Structure:
     """A whole pen as built."""
 
@@ -333,6 +342,25 @@ class Structure:
     def rail_top_mm(self) -> float:
         """How high the base rails stand over the grass."""
         return max(c[2] for m in self.members if m.duty is Duty.BASE_RAIL for c in m.corners)
+
+    @cached_property
+    def standing_size(self) -> Size:
+        """What it takes up where it stands, with all that is on it."""
+        return self._size([item for item in self.hardware if item.when is not When.ASIDE], ())
+
+    @cached_property
+    def hauled_size(self) -> Size:
+        """What it takes up on the move: loose wheels under it, and whatever it is held by ahead of it."""
+        on = [item for item in self.hardware if item.when is not When.ASIDE or item.item is Item.LOOSE_WHEEL]
+        return self._size(on, (self.grip.x_mm,))
+
+    def _size(self, items: Sequence[Hardware], ahead: tuple[float, ...]) -> Size:
+        corners = [corner for member in self.members for corner in member.corners]
+        xs, ys = [*(c[0] for c in corners), *ahead], [c[1] for c in corners]
+        for item in items:
+            if item.size_mm:
+                ys += [item.place[1] - item.size_mm[1] / 2, item.place[1] + item.size_mm[1] / 2]
+        return Size(max(xs) - min(xs), max(ys) - min(ys))
 
     def floor_under_m2(self, head_mm: float) -> float:
         """Floor inside the base rails with so much clear height over it, where it is wide enough to walk on.

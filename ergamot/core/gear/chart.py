@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
-from ergamot.core.frame.kinds import Item, Space, When
+from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import CARRY_M
@@ -88,7 +88,7 @@ def moving_chart(
         swing_radius=_swing(structure),
         turn_force=turning_n(structure, weighed, place.moving_ground, level.keep),
         clears_hump=_clears(structure),
-        passage_width=widest_m(structure),
+        passage_width=structure.hauled_size.wide_mm / 1000,
         raised=level.raised,
     )
 
@@ -205,20 +205,3 @@ def _clears(structure: Structure) -> float | None:
         return min(axle.rise_mm, structure.front_axle.rise_mm) / 1000
     raised = max(0.0, CARRY_M * 1000 - structure.grip.z_mm)
     return (axle.rise_mm + raised) / 2000
-
-
-def widest_m(structure: Structure) -> float:
-    """How wide a pen is where it is widest, wheels and all that stays on it.
-
-    Args: structure.
-    Returns: m.
-    Source: geometry.
-    """
-    ys = [corner[1] for member in structure.members for corner in member.corners]
-    ys += [
-        item.place[1] + side * (item.size_mm[1] / 2)
-        for item in structure.hardware
-        if item.size_mm and (item.when is not When.ASIDE or item.item is Item.LOOSE_WHEEL)
-        for side in (-1, 1)
-    ]
-    return (max(ys) - min(ys)) / 1000

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue, Ground
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.chart import PASSAGE_SPARE_MM, widest_m
+from ergamot.core.gear.chart import PASSAGE_SPARE_MM
 from ergamot.core.gear.haul import haul, movers_strength, tests_of
 from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.telling import share_taken
@@ -65,9 +65,7 @@ def first_haul(catalogue: Catalogue, structure: Structure, weighed: Mass, place:
     """
     if not place.way:
         return None
-    xs = [corner[0] for member in structure.members for corner in member.corners]
-    long = (max(*xs, structure.grip.x_mm) - min(xs)) / 1000
-    wide = widest_m(structure)
+    long, wide = structure.hauled_size.long_mm / 1000, structure.hauled_size.wide_mm / 1000
     walked = tuple(
         _stretch(catalogue, structure, weighed, place, leg, (long, wide)) for leg in legs(place.way)
     )

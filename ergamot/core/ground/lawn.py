@@ -82,18 +82,12 @@ def pen_size(structure: Structure) -> PenSize:
     Returns: the PenSize, m.
     Source: the structure.
     """
-    body = structure.body
-    corners = [corner for member in structure.members for corner in member.corners]
-    xs, ys = [c[0] for c in corners], [c[1] for c in corners]
-    for item in structure.hardware:
-        if item.size_mm is not None and item.when != "aside":
-            reach = abs(item.place[1]) + item.size_mm[1] / 2
-            ys += [-reach, reach]
+    body, over_all = structure.body, structure.standing_size
     return PenSize(
         length_m=(body.x[1] - body.x[0]) / 1000,
         width_m=(body.y[1] - body.y[0]) / 1000,
-        overall_length_m=(max(xs) - min(xs)) / 1000,
-        overall_width_m=(max(ys) - min(ys)) / 1000,
+        overall_length_m=over_all.long_mm / 1000,
+        overall_width_m=over_all.wide_mm / 1000,
     )
 
 

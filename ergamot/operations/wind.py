@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from ergamot.core.frame.parts.ties import cans_for
+from ergamot.core.frame.parts.anchorage import cans_for
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.effort import handle_lift
 from ergamot.core.units import G

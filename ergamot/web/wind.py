@@ -7,9 +7,9 @@ from typing import Any
 from apiflask import APIBlueprint
 
 from ergamot.core.finding import Phrase, phrase
-from ergamot.core.frame.parts.ties import LAYOUTS
+from ergamot.core.frame.parts.anchorage import LAYOUTS
 from ergamot.core.units import Quantity
-from ergamot.core.weather.anchors import NOTE, Tying
+from ergamot.core.weather.anchors import NOTE, Anchorage
 from ergamot.core.weather.chart import WindChart, heading_for
 from ergamot.core.weather.leaves import Leaf
 from ergamot.core.weather.states import WindState
@@ -80,7 +80,7 @@ def _heading(chart: WindChart, wind_from: float | None) -> Phrase | None:
     )
 
 
-def _tying(tying: Tying) -> TyingOut:
+def _tying(tying: Anchorage) -> TyingOut:
     pull, holds = Quantity(tying.pull_n, "heft"), Quantity(tying.holds_n, "heft")
     if tying.pairs is None:
         line = phrase("six pairs do not hold: {holds} each in this ground", holds=holds)

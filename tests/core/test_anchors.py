@@ -16,7 +16,7 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.place import make_place
 from ergamot.core.weather.anchors import ballast_kg, fewest, pull_on_each, shortfall
 from ergamot.core.weather.chart import heading_for, wind_chart
-from ergamot.core.weather.holding import Holding, Tie, parked
+from ergamot.core.weather.holding import Holding, Strap, parked
 from ergamot.core.weather.snow import snow_kg, snow_pa, stays
 from ergamot.core.weather.stability import stability
 from ergamot.core.weather.states import rolled_up, states
@@ -44,9 +44,9 @@ def test_what_the_box_with_an_open_end_lacks_at_25():
 
 @pytest.mark.parametrize("pairs", range(6))
 def test_more_anchors_never_lower_the_gust_it_stands(pairs):
-    held = [Tie(place, 300.0) for place in CORNERS * 3]
+    held = [Strap(place, 300.0) for place in CORNERS * 3]
     stands = [
-        stability(box(hole=True), Holding(70, (1.5, 0), 0.45, ties=tuple(held[: 2 * n])), 0.03)
+        stability(box(hole=True), Holding(70, (1.5, 0), 0.45, straps=tuple(held[: 2 * n])), 0.03)
         for n in (pairs, pairs + 1)
     ]
     for fewer, more in zip(stands[0].gusts, stands[1].gusts, strict=True):
@@ -63,10 +63,10 @@ def test_the_fewest_hold_and_one_pair_less_do_not(gust):
     (tying,) = fewest(body, bare, gust, [CATALOGUE.anchors["t-post"]], ground, contacts)
     assert tying.pairs
     places = tuple((x / 1000, y / 1000) for x, y in tying.places)
-    tied = replace(bare.holding, ties=tuple(Tie(place, tying.pull_n) for place in places))
+    tied = replace(bare.holding, straps=tuple(Strap(place, tying.pull_n) for place in places))
     # pulled no harder than told, they hold in just this gust: told and stood by two roads
     assert stability(body, tied, 0.03).worst.least == pytest.approx(gust, rel=1e-6)
-    slack = replace(bare.holding, ties=tuple(Tie(place, tying.pull_n * 0.98) for place in places))
+    slack = replace(bare.holding, straps=tuple(Strap(place, tying.pull_n * 0.98) for place in places))
     assert stability(body, slack, 0.03).worst.least < gust
 
 

@@ -96,7 +96,7 @@ def test_a_low_pens_roof_rail_under_snow_by_hand():
     assert steps["L"] == pytest.approx(2.0574, abs=0.001)
     assert steps["w"] == pytest.approx(0.2 * 250 * 9.81 * steps["c"], rel=1e-5)
     stress = steps["w"] * steps["L"] ** 2 / 8 / (38 * 64**2 / 6) * 1000
-    assert rail.takes == pytest.approx(stress, rel=1e-4)
+    assert rail.demand == pytest.approx(stress, rel=1e-4)
     assert {structure.by_ref[ref].role for ref in rail.refs} == {"top cross rail"}
 
 
@@ -120,7 +120,7 @@ def test_of_any_pen_strength_is_told_in_figures_and_never_fails_to_answer(design
 @given(designs(), st.floats(50, 400))
 def test_twice_the_snow_takes_twice_and_none_takes_nothing(design, snow):
     found = [
-        {one.what: one.takes for one in judged(design, make_place(CATALOGUE, snow_mm=depth))[1].checks}
+        {one.what: one.demand for one in judged(design, make_place(CATALOGUE, snow_mm=depth))[1].checks}
         for depth in (0.0, snow, 2 * snow)
     ]
     assert not any("snow" in what for what in found[0])
@@ -171,5 +171,5 @@ def test_an_axle_held_on_both_sides_bends_half_as_much_and_hard_steel_bears_more
     steps = {step.symbol: step.quantity.value for step in found["both", "mild"].working}
     assert (steps["a"], steps["e"]) == (57.5, 28.75)
     alone = {step.symbol: step.quantity.value for step in mild.working}
-    assert found["both", "mild"].takes / steps["N"] == pytest.approx(mild.takes / alone["N"] / 2)
-    assert found["stub", "hard"].bears / mild.bears == pytest.approx(635 / 250)
+    assert found["both", "mild"].demand / steps["N"] == pytest.approx(mild.demand / alone["N"] / 2)
+    assert found["stub", "hard"].capacity / mild.capacity == pytest.approx(635 / 250)

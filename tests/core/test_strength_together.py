@@ -69,8 +69,8 @@ def test_one_lever_thrown_wrings_the_rails_by_hand(rise):
     rail = next(m for m in structure.members if m.role == "base side rail")
     wide = structure.body.y[1] - structure.body.y[0]
     by_hand = 9.7e3 / 16 * rise / wide / rail.length_mm * 38
-    assert wrung.takes == pytest.approx(by_hand, rel=1e-3)
-    assert wrung.bears == pytest.approx(0.93)
+    assert wrung.demand == pytest.approx(by_hand, rel=1e-3)
+    assert wrung.capacity == pytest.approx(0.93)
 
 
 def test_wheels_that_do_not_swing_wring_nothing():
@@ -82,8 +82,8 @@ def test_screws_of_a_rail_that_hangs_between_two_by_hand():
     _, found = checks("low-pen")
     screws = found["top cross rail's screws under snow"]
     known = steps(screws)
-    assert screws.takes == pytest.approx(490.5 * known["c"] * known["L"] / 2, rel=1e-3)
-    assert screws.bears == 1200
+    assert screws.demand == pytest.approx(490.5 * known["c"] * known["L"] / 2, rel=1e-3)
+    assert screws.capacity == 1200
 
 
 def test_rafters_that_lie_on_their_plates_do_not_hang_on_screws():
@@ -120,9 +120,9 @@ def test_bows_of_steel_and_of_plastic_by_hand():
     """Steel to 205/1.5 MPa. Pipe of 33 mm, 0.50 kg/m at 1400 kg/m³: 357 mm², so d 25.2; 14 MPa; E 2.8 GPa."""
     low = {"roof_kind": "arched", "door_height": 1400.0}
     _, steel = checks("coop", **low)
-    assert steel["roof bow under snow"].bears == pytest.approx(205 / 1.5, rel=1e-5)
+    assert steel["roof bow under snow"].capacity == pytest.approx(205 / 1.5, rel=1e-5)
     structure, plastic = checks("coop", **low, tube="pvc-33")
-    assert plastic["roof bow under snow"].bears == pytest.approx(14.0)
+    assert plastic["roof bow under snow"].capacity == pytest.approx(14.0)
     bow = next(m for m in structure.members if m.role == "roof bow")
     inside = math.sqrt(33**2 - 4 * 0.50 / 1400 * 1e6 / math.pi)
     second = math.pi * (33**4 - inside**4) / 64

@@ -13,7 +13,7 @@ from ergamot.core.catalogue import Anchor
 from ergamot.core.drawing.model import model
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
-from ergamot.core.frame.parts.ties import LAYOUTS, MOST_CANS, MOST_PAIRS, anchor_places, cans_for
+from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_CANS, MOST_PAIRS, anchor_places, cans_for
 from ergamot.core.place import make_place
 from ergamot.core.weather.anchors import fewest, pull_on_each, shortfall
 from ergamot.core.weather.chart import wind_chart
@@ -109,7 +109,7 @@ def test_a_band_from_half_an_anchors_hold_to_half_as_much_again():
     tied = build(make_design(CATALOGUE, "low-pen", {"anchors": 2}), CATALOGUE)
     held = parked(tied, mass(tied), PLACE.holding_ground)
     slack, firm = spread(held, PLACE.holding_ground)
-    assert [one.ties[0].holds_n / held.ties[0].holds_n for one in (slack, firm)] == [0.5, 1.5]
+    assert [one.straps[0].holds_n / held.straps[0].holds_n for one in (slack, firm)] == [0.5, 1.5]
     assert firm.friction >= slack.friction == held.friction
     wind = judge(CATALOGUE, tied, FLOCK, PLACE).wind
     assert wind.band is not None

@@ -12,7 +12,7 @@ from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.place import make_place
 from ergamot.core.weather.chart import wind_chart
-from ergamot.core.weather.holding import Holding, Tie, drag_per_pull, spread
+from ergamot.core.weather.holding import Holding, Strap, drag_per_pull, spread
 from ergamot.core.weather.leaves import cloth_holds_n
 from ergamot.core.weather.snow import stays
 from ergamot.core.weather.states import states
@@ -29,13 +29,13 @@ def built(shape, **values):
 
 def test_straps_run_down_at_45_degrees():
     assert drag_per_pull(0.4) == pytest.approx(1.4 / math.sqrt(2))
-    assert Tie((0.0, 0.0), 300.0).down_n == pytest.approx(300 / math.sqrt(2))
+    assert Strap((0.0, 0.0), 300.0).down_n == pytest.approx(300 / math.sqrt(2))
 
 
 def test_anchors_hold_half_to_half_as_much_again():
-    held = Holding(70, (1.5, 0), 0.45, ties=(Tie((3.0, 1.0), 300.0),))
+    held = Holding(70, (1.5, 0), 0.45, straps=(Strap((3.0, 1.0), 300.0),))
     slack, firm = spread(held, CATALOGUE.grounds["moist"])
-    assert (slack.ties[0].holds_n, firm.ties[0].holds_n) == (150.0, 450.0)
+    assert (slack.straps[0].holds_n, firm.straps[0].holds_n) == (150.0, 450.0)
 
 
 def test_one_acts_a_quarter_below_the_gust_it_stands():

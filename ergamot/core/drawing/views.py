@@ -15,7 +15,7 @@ from shapely import Polygon
 
 from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.frame.geometry import Flat, Point, convex_hull, drum, polygon_area
-from ergamot.core.frame.kinds import TIED, Item, When
+from ergamot.core.frame.kinds import STAYS_BEHIND, Item, When
 from ergamot.core.frame.structure import Dimension, Hardware, Panel, Structure
 
 ViewName = Literal["plan", "side", "end"]
@@ -103,7 +103,7 @@ def view(structure: Structure, name: ViewName) -> View:
         shape = _silhouette(eye, (opening.corners,))
         add(opening.corners, Outline(opening.ref, "opening", opening.role, opening.closed_by, shape))
     for item in structure.hardware:
-        if item.when is When.ASIDE and item.item not in TIED:
+        if item.when is When.ASIDE and item.item not in STAYS_BEHIND:
             continue
         solid = _hardware(item, name)
         if solid:

@@ -8,8 +8,8 @@ from dataclasses import dataclass, field
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
+from ergamot.core.frame.parts.anchorage import anchored_down
 from ergamot.core.frame.parts.gear import SWINGING
-from ergamot.core.frame.parts.ties import tied_down
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
 
@@ -91,5 +91,5 @@ def build(design: Design, catalogue: Catalogue) -> Structure:
     True
     """
     if design.framed and design.framed[0] is catalogue:
-        return tied_down(design.framed[1], design.values, catalogue)
-    return tied_down(shape_of(design.shape).build(design.values, catalogue), design.values, catalogue)
+        return anchored_down(design.framed[1], design.values, catalogue)
+    return anchored_down(shape_of(design.shape).build(design.values, catalogue), design.values, catalogue)

@@ -124,7 +124,7 @@ class Item(Enum):
 
 
 # What stays behind when a pen is moved, though it is there while it stands
-TIED = frozenset({Item.ANCHOR, Item.CAN})
+STAYS_BEHIND = frozenset({Item.ANCHOR, Item.CAN})
 RODS = frozenset({Item.AXLE_ROD, Item.STUB_AXLE})
 
 

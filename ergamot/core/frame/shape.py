@@ -9,7 +9,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.finding import What
 from ergamot.core.frame.parameters import Parameter, Value
-from ergamot.core.frame.parts.ties import TIE_PARAMETERS
+from ergamot.core.frame.parts.anchorage import ANCHORAGE_PARAMETERS
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import FOOT_MM
 
@@ -71,7 +71,7 @@ class Shape:
 
     @property
     def parameters(self) -> tuple[Parameter, ...]:
-        return (*self.own, *TIE_PARAMETERS)
+        return (*self.own, *ANCHORAGE_PARAMETERS)
 
 
 def feet(*widths: int) -> tuple[float, ...]:

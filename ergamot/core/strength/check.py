@@ -31,14 +31,14 @@ class Check:
 
     what: str
     refs: tuple[str, ...]
-    takes: float
-    bears: float
+    demand: float
+    capacity: float
     unit: str
     working: tuple[Step, ...]
 
     @property
     def ratio(self) -> float:
-        return self.bears / max(self.takes, 1e-9)
+        return self.capacity / max(self.demand, 1e-9)
 
 
 def source_of(joint: Joint) -> str:

@@ -179,7 +179,7 @@ def _rib(
         yield _buckles("roof bow", refs, strip, (1000 * span, max(zs) - min(zs)), stiff)
     if rib.species is not None:
         sag = sags(f"{rib.role} sagging under snow", rib, _load(rib, roof, width, span, place), ALONG)
-        yield Check(sag.what, refs, sag.takes, sag.bears, sag.unit, sag.working)
+        yield Check(sag.what, refs, sag.demand, sag.capacity, sag.unit, sag.working)
         yield from _hung(structure, rib, _load(rib, roof, width, span, place), refs)
 
 

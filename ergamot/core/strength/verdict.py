@@ -100,7 +100,7 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
         answer="ratio",
         details=tuple(
             phrase(
-                f"{check.what}: {_figure(check.takes)} of {_figure(check.bears)} {check.unit}"
+                f"{check.what}: {_figure(check.demand)} of {_figure(check.capacity)} {check.unit}"
                 + ("" if check.ratio >= 1 else ": too weak")
             )
             for check in checks

@@ -10,7 +10,7 @@ import numpy as np
 
 from ergamot.core.catalogue import Anchor, Ground
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parts.ties import LAYOUTS, MOST_PAIRS, anchor_places
+from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_PAIRS, anchor_places
 from ergamot.core.units import G
 from ergamot.core.weather.holding import DOWN_SHARE, STRAP_DEG, drag_per_pull, windward
 from ergamot.core.weather.speed import AIR
@@ -24,7 +24,7 @@ NOTE = (
 
 
 @dataclass(frozen=True)
-class Tying:
+class Anchorage:
     """Pairs of one kind of anchor: how they are laid out, where (mm), the pull on each in the gust (N), and what each
     holds (N). `pairs` is None when as many as there is room for do not hold.
     """
@@ -99,12 +99,12 @@ def fewest(
     rows: Iterable[Anchor],
     ground: Ground,
     contacts: tuple[Flat, ...],
-) -> tuple[Tying, ...]:
+) -> tuple[Anchorage, ...]:
     """The fewest pairs of each kind of anchor that hold a pen in a gust, laid out where they are pulled least.
 
     Args: body; stable, of the pen without anchors; gust_ms at 10 m, 0 to 60; rows, the kinds; ground; contacts,
         mm, of what stands on the ground.
-    Returns: a Tying for each kind; no pairs when it stands by itself, None when six do not hold.
+    Returns: an Anchorage for each kind; no pairs when it stands by itself, None when six do not hold.
     Source: working holds of the catalogue times the ground's factor; equal shares.
     """
     lacks = shortfall(body, stable, gust_ms)
@@ -117,13 +117,13 @@ def fewest(
             best.append(min(pulled, key=lambda one: one[0]))
         return best[pairs]
 
-    def tying(row: Anchor) -> Tying:
+    def tying(row: Anchor) -> Anchorage:
         holds = row.hold_n * ground.anchor_factor
         for pairs in range(MOST_PAIRS + 1):
             pull, layout, places = laid(pairs)
             if pull <= holds:
-                return Tying(row, pairs, layout, places, pull, holds)
-        return Tying(row, None, layout, places, pull, holds)
+                return Anchorage(row, pairs, layout, places, pull, holds)
+        return Anchorage(row, None, layout, places, pull, holds)
 
     return tuple(tying(row) for row in rows)
 

@@ -10,7 +10,7 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.place import Place
-from ergamot.core.weather.anchors import Tying, ballast_kg, fewest
+from ergamot.core.weather.anchors import Anchorage, ballast_kg, fewest
 from ergamot.core.weather.holding import parked
 from ergamot.core.weather.leaves import Leaf, leaves
 from ergamot.core.weather.stability import stability
@@ -25,7 +25,7 @@ class WindChart:
 
     states: tuple[WindState, ...]
     act_ms: float
-    tyings: tuple[Tying, ...]
+    tyings: tuple[Anchorage, ...]
     ballast_kg: float
     leaves: tuple[Leaf, ...]
 

@@ -26,7 +26,7 @@ DOWN_SHARE, ALONG_SHARE = math.sin(math.radians(STRAP_DEG)), math.cos(math.radia
 
 
 @dataclass(frozen=True)
-class Tie:
+class Strap:
     """A strap to an anchor: place on the ground (m), and the pull it holds, N."""
 
     at: tuple[float, float]
@@ -49,7 +49,7 @@ class Holding:
     centre_m: tuple[float, float]
     friction: float
     rolling: float | None = None
-    ties: tuple[Tie, ...] = ()
+    straps: tuple[Strap, ...] = ()
     ballast_kg: float = 0.0
 
     @property
@@ -59,7 +59,7 @@ class Holding:
     @property
     def down_n(self) -> float:
         """What the straps add to its weight."""
-        return sum(tie.down_n for tie in self.ties)
+        return sum(strap.down_n for strap in self.straps)
 
 
 def checked(holding: Holding) -> Holding:
@@ -97,7 +97,7 @@ def parked(structure: Structure, weighed: Mass, ground: Ground, tied: bool = Tru
         kg,
         (x / 1000, y / 1000),
         ground.holding_mu,
-        ties=ties_of(structure.anchors, ground) if tied else (),
+        straps=straps_of(structure.anchors, ground) if tied else (),
         ballast_kg=sum(one.kg for one in hung),
     )
 
@@ -110,25 +110,26 @@ def spread(holding: Holding, ground: Ground) -> tuple[Holding, Holding]:
     Source: common practice.
     """
     slack, firm = (
-        tuple(replace(tie, holds_n=share * tie.holds_n) for tie in holding.ties) for share in HOLD_SPREAD
+        tuple(replace(strap, holds_n=share * strap.holds_n) for strap in holding.straps)
+        for share in HOLD_SPREAD
     )
     grip = max(ground.pulling_mu, holding.friction)
-    return replace(holding, ties=slack), replace(holding, ties=firm, friction=grip)
+    return replace(holding, straps=slack), replace(holding, straps=firm, friction=grip)
 
 
 def _taken_off(structure: Structure) -> bool:
     return structure.axle is not None and structure.axle.parked is Stands.OFF
 
 
-def ties_of(anchors: Sequence[Anchor], ground: Ground) -> tuple[Tie, ...]:
+def straps_of(anchors: Sequence[Anchor], ground: Ground) -> tuple[Strap, ...]:
     """Straps to a pen's anchors, each as good as the ground lets it be.
 
     Args: anchors; ground they stand in.
-    Returns: a Tie for each.
+    Returns: a Strap for each.
     Source: working holds of the catalogue times the ground's factor.
     """
     return tuple(
-        Tie((one.place[0] / 1000, one.place[1] / 1000), one.row.hold_n * ground.anchor_factor)
+        Strap((one.place[0] / 1000, one.place[1] / 1000), one.row.hold_n * ground.anchor_factor)
         for one in anchors
     )
 

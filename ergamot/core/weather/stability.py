@@ -238,8 +238,8 @@ def slide_held_n(body: WindBody, loads: Loads, holding: Holding) -> np.ndarray:
     Returns: (cases,) N: Σ T·(cos ψ + μ·sin ψ).
     Source: statics of straps at 45°.
     """
-    pulls = np.array([tie.holds_n for tie in holding.ties])
-    on = windward([tie.at for tie in holding.ties], body.middle, loads.up_wind)
+    pulls = np.array([strap.holds_n for strap in holding.straps])
+    on = windward([strap.at for strap in holding.straps], body.middle, loads.up_wind)
     return np.asarray(pulls @ on * drag_per_pull(holding.friction))
 
 
@@ -251,7 +251,7 @@ def _tip_q(
 ) -> np.ndarray:
     demand = overturning_arms(body, loads, edge).sum(axis=0)
     holds = holding.weight_n * arm_inside(edge, holding.centre_m)
-    holds += sum(tie.down_n * arm_inside(edge, tie.at) for tie in holding.ties)
+    holds += sum(strap.down_n * arm_inside(edge, strap.at) for strap in holding.straps)
     return _per(np.full(demand.shape, holds), demand)
 
 

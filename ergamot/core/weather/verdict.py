@@ -90,7 +90,7 @@ def _band(
         return None, None
     words = (
         phrase("{low} to {high} as anchors and grip vary", low=Quantity(low, "ms"), high=Quantity(high, "ms"))
-        if stable.holding.ties
+        if stable.holding.straps
         else phrase("to {high} on good grip", high=Quantity(high, "ms"))
     )
     return (low / place.design_gust_ms, high / place.design_gust_ms), words
@@ -235,7 +235,7 @@ def _tip_steps(work: Working, body: WindBody, stable: Stability, worst: Gusts, i
     work.given("b", "centre of mass inside the edge", arm, "m", "moments")
     work.step("M", "overturning per Pa", " + ".join(terms), "m³")
     held = _given_ties(
-        work, "Mt", sum(tie.down_n * arm_inside(edge, tie.at) for tie in stable.holding.ties), "N m"
+        work, "Mt", sum(strap.down_n * arm_inside(edge, strap.at) for strap in stable.holding.straps), "N m"
     )
     work.step("q", "pressure that tips it", f"(W*b{held})/M", "Pa")
 

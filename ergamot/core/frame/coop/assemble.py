@@ -43,7 +43,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     site = _site(pen, catalogue)
     base_rails(site, pen.length, pen.half, pen.gear)
     plates = set_walls(site, pen)
-    site.tied += set_roof(site, pen, plates)
+    site.strapped += set_roof(site, pen, plates)
     x0, x1 = site.x
     house_to = x0 + pen.house.length if pen.house else x0
     roof_to = on_a_rib(site, max(house_to, x0 + pen.roofed * (x1 - x0)))

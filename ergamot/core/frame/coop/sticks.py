@@ -140,7 +140,7 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
                 outline = ((side * tail, z), ridge[0], ridge[1], (side * tail, z - pen.drop))
                 seat = thick * thick * pen.slope / 2 * thick  # a triangle t wide, t·tan θ deep
                 made = site.frame.profiled(rafter, outline, "x", x, (Notch(plate.ref, seat),))
-                site.tied.append(
+                site.strapped.append(
                     skewed(
                         site.catalogue, made, plate, thick, "notched over the plate: skewed through the seat"
                     )
@@ -157,7 +157,7 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
         collar = Piece(Duty.COLLAR, "collar", "C", "keeps the rafters from spreading")
         low = pen.wall + 0.4 * (ridge_z - pen.wall)
         for line in site.lines[1:-1]:
-            site.tie(collar, line, (low, low + deep))
+            site.cross_member(collar, line, (low, low + deep))
 
 
 def _fascia(site: Site, pen: Chosen) -> None:

@@ -45,7 +45,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     site = Site(catalogue, pen.profile(), x, lines, thick, lambda z: (-inner, inner), frame, Coverer())
     set_base(site, pen)
     set_ends(site, pen)
-    site.tied += set_ridge(site, pen)
+    site.strapped += set_ridge(site, pen)
     roost_m = roost_stand(site, pen) if pen.roost_bars else 0.0
     _cover(site, pen)
     _ends(site, pen)

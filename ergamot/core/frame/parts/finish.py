@@ -51,7 +51,7 @@ def finish(site: Site, made: Finished) -> Structure:
     if site.levers:
         refuse_clash(members, site.levers[0].x_mm)
     panels = site.cover.done(members)
-    joined = (*joints(members, site.catalogue), *site.tied)
+    joined = (*joints(members, site.catalogue), *site.strapped)
     fixings = count_fixings(members, panels, joined, site.catalogue)
     half, thick = made.half, site.frame.section.thick_mm
     floor_x = (site.x[0] + thick, site.x[1] - thick)

@@ -40,14 +40,14 @@ class Site:
     contents: list[Contents] = field(default_factory=list)
     zones: list[Zone] = field(default_factory=list)
     notes: list[Phrase] = field(default_factory=list)
-    tied: list[Joint] = field(default_factory=list)
+    strapped: list[Joint] = field(default_factory=list)
     levers: list[Lever] = field(default_factory=list)
     faces: dict[str, Face] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         self.faces = {face.name: face for face in self.profile.faces(self.x)}
 
-    def tie(self, piece: Piece, line: float, z: Flat, span: Flat | None = None) -> Member:
+    def cross_member(self, piece: Piece, line: float, z: Flat, span: Flat | None = None) -> Member:
         """A stick across the pen between a pair of ribs, its ends sawn to lie against them."""
         (low_r, low_l), (high_r, high_l) = self.inside(z[0]), self.inside(z[1])
         thick = self.frame.section.thick_mm

@@ -42,7 +42,7 @@ def build_house(site: Site, house: House) -> Room:
     bearer = Piece(Duty.BEARER, "floor bearer", "J", "carries the house floor", Group.HOUSE)
     for line in site.lines:
         if line <= end + 1:
-            site.tie(bearer, line, (house.floor_z - deep, house.floor_z))
+            site.cross_member(bearer, line, (house.floor_z - deep, house.floor_z))
     _floor(site, house, wall)
     _partition(site, house, wall)
     roost_m = _roosts(site, house, end)
@@ -151,7 +151,7 @@ def _ramp(site: Site, house: House, wall: float, y: Flat) -> None:
         face, Coat("ramp board", sheet, Group.HOUSE, Space.RUN, Space.RUN, Part.FURNITURE, ref="ramp-board")
     )
     hung_on = [member for member in site.frame.members if member.duty is Duty.BEARER][-1]
-    site.tied.append(Joint(("ramp-board", hung_on.ref), None, 0, rule="hinged under the pop hole"))
+    site.strapped.append(Joint(("ramp-board", hung_on.ref), None, 0, rule="hinged under the pop hole"))
     small = site.catalogue.sections["1x2"]
     tread = Piece(Duty.FURNITURE, "ramp tread", "V", "a foothold on the ramp", Group.HOUSE, small)
     for i in range(1, int((length - 60) / TREAD_EVERY_MM) + 1):
@@ -175,7 +175,7 @@ def _roosts(site: Site, house: House, end: float) -> float:
     total = 0.0
     for z in dict.fromkeys(z for _, z in places):
         for line in (first, last):
-            site.tie(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z))
+            site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z))
         for y, at in places:
             if at == z:
                 site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")

@@ -27,7 +27,7 @@ WATER_KG = 20.0  # in a can of 20 litres
 CAN_APART_MM = 300.0  # hooks along a rail; judgement: a can's width
 LAYOUTS = {"sides": "along both long sides", "ends": "across both ends", "round": "at the corners first"}
 
-TIE_PARAMETERS: tuple[Parameter, ...] = (
+ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
     Parameter(
         "anchors",
         "Pairs of anchors",
@@ -126,7 +126,7 @@ def cans_for(catalogue: Catalogue, kg: float) -> int | None:
     return pairs if 0 < pairs <= MOST_CANS else None
 
 
-def tied_down(structure: Structure, values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
+def anchored_down(structure: Structure, values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     """A structure with the anchors and the water the values ask for; both stay behind when the pen is moved.
 
     Args: structure; values, checked; catalogue.

@@ -93,9 +93,9 @@ class Busy(ErgamotError):
 def require_range(field: str, value: float, low: float, high: float, unit: str = "") -> float:
     """Return the value when it lies within low…high, both included.
 
-    Args: field, name shown to the keeper; value, the figure to check; low and high, the limits in
-        the same unit as value; unit, how that unit is written.
-    Returns: the value unchanged.
+    Args: field, name shown to the keeper; value, any number; low and high, the least and the most in
+        the same unit, low at most high, any number; unit, how that unit is written.
+    Returns: the value unchanged, from low to high: a number in their unit.
     Raises: OutOfRange, also for a value that is not a number.
     Source: common practice.
 

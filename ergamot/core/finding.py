@@ -126,7 +126,7 @@ def evaluate(expression: str, known: dict[str, float]) -> float:
 
     Args: expression, arithmetic over symbols (written by this program, never by a keeper); known,
         the figure each symbol stands for.
-    Returns: the figure.
+    Returns: a number, in the unit its step names.
     Source: common practice.
 
     >>> evaluate("W*a/b", {"W": 10.0, "a": 2.0, "b": 4.0})
@@ -138,8 +138,8 @@ def evaluate(expression: str, known: dict[str, float]) -> float:
 def printed(value: float) -> float:
     """Round a figure to the digits a working prints.
 
-    Args: value, any figure.
-    Returns: the figure to six significant digits.
+    Args: value, any number.
+    Returns: the number to six significant digits.
     Source: common practice.
 
     >>> printed(0.123456789)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import importlib
 import inspect
 import pkgutil
+import re
 from types import FunctionType
 
 import pytest
@@ -22,6 +23,38 @@ def public_functions() -> list[FunctionType]:
             if function.__module__ == module.name and not name.startswith("_")
         ]
     return found
+
+
+FIGURES = ("float", "int", "Flat", "Point", "tuple[float, ...]", "list[float]")
+UNIT_IN_NAME = re.compile(
+    r"_(mm|m|m2|cm|kg|n|ms|pa|kpa|mpa|deg|s|c|day|percent|share|kg_m2|kg_m3|n_m2|kcal_g)$"
+)
+SAID = re.compile(
+    r"[°%]|\b(mm|cm|m|m²|mm²|mm³|kg|kg/m²|kg/m³|N|N m|N/m|Pa|kPa|MPa|GPa|m/s|degrees?|radians|s|share|days?|birds?|times"
+    r"|number|no unit|pieces?|seconds?|from 0|to \d+|or more|above 0|at least|at most|between|whole)(?![\w/])"
+)
+
+
+@pytest.mark.parametrize("function", public_functions(), ids=lambda f: f"{f.__module__}.{f.__name__}")
+def test_every_figure_taken_has_its_unit_or_its_range(function):
+    """In its name (span_mm), or in words beside it."""
+    text = inspect.getdoc(function) or ""
+    told = text.split("Args:", 1)[-1].split("Returns:")[0].split("Raises:")[0]
+    for name, one in inspect.signature(function).parameters.items():
+        if one.annotation in FIGURES and not UNIT_IN_NAME.search(name):
+            beside = " ".join(part for part in told.split(";") if re.search(rf"\b{name}\b", part))
+            assert SAID.search(beside), f"{name}: {beside.strip()}"
+
+
+@pytest.mark.parametrize("function", public_functions(), ids=lambda f: f"{f.__module__}.{f.__name__}")
+def test_a_figure_answered_has_its_unit_or_its_range(function):
+    if inspect.signature(function).return_annotation in ("float", "int") and not UNIT_IN_NAME.search(
+        function.__name__
+    ):
+        told = (
+            (inspect.getdoc(function) or "").split("Returns:", 1)[-1].split("Raises:")[0].split("Source:")[0]
+        )
+        assert SAID.search(told) or re.search(r"\d", told), told.strip()
 
 
 @pytest.mark.parametrize("function", public_functions(), ids=lambda f: f"{f.__module__}.{f.__name__}")

@@ -65,7 +65,7 @@ def tube_modulus(section: Section) -> float:
 def stiffness_n_m2(member: Member, level_axis: int) -> float:
     """How stiff a stick or tube is in bending.
 
-    Args: member; level_axis, 0 or 1: the level direction square to its run.
+    Args: member; level_axis, 0 to 1: the level direction square to its run.
     Returns: E·I, N m².
     Source: mechanics of a rectangle and of a ring.
     """
@@ -105,7 +105,7 @@ def wet_factor(fb_cf_mpa: float) -> float:
 def cross_section(member: Member, level_axis: int) -> tuple[float, float]:
     """A stick's size across and in the plane it bends in under its weight.
 
-    Args: member; level_axis, 0 or 1: the level direction square to its run.
+    Args: member; level_axis, 0 to 1: the level direction square to its run.
     Returns: (wide, deep) mm.
     Source: geometry: its end's extent along that axis is its width.
     """

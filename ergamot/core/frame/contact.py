@@ -142,7 +142,7 @@ def _shared_area(
 def crossing(member: Member, axis: int, at: float) -> tuple[tuple[float, float], ...]:
     """Where a plane square to an axis cuts a stick.
 
-    Args: member, straight; axis, 0 x, 1 y, 2 z; at, the plane's place, mm.
+    Args: member, straight; axis, 0 to 2 for x, y, z; at, the plane's place, mm.
     Returns: points of the cut in the other two axes, unordered; none where the plane misses it.
     Source: geometry.
     """

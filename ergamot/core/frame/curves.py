@@ -71,7 +71,7 @@ def hoop(base: float, length: float) -> Hoop:
 def arc(base: float, rise: float, count: int) -> tuple[Flat, ...]:
     """Points along a circular arc over a base.
 
-    Args: base, mm, between its feet; rise, mm, above 0 and at most half the base; count, of pieces.
+    Args: base, mm, between its feet; rise, mm, above 0 and at most half the base; count of pieces, 1 or more.
     Returns: count + 1 points, right foot to left, z from its feet.
     Raises: OutOfRange.
     Source: geometry of the circle.

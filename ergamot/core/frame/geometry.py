@@ -39,7 +39,7 @@ def box_corners(x: Flat, y: Flat, z: Flat, along: str) -> tuple[Point, ...]:
 def drum(place: Point, across: float, wide: float, sides: int) -> tuple[tuple[Point, ...], tuple[Point, ...]]:
     """The two rims of a drum lying across the pen, such as a wheel or an axle.
 
-    Args: place, its middle, mm; across, its diameter, and wide, mm; sides of each rim.
+    Args: place, its middle, mm; across, its diameter, and wide, mm; sides of each rim, 3 or more.
     Returns: the corners of the right rim and, in the same order, of the left.
     Source: geometry.
 

@@ -96,7 +96,7 @@ def best_pattern(
 ) -> tuple[float, Pattern | None]:
     """The pattern of greatest worth out of one bar.
 
-    Args: cutting; stock; worth of one piece of each length, 0 or more; deadline, on the monotonic clock.
+    Args: cutting; stock; worth of one piece of each length, 0 or more; deadline, s, on the monotonic clock.
     Returns: (worth, pattern).
     Raises: OutOfTime.
     Source: bounded knapsack by depth-first search with the fractional bound (Dantzig 1957).
@@ -120,8 +120,8 @@ def patterns_worth(
 ) -> list[Pattern] | None:
     """Every full pattern of one stock worth at least so much.
 
-    Args: cutting; stock; worth of each length; least, worth to reach; most, how many to list; deadline, on
-        the monotonic clock.
+    Args: cutting; stock; worth of each length, 0 or more; least, worth to reach, 0 or more; most, how many
+        to list, 1 or more; deadline, s, on the monotonic clock.
     Returns: the patterns, or None when there are more than `most`.
     Raises: OutOfTime.
     Source: reduced-cost enumeration (Baldacci et al. 2008).

@@ -56,7 +56,7 @@ def bends(
 ) -> Check:
     """Finish a check of a member in bending whose moment `M` (N m) the working already holds.
 
-    Args: what, words; refs; member, one of them; work, with M; level_axis across the bending; load, snow,
+    Args: what, words; refs; member, one of them; work, with M; level_axis, 0 to 1, across the bending; load, snow,
         moving or wind.
     Returns: the Check.
     Source: NDS 2018 for timber; section moduli by mechanics.
@@ -91,7 +91,7 @@ def _given_factors(work: Working, member: Member, deep: float, load: str) -> Non
 def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
     """A check of how far a beam sags, after `w` (N/m) and `L` (m) in the working.
 
-    Args: what, words; member, of timber; work; level_axis as `bends`.
+    Args: what, words; member, of timber; work; level_axis, 0 to 1, as `bends`.
     Returns: the Check: span ÷ 120 over the sag, mm.
     Source: beam theory; span ÷ 120, IBC 2021 table 1604.3.
     """

@@ -138,7 +138,7 @@ def drag_per_pull(friction: float) -> float:
     """What one newton in a strap holds against sliding.
 
     Args: friction, 0 to 1.
-    Returns: cos ψ + μ·sin ψ.
+    Returns: cos ψ + μ·sin ψ, no unit.
     Source: statics of a strap at ψ, 45°.
 
     >>> round(drag_per_pull(0.4), 3)

@@ -46,7 +46,7 @@ SOLVER_STEPS = 50  # may move
 def directions(count: int = 24) -> np.ndarray:
     """Unit vectors pointing up-wind, 0° onto the front end, turning towards the left side.
 
-    Args: count, how many evenly spaced, 4 to 360.
+    Args: count, how many evenly spaced, a number from 4 to 360.
     Returns: array (count, 2).
     Source: geometry.
 

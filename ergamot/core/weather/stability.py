@@ -143,7 +143,7 @@ def stability(
 ) -> Stability:
     """The gusts at 10 m that tip, slide or lift a pen as it stands, from all round.
 
-    Args: body; holding, what keeps it there; roughness_m, 0.005 to 1; speed_up, 1 to 1.5; count, directions;
+    Args: body; holding, what keeps it there; roughness_m, 0.005 to 1; speed_up, 1 to 1.5; count of directions, 4 to 360;
         loads, of this body, where they are known.
     Returns: the Stability.
     Raises: OutOfRange.

@@ -149,7 +149,7 @@ def opened(structure: Structure, opening: Opening) -> Structure:
 def rolled_up(structure: Structure, side: int) -> Structure:
     """A structure with the tarp of one side rolled up; the same object when it has none.
 
-    Args: structure; side, −1 right or 1 left.
+    Args: structure; side, −1 to 1: the right or the left.
     Returns: a Structure; mesh that lay under the tarp stands free.
     Source: common practice: the lower half is rolled, to half its height on that side.
     """

@@ -36,7 +36,7 @@ def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
 def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
     """A rope from both front corners of the base, held to lift and pull.
 
-    Args: site; gear; length and half as base_rails.
+    Args: site; gear; length of the base rails and half the outside width, mm.
     Returns: the Grip at the hands; on skids at the pulling rope, on a chassis at its drawbar.
     Source: common practice.
     """
@@ -59,7 +59,7 @@ def _pulled(gear: Gear, x_front: float, deep: float) -> Grip | None:
 def skid_grip(length: float, deep: float) -> Grip:
     """On skids the rope is tied to the front of the base.
 
-    Args: length, of the base rails; deep, of the rail; mm.
+    Args: length, of the base rails, mm; deep, of the rail, mm.
     Returns: the Grip.
     Source: common practice.
 

@@ -76,7 +76,7 @@ def put_wheel(site: Site, where: str, wheel: Wheel, place: Point) -> None:
 def put_rod(site: Site, ref: str, item: Item, row: Row, bore_mm: float, place: Point, long_mm: float) -> None:
     """Put a length of rod across the pen.
 
-    Args: site; ref; item, an axle rod or a stub axle; row it is cut from; bore_mm; place, its middle, and long_mm.
+    Args: site; ref; item, an axle rod or a stub axle; row it is cut from; bore_mm; place, its middle, mm, and long_mm.
     Source: the catalogue, by the metre.
     """
     kg, size = row.kg * long_mm / 1000, (bore_mm, long_mm)

@@ -113,7 +113,7 @@ def _axle_legs(site: Site, axle: float, half: float, foot: float, top: float) ->
 def wheel_out(gear: Gear, half: float, section: Section) -> float:
     """How far the wheels stand out from the middle, mm.
 
-    Args: gear; half, half the outside width; section, of the sticks that carry them.
+    Args: gear; half, half the outside width, mm; section, of the sticks that carry them.
     Returns: mm.
     Source: geometry.
     """

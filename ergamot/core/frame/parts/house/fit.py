@@ -22,7 +22,7 @@ WINDOW_BELOW_ROOF_MM = 100.0
 def check_house(house: House, profile: Profile, body_mm: float, deep: float, clear_mm: float) -> None:
     """Refuse a house its pen cannot hold.
 
-    Args: house; profile, the pen's line; body_mm, rear to front; deep, of a stick; clear_mm, taken by
+    Args: house; profile, the pen's line; body_mm, rear to front; deep, of a stick, mm; clear_mm, taken by
         the wall's own frame on each side.
     Raises: OutOfRange, naming the field and what it may be.
     Source: common practice.

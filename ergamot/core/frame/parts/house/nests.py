@@ -56,7 +56,7 @@ def inside_nests(site: Site, house: House) -> int:
     """A row of boxes on the house floor against the rear wall, reached through a hatch in it.
 
     Args: site; house.
-    Returns: how many boxes.
+    Returns: how many boxes, 1 or more.
     Source: common practice, 300 mm boxes.
     """
     y, z = _row(site, house), house.floor_z
@@ -83,7 +83,7 @@ def outside_nests(site: Site, house: House) -> int:
     """A row of boxes hung outside the rear wall on a frame of their own, under a lid or behind a hatch.
 
     Args: site; house.
-    Returns: how many boxes.
+    Returns: how many boxes, 1 or more.
     Source: common practice, 300 mm boxes.
     """
     y, z = _row(site, house), house.floor_z

@@ -22,11 +22,10 @@ from ergamot.core.frame.parts.gear import (
     body_start,
     handles,
     running_gear,
-    wheel_out,
 )
 from ergamot.core.frame.parts.house import build_house
 from ergamot.core.frame.parts.inside import fit_inside
-from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
+from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, outermost, whole_and_halves
 from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, DragHandle, Room, Structure
@@ -163,7 +162,7 @@ def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
     half, top = pen.half, site.profile.top_z
     x0, x1 = site.x
     ahead = pen.gear.handle + 160 if pen.gear.wheel else BESIDE_MM
-    out = wheel_out(pen.gear, half, pen.section)
+    out = outermost(site)
     marks = [
         *base_marks(site, pen.length, half, ahead),
         Dimension("side", (x1, 0), (x1, pen.wall), ahead, pen.wall, "wall"),

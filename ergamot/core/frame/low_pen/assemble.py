@@ -14,9 +14,9 @@ from ergamot.core.frame.low_pen.sticks import set_sticks
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.drag import bay_line, low_side, roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
-from ergamot.core.frame.parts.gear import base_rails, handles, running_gear, wheel_out
+from ergamot.core.frame.parts.gear import base_rails, handles, running_gear
 from ergamot.core.frame.parts.inside import fit_inside
-from ergamot.core.frame.parts.marks import base_marks, whole_and_halves
+from ergamot.core.frame.parts.marks import base_marks, outermost, whole_and_halves
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.profile import chain
 from ergamot.core.frame.structure import Dimension, Structure
@@ -67,7 +67,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
 def _dimensions(site: Site, pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
     half, top = pen.half, pen.height
     ahead = pen.gear.handle + 160 if pen.gear.wheel else 220
-    outboard = wheel_out(pen.gear, half, pen.section)
+    outboard = outermost(site)
     own = pen.roof_made == "own"
     low_name = "" if pen.slope else "height"  # the height is changed on the high side
     marks = [

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ergamot.core.catalogue import Section
+from ergamot.core.frame.kinds import Item
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension
 
@@ -27,6 +28,22 @@ def base_marks(
         Dimension("side", (x0, 0), (x1, 0), BELOW_MM, x1 - x0),
         Dimension("end", (-half, 0), (half, 0), BELOW_MM, 2 * half, width),
     )
+
+
+def outermost(site: Site) -> float:
+    """How far out from the middle the widest stick or wheel that stands beside a pen reaches.
+
+    Args: site, with all its sticks and its running gear.
+    Returns: mm.
+    Source: geometry.
+    """
+    sticks = (abs(corner[1]) for member in site.frame.members for corner in member.corners)
+    wheels = (
+        abs(item.place[1]) + item.size_mm[1] / 2
+        for item in site.hardware
+        if item.item is Item.WHEEL and item.size_mm
+    )
+    return max(*sticks, *wheels)
 
 
 def whole_and_halves(section: Section, more: float = 0.0, per_mm: float = 1.0) -> tuple[float, ...]:

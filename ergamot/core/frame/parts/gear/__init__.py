@@ -24,7 +24,7 @@ from ergamot.core.frame.parts.gear.choices import (
 from ergamot.core.frame.parts.gear.hold import handles, lifting_rope
 from ergamot.core.frame.parts.gear.iron import WHEEL_GAP_MM
 from ergamot.core.frame.parts.gear.rails import base_rails, side_bands
-from ergamot.core.frame.parts.gear.wheels import needs_axle_leg, running_gear, wheel_out
+from ergamot.core.frame.parts.gear.wheels import needs_axle_leg, running_gear
 
 __all__ = [
     "SWINGING",
@@ -41,5 +41,4 @@ __all__ = [
     "read_gear",
     "running_gear",
     "side_bands",
-    "wheel_out",
 ]

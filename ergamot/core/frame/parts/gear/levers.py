@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import math
 
-from ergamot.core.catalogue import Section, Wheel
+from ergamot.core.catalogue import Wheel
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import Piece
@@ -30,17 +30,6 @@ from ergamot.core.frame.parts.gear.iron import (
 )
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.swing import END_CLEAR_MM, Swing
-
-
-def lever_out(swing: Swing, wheel: Wheel, half: float, section: Section) -> float:
-    """Where the inner face of a wheel stands, from the middle of the pen.
-
-    Args: swing; wheel; half, half the outside width, mm; section of the sticks.
-    Returns: mm.
-    Source: geometry.
-    """
-    boards = 2 if too_high(swing.pivot_mm, wheel.bore_mm, section.deep_mm) else 1
-    return half + boards * section.thick_mm + WHEEL_GAP_MM
 
 
 def swinging_wheels(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ergamot.core.catalogue import Section, Wheel
+from ergamot.core.catalogue import Wheel
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.footing import Axle
@@ -16,7 +16,7 @@ from ergamot.core.frame.parts.gear.iron import (
     rod_row,
     too_high,
 )
-from ergamot.core.frame.parts.gear.levers import lever_out, swinging_wheels
+from ergamot.core.frame.parts.gear.levers import swinging_wheels
 from ergamot.core.frame.parts.gear.loose import loose_wheels
 from ergamot.core.frame.parts.site import Site
 
@@ -108,18 +108,3 @@ def _axle_legs(site: Site, axle: float, half: float, foot: float, top: float) ->
     leg = Piece(Duty.AXLE_LEG, "axle leg", "A", "carries the axle above the rail; bolted to it", Group.GEAR)
     for band in ((-half - thick, -half), (half, half + thick)):
         site.frame.stick(leg, (axle - deep / 2, axle + deep / 2), band, (foot, top), "z")
-
-
-def wheel_out(gear: Gear, half: float, section: Section) -> float:
-    """How far the wheels stand out from the middle, mm.
-
-    Args: gear; half, half the outside width, mm; section, of the sticks that carry them.
-    Returns: mm.
-    Source: geometry.
-    """
-    if gear.wheel is None or gear.kind.loose:
-        return half
-    if gear.swing is not None:
-        return lever_out(gear.swing, gear.wheel, half, section) + gear.wheel.width_mm
-    outer = section.thick_mm + WHEEL_GAP_MM if gear.made is Held.BOTH else 0.0
-    return half + gear.wheel.width_mm + section.thick_mm + WHEEL_GAP_MM + outer

@@ -93,7 +93,7 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
             sheet.get_by_role("button", name="Close").click()
             expect(sheet).to_have_count(0)
         farm.goto(f"/ground/{pen}")
-        expect(farm.locator("svg").first).to_be_visible()
+        expect(farm.locator("main svg").first).to_be_visible()
         read(farm, f"ground {pen}", foreign)
         farm.goto(f"/build/{pen}")
         expect(farm.get_by_label("Cutting plan").first).to_be_visible()

@@ -83,7 +83,7 @@ def test_a_row_of_the_cut_list_is_lit_in_the_round(farm: Page):
     farm.get_by_role("link", name="Build").click()
     expect(farm.locator("[data-view=pieces] canvas")).to_be_visible(timeout=30_000)
     farm.locator("table tbody tr").first.hover()
-    label = farm.locator("table tbody tr").first.locator("b").first.inner_text()
+    label = farm.locator("table tbody tr").first.get_by_role("button").first.inner_text()
     expect(farm.get_by_role("img", name=re.compile(f"Frame of .*, {label} lit"))).to_be_visible()
 
 

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { answer, api, from, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
 import { Trouble } from "../kit/Trouble";
-import { Worksheet } from "../kit/Worksheet";
+import { Sheet } from "../kit/Sheet";
 import { PATHS, type Kind } from "./kinds";
 
 type Away = Schemas["AwayOut"];
@@ -57,7 +57,7 @@ function LastWord({ one, kind, onClose }: { one: Away; kind: Kind; onClose: () =
     },
   });
   return (
-    <Worksheet title={`Delete ${one.name} for good?`} open onClose={onClose}>
+    <Sheet title={`Delete ${one.name} for good?`} open onClose={onClose}>
       {one.hanging.length > 0 ? (
         <>
           <p>With it go, with every step ever taken on them:</p>
@@ -77,6 +77,6 @@ function LastWord({ one, kind, onClose }: { one: Away; kind: Kind; onClose: () =
       <button type="button" className="line-button mt-3 text-lg text-clay" disabled={erase.isPending} onClick={() => erase.mutate()}>
         Delete for good
       </button>
-    </Worksheet>
+    </Sheet>
   );
 }

@@ -11,7 +11,7 @@ import { ShapeChoice } from "./ShapeChoice";
 import { ThreeStarts } from "./ThreeStarts";
 import { Heads } from "../kit/Heads";
 import { useUnits } from "../kit/units";
-import { Worksheet } from "../kit/Worksheet";
+import { Sheet } from "../kit/Sheet";
 
 const A_PAGE = 30;
 const LARGEST_FILE = 1_000_000; // bytes
@@ -183,7 +183,7 @@ function NewPen() {
             <input className="entry w-full font-semibold" value={name} placeholder={`Pen for ${chosen?.name ?? "them"}`} onChange={(event) => setName(event.target.value)} />
           </label>
           <div className="flex flex-wrap gap-x-6 gap-y-2">
-          <button type="submit" className="line-button text-lg" disabled={propose.isPending}>
+          <button type="submit" className="line-button text-lg" disabled={propose.isPending || !shape}>
             {propose.isPending ? "Trying sizes and wheels…" : "Propose a pen"}
           </button>
           <button type="button" className="line-button" onClick={() => setThree(true)}>
@@ -192,10 +192,10 @@ function NewPen() {
           </div>
           {three ? null : <Trouble problem={propose.error} />}
           {chosen ? (
-            <Worksheet title={`Three to start from, for ${chosen.name}`} open={three} onClose={() => setThree(false)}>
+            <Sheet title={`Three to start from, for ${chosen.name}`} open={three} onClose={() => setThree(false)}>
               <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={propose.mutate} />
               <Trouble problem={propose.error} />
-            </Worksheet>
+            </Sheet>
           ) : null}
           <label className="block pt-4 text-sm">
             Or open a design file

@@ -1,4 +1,4 @@
-"""Finding what is kept and stepping back and forth through its revisions, for every kind of record."""
+"""Stepping back and forth through its revisions, for every kind of record."""
 
 from __future__ import annotations
 
@@ -9,12 +9,7 @@ from ergamot.store.records import Kind, Record, Stale, redo, undo
 
 Step = Literal["undo", "redo"]
 
-__all__ = ["Kind", "Record", "Stale", "Step", "kept", "take_step"]
-
-
-def kept(work: Work, kind: Kind, record_id: int) -> Record:
-    """A record of a kind as it stands; NotFound when there is none of that number."""
-    return work.kept(kind, record_id)
+__all__ = ["Kind", "Record", "Stale", "Step", "take_step"]
 
 
 def take_step(work: Work, record: Record, base: int, step: Step) -> Record:

@@ -15,7 +15,6 @@ from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.template_svg import write_template
 from ergamot.operations.build import pen_bill
-from ergamot.operations.kept import kept
 from ergamot.operations.pens import built, design_of
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
@@ -42,7 +41,7 @@ build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
 def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
     """Everything it takes to build a pen."""
     work = current_work()
-    record = kept(work, "pen", pen_id)
+    record = work.kept("pen", pen_id)
     bill = pen_bill(work, record, query_data.seconds)
     offsets = offset_table(built(work, design_of(work, record)))
     return {
@@ -129,7 +128,7 @@ def _bar(bar: Bar, times: int) -> BarOut:
 def get_template(pen_id: int) -> Response:
     """The end arch of a hoop at full size, to print at 100 % and lay the pieces on."""
     work = current_work()
-    record = kept(work, "pen", pen_id)
+    record = work.kept("pen", pen_id)
     text = write_template(built(work, design_of(work, record)), record.body["name"])
     return file_answer(text, "image/svg+xml", f"end-template-{pen_id}.svg")
 
@@ -141,5 +140,5 @@ def get_template(pen_id: int) -> Response:
 def get_cut_list(pen_id: int) -> Response:
     """The cut list and shopping list as CSV."""
     work = current_work()
-    text = write_cut_list(pen_bill(work, kept(work, "pen", pen_id)), work.catalogue)
+    text = write_cut_list(pen_bill(work, work.kept("pen", pen_id)), work.catalogue)
     return file_answer(text, "text/csv", f"cut-list-{pen_id}.csv")

@@ -14,7 +14,7 @@ from ergamot.exchange.drawing_svg import write_svg
 from ergamot.exchange.model_gltf import write_gltf
 from ergamot.exchange.sheets_pdf import write_sheets
 from ergamot.operations.drawings import pen_lines, pen_parts, pen_picture, pen_sheets, pen_steps
-from ergamot.operations.kept import Record, kept
+from ergamot.operations.kept import Record
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.drawings import BuildStepOut, LineOut, LinesOut, SheetQuery, StepsOut, UnitsQuery
@@ -25,7 +25,7 @@ drawings_part = APIBlueprint("drawings", __name__, url_prefix="/api/pens")
 
 
 def _pen(pen_id: int) -> Record:
-    return kept(current_work(), "pen", pen_id)
+    return current_work().kept("pen", pen_id)
 
 
 @drawings_part.post("/<int:pen_id>/lines")

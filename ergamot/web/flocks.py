@@ -7,7 +7,7 @@ from typing import Any
 from apiflask import APIBlueprint
 
 from ergamot.operations.flocks import add_flock, change_flock, flock_sheet, flocks
-from ergamot.operations.kept import Record, Step, kept, take_step
+from ergamot.operations.kept import Record, Step, take_step
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.flocks import FlockDayOut, FlockIn, FlockOut, FlocksOut
 from ergamot.web.unit_of_work import current_work, from_revision
@@ -80,5 +80,5 @@ def put_flock(flock_id: int, json_data: FlockIn, base: int) -> dict[str, Any]:
 def step_flock(flock_id: int, step: Step, base: int) -> dict[str, Any]:
     """Take the last change to a flock back, or bring it back."""
     work = current_work()
-    record = kept(work, "flock", flock_id)
+    record = work.kept("flock", flock_id)
     return _out(take_step(work, record, base, step))

@@ -9,7 +9,7 @@ from flask import Response
 
 from ergamot.core.ground.schedule import MovePlan
 from ergamot.exchange.calendar import move_time, write_calendar
-from ergamot.operations.kept import Record, Step, kept, take_step
+from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.lawns import add_lawn, change_lawn, lawns, pen_moves
 from ergamot.operations.places import today_on
 from ergamot.web.files import answers_with, file_answer
@@ -73,14 +73,14 @@ def put_lawn(lawn_id: int, json_data: LawnIn, base: int) -> LawnOut:
 def step_lawn(lawn_id: int, step: Step, base: int) -> LawnOut:
     """Take the last change to a lawn back, or bring it back."""
     work = current_work()
-    record = kept(work, "lawn", lawn_id)
+    record = work.kept("lawn", lawn_id)
     return _lawn(take_step(work, record, base, step))
 
 
 def _planned(pen_id: int, query: MovesQuery) -> tuple[Record, Record, MovePlan]:
     work = current_work()
-    pen = kept(work, "pen", pen_id)
-    lawn = kept(work, "lawn", query.lawn)
+    pen = work.kept("pen", pen_id)
+    lawn = work.kept("lawn", query.lawn)
     return pen, lawn, pen_moves(work, pen, lawn, query.start, query.days)
 
 
@@ -91,7 +91,7 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
     """A pen's moves over a lawn."""
     work = current_work()
     pen, lawn, plan = _planned(pen_id, query_data)
-    flock = kept(work, "flock", pen.body["flock_id"])
+    flock = work.kept("flock", pen.body["flock_id"])
     today = today_on(work)
     return MovePlanOut(
         pen_name=pen.body["name"],

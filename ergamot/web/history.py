@@ -5,7 +5,7 @@ from __future__ import annotations
 from apiflask import APIBlueprint
 
 from ergamot.operations.history import history
-from ergamot.operations.kept import Record, kept
+from ergamot.operations.kept import Record
 from ergamot.operations.places import place_record
 from ergamot.web.schemas.history import HistoryOut, HistoryQuery
 from ergamot.web.unit_of_work import current_work
@@ -22,7 +22,7 @@ def _out(record: Record, query: HistoryQuery) -> HistoryOut:
 @history_part.output(HistoryOut)
 def pen_history(pen_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a pen was, the newest first."""
-    return _out(kept(current_work(), "pen", pen_id), query_data)
+    return _out(current_work().kept("pen", pen_id), query_data)
 
 
 @history_part.get("/flocks/<int:flock_id>/history")
@@ -30,7 +30,7 @@ def pen_history(pen_id: int, query_data: HistoryQuery) -> HistoryOut:
 @history_part.output(HistoryOut)
 def flock_history(flock_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a flock was, the newest first."""
-    return _out(kept(current_work(), "flock", flock_id), query_data)
+    return _out(current_work().kept("flock", flock_id), query_data)
 
 
 @history_part.get("/lawns/<int:lawn_id>/history")
@@ -38,7 +38,7 @@ def flock_history(flock_id: int, query_data: HistoryQuery) -> HistoryOut:
 @history_part.output(HistoryOut)
 def lawn_history(lawn_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a lawn was, the newest first."""
-    return _out(kept(current_work(), "lawn", lawn_id), query_data)
+    return _out(current_work().kept("lawn", lawn_id), query_data)
 
 
 @history_part.get("/place/history")

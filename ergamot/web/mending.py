@@ -10,7 +10,6 @@ from flask import Response
 
 from ergamot.core.balance.mends import Mend
 from ergamot.core.finding import What
-from ergamot.operations.kept import kept
 from ergamot.operations.mending import mends_of
 from ergamot.web.files import answers_with
 from ergamot.web.long_work import until_sent
@@ -29,7 +28,7 @@ LONGEST_S = 3.0  # what was not worked out by then is not waited for
 def post_mends(pen_id: int, json_data: MendIn) -> Response:
     """What would mend a verdict; closing the connection stops the work."""
     work = current_work()
-    found = mends_of(work, kept(work, "pen", pen_id), json_data.values, json_data.what)
+    found = mends_of(work, work.kept("pen", pen_id), json_data.values, json_data.what)
     return until_sent(_lines(found, json_data.what), "application/x-ndjson")
 
 

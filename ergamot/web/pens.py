@@ -12,7 +12,7 @@ from ergamot.core.drawing.lines import lines
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.tools import TOOLS
 from ergamot.exchange.design_file import design_schema, write_design
-from ergamot.operations.kept import Record, Step, kept, take_step
+from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.pen_lines import PenLine, design_size, judge_lines, pen_lines, remember_line
 from ergamot.operations.pens import (
     Bench,
@@ -64,7 +64,7 @@ def _kept(record: Record, status: int = 200) -> Response:
 
 
 def _pen(pen_id: int) -> Record:
-    return kept(current_work(), "pen", pen_id)
+    return current_work().kept("pen", pen_id)
 
 
 def _line(line: PenLine) -> PenLineOut:

@@ -14,7 +14,6 @@ from ergamot.core.weather.chart import WindChart, heading_for
 from ergamot.core.weather.leaves import Leaf
 from ergamot.core.weather.states import WindState
 from ergamot.core.weather.verdict import CAUTIONS, side_of
-from ergamot.operations.kept import kept
 from ergamot.operations.wind import InTheWind, wind_on
 from ergamot.web.bench import gust_out
 from ergamot.web.schemas.figures import Words, words
@@ -31,7 +30,7 @@ wind_part = APIBlueprint("wind", __name__, url_prefix="/api/pens")
 def post_wind(pen_id: int, json_data: WindIn) -> dict[str, Any]:
     """The pen's own wind chart, as kept or with values being tried."""
     work = current_work()
-    found = wind_on(work, kept(work, "pen", pen_id), json_data.values)
+    found = wind_on(work, work.kept("pen", pen_id), json_data.values)
     chart, gust = found.chart, found.gust_ms
     return {
         "states": [_state(state, gust) for state in chart.states],

@@ -12,7 +12,7 @@ from ergamot.core.errors import ErgamotError, NotFound, OutOfRange
 from ergamot.core.frame.mass import mass
 from ergamot.operations.build import pen_bill
 from ergamot.operations.flocks import add_flock, change_flock, flock_of, flock_sheet, flocks
-from ergamot.operations.kept import kept, take_step
+from ergamot.operations.kept import take_step
 from ergamot.operations.lawns import add_lawn, change_lawn, lawns, pen_moves
 from ergamot.operations.pens import bench, change_pen, open_pen, pens, propose_pen
 from ergamot.operations.places import change_place, place_record, read_place
@@ -87,14 +87,14 @@ def test_a_change_of_flock_changes_the_verdict_of_its_pen(work, flock, pen):
     before = bench(work, pen).judged.space.ratio
     change_flock(work, flock.id, flock.revision, {**ENTERED, "placed": 60})
     assert bench(work, pen).judged.space.ratio == pytest.approx(before / 2)
-    take_step(work, kept(work, "flock", flock.id), 2, "undo")
+    take_step(work, work.kept("flock", flock.id), 2, "undo")
     assert bench(work, pen).judged.space.ratio == pytest.approx(before)
 
 
 def test_trying_values_builds_another_pen_and_leaves_the_record(work, pen):
     shown, tried = bench(work, pen), bench(work, pen, {"species": "treated-pine"})
     assert mass(tried.structure).fresh_kg > mass(shown.structure).fresh_kg
-    assert kept(work, "pen", pen.id) == pen
+    assert work.kept("pen", pen.id) == pen
 
 
 def test_a_pen_moves_to_another_flock(work, pen):
@@ -103,7 +103,7 @@ def test_a_pen_moves_to_another_flock(work, pen):
     assert bench(work, moved).flock_name == "Slow ones"
     with pytest.raises(NotFound):
         change_pen(work, pen.id, moved.revision, {}, None, 4711)
-    assert kept(work, "pen", pen.id) == moved
+    assert work.kept("pen", pen.id) == moved
 
 
 def test_what_cannot_be_built_is_refused_before_anything_is_kept(work, pen):
@@ -160,4 +160,4 @@ def test_every_step_names_who_took_it_and_when(work, flock):
     rows = work.session.scalars(select(RevisionRow).where(RevisionRow.record_id == flock.id)).all()
     assert {row.made_by for row in rows} == {"the teenager"}
     assert {row.made_at for row in rows} == {NOW}
-    assert flock_of(work, kept(work, "flock", flock.id)).placed == 31
+    assert flock_of(work, work.kept("flock", flock.id)).placed == 31

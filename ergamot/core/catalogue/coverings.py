@@ -28,7 +28,7 @@ class Sheet(Row):
     key: str
     label: str
     use: Annotated[tuple[Use, ...], Among((Use.ROOF, Use.WALL, Use.FLOOR, Use.WINDOW, Use.COVER), many=True)]
-    stuff: Annotated[Stuff, Among((Stuff.SHEET, Stuff.BOARD, Stuff.CLOTH))]
+    stuff: Annotated[Stuff, Among(tuple(Stuff))]
     clear: bool
     least_fall_deg: Annotated[float, Within(0, 15, "least fall")]
     kg_m2: Annotated[float, Within(0.02, 60)]
@@ -75,11 +75,6 @@ class Sheet(Row):
     def braces(self) -> bool:
         """Does it hold the bay it is screwed to in its plane?"""
         return self.stuff is not Stuff.CLOTH
-
-    @property
-    def spans_one_way(self) -> bool:
-        """Does it span along its ridges only, which lie down a fall?"""
-        return self.stuff is Stuff.SHEET
 
     @property
     def pattern(self) -> Pattern:
@@ -135,9 +130,6 @@ class Mesh(Row):
 
     rolls = False
     braces = False
-    spans_one_way = False
-    stuff = Stuff.WIRE
-    clear = True
 
     @property
     def pattern(self) -> Pattern:
@@ -187,9 +179,6 @@ class WirePanel(Row):
 
     rolls = False
     braces = False
-    spans_one_way = False
-    stuff = Stuff.WIRE
-    clear = True
     pattern = Pattern.PANEL
 
     @property

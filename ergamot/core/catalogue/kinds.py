@@ -29,13 +29,11 @@ class Made(StrEnum):
 
 
 class Stuff(StrEnum):
-    """What a covering is: ridged sheet spans one way and needs a fall; cloth rolls up and braces nothing; wire lets the
-    wind through."""
+    """What a sheet is: ridged sheet sheds rain down a fall; cloth rolls up and braces nothing."""
 
     SHEET = "sheet"
     BOARD = "board"
     CLOTH = "cloth"
-    WIRE = "wire"
 
 
 class Weave(StrEnum):

@@ -41,7 +41,7 @@ def joints(members: tuple[Member, ...], catalogue: Catalogue) -> tuple[Joint, ..
 
 @dataclass(frozen=True)
 class Fastener:
-    """A screw, a bolt or a tie of the catalogue and its length, mm; a tie's is nothing."""
+    """A screw or a bolt of the catalogue and the length of it chosen, mm."""
 
     row: HardwareRow
     mm: float

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, fields
 from typing import Any, Literal
 
 from ergamot.core.catalogue import Catalogue, pick
@@ -159,18 +159,6 @@ def switch(
         idle=idle,
         kept=kept,
     )
-
-
-def marked(
-    parameters: tuple[Parameter, ...], *, idle: tuple[What, ...] = (), kept: bool = False
-) -> tuple[Parameter, ...]:
-    """Parameters that have no say in some verdicts, or that are not traded for any.
-
-    Args: parameters; idle and kept as Parameter has them.
-    Returns: the same, so marked.
-    Source: common practice.
-    """
-    return tuple(replace(one, idle=(*one.idle, *idle), kept=one.kept or kept) for one in parameters)
 
 
 def is_on(values: Mapping[str, Value], name: str) -> bool:

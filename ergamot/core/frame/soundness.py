@@ -155,7 +155,7 @@ def closed_share(structure: Structure, name: str) -> float:
     covers = [
         Polygon(flat(panel.corners), [flat(hole) for hole in panel.holes])
         for panel in structure.panels
-        if panel.face == name
+        if panel.face == name and not panel.raised
     ]
     covers += [Polygon(flat(opening.corners)) for opening in structure.openings if opening.face == name]
     covers += list(shapely.polygons(on_plane(_sides(structure)[0], face)))

@@ -212,7 +212,10 @@ def _noggins(structure: Structure, roofs: list[Panel], place: Place) -> Iterator
     loaded = [(one, roof) for one in sticks if (roof := _roof_over(one, roofs)) is not None]
     if not loaded:
         return
-    widths = [_strip(one, roof, [m for m, on in loaded if on.face == roof.face]) for one, roof in loaded]
+    widths = [
+        _strip(one, roof, [m for m, on in loaded if (on.face, on.raised) == (roof.face, roof.raised)])
+        for one, roof in loaded
+    ]
     spans = [_span_along(one) for one, _ in loaded]
     i = max(range(len(loaded)), key=lambda at: widths[at] * spans[at] ** 2)
     stick, roof = loaded[i]

@@ -109,7 +109,6 @@ PARAMETERS: tuple[Parameter, ...] = (
 )
 
 WALLS_MM = (609.6, 762.0, 914.4)  # low pens are as high as a roll of mesh is wide
-LEAST_FALL_DEG = 3.0  # less and rain stands on the sheets; judgement: makers of corrugated ask for 3° to 5°
 LEAST_STRIP_MM = 350.0  # a roofed or open strip narrower than this is not worth its sticks
 LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; judgement
 
@@ -228,9 +227,11 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))
-    if 0 < pen.fall < LEAST_FALL_DEG:
+    if 0 < pen.fall < pen.roof.least_fall_deg:
         raise OutOfRange(
-            "fall", pen.fall, f"0 for a flat roof, or at least {LEAST_FALL_DEG:g}° for rain to run off"
+            "fall",
+            pen.fall,
+            f"0 for a flat roof, or at least {pen.roof.least_fall_deg:g}° for rain to run off",
         )
     least = 2 * pen.section.deep_mm + LEAST_INSIDE_MM
     refuse_below("height", pen.height, least, f"with {pen.section.label} rails")

@@ -23,8 +23,13 @@ from launch.plain import CannotGoOn, run, say
 LONGEST_SOCKET_PATH = 100  # MariaDB aborts over 107
 PLAIN_PATH = re.compile(r"[\w./+-]+", re.ASCII)
 READY_S = 180.0
+PORT_TAKEN = "Bind on TCP/IP port"
 STOP_S = 20.0
 BUSY_HINT = "Stop the other one with Ctrl-C where it runs, or:  kill {pid}"
+
+
+class PortTaken(CannotGoOn):
+    """The server did not start, for another program has its port."""
 
 
 def free_port(wanted: int) -> int:
@@ -96,11 +101,10 @@ class PrivateServer:
             self.user = user_for(self.folder)
             self._go_near()
             self._stop_leftover()
-            self.port = free_port(self.wanted_port)
             self._write_settings()
             hand_over(self.folder, self.user)
             self._make_data()
-            self._start()
+            self._start_on_a_free_port()
             self._make_account()
         except BaseException:
             self.__exit__()
@@ -174,7 +178,6 @@ class PrivateServer:
             f"pid-file={self.near / 'db.pid'}",
             f"log-error={self.near / 'db.log'}",
             "bind-address=127.0.0.1",
-            f"port={self.port}",
             "skip-name-resolve",
             "skip-log-bin",
             "character-set-server=utf8mb4",
@@ -216,9 +219,22 @@ class PrivateServer:
         )
         mark.touch()
 
+    def _start_on_a_free_port(self) -> None:
+        """Another program may take a free port before the server does; then any other will do."""
+        for wanted in (self.wanted_port, 0):
+            self.port = free_port(wanted)
+            try:
+                self._start()
+            except PortTaken:
+                say(f"another program took port {self.port}; taking another")
+            else:
+                return
+        self.port = free_port(0)
+        self._start()
+
     def _start(self) -> None:
         self.process = subprocess.Popen(
-            ["/usr/sbin/mariadbd", self._defaults],
+            ["/usr/sbin/mariadbd", self._defaults, f"--port={self.port}"],
             stdout=subprocess.DEVNULL,
             stderr=subprocess.DEVNULL,
             start_new_session=True,
@@ -230,7 +246,8 @@ class PrivateServer:
             if self.process.poll() is not None or time.monotonic() > until:
                 log = self.folder / "db.log"
                 tail = "\n".join(log.read_text(errors="replace").splitlines()[-12:]) if log.exists() else ""
-                raise CannotGoOn(f"MariaDB did not start:\n{tail}", f"Its log is {log}.")
+                why = PortTaken if PORT_TAKEN in tail else CannotGoOn
+                raise why(f"MariaDB did not start:\n{tail}", f"Its log is {log}.")
             time.sleep(0.05)
 
     def _make_account(self) -> None:

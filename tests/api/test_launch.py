@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 
-from launch import machine
+from launch import machine, mariadb
 from launch.mariadb import PrivateServer, free_port
 from launch.plain import CannotGoOn
 from launch.serve import refuse_taken
@@ -30,6 +30,19 @@ def test_a_taken_port_is_said_with_the_way_out():
             refuse_taken(port)
         assert f"PORT={port + 1}" in stop.value.way_out
         assert free_port(port) != port
+
+
+def test_a_port_lost_between_the_look_and_the_start_is_no_hindrance(monkeypatch, tmp_path):
+    """Making the database folder takes seconds; two begun at once both found the same port free."""
+    with socket.socket() as other:
+        other.bind(("127.0.0.1", 0))
+        other.listen()
+        lost = other.getsockname()[1]
+        found = iter([lost, free_port(0)])
+        monkeypatch.setattr(mariadb, "free_port", lambda wanted: next(found))
+        with PrivateServer(tmp_path / "db", lost) as server:
+            assert server.port != lost
+            server.sql("CREATE TABLE ergamot.kept (n INT)")
 
 
 def test_a_database_in_use_names_who_has_it(folder):

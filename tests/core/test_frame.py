@@ -279,6 +279,10 @@ def test_the_check_for_gaps_and_loose_sticks_can_see_them():
     structure = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
     open_front = replace(structure, panels=tuple(p for p in structure.panels if p.face != "front"))
     assert closed_share(open_front, "front") < 0.5
+    leaf = next(p for p in structure.panels if p.raised)
+    unframed = replace(structure, openings=())
+    without = replace(unframed, panels=tuple(p for p in structure.panels if not p.raised))
+    assert closed_share(unframed, leaf.face) == closed_share(without, leaf.face) < 0.9
     stray = next(m.ref for m in structure.members if m.role == "knee brace")
     apart = tuple(j for j in structure.joints if stray not in j.members)
     assert stray in loose(replace(structure, joints=apart))

@@ -29,7 +29,7 @@ def test_what_was_confirmed_survives_a_kill_and_the_leftover_is_stopped(tmp_path
         os.kill(server.process.pid, signal.SIGKILL)
         server.process.wait()
     leftover = subprocess.Popen(
-        ["/usr/sbin/mariadbd", f"--defaults-file={folder / 'my.cnf'}"],
+        ["/usr/sbin/mariadbd", f"--defaults-file={folder / 'my.cnf'}", f"--port={server.port}"],
         stdout=subprocess.DEVNULL,
         stderr=subprocess.DEVNULL,
     )

@@ -8,8 +8,7 @@ from typing import Any
 
 from ergamot.core.frame.parts.anchorage import cans_for
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.effort import handle_lift
-from ergamot.core.units import G
+from ergamot.core.gear.effort import lift_of
 from ergamot.core.weather.chart import WindChart, wind_chart
 from ergamot.operations.pens import stands
 from ergamot.operations.work import Work
@@ -37,9 +36,5 @@ def wind_on(work: Work, record: Record, trying: Mapping[str, Any]) -> InTheWind:
 
 def _ballast_lift(structure: Structure, kg: float) -> float:
     """What weight on the middle of the side rails adds where the pen is carried; nothing where it is not."""
-    axle = structure.axle
-    if axle is None or structure.front_axle is not None:
-        return 0.0
     xs = [x for x, _ in structure.contacts]
-    middle = (min(xs) + max(xs)) / 2000
-    return handle_lift(kg * G, middle, axle.x_mm / 1000, structure.grip.x_mm / 1000)
+    return lift_of(structure, [(kg, (min(xs) + max(xs)) / 2)])

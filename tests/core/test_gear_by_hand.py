@@ -12,7 +12,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.carried import carried
 from ergamot.core.gear.chart import moving_chart
-from ergamot.core.gear.effort import wheel_number
+from ergamot.core.gear.effort import WHEEL_NUMBER
 from ergamot.core.gear.first_haul import first_haul
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.niosh import recommended_n
@@ -73,8 +73,8 @@ def test_a_wheel_under_a_wheel_number_of_five_ploughs(number, sinks):
     ground = CATALOGUE.grounds["wet"]
     axle = structure.axle
     load = haul(structure, weighed, ground, 0, can).axle / axle.wheels
-    usual = wheel_number(
-        1000 * ground.cone_index_kpa, axle.wheel.width_mm / 1000, 2 * axle.radius_mm / 1000, load
+    usual = WHEEL_NUMBER.of(
+        CI=1000 * ground.cone_index_kpa, b=axle.wheel.width_mm / 1000, r=axle.radius_mm / 1000, N=load
     )
     assert haul(structure, weighed, ground, 0, can, firmness=number / usual).sinks == sinks
 

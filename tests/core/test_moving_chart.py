@@ -12,7 +12,7 @@ from ergamot.core.errors import NotFound, OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import moving_chart, turning_n
-from ergamot.core.gear.effort import rolling_resistance, wheel_number
+from ergamot.core.gear.effort import RESISTANCE, WHEEL_NUMBER
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.niosh import recommended_n
@@ -49,9 +49,9 @@ def test_what_no_one_can_reach_is_refused():
 def test_wismer_and_luth_by_hand():
     """A 400 × 90 barrow wheel under 450 N on moist pasture, 700 kPa: Cn = 700e3·0.09·0.4/450 = 56; Crr = 0.04 +
     1.2/56 = 0.0614. The same on 250 kPa: Cn 20, Crr 0.1."""
-    assert wheel_number(700e3, 0.09, 0.4, 450) == pytest.approx(56)
-    assert rolling_resistance(56) == pytest.approx(0.06143, abs=1e-5)
-    assert rolling_resistance(wheel_number(250e3, 0.09, 0.4, 450)) == pytest.approx(0.1)
+    assert WHEEL_NUMBER.of(CI=700e3, b=0.09, r=0.2, N=450) == pytest.approx(56)
+    assert RESISTANCE.of(Cn=56) == pytest.approx(0.06143, abs=1e-5)
+    assert RESISTANCE.of(Cn=WHEEL_NUMBER.of(CI=250e3, b=0.09, r=0.2, N=450)) == pytest.approx(0.1)
 
 
 @given(designs(), st.sampled_from(list(CATALOGUE.crews)), st.floats(0, 25))

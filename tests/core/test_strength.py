@@ -9,7 +9,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ergamot.core.finding import evaluate
 from ergamot.core.frame.bending import (
     ALLOWED,
     BEAM_MOMENT,
@@ -29,6 +28,7 @@ from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.place import make_place
 from ergamot.core.strength.verdict import judge_strength
+from ergamot.core.working import evaluate
 from tests.strategies import CATALOGUE, designs
 
 PLACE = make_place(CATALOGUE)

@@ -102,7 +102,7 @@ def test_on_two_pairs_nothing_is_carried_and_the_throw_is_judged(shape):
     symbols = {step.symbol: step.quantity.value for step in finding.working}
     assert symbols["F_throw"] == pytest.approx(force, rel=1e-4)
     assert "F_lift" not in symbols
-    assert symbols["Q"] + symbols["Qf"] == pytest.approx(symbols["W"])
+    assert symbols["Q"] + symbols["Q_f"] == pytest.approx(symbols["W"])
 
 
 @given(designs())

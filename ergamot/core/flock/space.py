@@ -6,10 +6,11 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import FloorNeed
 from ergamot.core.errors import require_range
-from ergamot.core.finding import Finding, Phrase, What, Working, phrase
+from ergamot.core.finding import Finding, Phrase, What, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import mass_kg
 from ergamot.core.units import Quantity
+from ergamot.core.working import Working
 
 GROWTH_POWER = 0.67  # space goes with surface, mass^⅔; Petherick (2007), allometry of space allowances
 INSIDE = "floor inside the base rails"

@@ -6,11 +6,12 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from ergamot.core.errors import require_range
-from ergamot.core.finding import Finding, Phrase, What, Working, phrase
+from ergamot.core.finding import Finding, Phrase, What, phrase
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.kinds import Group, When
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import Quantity
+from ergamot.core.working import Working
 
 GROUP_WORDS: dict[Group, str] = {
     Group.FRAME: "frame",

@@ -15,11 +15,21 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Wheel
 from ergamot.core.errors import OutOfRange, require_range
+from ergamot.core.working import Formula
 
 CLEAR_MM = 15.0  # a parked wheel stands this far off the grass; judgement: tussocks under it
 # a lever's own corners stay this far off the grass; judgement: they pass once and do not rest
 END_CLEAR_MM = 5.0
 SWEEP_STEP_DEG = 0.5  # finer moves no corner by a tenth of a mm
+TOUCH = Formula("s_t", "sine of the angle at which the wheel touches", "max(-1, min(1, (p - r_l)/a))")
+THROW = Formula(
+    "F_throw",
+    "force at the handle",
+    "N_l*a*sqrt(1 - max(s_t, 0)**2)/g_l",
+    "N",
+    "moments about the pivot",
+    "greatest as it begins to lift",
+)
 DEAD_POINT_DEG = 90.0  # past it the load holds the arm where it is
 
 
@@ -50,18 +60,22 @@ class Swing:
     @property
     def touch_deg(self) -> float:
         """The angle below level at which the wheel first touches the grass."""
-        return math.degrees(math.asin(max(-1.0, min(1.0, (self.pivot_mm - self.radius_mm) / self.arm_mm))))
+        return math.degrees(math.asin(self._touch))
+
+    @property
+    def _touch(self) -> float:
+        return TOUCH.of(p=self.pivot_mm, r_l=self.radius_mm, a=self.arm_mm)
 
     def throw_n(self, load_n: float, handle_mm: float) -> float:
         """Force at the end of a handle that throws it over.
 
         Args: load_n, on that wheel once it carries; handle_mm from the pivot, 100 to 2000.
-        Returns: N: N·a·cos(max(φ_touch, 0))/handle, greatest as it begins to lift.
+        Returns: N, as THROW.
         Raises: OutOfRange.
         Source: moments about the pivot.
         """
         require_range("lever_handle", handle_mm, 100, 2000, "mm")
-        return load_n * self.arm_mm * math.cos(math.radians(max(self.touch_deg, 0.0))) / handle_mm
+        return THROW.of(N_l=load_n, a=self.arm_mm, s_t=self._touch, g_l=handle_mm)
 
     def lowest_mm(self, pivot_end_mm: float, axle_end_mm: float, half_mm: float) -> float:
         """How near the lever's own corners come to the grass anywhere on their way, locked and parked too.

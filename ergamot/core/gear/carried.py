@@ -15,12 +15,14 @@ from dataclasses import dataclass
 
 from ergamot.core.frame.kinds import When
 from ergamot.core.frame.structure import Structure
+from ergamot.core.working import Formula
 
 CARRY_M = 0.76  # hands of someone who carries with arms down, just above the knuckle line; HSE INDG143
 LEAST_RAISE_M = 0.05  # handles come up at least so far, or the front would drag; judgement
 # the rear clears the grass by this when carried; judgement: grazed grass stands 30 mm, lies half
 WANTED_MM = 25.0
 GIVES_MM = 10.0  # turf and tyre give so far before all that touches bears; our judgement
+DRAGS = Formula("s_d", "share of the axle's load that drags", "min(1, max(0, -c/give))")
 
 
 @dataclass(frozen=True)
@@ -40,7 +42,7 @@ class Carried:
     @property
     def drags(self) -> float:
         """The share of the axle's load that drags instead of rolling, 0 to 1."""
-        return min(1.0, max(0.0, -self.clear_mm / GIVES_MM))
+        return DRAGS.of(c=self.clear_mm, give=GIVES_MM)
 
 
 def carried(structure: Structure) -> Carried | None:

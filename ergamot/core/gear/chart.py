@@ -10,8 +10,8 @@ from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import CARRY_M
-from ergamot.core.gear.effort import handle_lift
-from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, tests_of
+from ergamot.core.gear.effort import front_load_n, lift_of
+from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, ratios_of
 from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.gear.raising import Raising
 from ergamot.core.gear.tasks import Task
@@ -76,13 +76,14 @@ def moving_chart(
     """
     can = movers_strength(catalogue, structure, place.crew)
     level = haul(structure, weighed, place.moving_ground, 0.0, can)
+    own = [(weighed.fresh_kg, weighed.fresh_centre[0])]
     return MovingChart(
         grounds=tuple(
             _on(structure, weighed, ground, place, catalogue) for ground in catalogue.grounds.values()
         ),
         movers=tuple(_mover(catalogue, structure, weighed, place, crew) for crew in catalogue.crews.values()),
-        lift_full=_lift_with(structure, weighed, [(one.kg, one.place[0]) for one in structure.contents]),
-        lift_birds=_lift_with(structure, weighed, _riding(structure, birds_kg)),
+        lift_full=lift_of(structure, [*own, *((one.kg, one.place[0]) for one in structure.contents)]),
+        lift_birds=lift_of(structure, [*own, *_riding(structure, birds_kg)]),
         niosh_n=_niosh(structure) if structure.carried and not place.crew.drawbar_n else None,
         balance_x=_balance(structure, weighed, can.lift_n) if structure.carried else None,
         swing_radius=_swing(structure),
@@ -119,20 +120,9 @@ def _on(structure: Structure, weighed: Mass, ground: Ground, place: Place, catal
 def _mover(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place, crew: Crew) -> Mover:
     can = movers_strength(catalogue, structure, crew)
     moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
-    ratios = tests_of(structure, moved, can, place)
+    ratios = ratios_of(moved.over(place))
     ruling = min(ratios, key=lambda name: ratios[name])
     return Mover(crew, ratios[ruling], ruling)
-
-
-def _lift_with(structure: Structure, weighed: Mass, added: list[tuple[float, float]]) -> float:
-    """Lift at the handles with weights (kg, x in mm) put in: linear in every mass."""
-    axle = structure.axle
-    if axle is None or structure.front_axle is not None:
-        return 0.0
-    parts = [(weighed.fresh_kg, weighed.fresh_centre[0]), *added]
-    total = sum(kg for kg, _ in parts)
-    centre = sum(kg * x for kg, x in parts) / total
-    return handle_lift(total * G, centre / 1000, axle.x_mm / 1000, structure.grip.x_mm / 1000)
 
 
 def _riding(structure: Structure, birds_kg: float) -> list[tuple[float, float]]:
@@ -184,13 +174,13 @@ def turning_n(structure: Structure, weighed: Mass, ground: Ground, rolling_n: fl
     arm = (structure.grip.x_mm - axle.x_mm) / 1000
     if front is not None:
         apart = (front.x_mm - axle.x_mm) / 1000
-        carried = handle_lift(weight, weighed.fresh_centre[0] / 1000, axle.x_mm / 1000, front.x_mm / 1000)
+        carried = front_load_n(structure, weighed)
         if front.turns_deg:
             drawbar = (structure.grip.x_mm - front.x_mm) / 1000
             load = max(carried, 0.0) + front.rides_kg * G
             return SCRUB_MU * load * front.wheel.width_mm / 1000 / 4 / drawbar
         return SCRUB_MU * max(carried, 0.0) * apart / arm
-    load = weight - _lift_with(structure, weighed, [])
+    load = weight - lift_of(structure, [(weighed.fresh_kg, weighed.fresh_centre[0])])
     wide = (structure.body.y[1] - structure.body.y[0]) / 1000
     spun = SCRUB_MU * load * axle.wheel.width_mm / 1000 / 4
     return (spun + rolling_n * wide / 2) / arm

@@ -1,88 +1,87 @@
-"""Forces of moving: lift at the handle, rolling and sliding, and bumps. All N and m."""
+"""What moving takes: the relations of lifting, rolling, sliding and getting over a bump. N, m and Pa."""
 
 from __future__ import annotations
 
-import math
+from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.structure import Structure
+from ergamot.core.units import G
+from ergamot.core.working import Formula
 
-from ergamot.core.errors import require_range
-
+SOIL = "Wismer & Luth (1974)"
 SINKS_BELOW = 5.0  # wheel number under which a towed wheel ploughs; Wismer & Luth (1974)
 START_FACTOR = 1.5  # starting a wheel against keeping it rolling; judgement: it has sunk overnight
 
+WEIGHT = Formula("W", "weight", f"m*{G}", "N")
+UPHILL = Formula("F_slope", "held back by the slope", "W*s/sqrt(1 + s**2)", "N")
+LIFT = Formula(
+    "F_lift", "lift at the handles", "W*(x_cg - x_axle)/(x_hand - x_axle)", "N", "moments about the axle"
+)
+SLIDE = Formula("F_keep", "pull to keep going", "mu*W + F_slope", "N")
+SLIDE_START = Formula("F_start", "pull to start", "k*mu*W + F_slope", "N")
+PER_WHEEL = Formula("N", "load on one wheel", "max(Q, 1)/n", "N")
+WHEEL_NUMBER = Formula("Cn", "wheel number", "CI*b*2*r/N", "", SOIL)
+RESISTANCE = Formula(
+    "Crr",
+    "rolling resistance",
+    "0.04 + 1.2/Cn",
+    "",
+    SOIL,
+    f"a low figure under a wheel number of {SINKS_BELOW:g}",
+)
+ROLL = Formula("F_roll", "to keep it rolling", "max(Q, 0)*Crr", "N")
+ROLL_AND_DRAG = Formula(
+    "F_roll",
+    "to keep it going, part rolling, part dragging",
+    "max(Q, 0)*((1 - s_d)*Crr + s_d*mu)",
+    "N",
+)
+PULL = Formula("F_keep", "pull to keep going", "F_roll + F_slope", "N")
+PULL_START = Formula(
+    "F_start",
+    "pull to start",
+    f"{START_FACTOR}*F_roll + F_slope",
+    "N",
+    "a judgement: it has sunk overnight",
+)
+CARRY = Formula("F_carry", "lift while pulling", "F_lift + F_keep*(h - r)/(x_hand - x_axle)", "N", "moments")
+LARGEST_BUMP = Formula(
+    "bump",
+    "largest bump one wheel climbs from rest",
+    "1000*r*(1 - 1/sqrt(1 + (max(0, can_start - F_slope)/N)**2))",
+    "mm",
+    "moments about the top of the bump",
+)
+CLIMBS = Formula("r_bump", "climbs over meets", "bump/h_turf")
 
-def handle_lift(weight: float, x_cg: float, x_axle: float, x_handle: float) -> float:
-    """Lift at the handle of a pen tipped on one axle.
 
-    Args: weight, N, 0 or more; x_cg, x_axle, x_handle, m along the pen, the handle ahead of the axle.
-    Returns: N: W·(x_cg − x_axle)/(x_handle − x_axle); below 0 when the pen tips back by itself.
-    Raises: OutOfRange.
+def lift_of(structure: Structure, parts: list[tuple[float, float]]) -> float:
+    """What weights that go with a pen add to its lift, where it is tipped on one axle and carried.
+
+    Args: structure; parts, each kg (0 or more) and its place from the rear end, mm.
+    Returns: N, below 0 when they tip it back; 0 for a pen that is not carried.
     Source: moments about the axle.
 
-    >>> round(handle_lift(80 * 9.81, 1.35, 0.15, 3.0))
-    330
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> c = load_catalogue()
+    >>> pen = build(make_design(c, "low-pen", {}), c)
+    >>> round(lift_of(pen, [(10.0, pen.grip.x_mm)]), 1)
+    98.1
     """
-    require_range("x_handle", x_handle - x_axle, 0.05, 20, "m ahead of the axle")
-    return weight * (x_cg - x_axle) / (x_handle - x_axle)
+    axle = structure.axle
+    if axle is None or structure.front_axle is not None:
+        return 0.0
+    return sum(LIFT.of(W=kg * G, x_cg=x, x_axle=axle.x_mm, x_hand=structure.grip.x_mm) for kg, x in parts)
 
 
-def wheel_number(cone_index_pa: float, width: float, diameter: float, load: float) -> float:
-    """How firmly the ground carries a wheel.
+def front_load_n(structure: Structure, weighed: Mass) -> float:
+    """What of a pen's own weight its front wheels carry.
 
-    Args: cone_index_pa, Pa, above 0; width and diameter of the wheel, m, above 0; load, N, above 0.
-    Returns: Cn = CI·b·d/W, no unit; under 5 it sinks.
-    Raises: OutOfRange.
-    Source: Wismer & Luth (1974).
-
-    >>> round(wheel_number(250e3, 0.050, 0.250, 227), 1)
-    13.8
+    Args: structure, on two axles; weighed, its mass.
+    Returns: N, timber fresh, below 0 when it tips back.
+    Source: moments about the rear axle.
     """
-    require_range("wheel load", load, 0.1, 1e6, "N")
-    return cone_index_pa * width * diameter / load
-
-
-def rolling_resistance(cn: float) -> float:
-    """Share of its load that it takes to tow a wheel over soil.
-
-    Args: cn, wheel number, above 0; under 5 the figure is a low estimate.
-    Returns: Crr = 0.04 + 1.2/Cn.
-    Raises: OutOfRange.
-    Source: Wismer & Luth (1974), towed wheel.
-
-    >>> [round(rolling_resistance(wheel_number(250e3, b, d, 227)), 3)
-    ...  for b, d in ((0.040, 0.150), (0.050, 0.250), (0.080, 0.400))]
-    [0.222, 0.127, 0.074]
-    """
-    require_range("wheel number", cn, 1e-6, 1e9)
-    return 0.04 + 1.2 / cn
-
-
-def bump_force(load: float, bump: float, radius: float) -> float:
-    """Pull that takes a wheel over a bump from rest.
-
-    Args: load, N, on what meets it; bump, m, 0 or more; radius, m, above 0.
-    Returns: N: load·√(2rh − h²)/(r − h); infinite when the bump is as high as the axle.
-    Raises: OutOfRange.
-    Source: moments about the top of the bump.
-
-    >>> [round(bump_force(454.3, 0.030, d / 2)) for d in (0.150, 0.250, 0.400)]
-    [606, 389, 282]
-    """
-    require_range("bump", bump, 0, 5, "m")
-    if bump >= radius:
-        return math.inf
-    return load * math.sqrt(2 * radius * bump - bump**2) / (radius - bump)
-
-
-def largest_bump(force: float, load: float, radius: float) -> float:
-    """Highest bump one wheel climbs from rest.
-
-    Args: force, N, to spare for it; load, N, on the wheel, above 0; radius, m, above 0.
-    Returns: m: r·(1 − 1/√(1 + (F/N)²)), always less than the radius; 0 with no force to spare.
-    Raises: OutOfRange.
-    Source: bump_force turned round.
-
-    >>> round(largest_bump(bump_force(227, 0.030, 0.125), 227, 0.125), 6)
-    0.03
-    """
-    require_range("wheel load", load, 0.1, 1e6, "N")
-    return radius * (1 - 1 / math.sqrt(1 + (max(0.0, force) / load) ** 2))
+    axle, front = structure.axle, structure.front_axle
+    assert axle is not None
+    assert front is not None
+    return LIFT.of(W=weighed.fresh_kg * G, x_cg=weighed.fresh_centre[0], x_axle=axle.x_mm, x_hand=front.x_mm)

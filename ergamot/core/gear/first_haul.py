@@ -11,7 +11,7 @@ from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM
-from ergamot.core.gear.haul import haul, movers_strength, tests_of
+from ergamot.core.gear.haul import haul, movers_strength, ratios_of
 from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.telling import share_taken
 from ergamot.core.place import Place
@@ -97,7 +97,7 @@ def _stretch(
     slope = math.copysign(steep.keep - level.keep, rise)
     ratios: dict[Task, float] = {}
     for can in cans:
-        asked = tests_of(structure, haul(structure, weighed, ground, max(0.0, rise), can), can, place)
+        asked = ratios_of(haul(structure, weighed, ground, max(0.0, rise), can).over(place))
         if level.keep + slope < 0:
             asked[Task.HOLD] = min(MOST, can.keep_n / max(-level.keep - slope, 1.0))
         for task, ratio in asked.items():

@@ -2,50 +2,92 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
-from ergamot.core.frame.footing import Axle
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.carried import carried
-from ergamot.core.gear.effort import (
-    SINKS_BELOW,
-    START_FACTOR,
-    handle_lift,
-    largest_bump,
-    rolling_resistance,
-    wheel_number,
+from ergamot.core.gear.effort import CLIMBS
+from ergamot.core.gear.moving_steps import (
+    bump_steps,
+    one_axle_steps,
+    raise_steps,
+    sinks,
+    skid_steps,
+    slope_steps,
+    throw_steps,
+    two_axle_steps,
 )
 from ergamot.core.gear.people import Strength, strength
-from ergamot.core.gear.raising import Raising, raising
+from ergamot.core.gear.raising import WITH, Raising, raising
 from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.throwing import hardest_throw
-from ergamot.core.place import Place
-from ergamot.core.units import G
+from ergamot.core.place import TURF_WORDS, Place
+from ergamot.core.working import Working
 
 ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; judgement: knuckle height of a grown person; may move: their pull is one
 CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; judgement: rain alone halves it
+GUIDELINE = "HSE INDG143, L23; vehicles by their row"
 
 
 @dataclass(frozen=True)
 class Haul:
-    """Forces of one move on one state of the ground, N; bump in m (None on skids).
+    """One move on one state of the ground, uphill, and what its crew can of it: all of it stands in `work`.
 
-    `axle` is the load on the heavier pair of wheels; `throw` at a lever's handle; `raised`, putting wheels under.
+    Forces in N; `axle` is the load on the heavier pair of wheels; `throw` at a lever's handle; `raised`, putting wheels
+    under; `bump`, m, the largest it gets over. What the gear does not ask is 0 or None.
     """
 
     ground: Ground
-    lift: float
-    carry: float
-    axle: float
-    start: float
-    keep: float
-    bump: float | None
-    sinks: bool
-    throw: float | None = None
-    raised: Raising | None = None
+    work: Working
+    raised: Raising | None
+
+    @property
+    def lift(self) -> float:
+        return self.work.known.get("F_lift", 0.0)
+
+    @property
+    def carry(self) -> float:
+        return self.work.known.get("F_carry", 0.0)
+
+    @property
+    def axle(self) -> float:
+        return max(self.work.known.get("Q", 0.0), self.work.known.get("Q_f", 0.0))
+
+    @property
+    def start(self) -> float:
+        return self.work.known["F_start"]
+
+    @property
+    def keep(self) -> float:
+        return self.work.known["F_keep"]
+
+    @property
+    def throw(self) -> float | None:
+        return self.work.known.get("F_throw")
+
+    @property
+    def bump(self) -> float | None:
+        bump_mm = self.work.known.get("bump")
+        return None if bump_mm is None else bump_mm / 1000
+
+    @property
+    def sinks(self) -> bool:
+        return sinks(self.work)
+
+    def over(self, place: Place) -> Working:
+        """The same on a farm's own turf: the working goes on to the bumps of it."""
+        work = self.work.copy()
+        if self.bump is not None:
+            work.given(
+                "h_turf",
+                f"bumps of {TURF_WORDS[place.turf]}",
+                place.bump_mm,
+                "mm",
+                "a judgement, by your turf",
+            )
+            work.by(CLIMBS)
+        return work
 
 
 def haul(
@@ -61,76 +103,55 @@ def haul(
     Args: structure; weighed, its mass; ground; slope_percent, 0 to 25; can, the crew's strength; firmness, times
         the ground's cone index, 0.1 to 10.
     Returns: the Haul.
-    Raises: OutOfRange.
     Source: moments about the axle; Wismer & Luth (1974); skid friction from the catalogue.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> from ergamot.core.frame.design import build, make_design
+    >>> from ergamot.core.frame.mass import mass
+    >>> c = load_catalogue()
+    >>> pen = build(make_design(c, "low-pen", {"gear": "skids"}), c)
+    >>> moved = haul(pen, mass(pen), c.grounds["wet"], 0.0, movers_strength(c, pen, c.crews["man"]))
+    >>> moved.lift, moved.start > moved.keep
+    (0.0, True)
     """
-    weight = weighed.fresh_kg * G
-    axle, front = structure.axle, structure.front_axle
-    riding = sum(one.rides_kg for one in (axle, front) if one) * G
-    uphill = (weight + riding) * math.sin(math.atan(slope_percent / 100))
-    if axle is None:
-        slide = ground.pulling_mu * weight
-        return Haul(ground, 0, 0, 0, slide * ground.first_pull + uphill, slide + uphill, None, False)
-    x_cg, x_axle, radius = weighed.fresh_centre[0] / 1000, axle.x_mm / 1000, axle.radius_mm / 1000
-    x_ahead = (front.x_mm if front else structure.grip.x_mm) / 1000
-    lift = handle_lift(weight, x_cg, x_axle, x_ahead)  # carried by the hands, or by the front wheels
-    loads = [(axle, weight - lift + axle.rides_kg * G)]
-    if front:
-        loads.append((front, lift + front.rides_kg * G))
-    rolls = [_rolls(one, load, ground, firmness) for one, load in loads]
-    rolling = sum(resists for resists, _ in rolls)
-    tipped = carried(structure)
-    if tipped and tipped.drags:  # what touches the grass does not roll
-        rolling = rolling * (1 - tipped.drags) + tipped.drags * ground.pulling_mu * max(loads[0][1], 0.0)
-    keep = rolling + uphill
-    hand = structure.grip.z_mm / 1000
-    tilt = keep * (hand - radius) / (x_ahead - x_axle)
-    spare = can.start_n - uphill
-    return Haul(
-        ground=ground,
-        lift=0.0 if front else lift,
-        carry=0.0 if front else lift + tilt,
-        axle=max(load for _, load in loads),
-        start=START_FACTOR * rolling + uphill,
-        keep=keep,
-        bump=min(
-            largest_bump(spare, max(load, 1.0) / one.wheels, one.radius_mm / 1000) for one, load in loads
-        ),
-        sinks=any(cn < SINKS_BELOW for _, cn in rolls),
-        throw=thrown[1] if (thrown := hardest_throw(structure, weighed)) else None,
-        raised=raising(structure, weighed, can),
-    )
+    work = Working()
+    slope_steps(work, structure, weighed, slope_percent)
+    if structure.axle is None:
+        skid_steps(work, ground)
+    elif structure.front_axle is not None:
+        two_axle_steps(work, structure, weighed, ground, firmness)
+    else:
+        one_axle_steps(work, structure, weighed, ground, firmness)
+        _against(work, Task.LIFT, f"lift, hands {can.lift_zone}", can.lift_n)
+        _against(work, Task.CARRY, f"carry, hands {can.carry_zone}", can.carry_n)
+    _against(work, Task.START, "pull to start", can.start_n)
+    _against(work, Task.KEEP, "pull to keep going", can.keep_n)
+    if structure.axle is not None:
+        bump_steps(work, structure)
+    thrown = hardest_throw(structure, weighed)
+    if thrown:
+        throw_steps(work, structure, weighed, thrown[0])
+        _against(work, Task.THROW, "throw a lever over, one of them", can.one_n)
+    raised = raising(structure, weighed, can)
+    if raised:
+        raise_steps(work, structure, raised)
+        _against(work, Task.RAISE, f"with {WITH[raised.by]}", raised.can_n, raised.source)
+    return Haul(ground, work, raised)
 
 
-def _rolls(axle: Axle, load: float, ground: Ground, firmness: float) -> tuple[float, float]:
-    """Resistance of a pair of wheels, N, and their wheel number."""
-    per_wheel = max(load, 1.0) / axle.wheels
-    cone_index = ground.cone_index_kpa * 1000 * firmness
-    cn = wheel_number(cone_index, axle.wheel.width_mm / 1000, 2 * axle.radius_mm / 1000, per_wheel)
-    return max(load, 0.0) * rolling_resistance(cn), cn
+def _against(work: Working, task: Task, says: str, can_n: float, source: str = GUIDELINE) -> None:
+    work.given(f"can_{task}", f"{says}: guideline", can_n, "N", source)
+    work.step(f"r_{task}", "can over takes", f"can_{task}/max(F_{task}, 1)")
 
 
-def tests_of(structure: Structure, moved: Haul, can: Strength, place: Place) -> dict[Task, float]:
+def ratios_of(work: Working) -> dict[Task, float]:
     """What a crew can over what a move takes, for everything that is asked of them.
 
-    Args: structure; moved; can; place, with its turf.
+    Args: work, of a move over a farm's turf.
     Returns: ratios by task, those the gear has.
-    Source: as `judge_moving`.
+    Source: as `haul`.
     """
-    ratios = {
-        Task.START: can.start_n / max(moved.start, 1),
-        Task.KEEP: can.keep_n / max(moved.keep, 1),
-    }
-    if moved.bump is not None:
-        ratios[Task.BUMP] = 1000 * moved.bump / place.bump_mm
-    if structure.carried:
-        ratios[Task.LIFT] = can.lift_n / max(moved.lift, 1)
-        ratios[Task.CARRY] = can.carry_n / max(moved.carry, 1)
-    if moved.throw is not None:
-        ratios[Task.THROW] = can.one_n / max(moved.throw, 1)
-    if moved.raised is not None:
-        ratios[Task.RAISE] = moved.raised.can_n / max(moved.raised.takes_n, 1)
-    return ratios
+    return {task: work.known[f"r_{task}"] for task in Task if f"r_{task}" in work.known}
 
 
 def movers_strength(catalogue: Catalogue, structure: Structure, crew: Crew) -> Strength:

@@ -5,23 +5,15 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.finding import Finding, Phrase, What, Working, phrase
+from ergamot.core.finding import Finding, Phrase, What, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, tests_of
-from ergamot.core.gear.moving_steps import (
-    given_riding,
-    one_axle_steps,
-    raise_steps,
-    throw_steps,
-    two_axle_steps,
-)
+from ergamot.core.gear.haul import CI_SPREAD, haul, movers_strength, ratios_of
 from ergamot.core.gear.people import Strength
-from ergamot.core.gear.raising import WITH
 from ergamot.core.gear.tasks import Task
-from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.place import TURF_WORDS, Place
 from ergamot.core.units import G, Quantity
+from ergamot.core.working import Working
 
 CAUTIONS = (
     "Lift with straight back and bent knees; stop when it is more than you can do comfortably.",
@@ -35,7 +27,6 @@ TOWING = (
     "Towing: walking pace, nobody rides, a second person watches the birds and the rails.",
     "Not across a steep slope, and never with birds against the trailing rail.",
 )
-GUIDELINE = "HSE INDG143, L23; vehicles by their row"
 WIDE = 1.05  # a narrower band is not worth telling; may move
 
 
@@ -63,8 +54,8 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, plac
 def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Finding:
     can = movers_strength(catalogue, structure, place.crew)
     moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
-    work = _working(structure, weighed, moved, can, place)
-    ratios = {task: work.known[f"r_{task}"] for task in Task if f"r_{task}" in work.known}
+    work = moved.over(place)
+    ratios = ratios_of(work)
     ruling = min(ratios, key=lambda task: ratios[task])
     work.step("ratio", "the least of these rules", f"min({', '.join(f'r_{n}' for n in ratios)})")
     band, band_words = _band(structure, weighed, place, can, work.known["ratio"])
@@ -120,7 +111,7 @@ def _band(
         haul(structure, weighed, place.moving_ground, place.slope_percent, can, firmness=share)
         for share in CI_SPREAD
     )
-    low, high = (min(tests_of(structure, moved, can, place).values()) for moved in (soft, hard))
+    low, high = (min(ratios_of(moved.over(place)).values()) for moved in (soft, hard))
     if high < WIDE * low:
         return None, None
     words = phrase(
@@ -179,50 +170,3 @@ def _details(
             )
         )
     return tuple(lines)
-
-
-def _working(structure: Structure, weighed: Mass, moved: Haul, can: Strength, place: Place) -> Working:
-    work, ground = Working(), moved.ground
-    work.given("m", "mass, timber fresh", weighed.fresh_kg, "kg", "sum of the parts")
-    work.step("W", "weight", "m*9.81", "N")
-    work.given("s", "slope of the site, uphill", place.slope_percent / 100, "rise per run", "your site")
-    riding = given_riding(work, structure)
-    work.step("F_slope", "held back by the slope", f"(W{riding})*s/sqrt(1 + s**2)", "N")
-    if structure.axle is None:
-        work.given("mu", f"pulling friction, {ground.label}", ground.pulling_mu, "", ground.source)
-        work.given("k", "first pull over steady pull", ground.first_pull, "", ground.source)
-        work.step("F_start", "pull to start", "k*mu*W + F_slope", "N")
-        work.step("F_keep", "pull to keep going", "mu*W + F_slope", "N")
-    elif structure.front_axle is not None:
-        two_axle_steps(work, structure, weighed, ground)
-    else:
-        one_axle_steps(work, structure, weighed, ground)
-        _against(work, Task.LIFT, f"lift, hands {can.lift_zone}", can.lift_n)
-        _against(work, Task.CARRY, f"carry, hands {can.carry_zone}", can.carry_n)
-    _against(work, Task.START, "pull to start", can.start_n)
-    _against(work, Task.KEEP, "pull to keep going", can.keep_n)
-    if structure.axle is not None:
-        work.step(
-            "bump",
-            "largest bump one wheel climbs from rest",
-            "1000*r*(1 - 1/sqrt(1 + (max(0, can_start - F_slope)/N)**2))",
-            "mm",
-            "moments about the top of the bump",
-        )
-        work.given(
-            "h_turf", f"bumps of {TURF_WORDS[place.turf]}", place.bump_mm, "mm", "a judgement, by your turf"
-        )
-        work.step("r_bump", "climbs over meets", "bump/h_turf")
-    thrown = hardest_throw(structure, weighed)
-    if thrown:
-        throw_steps(work, structure, weighed, thrown[0])
-        _against(work, Task.THROW, "throw a lever over, one of them", can.one_n)
-    if moved.raised:
-        raise_steps(work, structure, weighed, moved.raised)
-        _against(work, Task.RAISE, f"with {WITH[moved.raised.by]}", moved.raised.can_n, moved.raised.source)
-    return work
-
-
-def _against(work: Working, task: Task, says: str, can_n: float, source: str = GUIDELINE) -> None:
-    work.given(f"can_{task}", f"{says}: guideline", can_n, "N", source)
-    work.step(f"r_{task}", "can over takes", f"can_{task}/max(F_{task}, 1)")

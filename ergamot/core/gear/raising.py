@@ -9,9 +9,22 @@ from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.people import Strength
 from ergamot.core.units import G
+from ergamot.core.working import Formula
 
 LEVER_GAIN = 8.0  # a 1.35 m bar over a block 0.15 m from its end: 1.2/0.15; statics
 JACK_RATED_N = 500 * G  # the least a scissor jack is stamped with; judgement: the weakest a keeper may have
+CORNER = Formula(
+    "N_c",
+    "what one corner weighs",
+    "W*max(0, min(1, (x_far - x_cg)/(x_far - x_up)))/2",
+    "N",
+    "moments about the far end",
+)
+EFFORT = {
+    PutUnder.LEVER: Formula("F_raise", "at the end of the bar", "N_c/g_b", "N", "moments"),
+    PutUnder.JACK: Formula("F_raise", "on the jack", "N_c", "N"),
+    PutUnder.HANDS: Formula("F_raise", "the whole end, hands at the rail", "2*N_c", "N"),
+}
 WITH = {PutUnder.LEVER: "a lever bar", PutUnder.JACK: "a jack", PutUnder.HANDS: "bare hands"}
 
 
@@ -34,10 +47,28 @@ def corner_n(structure: Structure, weighed: Mass, at_mm: float, rear: bool) -> f
     Returns: N: half of that end's share, timber fresh.
     Source: moments about the far end.
     """
+    weight = weighed.fresh_kg * G
+    return CORNER.of(W=weight, x_far=_far(structure, rear), x_cg=weighed.fresh_centre[0], x_up=at_mm)
+
+
+def ends_of(structure: Structure) -> dict[str, tuple[float, float]]:
+    """Where loose wheels are put under, and the far end that stays on the grass meanwhile.
+
+    Args: structure.
+    Returns: by end, "rear" and "front", mm from the rear end; empty where nothing is put under.
+    Source: the frame.
+    """
+    axles = {"rear": structure.axle, "front": structure.front_axle}
+    return {
+        end: (axle.x_mm, _far(structure, end == "rear"))
+        for end, axle in axles.items()
+        if axle and axle.put_under
+    }
+
+
+def _far(structure: Structure, rear: bool) -> float:
     xs = [x for x, _ in structure.contacts]
-    far = max(xs) if rear else min(xs)
-    share = (far - weighed.fresh_centre[0]) / (far - at_mm)
-    return weighed.fresh_kg * G * max(0.0, min(1.0, share)) / 2
+    return max(xs) if rear else min(xs)
 
 
 def raising(structure: Structure, weighed: Mass, can: Strength) -> Raising | None:
@@ -47,13 +78,16 @@ def raising(structure: Structure, weighed: Mass, can: Strength) -> Raising | Non
     Returns: the Raising of the heavier end, None where nothing is put under.
     Source: moments; HSE INDG143 with hands at the rail.
     """
-    ends = [(one, word) for one, word in ((structure.axle, "rear"), (structure.front_axle, "front")) if one]
-    if not ends or not ends[0][0].put_under:
+    ends = ends_of(structure)
+    if not ends or structure.axle is None:
         return None
-    heaviest, end = max((corner_n(structure, weighed, one.x_mm, word == "rear"), word) for one, word in ends)
-    by = ends[0][0].put_under
-    if by is PutUnder.JACK:
-        return Raising(by, end, heaviest, heaviest, JACK_RATED_N, "the least a scissor jack is stamped with")
-    if by is PutUnder.LEVER:
-        return Raising(by, end, heaviest, heaviest / LEVER_GAIN, can.one_n, "HSE L23, one of them")
-    return Raising(by, end, heaviest, 2 * heaviest, can.low_n, "HSE INDG143, hands at the rail")
+    heaviest, end = max(
+        (corner_n(structure, weighed, at, end == "rear"), end) for end, (at, _) in ends.items()
+    )
+    by = structure.axle.put_under
+    can_n, source = {
+        PutUnder.JACK: (JACK_RATED_N, "the least a scissor jack is stamped with"),
+        PutUnder.LEVER: (can.one_n, "HSE L23, one of them"),
+        PutUnder.HANDS: (can.low_n, "HSE INDG143, hands at the rail"),
+    }[by]
+    return Raising(by, end, heaviest, EFFORT[by].of(N_c=heaviest, g_b=LEVER_GAIN), can_n, source)

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.errors import require_range
-from ergamot.core.finding import Step, Working
 from ergamot.core.flock.droppings import fresh_droppings_kg, strain_nitrogen_g
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import living, mass_kg
 from ergamot.core.flock.intake import strain_feed_g
+from ergamot.core.working import Step, Working
 
 WEAR_LIMIT = 2.0  # bird-days a m²; a judgement till the grass of this farm has spoken, then re-fitted from it
 STRIP_NITROGEN_KG_HA = 250.0  # manure on any hectare in twelve months; SI 2015/668, England

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ergamot.core.catalogue.kinds import Made
-from ergamot.core.finding import Step, Working
 from ergamot.core.frame.bending import (
     ALLOWED,
     DURATION,
@@ -21,6 +20,7 @@ from ergamot.core.frame.bending import (
     wet_factor,
 )
 from ergamot.core.frame.structure import Joint, Member
+from ergamot.core.working import Step, Working
 
 NDS = "NDS 2018"
 

@@ -10,7 +10,6 @@ import shapely
 
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Steel
-from ergamot.core.finding import Working
 from ergamot.core.frame.bending import (
     BEAM_MOMENT,
     DURATION,
@@ -28,6 +27,7 @@ from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
 from ergamot.core.frame.structure import Hardware, Member, Structure
 from ergamot.core.gear.haul import Haul
 from ergamot.core.strength.check import Check, bends, source_of
+from ergamot.core.working import Working
 
 MOVING_FACTOR = 1.25  # judgement: a pen is jolted as it goes, at a walk
 # over the load at rest: twice for one let go at once (statics), the rest for its fall, a judgement

@@ -7,7 +7,6 @@ from collections.abc import Iterator
 
 from ergamot.core.catalogue import WirePanel
 from ergamot.core.catalogue.kinds import Made
-from ergamot.core.finding import Working
 from ergamot.core.frame.bending import (
     ARCH_BUCKLES,
     ARCH_MOMENT,
@@ -22,6 +21,7 @@ from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.place import SNOW_WORDS, Place
 from ergamot.core.strength.check import Check, bends, sags, source_of
 from ergamot.core.weather.snow import pitch_deg, snow_pa
+from ergamot.core.working import Working
 
 RIBS = (Duty.RAFTER, Duty.CROSS_RAIL, Duty.BOW)  # sticks across the pen that carry its roof
 BUCKLING_FACTOR = 1.67  # AISC 360 section E1, allowable strength in compression

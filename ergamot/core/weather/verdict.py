@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import numpy as np
 
-from ergamot.core.finding import Finding, Phrase, What, Working, phrase
+from ergamot.core.finding import Finding, Phrase, What, phrase
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 from ergamot.core.weather.speed import AIR, LEAST_HEIGHT_M
 from ergamot.core.weather.stability import Gusts, Stability, arm_inside, overturning_arms, slide_held_n
 from ergamot.core.weather.surfaces import WindBody
+from ergamot.core.working import Working
 
 CAUTIONS = (
     "In a storm move the birds to a building. No pen designed here is a certified structure.",

@@ -6,8 +6,9 @@ from typing import Any
 
 from pydantic import BaseModel, ConfigDict, model_validator
 
-from ergamot.core.finding import Finding, Grade, Phrase, Step, What
+from ergamot.core.finding import Finding, Grade, Phrase, What
 from ergamot.core.units import Quantity, say
+from ergamot.core.working import Step
 
 
 class Out(BaseModel):

@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
-import math
-
 from ergamot.core.catalogue import Strain
 from ergamot.core.errors import require_range
 from ergamot.core.flock.flock import Flock
+from ergamot.core.working import Formula
 
+GROWTH = Formula(
+    "m",
+    "mass of a bird that day",
+    "A_end*exp(-log(A_end/m0)*exp(-K*D))",
+    "kg",
+    "growth curve of Gompertz (1825)",
+)
 YEAR_DAYS = 365.0
 OLDEST_DAY = 828  # the latest leaving day and 28 days more
 
@@ -16,7 +22,7 @@ def mass_kg(strain: Strain, day: float) -> float:
     """How heavy one bird is on a day of age.
 
     Args: strain; day, age in days from hatch, 0 to 828.
-    Returns: live mass in kg: m(t) = A·exp(−ln(A/m0)·exp(−K·t)).
+    Returns: live mass in kg, as GROWTH.
     Raises: OutOfRange.
     Source: Gompertz (1825) growth curve; parameters per strain in the catalogue.
 
@@ -25,7 +31,7 @@ def mass_kg(strain: Strain, day: float) -> float:
     2.54
     """
     require_range("age", day, 0, OLDEST_DAY, "days")
-    return strain.a_kg * math.exp(-math.log(strain.a_kg / strain.m0_kg) * math.exp(-strain.k_day * day))
+    return GROWTH.of(A_end=strain.a_kg, m0=strain.m0_kg, K=strain.k_day, D=day)
 
 
 def gain_g(strain: Strain, day: float) -> float:

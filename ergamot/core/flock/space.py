@@ -8,13 +8,20 @@ from ergamot.core.catalogue import FloorNeed
 from ergamot.core.errors import require_range
 from ergamot.core.finding import Finding, Phrase, What, phrase
 from ergamot.core.flock.flock import Flock
-from ergamot.core.flock.growth import mass_kg
+from ergamot.core.flock.growth import GROWTH, mass_kg
 from ergamot.core.units import Quantity
-from ergamot.core.working import Working
+from ergamot.core.working import Formula, Working
 
-GROWTH_POWER = 0.67  # space goes with surface, mass^⅔; Petherick (2007), allometry of space allowances
 INSIDE = "floor inside the base rails"
-LEAST_SHARE = 1 / 3  # judgement: however small, a bird walks, eats and drinks
+# at least a third of it: judgement, however small, a bird walks, eats and drinks
+NEED = Formula(
+    "need",
+    "floor a bird needs that day",
+    "a_f*max(1/3, (m/m_f)**0.67)",
+    "m2",
+    "a bird's ground goes with its surface, mass^0.67: Petherick (2007), allometry of space allowances",
+)
+HAS = Formula("has", "floor a bird has", "A/n", "m2")
 
 
 @dataclass(frozen=True)
@@ -34,16 +41,15 @@ def floor_need_m2(finish_need: float, finish_kg: float, mass: float) -> float:
     """Floor one bird needs at a mass.
 
     Args: finish_need, m² at finish_kg; finish_kg, kg, above 0; mass, kg, above 0.
-    Returns: m²: need·(m/m_finish)^0.67, at least a third of the finish need.
+    Returns: m², as NEED.
     Raises: OutOfRange.
-    Source: common practice.
+    Source: Petherick (2007); the floor under young birds is a judgement.
 
     >>> round(floor_need_m2(0.19, 2.3, 2.3), 3), round(floor_need_m2(0.19, 2.3, 0.1), 4)
     (0.19, 0.0633)
     """
     require_range("mass", mass, 0.001, 60, "kg")
-    share: float = max(LEAST_SHARE, (mass / finish_kg) ** GROWTH_POWER)
-    return finish_need * share
+    return NEED.of(a_f=finish_need, m_f=finish_kg, m=mass)
 
 
 def space_by_day(flock: Flock, need: FloorNeed, floor_m2: float) -> tuple[SpaceDay, ...]:
@@ -61,7 +67,7 @@ def space_by_day(flock: Flock, need: FloorNeed, floor_m2: float) -> tuple[SpaceD
     >>> len(days), days[-1].day, days[0].has_m2
     (29, 49, 0.2)
     """
-    has = floor_m2 / flock.placed
+    has = HAS.of(A=floor_m2, n=flock.placed)
 
     def one(day: int) -> SpaceDay:
         mass = mass_kg(flock.strain, day)
@@ -119,17 +125,11 @@ def judge_space(
     work.given("A_end", "grown size of the strain", flock.strain.a_kg, "kg", flock.strain.source)
     work.given("m0", "mass at hatch", flock.strain.m0_kg, "kg", flock.strain.source)
     work.given("K", "rate of growth", flock.strain.k_day, "per day", flock.strain.source)
-    work.step("m", "mass of a bird that day", "A_end*exp(-log(A_end/m0)*exp(-K*D))", "kg", "Gompertz curve")
+    work.by(GROWTH)
     work.given("a_f", f"good floor at {need.finish_kg:g} kg", need.good_m2, "m2", need.source)
     work.given("m_f", "mass that floor is for", need.finish_kg, "kg", need.source)
-    work.step(
-        "need",
-        "floor a bird needs that day",
-        "a_f*max(1/3, (m/m_f)**0.67)",
-        "m2",
-        "a bird's ground goes with its surface, mass^0.67",
-    )
-    work.step("has", "floor a bird has", "A/n", "m2")
+    work.by(NEED)
+    work.by(HAS)
     work.step("ratio", "has over needs", "has/need")
     details = [
         phrase("{live} of live weight on the last day", live=Quantity(days[-1].live_kg_m2, "kg/m2")),

@@ -11,7 +11,7 @@ from ergamot.core.flock.droppings import fresh_droppings_kg, strain_nitrogen_g
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import living, mass_kg
 from ergamot.core.flock.intake import strain_feed_g
-from ergamot.core.working import Step, Working
+from ergamot.core.working import Formula, Step, Working
 
 WEAR_LIMIT = 2.0  # bird-days a m²; a judgement till the grass of this farm has spoken, then re-fitted from it
 STRIP_NITROGEN_KG_HA = 250.0  # manure on any hectare in twelve months; SI 2015/668, England
@@ -21,6 +21,10 @@ LONGEST_STAY_DAYS = {
     "hen": 2.0,
     "bantam": 2.0,
 }  # judgement: meat birds lie on it, layers range
+STAYS_BY_WEAR = Formula("s_w", "days till it is worn", "wear_max/wear", "days")
+STAYS_BY_DROPPINGS = Formula("s_d", "days till it is covered", "cover_max/cover", "days")
+STAYS_BY_NITROGEN = Formula("s_N", "days till its nitrogen is spent", "N_max/max(N, 0.001)", "days")
+LIMITS = {"s_w": "wear", "s_d": "droppings", "s_N": "nitrogen", "most": "your longest stay"}
 WHOLE_DAY = 0.9  # a stay this near a day counts as one
 MOST_MOVES_A_DAY = 3  # judgement: who moves more often has too many birds for the pen
 G_M2_TO_KG_HA = 10.0
@@ -88,15 +92,10 @@ def day_load(catalogue: Catalogue, flock: Flock, age: int, area_m2: float, tempe
     work.given("N_max", "nitrogen a strip takes in a year", STRIP_NITROGEN_KG_HA / G_M2_TO_KG_HA, "g/m²")
     longest = LONGEST_STAY_DAYS[flock.strain.kind]
     work.given("most", "longest stay", longest, "days", "a judgement: meat birds lie on it, layers range")
-    work.step("stay", "stay", "min(wear_max/wear, cover_max/cover, N_max/max(N, 0.001), most)", "days")
+    for formula in (STAYS_BY_WEAR, STAYS_BY_DROPPINGS, STAYS_BY_NITROGEN):
+        work.by(formula)
+    stay = work.step("stay", "stay", f"min({', '.join(LIMITS)})", "days")
     known = work.known
-    stays = {
-        "wear": known["wear_max"] / known["wear"],
-        "droppings": known["cover_max"] / known["cover"],
-        "nitrogen": known["N_max"] / max(known["N"], 0.001),
-        "your longest stay": longest,
-    }
-    stay = known["stay"]
     return DayLoad(
         age=age,
         mass_kg=mass,
@@ -107,7 +106,7 @@ def day_load(catalogue: Catalogue, flock: Flock, age: int, area_m2: float, tempe
         cover_limit_kg_m2=need.cover_limit_kg_m2,
         nitrogen_g_m2=known["N"],
         stay_days=stay,
-        ruled_by=min(stays, key=lambda name: stays[name]),
+        ruled_by=LIMITS[min(LIMITS, key=lambda symbol: known[symbol])],
         moves=1 if stay >= WHOLE_DAY else math.ceil(1 / stay - 1e-9),
         working=work.done(),
     )

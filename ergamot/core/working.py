@@ -12,7 +12,9 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from types import CodeType
 
-from ergamot.core.units import Quantity
+import numpy as np
+
+from ergamot.core.units import G, Quantity
 
 PRINTED_DIGITS = 6  # significant digits a given figure is rounded to before it is used
 
@@ -39,6 +41,7 @@ _FUNCTIONS = {
     "max": max,
     "abs": abs,
 }
+_OF_ARRAYS = {**_FUNCTIONS, "sqrt": np.sqrt, "min": np.minimum, "max": np.maximum}
 _SYMBOL = re.compile(r"[A-Za-z_]\w*")
 
 
@@ -96,6 +99,14 @@ class Formula:
         """The figure it gives."""
         return evaluate(self.expression, known)
 
+    def on(self, **known: float | np.ndarray) -> np.ndarray:
+        """The figures it gives of many cases at once, arrays broadcast together."""
+        return np.asarray(eval(_compiled(self.expression), _OF_ARRAYS, known))
+
+    def without(self, symbol: str) -> Formula:
+        """The same where a term of a sum is nothing and not told."""
+        return replace(self, expression=self.expression.replace(f" + {symbol}", ""))
+
     def over(self, says: str = "", **symbols: str) -> Formula:
         """The same relation of other symbols, told in other words."""
         return _over(self, says, tuple(symbols.items()))
@@ -110,6 +121,9 @@ def _over(formula: Formula, says: str, symbols: tuple[tuple[str, str], ...]) -> 
         says=says or formula.says,
         expression=_SYMBOL.sub(lambda found: named.get(found[0], found[0]), formula.expression),
     )
+
+
+WEIGHT = Formula("W", "weight", f"m*{G}", "N")
 
 
 @dataclass

@@ -15,7 +15,7 @@ from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.stock.cut_list import saw_deg
 from ergamot.core.units import Quantity, say_day
-from ergamot.core.weather.stability import Gusts
+from ergamot.core.weather.threshold import Gusts
 from ergamot.operations.kept import Record
 from ergamot.operations.pens import Bench
 from ergamot.web.schemas.drawings import ModelOut, PartOut, PullOut

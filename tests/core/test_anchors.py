@@ -15,12 +15,12 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.place import make_place
 from ergamot.core.weather.anchors import ballast_kg, fewest, pull_on_each, shortfall
+from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.chart import heading_for, wind_chart
-from ergamot.core.weather.holding import Holding, Strap, parked
+from ergamot.core.weather.resistance import Holding, Strap, parked
 from ergamot.core.weather.snow import snow_kg, snow_pa, stays
-from ergamot.core.weather.stability import stability
 from ergamot.core.weather.states import rolled_up, states
-from ergamot.core.weather.surfaces import wind_body
+from ergamot.core.weather.threshold import stability
 from tests.core.test_wind import box
 from tests.strategies import CATALOGUE, designs
 
@@ -35,8 +35,8 @@ def test_what_the_box_with_an_open_end_lacks_at_25():
     239 N down each. Slides at 9.5: (309.0/55.5)·177.7 − 309.0 = 681 N."""
     body = box(hole=True)
     stable = stability(body, Holding(70, (1.5, 0), 0.45), 0.03)
-    lacks = shortfall(body, stable, 25)
-    far_edge = next(i for i, edge in enumerate(stable.edges) if all(x == 0 for x, _ in edge))
+    lacks = shortfall(stable, 25)
+    far_edge = next(i for i, edge in enumerate(stable.loads.edges) if all(x == 0 for x, _ in edge))
     assert lacks.tip[far_edge][0] / (2 * 3.0) == pytest.approx(239, abs=1)
     # held back level, friction no longer helped by weight the wind takes: D + μL less μW
     assert lacks.slide[0] == pytest.approx(681, abs=1)
@@ -60,7 +60,7 @@ def test_the_fewest_hold_and_one_pair_less_do_not(gust):
     bare = stability(body, Holding(70, (1.5, 0), 0.45), 0.03)
     contacts = tuple((1000 * x, 1000 * y) for x, y in body.contacts)
     ground = CATALOGUE.grounds["moist"]
-    (tying,) = fewest(body, bare, gust, [CATALOGUE.anchors["t-post"]], ground, contacts)
+    (tying,) = fewest(bare, gust, [CATALOGUE.anchors["t-post"]], ground, contacts)
     assert tying.pairs
     places = tuple((x / 1000, y / 1000) for x, y in tying.places)
     tied = replace(bare.holding, straps=tuple(Strap(place, tying.pull_n) for place in places))
@@ -76,7 +76,7 @@ def test_ballast_holds_any_pen_in_the_gust_it_was_reckoned_for(design, gust):
     body = wind_body(structure)
     held = parked(structure, mass(structure), PLACE.holding_ground, tied=False)
     bare = stability(body, held, 0.03)
-    kg = ballast_kg(body, bare, gust)
+    kg = ballast_kg(bare, gust)
     x, y = body.middle
     whole = held.mass_kg + kg
     centre = tuple((held.mass_kg * a + kg * b) / whole for a, b in zip(held.centre_m, (x, y), strict=True))
@@ -89,8 +89,8 @@ def test_ballast_holds_any_pen_in_the_gust_it_was_reckoned_for(design, gust):
 def test_no_anchor_helps_where_there_is_none():
     body = box(hole=True)
     bare = stability(body, Holding(70, (1.5, 0), 0.45), 0.03)
-    assert pull_on_each(body, bare, shortfall(body, bare, 25), ()) == math.inf
-    assert pull_on_each(body, bare, shortfall(body, bare, 5), ()) == 0
+    assert pull_on_each(bare, shortfall(bare, 25), ()) == math.inf
+    assert pull_on_each(bare, shortfall(bare, 5), ()) == 0
 
 
 def test_a_design_with_anchors_stands_more_and_weighs_no_more_to_move():
@@ -127,7 +127,7 @@ def test_every_state_of_any_pen_is_told_in_figures(design):
 def test_a_rolled_side_lets_the_wind_through():
     structure = build(make_design(CATALOGUE, "hoop", {"roofed": 1.0}), CATALOGUE)
     by_key = {one.key: one for one in states(structure, FLOCK, PLACE)}
-    shut, rolled = by_key["parked"].body, by_key["rolled-left"].body
+    shut, rolled = by_key["parked"].stable.loads.body, by_key["rolled-left"].stable.loads.body
     sheet = [sum(s.area_m2 for s in body.surfaces if s.is_sheet) for body in (shut, rolled)]
     air = [sum(v.area_m2 for v in body.vents) for body in (shut, rolled)]
     assert sheet[1] < 0.9 * sheet[0]
@@ -151,10 +151,10 @@ def test_an_anchor_holds_its_figure_times_the_grounds():
     bare = stability(body, Holding(70, (1.5, 0.2), 0.45), 0.03)
     contacts = tuple((1000 * x, 1000 * y) for x, y in body.contacts)
     row = CATALOGUE.anchors["t-post"]
-    (tying,) = fewest(body, bare, 30.0, [row], CATALOGUE.grounds["moist"], contacts)
+    (tying,) = fewest(bare, 30.0, [row], CATALOGUE.grounds["moist"], contacts)
     assert tying.holds_n == pytest.approx(0.8 * row.hold_n)
     places = tuple((x / 1000, y / 1000) for x, y in tying.places)
-    assert tying.pull_n == pytest.approx(pull_on_each(body, bare, shortfall(body, bare, 30.0), places))
+    assert tying.pull_n == pytest.approx(pull_on_each(bare, shortfall(bare, 30.0), places))
 
 
 def test_snow_by_hand():

@@ -12,7 +12,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.stock.bill import bill_of
-from ergamot.core.weather.surfaces import wind_body
+from ergamot.core.weather.body import wind_body
 from tests.strategies import CATALOGUE
 
 

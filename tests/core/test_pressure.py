@@ -10,9 +10,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.weather.pressure import directions, inside_cp, outside_cp
-from ergamot.core.weather.stability import wind_loads
-from ergamot.core.weather.surfaces import Link, Surface, Vent, WindBody, wind_body
+from ergamot.core.weather.body import Link, Surface, Vent, WindBody, wind_body
+from ergamot.core.weather.coefficients import directions, inside_cp, outside_cp
+from ergamot.core.weather.threshold import wind_loads
 from tests.strategies import CATALOGUE
 
 ONTO = np.array([[0.0, 1.0]])  # wind from the left, square to a ridge along x

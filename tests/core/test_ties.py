@@ -17,8 +17,8 @@ from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_CANS, MOST_PAIRS, a
 from ergamot.core.place import make_place
 from ergamot.core.weather.anchors import fewest, pull_on_each, shortfall
 from ergamot.core.weather.chart import wind_chart
-from ergamot.core.weather.holding import Holding, parked, spread
-from ergamot.core.weather.stability import stability
+from ergamot.core.weather.resistance import Holding, parked, spread
+from ergamot.core.weather.threshold import stability
 from tests.core.test_anchors import FLOCK, PLACE
 from tests.core.test_wind import box
 from tests.strategies import CATALOGUE
@@ -44,12 +44,12 @@ def test_no_layout_holds_with_fewer_or_pulls_less(gust, key):
     body = box(hole=True)
     bare = stability(body, Holding(70, (1.5, 0), 0.45), 0.03)
     ground, row = CATALOGUE.grounds["moist"], CATALOGUE.anchors[key]
-    (tying,) = fewest(body, bare, gust, [row], ground, SQUARE)
-    lacks = shortfall(body, bare, gust)
+    (tying,) = fewest(bare, gust, [row], ground, SQUARE)
+    lacks = shortfall(bare, gust)
 
     def pull(pairs: int, layout: str) -> float:
         places = tuple((x / 1000, y / 1000) for x, y in anchor_places(SQUARE, pairs, layout))
-        return pull_on_each(body, bare, lacks, places)
+        return pull_on_each(bare, lacks, places)
 
     if tying.pairs is None:
         assert min(pull(MOST_PAIRS, layout) for layout in LAYOUTS) > tying.holds_n
@@ -66,7 +66,7 @@ def test_a_kind_that_holds_more_never_takes_more_pairs():
     kinds = [
         Anchor(row.key, row.label, hold, row.kg, row.price, row.source) for hold in (200, 400, 800, 1600)
     ]
-    found = [one.pairs for one in fewest(body, bare, 25, kinds, CATALOGUE.grounds["moist"], SQUARE)]
+    found = [one.pairs for one in fewest(bare, 25, kinds, CATALOGUE.grounds["moist"], SQUARE)]
     known = [MOST_PAIRS + 1 if pairs is None else pairs for pairs in found]
     assert known == sorted(known, reverse=True)
     assert known[-1] < known[0]

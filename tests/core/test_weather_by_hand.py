@@ -11,12 +11,12 @@ import pytest
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.place import make_place
+from ergamot.core.weather.body import base_gaps
 from ergamot.core.weather.chart import wind_chart
-from ergamot.core.weather.holding import Holding, Strap, drag_per_pull, spread
 from ergamot.core.weather.leaves import cloth_holds_n
+from ergamot.core.weather.resistance import Holding, Strap, drag_per_pull, spread
 from ergamot.core.weather.snow import stays
 from ergamot.core.weather.states import states
-from ergamot.core.weather.surfaces import base_gaps
 from tests.strategies import CATALOGUE
 
 PLACE = make_place(CATALOGUE)

@@ -24,13 +24,13 @@ from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.coverings import sheet_share, strip_metres
 from ergamot.core.stock.sticks import Want, plan_sticks
 from ergamot.core.strength.verdict import judge_strength
-from ergamot.core.weather.holding import parked
+from ergamot.core.weather.body import wind_body
+from ergamot.core.weather.coefficients import directions, outside_cp
 from ergamot.core.weather.leaves import leaves
-from ergamot.core.weather.pressure import directions, outside_cp
+from ergamot.core.weather.resistance import parked
 from ergamot.core.weather.snow import stays
 from ergamot.core.weather.speed import local_factor
-from ergamot.core.weather.stability import stability, wind_loads
-from ergamot.core.weather.surfaces import wind_body
+from ergamot.core.weather.threshold import stability, wind_loads
 from tests.strategies import CATALOGUE
 
 G = 9.81
@@ -147,7 +147,7 @@ def test_what_tears_off_a_hoop_by_hand():
     structure, weighed = pen("hoop", gear="skids", cover="tarp")
     body = wind_body(structure)
     stable = stability(body, parked(structure, weighed, PLACE.holding_ground), 0.03)
-    tarp = next(one for one in leaves(structure, body, stable, 22.0) if one.role == "cover")
+    tarp = next(one for one in leaves(structure, stable, 22.0) if one.role == "cover")
     names = [one.name for one in body.surfaces]
     strips = [p for p in structure.standing if p.covering.key == "tarp"]
     suction = np.zeros(48)
@@ -183,7 +183,7 @@ def test_a_lid_on_two_hinges_and_two_latches():
     structure, weighed = pen("low-pen", gear="skids", roofed=1)
     body = wind_body(structure)
     stable = stability(body, parked(structure, weighed, PLACE.holding_ground), 0.03)
-    lid = next(one for one in leaves(structure, body, stable, 22.0) if one.role == "lid")
+    lid = next(one for one in leaves(structure, stable, 22.0) if one.role == "lid")
     per_q = lid.pull_n / (0.613 * (22.0 * stable.factor) ** 2)
     assert lid.tears_ms == pytest.approx(math.sqrt(4 * 600 / per_q / 0.613) / stable.factor, rel=1e-6)
     i = next(i for i, one in enumerate(body.surfaces) if one.name.startswith("lid") or "lid" in one.name)

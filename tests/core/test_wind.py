@@ -14,11 +14,11 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.place import make_place
-from ergamot.core.weather.holding import Holding, parked
-from ergamot.core.weather.pressure import directions, inside_cp, outside_cp
+from ergamot.core.weather.body import Surface, Vent, WindBody, base_gaps, wind_body
+from ergamot.core.weather.coefficients import directions, inside_cp, outside_cp
+from ergamot.core.weather.resistance import Holding, parked
 from ergamot.core.weather.speed import local_factor
-from ergamot.core.weather.stability import stability, wind_loads
-from ergamot.core.weather.surfaces import Surface, Vent, WindBody, base_gaps, wind_body
+from ergamot.core.weather.threshold import stability, wind_loads
 from ergamot.core.weather.verdict import judge_wind
 from tests.strategies import CATALOGUE, designs
 
@@ -227,14 +227,14 @@ def test_a_stretched_method_says_so():
     body = wind_body(structure)
     place = make_place(CATALOGUE)
     stable = stability(body, parked(structure, weighed, place.holding_ground), 0.03)
-    details = " ".join(line.text("metric") for line in judge_wind(body, stable, place).details)
+    details = " ".join(line.text("metric") for line in judge_wind(stable, place).details)
     assert "extrapolated" in details
     low = build(make_design(CATALOGUE, "low-pen", {"height": 450.0}), CATALOGUE)
     body = wind_body(low)
     details = " ".join(
         line.text("metric")
         for line in judge_wind(
-            body, stability(body, parked(low, mass(low), place.holding_ground), 0.03), place
+            stability(body, parked(low, mass(low), place.holding_ground), 0.03), place
         ).details
     )
     assert "taken at 500 mm" in details
@@ -248,7 +248,14 @@ def test_an_arch_is_known_to_a_rise_of_six_tenths(rise, said):
     bent = tuple(replace(one, arch=(one.arch[0], rise)) if one.arch else one for one in body.surfaces)
     body = replace(body, surfaces=bent)
     stable = stability(body, parked(structure, mass(structure), make_place(CATALOGUE).holding_ground), 0.03)
-    details = " ".join(
-        line.text("metric") for line in judge_wind(body, stable, make_place(CATALOGUE)).details
-    )
+    details = " ".join(line.text("metric") for line in judge_wind(stable, make_place(CATALOGUE)).details)
     assert ("extrapolated" in details) == said
+
+
+def test_of_two_sides_alike_the_first_all_round_is_told():
+    """A low pen without doors at its sides stands as well from its left as from its right: told of the left always."""
+    structure = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
+    stable = stability(wind_body(structure), Holding(60, (structure.body.x[1] / 2000, 0), 0.45), 0.03)
+    twin = next(one for one in stable.gusts if one.direction_deg == (-stable.worst.direction_deg) % 360)
+    assert twin.least == pytest.approx(stable.worst.least, rel=1e-9)
+    assert stable.worst.direction_deg <= 180

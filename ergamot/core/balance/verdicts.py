@@ -15,9 +15,9 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.place import Place
 from ergamot.core.strength.verdict import Strength, judge_strength
-from ergamot.core.weather.holding import parked, spread
-from ergamot.core.weather.stability import Stability, stability
-from ergamot.core.weather.surfaces import wind_body
+from ergamot.core.weather.body import wind_body
+from ergamot.core.weather.resistance import parked, spread
+from ergamot.core.weather.threshold import Stability, stability, thresholds
 from ergamot.core.weather.verdict import judge_wind
 
 
@@ -65,16 +65,14 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
     """
     need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
     weighed = mass(structure)
-    body = wind_body(structure)
     stable = stability(
-        body,
+        wind_body(structure),
         parked(structure, weighed, place.holding_ground),
         place.exposure.roughness_m,
         place.speed_up,
     )
     least, most = (
-        stability(body, held, place.exposure.roughness_m, place.speed_up, loads=stable.loads)
-        for held in spread(stable.holding, place.holding_ground)
+        thresholds(stable.loads, held, stable.factor) for held in spread(stable.holding, place.holding_ground)
     )
     inside = provisions(flock, need, structure.room)
     space = judge_space(
@@ -89,7 +87,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
         space=replace(space, details=(*space.details, *said)),
         weight=judge_weight(structure, weighed, place.heaviest_kg),
         moving=judge_moving(catalogue, structure, weighed, place),
-        wind=judge_wind(body, stable, place, (least, most)),
+        wind=judge_wind(stable, place, (least, most)),
         mass=weighed,
         stability=stable,
         provisions=inside,

@@ -11,7 +11,6 @@ SOIL = "Wismer & Luth (1974)"
 SINKS_BELOW = 5.0  # wheel number under which a towed wheel ploughs; Wismer & Luth (1974)
 START_FACTOR = 1.5  # starting a wheel against keeping it rolling; judgement: it has sunk overnight
 
-WEIGHT = Formula("W", "weight", f"m*{G}", "N")
 UPHILL = Formula("F_slope", "held back by the slope", "W*s/sqrt(1 + s**2)", "N")
 LIFT = Formula(
     "F_lift", "lift at the handles", "W*(x_cg - x_axle)/(x_hand - x_axle)", "N", "moments about the axle"

@@ -23,12 +23,11 @@ from ergamot.core.gear.effort import (
     SLIDE,
     SLIDE_START,
     UPHILL,
-    WEIGHT,
     WHEEL_NUMBER,
 )
 from ergamot.core.gear.raising import CORNER, EFFORT, LEVER_GAIN, Raising, ends_of
 from ergamot.core.gear.throwing import lifted_n
-from ergamot.core.working import Formula, Working
+from ergamot.core.working import WEIGHT, Formula, Working
 
 
 def slope_steps(work: Working, structure: Structure, weighed: Mass, slope_percent: float) -> None:

@@ -1,1 +1,1 @@
-"""Wind on the pen: speed near the ground, pressure on every panel, and what it takes to move it."""
+"""Wind and snow on a pen. Wind goes one way: body → coefficients → loads → resistance → threshold."""

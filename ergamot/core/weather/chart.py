@@ -11,10 +11,10 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.place import Place
 from ergamot.core.weather.anchors import Anchorage, ballast_kg, fewest
-from ergamot.core.weather.holding import parked
 from ergamot.core.weather.leaves import Leaf, leaves
-from ergamot.core.weather.stability import stability
+from ergamot.core.weather.resistance import parked
 from ergamot.core.weather.states import WindState, states
+from ergamot.core.weather.threshold import thresholds
 
 FORECAST_SPARE = 1.25  # judgement: a gust may be a quarter over its forecast
 
@@ -41,16 +41,14 @@ def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, place: 
     stands = states(structure, flock, place)
     base = stands[0]
     loose = parked(structure, mass(structure), place.holding_ground, tied=False)
-    bare = stability(base.body, loose, place.exposure.roughness_m, place.speed_up)
+    bare = thresholds(base.stable.loads, loose, base.stable.factor)
     gust = place.design_gust_ms
     return WindChart(
         states=stands,
         act_ms=base.stable.worst.least / FORECAST_SPARE,
-        tyings=fewest(
-            base.body, bare, gust, catalogue.anchors.values(), place.holding_ground, structure.contacts
-        ),
-        ballast_kg=ballast_kg(base.body, bare, gust),
-        leaves=leaves(structure, base.body, base.stable, gust),
+        tyings=fewest(bare, gust, catalogue.anchors.values(), place.holding_ground, structure.contacts),
+        ballast_kg=ballast_kg(bare, gust),
+        leaves=leaves(structure, base.stable, gust),
     )
 
 

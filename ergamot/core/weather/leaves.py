@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -10,9 +9,9 @@ import numpy as np
 
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.units import G
-from ergamot.core.weather.speed import AIR
-from ergamot.core.weather.stability import Stability
-from ergamot.core.weather.surfaces import WindBody
+from ergamot.core.weather.loads import SHEET_PUSH
+from ergamot.core.weather.speed import GUST, GUST_AT_10_M, PRESSURE
+from ergamot.core.weather.threshold import Stability
 
 PEAK = 2.0  # pressure at an edge over that on the whole; EN 1991-1-4, 7.2: edge zones bear 1.5 to 2.5 times
 # a new tarp's battened edge; judgement: staples tear out long before cloth
@@ -35,10 +34,10 @@ class Leaf:
     lifts_ms: float | None
 
 
-def leaves(structure: Structure, body: WindBody, stable: Stability, gust_ms: float) -> tuple[Leaf, ...]:
+def leaves(structure: Structure, stable: Stability, gust_ms: float) -> tuple[Leaf, ...]:
     """Doors, lids, flaps and tarps of a pen, the first to go first.
 
-    Args: structure; body and stable, of it parked; gust_ms, the keeper's gust at 10 m, 0 to 60.
+    Args: structure; stable, of it parked; gust_ms, the keeper's gust at 10 m, 0 to 60.
     Returns: Leaves by the gust that tears them, rising.
     Source: EN 1991-1-4 pressures × 2 locally; holds common practice.
     """
@@ -56,23 +55,23 @@ def leaves(structure: Structure, body: WindBody, stable: Stability, gust_ms: flo
     found = [
         leaf
         for strips in (*cloth.values(), *whole)
-        if (leaf := _leaf(tuple(strips), fittings_n.get(strips[0].closes, 0.0), body, stable, gust_ms))
-        is not None
+        if (leaf := _leaf(tuple(strips), fittings_n.get(strips[0].closes, 0.0), stable, gust_ms)) is not None
     ]
     return tuple(sorted(_worst_of_each(found), key=lambda leaf: leaf.tears_ms))
 
 
-def _leaf(
-    strips: tuple[Panel, ...], fittings_n: float, body: WindBody, stable: Stability, gust_ms: float
-) -> Leaf | None:
+def _leaf(strips: tuple[Panel, ...], fittings_n: float, stable: Stability, gust_ms: float) -> Leaf | None:
     """One thing that goes as a whole: a leaf, or all strips of a cloth bent over the pen. From whichever side the wind
     pulls hardest on all of it together. `fittings_n` is what its hinges and latches bear."""
-    at = {surface.ref: i for i, surface in enumerate(body.surfaces)}
+    at = {surface.ref: i for i, surface in enumerate(stable.loads.body.surfaces)}
     known = [panel for panel in strips if panel.ref in at]
     if not known:
         return None
+    loads = stable.loads
     pulls = sum(
-        np.maximum(0.0, stable.loads.cpi[at[panel.ref]] - stable.loads.cp[at[panel.ref]]) * panel.area_m2
+        np.maximum(
+            0.0, -SHEET_PUSH.on(C=loads.cp[at[panel.ref]], I=loads.cpi[at[panel.ref]], A=panel.area_m2)
+        )
         for panel in known
     )
     per_q = PEAK * float(np.max(pulls))
@@ -83,10 +82,10 @@ def _leaf(
     holds = cloth_holds_n(known) if rolls else fittings_n
 
     def gust(force: float) -> float:
-        return math.sqrt(force / per_q / AIR) / stable.factor
+        return GUST_AT_10_M.of(V_local=GUST.of(q=force / per_q), f=stable.factor)
 
     lid = first.normal[2] > 0.5 and not rolls
-    q = AIR * (gust_ms * stable.factor) ** 2
+    q = PRESSURE.of(V_local=gust_ms * stable.factor)
     area, kg = sum(panel.area_m2 for panel in known), sum(panel.kg for panel in known)
     return Leaf(first.role, area, gust(holds), per_q * q, gust(kg * G) if lid else None)
 

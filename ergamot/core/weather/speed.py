@@ -5,11 +5,17 @@ from __future__ import annotations
 import math
 
 from ergamot.core.errors import require_range
+from ergamot.core.working import Formula
 
 OPEN_ROUGHNESS_M = 0.03  # Davenport–Wieringa class 3, open (WMO-No. 8)
 FORECAST_HEIGHT_M = 10.0  # WMO height of wind measurement
 GUST_FACTOR = 3.0  # peak factor 3 on turbulence 2.5 u*, log profile
 AIR = 0.613  # half of 1.226 kg/m³: q = 0.613·V² in Pa
+PRESSURE = Formula(
+    "q", "pressure of a gust at the pen", f"{AIR}*V_local**2", "Pa", "half the mass of air × V²"
+)
+GUST = Formula("V_local", "gust at the pen", f"sqrt(q/{AIR})", "m/s", f"q = {AIR}·V²")
+GUST_AT_10_M = Formula("V10", "gust at 10 m it stands", "V_local/f", "m/s")
 LEAST_HEIGHT_M = 0.5  # the log profile says little nearer the ground
 
 

@@ -11,10 +11,10 @@ from ergamot.core.frame.kinds import Item, Space
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.structure import Opening, Panel, Structure
 from ergamot.core.place import Place
-from ergamot.core.weather.holding import Holding, parked
+from ergamot.core.weather.body import BASE_GAP_M, wind_body
+from ergamot.core.weather.resistance import Holding, parked
 from ergamot.core.weather.snow import snow_kg
-from ergamot.core.weather.stability import Stability, stability
-from ergamot.core.weather.surfaces import BASE_GAP_M, WindBody, wind_body
+from ergamot.core.weather.threshold import Stability, stability
 
 # a tyre across, and along; Wong, Theory of Ground Vehicles: wet earth 0.4 to 0.55, unmade road 0.05
 SCRUB_MU, ROLLING = 0.5, 0.05
@@ -26,7 +26,6 @@ class WindState:
 
     key: str
     label: str
-    body: WindBody
     stable: Stability
 
 
@@ -66,7 +65,7 @@ class _Variant:
 def _judged(one: _Variant, place: Place) -> WindState:
     body = wind_body(one.standing, one.gap_m)
     stable = stability(body, one.holding, place.exposure.roughness_m, place.speed_up)
-    return WindState(one.key, one.label, body, stable)
+    return WindState(one.key, one.label, stable)
 
 
 def _variants(structure: Structure, weighed: Mass, flock: Flock, place: Place) -> Iterator[_Variant]:

@@ -7,10 +7,12 @@ import numpy as np
 from ergamot.core.finding import Finding, Phrase, What, phrase
 from ergamot.core.place import Place
 from ergamot.core.units import Quantity
-from ergamot.core.weather.speed import AIR, LEAST_HEIGHT_M
-from ergamot.core.weather.stability import Gusts, Stability, arm_inside, overturning_arms, slide_held_n
-from ergamot.core.weather.surfaces import WindBody
-from ergamot.core.working import Working
+from ergamot.core.weather.body import WindBody
+from ergamot.core.weather.loads import MESH_PUSH, SHEET_PUSH, SLIDES_BY, Loads, arm_inside
+from ergamot.core.weather.resistance import LIFT_HELD, SLIDE_HELD, TIP_HELD, straps_about, straps_along_n
+from ergamot.core.weather.speed import GUST, GUST_AT_10_M, LEAST_HEIGHT_M
+from ergamot.core.weather.threshold import Gusts, Stability, as_good_as
+from ergamot.core.working import WEIGHT, Formula, Working
 
 CAUTIONS = (
     "In a storm move the birds to a building. No pen designed here is a certified structure.",
@@ -46,18 +48,16 @@ WIDE = 1.05  # a narrower band is not worth telling; may move
 BALANCE = "orifice flow: as much air in as out"
 
 
-def judge_wind(
-    body: WindBody, stable: Stability, place: Place, spread: tuple[Stability, Stability] | None = None
-) -> Finding:
+def judge_wind(stable: Stability, place: Place, spread: tuple[Stability, Stability] | None = None) -> Finding:
     """Does the parked pen stand in the keeper's design gust, whichever way it blows?
 
-    Args: body; stable, its stability; place, with the design gust; spread, the same as grip and
+    Args: stable, of the parked pen; place, with the design gust; spread, the same as grip and
         anchors vary, least and most, for a band.
     Returns: the Wind finding; its ratio is the gust it stands over the design gust.
     Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
     """
     worst, best = stable.worst, stable.best
-    work = _working(body, stable, worst, place)
+    work = _working(stable, worst, place)
     stands = work.known["V10"]
     gust = Quantity(stands, "ms")
     band, band_words = _band(stable, place, spread)
@@ -73,7 +73,7 @@ def judge_wind(
         limit=phrase("your gust {limit} at 10 m", limit=Quantity(place.design_gust_ms, "ms")),
         working=work.done(),
         answer="ratio",
-        details=(*_details(stable, worst, best), *_beyond(body)),
+        details=(*_details(stable, worst, best), *_beyond(stable.loads.body)),
         band=band,
         band_words=band_words,
         cautions=CAUTIONS,
@@ -106,7 +106,7 @@ def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]
     ]
     modes = (("slides", "slide"), ("tips", "tip"), ("lifts", "lift"))
     for word, name in modes:
-        gusts = min(stable.gusts, key=lambda g: getattr(g, name))
+        gusts = min(stable.gusts, key=lambda g: as_good_as(getattr(g, name)))
         value = getattr(gusts, name)
         lines.append(
             phrase(f"{word} at {{gust}} from {side_of(gusts.direction_deg)}", gust=Quantity(value, "ms"))
@@ -134,123 +134,115 @@ def _beyond(body: WindBody) -> tuple[Phrase, ...]:
     return tuple(lines)
 
 
-def _working(body: WindBody, stable: Stability, worst: Gusts, place: Place) -> Working:
-    index = worst.case
-    u = stable.loads.up_wind[index]
+def _working(stable: Stability, worst: Gusts, place: Place) -> Working:
+    index, loads, holding = worst.case, stable.loads, stable.holding
+    u = loads.up_wind[index]
     work = Working()
-    hung = f", with {stable.holding.ballast_kg:.0f} kg hung on it" if stable.holding.ballast_kg else ""
-    work.given("m", f"mass, timber dry{hung}", stable.holding.mass_kg, "kg", "sum of the parts")
-    work.step("W", "weight", "m*9.81", "N")
+    hung = f", with {holding.ballast_kg:.0f} kg hung on it" if holding.ballast_kg else ""
+    work.given("m", f"mass, timber dry{hung}", holding.mass_kg, "kg", "sum of the parts")
+    work.by(WEIGHT)
     work.given("beta", f"wind from {side_of(worst.direction_deg)}, off the front", worst.direction_deg, "deg")
     work.given("ux", "up-wind, along the pen", float(u[0]))
     work.given("uy", "up-wind, towards the left", float(u[1]))
-    _surface_steps(work, body, stable, index)
-    push = _push_expressions(body)
-    work.step("Lup", "uplift per Pa", push[2], "m²")
-    if worst.mode == "slides":
-        work.step("Dx", "push along the pen per Pa", push[0], "m²")
-        work.step("Dy", "push across it per Pa", push[1], "m²")
-        work.given(
-            "mu",
-            f"friction, {place.holding_ground.label}",
-            stable.holding.friction,
-            "",
-            place.holding_ground.source,
-        )
-        held = _given_ties(work, "R", slide_held_n(body, stable.loads, stable.holding)[index])
-        work.step("q", "pressure that slides it", f"(mu*W{held})/(sqrt(Dx**2 + Dy**2) + mu*Lup)", "Pa")
-    elif worst.mode == "lifts":
-        held = _given_ties(work, "T", stable.holding.down_n)
-        work.step("q", "pressure that lifts it", f"(W{held})/Lup", "Pa")
-    else:
-        _tip_steps(work, body, stable, worst, index)
-    work.step("V_local", "gust at the pen", f"sqrt(q/{AIR})", "ms", "q = 0.613·V²")
+    _surface_steps(work, loads, index)
+    {"slides": _slide_steps, "lifts": _lift_steps, "tips": _tip_steps}[worst.mode](work, stable, worst, place)
+    work.by(GUST)
     work.given(
         "f", f"gust at the pen over gust at 10 m, {place.exposure.label}", stable.factor, "", "EN 1991-1-4"
     )
-    work.step("V10", "gust at 10 m it stands", "V_local/f", "ms")
+    work.by(GUST_AT_10_M)
     work.given("V_d", "your gust", place.design_gust_ms, "ms", "your own limit")
     work.step("ratio", "stands over your gust", "V10/V_d")
     return work
 
 
-def _surface_steps(work: Working, body: WindBody, stable: Stability, index: int) -> None:
-    for i, surface in enumerate(body.surfaces, start=1):
+def _surface_steps(work: Working, loads: Loads, index: int) -> None:
+    for i, surface in enumerate(loads.body.surfaces, start=1):
+        own = {symbol: f"{symbol}{i}" for symbol in ("P", "C", "I", "A", "k")}
         work.given(f"A{i}", f"area of {surface.name}", surface.area_m2, "m2", "the frame")
         if surface.is_sheet:
-            cp = float(stable.loads.cp[i - 1][index])
-            within = float(stable.loads.cpi[i - 1][index])
             source = BALANCE if surface.outside else "EN 1991-1-4, ASCE 7"
-            work.given(f"C{i}", f"coefficient {_side(surface.outside, 'outside')}", cp, "", source)
-            work.given(
-                f"I{i}", f"coefficient {_side(surface.inside, 'under the eaves')}", within, "", BALANCE
-            )
-            work.step(f"P{i}", "its push inwards per Pa", f"(C{i} - I{i})*A{i}", "m²")
+            where = _side(surface.outside, "outside")
+            work.given(f"C{i}", f"coefficient {where}", float(loads.cp[i - 1][index]), "", source)
+            where = _side(surface.inside, "under the eaves")
+            work.given(f"I{i}", f"coefficient {where}", float(loads.cpi[i - 1][index]), "", BALANCE)
+            work.by(SHEET_PUSH.over(**own))
         else:
-            force = stable.loads.force[i - 1][index]
-            drag = float(np.hypot(force[0], force[1])) / surface.area_m2
             work.given(
                 f"k{i}",
                 "its drag per area, wire 1.3 and sticks 1.8 across the wind",
-                drag,
+                float(loads.drag[i - 1][index]),
                 "",
                 "EN 1991-1-4, 7.7, 7.9 and 7.13",
             )
-            work.step(f"P{i}", "its push down-wind per Pa", f"k{i}*A{i}", "m²")
+            work.by(MESH_PUSH.over(**own))
+    work.step("Lup", "uplift per Pa", _sum_along(loads.body, 2), "m²")
 
 
 def _side(space: str, otherwise: str) -> str:
     return f"in the {space}" if space else otherwise
 
 
-def _push_expressions(body: WindBody) -> tuple[str, str, str]:
-    """Sums along x, y and z of every surface's push."""
-    sums: list[str] = []
-    for axis in range(3):
-        terms = []
-        for i, surface in enumerate(body.surfaces, start=1):
-            if surface.is_sheet:
-                part = -surface.normal[axis]
-                if part:
-                    terms.append(f"{'+' if part > 0 else '-'} {_times(abs(part))}P{i}")
-            elif axis < 2:
-                terms.append(f"- {'ux' if axis == 0 else 'uy'}*P{i}")
-        sums.append(" ".join(terms) or "0")
-    return sums[0], sums[1], sums[2]
+def _sum_along(body: WindBody, axis: int) -> str:
+    """The pushes of all surfaces along x, y or z, as it is printed."""
+    terms = []
+    for i, surface in enumerate(body.surfaces, start=1):
+        if surface.is_sheet:
+            part = -surface.normal[axis]
+            if part:
+                terms.append(f"{'+' if part > 0 else '-'} {_times(abs(part))}P{i}")
+        elif axis < 2:
+            terms.append(f"- {'ux' if axis == 0 else 'uy'}*P{i}")
+    return " ".join(terms) or "0"
 
 
 def _times(part: float) -> str:
     return "" if part == 1 else f"{part:.6g}*"
 
 
-def _tip_steps(work: Working, body: WindBody, stable: Stability, worst: Gusts, index: int) -> None:
-    edge = stable.edges[worst.tip_edge]
-    arm = arm_inside(edge, stable.holding.centre_m)
-    moments = overturning_arms(body, stable.loads, edge)[:, index]
+def _slide_steps(work: Working, stable: Stability, worst: Gusts, place: Place) -> None:
+    work.step("Dx", "push along the pen per Pa", _sum_along(stable.loads.body, 0), "m²")
+    work.step("Dy", "push across it per Pa", _sum_along(stable.loads.body, 1), "m²")
+    ground = place.holding_ground
+    work.given("mu", f"friction, {ground.label}", stable.holding.friction, "", ground.source)
+    work.by(SLIDES_BY)
+    _held(work, SLIDE_HELD, "R", float(straps_along_n(stable.loads, stable.holding)[worst.case]))
+    work.step("q", "pressure that slides it", "H/D", "Pa")
+
+
+def _lift_steps(work: Working, stable: Stability, worst: Gusts, place: Place) -> None:
+    _held(work, LIFT_HELD, "T", stable.holding.down_n)
+    work.step("q", "pressure that lifts it", "H/Lup", "Pa")
+
+
+def _tip_steps(work: Working, stable: Stability, worst: Gusts, place: Place) -> None:
+    edge = stable.loads.edges[worst.tip_edge]
     terms = []
-    for i, moment in enumerate(moments, start=1):
+    for i, moment in enumerate(stable.loads.overturning[worst.tip_edge, :, worst.case], start=1):
         if abs(work.known[f"P{i}"]) < 1e-9:
             continue
         work.given(f"a{i}", f"arm of push {i} about the tipping edge", moment / work.known[f"P{i}"], "m")
         terms.append(f"P{i}*a{i}")
-    work.given("b", "centre of mass inside the edge", arm, "m", "moments")
-    work.step("M", "overturning per Pa", " + ".join(terms), "m³")
-    held = _given_ties(
-        work, "Mt", sum(strap.down_n * arm_inside(edge, strap.at) for strap in stable.holding.straps), "N m"
+    work.given(
+        "b", "centre of mass inside the edge", arm_inside(edge, stable.holding.centre_m), "m", "moments"
     )
-    work.step("q", "pressure that tips it", f"(W*b{held})/M", "Pa")
+    work.step("M", "overturning per Pa", " + ".join(terms), "m³")
+    _held(work, TIP_HELD, "Mt", straps_about(edge, stable.holding))
+    work.step("q", "pressure that tips it", "H/M", "Pa")
 
 
 _TIED = {
-    "R": "straps up-wind hold against sliding",
-    "T": "straps pull it down",
-    "Mt": "straps hold about the edge",
+    "R": ("straps up-wind hold against sliding", "N"),
+    "T": ("straps pull it down", "N"),
+    "Mt": ("straps hold about the edge", "N m"),
 }
 
 
-def _given_ties(work: Working, symbol: str, value: float, unit: str = "N") -> str:
-    """What the straps add, as a term of an expression; nothing without straps."""
-    if not value:
-        return ""
-    work.given(symbol, _TIED[symbol], value, unit, "working holds, straps at 45°")
-    return f" + {symbol}"
+def _held(work: Working, formula: Formula, symbol: str, straps: float) -> None:
+    """What holds it; of straps nothing is said where there are none."""
+    if straps:
+        says, unit = _TIED[symbol]
+        work.given(symbol, says, straps, unit, "working holds, straps at 45°")
+        work.by(formula)
+    else:
+        work.by(formula.without(symbol))

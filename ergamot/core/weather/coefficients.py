@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ergamot.core.frame.kinds import Space
-from ergamot.core.weather.surfaces import Surface, WindBody
+from ergamot.core.weather.body import Surface, WindBody
 
 # Walls by α: linear between these, after EN 1991-1-4 7.2.2 and ASCE 7 fig. 27.3-1
 WALL_ALPHA_DEG = (0.0, 30.0, 60.0, 75.0, 90.0, 120.0, 180.0)

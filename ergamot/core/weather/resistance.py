@@ -1,4 +1,4 @@
-"""What holds a pen where it stands: its weight, friction under it, straps to the ground."""
+"""What holds a pen where it stands, its weight, friction under it, straps to the ground, and what that resists."""
 
 from __future__ import annotations
 
@@ -15,6 +15,8 @@ from ergamot.core.frame.kinds import Item, Stands
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import G
+from ergamot.core.weather.loads import Edge, Loads, arm_inside
+from ergamot.core.working import Formula
 
 STRAP_DEG = 45.0  # straps run down at this angle; judgement: an anchor a pen's height out
 # an anchor in one spot and another, times its figure; judgement: wet sand to stony clay
@@ -23,6 +25,9 @@ HOLD_SPREAD = (0.5, 1.5)
 WINDWARD_M = 0.01  # of arithmetic; may move
 # Of a pull: what presses the pen down, and what holds it level
 DOWN_SHARE, ALONG_SHARE = math.sin(math.radians(STRAP_DEG)), math.cos(math.radians(STRAP_DEG))
+LIFT_HELD = Formula("H", "held down", "W + T", "N", "statics")
+SLIDE_HELD = Formula("H", "held against sliding", "mu*W + R", "N", "statics")
+TIP_HELD = Formula("H", "held about the edge", "W*b + Mt", "N m", "statics")
 
 
 @dataclass(frozen=True)
@@ -60,6 +65,62 @@ class Holding:
     def down_n(self) -> float:
         """What the straps add to its weight."""
         return sum(strap.down_n for strap in self.straps)
+
+
+@dataclass(frozen=True)
+class Resistance:
+    """What a holding resists in the wind's cases: N against lifting, (cases,) N against sliding, and against rolling
+    where it stands on wheels, (edges,) N m against tipping about each."""
+
+    lift: float
+    slide: np.ndarray
+    roll: float | None
+    tip: np.ndarray
+
+
+def resistance(loads: Loads, holding: Holding) -> Resistance:
+    """What holds a pen against its loads.
+
+    Args: loads; holding.
+    Returns: the Resistance.
+    Raises: OutOfRange.
+    Source: statics of a rigid body; straps at 45°, on the windward half against sliding.
+    """
+    weight = checked(holding).weight_n
+    roll = None if holding.rolling is None else SLIDE_HELD.of(mu=holding.rolling, W=weight, R=0.0)
+    return Resistance(
+        lift=LIFT_HELD.of(W=weight, T=holding.down_n),
+        slide=SLIDE_HELD.on(mu=holding.friction, W=weight, R=straps_along_n(loads, holding)),
+        roll=roll,
+        tip=np.array(
+            [
+                TIP_HELD.of(W=weight, b=arm_inside(edge, holding.centre_m), Mt=straps_about(edge, holding))
+                for edge in loads.edges
+            ]
+        ),
+    )
+
+
+def straps_along_n(loads: Loads, holding: Holding) -> np.ndarray:
+    """What straps on the windward half hold against sliding, for each case.
+
+    Args: loads; holding.
+    Returns: (cases,) N: Σ T·(cos ψ + μ·sin ψ).
+    Source: statics of straps at 45°.
+    """
+    pulls = np.array([strap.holds_n for strap in holding.straps])
+    on = windward([strap.at for strap in holding.straps], loads.body.middle, loads.up_wind)
+    return np.asarray(pulls @ on * drag_per_pull(holding.friction))
+
+
+def straps_about(edge: Edge, holding: Holding) -> float:
+    """What straps hold about a tipping edge.
+
+    Args: edge, two points, m; holding.
+    Returns: N m: Σ T·sin ψ·arm.
+    Source: statics of straps at 45°.
+    """
+    return sum(strap.down_n * arm_inside(edge, strap.at) for strap in holding.straps)
 
 
 def checked(holding: Holding) -> Holding:

@@ -1,0 +1,126 @@
+"""Which gust tips, slides or lifts the pen, from every direction: what resists over what each Pa asks."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ergamot.core.weather.body import WindBody
+from ergamot.core.weather.loads import Loads, wind_loads
+from ergamot.core.weather.resistance import Holding, Resistance, resistance
+from ergamot.core.weather.speed import GUST, GUST_AT_10_M, local_factor
+
+NEVER = float("inf")
+
+
+@dataclass(frozen=True)
+class Gusts:
+    """Gusts at 10 m, m/s, for one direction; infinite where the wind cannot do it."""
+
+    direction_deg: float
+    tip: float
+    slide: float
+    lift: float
+    tip_edge: int
+    case: int
+
+    @property
+    def least(self) -> float:
+        return min(self.tip, self.slide, self.lift)
+
+    @property
+    def mode(self) -> str:
+        by_mode = {"slides": self.slide, "tips": self.tip, "lifts": self.lift}
+        return min(by_mode, key=lambda mode: by_mode[mode])
+
+
+@dataclass(frozen=True)
+class Stability:
+    """Every direction's gusts, the loads they come of, what holds against them, and the gust at the pen over that at
+    10 m."""
+
+    gusts: tuple[Gusts, ...]
+    loads: Loads
+    holding: Holding
+    resists: Resistance
+    factor: float
+
+    @property
+    def worst(self) -> Gusts:
+        return min(self.gusts, key=lambda gust: as_good_as(gust.least))
+
+    @property
+    def best(self) -> Gusts:
+        return max(self.gusts, key=lambda gust: as_good_as(gust.least))
+
+
+def stability(
+    body: WindBody,
+    holding: Holding,
+    roughness_m: float,
+    speed_up: float = 1.0,
+    count: int = 24,
+) -> Stability:
+    """The gusts at 10 m that tip, slide or lift a pen as it stands, from all round.
+
+    Args: body; holding, what keeps it there; roughness_m, 0.005 to 1; speed_up, 1 to 1.5; count of directions,
+        4 to 360.
+    Returns: the Stability.
+    Raises: OutOfRange.
+    Source: statics of a rigid body; q = 0.613·V².
+    """
+    return thresholds(wind_loads(body, count), holding, local_factor(body.height_m, roughness_m, speed_up))
+
+
+def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
+    """The same of loads that are known.
+
+    Args: loads; holding; factor, gust at the pen over gust at 10 m, above 0.
+    Returns: the Stability.
+    Raises: OutOfRange.
+    Source: statics of a rigid body: q = resistance ÷ load for 1 Pa; of low and high roof values the worse.
+    """
+    resists = resistance(loads, holding)
+    q_lift = _per(resists.lift, loads.uplift)
+    q_slide = _per(resists.slide, loads.sliding(holding.friction))
+    if holding.rolling is not None and resists.roll is not None:
+        q_slide = np.minimum(q_slide, _per(resists.roll, loads.rolling(holding.rolling)))
+    q_tip_each = _per(resists.tip[:, None], loads.overturning.sum(axis=1))
+    q_tip = q_tip_each.min(axis=0)
+    count = len(loads.up_wind) // 2
+    q_by_mode = np.stack([q_tip, q_slide, q_lift])
+    run = q_by_mode.reshape(3, 2, count).min(axis=0).argmin(axis=0)
+    cases = np.arange(count) + run * count
+    at_pen = GUST.on(q=q_by_mode.reshape(3, 2, count).min(axis=1))
+    tip, slide, lift = GUST_AT_10_M.on(V_local=at_pen, f=factor).tolist()
+    gusts = tuple(
+        Gusts(
+            direction_deg=360 * i / count,
+            tip=tip[i],
+            slide=slide[i],
+            lift=lift[i],
+            tip_edge=int(q_tip_each[:, cases[i]].argmin()),
+            case=int(cases[i]),
+        )
+        for i in range(count)
+    )
+    return Stability(gusts, loads, holding, resists, factor)
+
+
+def as_good_as(gust_ms: float) -> float:
+    """A gust by which directions are compared: of two alike, as on a pen with two like sides, the first is told.
+
+    Args: gust_ms, 0 or more.
+    Returns: m/s, to a millionth.
+    Source: arithmetic.
+
+    >>> as_good_as(14.3 + 1e-12) == as_good_as(14.3)
+    True
+    """
+    return round(gust_ms, 6)
+
+
+def _per(holds: float | np.ndarray, moves: np.ndarray) -> np.ndarray:
+    """holds ÷ moves where anything moves it at all, else never."""
+    return np.where(moves > 1e-9, holds / np.maximum(moves, 1e-9), NEVER)

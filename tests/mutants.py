@@ -43,7 +43,12 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     ),
     "strength": (
         ("strength/*.py", "frame/bending.py"),
-        (BY_HAND, "tests/core/test_strength.py", "tests/core/test_strength_together.py"),
+        (
+            BY_HAND,
+            "tests/core/test_strength_by_hand.py",
+            "tests/core/test_strength.py",
+            "tests/core/test_strength_together.py",
+        ),
     ),
     "gear": (
         ("gear/*.py",),

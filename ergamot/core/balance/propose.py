@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 from ergamot.core.balance.fitting import fitted
 from ergamot.core.balance.verdicts import Judged, judge
@@ -12,6 +13,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, change, make_design
+from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear.choices import CARRIED
 from ergamot.core.frame.reach import unreached
@@ -23,7 +25,6 @@ from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
-TAIL_MM = 80.0  # of the base rails behind the rear wall, with the axle at its usual place
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
 AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.0, 350.0), (450.0, 350.0))
 KEEPS = 0.9  # of how good the other verdicts were, at the least
@@ -111,7 +112,8 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
     proposal = shape_of(shape).proposal
     section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
-    need = needed_floor_m2(flock, row) / _with_head_room(catalogue, shape, 1000 * row.floor_head_m)
+    floor = _floor_of(catalogue, shape, 1000 * row.floor_head_m)
+    need = needed_floor_m2(flock, row) / floor.usable
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
     sizes = [
         (long, wide)
@@ -120,7 +122,7 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
         and limits["width"][0] <= wide <= limits["width"][1]
     ]
     spare = proposal.most_floor if flock.strain.lays else MOST_FLOOR
-    near = _enough(section, need, sizes, spare)
+    near = _enough(floor, need, sizes, spare)
 
     def designs(size: tuple[float, float]) -> list[Design]:
         base: dict[str, Value] = {"length": size[0], "width": size[1]}
@@ -135,22 +137,36 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
     return next((made for size in others if (made := designs(size))), [])
 
 
-def _with_head_room(catalogue: Catalogue, shape: str, head_mm: float) -> float:
-    """The share of a shape's floor that has head room over it, in a pen of its usual size."""
-    usual = build(make_design(catalogue, shape, {}), catalogue)
-    return max(LEAST_USABLE, usual.floor_under_m2(head_mm) / usual.body.floor_m2)
+@dataclass(frozen=True)
+class _Floor:
+    """What of a size is floor, as measured on a shape's usual pen: lost along and across it (mm), and the share of the
+    rest that has head room over it."""
+
+    lost_mm: tuple[float, float]
+    usable: float
+
+    def inside_m2(self, size: Flat) -> float:
+        return (size[0] - self.lost_mm[0]) * (size[1] - self.lost_mm[1]) / 1e6
+
+
+def _floor_of(catalogue: Catalogue, shape: str, head_mm: float) -> _Floor:
+    design = make_design(catalogue, shape, {})
+    body = (usual := build(design, catalogue)).body
+    sizes = ((body.floor_x, design.values["length"]), (body.floor_y, design.values["width"]))
+    along, across = (float(outer) - (high - low) for (low, high), outer in sizes)
+    return _Floor((along, across), max(LEAST_USABLE, usual.floor_under_m2(head_mm) / body.floor_m2))
 
 
 def _enough(
-    section: Section, need_m2: float, sizes: list[tuple[float, float]], spare: float
+    floor: _Floor, need_m2: float, sizes: list[tuple[float, float]], spare: float
 ) -> list[tuple[float, float]]:
     """The smallest sizes with floor enough, and those larger by no more than `spare`; the largest of
     all when none is enough."""
-    floors = {size: _inside_m2(section, size) for size in sizes}
-    enough = [floor for floor in floors.values() if floor >= need_m2]
+    floors = {size: floor.inside_m2(size) for size in sizes}
+    enough = [inside for inside in floors.values() if inside >= need_m2]
     if not enough:
         return sorted(floors, key=lambda size: -floors[size])[:1]
-    fits = [size for size, floor in floors.items() if need_m2 <= floor <= min(enough) * spare]
+    fits = [size for size, inside in floors.items() if need_m2 <= inside <= min(enough) * spare]
     return sorted(fits, key=lambda size: floors[size])
 
 
@@ -160,9 +176,3 @@ def _all_sizes(section: Section, wide: tuple[float, ...]) -> list[tuple[float, f
     apart = [half for half in halves if all(abs(half - stock) > HALF_APART_MM for stock in section.stock_mm)]
     lengths = [*section.stock_mm, *map(float, apart)]
     return [(long, width) for long in lengths for width in wide if 0.4 * long <= width <= long]
-
-
-def _inside_m2(section: Section, size: tuple[float, float]) -> float:
-    """Floor inside the rails of a pen of a size on wheels, the usual tail behind its rear wall."""
-    length, width = size
-    return (width - 2 * section.thick_mm) * (length - TAIL_MM - 2 * section.thick_mm) / 1e6

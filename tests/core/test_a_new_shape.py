@@ -19,7 +19,6 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, change, make_design
-from ergamot.core.frame.soundness import faults
 from ergamot.core.frame.steps import steps
 from ergamot.core.place import make_place
 from ergamot.core.stock.bill import bill_of
@@ -28,6 +27,7 @@ from ergamot.exchange.design_file import read_design, write_design
 from ergamot.exchange.drawing_dxf import write_dxf
 from ergamot.exchange.model_gltf import write_gltf
 from tests.a_shape import lean_to_on_offer
+from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
 FLOCK = make_flock(CATALOGUE, "broiler-fast", 20, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))

@@ -10,13 +10,13 @@ from hypothesis import assume, given, settings
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
-from ergamot.core.frame.soundness import faults
 from ergamot.core.gear.carried import carried
 from ergamot.core.gear.haul import haul
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.people import strength
 from ergamot.core.gear.telling import told_of_tail
 from ergamot.core.place import make_place
+from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
 LOW = {"gear": "wheels", "wheel": "rubber-10"}

@@ -14,7 +14,7 @@ from ergamot.core.frame.carpentry import Framing, Piece
 from ergamot.core.frame.contact import bearings, crossing
 from ergamot.core.frame.joints import fasteners, joints
 from ergamot.core.frame.kinds import Duty
-from ergamot.core.frame.soundness import separation_mm
+from ergamot.core.frame.separation import separation_mm
 from tests.strategies import CATALOGUE
 
 B = Piece(Duty.BASE_RAIL, "rail", "B", "")

@@ -12,7 +12,7 @@ from scipy.spatial import ConvexHull
 
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.frame.soundness import separation_mm
+from ergamot.core.frame.separation import separation_mm
 from tests.strategies import CATALOGUE, designs
 
 BARE = {

@@ -17,17 +17,17 @@ from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.kinds import Group, Item, Part, Space
 from ergamot.core.frame.mass import mass
+from ergamot.core.frame.separation import separation_mm
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.frame.soundness import (
+from ergamot.core.frame.structure import Hardware, Panel
+from ergamot.core.stock.cut_list import cut_list
+from tests.soundness import (
     area_vector,
     closed_share,
     faults,
     loose,
     overlaps,
-    separation_mm,
 )
-from ergamot.core.frame.structure import Hardware, Panel
-from ergamot.core.stock.cut_list import cut_list
 from tests.strategies import CATALOGUE, designs
 
 PENS = settings(max_examples=50)

@@ -13,11 +13,11 @@ from ergamot.core.frame.clearance import LEAST_GAP_MM, swing_gaps
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.frame.soundness import faults
 from ergamot.core.frame.swing import CLEAR_MM, Swing, pivot_for, shortest_arm, swing_for
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.throwing import hardest_throw, lifted_n
 from ergamot.core.place import make_place
+from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
 WHEEL = CATALOGUE.wheels["rubber-10"]

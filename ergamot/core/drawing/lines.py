@@ -23,10 +23,9 @@ from shapely import Polygon
 
 from ergamot.core.catalogue import Covering
 from ergamot.core.frame.contact import FACES, solids
-from ergamot.core.frame.face import Face
+from ergamot.core.frame.face import Face, plane_through
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Item
-from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
 LineKind = Literal["stick", "sheet", "mesh", "wheel"]
@@ -132,7 +131,7 @@ def _add_sticks(scene: _Scene, members: tuple[Member, ...]) -> None:
 
 def _add_panel(scene: _Scene, panel: Panel) -> None:
     """A sheet as a thin plate over its sticks, in triangles; mesh as its outline only."""
-    face = face_of(panel)
+    face = plane_through(panel.face, panel.corners, panel.normal)
     rings = [[face.flat(corner)[:2] for corner in ring] for ring in (panel.corners, *panel.holes)]
     whole = Polygon(rings[0], rings[1:])
     out = 0.0

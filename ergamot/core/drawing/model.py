@@ -17,9 +17,9 @@ from shapely import Polygon
 from ergamot.core.catalogue import Container
 from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.frame.contact import FACES
+from ergamot.core.frame.face import plane_through
 from ergamot.core.frame.geometry import Point, drum
 from ergamot.core.frame.kinds import Group, Item, When
-from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
 PartKind = Literal["stick", "tube", "sheet", "mesh", "wheel", "rod", "block"]
@@ -130,7 +130,7 @@ def _outward(piece: tuple[Point, ...]) -> Iterator[tuple[int, int, int, int]]:
 
 
 def _covering(panel: Panel) -> Part:
-    face = face_of(panel)
+    face = plane_through(panel.face, panel.corners, panel.normal)
     rings = [[face.flat(corner)[:2] for corner in ring] for ring in (panel.corners, *panel.holes)]
     corners: dict[tuple[float, float], int] = {}
 

@@ -13,7 +13,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.kinds import SWINGING
-from ergamot.core.frame.soundness import OVERLAP_MM, separation_mm
+from ergamot.core.frame.separation import OVERLAP_MM, separation_mm
 from ergamot.core.frame.structure import Member, Structure
 
 LEAST_GAP_MM = 5.0  # a wheel clears every stick by this much; judgement: a worn hub wobbles as far

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+import numpy as np
+
 from ergamot.core.frame.geometry import Flat, Point
 
 
@@ -72,3 +74,19 @@ def corners(u: Flat, v: Flat) -> tuple[Flat, ...]:
     ((0, 0), (2, 0), (2, 1), (0, 1))
     """
     return ((u[0], v[0]), (u[1], v[0]), (u[1], v[1]), (u[0], v[1]))
+
+
+def plane_through(name: str, corners: tuple[Point, ...], normal: Point) -> Face:
+    """The plane some corners lie in.
+
+    Args: name; corners, three or more, mm; normal out of the pen, a vector 1 long, no unit.
+    Returns: a Face whose u runs along its first edge.
+    Source: geometry.
+
+    >>> plane_through("top", ((0, 0, 5), (2, 0, 5), (2, 2, 5)), (0, 0, 1)).along
+    (1.0, 0.0, 0.0)
+    """
+    first = np.subtract(corners[1], corners[0])
+    along = first / np.linalg.norm(first)
+    u, v = ((float(x), float(y), float(z)) for x, y, z in (along, np.cross(normal, along)))
+    return Face(name, corners[0], u, v, normal, ())

@@ -15,11 +15,11 @@ from shapely import MultiPoint, Polygon
 from shapely.geometry.base import BaseGeometry
 
 from ergamot.core.frame.contact import FACES
+from ergamot.core.frame.face import plane_through
 from ergamot.core.frame.fittings import with_fittings
 from ergamot.core.frame.geometry import Point, drum
 from ergamot.core.frame.kinds import Group, Item
 from ergamot.core.frame.placed import STAGE, BuildStep, Placed
-from ergamot.core.frame.soundness import face_of
 from ergamot.core.frame.structure import Hardware, Member, Panel, Structure
 
 GRAZE_MM = 1.0  # parts that share less than this in a picture along the way slide past each other
@@ -113,7 +113,7 @@ def _height(member: Member) -> float:
 
 
 def _sheet(panel: Panel) -> _Body:
-    face = face_of(panel)
+    face = plane_through(panel.face, panel.corners, panel.normal)
     board = (np.array(face.origin), np.array(face.along), np.array(face.up))
     rings = [[face.flat(corner)[:2] for corner in ring] for ring in (panel.corners, *panel.holes)]
     x, y, z = (round(part, 4) for part in panel.normal)

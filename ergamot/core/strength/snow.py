@@ -148,7 +148,7 @@ def _level_span(rib: Member) -> float:
     return (max(ys) - min(ys)) / 1000
 
 
-def _load(rib: Member, roof: Panel, carries_m: float, span_m: float, place: Place) -> Working:
+def _load(roof: Panel, carries_m: float, span_m: float, place: Place) -> Working:
     work = Working()
     depth, density = place.snow_mm / 1000, place.snow_kg_m3
     work.given("h", f"{SNOW_WORDS[place.snow]} on level ground", depth, "m", "your site")
@@ -165,7 +165,7 @@ def _rib(
     structure: Structure, rib: Member, roof: Panel, refs: tuple[str, ...], ribs: list[Member], place: Place
 ) -> Iterator[Check]:
     width, span = _carries(rib, roof, ribs), _level_span(rib)
-    work = _load(rib, roof, width, span, place)
+    work = _load(roof, width, span, place)
     if work.known["w"] <= 0:
         return
     bow = rib.duty is Duty.BOW
@@ -175,12 +175,12 @@ def _rib(
     if bow:
         zs = [corner[2] for solid in rib.solids for corner in solid]
         stiff = stiffness_n_m2(rib, ALONG)
-        strip = _load(rib, roof, width, span, place)
+        strip = _load(roof, width, span, place)
         yield _buckles("roof bow", refs, strip, (1000 * span, max(zs) - min(zs)), stiff)
     if rib.species is not None:
-        sag = sags(f"{rib.role} sagging under snow", rib, _load(rib, roof, width, span, place), ALONG)
+        sag = sags(f"{rib.role} sagging under snow", rib, _load(roof, width, span, place), ALONG)
         yield Check(sag.what, refs, sag.demand, sag.capacity, sag.unit, sag.working)
-        yield from _hung(structure, rib, _load(rib, roof, width, span, place), refs)
+        yield from _hung(structure, rib, _load(roof, width, span, place), refs)
 
 
 def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...]) -> Iterator[Check]:
@@ -219,7 +219,7 @@ def _noggins(structure: Structure, roofs: list[Panel], place: Place) -> Iterator
     spans = [_span_along(one) for one, _ in loaded]
     i = max(range(len(loaded)), key=lambda at: widths[at] * spans[at] ** 2)
     stick, roof = loaded[i]
-    work = _load(stick, roof, widths[i], spans[i], place)
+    work = _load(roof, widths[i], spans[i], place)
     if work.known["w"] <= 0:
         return
     work.step("M", "moment", BEAM_MOMENT, "N m", "statics")

@@ -10,47 +10,13 @@ from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.contact import FACES, TOUCH_MM, solids
 from ergamot.core.frame.covering import in_plane, on_plane
-from ergamot.core.frame.face import Face
+from ergamot.core.frame.face import plane_through
 from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.separation import OVERLAP_MM, separations
 from ergamot.core.frame.structure import Member, Panel, Structure
 
-OVERLAP_MM = 0.1  # sawn no finer than this
 CLOSED = 0.999  # share of a face that must be closed
 HELD_MM2 = 100.0  # a stick lying on sheet by less than this is not held by it
-
-
-def separation_mm(a: Member, b: Member) -> float:
-    """How far two sticks stand apart; below 0, how deep one is in the other.
-
-    Args: a and b, sticks of convex pieces.
-    Returns: mm, by the direction that parts them best.
-    Source: separating axis theorem (Gottschalk 1996).
-    """
-    return float(_gaps((a, b), np.array([[0, 1]]))[0])
-
-
-def _gaps(members: tuple[Member, ...], pairs: np.ndarray) -> np.ndarray:
-    """How far the sticks of each pair stand apart: (pairs, 2) indices to mm."""
-    if not len(pairs):
-        return np.zeros(0)
-    s = solids(members)
-    pieces = [np.nonzero(s.owner == i)[0] for i in range(len(members))]
-    rows = [(k, p, q) for k, (i, j) in enumerate(pairs) for p in pieces[i] for q in pieces[j]]
-    pair, first, second = np.array(rows).T
-    ends = s.corners.reshape(-1, 2, 4, 3)
-    along = ends[:, 1] - ends[:, 0]
-    round_it = (np.roll(ends, -1, axis=2) - ends).reshape(-1, 8, 3)
-    edges = np.concatenate([along, round_it], axis=1)
-    crossed = np.cross(edges[first][:, :, None], edges[second][:, None]).reshape(len(first), -1, 3)
-    sizes = np.linalg.norm(crossed, axis=2, keepdims=True)
-    parallel = sizes < 1e-3  # of mm²: no direction of its own, so the first face's stands in for it
-    crossed = np.where(parallel, s.normals[first][:, :1], crossed / np.where(parallel, 1.0, sizes))
-    axes = np.concatenate([s.normals[first], s.normals[second], crossed], axis=1)
-    one, two = (np.einsum("pck,pak->pac", s.corners[i], axes) for i in (first, second))
-    gaps = np.maximum(one.min(axis=2) - two.max(axis=2), two.min(axis=2) - one.max(axis=2)).max(axis=1)
-    least = np.full(len(pairs), np.inf)
-    np.minimum.at(least, pair, gaps)
-    return least
 
 
 def overlaps(structure: Structure) -> list[tuple[str, str]]:
@@ -62,7 +28,7 @@ def overlaps(structure: Structure) -> list[tuple[str, str]]:
     """
     members = structure.members
     near = _near_pairs(members)
-    deep = near[_gaps(members, near) < -OVERLAP_MM]
+    deep = near[separations(members, near) < -OVERLAP_MM]
     pairs = [(members[i], members[j]) for i, j in deep]
     return [(a.ref, b.ref) for a, b in pairs if not _notched(a, b)]
 
@@ -105,7 +71,7 @@ def _sides(structure: Structure) -> tuple[np.ndarray, np.ndarray]:
 
 
 def _lying_on(panel: Panel, quads: np.ndarray, owner: np.ndarray) -> set[int]:
-    face = face_of(panel)
+    face = plane_through(panel.face, panel.corners, panel.normal)
     outline = Polygon([face.flat(corner)[:2] for corner in panel.corners])
     lies = in_plane(quads, face)
     flat = on_plane(quads, face)
@@ -113,24 +79,6 @@ def _lying_on(panel: Panel, quads: np.ndarray, owner: np.ndarray) -> set[int]:
         return set()
     areas = shapely.area(shapely.intersection(shapely.polygons(flat), outline))
     return {int(i) for i in owner[lies][areas > HELD_MM2]}
-
-
-def face_of(panel: Panel) -> Face:
-    """The plane a panel lies in.
-
-    Args: panel, of three or more corners.
-    Returns: a Face whose u runs along its first edge.
-    Source: geometry.
-    """
-    origin = np.array(panel.corners[0])
-    along = np.array(panel.corners[1]) - origin
-    along = along / np.linalg.norm(along)
-    up = np.cross(np.array(panel.normal), along)
-
-    def point(v: np.ndarray) -> Point:
-        return (float(v[0]), float(v[1]), float(v[2]))
-
-    return Face(panel.face, panel.corners[0], point(along), point(up), panel.normal, ())
 
 
 def _near_pairs(members: tuple[Member, ...]) -> np.ndarray:
@@ -184,7 +132,7 @@ def pairs_apart(structure: Structure) -> list[tuple[str, str, float]]:
     """
     index = {member.ref: i for i, member in enumerate(structure.members)}
     pairs = [joint.members for joint in structure.joints if all(ref in index for ref in joint.members)]
-    gaps = _gaps(structure.members, np.array([(index[a], index[b]) for a, b in pairs]))
+    gaps = separations(structure.members, np.array([(index[a], index[b]) for a, b in pairs]))
     return [(a, b, float(gap)) for (a, b), gap in zip(pairs, gaps, strict=True) if gap > TOUCH_MM]
 
 

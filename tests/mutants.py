@@ -37,6 +37,7 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_weather_by_hand.py",
             "tests/core/test_pressure.py",
             "tests/core/test_wind.py",
+            "tests/core/test_wind_told.py",
             "tests/core/test_anchors.py",
             "tests/core/test_ties.py",
         ),

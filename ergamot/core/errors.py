@@ -8,11 +8,6 @@ SAID = {
     "length_m": "the length",
     "width_m": "the width",
     "heading_deg": "the heading",
-    "slope_percent": "the slope",
-    "speed_up": "the speed-up on a ridge",
-    "design_gust_ms": "the gust to stand",
-    "heaviest_kg": "the heaviest pen",
-    "months_c": "a month's mean",
     "start": "the first day",
     "leaves": "the day they leave",
 }

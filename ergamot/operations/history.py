@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any
 
+from ergamot.core.farm.condition import Condition, Kind, shown_in
+from ergamot.core.farm.conditions import CONDITIONS
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
 from ergamot.core.frame.shapes import shape_of
@@ -28,7 +30,14 @@ class Done:
     stands: bool
 
 
-# What is told of a flock, a lawn and the farm's place: its words, and the unit of a figure
+def _unit(condition: Condition) -> str:
+    """The unit of a condition's figure, or the table its key is of."""
+    return {Kind.ROW: condition.table, Kind.CHOICE: "", Kind.ZONE: "", Kind.FIGURE: shown_in(condition)}.get(
+        condition.kind, "list"
+    )
+
+
+# What is told of a flock, a lawn and the farm's conditions: its words, and the unit of a figure
 _TOLD: dict[str, tuple[str, str]] = {
     "name": ("Name", ""),
     "strain": ("Birds", "strains"),
@@ -39,24 +48,7 @@ _TOLD: dict[str, tuple[str, str]] = {
     "length_m": ("Length", "m"),
     "width_m": ("Width", "m"),
     "heading_deg": ("Heading", "deg"),
-    "crew": ("Mover", "crews"),
-    "moving_ground": ("Ground for moving", "grounds"),
-    "holding_ground": ("Ground for holding", "grounds"),
-    "exposure": ("Land around", "exposures"),
-    "turf": ("Bumps", ""),
-    "slope_percent": ("Slope, %", ""),
-    "speed_up": ("Speed-up on a ridge", ""),
-    "design_gust_ms": ("Gust to stand", "ms"),
-    "heaviest_kg": ("Heaviest pen", "kg"),
-    "months_c": ("Mean temperatures", "list"),
-    "tools": ("Tools at hand", "list"),
-    "snow_mm": ("Snow on level ground", "mm"),
-    "snow": ("Kind of snow", ""),
-    "passage_mm": ("Narrowest passage", "mm"),
-    "hump_mm": ("Humps", "mm"),
-    "also": ("Must manage too", "list"),
-    "way": ("Way to the field", "list"),
-    "zone": ("Time zone", ""),
+    **{name: (condition.label, _unit(condition)) for name, condition in CONDITIONS.items()},
 }
 _TABLES = ("strains", "crews", "grounds", "exposures")
 

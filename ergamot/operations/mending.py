@@ -15,4 +15,4 @@ from ergamot.store.records import Record
 def mends_of(work: Work, record: Record, trying: Mapping[str, Any], what: What) -> Iterator[Mend]:
     """Changes that would bring a verdict nearer to right; all that is kept has been read when this returns."""
     pen = stands(work, record, trying)
-    return mends(work.catalogue, pen.design, pen.flock, pen.place, what)
+    return mends(work.catalogue, pen.design, pen.flock, pen.farm, what)

@@ -6,13 +6,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.flock.growth import mass_kg
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import MovingChart, moving_chart
 from ergamot.core.gear.first_haul import FirstHaul, first_haul
 from ergamot.core.gear.template import Template, drill_template
-from ergamot.core.place import Place
 from ergamot.operations.pens import stands
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
@@ -24,7 +24,7 @@ class OnTheMove:
 
     structure: Structure
     weighed: Mass
-    place: Place
+    farm: FarmConditions
     chart: MovingChart
     way: FirstHaul | None
 
@@ -34,9 +34,9 @@ def moving_of(work: Work, record: Record, trying: Mapping[str, Any]) -> OnTheMov
     pen = stands(work, record, trying)
     weighed = mass(pen.structure)
     birds = pen.flock.placed * mass_kg(pen.flock.strain, pen.flock.leaving_day)
-    chart = moving_chart(work.catalogue, pen.structure, weighed, pen.place, birds)
-    way = first_haul(work.catalogue, pen.structure, weighed, pen.place)
-    return OnTheMove(pen.structure, weighed, pen.place, chart, way)
+    chart = moving_chart(work.catalogue, pen.structure, weighed, pen.farm, birds)
+    way = first_haul(work.catalogue, pen.structure, weighed, pen.farm)
+    return OnTheMove(pen.structure, weighed, pen.farm, chart, way)
 
 
 def template_of(work: Work, record: Record) -> Template:

@@ -16,6 +16,7 @@ from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.drawing.birds import Bird, birds
 from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.views import View, view
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay, space_by_day
@@ -24,7 +25,6 @@ from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
-from ergamot.core.place import Place
 from ergamot.core.stock.rough import rough_cost
 from ergamot.exchange.design_file import read_design
 from ergamot.operations.flocks import flock_of
@@ -43,7 +43,7 @@ class Bench:
     flock_id: int
     flock_name: str
     flock: Flock
-    place: Place
+    farm: FarmConditions
     design: Design
     structure: Structure
     judged: Judged
@@ -175,7 +175,7 @@ class Stands:
     design: Design
     structure: Structure
     flock: Flock
-    place: Place
+    farm: FarmConditions
 
 
 def stands(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Stands:
@@ -188,7 +188,7 @@ def stands(work: Work, record: Record, trying: Mapping[str, Any] | None = None) 
 def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:
     """Build, draw and judge a pen as kept, or with values being tried and not kept."""
     pen = stands(work, record, trying)
-    design, structure, flock, place = pen.design, pen.structure, pen.flock, pen.place
+    design, structure, flock, farm = pen.design, pen.structure, pen.flock, pen.farm
     flock_record = work.kept("flock", record.body["flock_id"])
     shape = shape_of(design.shape)
     need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
@@ -198,10 +198,10 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         flock_id=flock_record.id,
         flock_name=flock_record.body["name"],
         flock=flock,
-        place=place,
+        farm=farm,
         design=design,
         structure=structure,
-        judged=judge(work.catalogue, structure, flock, place),
+        judged=judge(work.catalogue, structure, flock, farm),
         views=(view(structure, "plan"), view(structure, "side"), view(structure, "end")),
         parts=model(structure),
         birds=birds(structure, flock),

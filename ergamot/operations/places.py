@@ -2,46 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from datetime import UTC, date
-from typing import Any, Literal
+from typing import Any
 from zoneinfo import ZoneInfo, available_timezones
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange
-from ergamot.core.place import Place, make_place
+from ergamot.core.farm.condition import Condition, Kind
+from ergamot.core.farm.conditions import CONDITIONS, FarmConditions, conditions_kept, make_conditions
+from ergamot.core.farm.way import USUAL_ROOM_MM, USUAL_WIDTH_MM, Stretch, lengthened
 from ergamot.core.units import parse_amount, parse_length, parse_percent, parse_temperature
-from ergamot.core.way import USUAL_ROOM_MM, USUAL_WIDTH_MM, Stretch, lengthened
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create_keyed, find_keyed, revise
-
-AMOUNTS: dict[str, Literal["speed", "mass"]] = {"design_gust_ms": "speed", "heaviest_kg": "mass"}
-
-LENGTHS = ("snow_mm", "passage_mm", "hump_mm")
-
-
-def place_body(place: Place) -> dict[str, Any]:
-    """A place as it is kept."""
-    return {
-        "crew": place.crew.key,
-        "moving_ground": place.moving_ground.key,
-        "holding_ground": place.holding_ground.key,
-        "exposure": place.exposure.key,
-        "turf": place.turf,
-        "slope_percent": place.slope_percent,
-        "speed_up": place.speed_up,
-        "design_gust_ms": place.design_gust_ms,
-        "heaviest_kg": place.heaviest_kg,
-        "months_c": list(place.months_c),
-        "tools": list(place.tools),
-        "snow_mm": place.snow_mm,
-        "snow": place.snow,
-        "passage_mm": place.passage_mm,
-        "hump_mm": place.hump_mm,
-        "also": [crew.key for crew in place.also],
-        "way": [asdict(one) for one in place.way],
-        "zone": place.zone,
-    }
 
 
 def place_record(work: Work) -> Record:
@@ -61,17 +33,14 @@ def settled_place(work: Work) -> Record:
 
 
 def _usual(work: Work) -> dict[str, Any]:
-    return place_body(make_place(work.catalogue, zone=work.zone))
+    return conditions_kept(make_conditions(work.catalogue, zone=work.zone))
 
 
-def read_place(work: Work, record: Record, catalogue: Catalogue | None = None) -> Place:
-    """The place a record holds, read with the farm's catalogue or with another."""
-    body = dict(record.body)
-    way = tuple(Stretch(**one) for one in body.get("way", ()))
-    zone = body.get("zone", work.zone)
-    return make_place(
-        catalogue or work.catalogue, **{**body, "months_c": tuple(body["months_c"]), "way": way, "zone": zone}
-    )
+def read_place(work: Work, record: Record, catalogue: Catalogue | None = None) -> FarmConditions:
+    """The conditions a record holds, read with the farm's catalogue or with another."""
+    body = {"zone": work.zone, **record.body}
+    body["way"] = tuple(Stretch(**one) for one in body.get("way", ()))
+    return make_conditions(catalogue or work.catalogue, **body)
 
 
 def today_on(work: Work) -> date:
@@ -104,21 +73,26 @@ def _length(typed: str | float, field: str) -> float:
     return parse_length(typed, field) if isinstance(typed, str) else typed
 
 
+def _figures(name: str, condition: Condition, entered: Any) -> Any:
+    """What was typed, with or without a unit, as figures."""
+    if condition.kind is Kind.MONTHS:
+        return [parse_temperature(mean, name) if isinstance(mean, str) else mean for mean in entered]
+    if condition.kind is Kind.WAY:
+        return _way(entered)
+    if not isinstance(entered, str):
+        return entered
+    if condition.amount == "length":
+        return parse_length(entered, name)
+    return round(parse_amount(entered, condition.amount, name), 3) if condition.amount else entered
+
+
 def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
-    """Keep a change to the farm's place, made from revision `base`."""
+    """Keep a change to the farm's conditions, made from revision `base`."""
     record = settled_place(work)
-    entered = {**place_body(read_place(work, record)), **changes}
-    for field, kind in AMOUNTS.items():
-        if isinstance(entered[field], str):
-            entered[field] = round(parse_amount(entered[field], kind, field), 3)
-    for field in LENGTHS:
-        entered[field] = _length(entered[field], field)
-    entered["months_c"] = tuple(
-        parse_temperature(mean, "months_c") if isinstance(mean, str) else mean for mean in entered["months_c"]
-    )
-    entered["way"] = _way(entered["way"])
+    kept = {**conditions_kept(read_place(work, record)), **changes}
+    entered = {name: _figures(name, condition, kept[name]) for name, condition in CONDITIONS.items()}
     if entered["zone"] not in available_timezones():
         raise OutOfRange("zone", entered["zone"], "a time zone such as Europe/Dublin or America/Toronto")
-    place = make_place(work.catalogue, **entered)
+    farm = make_conditions(work.catalogue, **entered)
     note = ", ".join(changes) or "no change"
-    return revise(work.session, record, base, place_body(place), note, work.user, work.now)
+    return revise(work.session, record, base, conditions_kept(farm), note, work.user, work.now)

@@ -14,12 +14,12 @@ from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.drawing.model import model
 from ergamot.core.drawing.views import view
 from ergamot.core.errors import ErgamotError, OutOfRange
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import build
 from ergamot.core.frame.structure import Structure
 from ergamot.core.ground.lawn import Lawn, pen_size
 from ergamot.core.ground.schedule import plan_moves
-from ergamot.core.place import Place
 from ergamot.core.stock.bill import bill_of
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import design_in
@@ -69,13 +69,13 @@ def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]
     """One pen: framed and judged; where that looked at the row, drawn, cut and moved as well."""
     flock_record = work.kept("flock", pen.body["flock_id"])
 
-    def built() -> tuple[Structure, Flock, Place]:
+    def built() -> tuple[Structure, Flock, FarmConditions]:
         flock = flock_of(work, flock_record, catalogue)
-        place = read_place(work, place_record(work), catalogue)
-        return build(design_in(catalogue, pen), catalogue), flock, place
+        farm = read_place(work, place_record(work), catalogue)
+        return build(design_in(catalogue, pen), catalogue), flock, farm
 
-    structure, flock, place = _answered(pen, table.key, "built", built)
-    _answered(pen, table.key, "judged", lambda: judge(catalogue, structure, flock, place))
+    structure, flock, farm = _answered(pen, table.key, "built", built)
+    _answered(pen, table.key, "judged", lambda: judge(catalogue, structure, flock, farm))
     if not table.seen:
         return
 
@@ -84,7 +84,7 @@ def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]
         view(structure, "plan")
 
     def moved() -> None:
-        plan_moves(catalogue, flock, WIDE, pen_size(structure), place.months_c, flock.out, 14)
+        plan_moves(catalogue, flock, WIDE, pen_size(structure), farm.months_c, flock.out, 14)
 
     _answered(pen, table.key, "drawn", drawn)
     _answered(pen, table.key, "cut", lambda: bill_of(structure, catalogue, CUT_S), LONGEST_S + CUT_S)

@@ -29,9 +29,9 @@ class InTheWind:
 def wind_on(work: Work, record: Record, trying: Mapping[str, Any]) -> InTheWind:
     """A pen in the wind of its farm."""
     pen = stands(work, record, trying)
-    chart = wind_chart(work.catalogue, pen.structure, pen.flock, pen.place)
+    chart = wind_chart(work.catalogue, pen.structure, pen.flock, pen.farm)
     lift = _ballast_lift(pen.structure, chart.ballast_kg)
-    return InTheWind(chart, pen.place.design_gust_ms, lift, cans_for(work.catalogue, chart.ballast_kg))
+    return InTheWind(chart, pen.farm.design_gust_ms, lift, cans_for(work.catalogue, chart.ballast_kg))
 
 
 def _ballast_lift(structure: Structure, kg: float) -> float:

@@ -64,8 +64,8 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         "strains": {ref: round(used, 3) for ref, used in bench.judged.strength.used.items()},
         "gusts": [gust_out(gust) for gust in bench.judged.stability.gusts],
         "about_cost": f"{bench.about_cost:.0f}",
-        "design_gust_ms": bench.place.design_gust_ms,
-        "design_gust": words(bench.place.design_gust_ms, "ms"),
+        "design_gust_ms": bench.farm.design_gust_ms,
+        "design_gust": words(bench.farm.design_gust_ms, "ms"),
         "groups": [
             MassGroupOut(
                 group=GROUP_WORDS[group], fresh_kg=fresh, fresh=words(fresh, "kg"), dry=words(dry, "kg")

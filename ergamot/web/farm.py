@@ -8,14 +8,13 @@ from zoneinfo import available_timezones
 
 from apiflask import APIBlueprint
 
+from ergamot.core.farm.condition import shown_in
+from ergamot.core.farm.conditions import CONDITIONS, conditions_kept
+from ergamot.core.farm.way import Leg, legs
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.place import SNOW_WORDS, TURF_WORDS
-from ergamot.core.tools import TOOLS
-from ergamot.core.way import Leg, legs
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.places import (
     change_place,
-    place_body,
     place_record,
     read_place,
     settled_place,
@@ -24,6 +23,7 @@ from ergamot.operations.places import (
 from ergamot.web.schemas.farm import (
     ChoiceOut,
     ChoicesOut,
+    ConditionOut,
     ParameterOut,
     PlaceIn,
     PlaceOut,
@@ -31,7 +31,7 @@ from ergamot.web.schemas.farm import (
     SketchOut,
     StretchOut,
 )
-from ergamot.web.schemas.figures import words
+from ergamot.web.schemas.figures import In, words
 from ergamot.web.unit_of_work import current_work, from_revision
 
 farm = APIBlueprint("farm", __name__, url_prefix="/api")
@@ -44,12 +44,19 @@ def choices() -> dict[str, Any]:
     catalogue = current_work().catalogue
     return {
         "strains": list(catalogue.strains.values()),
-        "crews": list(catalogue.crews.values()),
         "grounds": list(catalogue.grounds.values()),
-        "exposures": list(catalogue.exposures.values()),
-        "turfs": [ChoiceOut(key=key, label=label) for key, label in TURF_WORDS.items()],
-        "tools": [ChoiceOut(key=key, label=label) for key, label in TOOLS.items()],
-        "snows": [ChoiceOut(key=key, label=label) for key, label in SNOW_WORDS.items()],
+        "conditions": [
+            ConditionOut(
+                name=name,
+                kind=one.kind,
+                group=one.group,
+                label=one.label,
+                hint=one.hint,
+                told_as=one.told_as,
+                choices=[ChoiceOut(key=key, label=label) for key, label in one.options(catalogue).items()],
+            )
+            for name, one in CONDITIONS.items()
+        ],
         "zones": sorted(available_timezones()),
         "shapes": [
             ShapeOut(
@@ -77,19 +84,15 @@ def choices() -> dict[str, Any]:
 
 
 def _out(record: Record) -> dict[str, Any]:
-    place = read_place(current_work(), record)
-    body = place_body(place)
+    conditions = read_place(current_work(), record)
+    body = conditions_kept(conditions)
     return {
         "revision": record.revision,
         "can_undo": record.can_undo,
         "can_redo": record.can_redo,
         **body,
-        "design_gust": words(body["design_gust_ms"], "ms"),
-        "heaviest": words(body["heaviest_kg"], "kg"),
-        "snow_depth": words(body["snow_mm"], "mm"),
-        "passage": words(body["passage_mm"], "mm"),
-        "hump": words(body["hump_mm"], "mm"),
-        "way": [_stretch(leg) for leg in legs(place.way)],
+        **{one.told_as: words(body[name], shown_in(one)) for name, one in CONDITIONS.items() if one.told_as},
+        "way": [_stretch(leg) for leg in legs(conditions.way)],
         "months": [words(mean, "degC") for mean in body["months_c"]],
         "today": today_on(current_work()),
     }
@@ -117,7 +120,7 @@ def get_place() -> dict[str, Any]:
 @farm.input(PlaceIn)
 @farm.output(PlaceOut)
 @from_revision
-def patch_place(json_data: PlaceIn, base: int) -> dict[str, Any]:
+def patch_place(json_data: In, base: int) -> dict[str, Any]:
     """Change the farm's place, from the revision in If-Match."""
     changes = json_data.model_dump(exclude_unset=True, exclude_none=True)
     return _out(change_place(current_work(), base, changes))

@@ -46,10 +46,10 @@ def post_moving(pen_id: int, json_data: MovingIn) -> dict[str, Any]:
     return {
         "grounds": [_ground(one, found) for one in found.chart.grounds],
         "movers": [_mover(one, found) for one in found.chart.movers],
-        "lines": [Words.model_validate(line) for line in told(found.structure, found.chart, found.place)],
+        "lines": [Words.model_validate(line) for line in told(found.structure, found.chart, found.farm)],
         "swing": _swing(found, json_data.drilled),
         "way": _way(found.way) if found.way else None,
-        "cautions": list(cautions(found.structure, found.place)),
+        "cautions": list(cautions(found.structure, found.farm)),
     }
 
 
@@ -79,7 +79,7 @@ def _ground(one: OnGround, found: OnTheMove) -> OnGroundOut:
     low, high = sorted((one.start_low, one.start_high))
     return OnGroundOut(
         label=one.ground.label,
-        usual=one.ground.key == found.place.moving_ground.key,
+        usual=one.ground.key == found.farm.moving_ground.key,
         start=words(one.up.start, "heft"),
         keep=words(one.up.keep, "heft"),
         down=_held(one.keep_down),
@@ -125,7 +125,7 @@ def _mover(one: Mover, found: OnTheMove) -> MoverOut:
     return MoverOut(
         key=one.crew.key,
         label=one.crew.label,
-        chosen=one.crew in found.place.movers,
+        chosen=one.crew in found.farm.movers,
         ratio=one.ratio,
         words=Words.model_validate(told_of_mover(one)),
     )

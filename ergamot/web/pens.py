@@ -9,8 +9,8 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.drawing.lines import lines
+from ergamot.core.farm.tools import TOOLS
 from ergamot.core.frame.shapes import shape_of
-from ergamot.core.tools import TOOLS
 from ergamot.exchange.design_file import design_schema, write_design
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.pen_lines import PenLine, design_size, judge_lines, pen_lines, remember_line

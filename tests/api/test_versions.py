@@ -143,6 +143,6 @@ def test_steps_of_flock_lawn_and_place_are_told_too(client):
     client.patch("/api/place", json={"design_gust_ms": 25, "tools": ["saw"]}, headers=tag)
     told = client.get("/api/place/history").json["steps"]
     assert [one["metric"] for one in told[0]["words"]] == [
-        "Gust to stand 22 m/s → 25 m/s",
         "Tools at hand changed",
+        "Gust to stand 22 m/s → 25 m/s",
     ]

@@ -12,10 +12,10 @@ from ergamot.core.balance.mends import mends
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.drawing.lines import lines
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build
 from ergamot.core.gear.chart import moving_chart
-from ergamot.core.place import make_place
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.weather.chart import wind_chart
 from ergamot.web.app import make_app
@@ -39,7 +39,7 @@ def proposed(shape, strain, placed):
     one, hatch = CATALOGUE.strains[strain], date(2026, 3, 1)
     out, leaves = (hatch + timedelta(day) for day in (one.to_grass_day, one.leaves_from_day))
     flock = make_flock(CATALOGUE, strain, placed, hatch, out, leaves)
-    return propose(CATALOGUE, flock, make_place(CATALOGUE), shape), flock
+    return propose(CATALOGUE, flock, make_conditions(CATALOGUE), shape), flock
 
 
 @EACH_PEN
@@ -51,7 +51,7 @@ def test_build(benchmark, shape, strain, placed):
 @EACH_PEN
 def test_build_and_four_verdicts(benchmark, shape, strain, placed):
     design, flock = proposed(shape, strain, placed)
-    place = make_place(CATALOGUE)
+    place = make_conditions(CATALOGUE)
     judged = benchmark(lambda: judge(CATALOGUE, build(design, CATALOGUE), flock, place))
     assert len(judged.findings) == 4
 
@@ -60,7 +60,7 @@ def test_build_and_four_verdicts(benchmark, shape, strain, placed):
 def test_everything_asked_of_wind_and_moving(benchmark, shape, strain, placed):
     """Four verdicts and the frame, 24 directions in every state, anchors, every ground and every mover."""
     design, flock = proposed(shape, strain, placed)
-    place, structure = make_place(CATALOGUE), build(design, CATALOGUE)
+    place, structure = make_conditions(CATALOGUE), build(design, CATALOGUE)
 
     def ask():
         judged = judge(CATALOGUE, structure, flock, place)
@@ -74,7 +74,7 @@ def test_everything_asked_of_wind_and_moving(benchmark, shape, strain, placed):
 def test_what_would_mend_moving(benchmark, shape, strain, placed):
     """Every one-step change built and judged; asked: within 3 s."""
     design, flock = proposed(shape, strain, placed)
-    place = make_place(CATALOGUE, crew="teenager")
+    place = make_conditions(CATALOGUE, crew="teenager")
     assert benchmark.pedantic(lambda: list(mends(CATALOGUE, design, flock, place, "moving")), rounds=2)
 
 

@@ -16,11 +16,11 @@ from ergamot.core.drawing.handles import drag_handles
 from ergamot.core.drawing.model import model
 from ergamot.core.drawing.picture import picture
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import What
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.steps import steps
-from ergamot.core.place import make_place
 from ergamot.core.stock.bill import bill_of
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.design_file import read_design, write_design
@@ -31,7 +31,7 @@ from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
 FLOCK = make_flock(CATALOGUE, "broiler-fast", 20, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 
 
 @pytest.fixture(autouse=True)

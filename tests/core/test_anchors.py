@@ -10,10 +10,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
-from ergamot.core.place import make_place
 from ergamot.core.weather.anchors import ballast_kg, fewest, pull_on_each, shortfall
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.chart import heading_for, wind_chart
@@ -24,7 +24,7 @@ from ergamot.core.weather.threshold import stability
 from tests.core.test_wind import box
 from tests.strategies import CATALOGUE, designs
 
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 FLOCK = make_flock(CATALOGUE, "layer-hybrid", 12, date(2026, 1, 1), date(2026, 5, 1), date(2026, 9, 1))
 CORNERS = ((3.0, -1.0), (3.0, 1.0), (0.0, -1.0), (0.0, 1.0))
 

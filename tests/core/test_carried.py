@@ -8,6 +8,7 @@ import pytest
 from hypothesis import assume, given, settings
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.carried import carried
@@ -15,7 +16,6 @@ from ergamot.core.gear.haul import haul
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.people import strength
 from ergamot.core.gear.telling import told_of_tail
-from ergamot.core.place import make_place
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -43,7 +43,7 @@ def test_a_square_tail_digs_in_by_hand():
 def test_what_drags_is_pulled_as_its_working_says():
     structure = low_pen()
     weighed = mass(structure)
-    finding = judge_moving(CATALOGUE, structure, weighed, make_place(CATALOGUE))
+    finding = judge_moving(CATALOGUE, structure, weighed, make_conditions(CATALOGUE))
     known = {step.symbol: step.quantity.value for step in finding.working}
     assert known["s_d"] == pytest.approx(carried(structure).drags, rel=1e-5)
     rolls = known["Q"] * ((1 - known["s_d"]) * known["Crr"] + known["s_d"] * known["mu"])

@@ -8,6 +8,8 @@ from dataclasses import replace
 import pytest
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
+from ergamot.core.farm.way import Stretch
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.carried import carried
@@ -19,11 +21,9 @@ from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.gear.people import zone_of
 from ergamot.core.gear.telling import told, told_of_tail
 from ergamot.core.gear.template import drill_template
-from ergamot.core.place import make_place
-from ergamot.core.way import Stretch
 from tests.strategies import CATALOGUE
 
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 
 
 def built(shape="low-pen", **values):
@@ -62,7 +62,7 @@ def test_25_mm_are_wanted_under_a_carried_pen():
 def test_100_mm_on_each_side_are_wished_for(beside, wished):
     structure = built()
     needs = 1000 * moving_chart(CATALOGUE, structure, mass(structure), PLACE, 0.0).passage_width
-    place = make_place(CATALOGUE, passage_mm=needs + 2 * beside)
+    place = make_conditions(CATALOGUE, passage_mm=needs + 2 * beside)
     assert ("one would like" in said(structure, place)) == wished
 
 
@@ -92,7 +92,7 @@ def test_soil_varies_from_six_tenths_to_half_as_much_again():
 @pytest.mark.parametrize(("long", "rests"), [(19.5, 0), (20.5, 1), (39.5, 1), (40.5, 2)])
 def test_one_rests_every_twenty_metres(long, rests):
     structure = built(gear="wheels")
-    place = make_place(CATALOGUE, way=(Stretch(0.0, long, 4000.0, 0.0, "", 4000.0),))
+    place = make_conditions(CATALOGUE, way=(Stretch(0.0, long, 4000.0, 0.0, "", 4000.0),))
     assert first_haul(CATALOGUE, structure, mass(structure), place).rests == rests
 
 

@@ -11,13 +11,13 @@ from hypothesis import strategies as st
 from icalendar import Calendar
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import USUAL_MONTHS_C
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.ground.lawn import Lawn, PenSize, lanes, make_lawn, pen_size
 from ergamot.core.ground.rest import ready_on, rest_days
 from ergamot.core.ground.schedule import plan_moves
 from ergamot.core.ground.stay import day_load
-from ergamot.core.place import DEFAULT_MONTHS_C
 from ergamot.exchange.calendar import move_time, write_calendar
 from tests.strategies import CATALOGUE, designs, flocks
 
@@ -124,12 +124,12 @@ def test_stops_lie_inside_the_lawn_apart_and_each_next_to_the_last(lawn, design)
 @given(LAWNS, flocks(), st.integers(1, 120))
 def test_a_plan_keeps_rest_and_nitrogen_and_accounts_for_every_day(lawn, flock, days):
     pen = PenSize(3.0, 2.0, 3.4, 2.4)
-    plan = plan_moves(CATALOGUE, flock, lawn, pen, DEFAULT_MONTHS_C, flock.out, days)
+    plan = plan_moves(CATALOGUE, flock, lawn, pen, USUAL_MONTHS_C, flock.out, days)
     by_stop = {}
     for move in plan.moves:
         assert flock.out <= move.day <= move.left <= flock.leaves
         assert (move.ready - move.left).days >= 21
-        assert move.ready == ready_on(DEFAULT_MONTHS_C, move.left)
+        assert move.ready == ready_on(USUAL_MONTHS_C, move.left)
         before = by_stop.setdefault(move.stop, [])
         assert all(one.ready <= move.day for one in before)
         year = sum(one.nitrogen_kg_ha for one in before if (move.day - one.left).days < 365)
@@ -147,7 +147,7 @@ def test_a_plan_keeps_rest_and_nitrogen_and_accounts_for_every_day(lawn, flock, 
 
 
 def _load(flock, day):
-    return day_load(CATALOGUE, flock, flock.age_on(day), 6.0, DEFAULT_MONTHS_C[day.month - 1])
+    return day_load(CATALOGUE, flock, flock.age_on(day), 6.0, USUAL_MONTHS_C[day.month - 1])
 
 
 def _beyond(plan, loads):
@@ -215,13 +215,13 @@ def test_a_start_outside_the_stay_is_refused(broilers):
     pen = PenSize(3.0, 2.0, 3.4, 2.4)
     for start in (broilers.out - timedelta(1), broilers.leaves):
         with pytest.raises(OutOfRange) as refused:
-            plan_moves(CATALOGUE, broilers, Lawn(40, 12, 0), pen, DEFAULT_MONTHS_C, start)
+            plan_moves(CATALOGUE, broilers, Lawn(40, 12, 0), pen, USUAL_MONTHS_C, start)
         assert refused.value.field == "start"
 
 
 def test_the_calendar_opens_elsewhere_with_every_move(broilers):
     pen = PenSize(3.0, 2.0, 3.4, 2.4)
-    plan = plan_moves(CATALOGUE, broilers, Lawn(40, 12, 0), pen, DEFAULT_MONTHS_C, broilers.out, 14)
+    plan = plan_moves(CATALOGUE, broilers, Lawn(40, 12, 0), pen, USUAL_MONTHS_C, broilers.out, 14)
     now = datetime(2026, 4, 20, 12, 0, tzinfo=UTC)
     events = Calendar.from_ical(write_calendar(plan, "Bramble pen", 7, now)).walk("VEVENT")
     assert len(events) == len(plan.moves) >= 14

@@ -13,12 +13,12 @@ from hypothesis import strategies as st
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.room import provisions
 from ergamot.core.balance.verdicts import judge
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import Flock, make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.reach import ARM_MM, reach, unreached
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.structure import Room
-from ergamot.core.place import make_place
 from tests.strategies import CATALOGUE, designs, flocks
 
 
@@ -85,7 +85,8 @@ def test_a_house_without_a_hatch_is_a_finding():
     assert math.isinf(ways(pen)["house"].beyond_mm)
     assert "no opening lets a person into the house" in [one.text("metric") for one in unreached(pen)]
     said = [
-        one.text("metric") for one in judge(CATALOGUE, pen, hens(12), make_place(CATALOGUE)).space.details
+        one.text("metric")
+        for one in judge(CATALOGUE, pen, hens(12), make_conditions(CATALOGUE)).space.details
     ]
     assert "no opening lets a person into the house" in said
 
@@ -118,9 +119,9 @@ def test_every_shape_can_be_proposed_for_every_purpose(shape, strain, placed):
     one = CATALOGUE.strains[strain]
     leaves = hatch + timedelta(one.leaves_from_day)
     flock = make_flock(CATALOGUE, strain, placed, hatch, hatch + timedelta(one.to_grass_day), leaves)
-    design = propose(CATALOGUE, flock, make_place(CATALOGUE), shape)
+    design = propose(CATALOGUE, flock, make_conditions(CATALOGUE), shape)
     structure = build(design, CATALOGUE)
-    judged = judge(CATALOGUE, structure, flock, make_place(CATALOGUE))
+    judged = judge(CATALOGUE, structure, flock, make_conditions(CATALOGUE))
     assert design.shape == shape
     assert all(p.lacks == 0 for p in judged.provisions if p.name in ("feeding edge", "drinking points"))
     if shape == "coop" and strain == "layer-hybrid":

@@ -10,15 +10,15 @@ from hypothesis import strategies as st
 
 from ergamot.core.balance.mends import mends, single_changes
 from ergamot.core.balance.verdicts import judge
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import What
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.place import make_place
 from tests.strategies import CATALOGUE, designs
 
 FLOCK = make_flock(CATALOGUE, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 
 
 def ratios(design):
@@ -69,14 +69,14 @@ def test_no_change_takes_from_the_birds_or_weakens_the_wire(design, what):
 
 def test_where_no_one_change_does_two_together_are_tried():
     design = make_design(CATALOGUE, "hoop", {})
-    found = list(mends(CATALOGUE, design, FLOCK, make_place(CATALOGUE, crew="teenager"), "moving"))
+    found = list(mends(CATALOGUE, design, FLOCK, make_conditions(CATALOGUE, crew="teenager"), "moving"))
     assert any(len(one.changes) == 2 for one in found)
     alone = max(one.ratio for one in found if len(one.changes) == 1)
     assert max(one.ratio for one in found) > alone
 
 
 def test_what_mends_comes_first_then_what_spoils_nothing_then_the_cheapest():
-    strong = make_place(CATALOGUE, heaviest_kg=100)
+    strong = make_conditions(CATALOGUE, heaviest_kg=100)
     found = list(mends(CATALOGUE, make_design(CATALOGUE, "low-pen", {}), FLOCK, strong, "moving"))
     ordered = sorted(found, key=lambda one: one.rank("moving"))
     good = [one for one in found if "moving" in one.mends and not one.spoils]

@@ -9,6 +9,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.carried import carried
@@ -17,7 +18,6 @@ from ergamot.core.gear.haul import haul
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.people import strength, together, zone_of
 from ergamot.core.gear.tasks import Task
-from ergamot.core.place import make_place
 from tests.core.oracles import bump_force
 from tests.strategies import CATALOGUE, designs
 
@@ -109,7 +109,7 @@ def test_hauling_any_pen(design, slope):
 @given(designs(), st.sampled_from(list(CATALOGUE.crews)))
 def test_the_moving_verdict_is_the_least_of_its_parts(design, crew):
     structure = build(design, CATALOGUE)
-    finding = judge_moving(CATALOGUE, structure, mass(structure), make_place(CATALOGUE, crew=crew))
+    finding = judge_moving(CATALOGUE, structure, mass(structure), make_conditions(CATALOGUE, crew=crew))
     asked = {f"r_{task}" for task in Task}
     parts = [s.quantity.value for s in finding.working if s.symbol in asked]
     assert finding.ratio == pytest.approx(min(parts))
@@ -143,7 +143,7 @@ def test_mixed_limits_of_place_are_refused():
         {"months_c": (1.0,)},
     ):
         with pytest.raises(OutOfRange) as refused:
-            make_place(CATALOGUE, **wrong)
+            make_conditions(CATALOGUE, **wrong)
         assert refused.value.field == next(iter(wrong))
 
 
@@ -152,11 +152,13 @@ def test_the_weakest_of_those_who_must_manage_rules(design, crews):
     structure = build(design, CATALOGUE)
     weighed = mass(structure)
     alone = {
-        crew: judge_moving(CATALOGUE, structure, weighed, make_place(CATALOGUE, crew=crew)).ratio
+        crew: judge_moving(CATALOGUE, structure, weighed, make_conditions(CATALOGUE, crew=crew)).ratio
         for crew in crews
     }
     first, *others = sorted(crews)
-    together = judge_moving(CATALOGUE, structure, weighed, make_place(CATALOGUE, crew=first, also=others))
+    together = judge_moving(
+        CATALOGUE, structure, weighed, make_conditions(CATALOGUE, crew=first, also=others)
+    )
     assert together.ratio == pytest.approx(min(alone.values()))
     if together.band:
         low, high = together.band

@@ -7,6 +7,8 @@ from dataclasses import replace
 
 import pytest
 
+from ergamot.core.farm.conditions import make_conditions
+from ergamot.core.farm.way import Stretch
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import moving_chart
@@ -15,11 +17,9 @@ from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.telling import share_taken, told_of_mover, told_of_tail
 from ergamot.core.gear.template import bolt_stack_mm, drill_template
-from ergamot.core.place import make_place
-from ergamot.core.way import Stretch
 from tests.strategies import CATALOGUE
 
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 GRASS = CATALOGUE.grounds["wet"]
 
 
@@ -106,7 +106,7 @@ def test_a_tail_that_digs_in_says_how_deep():
 def test_a_passage_as_wide_as_the_pen_is_tight_and_a_narrower_one_stops_it(beside, words):
     structure = built(gear="wheels", wheel="barrow-16")
     wide = structure.hauled_size.wide_mm
-    strong = make_place(
+    strong = make_conditions(
         CATALOGUE,
         crew="pickup",
         moving_ground="dry",

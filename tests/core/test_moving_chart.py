@@ -9,6 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import NotFound, OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import moving_chart, turning_n
@@ -18,10 +19,9 @@ from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.gear.telling import as_drilled, told, told_of_swing
 from ergamot.core.gear.template import bolt_stack_mm, drill_template
-from ergamot.core.place import make_place
 from tests.strategies import CATALOGUE, designs
 
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 
 
 def chart_of(design, place=PLACE, birds=0.0):
@@ -56,7 +56,7 @@ def test_wismer_and_luth_by_hand():
 
 @given(designs(), st.sampled_from(list(CATALOGUE.crews)), st.floats(0, 25))
 def test_of_any_pen_the_chart_is_told_in_figures(design, crew, slope):
-    structure, chart = chart_of(design, make_place(CATALOGUE, crew=crew, slope_percent=slope), 20.0)
+    structure, chart = chart_of(design, make_conditions(CATALOGUE, crew=crew, slope_percent=slope), 20.0)
     assert [one.ground.key for one in chart.grounds] == list(CATALOGUE.grounds)
     for one in chart.grounds:
         figures = (
@@ -84,7 +84,7 @@ def test_of_any_pen_the_chart_is_told_in_figures(design, crew, slope):
 @given(designs(), st.sampled_from(["man", "three", "tractor"]))
 def test_who_could_move_it_is_what_the_verdict_says_of_them(design, crew):
     structure, chart = chart_of(design)
-    finding = judge_moving(CATALOGUE, structure, mass(structure), make_place(CATALOGUE, crew=crew))
+    finding = judge_moving(CATALOGUE, structure, mass(structure), make_conditions(CATALOGUE, crew=crew))
     mover = next(one for one in chart.movers if one.crew.key == crew)
     assert mover.ratio == pytest.approx(finding.ratio, rel=1e-4)
 
@@ -169,7 +169,7 @@ def test_turning_by_hand():
     ("passage", "word"), [(900.0, "does not get to the field"), (9000.0, "goes through yours")]
 )
 def test_the_farms_own_passage_and_heels_are_told(passage, word):
-    place = make_place(CATALOGUE, passage_mm=passage, hump_mm=500)
+    place = make_conditions(CATALOGUE, passage_mm=passage, hump_mm=500)
     for handle, heels in ((250.0, "short for heels"), (600.0, "clear of heels")):
         structure, chart = chart_of(make_design(CATALOGUE, "low-pen", {"handle": handle}), place)
         said = " / ".join(line.text("metric") for line in told(structure, chart, place))

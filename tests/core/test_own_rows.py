@@ -18,11 +18,11 @@ from ergamot.core.drawing.model import model
 from ergamot.core.drawing.picture import picture
 from ergamot.core.drawing.views import view
 from ergamot.core.errors import ErgamotError, OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.steps import steps
-from ergamot.core.place import make_place
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.weather.states import rolled_up
 from ergamot.exchange.cut_list_csv import write_cut_list
@@ -69,7 +69,7 @@ def asked_everything(catalogue, shape, chosen):
     design = make_design(catalogue, shape, chosen)
     flock = make_flock(catalogue, "layer-hybrid", 8, date(2026, 1, 1), date(2026, 5, 1), date(2026, 6, 1))
     structure = build(design, catalogue)
-    judged = judge(catalogue, structure, flock, make_place(catalogue))
+    judged = judge(catalogue, structure, flock, make_conditions(catalogue))
     bill = bill_of(structure, catalogue, 0.1)
     drawn = (model(structure), view(structure, "plan"), picture(structure, "side"), steps(structure))
     files = (

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from ergamot.core.drawing.model import model
 from ergamot.core.drawing.views import view
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
@@ -19,11 +20,10 @@ from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import cautions, judge_moving
 from ergamot.core.gear.raising import JACK_RATED_N, LEVER_GAIN, raising
 from ergamot.core.gear.telling import told
-from ergamot.core.place import make_place
 from ergamot.core.units import G
 from tests.strategies import CATALOGUE
 
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 LOOSE = st.sampled_from(["dolly", "frame", "chassis"])
 
 
@@ -72,7 +72,7 @@ def test_bare_hands_are_low_at_the_rails(crew, low):
 
 
 def test_hands_fail_where_a_bar_does_it_and_the_working_says_so():
-    place = make_place(CATALOGUE, crew="pickup")
+    place = make_conditions(CATALOGUE, crew="pickup")
     found = {}
     for way in ("hands", "lever"):
         structure = pen("coop", gear="chassis", put_under=way, wheel="barrow-16")
@@ -127,7 +127,7 @@ def test_a_pen_too_short_for_two_axles_is_refused_by_name():
 
 
 def test_cautions_follow_the_way_it_is_moved():
-    towed = make_place(CATALOGUE, also=("quad",))
+    towed = make_conditions(CATALOGUE, also=("quad",))
     assert not any("jack" in line for line in cautions(pen(), PLACE))
     assert any("jack" in line for line in cautions(pen(gear="chassis"), PLACE))
     assert any("Towing" in line for line in cautions(pen(), towed))

@@ -9,6 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.bending import (
     ALLOWED,
     BEAM_MOMENT,
@@ -26,12 +27,11 @@ from ergamot.core.frame.bending import (
 )
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
-from ergamot.core.place import make_place
 from ergamot.core.strength.verdict import judge_strength
 from ergamot.core.working import evaluate
 from tests.strategies import CATALOGUE, designs
 
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 
 
 def judged(design, place=PLACE):
@@ -102,7 +102,7 @@ def test_a_low_pens_roof_rail_under_snow_by_hand():
 
 @given(designs(), st.sampled_from(["dry", "wet", "frozen"]), st.floats(0, 1500))
 def test_of_any_pen_strength_is_told_in_figures_and_never_fails_to_answer(design, ground, snow):
-    place = make_place(CATALOGUE, moving_ground=ground, snow_mm=snow)
+    place = make_conditions(CATALOGUE, moving_ground=ground, snow_mm=snow)
     structure, strength = judged(design, place)
     known = {*structure.by_ref, *(one.ref for one in (*structure.panels, *structure.hardware))}
     for one in strength.checks:
@@ -120,7 +120,7 @@ def test_of_any_pen_strength_is_told_in_figures_and_never_fails_to_answer(design
 @given(designs(), st.floats(50, 400))
 def test_twice_the_snow_takes_twice_and_none_takes_nothing(design, snow):
     found = [
-        {one.what: one.demand for one in judged(design, make_place(CATALOGUE, snow_mm=depth))[1].checks}
+        {one.what: one.demand for one in judged(design, make_conditions(CATALOGUE, snow_mm=depth))[1].checks}
         for depth in (0.0, snow, 2 * snow)
     ]
     assert not any("snow" in what for what in found[0])
@@ -153,7 +153,7 @@ def test_a_frame_of_which_nothing_is_asked_says_so():
     design = make_design(CATALOGUE, "hoop", {"gear": "skids"})
     structure = build(design, CATALOGUE)
     bare = replace(structure, members=tuple(m for m in structure.members if "brace" not in m.role))
-    finding = judge_strength(CATALOGUE, bare, mass(structure), make_place(CATALOGUE, snow_mm=0)).finding
+    finding = judge_strength(CATALOGUE, bare, mass(structure), make_conditions(CATALOGUE, snow_mm=0)).finding
     assert finding.verdict == "ample"
     assert "not reckoned" in finding.figure.text("metric")
 

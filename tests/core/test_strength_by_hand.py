@@ -8,10 +8,10 @@ from itertools import pairwise
 
 import pytest
 
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.haul import haul, movers_strength
-from ergamot.core.place import make_place
 from ergamot.core.strength.verdict import judge_strength
 from tests.strategies import CATALOGUE
 
@@ -35,7 +35,7 @@ PENS = {
 def strong(name: str, snow_mm: float = 300.0):
     shape, values = PENS[name]
     structure = build(make_design(CATALOGUE, shape, values), CATALOGUE)
-    weighed, place = mass(structure), make_place(CATALOGUE, snow_mm=snow_mm)
+    weighed, place = mass(structure), make_conditions(CATALOGUE, snow_mm=snow_mm)
     found = judge_strength(CATALOGUE, structure, weighed, place)
     return structure, weighed, {one.what: one for one in found.checks}, found
 
@@ -61,7 +61,7 @@ def near(figure):
 def test_braces_share_the_pull_by_how_they_lie(name):
     """1.25 P over n braces, each by its run over its length; two screws of 600 N at an end."""
     structure, weighed, found, _ = strong(name)
-    place = make_place(CATALOGUE)
+    place = make_conditions(CATALOGUE)
     can = movers_strength(CATALOGUE, structure, place.crew)
     pull = haul(structure, weighed, place.moving_ground, place.slope_percent, can).start
     leaning = [m for m in structure.members if "brace" in m.role and along(m) > 100]
@@ -179,7 +179,7 @@ def test_wood_round_a_stub_by_hand(name, boards):
     structure, weighed, found, _ = strong(name)
     check = found["wood round a stub axle"]
     known = steps(check)
-    place = make_place(CATALOGUE)
+    place = make_conditions(CATALOGUE)
     moved = haul(
         structure,
         weighed,
@@ -252,7 +252,23 @@ def test_noggins_of_a_lid_and_of_the_roof_under_it_are_two_rows():
         return [replace(panel, corners=cut(*sorted((middle, outer)))), leaf]
 
     apart = replace(structure, panels=tuple(part for panel in structure.panels for part in split(panel)))
-    place = make_place(CATALOGUE, snow_mm=300.0)
+    place = make_conditions(CATALOGUE, snow_mm=300.0)
     found = {one.what: one for one in judge_strength(CATALOGUE, apart, weighed, place).checks}
     known = steps(found["noggin under snow"])
     assert known["c"] == pytest.approx(0.214, abs=0.002)
+
+
+def test_a_bow_bends_half_loaded_and_buckles():
+    """Two hinges, one half of it loaded: w·L²/64, not w·L²/8; and a thin one gives way in its plane."""
+    structure = build(
+        make_design(CATALOGUE, "coop", {"roof_kind": "arched", "door_height": 1400.0}), CATALOGUE
+    )
+    place = make_conditions(CATALOGUE, snow_mm=300.0)
+    found = {one.what: one for one in judge_strength(CATALOGUE, structure, mass(structure), place).checks}
+    known = steps(found["roof bow under snow"])
+    assert known["M"] == near(known["w"] * known["L"] ** 2 / 64)
+    buckling = next(one for what, one in found.items() if what.startswith("roof bow buckling"))
+    arch = steps(buckling)
+    assert arch["b"] == near(known["L"])
+    assert arch["p"] == near(arch["w"] * arch["b"] ** 2 / (8 * arch["f"]) / arch["R"])
+    assert not any("sagging" in what and "bow" in what for what in found)

@@ -10,18 +10,18 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.bending import size_factor, stiffness_n_m2, tube_modulus, wet_factor
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.place import make_place
 from ergamot.core.strength.verdict import judge_strength
 from tests.strategies import CATALOGUE
 
 
 def checks(shape: str, snow_mm: float = 200.0, **values):
     structure = build(make_design(CATALOGUE, shape, values), CATALOGUE)
-    place = make_place(CATALOGUE, snow_mm=snow_mm)
+    place = make_conditions(CATALOGUE, snow_mm=snow_mm)
     found = judge_strength(CATALOGUE, structure, mass(structure), place).checks
     return structure, {one.what: one for one in found}
 
@@ -144,7 +144,7 @@ def test_a_bay_sheeted_for_four_fifths_is_held(share, held):
     cut_up = replace(structure, panels=tuple(cut(panel) for panel in structure.panels))
     found = {
         one.what: one
-        for one in judge_strength(CATALOGUE, cut_up, mass(structure), make_place(CATALOGUE)).checks
+        for one in judge_strength(CATALOGUE, cut_up, mass(structure), make_conditions(CATALOGUE)).checks
     }
     known = steps(found["side rails when an end is lifted"])
     assert ("a_o" in known) == (not held)

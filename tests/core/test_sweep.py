@@ -8,12 +8,12 @@ from datetime import date
 import pytest
 
 from ergamot.core.balance.verdicts import judge
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.gear.chart import moving_chart
-from ergamot.core.place import make_place
 from ergamot.core.weather.chart import wind_chart
 from tests.strategies import CATALOGUE
 
@@ -38,7 +38,7 @@ def test_nothing_is_raised_and_nothing_is_not_a_number(shape, gear):
         structure = build(make_design(CATALOGUE, shape, {**gear, "wheel": wheel, "anchors": 1}), CATALOGUE)
         for ground in CATALOGUE.grounds:
             for exposure in ("open", "sheltered"):
-                place = make_place(
+                place = make_conditions(
                     CATALOGUE,
                     moving_ground=ground,
                     holding_ground=ground,

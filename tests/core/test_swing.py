@@ -9,6 +9,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.clearance import LEAST_GAP_MM, swing_gaps
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
@@ -16,7 +17,6 @@ from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.swing import CLEAR_MM, Swing, pivot_for, shortest_arm, swing_for
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.throwing import hardest_throw, lifted_n
-from ergamot.core.place import make_place
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -98,7 +98,7 @@ def test_on_two_pairs_nothing_is_carried_and_the_throw_is_judged(shape):
     assert thrown is not None
     lever, force = thrown
     assert force == pytest.approx(lever.swing.throw_n(lifted_n(structure, weighed, lever), 600))
-    finding = judge_moving(CATALOGUE, structure, weighed, make_place(CATALOGUE))
+    finding = judge_moving(CATALOGUE, structure, weighed, make_conditions(CATALOGUE))
     symbols = {step.symbol: step.quantity.value for step in finding.working}
     assert symbols["F_throw"] == pytest.approx(force, rel=1e-4)
     assert "F_lift" not in symbols

@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue import Anchor
 from ergamot.core.drawing.model import model
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_CANS, MOST_PAIRS, anchor_places, cans_for
-from ergamot.core.place import make_place
 from ergamot.core.weather.anchors import fewest, pull_on_each, shortfall
 from ergamot.core.weather.chart import wind_chart
 from ergamot.core.weather.resistance import Holding, parked, spread
@@ -89,7 +89,7 @@ def test_water_holds_the_pen_down_and_is_poured_out_to_move(pairs, shape):
 
 @pytest.mark.parametrize("gust", [20.0, 26.0])
 def test_the_cans_told_of_hold_in_the_gust(gust):
-    place = make_place(CATALOGUE, design_gust_ms=gust)
+    place = make_conditions(CATALOGUE, design_gust_ms=gust)
     design = make_design(CATALOGUE, "low-pen", {"wheel": "barrow-16"})
     chart = wind_chart(CATALOGUE, build(design, CATALOGUE), FLOCK, place)
     cans = cans_for(CATALOGUE, chart.ballast_kg)

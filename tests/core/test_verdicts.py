@@ -12,12 +12,12 @@ from hypothesis import strategies as st
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue.loader import load_catalogue
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import Finding
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import build, change
 from ergamot.core.ground.lawn import pen_size
 from ergamot.core.ground.stay import day_load
-from ergamot.core.place import make_place
 from ergamot.core.working import evaluate
 from tests.strategies import CATALOGUE, designs, flocks
 
@@ -37,7 +37,7 @@ def work_again(finding_steps) -> dict[str, float]:
 
 @given(designs(), flocks(), CREWS)
 def test_working_again_gives_the_figure_shown(design, flock, crew):
-    judged = judge(CATALOGUE, build(design, CATALOGUE), flock, make_place(CATALOGUE, crew=crew))
+    judged = judge(CATALOGUE, build(design, CATALOGUE), flock, make_conditions(CATALOGUE, crew=crew))
     for finding in judged.findings:
         again = work_again(finding.working)
         assert again[finding.answer] == pytest.approx(finding.ratio, rel=1e-6)
@@ -48,7 +48,7 @@ def test_working_again_gives_the_figure_shown(design, flock, crew):
 @given(designs(), flocks())
 def test_the_working_and_the_engine_agree(design, flock):
     structure = build(design, CATALOGUE)
-    judged = judge(CATALOGUE, structure, flock, make_place(CATALOGUE))
+    judged = judge(CATALOGUE, structure, flock, make_conditions(CATALOGUE))
     worked = {f.what: work_again(f.working) for f in judged.findings}
     assert worked["wind"]["V10"] == pytest.approx(judged.stability.worst.least, rel=1e-4)
     assert worked["weight"]["m_fresh"] == pytest.approx(judged.mass.fresh_kg, rel=1e-5)
@@ -58,7 +58,7 @@ def test_the_working_and_the_engine_agree(design, flock):
 
 @given(designs(), flocks())
 def test_every_figure_names_its_source_or_follows_from_those_above(design, flock):
-    judged = judge(CATALOGUE, build(design, CATALOGUE), flock, make_place(CATALOGUE))
+    judged = judge(CATALOGUE, build(design, CATALOGUE), flock, make_conditions(CATALOGUE))
     for finding in judged.findings:
         known: set[str] = set()
         for step in finding.working:
@@ -77,7 +77,7 @@ def test_every_figure_names_its_source_or_follows_from_those_above(design, flock
 
 @given(designs(), flocks(), CREWS)
 def test_no_verdict_is_ever_nonsense(design, flock, crew):
-    place = make_place(CATALOGUE, crew=crew)
+    place = make_conditions(CATALOGUE, crew=crew)
     for finding in judge(CATALOGUE, build(design, CATALOGUE), flock, place).findings:
         assert isinstance(finding, Finding)
         assert math.isfinite(finding.ratio)
@@ -95,7 +95,7 @@ def test_no_verdict_is_ever_nonsense(design, flock, crew):
 @settings(max_examples=15)
 @given(flocks(), CREWS)
 def test_what_is_proposed_has_room_and_little_more_than_the_smallest_that_has(flock, crew):
-    place = make_place(CATALOGUE, crew=crew)
+    place = make_conditions(CATALOGUE, crew=crew)
     design = propose(CATALOGUE, flock, place, "low-pen")
     structure = build(design, CATALOGUE)
     stock = CATALOGUE.sections["2x3"].stock_mm
@@ -113,8 +113,8 @@ def test_what_is_proposed_has_room_and_little_more_than_the_smallest_that_has(fl
 
 def test_thirty_broilers_get_the_pen_a_keeper_would_expect(broilers):
     """Need on day 49 is 6.09 m²; stock lengths by whole feet give 10 × 7 ft or 12 × 6 ft."""
-    structure = build(propose(CATALOGUE, broilers, make_place(CATALOGUE), "low-pen"), CATALOGUE)
-    judged = judge(CATALOGUE, structure, broilers, make_place(CATALOGUE))
+    structure = build(propose(CATALOGUE, broilers, make_conditions(CATALOGUE), "low-pen"), CATALOGUE)
+    judged = judge(CATALOGUE, structure, broilers, make_conditions(CATALOGUE))
     assert 6.09 <= structure.body.floor_m2 <= 6.09 * 1.3
     assert judged.space.sentence.text("metric") == "good to the last day, day 49"
     assert 55 < judged.mass.dry_kg < judged.mass.fresh_kg < 95
@@ -122,7 +122,7 @@ def test_thirty_broilers_get_the_pen_a_keeper_would_expect(broilers):
 
 def test_what_nobody_could_lift_is_proposed_on_wheels_at_both_ends(broilers):
     """Thirty broilers' pen is too heavy to carry at one end; on wheel boards two people pull it."""
-    place = make_place(CATALOGUE)
+    place = make_conditions(CATALOGUE)
     design = propose(CATALOGUE, broilers, place, "low-pen")
     assert (design.values["gear"], design.values["pairs"]) == ("boards", 2)
     assert judge(CATALOGUE, build(design, CATALOGUE), broilers, place).moving.ratio >= 1
@@ -132,7 +132,7 @@ def test_what_nobody_could_lift_is_proposed_on_wheels_at_both_ends(broilers):
 
 @pytest.mark.parametrize("shape", ["coop", "hoop", "a-frame"])
 def test_no_axle_bends_in_what_is_proposed(shape, broilers):
-    place = make_place(CATALOGUE, crew="pickup")
+    place = make_conditions(CATALOGUE, crew="pickup")
     structure = build(propose(CATALOGUE, broilers, place, shape), CATALOGUE)
     axles = [c for c in judge(CATALOGUE, structure, broilers, place).strength.checks if c.what == "axle"]
     assert all(one.ratio >= 1 for one in axles)

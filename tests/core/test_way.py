@@ -10,12 +10,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
+from ergamot.core.farm.way import Stretch, checked_way, legs, lengthened, longest_round_m
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.first_haul import first_haul, told_of_way
 from ergamot.core.gear.haul import haul, movers_strength
-from ergamot.core.place import make_place
-from ergamot.core.way import Stretch, checked_way, legs, lengthened, longest_round_m
 from tests.strategies import CATALOGUE
 
 OPEN = Stretch(0, 30, 4000, 0, "", 20000)
@@ -33,7 +33,7 @@ ways = st.lists(
 
 
 def hauled(*way: Stretch, structure=PEN, **place):
-    return first_haul(CATALOGUE, structure, mass(structure), make_place(CATALOGUE, way=way, **place))
+    return first_haul(CATALOGUE, structure, mass(structure), make_conditions(CATALOGUE, way=way, **place))
 
 
 def test_a_rectangle_round_a_right_angle_by_hand():
@@ -98,8 +98,8 @@ def test_more_stretches_than_a_farm_has_are_refused():
 
 def test_without_a_way_there_is_no_first_haul_and_the_told_passage_counts():
     assert hauled() is None
-    assert make_place(CATALOGUE, passage_mm=1800).narrowest_mm == 1800
-    assert make_place(CATALOGUE, passage_mm=1800, way=(OPEN,)).narrowest_mm == 4000
+    assert make_conditions(CATALOGUE, passage_mm=1800).narrowest_mm == 1800
+    assert make_conditions(CATALOGUE, passage_mm=1800, way=(OPEN,)).narrowest_mm == 4000
 
 
 def test_the_narrowest_place_stops_it():
@@ -125,7 +125,7 @@ def test_uphill_is_pulled_and_downhill_held_back_by_hand():
     up, down = hauled(
         replace(OPEN, rise_percent=10), replace(OPEN, north_m=60, rise_percent=-10), crew="quad"
     ).stretches
-    place = make_place(CATALOGUE)
+    place = make_conditions(CATALOGUE)
     level = haul(PEN, WEIGHED, place.moving_ground, 0.0, movers_strength(CATALOGUE, PEN, place.crew))
     slope = WEIGHED.fresh_kg * 9.81 * math.sin(math.atan(0.1))
     assert up.keep == pytest.approx(level.keep + slope)

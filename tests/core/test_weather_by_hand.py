@@ -8,9 +8,9 @@ from datetime import date
 
 import pytest
 
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.place import make_place
 from ergamot.core.weather.body import base_gaps
 from ergamot.core.weather.chart import wind_chart
 from ergamot.core.weather.leaves import cloth_holds_n
@@ -19,7 +19,7 @@ from ergamot.core.weather.snow import stays
 from ergamot.core.weather.states import states
 from tests.strategies import CATALOGUE
 
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 FLOCK = make_flock(CATALOGUE, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
 
 

@@ -11,6 +11,7 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
@@ -19,7 +20,6 @@ from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.people import together
 from ergamot.core.gear.raising import raising
 from ergamot.core.ground.stay import day_load
-from ergamot.core.place import make_place
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.coverings import sheet_share, strip_metres
 from ergamot.core.stock.sticks import Want, plan_sticks
@@ -35,7 +35,7 @@ from tests.strategies import CATALOGUE
 
 G = 9.81
 SHAPES = ("low-pen", "a-frame", "hoop", "coop")
-PLACE = make_place(CATALOGUE)
+PLACE = make_conditions(CATALOGUE)
 ONTO = np.array([[1.0, 0.0]])
 
 

@@ -11,9 +11,9 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
-from ergamot.core.place import make_place
 from ergamot.core.weather.body import Surface, Vent, WindBody, base_gaps, wind_body
 from ergamot.core.weather.coefficients import directions, inside_cp, outside_cp
 from ergamot.core.weather.resistance import Holding, parked
@@ -225,7 +225,7 @@ def test_a_stretched_method_says_so():
     structure = build(make_design(CATALOGUE, "hoop", {"width": 1800.0}), CATALOGUE)
     weighed = mass(structure)
     body = wind_body(structure)
-    place = make_place(CATALOGUE)
+    place = make_conditions(CATALOGUE)
     stable = stability(body, parked(structure, weighed, place.holding_ground), 0.03)
     details = " ".join(line.text("metric") for line in judge_wind(stable, place).details)
     assert "extrapolated" in details
@@ -247,8 +247,10 @@ def test_an_arch_is_known_to_a_rise_of_six_tenths(rise, said):
     body = wind_body(structure)
     bent = tuple(replace(one, arch=(one.arch[0], rise)) if one.arch else one for one in body.surfaces)
     body = replace(body, surfaces=bent)
-    stable = stability(body, parked(structure, mass(structure), make_place(CATALOGUE).holding_ground), 0.03)
-    details = " ".join(line.text("metric") for line in judge_wind(stable, make_place(CATALOGUE)).details)
+    stable = stability(
+        body, parked(structure, mass(structure), make_conditions(CATALOGUE).holding_ground), 0.03
+    )
+    details = " ".join(line.text("metric") for line in judge_wind(stable, make_conditions(CATALOGUE)).details)
     assert ("extrapolated" in details) == said
 
 

@@ -10,13 +10,13 @@ from decimal import Decimal
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Phrase, What, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
 from ergamot.core.frame.parts.gear import SWINGING
 from ergamot.core.frame.shapes import shape_of
-from ergamot.core.place import Place
 from ergamot.core.stock.rough import rough_cost
 from ergamot.core.units import Quantity
 
@@ -56,24 +56,28 @@ class Mend:
         )
 
 
-def mends(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: What) -> Iterator[Mend]:
+def mends(
+    catalogue: Catalogue, design: Design, flock: Flock, farm: FarmConditions, what: What
+) -> Iterator[Mend]:
     """Changes that would bring a verdict nearer to right, one after another as they are worked out.
 
-    Args: catalogue; design; flock; place; what, the verdict.
+    Args: catalogue; design; flock; farm; what, the verdict.
     Returns: an iterator of Mends: single changes, the most likely first, then the best of them in pairs when
         none alone mends it. Each is built and judged by the real engine.
     Source: common practice.
     """
-    return _search(catalogue, design, flock, place, what)
+    return _search(catalogue, design, flock, farm, what)
 
 
-def _search(catalogue: Catalogue, design: Design, flock: Flock, place: Place, what: What) -> Iterator[Mend]:
+def _search(
+    catalogue: Catalogue, design: Design, flock: Flock, farm: FarmConditions, what: What
+) -> Iterator[Mend]:
     base = build(design, catalogue)
-    judged = judge(catalogue, base, flock, place)
+    judged = judge(catalogue, base, flock, farm)
     start = _Start(design, judged, _ratios(judged), rough_cost(base))
     found: list[Mend] = []
     for changes in single_changes(catalogue, design, what):
-        mend = _worked(catalogue, start, flock, place, what, changes)
+        mend = _worked(catalogue, start, flock, farm, what, changes)
         if mend:
             found.append(mend)
             yield mend
@@ -82,7 +86,7 @@ def _search(catalogue: Catalogue, design: Design, flock: Flock, place: Place, wh
     best = sorted(found, key=lambda mend: -mend.ratio)[:PAIRED]
     for one, other in itertools.combinations(best, 2):
         if not set(one.changes) & set(other.changes):
-            mend = _worked(catalogue, start, flock, place, what, {**one.changes, **other.changes})
+            mend = _worked(catalogue, start, flock, farm, what, {**one.changes, **other.changes})
             if mend:
                 yield mend
 
@@ -157,7 +161,7 @@ def _worked(
     catalogue: Catalogue,
     start: _Start,
     flock: Flock,
-    place: Place,
+    farm: FarmConditions,
     what: What,
     changes: Mapping[str, Value],
 ) -> Mend | None:
@@ -165,7 +169,7 @@ def _worked(
     try:
         design = change(catalogue, start.design, changes)
         structure = build(design, catalogue)
-        judged = judge(catalogue, structure, flock, place)
+        judged = judge(catalogue, structure, flock, farm)
     except ErgamotError:
         return None
     before, after = start.ratios, _ratios(judged)

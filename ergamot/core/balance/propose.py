@@ -10,6 +10,7 @@ from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, change, make_design
@@ -20,7 +21,6 @@ from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import WANTED_MM, carried
-from ergamot.core.place import Place
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
@@ -32,10 +32,10 @@ LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds
 MOST_SIZES = 12  # each takes a while to frame
 
 
-def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str) -> Design:
+def propose(catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str) -> Design:
     """A pen for a flock and the people who will move it.
 
-    Args: catalogue; flock; place; shape, its key.
+    Args: catalogue; flock; farm; shape, its key.
     Returns: a Design whose floor is good to the leaving day where stock allows and where least is
         lacking or out of reach; among those, the one whose worst of Weight, Moving and Wind is best, on a
         harder axle where a mild one would bend.
@@ -45,30 +45,30 @@ def propose(catalogue: Catalogue, flock: Flock, place: Place, shape: str) -> Des
     >>> from datetime import date
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.flock.flock import make_flock
-    >>> from ergamot.core.place import make_place
+    >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-    >>> propose(c, f, make_place(c), "low-pen").values["section"]
+    >>> propose(c, f, make_conditions(c), "low-pen").values["section"]
     '2x3'
     """
     ranked = [
-        (_score(judge(catalogue, structure, flock, place), structure), design)
+        (_score(judge(catalogue, structure, flock, farm), structure), design)
         for design in _candidates(catalogue, flock, shape)
         for structure in (build(design, catalogue),)
     ]
     if not ranked:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     best = max(ranked, key=lambda pair: pair[0])[1]
-    return _stouter(catalogue, flock, place, _clearing(catalogue, flock, place, best))
+    return _stouter(catalogue, flock, farm, _clearing(catalogue, flock, farm, best))
 
 
-def _clearing(catalogue: Catalogue, flock: Flock, place: Place, design: Design) -> Design:
+def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
     """The same with its tail bevelled and its axle as far behind the wall, its hold as low, as it takes to clear the
     grass when it is carried; no farther than the birds' room and the other verdicts allow."""
     whole = build(design, catalogue)
     if carried(whole) is None or design.values["gear"] not in CARRIED:
         return design
-    judged = judge(catalogue, whole, flock, place)
+    judged = judge(catalogue, whole, flock, farm)
     start, room = _score(judged, whole), min(1.0, judged.space.ratio)
     best, clears = design, -math.inf
     for back, hold in AXLES_BACK:
@@ -79,7 +79,7 @@ def _clearing(catalogue: Catalogue, flock: Flock, place: Place, design: Design) 
         except OutOfRange:
             continue
         tipped = carried(structure)
-        judged = judge(catalogue, structure, flock, place)
+        judged = judge(catalogue, structure, flock, farm)
         score = _score(judged, structure)
         worse = judged.space.ratio < room or score[:2] < start[:2] or score[2] < KEEPS * start[2]
         if tipped is None or worse:
@@ -91,9 +91,9 @@ def _clearing(catalogue: Catalogue, flock: Flock, place: Place, design: Design) 
     return best
 
 
-def _stouter(catalogue: Catalogue, flock: Flock, place: Place, design: Design) -> Design:
+def _stouter(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
     """The same on a harder axle, where a mild one is the weakest thing in it and would bend."""
-    weakest = judge(catalogue, build(design, catalogue), flock, place).strength.checks
+    weakest = judge(catalogue, build(design, catalogue), flock, farm).strength.checks
     if not weakest or weakest[0].what != "axle" or weakest[0].ratio >= 1:
         return design
     return change(catalogue, design, {"axle_steel": Steel.HARD})

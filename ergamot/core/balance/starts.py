@@ -9,13 +9,13 @@ from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.farm.tools import tools_lacking
 from ergamot.core.finding import Grade, What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.structure import Structure
-from ergamot.core.place import Place
-from ergamot.core.tools import tools_lacking
 
 HOW_MANY = 3
 
@@ -35,10 +35,10 @@ class Start:
         return tuple(one.what for one in self.judged.findings if one.verdict is Grade.FAILS)
 
 
-def starts(catalogue: Catalogue, flock: Flock, place: Place) -> tuple[Start, ...]:
+def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[Start, ...]:
     """Three designs of different shapes for a flock, its movers, the site and the tools at hand.
 
-    Args: catalogue; flock; place.
+    Args: catalogue; flock; farm.
     Returns: up to three Starts, each good in Space to the leaving day; fewest failing first, then
         fewest tools to borrow, then the better of the weakest other verdict.
     Source: common practice.
@@ -46,22 +46,22 @@ def starts(catalogue: Catalogue, flock: Flock, place: Place) -> tuple[Start, ...
     >>> from datetime import date
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.flock.flock import make_flock
-    >>> from ergamot.core.place import make_place
+    >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-    >>> len({start.design.shape for start in starts(c, f, make_place(c))})
+    >>> len({start.design.shape for start in starts(c, f, make_conditions(c))})
     3
     """
     found = []
     for shape in SHAPES:
         try:
-            design = propose(catalogue, flock, place, shape)
+            design = propose(catalogue, flock, farm, shape)
         except OutOfRange:
             continue  # no size of it can be built for these birds
         structure = build(design, catalogue)
-        judged = judge(catalogue, structure, flock, place)
+        judged = judge(catalogue, structure, flock, farm)
         if judged.space.ratio >= 1:
-            found.append(Start(design, structure, judged, tools_lacking(SHAPES[shape].tools, place.tools)))
+            found.append(Start(design, structure, judged, tools_lacking(SHAPES[shape].tools, farm.tools)))
     found.sort(key=_rank)
     return tuple(found[:HOW_MANY])
 

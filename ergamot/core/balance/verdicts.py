@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from ergamot.core.balance.room import Provision, provisions
 from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Finding
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import judge_space
@@ -13,7 +14,6 @@ from ergamot.core.frame.mass import Mass, judge_weight, mass
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
-from ergamot.core.place import Place
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.resistance import parked, spread
@@ -44,10 +44,10 @@ class Judged:
         return (self.space, self.weight, self.moving, self.wind)
 
 
-def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place) -> Judged:
+def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmConditions) -> Judged:
     """Ask all four questions of a pen.
 
-    Args: catalogue; structure; flock, the birds it is for; place, the farm.
+    Args: catalogue; structure; flock, the birds it is for; farm, the farm.
     Returns: the Judged.
     Raises: OutOfRange, UnknownChoice.
     Source: as each finding.
@@ -56,10 +56,10 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.flock.flock import make_flock
     >>> from ergamot.core.frame.design import build, make_design
-    >>> from ergamot.core.place import make_place
+    >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-    >>> j = judge(c, build(make_design(c, "low-pen", {}), c), f, make_place(c))
+    >>> j = judge(c, build(make_design(c, "low-pen", {}), c), f, make_conditions(c))
     >>> [finding.what.value for finding in j.findings]
     ['space', 'weight', 'moving', 'wind']
     """
@@ -67,12 +67,12 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
     weighed = mass(structure)
     stable = stability(
         wind_body(structure),
-        parked(structure, weighed, place.holding_ground),
-        place.exposure.roughness_m,
-        place.speed_up,
+        parked(structure, weighed, farm.holding_ground),
+        farm.exposure.roughness_m,
+        farm.speed_up,
     )
     least, most = (
-        thresholds(stable.loads, held, stable.factor) for held in spread(stable.holding, place.holding_ground)
+        thresholds(stable.loads, held, stable.factor) for held in spread(stable.holding, farm.holding_ground)
     )
     inside = provisions(flock, need, structure.room)
     space = judge_space(
@@ -85,11 +85,11 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place
     said = (*(one.words for one in inside), *unreached(structure))
     return Judged(
         space=replace(space, details=(*space.details, *said)),
-        weight=judge_weight(structure, weighed, place.heaviest_kg),
-        moving=judge_moving(catalogue, structure, weighed, place),
-        wind=judge_wind(stable, place, (least, most)),
+        weight=judge_weight(structure, weighed, farm.heaviest_kg),
+        moving=judge_moving(catalogue, structure, weighed, farm),
+        wind=judge_wind(stable, farm, (least, most)),
         mass=weighed,
         stability=stable,
         provisions=inside,
-        strength=judge_strength(catalogue, structure, weighed, place),
+        strength=judge_strength(catalogue, structure, weighed, farm),
     )

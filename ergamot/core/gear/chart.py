@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
@@ -15,7 +16,6 @@ from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, ratio
 from ergamot.core.gear.niosh import recommended_n
 from ergamot.core.gear.raising import Raising
 from ergamot.core.gear.tasks import Task
-from ergamot.core.place import Place
 from ergamot.core.units import G
 
 HANDS_CM = 30.0  # ahead of the ankles, a handle held at the sides; judgement: of a load carried close
@@ -65,38 +65,40 @@ class MovingChart:
 
 
 def moving_chart(
-    catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place, birds_kg: float
+    catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions, birds_kg: float
 ) -> MovingChart:
     """What moving a pen takes in all conditions, and who could do it.
 
-    Args: catalogue; structure; weighed, its mass; place; birds_kg that ride in its house, 0 or more.
+    Args: catalogue; structure; weighed, its mass; farm; birds_kg that ride in its house, 0 or more.
     Returns: the MovingChart.
     Raises: OutOfRange.
     Source: as `haul`; NIOSH (1994); statics of turning about the axle.
     """
-    can = movers_strength(catalogue, structure, place.crew)
-    level = haul(structure, weighed, place.moving_ground, 0.0, can)
+    can = movers_strength(catalogue, structure, farm.crew)
+    level = haul(structure, weighed, farm.moving_ground, 0.0, can)
     own = [(weighed.fresh_kg, weighed.fresh_centre[0])]
     return MovingChart(
         grounds=tuple(
-            _on(structure, weighed, ground, place, catalogue) for ground in catalogue.grounds.values()
+            _on(structure, weighed, ground, farm, catalogue) for ground in catalogue.grounds.values()
         ),
-        movers=tuple(_mover(catalogue, structure, weighed, place, crew) for crew in catalogue.crews.values()),
+        movers=tuple(_mover(catalogue, structure, weighed, farm, crew) for crew in catalogue.crews.values()),
         lift_full=lift_of(structure, [*own, *((one.kg, one.place[0]) for one in structure.contents)]),
         lift_birds=lift_of(structure, [*own, *_riding(structure, birds_kg)]),
-        niosh_n=_niosh(structure) if structure.carried and not place.crew.drawbar_n else None,
+        niosh_n=_niosh(structure) if structure.carried and not farm.crew.drawbar_n else None,
         balance_x=_balance(structure, weighed, can.lift_n) if structure.carried else None,
         swing_radius=_swing(structure),
-        turn_force=turning_n(structure, weighed, place.moving_ground, level.keep),
+        turn_force=turning_n(structure, weighed, farm.moving_ground, level.keep),
         clears_hump=_clears(structure),
         passage_width=structure.hauled_size.wide_mm / 1000,
         raised=level.raised,
     )
 
 
-def _on(structure: Structure, weighed: Mass, ground: Ground, place: Place, catalogue: Catalogue) -> OnGround:
-    can = movers_strength(catalogue, structure, place.crew)
-    up = haul(structure, weighed, ground, place.slope_percent, can)
+def _on(
+    structure: Structure, weighed: Mass, ground: Ground, farm: FarmConditions, catalogue: Catalogue
+) -> OnGround:
+    can = movers_strength(catalogue, structure, farm.crew)
+    up = haul(structure, weighed, ground, farm.slope_percent, can)
     level = haul(structure, weighed, ground, 0.0, can)
     slope = up.keep - level.keep
     if structure.axle is None:
@@ -117,10 +119,12 @@ def _on(structure: Structure, weighed: Mass, ground: Ground, place: Place, catal
     )
 
 
-def _mover(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place, crew: Crew) -> Mover:
+def _mover(
+    catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions, crew: Crew
+) -> Mover:
     can = movers_strength(catalogue, structure, crew)
-    moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
-    ratios = ratios_of(moved.over(place))
+    moved = haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
+    ratios = ratios_of(moved.over(farm))
     ruling = min(ratios, key=lambda name: ratios[name])
     return Mover(crew, ratios[ruling], ruling)
 

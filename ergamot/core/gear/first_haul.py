@@ -7,6 +7,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Ground
+from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.farm.way import Leg, legs, longest_round_m
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
@@ -14,9 +16,7 @@ from ergamot.core.gear.chart import PASSAGE_SPARE_MM
 from ergamot.core.gear.haul import haul, movers_strength, ratios_of
 from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.telling import share_taken
-from ergamot.core.place import Place
 from ergamot.core.units import Quantity
-from ergamot.core.way import Leg, legs, longest_round_m
 
 WALK_MS = 0.6  # people with a pen; judgement: half an easy walk (1.2 m/s)
 TOWED_MS = 1.0  # judgement: a slow walk, so that a spotter keeps up
@@ -55,22 +55,22 @@ class FirstHaul:
         return min(self.stretches, key=lambda one: one.ratio)
 
 
-def first_haul(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> FirstHaul | None:
+def first_haul(
+    catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions
+) -> FirstHaul | None:
     """What the way to the field asks of a pen and of who moves it.
 
-    Args: catalogue; structure; weighed, its mass; place, with its way.
+    Args: catalogue; structure; weighed, its mass; farm, with its way.
     Returns: the FirstHaul, None where no way is drawn.
     Raises: OutOfRange.
     Source: as `haul`; HSE INDG143 for rests; geometry of a rectangle round a bend.
     """
-    if not place.way:
+    if not farm.way:
         return None
     long, wide = structure.hauled_size.long_mm / 1000, structure.hauled_size.wide_mm / 1000
-    walked = tuple(
-        _stretch(catalogue, structure, weighed, place, leg, (long, wide)) for leg in legs(place.way)
-    )
+    walked = tuple(_stretch(catalogue, structure, weighed, farm, leg, (long, wide)) for leg in legs(farm.way))
     whole = sum(one.leg.length_m for one in walked)
-    towed = all(crew.drawbar_n for crew in place.movers)
+    towed = all(crew.drawbar_n for crew in farm.movers)
     rests = 0 if towed else math.ceil(whole / UNRESTED_M) - 1
     return FirstHaul(
         stretches=walked,
@@ -86,18 +86,18 @@ def _stretch(
     catalogue: Catalogue,
     structure: Structure,
     weighed: Mass,
-    place: Place,
+    farm: FarmConditions,
     leg: Leg,
     size: tuple[float, float],
 ) -> OnTheWay:
-    ground = catalogue.grounds.get(leg.stretch.ground, place.moving_ground)
+    ground = catalogue.grounds.get(leg.stretch.ground, farm.moving_ground)
     rise = leg.stretch.rise_percent
-    cans = [movers_strength(catalogue, structure, crew) for crew in place.movers]
+    cans = [movers_strength(catalogue, structure, crew) for crew in farm.movers]
     level, steep = (haul(structure, weighed, ground, slope, cans[0]) for slope in (0.0, abs(rise)))
     slope = math.copysign(steep.keep - level.keep, rise)
     ratios: dict[Task, float] = {}
     for can in cans:
-        asked = ratios_of(haul(structure, weighed, ground, max(0.0, rise), can).over(place))
+        asked = ratios_of(haul(structure, weighed, ground, max(0.0, rise), can).over(farm))
         if level.keep + slope < 0:
             asked[Task.HOLD] = min(MOST, can.keep_n / max(-level.keep - slope, 1.0))
         for task, ratio in asked.items():

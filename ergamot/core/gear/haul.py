@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
+from ergamot.core.farm.conditions import TURF_WORDS, FarmConditions
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.effort import CLIMBS
@@ -22,7 +23,6 @@ from ergamot.core.gear.people import Strength, strength
 from ergamot.core.gear.raising import WITH, Raising, raising
 from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.throwing import hardest_throw
-from ergamot.core.place import TURF_WORDS, Place
 from ergamot.core.working import Working
 
 ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; judgement: knuckle height of a grown person; may move: their pull is one
@@ -75,14 +75,14 @@ class Haul:
     def sinks(self) -> bool:
         return sinks(self.work)
 
-    def over(self, place: Place) -> Working:
+    def over(self, farm: FarmConditions) -> Working:
         """The same on a farm's own turf: the working goes on to the bumps of it."""
         work = self.work.copy()
         if self.bump is not None:
             work.given(
                 "h_turf",
-                f"bumps of {TURF_WORDS[place.turf]}",
-                place.bump_mm,
+                f"bumps of {TURF_WORDS[farm.turf]}",
+                farm.bump_mm,
                 "mm",
                 "a judgement, by your turf",
             )

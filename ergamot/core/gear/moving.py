@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue
+from ergamot.core.farm.conditions import TURF_WORDS, FarmConditions
 from ergamot.core.finding import Finding, Phrase, What, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import CI_SPREAD, haul, movers_strength, ratios_of
 from ergamot.core.gear.people import Strength
 from ergamot.core.gear.tasks import Task
-from ergamot.core.place import TURF_WORDS, Place
 from ergamot.core.units import G, Quantity
 from ergamot.core.working import Working
 
@@ -30,10 +30,10 @@ TOWING = (
 WIDE = 1.05  # a narrower band is not worth telling; may move
 
 
-def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Finding:
+def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions) -> Finding:
     """Can everyone who must be able to move this pen do it on this ground?
 
-    Args: catalogue; structure; weighed, its mass; place, with crews, ground, slope and turf.
+    Args: catalogue; structure; weighed, its mass; farm, with crews, ground, slope and turf.
     Returns: the Moving finding, of the weakest of them; its ratio is the least of what they can over what it takes.
     Raises: OutOfRange.
     Source: HSE INDG143 and L23; forces as `haul`.
@@ -41,24 +41,24 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, plac
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.frame.design import build, make_design
     >>> from ergamot.core.frame.mass import mass
-    >>> from ergamot.core.place import make_place
+    >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> judge_moving(c, s, mass(s), make_place(c, crew="teenager")).verdict.word
+    >>> judge_moving(c, s, mass(s), make_conditions(c, crew="teenager")).verdict.word
     'short'
     """
-    found = [_judged(catalogue, structure, weighed, replace(place, crew=crew)) for crew in place.movers]
+    found = [_judged(catalogue, structure, weighed, replace(farm, crew=crew)) for crew in farm.movers]
     return min(found, key=lambda finding: finding.ratio)
 
 
-def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Finding:
-    can = movers_strength(catalogue, structure, place.crew)
-    moved = haul(structure, weighed, place.moving_ground, place.slope_percent, can)
-    work = moved.over(place)
+def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions) -> Finding:
+    can = movers_strength(catalogue, structure, farm.crew)
+    moved = haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
+    work = moved.over(farm)
     ratios = ratios_of(work)
     ruling = min(ratios, key=lambda task: ratios[task])
     work.step("ratio", "the least of these rules", f"min({', '.join(f'r_{n}' for n in ratios)})")
-    band, band_words = _band(structure, weighed, place, can, work.known["ratio"])
+    band, band_words = _band(structure, weighed, farm, can, work.known["ratio"])
     headline = (
         phrase("lift {lift}", lift=Quantity(moved.lift, "heft"))
         if structure.carried
@@ -67,28 +67,28 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Pl
     return Finding(
         what=What.MOVING,
         title="Moving",
-        sentence=_sentence(ruling, ratios[ruling], work, place),
+        sentence=_sentence(ruling, ratios[ruling], work, farm),
         figure=headline,
         ratio=work.known["ratio"],
         limit=phrase(
-            place.crew.label + ": lift {lift}, start {start}, keep {keep}",
+            farm.crew.label + ": lift {lift}, start {start}, keep {keep}",
             lift=Quantity(can.lift_n, "heft"),
             start=Quantity(can.start_n, "heft"),
             keep=Quantity(can.keep_n, "heft"),
         ),
         working=work.done(),
         answer="ratio",
-        details=_details(structure, catalogue, weighed, place, can),
+        details=_details(structure, catalogue, weighed, farm, can),
         band=band,
         band_words=band_words,
-        cautions=cautions(structure, place),
+        cautions=cautions(structure, farm),
     )
 
 
-def cautions(structure: Structure, place: Place) -> tuple[str, ...]:
+def cautions(structure: Structure, farm: FarmConditions) -> tuple[str, ...]:
     """What can hurt someone while this pen is moved.
 
-    Args: structure; place, with its movers.
+    Args: structure; farm, with its movers.
     Returns: sentences.
     Source: common practice.
     """
@@ -96,22 +96,22 @@ def cautions(structure: Structure, place: Place) -> tuple[str, ...]:
     return (
         *CAUTIONS,
         *(JACKING if put_under else ()),
-        *(TOWING if any(crew.drawbar_n for crew in place.movers) else ()),
+        *(TOWING if any(crew.drawbar_n for crew in farm.movers) else ()),
     )
 
 
 def _band(
-    structure: Structure, weighed: Mass, place: Place, can: Strength, ratio: float
+    structure: Structure, weighed: Mass, farm: FarmConditions, can: Strength, ratio: float
 ) -> tuple[tuple[float, float] | None, Phrase | None]:
     """What the verdict may be as the soil varies: only where the pull over it rules by much."""
     if structure.axle is None:
-        low_mu = place.moving_ground.holding_mu / place.moving_ground.pulling_mu
+        low_mu = farm.moving_ground.holding_mu / farm.moving_ground.pulling_mu
         return (ratio, ratio / low_mu), phrase("less on ground that slides")
     soft, hard = (
-        haul(structure, weighed, place.moving_ground, place.slope_percent, can, firmness=share)
+        haul(structure, weighed, farm.moving_ground, farm.slope_percent, can, firmness=share)
         for share in CI_SPREAD
     )
-    low, high = (min(ratios_of(moved.over(place)).values()) for moved in (soft, hard))
+    low, high = (min(ratios_of(moved.over(farm)).values()) for moved in (soft, hard))
     if high < WIDE * low:
         return None, None
     words = phrase(
@@ -122,11 +122,11 @@ def _band(
     return (low, high), words
 
 
-def _sentence(ruling: Task, ratio: float, work: Working, place: Place) -> Phrase:
-    who = place.crew.label
+def _sentence(ruling: Task, ratio: float, work: Working, farm: FarmConditions) -> Phrase:
+    who = farm.crew.label
     if ruling is Task.BUMP:
         return phrase(
-            f"{who} can get a wheel over {{can}}; " + TURF_WORDS[place.turf] + " has {needs}",
+            f"{who} can get a wheel over {{can}}; " + TURF_WORDS[farm.turf] + " has {needs}",
             can=Quantity(work.known["bump"], "mm"),
             needs=Quantity(work.known["h_turf"], "mm"),
         )
@@ -145,11 +145,11 @@ def _sentence(ruling: Task, ratio: float, work: Working, place: Place) -> Phrase
 
 
 def _details(
-    structure: Structure, catalogue: Catalogue, weighed: Mass, place: Place, can: Strength
+    structure: Structure, catalogue: Catalogue, weighed: Mass, farm: FarmConditions, can: Strength
 ) -> tuple[Phrase, ...]:
     lines = []
     for key in ("dry", "wet"):
-        moved = haul(structure, weighed, catalogue.grounds[key], place.slope_percent, can)
+        moved = haul(structure, weighed, catalogue.grounds[key], farm.slope_percent, can)
         bump = ", over {bump} from rest" if moved.bump is not None else ""
         lines.append(
             phrase(

@@ -6,6 +6,7 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.clearance import swing_gaps
 from ergamot.core.frame.footing import Lever
@@ -16,7 +17,6 @@ from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM, Mover, MovingChart
 from ergamot.core.gear.raising import WITH
 from ergamot.core.gear.throwing import hardest_throw
-from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 
 MOST_SHARE = 9.99  # more is as good as never; may move
@@ -49,10 +49,10 @@ def told_of_tail(structure: Structure) -> Iterator[Phrase]:
         yield phrase("a bevelled tail, the axle farther behind the wall or a lower hold would clear it")
 
 
-def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phrase]:
+def told(structure: Structure, chart: MovingChart, farm: FarmConditions) -> Iterator[Phrase]:
     """A move in sentences, against the farm's own humps and passages.
 
-    Args: structure; chart, of it; place.
+    Args: structure; chart, of it; farm.
     Returns: an iterator of Phrases.
     Source: as `moving_chart`.
     """
@@ -79,7 +79,7 @@ def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phr
             corner=Quantity(chart.raised.corner_n, "heft"),
         )
     yield from _room(structure)
-    usual = next(one for one in chart.grounds if one.ground.key == place.moving_ground.key)
+    usual = next(one for one in chart.grounds if one.ground.key == farm.moving_ground.key)
     if usual.across > 0:
         yield phrase(
             "across your slope it drifts downhill with {across}", across=Quantity(usual.across, "heft")
@@ -93,13 +93,13 @@ def told(structure: Structure, chart: MovingChart, place: Place) -> Iterator[Phr
     )
     if chart.clears_hump is not None:
         verdict = (
-            "it clears yours" if 1000 * chart.clears_hump >= place.hump_mm else "yours is more: it touches"
+            "it clears yours" if 1000 * chart.clears_hump >= farm.hump_mm else "yours is more: it touches"
         )
         yield phrase(
             f"a hump of {{hump}} passes under it; {verdict}", hump=Quantity(1000 * chart.clears_hump, "mm")
         )
     needs = 1000 * chart.passage_width
-    beside = (place.narrowest_mm - needs) / 2
+    beside = (farm.narrowest_mm - needs) / 2
     fits = "it goes through yours" if beside >= 0 else "yours is narrower: it does not get to the field"
     tight = ", with less beside it than the {spare} one would like" if 0 <= beside < PASSAGE_SPARE_MM else ""
     yield phrase(

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from ergamot.core.catalogue import WirePanel
 from ergamot.core.catalogue.kinds import Made
+from ergamot.core.farm.conditions import SNOW_WORDS, FarmConditions
 from ergamot.core.frame.bending import (
     ARCH_BUCKLES,
     ARCH_MOMENT,
@@ -18,7 +19,6 @@ from ergamot.core.frame.bending import (
 )
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Member, Panel, Structure
-from ergamot.core.place import SNOW_WORDS, Place
 from ergamot.core.strength.check import Check, bends, sags, source_of
 from ergamot.core.weather.snow import pitch_deg, snow_pa
 from ergamot.core.working import Working
@@ -33,14 +33,14 @@ SAME_BAY_MM = 20.0  # of arithmetic; may move
 ALONG, ACROSS = 0, 1  # names of axes; may move
 
 
-def snow_checks(structure: Structure, place: Place) -> Iterator[Check]:
+def snow_checks(structure: Structure, farm: FarmConditions) -> Iterator[Check]:
     """Every kind of stick that carries snow, the worst of each.
 
-    Args: structure; place, with its snow.
+    Args: structure; farm, with its snow.
     Returns: an iterator of Checks: bending, and sag of timber.
     Source: w·L²/8 on the level span, an arch half loaded w·L²/64; NDS 2018.
     """
-    if place.snow_mm < LEAST_SNOW_MM:
+    if farm.snow_mm < LEAST_SNOW_MM:
         return
     roofs = [p for p in structure.standing if p.solid and p.normal[2] > 0.02 and not p.outside]
     for duty in RIBS:
@@ -49,18 +49,18 @@ def snow_checks(structure: Structure, place: Place) -> Iterator[Check]:
         if not loaded:
             continue
         widest = max(loaded, key=lambda pair: _carries(pair[0], pair[1], ribs))
-        yield from _rib(structure, widest[0], widest[1], tuple(rib.ref for rib, _ in loaded), ribs, place)
-    yield from _noggins(structure, roofs, place)
-    yield from _wire_hoop(structure, place)
+        yield from _rib(structure, widest[0], widest[1], tuple(rib.ref for rib, _ in loaded), ribs, farm)
+    yield from _noggins(structure, roofs, farm)
+    yield from _wire_hoop(structure, farm)
 
 
-def _wire_hoop(structure: Structure, place: Place) -> Iterator[Check]:
+def _wire_hoop(structure: Structure, farm: FarmConditions) -> Iterator[Check]:
     """Bent wire panels under a tarp: each wire that spans takes its strip of snow, half the hoop loaded."""
     bent = [p for p in structure.standing if p.curved and isinstance(p.covering, WirePanel)]
     row = bent[0].covering if bent else None
     if not isinstance(row, WirePanel) or not any(p.curved and p.solid for p in structure.standing):
         return
-    work = _on_a_wire(place, row)
+    work = _on_a_wire(farm, row)
     low, high = structure.body.y
     work.given("L", "span between the rails", (high - low) / 1000, "m", "the frame")
     work.step("M", "moment, half of it loaded", ARCH_MOMENT, "N m", "statics")
@@ -75,17 +75,15 @@ def _wire_hoop(structure: Structure, place: Place) -> Iterator[Check]:
     rise = max(corner[2] for panel in bent for corner in panel.corners) - foot
     second = math.pi * row.wire_mm**4 / 64
     yield _buckles(
-        "wire hoop", refs, _on_a_wire(place, row), (high - low, rise), TUBE_E_GPA[Made.STEEL] * second / 1000
+        "wire hoop", refs, _on_a_wire(farm, row), (high - low, rise), TUBE_E_GPA[Made.STEEL] * second / 1000
     )
 
 
-def _on_a_wire(place: Place, row: WirePanel) -> Working:
+def _on_a_wire(farm: FarmConditions, row: WirePanel) -> Working:
     """The strip of snow that lies on one wire of a hoop, N/m."""
     work = Working()
-    work.given("h", f"{SNOW_WORDS[place.snow]} on level ground", place.snow_mm / 1000, "m", "your site")
-    work.given(
-        "rho", f"what {SNOW_WORDS[place.snow]} weighs", place.snow_kg_m3, "kg/m³", "EN 1991-1-3 annex E"
-    )
+    work.given("h", f"{SNOW_WORDS[farm.snow]} on level ground", farm.snow_mm / 1000, "m", "your site")
+    work.given("rho", f"what {SNOW_WORDS[farm.snow]} weighs", farm.snow_kg_m3, "kg/m³", "EN 1991-1-3 annex E")
     work.given("c", "a wire carries", row.pitch_mm / 1000, "m", row.source)
     work.step("w", "load along it", "h*rho*9.81*c", "N/m")
     return work
@@ -148,11 +146,11 @@ def _level_span(rib: Member) -> float:
     return (max(ys) - min(ys)) / 1000
 
 
-def _load(roof: Panel, carries_m: float, span_m: float, place: Place) -> Working:
+def _load(roof: Panel, carries_m: float, span_m: float, farm: FarmConditions) -> Working:
     work = Working()
-    depth, density = place.snow_mm / 1000, place.snow_kg_m3
-    work.given("h", f"{SNOW_WORDS[place.snow]} on level ground", depth, "m", "your site")
-    work.given("rho", f"what {SNOW_WORDS[place.snow]} weighs", density, "kg/m³", "EN 1991-1-3 annex E")
+    depth, density = farm.snow_mm / 1000, farm.snow_kg_m3
+    work.given("h", f"{SNOW_WORDS[farm.snow]} on level ground", depth, "m", "your site")
+    work.given("rho", f"what {SNOW_WORDS[farm.snow]} weighs", density, "kg/m³", "EN 1991-1-3 annex E")
     stay = snow_pa(depth, density, pitch_deg(roof)) / max(snow_pa(depth, density), 1e-9)
     work.given("k", "share that stays on this slope", stay, "", "ASCE 7 fig. 7.4-1")
     work.given("c", "width of roof it carries", carries_m, "m", "the frame")
@@ -162,10 +160,15 @@ def _load(roof: Panel, carries_m: float, span_m: float, place: Place) -> Working
 
 
 def _rib(
-    structure: Structure, rib: Member, roof: Panel, refs: tuple[str, ...], ribs: list[Member], place: Place
+    structure: Structure,
+    rib: Member,
+    roof: Panel,
+    refs: tuple[str, ...],
+    ribs: list[Member],
+    farm: FarmConditions,
 ) -> Iterator[Check]:
     width, span = _carries(rib, roof, ribs), _level_span(rib)
-    work = _load(roof, width, span, place)
+    work = _load(roof, width, span, farm)
     if work.known["w"] <= 0:
         return
     bow = rib.duty is Duty.BOW
@@ -175,12 +178,12 @@ def _rib(
     if bow:
         zs = [corner[2] for solid in rib.solids for corner in solid]
         stiff = stiffness_n_m2(rib, ALONG)
-        strip = _load(roof, width, span, place)
+        strip = _load(roof, width, span, farm)
         yield _buckles("roof bow", refs, strip, (1000 * span, max(zs) - min(zs)), stiff)
     if rib.species is not None:
-        sag = sags(f"{rib.role} sagging under snow", rib, _load(roof, width, span, place), ALONG)
+        sag = sags(f"{rib.role} sagging under snow", rib, _load(roof, width, span, farm), ALONG)
         yield Check(sag.what, refs, sag.demand, sag.capacity, sag.unit, sag.working)
-        yield from _hung(structure, rib, _load(roof, width, span, place), refs)
+        yield from _hung(structure, rib, _load(roof, width, span, farm), refs)
 
 
 def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...]) -> Iterator[Check]:
@@ -206,7 +209,7 @@ def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...
     yield Check(what, refs, work.known["R"], work.known["F"], "N", work.done())
 
 
-def _noggins(structure: Structure, roofs: list[Panel], place: Place) -> Iterator[Check]:
+def _noggins(structure: Structure, roofs: list[Panel], farm: FarmConditions) -> Iterator[Check]:
     """Sticks between rafters under sheet; each carries half way to the next, up and down the slope."""
     sticks = [m for m in structure.members if m.duty is Duty.NOGGIN]
     loaded = [(one, roof) for one in sticks if (roof := _roof_over(one, roofs)) is not None]
@@ -219,7 +222,7 @@ def _noggins(structure: Structure, roofs: list[Panel], place: Place) -> Iterator
     spans = [_span_along(one) for one, _ in loaded]
     i = max(range(len(loaded)), key=lambda at: widths[at] * spans[at] ** 2)
     stick, roof = loaded[i]
-    work = _load(roof, widths[i], spans[i], place)
+    work = _load(roof, widths[i], spans[i], farm)
     if work.known["w"] <= 0:
         return
     work.step("M", "moment", BEAM_MOMENT, "N m", "statics")

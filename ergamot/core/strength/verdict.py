@@ -6,11 +6,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Finding, What, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import haul, movers_strength
-from ergamot.core.place import Place
 from ergamot.core.strength.check import Check
 from ergamot.core.strength.moving import moving_checks
 from ergamot.core.strength.snow import snow_checks
@@ -34,10 +34,12 @@ class Strength:
     used: Mapping[str, float]
 
 
-def judge_strength(catalogue: Catalogue, structure: Structure, weighed: Mass, place: Place) -> Strength:
+def judge_strength(
+    catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions
+) -> Strength:
     """What in the frame comes nearest to breaking when it is moved or snowed on.
 
-    Args: catalogue; structure; weighed, its mass; place, with mover, ground and snow.
+    Args: catalogue; structure; weighed, its mass; farm, with mover, ground and snow.
     Returns: the Strength; its ratio is the least of what parts bear over what they must.
     Raises: OutOfRange.
     Source: NDS 2018; statics; loads as each check names.
@@ -45,20 +47,20 @@ def judge_strength(catalogue: Catalogue, structure: Structure, weighed: Mass, pl
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.frame.design import build, make_design
     >>> from ergamot.core.frame.mass import mass
-    >>> from ergamot.core.place import make_place
+    >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> judge_strength(c, s, mass(s), make_place(c)).finding.what.value
+    >>> judge_strength(c, s, mass(s), make_conditions(c)).finding.what.value
     'strength'
     """
     moved = haul(
         structure,
         weighed,
-        place.moving_ground,
-        place.slope_percent,
-        movers_strength(catalogue, structure, place.crew),
+        farm.moving_ground,
+        farm.slope_percent,
+        movers_strength(catalogue, structure, farm.crew),
     )
-    found = [*moving_checks(structure, weighed, moved), *snow_checks(structure, place)]
+    found = [*moving_checks(structure, weighed, moved), *snow_checks(structure, farm)]
     checks = tuple(sorted(found, key=lambda check: check.ratio))
     used: dict[str, float] = {}
     for check in checks:

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import require_range
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.place import Place
 from ergamot.core.weather.anchors import Anchorage, ballast_kg, fewest
 from ergamot.core.weather.leaves import Leaf, leaves
 from ergamot.core.weather.resistance import parked
@@ -30,23 +30,23 @@ class WindChart:
     leaves: tuple[Leaf, ...]
 
 
-def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, place: Place) -> WindChart:
+def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmConditions) -> WindChart:
     """The pen's own wind chart.
 
-    Args: catalogue; structure; flock; place, with its design gust and holding ground.
+    Args: catalogue; structure; flock; farm, with its design gust and holding ground.
     Returns: the WindChart.
     Raises: OutOfRange.
     Source: as `states`, `fewest`, `ballast_kg` and `leaves`.
     """
-    stands = states(structure, flock, place)
+    stands = states(structure, flock, farm)
     base = stands[0]
-    loose = parked(structure, mass(structure), place.holding_ground, tied=False)
+    loose = parked(structure, mass(structure), farm.holding_ground, tied=False)
     bare = thresholds(base.stable.loads, loose, base.stable.factor)
-    gust = place.design_gust_ms
+    gust = farm.design_gust_ms
     return WindChart(
         states=stands,
         act_ms=base.stable.worst.least / FORECAST_SPARE,
-        tyings=fewest(bare, gust, catalogue.anchors.values(), place.holding_ground, structure.contacts),
+        tyings=fewest(bare, gust, catalogue.anchors.values(), farm.holding_ground, structure.contacts),
         ballast_kg=ballast_kg(bare, gust),
         leaves=leaves(structure, base.stable, gust),
     )

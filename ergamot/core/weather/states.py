@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import mass_kg
 from ergamot.core.frame.kinds import Item, Space
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.structure import Opening, Panel, Structure
-from ergamot.core.place import Place
 from ergamot.core.weather.body import BASE_GAP_M, wind_body
 from ergamot.core.weather.resistance import Holding, parked
 from ergamot.core.weather.snow import snow_kg
@@ -29,10 +29,10 @@ class WindState:
     stable: Stability
 
 
-def states(structure: Structure, flock: Flock, place: Place) -> tuple[WindState, ...]:
+def states(structure: Structure, flock: Flock, farm: FarmConditions) -> tuple[WindState, ...]:
     """A pen as it stands in every state that changes how the wind takes it; parked and shut first.
 
-    Args: structure; flock, for the weight of birds on floors; place, its ground, land and snow.
+    Args: structure; flock, for the weight of birds on floors; farm, its ground, land and snow.
     Returns: the WindStates.
     Raises: OutOfRange.
     Source: as `stability`; snow as `snow_kg`.
@@ -41,14 +41,14 @@ def states(structure: Structure, flock: Flock, place: Place) -> tuple[WindState,
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.flock.flock import make_flock
     >>> from ergamot.core.frame.design import build, make_design
-    >>> from ergamot.core.place import make_place
+    >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-    >>> [one.key for one in states(build(make_design(c, "low-pen", {}), c), f, make_place(c))]
+    >>> [one.key for one in states(build(make_design(c, "low-pen", {}), c), f, make_conditions(c))]
     ['parked', 'open-1', 'snow']
     """
     weighed = mass(structure)
-    return tuple(_judged(each, place) for each in _variants(structure, weighed, flock, place))
+    return tuple(_judged(each, farm) for each in _variants(structure, weighed, flock, farm))
 
 
 @dataclass(frozen=True)
@@ -62,14 +62,14 @@ class _Variant:
     gap_m: float = BASE_GAP_M
 
 
-def _judged(one: _Variant, place: Place) -> WindState:
+def _judged(one: _Variant, farm: FarmConditions) -> WindState:
     body = wind_body(one.standing, one.gap_m)
-    stable = stability(body, one.holding, place.exposure.roughness_m, place.speed_up)
+    stable = stability(body, one.holding, farm.exposure.roughness_m, farm.speed_up)
     return WindState(one.key, one.label, stable)
 
 
-def _variants(structure: Structure, weighed: Mass, flock: Flock, place: Place) -> Iterator[_Variant]:
-    shut = parked(structure, weighed, place.holding_ground)
+def _variants(structure: Structure, weighed: Mass, flock: Flock, farm: FarmConditions) -> Iterator[_Variant]:
+    shut = parked(structure, weighed, farm.holding_ground)
     yield _Variant("parked", "parked and shut, birds out", structure, shut)
     for i, opening in enumerate((one for one in structure.openings if one.purpose.person), start=1):
         yield _Variant(f"open-{i}", f"{opening.leaf} open", opened(structure, opening), shut)
@@ -83,7 +83,7 @@ def _variants(structure: Structure, weighed: Mass, flock: Flock, place: Place) -
         yield _Variant(
             "birds-in", "birds in the house", structure, _with(shut, birds, _middle(housed.x, housed.y))
         )
-    snow, centre = snow_kg(structure, place.snow_mm / 1000, place.snow_kg_m3)
+    snow, centre = snow_kg(structure, farm.snow_mm / 1000, farm.snow_kg_m3)
     if snow > 0:
         yield _Variant("snow", "snow on the roof", structure, _with(shut, snow, centre))
     if structure.axle is not None and structure.axle.rise_mm:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Finding, Phrase, What, phrase
-from ergamot.core.place import Place
 from ergamot.core.units import Quantity
 from ergamot.core.weather.body import WindBody
 from ergamot.core.weather.loads import MESH_PUSH, SHEET_PUSH, SLIDES_BY, Loads, arm_inside
@@ -48,29 +48,31 @@ WIDE = 1.05  # a narrower band is not worth telling; may move
 BALANCE = "orifice flow: as much air in as out"
 
 
-def judge_wind(stable: Stability, place: Place, spread: tuple[Stability, Stability] | None = None) -> Finding:
+def judge_wind(
+    stable: Stability, farm: FarmConditions, spread: tuple[Stability, Stability] | None = None
+) -> Finding:
     """Does the parked pen stand in the keeper's design gust, whichever way it blows?
 
-    Args: stable, of the parked pen; place, with the design gust; spread, the same as grip and
+    Args: stable, of the parked pen; farm, with the design gust; spread, the same as grip and
         anchors vary, least and most, for a band.
     Returns: the Wind finding; its ratio is the gust it stands over the design gust.
     Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
     """
     worst, best = stable.worst, stable.best
-    work = _working(stable, worst, place)
+    work = _working(stable, worst, farm)
     stands = work.known["V10"]
     gust = Quantity(stands, "ms")
-    band, band_words = _band(stable, place, spread)
+    band, band_words = _band(stable, farm, spread)
     return Finding(
         what=What.WIND,
         title="Wind",
         sentence=phrase(
             f"{worst.mode} first, wind from {side_of(worst.direction_deg)}; your gust is {{limit}}",
-            limit=Quantity(place.design_gust_ms, "ms"),
+            limit=Quantity(farm.design_gust_ms, "ms"),
         ),
         figure=phrase("stands {gust}", gust=gust),
         ratio=work.known["ratio"],
-        limit=phrase("your gust {limit} at 10 m", limit=Quantity(place.design_gust_ms, "ms")),
+        limit=phrase("your gust {limit} at 10 m", limit=Quantity(farm.design_gust_ms, "ms")),
         working=work.done(),
         answer="ratio",
         details=(*_details(stable, worst, best), *_beyond(stable.loads.body)),
@@ -81,7 +83,7 @@ def judge_wind(stable: Stability, place: Place, spread: tuple[Stability, Stabili
 
 
 def _band(
-    stable: Stability, place: Place, spread: tuple[Stability, Stability] | None
+    stable: Stability, farm: FarmConditions, spread: tuple[Stability, Stability] | None
 ) -> tuple[tuple[float, float] | None, Phrase | None]:
     """The gusts it may stand as grip and anchors vary, where that is wide enough to tell."""
     if spread is None:
@@ -94,7 +96,7 @@ def _band(
         if stable.holding.straps
         else phrase("to {high} on good grip", high=Quantity(high, "ms"))
     )
-    return (low / place.design_gust_ms, high / place.design_gust_ms), words
+    return (low / farm.design_gust_ms, high / farm.design_gust_ms), words
 
 
 def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]:
@@ -134,7 +136,7 @@ def _beyond(body: WindBody) -> tuple[Phrase, ...]:
     return tuple(lines)
 
 
-def _working(stable: Stability, worst: Gusts, place: Place) -> Working:
+def _working(stable: Stability, worst: Gusts, farm: FarmConditions) -> Working:
     index, loads, holding = worst.case, stable.loads, stable.holding
     u = loads.up_wind[index]
     work = Working()
@@ -145,13 +147,13 @@ def _working(stable: Stability, worst: Gusts, place: Place) -> Working:
     work.given("ux", "up-wind, along the pen", float(u[0]))
     work.given("uy", "up-wind, towards the left", float(u[1]))
     _surface_steps(work, loads, index)
-    {"slides": _slide_steps, "lifts": _lift_steps, "tips": _tip_steps}[worst.mode](work, stable, worst, place)
+    {"slides": _slide_steps, "lifts": _lift_steps, "tips": _tip_steps}[worst.mode](work, stable, worst, farm)
     work.by(GUST)
     work.given(
-        "f", f"gust at the pen over gust at 10 m, {place.exposure.label}", stable.factor, "", "EN 1991-1-4"
+        "f", f"gust at the pen over gust at 10 m, {farm.exposure.label}", stable.factor, "", "EN 1991-1-4"
     )
     work.by(GUST_AT_10_M)
-    work.given("V_d", "your gust", place.design_gust_ms, "ms", "your own limit")
+    work.given("V_d", "your gust", farm.design_gust_ms, "ms", "your own limit")
     work.step("ratio", "stands over your gust", "V10/V_d")
     return work
 
@@ -200,22 +202,22 @@ def _times(part: float) -> str:
     return "" if part == 1 else f"{part:.6g}*"
 
 
-def _slide_steps(work: Working, stable: Stability, worst: Gusts, place: Place) -> None:
+def _slide_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions) -> None:
     work.step("Dx", "push along the pen per Pa", _sum_along(stable.loads.body, 0), "m²")
     work.step("Dy", "push across it per Pa", _sum_along(stable.loads.body, 1), "m²")
-    ground = place.holding_ground
+    ground = farm.holding_ground
     work.given("mu", f"friction, {ground.label}", stable.holding.friction, "", ground.source)
     work.by(SLIDES_BY)
     _held(work, SLIDE_HELD, "R", float(straps_along_n(stable.loads, stable.holding)[worst.case]))
     work.step("q", "pressure that slides it", "H/D", "Pa")
 
 
-def _lift_steps(work: Working, stable: Stability, worst: Gusts, place: Place) -> None:
+def _lift_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions) -> None:
     _held(work, LIFT_HELD, "T", stable.holding.down_n)
     work.step("q", "pressure that lifts it", "H/Lup", "Pa")
 
 
-def _tip_steps(work: Working, stable: Stability, worst: Gusts, place: Place) -> None:
+def _tip_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions) -> None:
     edge = stable.loads.edges[worst.tip_edge]
     terms = []
     for i, moment in enumerate(stable.loads.overturning[worst.tip_edge, :, worst.case], start=1):

@@ -3,10 +3,16 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Annotated, Any
 
-from pydantic import Field
+from pydantic import Field, create_model
 
+from ergamot.core.farm.condition import Condition, Group, Kind
+from ergamot.core.farm.conditions import CONDITIONS
 from ergamot.web.schemas.figures import In, Out, Words
+
+Word = Annotated[str, Field(max_length=60)]
+Some = Annotated[list[str], Field(max_length=20)]
 
 
 class ChoiceOut(Out):
@@ -58,16 +64,24 @@ class ShapeOut(Out):
     parameters: list[ParameterOut]
 
 
+class ConditionOut(Out):
+    """A condition of the farm, as it is declared: where it stands, what it is called, what there is to pick from."""
+
+    name: str
+    kind: Kind
+    group: Group
+    label: str
+    hint: str
+    told_as: str
+    choices: list[ChoiceOut]
+
+
 class ChoicesOut(Out):
     """Everything there is to pick from."""
 
     strains: list[StrainOut]
-    crews: list[ChoiceOut]
     grounds: list[ChoiceOut]
-    exposures: list[ChoiceOut]
-    turfs: list[ChoiceOut]
-    tools: list[ChoiceOut]
-    snows: list[ChoiceOut]
+    conditions: list[ConditionOut]
     zones: list[str]
     shapes: list[ShapeOut]
 
@@ -100,57 +114,56 @@ class StretchOut(Out):
     bend: Words
 
 
-class PlaceIn(In):
-    """What changes about the farm's place; what is left out stays. Gust, weight and means may carry a unit."""
+_ENTERED: dict[Kind, Any] = {
+    Kind.ROW: Word,
+    Kind.CHOICE: Word,
+    Kind.ZONE: Annotated[str, Field(max_length=60)],
+    Kind.ROWS: Some,
+    Kind.TOOLS: Some,
+    Kind.FIGURE: float,
+    Kind.MONTHS: Annotated[list[str | float], Field(max_length=12)],
+    Kind.WAY: Annotated[list[StretchIn], Field(max_length=60)],
+}
+_SENT: dict[Kind, Any] = {
+    Kind.ROW: str,
+    Kind.CHOICE: str,
+    Kind.ZONE: str,
+    Kind.ROWS: list[str],
+    Kind.TOOLS: list[str],
+    Kind.FIGURE: float,
+    Kind.MONTHS: list[float],
+    Kind.WAY: list[StretchOut],
+}
 
-    crew: str | None = None
-    moving_ground: str | None = None
-    holding_ground: str | None = None
-    exposure: str | None = None
-    turf: str | None = None
-    slope_percent: float | None = None
-    speed_up: float | None = None
-    design_gust_ms: str | float | None = None
-    heaviest_kg: str | float | None = None
-    months_c: list[str | float] | None = Field(None, max_length=12)
-    tools: list[str] | None = Field(None, max_length=20)
-    snow_mm: str | float | None = None
-    snow: str | None = None
-    passage_mm: str | float | None = None
-    hump_mm: str | float | None = None
-    also: list[str] | None = Field(None, max_length=20)
-    way: list[StretchIn] | None = Field(None, max_length=60)
-    zone: str | None = Field(None, max_length=60)
+
+def _entered(condition: Condition) -> Any:
+    return (str | float if condition.amount else _ENTERED[condition.kind]) | None
 
 
-class PlaceOut(Out):
-    """The farm's place as it stands."""
-
+class _PlaceOut(Out):
     revision: int
     can_undo: bool
     can_redo: bool
-    crew: str
-    moving_ground: str
-    holding_ground: str
-    exposure: str
-    turf: str
-    slope_percent: float
-    speed_up: float
-    design_gust_ms: float
-    heaviest_kg: float
-    months_c: list[float]
-    tools: list[str]
-    snow_mm: float
-    snow: str
-    passage_mm: float
-    hump_mm: float
-    also: list[str]
-    way: list[StretchOut]
-    design_gust: Words
-    heaviest: Words
-    snow_depth: Words
-    passage: Words
-    hump: Words
     months: list[Words]
-    zone: str
     today: date
+
+
+_TAKEN: dict[str, Any] = {name: (_entered(condition), None) for name, condition in CONDITIONS.items()}
+_GIVEN: dict[str, Any] = {
+    **{name: (_SENT[condition.kind], ...) for name, condition in CONDITIONS.items()},
+    **{condition.told_as: (Words, ...) for condition in CONDITIONS.values() if condition.told_as},
+}
+PlaceIn = create_model(
+    "PlaceIn",
+    __base__=In,
+    __doc__="What changes about the farm; what is left out stays. Gust, weight, lengths and means may carry a unit.",
+    __module__=__name__,
+    **_TAKEN,
+)
+PlaceOut = create_model(
+    "PlaceOut",
+    __base__=_PlaceOut,
+    __doc__="The farm's conditions as they stand, figures also in words.",
+    __module__=__name__,
+    **_GIVEN,
+)

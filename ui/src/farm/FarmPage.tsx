@@ -1,18 +1,19 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, figure, from, type Place, type Schemas } from "../api/client";
+import { answer, api, from, type Place, type Schemas } from "../api/client";
 import { keys, useChoices, usePlace } from "../api/queries";
 import { BothSides, sidesOf } from "../kit/BothSides";
-import { Entry } from "../kit/Entry";
-import { Pick } from "../kit/Pick";
-import { Ticks } from "../kit/Ticks";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
 import { useKeptForm } from "../kit/useKeptForm";
-import { useUnits } from "../kit/units";
+import { FarmCondition } from "./FarmCondition";
 import { MonthsChart } from "./MonthsChart";
 import { WayPanel } from "./WayPanel";
 
 type PlaceIn = Schemas["PlaceIn"];
+type Group = Schemas["ConditionOut"]["group"];
+
+const MOVERS: Group = "Who moves pens";
+const GROUPS: Group[] = [MOVERS, "Ground", "Wind"];
 
 /** The farm: who moves pens, over what ground, in what wind, within what limits. */
 export function FarmPage() {
@@ -25,7 +26,6 @@ export function FarmPage() {
 
 function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"] }) {
   const cache = useQueryClient();
-  const { read } = useUnits();
   const refresh = () => {
     void cache.invalidateQueries();
   };
@@ -45,15 +45,7 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
   });
   const { problem, conflict } = form;
   const errorOf = (field: string) => (problem?.field === field ? problem.message : undefined);
-  const pick = (field: "crew" | "moving_ground" | "holding_ground" | "exposure" | "turf" | "snow", label: string, options: Schemas["ChoiceOut"][]) => (
-    <Pick label={label} value={place[field]} options={options} onPick={(key) => form.keep({ [field]: key })} error={errorOf(field)} />
-  );
-  const number = (field: "slope_percent" | "speed_up", label: string, hint: string) => (
-    <Entry label={label} value={String(place[field])} hint={hint} error={errorOf(field)} onKeep={(text) => form.keep({ [field]: figure(text) })} />
-  );
-  const amount = (field: "design_gust_ms" | "heaviest_kg" | "snow_mm" | "passage_mm" | "hump_mm", label: string, value: string, hint: string) => (
-    <Entry label={label} value={value} hint={hint} error={errorOf(field)} onKeep={(text) => form.keep({ [field]: text })} />
-  );
+  const standing = GROUPS.map((group) => ({ group, conditions: choices.conditions.filter((one) => one.group === group) }));
   return (
     <div className="pt-5">
       <div className="flex items-baseline justify-between">
@@ -65,42 +57,21 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
       {conflict ? <BothSides what="farm" sides={sidesOf({ ...conflict.mine }, conflict.problem, {})} onResolve={form.resolve} /> : null}
       {problem && !(problem.field in place) && !problem.field.startsWith("way-") ? <Trouble problem={problem} /> : null}
       <div className="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-3">
-        <section className="space-y-3">
-          <h2>Who moves pens</h2>
-          {pick("crew", "Mover", choices.crews)}
-          <Ticks legend="Must manage it too" options={choices.crews.filter((one) => one.key !== place.crew)} on={place.also} onKeep={(also) => form.keep({ also })} />
-          {amount("heaviest_kg", "Heaviest pen you want", read(place.heaviest), "timber fresh from the yard")}
-          <Ticks legend="Tools at hand" options={choices.tools} on={place.tools} onKeep={(tools) => form.keep({ tools })} />
-          <p className="text-sm text-pencil">
-            What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). The weakest who
-            must move it decides.
-          </p>
-        </section>
-        <section className="space-y-3">
-          <h2>Ground</h2>
-          {pick("moving_ground", "Usual worst for moving", choices.grounds)}
-          {pick("holding_ground", "For holding in wind", choices.grounds)}
-          {pick("turf", "Bumps", choices.turfs)}
-          <label className="block text-sm">
-            Time zone
-            <select className="entry w-full font-semibold" value={place.zone} onChange={(event) => form.keep({ zone: event.target.value })}>
-              {(choices.zones.includes(place.zone) ? choices.zones : [place.zone, ...choices.zones]).map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </select>
-          </label>
-          {number("slope_percent", "Slope, %", "pulled uphill")}
-          {amount("hump_mm", "Humps", read(place.hump), "how much the ground rises between the ends of a pen")}
-          {amount("passage_mm", "Narrowest passage", read(place.passage), "on the way to the field, where none is drawn below")}
-        </section>
-        <section className="space-y-3">
-          <h2>Wind</h2>
-          {amount("design_gust_ms", "Gust to stand", read(place.design_gust), "at 10 m, as forecasts give it: m/s, mph, km/h or kn")}
-          {pick("exposure", "Land around", choices.exposures)}
-          {number("speed_up", "Speed-up on a ridge", "1 on the flat, up to 1.5 on a crest")}
-          {amount("snow_mm", "Snow", read(place.snow_depth), "the deepest to be reckoned with, on level ground")}
-          {pick("snow", "Kind of snow", choices.snows)}
-        </section>
+        {standing.map(({ group, conditions }) => (
+          <section key={group} className="space-y-3">
+            <h2>{group}</h2>
+            {conditions.map((one) => (
+              <FarmCondition key={one.name} one={one} place={place} zones={choices.zones} error={errorOf(one.name)}
+                onKeep={(value) => form.keep({ [one.name]: value })} />
+            ))}
+            {group === MOVERS ? (
+              <p className="text-sm text-pencil">
+                What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). The weakest who
+                must move it decides.
+              </p>
+            ) : null}
+          </section>
+        ))}
       </div>
       <WayPanel place={place} grounds={choices.grounds} problem={problem} onKeep={(way) => form.keep({ way })} />
       <section className="mt-8">

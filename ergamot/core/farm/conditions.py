@@ -1,0 +1,191 @@
+"""The farm's conditions: who moves the pen, over what ground, in what wind, within what limits. Each is declared here
+and nowhere else; the store, the API, the history and the farm's page go by these declarations."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, fields
+from typing import Any
+
+from ergamot.core.catalogue import Catalogue, Crew, Exposure, Ground
+from ergamot.core.catalogue.kinds import Tool
+from ergamot.core.farm.condition import Condition, Group, Kind, of, told
+from ergamot.core.farm.way import Stretch
+
+# Bumps met at a walk; judgement: mown turf, pasture, pasture never topped
+BUMPS_MM = {"lawn": 15.0, "rough": 30.0, "tussocks": 50.0}
+TURF_WORDS = {"lawn": "lawn", "rough": "rough pasture", "tussocks": "tussocks"}
+# EN 1991-1-3 annex E: 1.0 fresh, 2.0 to 3.5 settled, 4.0 kN/m³ wet; nearer or further within it, a judgement
+SNOW_KG_M3 = {"fresh": 100.0, "settled": 250.0, "wet": 450.0}
+SNOW_WORDS = {"fresh": "fresh snow", "settled": "settled snow", "wet": "wet snow"}
+# What a new farm has is a start to be changed; judgements: one fall that is not swept off, a field gate of 8 ft, a
+# gentle ridge under a pen, a strong gale (Beaufort 9) as most years bring, about what an 8 × 10 ft pen of 2×3 weighs
+USUAL_SNOW_MM, USUAL_PASSAGE_MM, USUAL_HUMP_MM = 200.0, 2400.0, 60.0
+USUAL_GUST_MS, USUAL_HEAVIEST_KG, USUAL_SLOPE = 22.0, 80.0, 3.0
+# Mean temperature month by month of an invented breezy temperate rise
+USUAL_MONTHS_C = (3.0, 3.5, 6.0, 9.0, 12.5, 15.5, 17.5, 17.0, 14.5, 10.5, 6.5, 4.0)
+USUAL_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER, Tool.SNIPS)
+
+
+@dataclass(frozen=True)
+class FarmConditions:
+    """A farm's site and limits. Slope in percent; gusts in m/s at 10 m; months January first, °C."""
+
+    crew: Crew = told(Kind.ROW, "Mover", "man-woman", group=Group.MOVERS, table="crews")
+    also: tuple[Crew, ...] = told(Kind.ROWS, "Must manage it too", (), group=Group.MOVERS, table="crews")
+    heaviest_kg: float = told(
+        Kind.FIGURE,
+        "Heaviest pen you want",
+        USUAL_HEAVIEST_KG,
+        group=Group.MOVERS,
+        hint="timber fresh from the yard",
+        said="the heaviest pen",
+        low=5,
+        high=2000,
+        unit="kg",
+        amount="mass",
+        told_as="heaviest",
+    )
+    tools: tuple[Tool, ...] = told(Kind.TOOLS, "Tools at hand", USUAL_TOOLS, group=Group.MOVERS)
+    moving_ground: Ground = told(
+        Kind.ROW, "Usual worst for moving", "wet", group=Group.GROUND, table="grounds"
+    )
+    holding_ground: Ground = told(
+        Kind.ROW, "For holding in wind", "moist", group=Group.GROUND, table="grounds"
+    )
+    turf: str = told(Kind.CHOICE, "Bumps", "lawn", group=Group.GROUND, choices=TURF_WORDS)
+    zone: str = told(Kind.ZONE, "Time zone", "UTC", group=Group.GROUND)
+    slope_percent: float = told(
+        Kind.FIGURE,
+        "Slope, %",
+        USUAL_SLOPE,
+        group=Group.GROUND,
+        hint="pulled uphill",
+        said="the slope",
+        high=25,
+        unit="%",
+    )
+    hump_mm: float = told(
+        Kind.FIGURE,
+        "Humps",
+        USUAL_HUMP_MM,
+        group=Group.GROUND,
+        hint="how much the ground rises between the ends of a pen",
+        said="the humps",
+        high=500,
+        unit="mm",
+        amount="length",
+        told_as="hump",
+    )
+    passage_mm: float = told(
+        Kind.FIGURE,
+        "Narrowest passage",
+        USUAL_PASSAGE_MM,
+        group=Group.GROUND,
+        hint="on the way to the field, where none is drawn below",
+        said="the narrowest passage",
+        low=300,
+        high=20000,
+        unit="mm",
+        amount="length",
+        told_as="passage",
+    )
+    design_gust_ms: float = told(
+        Kind.FIGURE,
+        "Gust to stand",
+        USUAL_GUST_MS,
+        group=Group.WIND,
+        hint="at 10 m, as forecasts give it: m/s, mph, km/h or kn",
+        said="the gust to stand",
+        low=5,
+        high=60,
+        unit="m/s",
+        amount="speed",
+        told_as="design_gust",
+    )
+    exposure: Exposure = told(Kind.ROW, "Land around", "open", group=Group.WIND, table="exposures")
+    speed_up: float = told(
+        Kind.FIGURE,
+        "Speed-up on a ridge",
+        1.0,
+        group=Group.WIND,
+        hint="1 on the flat, up to 1.5 on a crest",
+        said="the speed-up on a ridge",
+        low=1,
+        high=1.5,
+    )
+    snow_mm: float = told(
+        Kind.FIGURE,
+        "Snow",
+        USUAL_SNOW_MM,
+        group=Group.WIND,
+        hint="the deepest to be reckoned with, on level ground",
+        said="the snow",
+        high=3000,
+        unit="mm",
+        amount="length",
+        told_as="snow_depth",
+    )
+    snow: str = told(Kind.CHOICE, "Kind of snow", "settled", group=Group.WIND, choices=SNOW_WORDS)
+    way: tuple[Stretch, ...] = told(Kind.WAY, "Way to the field", ())
+    months_c: tuple[float, ...] = told(
+        Kind.MONTHS, "Mean temperatures", USUAL_MONTHS_C, said="a month's mean", low=-30, high=40, unit="°C"
+    )
+
+    @property
+    def movers(self) -> tuple[Crew, ...]:
+        """Everyone who must be able to move a pen."""
+        return (self.crew, *(crew for crew in self.also if crew != self.crew))
+
+    @property
+    def narrowest_mm(self) -> float:
+        """The narrowest place on the way to the field, as drawn or as told."""
+        return min((one.width_mm for one in self.way), default=self.passage_mm)
+
+    @property
+    def bump_mm(self) -> float:
+        return BUMPS_MM[self.turf]
+
+    @property
+    def snow_kg_m3(self) -> float:
+        return SNOW_KG_M3[self.snow]
+
+
+CONDITIONS: dict[str, Condition] = {one.name: of(one) for one in fields(FarmConditions)}
+
+
+def make_conditions(catalogue: Catalogue, **entered: Any) -> FarmConditions:
+    """Check a farm's site and limits.
+
+    Args: catalogue; entered, by the names of FarmConditions: keys of rows, figures from and to the limits declared
+        there; what is left out is as a new farm has it.
+    Returns: the FarmConditions.
+    Raises: UnknownChoice, OutOfRange.
+    Source: each condition's own.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> make_conditions(load_catalogue(), turf="rough").bump_mm
+    30.0
+    """
+    unknown = set(entered) - set(CONDITIONS)
+    if unknown:
+        raise TypeError(f"not conditions of a farm: {', '.join(sorted(unknown))}")
+    return FarmConditions(
+        **{
+            name: condition.read(catalogue, name, entered.get(name, condition.usual))
+            for name, condition in CONDITIONS.items()
+        }
+    )
+
+
+def conditions_kept(conditions: FarmConditions) -> dict[str, Any]:
+    """Conditions as they are kept and sent.
+
+    Args: conditions.
+    Returns: keys, words and figures by name; `make_conditions` reads them again.
+    Source: each condition's own.
+
+    >>> from ergamot.core.catalogue.loader import load_catalogue
+    >>> conditions_kept(make_conditions(load_catalogue()))["crew"]
+    'man-woman'
+    """
+    return {name: condition.kept(getattr(conditions, name)) for name, condition in CONDITIONS.items()}

@@ -1,0 +1,53 @@
+import type { Place, Schemas, Words } from "../api/client";
+import { figure } from "../api/client";
+import { Entry } from "../kit/Entry";
+import { Pick } from "../kit/Pick";
+import { Ticks } from "../kit/Ticks";
+import { useUnits } from "../kit/units";
+
+interface Props {
+  one: Schemas["ConditionOut"];
+  place: Place;
+  zones: string[];
+  error: string | undefined;
+  onKeep: (value: unknown) => void;
+}
+
+/** One condition of the farm, as it is declared: a pick, some ticks, a figure with its unit, a zone. */
+export function FarmCondition({ one, place, zones, error, onKeep }: Props) {
+  const { read } = useUnits();
+  const held = place as unknown as Record<string, unknown>;
+  const value = held[one.name];
+  switch (one.kind) {
+    case "row":
+    case "choice":
+      return <Pick label={one.label} value={String(value)} options={one.choices} onPick={onKeep} error={error} />;
+    case "rows":
+    case "tools":
+      return <Ticks legend={one.label} options={one.choices.filter((choice) => choice.key !== place.crew)} on={value as string[]} onKeep={onKeep} />;
+    case "zone":
+      return <Zone label={one.label} value={String(value)} zones={zones} onKeep={onKeep} />;
+    case "figure":
+      return one.told_as ? (
+        <Entry label={one.label} value={read(held[one.told_as] as Words)} hint={one.hint} error={error} onKeep={onKeep} />
+      ) : (
+        <Entry label={one.label} value={String(value)} hint={one.hint} error={error} onKeep={(text) => onKeep(figure(text))} />
+      );
+    case "months":
+    case "way":
+      return null; // each has a panel of its own
+  }
+}
+
+function Zone({ label, value, zones, onKeep }: { label: string; value: string; zones: string[]; onKeep: (zone: string) => void }) {
+  return (
+    <label className="block text-sm">
+      {label}
+      <select className="entry w-full font-semibold" value={value} onChange={(event) => onKeep(event.target.value)}>
+        {(zones.includes(value) ? zones : [value, ...zones]).map((one) => (
+          <option key={one}>{one}</option>
+        ))}
+      </select>
+    </label>
+  );
+}

@@ -56,6 +56,7 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
         (
             BY_HAND,
             "tests/core/test_gear_by_hand.py",
+            "tests/core/test_gear_edges.py",
             "tests/core/test_moving_by_hand.py",
             "tests/core/test_carried.py",
             "tests/core/test_moving.py",

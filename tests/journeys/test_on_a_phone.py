@@ -5,6 +5,7 @@ from __future__ import annotations
 import gzip
 from datetime import datetime
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from ergamot.demo.tansy_rise import load
@@ -23,6 +24,11 @@ PAST_THE_EDGE = """() => {
 }"""
 
 
+SCROLLS_SIDEWAYS = """() => [...document.querySelectorAll("main *")]
+  .filter((one) => one.scrollWidth > one.clientWidth + 1 && ["auto", "scroll"].includes(getComputedStyle(one).overflowX))
+  .map((one) => `${one.tagName} ${one.className} ${one.textContent.slice(0, 40)}`)"""
+
+
 def test_no_page_is_wider_than_a_phone(farm: Page, store):
     load(store, datetime(2026, 4, 20))
     farm.set_viewport_size(PHONE)
@@ -38,6 +44,37 @@ def test_no_page_is_wider_than_a_phone(farm: Page, store):
         farm.wait_for_load_state("networkidle")
         assert farm.evaluate(PAST_THE_EDGE) == [], path
         assert farm.evaluate("document.documentElement.scrollWidth") <= PHONE["width"], path
+        assert farm.evaluate(SCROLLS_SIDEWAYS) == [], path
+
+
+@pytest.mark.parametrize(
+    ("path", "heads"),
+    [
+        ("/pens", ["pen", "for", "size"]),
+        ("/catalogue/hardware", ["what, and its source"]),
+        ("/build/{pen}", ["aisle", "item", "used"]),
+        ("/ground/{pen}", ["day", "age", "to"]),
+    ],
+)
+def test_a_table_laid_out_for_a_phone_is_a_table_to_those_who_hear_it(farm: Page, store, path, heads):
+    """As the browser tells it to a screen reader: rows, cells, and the heads that are not seen."""
+    load(store, datetime(2026, 4, 20))
+    farm.set_viewport_size(PHONE)
+    pen = farm.request.get("/api/pens").json()["pens"][0]["id"]
+    farm.goto(path.format(pen=pen))
+    expect(farm.locator("table.stacks").first).to_be_visible()
+    farm.wait_for_load_state("networkidle")
+    session = farm.context.new_cdp_session(farm)
+    told = [
+        (node["role"]["value"], node.get("name", {}).get("value", ""))
+        for node in session.send("Accessibility.getFullAXTree")["nodes"]
+        if not node["ignored"]
+    ]
+    roles = [role for role, _ in told]
+    assert "table" in roles
+    assert roles.count("row") > 2
+    assert roles.count("cell") + roles.count("gridcell") > roles.count("row")
+    assert set(heads) <= {name for role, name in told if role == "columnheader"}
 
 
 def test_a_first_look_at_the_pens_fetches_little(farm: Page):

@@ -1,5 +1,14 @@
 import type { Bill } from "../api/client";
+import { Heads } from "../kit/Heads";
 import { useUnits } from "../kit/units";
+
+const COLUMNS = 3;
+
+/** The same in a few columns, read down. */
+function inColumns<Item>(all: Item[], columns: number): Item[][] {
+  const long = Math.ceil(all.length / columns);
+  return Array.from({ length: columns }, (_, i) => all.slice(i * long, (i + 1) * long)).filter((part) => part.length > 0);
+}
 
 /** Setting out the end of a hoop: heights by place, and the end at full size to print. */
 export function Offsets({ bill }: { bill: Bill }) {
@@ -16,21 +25,20 @@ export function Offsets({ bill }: { bill: Bill }) {
         Snap a line for the ground and one square to it for the middle. Out from the middle on both sides, the curve
         stands this high. Printed at 100 % the file is life size: measure its check line first.
       </p>
-      <div className="mt-2 overflow-x-auto">
-        <table className="text-right">
-          <tbody>
-            {(["out", "up"] as const).map((row) => (
-              <tr key={row} className="border-b border-rule">
-                <th className="pr-4 text-left font-normal whitespace-nowrap text-pencil">{row === "out" ? "out from the middle" : "up from the ground"}</th>
-                {bill.offsets.map((offset, i) => (
-                  <td key={i} className={`px-2 py-1 whitespace-nowrap ${row === "up" ? "figure" : ""}`}>
-                    {read(offset[row])}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      <div className="mt-2 flex flex-wrap gap-x-12">
+        {inColumns(bill.offsets, COLUMNS).map((part, column) => (
+          <table key={column} className="self-start text-right">
+            <Heads of={[">out from the middle", ">up from the ground"]} />
+            <tbody>
+              {part.map((offset) => (
+                <tr key={offset.out.metric} className="border-b border-rule">
+                  <td className="px-2 py-1 whitespace-nowrap">{read(offset.out)}</td>
+                  <td className="figure px-2 py-1 whitespace-nowrap">{read(offset.up)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ))}
       </div>
     </section>
   );

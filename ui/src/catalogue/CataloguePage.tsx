@@ -3,6 +3,7 @@ import { NavLink, useParams } from "react-router";
 import type { Schemas, Words } from "../api/client";
 import { useCatalogue } from "../api/queries";
 import { AwayList } from "../away/AwayList";
+import { Cell, StackRow, Stacks } from "../kit/Stacks";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
 import { RowSheet } from "./RowSheet";
@@ -53,37 +54,25 @@ function TableSheet({ table }: { table: Table }) {
         Press a row to put your own figures over it. Every pen, bill and plan then uses yours; it is tried on each first.
       </p>
       <div className="mt-3 overflow-x-auto">
-        <table className="w-full">
-          <thead className="text-sm text-pencil">
-            <tr>
-              <th className="pr-4 text-left align-bottom font-normal">what, and its source</th>
-              {columns.map((column) => (
-                <th key={column.name} className="max-w-28 px-2 text-left align-bottom font-normal">
-                  {column.heading}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
+        <Stacks of={["what, and its source", ...columns.map((column) => column.heading)]}>
             {table.rows.map((row) => (
-              <tr key={row.key} className="border-t border-rule align-top">
-                <td className="min-w-56 py-1 pr-4">
+              <StackRow key={row.key} className="border-t border-rule align-top">
+                <Cell className="whole min-w-56 py-1 pr-4">
                   <button type="button" className="text-left font-semibold underline decoration-1 underline-offset-4" onClick={() => setOpen(row)}>
                     {row.cells["label"] ?? row.key}
                   </button>
                   {row.own ? <span className="ml-1 border-b-3 border-grass text-sm">own</span> : null}
                   {row.trouble ? <p className="text-clay">Not used: {row.trouble}</p> : null}
                   <p className="text-[13px] leading-tight text-pencil">{row.cells["source"]}</p>
-                </td>
+                </Cell>
                 {columns.map((column) => (
-                  <td key={column.name} className="max-w-56 px-2 py-1 break-words">
+                  <Cell key={column.name} head={column.heading} className="max-w-56 px-2 py-1 break-words">
                     {column.name in row.shown ? read(row.shown[column.name] as Words) : row.cells[column.name]}
-                  </td>
+                  </Cell>
                 ))}
-              </tr>
+              </StackRow>
             ))}
-          </tbody>
-        </table>
+        </Stacks>
       </div>
       <AwayList kind="row" />
       {open ? <RowSheet table={table} row={open === "new" ? null : open} onClose={() => setOpen(null)} /> : null}

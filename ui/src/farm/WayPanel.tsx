@@ -2,7 +2,7 @@ import { type Place, type Problem, type Schemas } from "../api/client";
 import { WaySketch } from "../drawing/WaySketch";
 import type { Spot } from "../drawing/way";
 import { Entry } from "../kit/Entry";
-import { Heads } from "../kit/Heads";
+import { Cell, StackRow, Stacks } from "../kit/Stacks";
 import { Pick } from "../kit/Pick";
 import { useUnits } from "../kit/units";
 
@@ -41,24 +41,22 @@ export function WayPanel({ place, grounds, problem, onKeep }: Props) {
         <WaySketch label="The way from above" ends={place.way.map((one, i) => ({ ...one, number: i + 1 }))} onAdd={add} onMove={change} />
         <div>
           {kept.length ? (
-            <table className="stacks w-full">
-              <Heads of={["", "long", "narrowest", "rises, %", "ground", "bend after it, and room for it", ""]} />
-              <tbody>
+            <Stacks of={["", "long", "narrowest", "rises, %", "ground", "bend after it, and room for it", ""]}>
                 {place.way.map((one, i) => {
                   const number = i + 1;
                   const entry = (name: "length" | "width_mm" | "rise_percent" | "room_mm", label: string, value: string, keep: (text: string) => Change) => (
                     <Entry quiet label={`${label} of stretch ${number}`} value={value} error={errorOf(number, name)} onKeep={(text) => change(number, keep(text))} />
                   );
                   return (
-                    <tr key={number} className="border-t border-rule align-top" data-way={number}>
-                      <td className="py-2 pr-2 font-slab font-bold">{number}</td>
-                      <td data-head="long" className="w-28 py-1 pr-2">{entry("length", "Length", read(one.length), (length) => ({ length }))}</td>
-                      <td data-head="narrowest" className="w-36 py-1 pr-2">{entry("width_mm", "Narrowest", read(one.width), (width_mm) => ({ width_mm }))}</td>
-                      <td data-head="rises, %" className="w-16 py-1 pr-2">{entry("rise_percent", "Rise", String(one.rise_percent), (rise_percent) => ({ rise_percent }))}</td>
-                      <td data-head="ground" className="py-1 pr-2">
+                    <StackRow key={number} className="border-t border-rule align-top" data-way={number}>
+                      <Cell className="py-2 pr-2 font-slab font-bold">{number}</Cell>
+                      <Cell head="long" className="w-28 py-1 pr-2">{entry("length", "Length", read(one.length), (length) => ({ length }))}</Cell>
+                      <Cell head="narrowest" className="w-36 py-1 pr-2">{entry("width_mm", "Narrowest", read(one.width), (width_mm) => ({ width_mm }))}</Cell>
+                      <Cell head="rises, %" className="w-16 py-1 pr-2">{entry("rise_percent", "Rise", String(one.rise_percent), (rise_percent) => ({ rise_percent }))}</Cell>
+                      <Cell head="ground" className="py-1 pr-2">
                         <Pick quiet label={`Ground of stretch ${number}`} value={one.ground} options={grassy} onPick={(ground) => change(number, { ground })} />
-                      </td>
-                      <td data-head="bend after it" className="py-1 pr-2">
+                      </Cell>
+                      <Cell head="bend after it" className="py-1 pr-2">
                         {number < kept.length ? (
                           <div className="grid grid-cols-[3.5rem_8.5rem] items-baseline gap-1">
                             <span className="figure">{read(one.bend)}</span>
@@ -67,17 +65,16 @@ export function WayPanel({ place, grounds, problem, onKeep }: Props) {
                         ) : (
                           <span className="text-sm text-pencil">the field</span>
                         )}
-                      </td>
-                      <td className="py-1 text-right">
+                      </Cell>
+                      <Cell className="py-1 text-right">
                         <button type="button" className="line-button" aria-label={`Take out stretch ${number}`} onClick={() => onKeep(kept.filter((_, at) => at !== i))}>
                           ×
                         </button>
-                      </td>
-                    </tr>
+                      </Cell>
+                    </StackRow>
                   );
                 })}
-              </tbody>
-            </table>
+            </Stacks>
           ) : null}
           <button type="button" className="line-button mt-3" onClick={straightOn}>
             {kept.length ? "A stretch straight on" : "A first stretch"}

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { MovePlan, Schemas } from "../api/client";
 import { sayDay } from "../flocks/dates";
 import { Steps, Worksheet } from "../kit/Worksheet";
-import { Heads } from "../kit/Heads";
+import { Cell, StackRow, Stacks } from "../kit/Stacks";
 import { useUnits } from "../kit/units";
 
 type Move = Schemas["MoveOut"];
@@ -19,9 +19,7 @@ export function Almanac({ plan, day, onPick }: Props) {
   const shown = plan.days.find((one) => one.day === working);
   return (
     <>
-      <table className="stacks mt-3 w-full">
-        <Heads of={["day", ">age", "to", ">wear", ">droppings", ">nitrogen", ">in the year", "ready again", ""]} />
-        <tbody>
+      <Stacks of={["day", ">age", "to", ">wear", ">droppings", ">nitrogen", ">in the year", "ready again", ""]} className="mt-3">
           {plan.days.map((one) => {
             const moves = plan.moves.filter((move) => move.day === one.day);
             if (moves.length === 0) return <Stays key={one.day} day={one.day} age={one.age} chosen={one.day === day} onPick={() => onPick(one.day)} />;
@@ -36,8 +34,7 @@ export function Almanac({ plan, day, onPick }: Props) {
               />
             ));
           })}
-        </tbody>
-      </table>
+      </Stacks>
       {shown ? (
         <Worksheet title={`${sayDay(shown.day)}, day ${shown.age}: ${shown.moves} ${shown.moves === 1 ? "move" : "moves"}`} open onClose={() => setWorking(null)}>
           <p className="mb-2">
@@ -61,48 +58,48 @@ interface LineProps {
 /** A day on which the pen stays where it is. */
 function Stays({ day, age, chosen, onPick }: { day: string; age: number; chosen: boolean; onPick: () => void }) {
   return (
-    <tr className={`border-t border-ink/50 text-pencil ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
-      <td className="py-0.5">
+    <StackRow className={`border-t border-ink/50 text-pencil ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
+      <Cell className="py-0.5">
         <button type="button" aria-pressed={chosen} onClick={onPick}>
           {sayDay(day, true)}
         </button>
-      </td>
-      <td data-head="age" className="px-2 py-0.5 text-right">{age}</td>
-      <td colSpan={7} className="py-0.5">
+      </Cell>
+      <Cell head="age" className="px-2 py-0.5 text-right">{age}</Cell>
+      <Cell colSpan={7} className="py-0.5">
         stays
-      </td>
-    </tr>
+      </Cell>
+    </StackRow>
   );
 }
 
 function Line({ move, first, chosen, onPick, onWork }: LineProps) {
   const { read } = useUnits();
   return (
-    <tr className={`${first ? "border-t border-ink/50" : ""} ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
-      <td className="py-0.5 font-semibold">
+    <StackRow className={`${first ? "border-t border-ink/50" : ""} ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
+      <Cell className="py-0.5 font-semibold">
         {first ? (
           <button type="button" className="font-semibold" aria-pressed={chosen} onClick={onPick}>
             {sayDay(move.day, true)}
           </button>
         ) : null}{" "}
         {first && move.today ? <span className="text-grass">· today</span> : null}
-      </td>
-      <td data-head="age" className="px-2 py-0.5 text-right">{first ? move.age : null}</td>
-      <td className="py-0.5 whitespace-nowrap">
+      </Cell>
+      <Cell head="age" className="px-2 py-0.5 text-right">{first ? move.age : null}</Cell>
+      <Cell className="py-0.5 whitespace-nowrap">
         lane {move.stop.lane + 1}, stop {move.stop.number + 1} <span className="text-pencil">at {move.at.slice(0, 5)}</span>
-      </td>
-      <td data-head="wear" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.wear)}</td>
-      <td data-head="droppings" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.cover)}</td>
-      <td data-head="nitrogen" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen)}</td>
-      <td data-head="in the year" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen_year)}</td>
-      <td data-head="ready again" className="py-0.5 pl-4 whitespace-nowrap">{sayDay(move.ready)}</td>
-      <td className="py-0.5 pl-3 text-right">
+      </Cell>
+      <Cell head="wear" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.wear)}</Cell>
+      <Cell head="droppings" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.cover)}</Cell>
+      <Cell head="nitrogen" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen)}</Cell>
+      <Cell head="in the year" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen_year)}</Cell>
+      <Cell head="ready again" className="py-0.5 pl-4 whitespace-nowrap">{sayDay(move.ready)}</Cell>
+      <Cell className="py-0.5 pl-3 text-right">
         {first ? (
           <button type="button" className="text-sm underline" onClick={onWork}>
             working
           </button>
         ) : null}
-      </td>
-    </tr>
+      </Cell>
+    </StackRow>
   );
 }

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { Suspense, lazy, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Problem, answer, api, type Bench } from "../api/client";
 import { keys, useChoices, useFlocks, useJudging, usePens, type PenLine } from "../api/queries";
@@ -8,11 +8,12 @@ import { PutAway } from "../away/PutAway";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { SmallPlan } from "../drawing/SmallPlan";
 import { ShapeChoice } from "./ShapeChoice";
-import { ThreeStarts } from "./ThreeStarts";
-import { Heads } from "../kit/Heads";
+import { Cell, StackRow, Stacks } from "../kit/Stacks";
 import { useUnits } from "../kit/units";
 import { Sheet } from "../kit/Sheet";
 
+// Fetched when it is first opened
+const ThreeStarts = lazy(async () => ({ default: (await import("./ThreeStarts")).ThreeStarts }));
 const A_PAGE = 30;
 const LARGEST_FILE = 1_000_000; // bytes
 const VERDICTS = ["space", "weight", "moving", "wind"] as const;
@@ -38,14 +39,11 @@ export function PensPage() {
         {pens.data.length === 0 ? (
           <FirstSteps />
         ) : (
-          <table className="stacks w-full">
-            <Heads of={["pen", "for", "size", ...VERDICTS, ""]} />
-            <tbody>
+          <Stacks of={["pen", "for", "size", ...VERDICTS, ""]}>
               {pens.data.slice(0, shown).map((pen) => (
                 <PenRow key={pen.id} pen={pen} />
               ))}
-            </tbody>
-          </table>
+          </Stacks>
         )}
         {pens.data.length > shown ? (
           <button type="button" className="line-button mt-4" onClick={() => setShown(shown + A_PAGE)}>
@@ -89,8 +87,8 @@ function FirstSteps() {
 function PenRow({ pen }: { pen: PenLine }) {
   const { read } = useUnits();
   return (
-    <tr className="border-t border-rule ">
-      <td className="whole py-2.5">
+    <StackRow className="border-t border-rule ">
+      <Cell className="whole py-2.5">
         <Link to={`/pens/${pen.id}`} className="group flex items-center gap-4">
           {pen.plan ? <SmallPlan plan={pen.plan} /> : <span className="h-[60px] w-[130px] shrink-0 bg-sward xl:h-[88px] xl:w-[190px]" />}
           <span>
@@ -101,25 +99,25 @@ function PenRow({ pen }: { pen: PenLine }) {
             </span>
           </span>
         </Link>
-      </td>
-      <td data-head="for" className="pr-3">{pen.flock_name}</td>
-      <td className="pr-3 whitespace-nowrap">{pen.size ? read(pen.size) : null}</td>
+      </Cell>
+      <Cell head="for" className="pr-3">{pen.flock_name}</Cell>
+      <Cell className="pr-3 whitespace-nowrap">{pen.size ? read(pen.size) : null}</Cell>
       {pen.trouble ? (
-        <td colSpan={VERDICTS.length} className="text-clay">{pen.trouble}</td>
+        <Cell colSpan={VERDICTS.length} className="text-clay">{pen.trouble}</Cell>
       ) : (
         VERDICTS.map((what) => {
           const one = pen.verdicts.find((each) => each.what === what);
           return (
-            <td key={what} data-head={what} className={`pr-2 font-semibold whitespace-nowrap ${one?.verdict === "fails" ? "text-clay" : "text-grass"}`}>
+            <Cell key={what} head={what} className={`pr-2 font-semibold whitespace-nowrap ${one?.verdict === "fails" ? "text-clay" : "text-grass"}`}>
               {one ? one.word : <span className="font-normal text-pencil">…</span>}
-            </td>
+            </Cell>
           );
         })
       )}
-      <td className="pl-2 text-right whitespace-nowrap">
+      <Cell className="pl-2 text-right whitespace-nowrap">
         <PutAway kind="pen" id={pen.id} revision={pen.revision} name={pen.name} />
-      </td>
-    </tr>
+      </Cell>
+    </StackRow>
   );
 }
 
@@ -193,7 +191,9 @@ function NewPen() {
           {three ? null : <Trouble problem={propose.error} />}
           {chosen ? (
             <Sheet title={`Three to start from, for ${chosen.name}`} open={three} onClose={() => setThree(false)}>
-              <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={propose.mutate} />
+              <Suspense fallback={<Waiting what="Trying sizes and wheels of every shape" />}>
+                <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={propose.mutate} />
+              </Suspense>
               <Trouble problem={propose.error} />
             </Sheet>
           ) : null}

@@ -58,6 +58,17 @@ def test_a_figure_answered_has_its_unit_or_its_range(function):
 
 
 @pytest.mark.parametrize("function", public_functions(), ids=lambda f: f"{f.__module__}.{f.__name__}")
+def test_a_small_example_calls_it(function):
+    """Run with all the other tests, as doctests; those that build a pen name it as conftest.py does."""
+    examples = [
+        line for line in (inspect.getdoc(function) or "").splitlines() if line.startswith((">>>", "..."))
+    ]
+    assert examples
+    if function.__name__ != "finish":  # what every shape ends with: its example is a whole pen
+        assert any(function.__name__ in line for line in examples)
+
+
+@pytest.mark.parametrize("function", public_functions(), ids=lambda f: f"{f.__module__}.{f.__name__}")
 def test_docstring_is_whole(function):
     text = inspect.getdoc(function) or ""
     signature = inspect.signature(function)

@@ -65,6 +65,11 @@ def mends(
     Returns: an iterator of Mends: single changes, the most likely first, then the best of them in pairs when
         none alone mends it. Each is built and judged by the real engine.
     Source: common practice.
+
+    >>> from ergamot.core.frame.design import make_design
+    >>> first = next(mends(c, make_design(c, "low-pen", {}), broilers(), farm(), What.MOVING))
+    >>> first.words.text("metric")
+    'Reach to the hands 440 mm, not 350 mm'
     """
     return _search(catalogue, design, flock, farm, what)
 

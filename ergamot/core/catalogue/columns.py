@@ -126,6 +126,8 @@ def same_number(name: str, listed: tuple[object, ...], prices: tuple[object, ...
     Args: name of the column of prices; listed, the sizes; prices; what, the column of sizes.
     Raises: OutOfRange.
     Source: common practice.
+
+    >>> same_number("prices", (1, 2), (3, 4), "length")
     """
     if not listed:
         raise OutOfRange(what, "", "at least one")

@@ -45,6 +45,9 @@ def of_kind(catalogue: Catalogue, kind: Fitting) -> tuple[Hardware, ...]:
     Args: catalogue; kind.
     Returns: rows, the usual one first; none where there is none of it.
     Source: the catalogue.
+
+    >>> [row.key for row in of_kind(c, Fitting.ROPE)]
+    ['rope']
     """
     return tuple(row for row in catalogue.hardware.values() if row.kind is kind)
 

@@ -196,6 +196,10 @@ def read_row(table: Table, cells: Mapping[str, str]) -> columns.Row:
     Returns: the row, checked.
     Raises: Unreadable naming the column; OutOfRange when a figure is impossible or no source is given.
     Source: common practice.
+
+    >>> two = {"key": "two", "label": "two", "people": "man man", "drawbar_n": "0", "hitch_n": "0", "source": "us"}
+    >>> read_row(TABLES["crews"], two).people
+    ('man', 'man')
     """
     hints = get_type_hints(table.row)
     read: dict[str, Any] = {}
@@ -302,6 +306,10 @@ def with_row(catalogue: rows.Catalogue, name: str, cells: Mapping[str, str]) -> 
     Returns: a new Catalogue.
     Raises: as read_row; UnknownChoice or OutOfRange when the row names what there is not.
     Source: common practice.
+
+    >>> two = {"key": "two", "label": "two", "people": "man man", "drawbar_n": "0", "hitch_n": "0", "source": "us"}
+    >>> with_row(c, "crews", two).crews["two"].people
+    ('man', 'man')
     """
     table = table_of(name)
     row = read_row(table, cells)

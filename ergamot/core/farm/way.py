@@ -54,6 +54,9 @@ def checked_way(stretches: Sequence[Stretch]) -> tuple[Stretch, ...]:
     Returns: them.
     Raises: OutOfRange, naming the figure and which stretch.
     Source: common practice.
+
+    >>> len(checked_way([Stretch(0.0, 40.0, 2000.0, 0.0, "", 3000.0)]))
+    1
     """
     if len(stretches) > MOST_STRETCHES:
         raise OutOfRange("way", len(stretches), f"at most {MOST_STRETCHES} stretches")

@@ -43,6 +43,9 @@ def tube_wall_mm(section: Section) -> float:
     Args: section, of a tube: outside diameter and kg/m.
     Returns: mm.
     Source: area = mass ÷ density; steel 7850, PVC 1400 kg/m³.
+
+    >>> round(tube_wall_mm(c.sections["emt-30"]), 2)
+    1.42
     """
     density = PVC_KG_M3 if section.made is Made.PLASTIC else STEEL_KG_M3
     area = (section.kg_m or 0.0) / density * 1e6
@@ -56,6 +59,9 @@ def tube_modulus(section: Section) -> float:
     Args: section, of a tube.
     Returns: mm³: π(D⁴ − d⁴)/(32 D).
     Source: mechanics of a ring.
+
+    >>> round(tube_modulus(c.sections["emt-30"]))
+    869
     """
     outside = section.deep_mm
     inside = outside - 2 * tube_wall_mm(section)
@@ -68,6 +74,10 @@ def stiffness_n_m2(member: Member, level_axis: int) -> float:
     Args: member; level_axis, 0 to 1: the level direction square to its run.
     Returns: E·I, N m².
     Source: mechanics of a rectangle and of a ring.
+
+    >>> rail = pen().members[0]
+    >>> round(stiffness_n_m2(rail, 1))
+    8052
     """
     if member.species is None:
         e_gpa = TUBE_E_GPA[member.section.made]
@@ -108,6 +118,9 @@ def cross_section(member: Member, level_axis: int) -> tuple[float, float]:
     Args: member; level_axis, 0 to 1: the level direction square to its run.
     Returns: (wide, deep) mm.
     Source: geometry: its end's extent along that axis is its width.
+
+    >>> cross_section(pen().members[0], 1)
+    (38.0, 64.0)
     """
     ring = [corner[level_axis] for corner in member.corners[:4]]
     wide = max(ring) - min(ring)

@@ -36,6 +36,9 @@ def swing_gaps(structure: Structure) -> tuple[Gap, ...]:
     Args: structure.
     Returns: a Gap for each wheel that has anything beside its path, the nearest first.
     Source: geometry in the plane of the swing; arms and pivot boards of the wheel itself lie inside of it.
+
+    >>> len(tuple(swing_gaps(pen("coop", gear="boards"))))
+    2
     """
     found = [gap for lever in structure.levers for gap in _nearest(structure, lever)]
     return tuple(sorted(found, key=lambda gap: gap.mm))
@@ -77,6 +80,8 @@ def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:
     Args: members of the whole frame; axle_mm, where its pivot was asked for.
     Raises: OutOfRange, naming the axle's place and what is in the way.
     Source: separating planes.
+
+    >>> refuse_clash(pen("coop", gear="boards").members, 400.0)
     """
     own = [member for member in members if member.duty in SWINGING]
     others = [member for member in members if member.duty not in SWINGING]
@@ -99,6 +104,8 @@ def refuse_tight(structure: Structure) -> None:
     Args: structure.
     Raises: OutOfRange, naming the axle's place, the stick and the room there is.
     Source: 5 mm; common practice.
+
+    >>> refuse_tight(pen("coop", gear="boards"))
     """
     nearest = next(iter(swing_gaps(structure)), None)
     if nearest and nearest.mm < LEAST_GAP_MM:

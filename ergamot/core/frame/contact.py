@@ -49,6 +49,10 @@ def solids(members: tuple[Member, ...]) -> _Solids:
     Args: members, one or more.
     Returns: arrays, one row a piece.
     Source: geometry.
+
+    >>> rail = pen().members[0]
+    >>> solids((rail,)).corners.shape
+    (1, 8, 3)
     """
     owner = np.array([i for i, member in enumerate(members) for _ in member.solids])
     corners = np.array([solid for member in members for solid in member.solids], dtype=float)
@@ -145,6 +149,10 @@ def crossing(member: Member, axis: int, at: float) -> tuple[tuple[float, float],
     Args: member, straight; axis, 0 to 2 for x, y, z; at, the plane's place, mm.
     Returns: points of the cut in the other two axes, unordered; none where the plane misses it.
     Source: geometry.
+
+    >>> rail = pen().members[0]
+    >>> len(crossing(rail, 0, rail.centre[0]))
+    4
     """
     points: list[tuple[float, float]] = []
     sides = [corner[axis] for solid in member.solids for corner in solid]

@@ -46,6 +46,9 @@ def wall(role: str, what: Covering, inside: Space = Space.RUN) -> Coat:
     Args: role; what; inside, the space behind it: run or house.
     Returns: the Coat.
     Source: common practice.
+
+    >>> wall("side", c.meshes["hex-25"]).inside
+    <Space.RUN: 'run'>
     """
     if inside is Space.HOUSE:
         return Coat(role, what, Group.HOUSE, inside)
@@ -245,6 +248,9 @@ def on_plane(quads: np.ndarray, face: Face) -> np.ndarray:
     Args: quads, (n, 4, 3) mm; face.
     Returns: (m, 4, 2) mm.
     Source: geometry.
+
+    >>> on_plane(np.zeros((0, 4, 3)), pen().faces[0]).shape
+    (0, 4, 2)
     """
     if not len(quads):
         return np.zeros((0, 4, 2))
@@ -258,6 +264,9 @@ def in_plane(quads: np.ndarray, face: Face) -> np.ndarray:
     Args: quads, (n, 4, 3) mm; face.
     Returns: (n,) of true and false.
     Source: geometry.
+
+    >>> in_plane(np.zeros((1, 4, 3)), pen().faces[0]).shape
+    (1,)
     """
     away = (quads - np.array(face.origin)) @ np.array(face.normal)
     lies: np.ndarray = (np.abs(away) <= TOUCH_MM).all(axis=1)

@@ -26,6 +26,10 @@ def count_fixings(
     Args: members, panels and joints of the pen; catalogue.
     Returns: one Hardware for each kind used, with its count.
     Source: common practice spacings.
+
+    >>> whole = pen()
+    >>> count_fixings(whole.members, (), (), c)
+    ()
     """
     staple, roof_screw = (of_kind(catalogue, kind)[0] for kind in (Fitting.STAPLE, Fitting.ROOF_SCREW))
     counts: dict[HardwareRow, int] = {staple: 0, roof_screw: 0}

@@ -121,6 +121,10 @@ def skewed(catalogue: Catalogue, starter: Member, holder: Member, far_mm: float,
     Args: catalogue; starter, the stick the screws start in; holder; far_mm, wood beyond the joint; rule, in words.
     Returns: the Joint, of two skewed screws.
     Source: common practice.
+
+    >>> one, other = pen().members[:2]
+    >>> skewed(c, one, other, 70.0, "two screws").count
+    2
     """
     return _skew(fasteners(catalogue), starter, holder, far_mm, rule)
 

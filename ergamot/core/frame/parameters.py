@@ -145,6 +145,9 @@ def switch(
         yes or no; only_if, note, idle and kept as Parameter has them.
     Returns: the Parameter, of choices no and yes.
     Source: common practice.
+
+    >>> switch("winter", "Winter boards", "inside", Choice("yes", "on")).default
+    'no'
     """
     choices = (Choice("no", off), Choice("yes", on.label, on.note))
     return Parameter(
@@ -167,6 +170,9 @@ def is_on(values: Mapping[str, Value], name: str) -> bool:
     Args: values, checked; name, of a switch.
     Returns: whether yes was picked.
     Source: common practice.
+
+    >>> is_on({"winter": "yes"}, "winter")
+    True
     """
     return values[name] == "yes"
 
@@ -202,6 +208,10 @@ def looked_up(
     Returns: by field name: rows, whole numbers, figures or words.
     Raises: UnknownChoice.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside
+    >>> sorted(looked_up(Inside, INSIDE_PARAMETERS, asked(), c))[:2]
+    ['catch_board', 'drinker']
     """
     names = {field.name for field in fields(kind)}
     return {one.name: one.stands_for(values[one.name], catalogue) for one in parameters if one.name in names}

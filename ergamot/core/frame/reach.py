@@ -56,6 +56,9 @@ def unreached(structure: Structure) -> tuple[Phrase, ...]:
     Args: structure.
     Returns: a phrase for each zone not reached whole; none when all are.
     Source: as reach.
+
+    >>> len(unreached(pen("coop")))
+    1
     """
     found = []
     penned = any(panel.part is Part.CATCH_BOARD for panel in structure.panels)

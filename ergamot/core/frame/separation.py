@@ -16,6 +16,10 @@ def separation_mm(a: Member, b: Member) -> float:
     Args: a and b, sticks of convex pieces.
     Returns: mm, by the direction that parts them best.
     Source: separating axis theorem (Gottschalk 1996).
+
+    >>> rails = [one for one in pen().members if one.role == "base side rail"]
+    >>> round(separation_mm(*rails))
+    2058
     """
     return float(separations((a, b), np.array([[0, 1]]))[0])
 

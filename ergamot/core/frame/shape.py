@@ -122,6 +122,9 @@ def remedies(
     Args: light, for weight; easy, for moving besides its gear; strong, for the frame; still, for wind besides anchors.
     Returns: names by verdict, the likeliest first.
     Source: common practice.
+
+    >>> remedies(light=("section",), easy=("gear",), strong=("bay",), still=("anchors",))[What.WEIGHT]
+    ('section',)
     """
     return {
         What.SPACE: ("length", "width", "gear", "section"),

@@ -146,6 +146,9 @@ def swing_for(wheel: Wheel, rise_mm: float, arm_mm: float, locked_deg: float, pa
     Raises: OutOfRange, naming the arm when it is too short to clear the grass, or the rise when the pivot would
         come too near the foot of the rail.
     Source: geometry; four bolt diameters of wood under a pivot, NDS 2018 table 12.5.1C.
+
+    >>> round(swing_for(c.wheels["barrow-16"], 40, 60, 100, 60).rise_mm)
+    40
     """
     radius = wheel.diameter_mm / 2
     least = shortest_arm(rise_mm, locked_deg, parked_deg)

@@ -73,6 +73,10 @@ def moving_chart(
     Returns: the MovingChart.
     Raises: OutOfRange.
     Source: as `haul`; NIOSH (1994); statics of turning about the axle.
+
+    >>> low = pen()
+    >>> round(moving_chart(c, low, mass(low), farm(), 20.0).passage_width, 2)
+    2.36
     """
     can = movers_strength(catalogue, structure, farm.crew)
     level = haul(structure, weighed, farm.moving_ground, 0.0, can)
@@ -170,6 +174,10 @@ def turning_n(structure: Structure, weighed: Mass, ground: Ground, rolling_n: fl
         On one axle each tyre is turned on the spot and one side rolls back as the other rolls on. On two axles the
         front tyres are pushed across, or spun on the spot by a drawbar where they steer.
     Source: statics; a tyre turned on the spot takes μ·N·b/4.
+
+    >>> low = pen(gear="skids")
+    >>> round(turning_n(low, mass(low), c.grounds["wet"], 0.0) / mass(low).fresh_kg / 9.81, 3)
+    0.275
     """
     weight = weighed.fresh_kg * G
     axle, front = structure.axle, structure.front_axle

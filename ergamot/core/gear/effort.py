@@ -79,6 +79,10 @@ def front_load_n(structure: Structure, weighed: Mass) -> float:
     Args: structure, on two axles; weighed, its mass.
     Returns: N, timber fresh, below 0 when it tips back.
     Source: moments about the rear axle.
+
+    >>> whole = pen("coop", gear="chassis")
+    >>> round(front_load_n(whole, mass(whole)) / 9.81 / mass(whole).fresh_kg, 2)
+    0.43
     """
     axle, front = structure.axle, structure.front_axle
     assert axle is not None

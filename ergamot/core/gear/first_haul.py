@@ -64,6 +64,11 @@ def first_haul(
     Returns: the FirstHaul, None where no way is drawn.
     Raises: OutOfRange.
     Source: as `haul`; HSE INDG143 for rests; geometry of a rectangle round a bend.
+
+    >>> from ergamot.core.farm.way import Stretch
+    >>> low, on_the_way = pen(), farm(way=(Stretch(0.0, 40.0, 3000.0, 0.0, "", 3000.0),))
+    >>> first_haul(c, low, mass(low), on_the_way).length_m
+    40.0
     """
     if not farm.way:
         return None
@@ -116,9 +121,15 @@ def told_of_way(found: FirstHaul) -> Iterator[Phrase]:
     Args: found.
     Returns: an iterator of Phrases.
     Source: as `first_haul`.
+
+    >>> from ergamot.core.farm.way import Stretch
+    >>> low, on_the_way = pen(), farm(way=(Stretch(0.0, 40.0, 3000.0, 0.0, "", 3000.0),))
+    >>> next(told_of_way(first_haul(c, low, mass(low), on_the_way))).text("metric")
+    '40 m from where it is built: about 2 min, a rest of half a minute in it'
     """
     minutes = max(1, round(found.seconds / 60))
-    rests = f", {found.rests} rests of half a minute in it" if found.rests else ""
+    counted = "a rest" if found.rests == 1 else f"{found.rests} rests"
+    rests = f", {counted} of half a minute in it" if found.rests else ""
     yield phrase(
         f"{{length}} from where it is built: about {minutes} min{rests}", length=Quantity(found.length_m, "m")
     )
@@ -150,6 +161,11 @@ def told_of_stretch(one: OnTheWay) -> Phrase:
     Args: one.
     Returns: a Phrase.
     Source: as `first_haul`.
+
+    >>> from ergamot.core.farm.way import Stretch
+    >>> low, on_the_way = pen(), farm(way=(Stretch(0.0, 40.0, 3000.0, 0.0, "", 3000.0),))
+    >>> told_of_stretch(first_haul(c, low, mass(low), on_the_way).stretches[0]).text("metric")
+    'no: to lift at the handles is 138 % of what they should'
     """
     share = share_taken(one.ratio)
     if one.ratio >= 1:

@@ -150,6 +150,11 @@ def ratios_of(work: Working) -> dict[Task, float]:
     Args: work, of a move over a farm's turf.
     Returns: ratios by task, those the gear has.
     Source: as `haul`.
+
+    >>> low = pen()
+    >>> moved = haul(low, mass(low), c.grounds["wet"], 0.0, movers_strength(c, low, c.crews["man"]))
+    >>> sorted(ratios_of(moved.over(farm())))
+    [<Task.BUMP: 'bump'>, <Task.CARRY: 'carry'>, <Task.KEEP: 'keep'>, <Task.LIFT: 'lift'>, <Task.START: 'start'>]
     """
     return {task: work.known[f"r_{task}"] for task in Task if f"r_{task}" in work.known}
 
@@ -161,5 +166,8 @@ def movers_strength(catalogue: Catalogue, structure: Structure, crew: Crew) -> S
     Returns: the Strength.
     Raises: OutOfRange.
     Source: HSE INDG143 and L23.
+
+    >>> movers_strength(c, pen(), c.crews["man"]).start_n
+    200.0
     """
     return strength(catalogue, crew, structure.grip.z_mm / 1000 if structure.axle else ROPE_HAND_M)

@@ -91,6 +91,9 @@ def cautions(structure: Structure, farm: FarmConditions) -> tuple[str, ...]:
     Args: structure; farm, with its movers.
     Returns: sentences.
     Source: common practice.
+
+    >>> cautions(pen(gear="skids"), farm())[-1]
+    'Walking backwards, keep your heels clear of the frame.'
     """
     put_under = structure.axle is not None and structure.axle.put_under
     return (

@@ -35,6 +35,11 @@ def slope_steps(work: Working, structure: Structure, weighed: Mass, slope_percen
 
     Args: work, empty; structure; weighed, its mass; slope_percent, 0 to 25.
     Source: statics.
+
+    >>> work, low = Working(), pen()
+    >>> slope_steps(work, low, mass(low), 3.0)
+    >>> [step.symbol for step in work.steps]
+    ['m', 'W', 's', 'F_slope']
     """
     work.given("m", "mass, timber fresh", weighed.fresh_kg, "kg", "sum of the parts")
     work.by(WEIGHT)
@@ -52,6 +57,12 @@ def skid_steps(work: Working, ground: Ground) -> None:
 
     Args: work, with W and F_slope; ground.
     Source: friction of the catalogue.
+
+    >>> work, low = Working(), pen()
+    >>> slope_steps(work, low, mass(low), 3.0)
+    >>> skid_steps(work, c.grounds["wet"])
+    >>> [step.symbol for step in work.steps][-2:]
+    ['F_start', 'F_keep']
     """
     work.given("mu", f"pulling friction, {ground.label}", ground.pulling_mu, "", ground.source)
     work.given("k", "first pull over steady pull", ground.first_pull, "", ground.source)
@@ -66,6 +77,12 @@ def one_axle_steps(
 
     Args: work, with W and F_slope; structure, with an axle; weighed; ground; firmness, times its cone index.
     Source: moments about the axle; Wismer & Luth (1974).
+
+    >>> work, low = Working(), pen()
+    >>> slope_steps(work, low, mass(low), 3.0)
+    >>> one_axle_steps(work, low, mass(low), c.grounds["wet"], 1.0)
+    >>> work.steps[-1].symbol
+    'F_carry'
     """
     axle = _places(work, structure, weighed)
     work.given("x_hand", "hands from the rear end", structure.grip.x_mm / 1000, "m", "the design")
@@ -98,6 +115,12 @@ def two_axle_steps(
 
     Args: work, with W and F_slope; structure, with both axles; weighed; ground; firmness, times its cone index.
     Source: moments about the rear axle; Wismer & Luth (1974).
+
+    >>> work, coop = Working(), pen("coop", gear="chassis")
+    >>> slope_steps(work, coop, mass(coop), 3.0)
+    >>> two_axle_steps(work, coop, mass(coop), c.grounds["wet"], 1.0)
+    >>> work.steps[-1].symbol
+    'F_keep'
     """
     front = structure.front_axle
     assert front is not None
@@ -124,6 +147,14 @@ def bump_steps(work: Working, structure: Structure) -> None:
 
     Args: work, with what can be pulled and what each wheel carries; structure, on wheels.
     Source: moments about the top of the bump.
+
+    >>> work, low = Working(), pen()
+    >>> slope_steps(work, low, mass(low), 3.0)
+    >>> one_axle_steps(work, low, mass(low), c.grounds["wet"], 1.0)
+    >>> _ = work.given("can_start", "pull to start", 200.0, "N")
+    >>> bump_steps(work, low)
+    >>> work.steps[-1].symbol
+    'bump'
     """
     if structure.front_axle is None:
         work.by(LARGEST_BUMP)
@@ -139,6 +170,11 @@ def sinks(work: Working) -> bool:
     Args: work, of a pen on wheels.
     Returns: whether any wheel number is under 5.
     Source: Wismer & Luth (1974).
+
+    >>> work = Working()
+    >>> _ = work.given("Cn", "wheel number", 4.0)
+    >>> sinks(work)
+    True
     """
     return any(work.known[symbol] < SINKS_BELOW for symbol in ("Cn", "Cn_f") if symbol in work.known)
 
@@ -148,6 +184,11 @@ def throw_steps(work: Working, structure: Structure, weighed: Mass, lever: Lever
 
     Args: work; structure; weighed; lever, the hardest.
     Source: moments about the pivot.
+
+    >>> work, coop = Working(), pen("coop", gear="boards")
+    >>> throw_steps(work, coop, mass(coop), coop.levers[0])
+    >>> work.steps[-1].symbol
+    'F_throw'
     """
     swing = lever.swing
     work.given(
@@ -166,6 +207,15 @@ def raise_steps(work: Working, structure: Structure, raised: Raising) -> None:
 
     Args: work, with W and x_cg; structure; raised.
     Source: moments about the far end.
+
+    >>> from ergamot.core.gear.people import strength
+    >>> from ergamot.core.gear.raising import raising
+    >>> work, coop = Working(), pen("coop", gear="dolly", put_under="jack")
+    >>> slope_steps(work, coop, mass(coop), 3.0)
+    >>> _ = work.given("x_cg", "centre of mass", mass(coop).fresh_centre[0] / 1000, "m")
+    >>> raise_steps(work, coop, raising(coop, mass(coop), strength(c, c.crews["man"], 0.6)))
+    >>> work.steps[-1].symbol
+    'F_raise'
     """
     at, far = ends_of(structure)[raised.end]
     work.given("x_far", "the end left on the grass", far / 1000, "m", "the frame")

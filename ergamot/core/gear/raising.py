@@ -46,6 +46,10 @@ def corner_n(structure: Structure, weighed: Mass, at_mm: float, rear: bool) -> f
     Args: structure; weighed, its mass; at_mm from the rear end; rear, or front.
     Returns: N: half of that end's share, timber fresh.
     Source: moments about the far end.
+
+    >>> coop = pen("coop", gear="dolly", put_under="jack")
+    >>> round(corner_n(coop, mass(coop), coop.axle.x_mm, True))
+    576
     """
     weight = weighed.fresh_kg * G
     return CORNER.of(W=weight, x_far=_far(structure, rear), x_cg=weighed.fresh_centre[0], x_up=at_mm)
@@ -57,6 +61,10 @@ def ends_of(structure: Structure) -> dict[str, tuple[float, float]]:
     Args: structure.
     Returns: by end, "rear" and "front", mm from the rear end; empty where nothing is put under.
     Source: the frame.
+
+    >>> coop = pen("coop", gear="dolly", put_under="jack")
+    >>> sorted(ends_of(coop))
+    ['rear']
     """
     axles = {"rear": structure.axle, "front": structure.front_axle}
     return {
@@ -77,6 +85,11 @@ def raising(structure: Structure, weighed: Mass, can: Strength) -> Raising | Non
     Args: structure; weighed, its mass; can, of its movers.
     Returns: the Raising of the heavier end, None where nothing is put under.
     Source: moments; HSE INDG143 with hands at the rail.
+
+    >>> from ergamot.core.gear.people import strength
+    >>> coop = pen("coop", gear="dolly", put_under="jack")
+    >>> raising(coop, mass(coop), strength(c, c.crews["man"], 0.6)).by.value
+    'jack'
     """
     ends = ends_of(structure)
     if not ends or structure.axle is None:

@@ -31,6 +31,9 @@ def told_of_tail(structure: Structure) -> Iterator[Phrase]:
     Args: structure.
     Returns: an iterator of Phrases.
     Source: geometry; 25 mm is wanted, common practice.
+
+    >>> len(list(told_of_tail(pen(gear="skids"))))
+    0
     """
     tipped = carried(structure)
     if tipped is None:
@@ -55,6 +58,11 @@ def told(structure: Structure, chart: MovingChart, farm: FarmConditions) -> Iter
     Args: structure; chart, of it; farm.
     Returns: an iterator of Phrases.
     Source: as `moving_chart`.
+
+    >>> from ergamot.core.gear.chart import moving_chart
+    >>> low = pen()
+    >>> next(told(low, moving_chart(c, low, mass(low), farm(), 20.0), farm())).text("metric")
+    'lift with feeders and drinkers full 31.1 kg'
     """
     if structure.carried:
         yield phrase("lift with feeders and drinkers full {full}", full=Quantity(chart.lift_full, "heft"))
@@ -147,6 +155,10 @@ def told_of_mover(one: Mover) -> Phrase:
     Args: one.
     Returns: a Phrase.
     Source: as `moving_chart`.
+
+    >>> from ergamot.core.gear.tasks import Task
+    >>> told_of_mover(Mover(c.crews["man"], 2.0, Task.START)).text("metric")
+    'can; hardest is to start it moving, 50 % of what they should'
     """
     test = one.ruling.words
     words = (
@@ -164,6 +176,10 @@ def told_of_swing(structure: Structure, weighed: Mass, lever: Lever) -> Iterator
     Returns: an iterator of Phrases.
     Raises: OutOfRange.
     Source: geometry of the swing; moments about the pivot.
+
+    >>> coop = pen("coop", gear="boards")
+    >>> next(told_of_swing(coop, mass(coop), coop.levers[0])).text("metric")
+    'pivot 164 mm above the foot of the rail, axle 80 mm from it: lifts the rail 40 mm'
     """
     swing = lever.swing
     yield phrase(
@@ -204,6 +220,10 @@ def as_drilled(lever: Lever, pivot_mm: float) -> Phrase:
     Args: lever; pivot_mm, the hole above the foot of the rail, mm.
     Returns: a Phrase.
     Source: geometry of the swing.
+
+    >>> lever = pen("coop", gear="boards").levers[0]
+    >>> as_drilled(lever, 600.0).text("metric")
+    'drilled there it does not lift the rail off the grass'
     """
     swing = replace(lever.swing, pivot_mm=pivot_mm)
     if swing.rise_mm <= 0:

@@ -56,6 +56,9 @@ def drill_template(structure: Structure, catalogue: Catalogue) -> Template:
     Returns: the Template.
     Raises: NotFound when the pen has no such wheels.
     Source: geometry of the swing; bolt lengths by what they pass through, two washers, nut and 3 mm.
+
+    >>> len(drill_template(pen("coop", gear="boards"), c).plates)
+    2
     """
     if not structure.levers:
         raise NotFound("Only swinging wheels have holes to set out", field="gear", value=structure.shape)
@@ -139,6 +142,9 @@ def bolt_stack_mm(structure: Structure) -> float:
     Args: structure, on swinging wheels.
     Returns: mm.
     Source: the frame.
+
+    >>> bolt_stack_mm(pen("coop", gear="boards"))
+    76.0
     """
     lever = structure.levers[0]
     carrier = _carrier(structure, lever)

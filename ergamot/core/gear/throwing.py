@@ -14,6 +14,10 @@ def lifted_n(structure: Structure, weighed: Mass, lever: Lever) -> float:
     Args: structure; weighed, its mass; lever.
     Returns: N: half of that end's share, timber fresh.
     Source: moments about the far end.
+
+    >>> coop = pen("coop", gear="boards")
+    >>> round(lifted_n(coop, mass(coop), coop.levers[0]))
+    606
     """
     return corner_n(structure, weighed, lever.x_mm, lever.points < 0)
 
@@ -25,6 +29,8 @@ def hardest_throw(structure: Structure, weighed: Mass) -> tuple[Lever, float] | 
     Returns: (Lever, N), or None without levers.
     Raises: OutOfRange.
     Source: moments about the pivot.
+
+    >>> hardest_throw(pen(), mass(pen()))
     """
     throws = [
         (lever, lever.swing.throw_n(lifted_n(structure, weighed, lever), lever.handle_mm))

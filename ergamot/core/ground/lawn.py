@@ -81,6 +81,9 @@ def pen_size(structure: Structure) -> PenSize:
     Args: structure.
     Returns: the PenSize, m.
     Source: the structure.
+
+    >>> round(pen_size(pen()).width_m, 2)
+    2.13
     """
     body, over_all = structure.body, structure.standing_size
     return PenSize(

@@ -68,6 +68,11 @@ def plan_moves(
     Returns: the MovePlan; when the lawn is used up, or rested ground is not ready, it ends and says so.
     Raises: OutOfRange.
     Source: common practice; Directive 91/676/EEC counts nitrogen by the year.
+
+    >>> from ergamot.core.ground.lawn import pen_size
+    >>> plan = plan_moves(c, broilers(), Lawn(40, 12, 0), pen_size(pen()), farm().months_c, broilers().out, 5)
+    >>> len(plan.days)
+    5
     """
     require_range("days", days, 1, LONGEST_PLAN_DAYS, "days")
     if not flock.out <= start < flock.leaves:

@@ -41,6 +41,10 @@ def bill_of(structure: Structure, catalogue: Catalogue, seconds: float = TIME_LI
     Returns: the Bill; its total is the sum of its lines.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
+
+    >>> bill = bill_of(pen(), c, 1.0)
+    >>> sum(line.cost for line in bill.lines) == bill.total
+    True
     """
     pieces = cut_list(structure)
     plans: list[tuple[str, str, CuttingPlan]] = []
@@ -91,6 +95,9 @@ def hardware_lines(structure: Structure) -> list[Bought]:
     Args: structure.
     Returns: one line for each.
     Source: packs and prices in the catalogue.
+
+    >>> hardware_lines(pen())[0].what
+    'strap hinge 150 mm'
     """
     bought: dict[Ware, list[Hardware]] = {}
     for item in structure.hardware:

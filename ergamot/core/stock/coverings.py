@@ -73,6 +73,9 @@ def mesh_lines(structure: Structure) -> list[Bought]:
     Args: structure.
     Returns: one line for each mesh used.
     Source: roll sizes and prices from the catalogue.
+
+    >>> [line.packs for line in mesh_lines(pen())]
+    [1, 1]
     """
     lines = []
     for mesh, panels in _of(structure, Mesh):
@@ -109,6 +112,9 @@ def sheet_lines(structure: Structure) -> list[Bought]:
     Args: structure.
     Returns: one line for each sheet used.
     Source: cover widths, lengths and prices from the catalogue.
+
+    >>> len(sheet_lines(pen()))
+    2
     """
     lines = []
     for sheet, panels in _of(structure, Sheet):
@@ -171,6 +177,9 @@ def wire_panel_lines(structure: Structure) -> list[Bought]:
     Args: structure.
     Returns: one line for each kind used.
     Source: sizes and prices in the catalogue.
+
+    >>> [line.packs for line in wire_panel_lines(pen("hoop"))]
+    [3]
     """
     lines = []
     for row, panels in _of(structure, WirePanel):

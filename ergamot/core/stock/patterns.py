@@ -80,6 +80,11 @@ def simple_patterns(cutting: Cutting, stocks: tuple[Stock, ...]) -> list[Pattern
     Args: cutting; stocks on sale.
     Returns: patterns; a length that fits no stock has none.
     Source: common practice.
+
+    >>> cutting = Cutting((1000.0, 600.0), (2, 2), 3.0, 0.0)
+    >>> board = Stock(2440.0, 500)
+    >>> [one.counts for one in simple_patterns(cutting, (board,))]
+    [(2, 0), (0, 2)]
     """
     size = len(cutting.lengths)
     found = [pattern for stock in stocks for pattern in cutting.uncut(stock)]
@@ -100,6 +105,11 @@ def best_pattern(
     Returns: (worth, pattern).
     Raises: OutOfTime.
     Source: bounded knapsack by depth-first search with the fractional bound (Dantzig 1957).
+
+    >>> cutting = Cutting((1000.0, 600.0), (2, 2), 3.0, 0.0)
+    >>> board = Stock(2440.0, 500)
+    >>> best_pattern(cutting, board, [3.0, 2.0])[1].counts
+    (1, 2)
     """
     best: Pattern | None = None
     highest = [0.0]
@@ -125,6 +135,11 @@ def patterns_worth(
     Returns: the patterns, or None when there are more than `most`.
     Raises: OutOfTime.
     Source: reduced-cost enumeration (Baldacci et al. 2008).
+
+    >>> cutting = Cutting((1000.0, 600.0), (2, 2), 3.0, 0.0)
+    >>> board = Stock(2440.0, 500)
+    >>> [one.counts for one in patterns_worth(cutting, board, [3.0, 2.0], 7.0, 10)]
+    [(1, 2)]
     """
     listed: list[Pattern] = []
     for counts in _search(cutting, stock, worth, lambda: least, deadline):

@@ -47,6 +47,10 @@ def source_of(joint: Joint) -> str:
     Args: joint, screwed.
     Returns: the source of their row.
     Source: the catalogue.
+
+    >>> joint = next(one for one in pen().joints if one.screw_n)
+    >>> bool(source_of(joint))
+    True
     """
     return joint.fixing.source if joint.fixing is not None else ""
 
@@ -60,6 +64,13 @@ def bends(
         moving or wind.
     Returns: the Check.
     Source: NDS 2018 for timber; section moduli by mechanics.
+
+    >>> low = pen()
+    >>> rail = low.members[0]
+    >>> work = Working()
+    >>> _ = work.given("M", "moment", 100.0, "N m")
+    >>> bends("rail", (rail.ref,), rail, work, 1, "snow").unit
+    'MPa'
     """
     if member.species is None:
         work.given("S", f"section modulus of {member.section.label}", tube_modulus(member.section), "mm³")
@@ -94,6 +105,13 @@ def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
     Args: what, words; member, of timber; work; level_axis, 0 to 1, as `bends`.
     Returns: the Check: span ÷ 120 over the sag, mm.
     Source: beam theory; span ÷ 120, IBC 2021 table 1604.3.
+
+    >>> low = pen()
+    >>> rail = low.members[0]
+    >>> work = Working()
+    >>> _ = work.given("w", "load", 100.0, "N/m"), work.given("L", "span", 2.0, "m")
+    >>> sags("rail", rail, work, 1).unit
+    'mm'
     """
     assert member.species is not None
     wide, deep = cross_section(member, level_axis)

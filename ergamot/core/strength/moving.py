@@ -55,6 +55,12 @@ def moving_checks(structure: Structure, weighed: Mass, moved: Haul) -> Iterator[
     Args: structure; weighed; moved, forces on the ground it is moved on.
     Returns: an iterator of Checks.
     Source: statics; NDS 2018; mechanics of a round bar.
+
+    >>> from ergamot.core.gear.haul import haul, movers_strength
+    >>> low = pen()
+    >>> moved = haul(low, mass(low), c.grounds["wet"], 0.0, movers_strength(c, low, c.crews["man"]))
+    >>> sorted(one.what for one in moving_checks(low, mass(low), moved))[0]
+    'axle'
     """
     axle = structure.axle
     if axle is not None:

@@ -55,6 +55,14 @@ def shortfall(stable: Stability, gust_ms: float) -> Shortfall:
     Args: stable, of a pen; gust_ms, 0 to 60.
     Returns: the Shortfall.
     Source: statics of a rigid body; q = 0.613·V².
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> low = pen()
+    >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
+    >>> float(shortfall(stable, 1.0).slide.max())
+    0.0
     """
     q = PRESSURE.of(V_local=gust_ms * stable.factor)
     loads, resists = stable.loads, stable.resists
@@ -71,6 +79,14 @@ def pull_on_each(stable: Stability, lacks: Shortfall, places_m: tuple[Flat, ...]
     Args: stable; lacks, what they have to hold; places_m of the anchors, m.
     Returns: N; infinite where they can do nothing against it.
     Source: statics of straps at 45°; against sliding only those on the windward half count.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> low = pen()
+    >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
+    >>> pull_on_each(stable, shortfall(stable, 1.0), ())
+    0.0
     """
     count = len(places_m)
     if not count:
@@ -101,6 +117,14 @@ def fewest(
         mm, of what stands on the ground.
     Returns: an Anchorage for each kind; no pairs when it stands by itself, None when six do not hold.
     Source: working holds of the catalogue times the ground's factor; equal shares.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> low = pen()
+    >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
+    >>> [one.pairs for one in fewest(stable, 1.0, [c.anchors["rebar"]], c.grounds["moist"], low.contacts)]
+    [0]
     """
     lacks = shortfall(stable, gust_ms)
     best: list[tuple[float, str, tuple[Flat, ...]]] = []  # by pairs, worked out as far as is asked
@@ -133,6 +157,14 @@ def ballast_kg(stable: Stability, gust_ms: float) -> float:
     Args: stable, of the pen without anchors; gust_ms at 10 m, 0 to 60.
     Returns: kg; 0 when it stands by itself.
     Source: statics of a rigid body: the ballast's centre is the footprint's.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> low = pen()
+    >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
+    >>> ballast_kg(stable, 1.0)
+    0.0
     """
     lacks = shortfall(stable, gust_ms)
     needed = max(float(lacks.lift.max()), float(lacks.slide.max()) / stable.holding.friction)

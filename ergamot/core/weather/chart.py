@@ -37,6 +37,9 @@ def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, farm: F
     Returns: the WindChart.
     Raises: OutOfRange.
     Source: as `states`, `fewest`, `ballast_kg` and `leaves`.
+
+    >>> wind_chart(c, pen(), broilers(), farm()).states[0].key
+    'parked'
     """
     stands = states(structure, flock, farm)
     base = stands[0]

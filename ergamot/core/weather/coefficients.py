@@ -127,6 +127,10 @@ def surface_cp(
     Args: surface; up_wind, h_over_l and high as outside_cp.
     Returns: (n,) coefficients.
     Source: as outside_cp.
+
+    >>> wall = Surface("wall", 2.0, (0.0, 0.0, 0.5), (1.0, 0.0, 0.0))
+    >>> surface_cp(wall, directions(4), np.full(4, 0.2)).round(2).tolist()
+    [0.8, -0.7, -0.5, -0.7]
     """
     if surface.roof_cp is not None:
         return np.full(len(up_wind), surface.roof_cp)
@@ -143,6 +147,10 @@ def inside_cp(
         by an opening solved together.
     Source: orifice flow, EN 1991-1-4 7.2.9; solved by halving; of two joined spaces the way between
         them fixes the one's pressure by the other's. No pen has more than two.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> sorted(inside_cp(wind_body(pen()), directions(4), np.full(4, 0.2)))
+    [<Space.RUN: 'run'>]
     """
     ways = {space: _ways_out(body, space, up_wind, h_over_l, high) for space in body.spaces}
     found = {space: _balance(way) for space, way in ways.items()}

@@ -40,6 +40,14 @@ def leaves(structure: Structure, stable: Stability, gust_ms: float) -> tuple[Lea
     Args: structure; stable, of it parked; gust_ms, the keeper's gust at 10 m, 0 to 60.
     Returns: Leaves by the gust that tears them, rising.
     Source: EN 1991-1-4 pressures × 2 locally; holds common practice.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> coop = pen("coop", door_fill="solid")
+    >>> stable = stability(wind_body(coop), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
+    >>> [one.role for one in leaves(coop, stable, 22.0)]
+    ['person door', 'cleaning hatch']
     """
     hung = {one.ref for one in structure.openings if one.purpose.person}
     fittings_n: dict[str, float] = {}
@@ -96,6 +104,9 @@ def cloth_holds_n(strips: Sequence[Panel]) -> float:
     Args: strips of one cloth.
     Returns: N.
     Source: common practice: 1.0 kN/m of battened edge light, 2.5 heavy, half of it after a season.
+
+    >>> round(cloth_holds_n([one for one in pen("hoop").panels if one.rolls]))
+    1763
     """
     xs = [corner[0] for panel in strips for corner in panel.corners]
     heavy = strips[0].kg_m2 >= HEAVY_CLOTH_KG_M2

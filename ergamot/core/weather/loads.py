@@ -168,6 +168,11 @@ def overturning_about(loads: Loads, edge: Edge) -> np.ndarray:
     Args: loads; edge, two points, m.
     Returns: (surfaces, cases) in m³: outward push × height + uplift × distance inside the edge.
     Source: statics.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> loads = wind_loads(wind_body(pen()), 4)
+    >>> overturning_about(loads, loads.edges[0]).shape == loads.push.shape
+    True
     """
     start, outward = edge_frame(edge)
     centre = np.array([surface.centre for surface in loads.body.surfaces]).reshape(-1, 3)

@@ -85,6 +85,13 @@ def resistance(loads: Loads, holding: Holding) -> Resistance:
     Returns: the Resistance.
     Raises: OutOfRange.
     Source: statics of a rigid body; straps at 45°, on the windward half against sliding.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.loads import wind_loads
+    >>> loads = wind_loads(wind_body(pen()), 4)
+    >>> held = Holding(60.0, (1.5, 0.0), 0.45)
+    >>> round(resistance(loads, held).lift, 1)
+    588.6
     """
     weight = checked(holding).weight_n
     roll = None if holding.rolling is None else SLIDE_HELD.of(mu=holding.rolling, W=weight, R=0.0)
@@ -107,6 +114,13 @@ def straps_along_n(loads: Loads, holding: Holding) -> np.ndarray:
     Args: loads; holding.
     Returns: (cases,) N: Σ T·(cos ψ + μ·sin ψ).
     Source: statics of straps at 45°.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.loads import wind_loads
+    >>> loads = wind_loads(wind_body(pen()), 4)
+    >>> held = Holding(60.0, (1.5, 0.0), 0.45)
+    >>> straps_along_n(loads, held).tolist()[:2]
+    [0.0, 0.0]
     """
     pulls = np.array([strap.holds_n for strap in holding.straps])
     on = windward([strap.at for strap in holding.straps], loads.body.middle, loads.up_wind)
@@ -119,6 +133,9 @@ def straps_about(edge: Edge, holding: Holding) -> float:
     Args: edge, two points, m; holding.
     Returns: N m: Σ T·sin ψ·arm.
     Source: statics of straps at 45°.
+
+    >>> straps_about(((0.0, 0.0), (2.0, 0.0)), Holding(60.0, (1.0, 0.5), 0.45, straps=(Strap((1.0, 2.0), 0.0),)))
+    0.0
     """
     return sum(strap.down_n * arm_inside(edge, strap.at) for strap in holding.straps)
 
@@ -130,6 +147,9 @@ def checked(holding: Holding) -> Holding:
     Returns: the Holding.
     Raises: OutOfRange.
     Source: common practice.
+
+    >>> checked(Holding(60.0, (1.5, 0.0), 0.45)).friction
+    0.45
     """
     require_range("mass", holding.mass_kg, 0.1, 20000, "kg")
     require_range("friction", holding.friction, 0.05, 1)
@@ -144,6 +164,10 @@ def parked(structure: Structure, weighed: Mass, ground: Ground, tied: bool = Tru
     Args: structure; weighed, its mass; ground it stands on; tied, to the anchors and with the ballast it has.
     Returns: the Holding.
     Source: common practice: dry timber is the lighter.
+
+    >>> low = pen()
+    >>> parked(low, mass(low), c.grounds["moist"]).mass_kg == mass(low).dry_kg
+    True
     """
     off = [item for item in structure.hardware if item.item is Item.WHEEL and _taken_off(structure)]
     hung = structure.ballast if tied else ()
@@ -169,6 +193,10 @@ def spread(holding: Holding, ground: Ground) -> tuple[Holding, Holding]:
     Args: holding; ground it stands on.
     Returns: anchors at half their hold; anchors at half as much again, and ground that grips as it drags.
     Source: common practice.
+
+    >>> least, most = spread(Holding(60.0, (1.5, 0.0), 0.3), c.grounds["moist"])
+    >>> least.friction <= most.friction
+    True
     """
     slack, firm = (
         tuple(replace(strap, holds_n=share * strap.holds_n) for strap in holding.straps)
@@ -188,6 +216,9 @@ def straps_of(anchors: Sequence[Anchor], ground: Ground) -> tuple[Strap, ...]:
     Args: anchors; ground they stand in.
     Returns: a Strap for each.
     Source: working holds of the catalogue times the ground's factor.
+
+    >>> straps_of((), c.grounds["moist"])
+    ()
     """
     return tuple(
         Strap((one.place[0] / 1000, one.place[1] / 1000), one.row.hold_n * ground.anchor_factor)

@@ -51,6 +51,9 @@ def pitch_deg(panel: Panel) -> float:
     Args: panel.
     Returns: degrees.
     Source: geometry.
+
+    >>> pitch_deg(next(one for one in pen(roofed=1.0).panels if one.normal[2] > 0.99))
+    0.0
     """
     return math.degrees(math.acos(max(0.0, min(1.0, panel.normal[2]))))
 
@@ -62,6 +65,10 @@ def snow_kg(structure: Structure, depth_m: float, density_kg_m3: float) -> tuple
     Returns: kg and (x, y) in m; mesh is taken to let it fall through.
     Raises: OutOfRange.
     Source: as `snow_pa`, over each panel's level area.
+
+    >>> kg, middle = snow_kg(pen(roofed=0.0), 0.2, 250.0)
+    >>> kg
+    0.0
     """
     total, moment = 0.0, [0.0, 0.0]
     for panel in structure.standing:

@@ -126,6 +126,10 @@ def leaf_of(structure: Structure, opening: Opening) -> tuple[Panel, ...]:
     Args: structure; opening of it.
     Returns: panels, none when it is not hung.
     Source: common practice.
+
+    >>> coop = pen("coop")
+    >>> len(leaf_of(coop, coop.openings[0]))
+    1
     """
     return tuple(panel for panel in structure.panels if panel.closes == opening.ref)
 
@@ -136,6 +140,10 @@ def opened(structure: Structure, opening: Opening) -> Structure:
     Args: structure; opening of it.
     Returns: a Structure: air passes where the leaf was.
     Source: common practice: the leaf itself hangs clear and is left out.
+
+    >>> coop = pen("coop")
+    >>> len(opened(coop, coop.openings[0]).panels) == len(coop.panels)
+    True
     """
     gone = {panel.ref for panel in leaf_of(structure, opening)}
     panels = tuple(
@@ -151,6 +159,10 @@ def rolled_up(structure: Structure, side: int) -> Structure:
     Args: structure; side, −1 to 1: the right or the left.
     Returns: a Structure; mesh that lay under the tarp stands free.
     Source: common practice: the lower half is rolled, to half its height on that side.
+
+    >>> low = pen()
+    >>> rolled_up(low, 1) is low
+    True
     """
     half = structure.body.z[1] / 2
     gone = {

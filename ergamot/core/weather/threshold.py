@@ -69,6 +69,10 @@ def stability(
     Returns: the Stability.
     Raises: OutOfRange.
     Source: statics of a rigid body; q = 0.613·V².
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> len(stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.45), 0.03).gusts)
+    24
     """
     return thresholds(wind_loads(body, count), holding, local_factor(body.height_m, roughness_m, speed_up))
 
@@ -80,6 +84,10 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
     Returns: the Stability.
     Raises: OutOfRange.
     Source: statics of a rigid body: q = resistance ÷ load for 1 Pa; of low and high roof values the worse.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> thresholds(wind_loads(wind_body(pen()), 4), Holding(60.0, (1.5, 0.0), 0.45), 0.7).factor
+    0.7
     """
     resists = resistance(loads, holding)
     q_lift = _per(resists.lift, loads.uplift)

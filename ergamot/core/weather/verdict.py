@@ -57,6 +57,14 @@ def judge_wind(
         anchors vary, least and most, for a band.
     Returns: the Wind finding; its ratio is the gust it stands over the design gust.
     Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> low = pen()
+    >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
+    >>> judge_wind(stable, farm()).what.value
+    'wind'
     """
     worst, best = stable.worst, stable.best
     work = _working(stable, worst, farm)

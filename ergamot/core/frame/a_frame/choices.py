@@ -142,6 +142,9 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Returns: the Chosen.
     Raises: UnknownChoice.
     Source: common practice.
+
+    >>> chosen(asked("a-frame"), c).length
+    3048.0
     """
     deep = pick(catalogue.sections, str(values["section"]), "section").deep_mm
     return Chosen(
@@ -163,6 +166,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     Args: values, one for each of PARAMETERS; catalogue.
     Raises: OutOfRange, naming the field and what it may be.
     Source: common practice; stock lengths from the catalogue.
+
+    >>> check(asked("a-frame"), c)
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))

@@ -37,6 +37,9 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     Args: values, one for each parameter, checked; catalogue.
     Returns: the Structure.
     Source: common practice; see the schedule in this package's docstring.
+
+    >>> build(asked("coop"), c).shape
+    'coop'
     """
     pen = chosen(values, catalogue)
     site = _site(pen, catalogue)
@@ -180,6 +183,9 @@ def stops(parameter: str, values: Mapping[str, Value], catalogue: Catalogue) -> 
     Args: parameter, its name; values, the design as it stands; catalogue.
     Returns: lengths in mm, rising; none for a parameter that stock does not rule.
     Source: stock lengths in the catalogue.
+
+    >>> stops("length", asked("coop"), c)[:2]
+    (2438.4, 3048.0)
     """
     pen = chosen(values, catalogue)
     if parameter == "length":

@@ -210,6 +210,9 @@ def longest_rise(pen: Chosen) -> float:
     Args: pen.
     Returns: mm.
     Source: series of the circular arc; common practice.
+
+    >>> round(longest_rise(chosen(asked("coop"), c)))
+    887
     """
     spare = pen.tube.longest_mm - pen.width
     return math.sqrt(max(0.0, spare) * pen.width * 3 / 8) * 0.97
@@ -222,6 +225,9 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Returns: the Chosen.
     Raises: UnknownChoice.
     Source: common practice.
+
+    >>> chosen(asked("coop"), c).length
+    3657.6
     """
     deep = pick(catalogue.sections, str(values["section"]), "section").deep_mm
     return Chosen(
@@ -247,6 +253,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     Args: values, one for each of PARAMETERS; catalogue.
     Raises: OutOfRange, naming the field and what it may be.
     Source: common practice; stock lengths from the catalogue.
+
+    >>> check(asked("coop"), c)
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))

@@ -28,6 +28,10 @@ def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
     Args: site; pen, its choices.
     Returns: the right and the left wall plate.
     Source: common practice.
+
+    >>> from ergamot.core.frame.coop.choices import chosen
+    >>> [plate.role for plate in set_walls(begun("coop"), chosen(asked("coop"), c))]
+    ['wall plate', 'wall plate']
     """
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     tops = plate_tops(pen)
@@ -51,6 +55,10 @@ def plate_tops(pen: Chosen) -> Flat:
     Args: pen, its choices.
     Returns: right and left.
     Source: geometry.
+
+    >>> from ergamot.core.frame.coop.choices import chosen
+    >>> plate_tops(chosen(asked("coop"), c))
+    (1625.6, 1625.6)
     """
     high = pen.roof_z(pen.half - pen.section.thick_mm) if pen.roof_kind == "mono" else pen.wall
     return pen.wall, high
@@ -115,6 +123,11 @@ def set_roof(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Jo
     Args: site; pen; plates, right and left.
     Returns: joints that lie in no touching face: the straps of bent tube.
     Source: common practice.
+
+    >>> from ergamot.core.frame.coop.choices import chosen
+    >>> site, choices = begun("coop"), chosen(asked("coop"), c)
+    >>> set_roof(site, choices, set_walls(site, choices))
+    ()
     """
     if pen.roof_kind == "gable":
         _gable(site, pen, plates)
@@ -215,6 +228,13 @@ def set_noggins(site: Site, pen: Chosen, roof_to: float) -> None:
 
     Args: site; pen; roof_to, where the sheet ends, mm.
     Source: purlin spans in the catalogue.
+
+    >>> from ergamot.core.frame.coop.choices import chosen
+    >>> site, choices = begun("coop"), chosen(asked("coop"), c)
+    >>> _ = set_roof(site, choices, set_walls(site, choices))
+    >>> set_noggins(site, choices, 2000.0)
+    >>> sum(one.duty is Duty.NOGGIN for one in site.frame.members)
+    4
     """
     if pen.roof_kind == "arched":
         return

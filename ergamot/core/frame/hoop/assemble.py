@@ -35,6 +35,9 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     Args: values, one for each parameter, checked; catalogue.
     Returns: the Structure.
     Source: common practice; see the schedule in this package's docstring.
+
+    >>> build(asked("hoop"), c).shape
+    'hoop'
     """
     pen = chosen(values, catalogue)
     thick = pen.section.thick_mm
@@ -166,6 +169,9 @@ def stops(parameter: str, values: Mapping[str, Value], catalogue: Catalogue) -> 
     Args: parameter, its name; values, the design as it stands; catalogue.
     Returns: lengths in mm, rising; none for a parameter that stock does not rule.
     Source: panel widths and stock lengths in the catalogue.
+
+    >>> stops("length", asked("hoop"), c)[:2]
+    (1379.5, 2599.5)
     """
     pen = chosen(values, catalogue)
     if parameter == "length":

@@ -145,6 +145,9 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Returns: the Chosen.
     Raises: UnknownChoice, OutOfRange.
     Source: common practice; Euler's elastica.
+
+    >>> chosen(asked("hoop"), c).length
+    3048.0
     """
     section = pick(catalogue.sections, str(values["section"]), "section")
     panel = pick(catalogue.wire_panels, str(values["panel"]), "panel")
@@ -188,6 +191,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     Args: values, one for each of PARAMETERS; catalogue.
     Raises: OutOfRange, naming the field and what it may be.
     Source: common practice; stock lengths from the catalogue.
+
+    >>> check(asked("hoop"), c)
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))
@@ -230,6 +235,9 @@ def stand_half(pen: Chosen) -> float:
     Args: pen.
     Returns: mm.
     Source: geometry.
+
+    >>> round(stand_half(chosen(asked("hoop"), c)))
+    1082
     """
     thick = pen.section.thick_mm
     _, left = pen.profile().span_at(min(pen.roost_height + 2 * thick, pen.profile().top_z))
@@ -242,6 +250,9 @@ def bars_that_fit(pen: Chosen) -> int:
     Args: pen.
     Returns: 0 or more.
     Source: common practice, 0.35 m between bars of turkeys.
+
+    >>> bars_that_fit(chosen(asked("hoop"), c))
+    6
     """
     room = 2 * stand_half(pen) - pen.section.deep_mm
     return int(room / ROOST_GAP_MM) + 1 if room > ROOST_GAP_MM else 0
@@ -253,6 +264,10 @@ def under_arch(pen: Chosen, y: float) -> float:
     Args: pen; y, mm, within the arch.
     Returns: z, mm; 0 outside it.
     Source: geometry.
+
+    >>> h = chosen(asked("hoop"), c)
+    >>> round(under_arch(h, 0.0)), round(under_arch(h, 800.0))
+    (1825, 1331)
     """
     best = 0.0
     inside = pen.arch_inside
@@ -268,6 +283,9 @@ def post_places(pen: Chosen) -> Flat:
     Args: pen.
     Returns: (y inner, y outer) of the left post, mm.
     Source: geometry.
+
+    >>> tuple(round(y) for y in post_places(chosen(asked("hoop"), c)))
+    (300, 389)
     """
     deep = pen.section.deep_mm
     inner = pen.doorway.clear[0] / 2

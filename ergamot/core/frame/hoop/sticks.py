@@ -30,6 +30,12 @@ def set_base(site: Site, pen: Chosen) -> None:
 
     Args: site; pen.
     Source: common practice.
+
+    >>> from ergamot.core.frame.hoop.choices import chosen
+    >>> site, choices = begun("hoop"), chosen(asked("hoop"), c)
+    >>> set_base(site, choices)
+    >>> len(site.frame.members)
+    8
     """
     base_rails(site, pen.length, pen.half, pen.gear)
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
@@ -54,6 +60,12 @@ def set_ends(site: Site, pen: Chosen) -> None:
 
     Args: site; pen.
     Source: common practice.
+
+    >>> from ergamot.core.frame.hoop.choices import chosen
+    >>> site, choices = begun("hoop"), chosen(asked("hoop"), c)
+    >>> set_ends(site, choices)
+    >>> len(site.frame.members)
+    21
     """
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
@@ -85,6 +97,11 @@ def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
     Args: site; pen.
     Returns: its joints to the arch pieces at the crown.
     Source: common practice.
+
+    >>> from ergamot.core.frame.hoop.choices import chosen
+    >>> site, choices = begun("hoop"), chosen(asked("hoop"), c)
+    >>> set_ridge(site, choices)
+    ()
     """
     thick = pen.section.thick_mm
     crown = pen.points[len(pen.points) // 2][1]
@@ -115,6 +132,11 @@ def roost_stand(site: Site, pen: Chosen) -> float:
     Args: site; pen, with at least one bar.
     Returns: m.
     Source: common practice.
+
+    >>> from ergamot.core.frame.hoop.choices import chosen
+    >>> site, choices = begun("hoop"), chosen(asked("hoop"), c)
+    >>> roost_stand(site, choices)
+    0.0
     """
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     inner, z = pen.half - thick, pen.roost_height
@@ -150,5 +172,10 @@ def roosts_end(site: Site, pen: Chosen) -> float:
     Args: site; pen, with roosts.
     Returns: mm.
     Source: geometry.
+
+    >>> from ergamot.core.frame.hoop.choices import chosen
+    >>> site, choices = begun("hoop"), chosen(asked("hoop"), c)
+    >>> roosts_end(site, choices)
+    1949.5
     """
     return _stand_lines(site, pen)[1] + 3 * pen.section.thick_mm

@@ -159,6 +159,9 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     Returns: the Chosen.
     Raises: UnknownChoice.
     Source: common practice.
+
+    >>> chosen(asked("low-pen"), c).length
+    3048.0
     """
     return Chosen(
         **{
@@ -176,6 +179,9 @@ def settle(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value
     Returns: the values, true to the sheets.
     Raises: OutOfRange when they are more than the pen is long.
     Source: geometry: a sheet reaches less far across the steeper it lies.
+
+    >>> settle(asked("low-pen"), c)["width"]
+    2133.6
     """
     if values["roof_made"] != "own":
         return dict(values)
@@ -224,6 +230,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     Args: values, one for each of PARAMETERS; catalogue.
     Raises: OutOfRange, naming the field and what it may be.
     Source: common practice; stock lengths from the catalogue.
+
+    >>> check(asked("low-pen"), c)
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))

@@ -18,6 +18,13 @@ def close(site: Site, pen: Chosen, lay: Layout) -> None:
 
     Args: site, with its faces; pen, its choices; lay, its lines.
     Source: common practice: mesh and sheet lie on the outside of the frame.
+
+    >>> from ergamot.core.frame.low_pen.choices import chosen
+    >>> from ergamot.core.frame.low_pen.layout import lay_out
+    >>> site, choices = begun(), chosen(asked(), c)
+    >>> close(site, choices, lay_out(choices))
+    >>> [opening.role for opening in site.cover.openings]
+    ['lid opening']
     """
     _way_in(site, pen, lay)
     roofed, open_run = (lay.x0, lay.roof_edge), (lay.roof_edge, lay.x1)

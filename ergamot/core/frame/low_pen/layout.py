@@ -54,6 +54,10 @@ def lay_out(pen: Chosen) -> Layout:
     Args: pen, its choices.
     Returns: the Layout.
     Source: common practice; purlin spans from the catalogue.
+
+    >>> from ergamot.core.frame.low_pen.choices import chosen
+    >>> lay_out(chosen(asked(), c)).x0
+    80.0
     """
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     x0 = body_start(pen.gear)

@@ -24,6 +24,13 @@ def set_sticks(site: Site, pen: Chosen, lay: Layout) -> None:
 
     Args: site; pen, its choices; lay, its lines.
     Source: common practice.
+
+    >>> from ergamot.core.frame.low_pen.choices import chosen
+    >>> from ergamot.core.frame.low_pen.layout import lay_out
+    >>> site, choices = begun(), chosen(asked(), c)
+    >>> set_sticks(site, choices, lay_out(choices))
+    >>> len(site.frame.members)
+    23
     """
     _uprights(site, pen, lay)
     _top(site, pen, lay)
@@ -37,6 +44,10 @@ def rail_tops(pen: Chosen) -> Flat:
     Args: pen, its choices.
     Returns: right and left, mm.
     Source: geometry.
+
+    >>> from ergamot.core.frame.low_pen.choices import chosen
+    >>> rail_tops(chosen(asked(), c))
+    (609.6, 609.6)
     """
     return pen.low_height, pen.top_at(pen.half - pen.section.thick_mm)
 

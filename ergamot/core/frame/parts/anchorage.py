@@ -133,6 +133,9 @@ def anchored_down(structure: Structure, values: Mapping[str, Value], catalogue: 
     Returns: the Structure.
     Raises: UnknownChoice.
     Source: common practice.
+
+    >>> len(anchored_down(pen(), asked(anchors=2.0), c).anchors)
+    4
     """
     pairs, cans = (int(float(values[name])) for name in ("anchors", "ballast"))
     if pairs:

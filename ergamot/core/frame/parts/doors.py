@@ -91,6 +91,9 @@ def read_doorway(values: Mapping[str, Value], deep: float) -> Doorway:
     Args: values, checked; deep, of the sticks round it, mm.
     Returns: the Doorway.
     Source: common practice: a leaf laps its frame by half a stick.
+
+    >>> read_doorway(asked("coop"), 64.0).clear
+    (650.0, 1750.0)
     """
     if values["door_made"] == "own":
         wide, high = float(values["own_width"]), float(values["own_height"])
@@ -106,6 +109,11 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
         it is known: else the leaf is taken to lap what is round it by half a stick.
     Returns: the Opening.
     Source: common practice: two hinges, two latches, one stay.
+
+    >>> site = begun("coop")
+    >>> leaf = Leaf("door", c.meshes["hex-25"], "left", BARREL)
+    >>> hang(site, site.faces["front"], (-300.0, 300.0), (64.0, 1500.0), leaf).ref
+    'opening-1'
     """
     section = site.frame.section
     thick, deep = section.thick_mm, section.deep_mm
@@ -164,6 +172,12 @@ def hang_flap(site: Site, face: Face, u: Flat, v: Flat, flap: Flap) -> Opening:
     Args: site; face; u and v, the opening on the face, mm; flap.
     Returns: the Opening.
     Source: common practice.
+
+    >>> from ergamot.core.frame.covering import wall
+    >>> site = begun("coop")
+    >>> flap = Flap(Purpose.CLEANING, "flap", wall("flap", c.meshes["hex-25"]), "high", Space.RUN)
+    >>> hang_flap(site, site.faces["front"], (-300.0, 300.0), (64.0, 400.0), flap).closed_by
+    'flap'
     """
     opening = site.cover.open(
         face,

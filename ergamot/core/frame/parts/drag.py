@@ -19,6 +19,9 @@ def on_any_pen(structure: Structure) -> Iterator[DragHandle]:
     Args: structure.
     Returns: an iterator of DragHandles on its right side.
     Source: common practice.
+
+    >>> [handle.parameter for handle in on_any_pen(pen())]
+    ['axle']
     """
     axle, right = structure.axle, structure.body.y[0]
     if axle:
@@ -36,6 +39,9 @@ def roof_edge(structure: Structure, roofed: float) -> DragHandle:
     Args: structure; roofed, the share of it that is under the roof, 0 to 1.
     Returns: the DragHandle where the sheet ends; where there is none, where it would.
     Source: common practice.
+
+    >>> roof_edge(pen(roofed=0.5), 0.5).parameter
+    'roofed'
     """
     (low, high), right = structure.body.x, structure.body.y[0]
     sheets = [c for p in structure.standing if p.group is Group.ROOF and not p.outside for c in p.corners]
@@ -49,6 +55,9 @@ def bay_line(structure: Structure, bay: float) -> DragHandle:
     Args: structure; bay, mm.
     Returns: the DragHandle.
     Source: common practice.
+
+    >>> bay_line(pen(), 900.0).parameter
+    'bay'
     """
     return DragHandle("bay", (structure.body.x[1] - bay, structure.body.y[0], 0.0), (-1.0, 0.0, 0.0))
 
@@ -59,6 +68,9 @@ def low_side(structure: Structure, fall_deg: float) -> DragHandle:
     Args: structure; fall_deg, 0 to 15.
     Returns: the DragHandle; of a run b, d fall / d drop = cos²(fall) / b.
     Source: geometry.
+
+    >>> low_side(pen(), 0.0).parameter
+    'fall'
     """
     angle, run = math.radians(fall_deg), structure.body.y[1] - structure.body.y[0]
     place = (structure.body.x[1], structure.body.y[0], structure.body.z[1] - run * math.tan(angle))
@@ -71,6 +83,9 @@ def risen_crown(structure: Structure) -> DragHandle:
     Args: structure.
     Returns: the DragHandle.
     Source: geometry.
+
+    >>> risen_crown(pen("coop", roof_kind="arched", door_height=1400.0)).parameter
+    'rise'
     """
     return DragHandle("rise", _crown(structure)[0], UP)
 
@@ -81,6 +96,9 @@ def pitched_crown(structure: Structure, pitch_deg: float) -> DragHandle:
     Args: structure; pitch_deg, 0 to 60.
     Returns: the DragHandle; over a run b (crown to eaves, level) pitch = atan(h / b), dp/dh = cos²p / b.
     Source: geometry.
+
+    >>> pitched_crown(pen("coop"), 20.0).parameter
+    'pitch'
     """
     place, run = _crown(structure)
     return DragHandle("pitch", place, UP, math.degrees(math.cos(math.radians(pitch_deg)) ** 2 / run))
@@ -92,6 +110,9 @@ def apex_crown(structure: Structure, apex_deg: float) -> DragHandle:
     Args: structure; apex_deg, 20 to 160.
     Returns: the DragHandle; over a run b apex = 2·atan(b / h), da/dh = −2·sin²(a / 2) / b.
     Source: geometry.
+
+    >>> apex_crown(pen("a-frame"), 60.0).parameter
+    'apex'
     """
     place, run = _crown(structure)
     half = math.radians(apex_deg) / 2

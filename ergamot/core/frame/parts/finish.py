@@ -46,6 +46,9 @@ def finish(site: Site, made: Finished) -> Structure:
     Args: site, with all its sticks, coverings and hardware; made, what the shape knows.
     Returns: the Structure.
     Source: common practice.
+
+    >>> pen().shape  # the last step of building any shape
+    'low-pen'
     """
     members = site.frame.labelled()
     if site.levers:

@@ -82,6 +82,9 @@ def read_inside(values: Mapping[str, Value], catalogue: Catalogue) -> Inside:
     Returns: the Inside.
     Raises: UnknownChoice.
     Source: common practice.
+
+    >>> read_inside(asked(), c).ground
+    'none'
     """
     return Inside(
         feeder=pick(catalogue.containers, str(values["feeder"]), "feeder"),
@@ -109,6 +112,10 @@ def fit_inside(
         tied to, mm; front, x the run begins at, mm; corner, kept clear at the ends for braces, mm.
     Returns: the Room it offers: feeding edge and drinking points.
     Source: common practice.
+
+    >>> hung = read_inside(asked(drinkers=2), c)
+    >>> fit_inside(begun(), hung, 900.0, 500.0, 100.0).drinker_points
+    8
     """
     _hang(site, inside.feeder, inside.feeders, (front, site.x[1]), half * -0.4, hang_z)
     _hang(site, inside.drinker, inside.drinkers, (front, site.x[1]), half * 0.4, hang_z)

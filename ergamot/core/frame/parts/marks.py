@@ -20,6 +20,9 @@ def base_marks(
         width, the parameter that changes it, or nothing.
     Returns: four Dimensions.
     Source: common practice.
+
+    >>> [mark.view for mark in base_marks(begun(), 3000.0, 900.0)]
+    ['plan', 'plan', 'side', 'end']
     """
     x0, x1 = site.x
     return (
@@ -36,6 +39,14 @@ def outermost(site: Site) -> float:
     Args: site, with all its sticks and its running gear.
     Returns: mm.
     Source: geometry.
+
+    >>> from ergamot.core.frame.carpentry import Piece
+    >>> from ergamot.core.frame.kinds import Duty, Group
+    >>> site = begun()
+    >>> handle = Piece(Duty.HANDLE, "handle", "H", "to pull by", Group.GEAR)
+    >>> _ = site.frame.stick(handle, (0, 900), (900, 938), (0, 64), "x")
+    >>> outermost(site)
+    938
     """
     sticks = (abs(corner[1]) for member in site.frame.members for corner in member.corners)
     wheels = (

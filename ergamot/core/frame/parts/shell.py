@@ -23,6 +23,9 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
     Args: section, the usual one.
     Returns: the parameters section and species.
     Source: common practice.
+
+    >>> [one.name for one in timber_parameters("2x3")]
+    ['section', 'species']
     """
     return (
         Parameter("section", "Timber size", "frame", "choice", section, table="sections", uses=(Use.FRAME,)),
@@ -36,6 +39,9 @@ def bay_parameters(between: str) -> tuple[Parameter, ...]:
     Args: between, what the ribs are called: rafters, studs.
     Returns: the parameters bay and bays.
     Source: common practice ranges.
+
+    >>> [one.name for one in bay_parameters("uprights")]
+    ['bay', 'bays']
     """
     return (
         Parameter("bay", "Longest bay", "frame", "length", 900.0, 400, 1500, note=f"between {between}"),
@@ -56,6 +62,9 @@ def end_parameters(end: str) -> tuple[Parameter, ...]:
     Args: end, solid or mesh, as it usually is.
     Returns: the parameters end_wall and wall_sheet.
     Source: common practice.
+
+    >>> end_parameters("front")[0].name
+    'end_wall'
     """
     both = (Choice("solid", "solid"), Choice("mesh", "mesh"))
     return (
@@ -100,6 +109,10 @@ def ribbed_site(
     Args: catalogue; profile; clear, between a pair of ribs at a height; x, rear and front, mm; ribs; frame.
     Returns: the Site.
     Source: common practice.
+
+    >>> first = begun("coop")
+    >>> ribbed_site(c, first.profile, first.inside, (0.0, 3000.0), Ribs(64.0, 900.0, None, None), first.frame).x
+    (0.0, 3000.0)
     """
     half = ribs.thick / 2
     wall = x[0] + ribs.house - half if ribs.house else None
@@ -115,6 +128,10 @@ def on_a_rib(site: Site, wanted: float) -> float:
     Args: site; wanted, x in mm.
     Returns: x, mm.
     Source: common practice: its edge is fixed to a rib.
+
+    >>> site = begun("coop")
+    >>> on_a_rib(site, site.lines[1] + 20) - site.lines[1]
+    32.0
     """
     edges = [site.x[0], *(line + site.rib_mm / 2 for line in site.lines[1:-1]), site.x[1]]
     return min(edges, key=lambda edge: abs(edge - wanted))

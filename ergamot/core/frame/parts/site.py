@@ -118,6 +118,8 @@ def refuse_below(field_name: str, value: float, least: float, why: str) -> None:
     Args: field_name; value, mm; least, mm; why, words after the limit.
     Raises: OutOfRange.
     Source: common practice.
+
+    >>> refuse_below("length", 1200.0, 1000.0, "for a hen")
     """
     if value < least - 1e-6:
         raise OutOfRange(field_name, round(value, 1), f"at least {both(least)} {why}")
@@ -129,6 +131,8 @@ def refuse_above(field_name: str, value: float, most: float, why: str) -> None:
     Args: field_name; value, mm; most, mm; why, words after the limit.
     Raises: OutOfRange.
     Source: common practice.
+
+    >>> refuse_above("length", 1200.0, 3000.0, "of stock")
     """
     if value > most + 1e-6:
         raise OutOfRange(field_name, round(value, 1), f"at most {both(most)} {why}")
@@ -140,6 +144,8 @@ def check_stock(section: Section, values: Mapping[str, Value], fields: tuple[str
     Args: section; values, checked one by one; fields, the lengths sawn in one piece.
     Raises: OutOfRange.
     Source: stock lengths in the catalogue.
+
+    >>> check_stock(c.sections["2x3"], {"length": 3000.0}, ("length",))
     """
     longest = section.longest_mm
     for name in fields:

@@ -57,6 +57,9 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
         keeper may say.
     Returns: the parameters of group gear.
     Source: common practice ranges.
+
+    >>> gear_parameters("at the wall")[0].name
+    'gear'
     """
     wheeled, swinging = ("gear", *WHEELED), ("gear", *SWINGING)
     return (
@@ -276,6 +279,9 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
     Returns: the Gear.
     Raises: UnknownChoice; OutOfRange when a swinging wheel cannot do what is asked of it.
     Source: common practice; geometry of the swing.
+
+    >>> read_gear(asked(gear="skids"), c).wheel is None
+    True
     """
     kind = Moves(str(values["gear"]))
     wheel = pick(catalogue.wheels, str(values["wheel"]), "wheel") if kind.wheeled else None
@@ -321,6 +327,8 @@ def check_gear(gear: Gear, length: float) -> None:
     Args: gear; length, of the base rails, mm.
     Raises: OutOfRange.
     Source: common practice.
+
+    >>> check_gear(read_gear(asked(), c), 3000.0)
     """
     if gear.through and length - gear.axle < LEAST_BODY_MM:
         raise OutOfRange("axle", gear.axle, f"at most {both(length - LEAST_BODY_MM)} in a pen this long")

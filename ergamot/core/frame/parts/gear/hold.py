@@ -20,6 +20,11 @@ def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
     Args: site; gear; half, half the width they lie outside, mm; z, their top, mm.
     Returns: the Grip at their ends; where there are none, at the rope or the drawbar.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.gear.choices import read_gear
+    >>> site = begun("coop")
+    >>> handles(site, read_gear(asked("coop"), c), 900.0, 700.0).z_mm
+    668.0
     """
     pulled = _pulled(gear, site.x[1], site.frame.section.deep_mm)
     if pulled:
@@ -39,6 +44,11 @@ def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
     Args: site; gear; length of the base rails and half the outside width, mm.
     Returns: the Grip at the hands; on skids at the pulling rope, on a chassis at its drawbar.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.gear.choices import read_gear
+    >>> site = begun("hoop")
+    >>> lifting_rope(site, read_gear(asked("hoop"), c), 3000.0, 1200.0).z_mm
+    700.0
     """
     pulled = _pulled(gear, length, site.frame.section.deep_mm)
     if pulled:

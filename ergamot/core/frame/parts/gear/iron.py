@@ -39,6 +39,11 @@ def rod_row(site: Site, gear: Gear, wheel: Wheel) -> Row:
     Returns: the catalogue's row.
     Raises: OutOfRange where none is sold.
     Source: the catalogue.
+
+    >>> from ergamot.core.frame.parts.gear.choices import read_gear
+    >>> gear = read_gear(asked("coop"), c)
+    >>> rod_row(begun("coop"), gear, gear.wheel).label
+    'steel axle rod 16 mm'
     """
     rods = of_kind(site.catalogue, Fitting.ROD)
     fits = [row for row in rods if row.bore_mm == wheel.bore_mm]
@@ -56,6 +61,11 @@ def put_wheel(site: Site, where: str, wheel: Wheel, place: Point) -> None:
 
     Args: site; where, for its reference; wheel; place, its middle, mm.
     Source: the catalogue.
+
+    >>> site = begun()
+    >>> put_wheel(site, "left", c.wheels["barrow-16"], (100.0, 900.0, 200.0))
+    >>> site.hardware[0].label
+    'barrow 16 in'
     """
     size = (wheel.diameter_mm, wheel.width_mm)
     site.hardware.append(
@@ -78,6 +88,11 @@ def put_rod(site: Site, ref: str, item: Item, row: Row, bore_mm: float, place: P
 
     Args: site; ref; item, an axle rod or a stub axle; row it is cut from; bore_mm; place, its middle, mm, and long_mm.
     Source: the catalogue, by the metre.
+
+    >>> site = begun()
+    >>> put_rod(site, "axle", Item.AXLE_ROD, site.usual(Fitting.ROD), 16.0, (100.0, 0.0, 200.0), 2000.0)
+    >>> site.hardware[0].item.name
+    'AXLE_ROD'
     """
     kg, size = row.kg * long_mm / 1000, (bore_mm, long_mm)
     role = "axle rod" if item is Item.AXLE_ROD else "stub axle"

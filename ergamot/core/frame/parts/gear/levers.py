@@ -41,6 +41,12 @@ def swinging_wheels(
     Returns: the rear Axle and the front one.
     Raises: OutOfRange when a lever would reach the grass.
     Source: common practice; geometry of the swing.
+
+    >>> from ergamot.core.frame.parts.gear.choices import read_gear
+    >>> gear = read_gear(asked("coop", gear="boards"), c)
+    >>> rear, front = swinging_wheels(begun("coop", gear="boards"), gear, gear.wheel, gear.swing, 3000.0, 900.0)
+    >>> round(rear.rise_mm), front
+    (40, None)
     """
     axles: list[Axle] = []
     ends = [(gear.axle, -1), (length - gear.axle, 1)][: gear.pairs]

@@ -36,6 +36,12 @@ def loose_wheels(
     Args: site; gear; wheel; length of the base rails and half the outside width, mm.
     Returns: the rear Axle and the front one, None on a dolly.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.gear.choices import read_gear
+    >>> gear = read_gear(asked("coop", gear="dolly"), c)
+    >>> rear, front = loose_wheels(begun("coop", gear="dolly"), gear, gear.wheel, 3000.0, 900.0)
+    >>> rear.rides_kg
+    8.6
     """
     tool = TOOLS.get(gear.put_under)
     if tool:

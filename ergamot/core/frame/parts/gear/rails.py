@@ -47,6 +47,11 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
 
     Args: site; length, mm; half, half the outside width, mm; gear, which may have their tail bevelled.
     Source: common practice.
+
+    >>> site = begun()
+    >>> base_rails(site, 3000.0, 900.0)
+    >>> len(site.frame.members)
+    4
     """
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     side = Piece(Duty.BASE_RAIL, "base side rail", "B", "carries the whole pen and slides on the grass")

@@ -31,6 +31,10 @@ def needs_axle_leg(gear: Gear, deep: float) -> bool:
     Args: gear; deep, of the rail, mm.
     Returns: True when wheel radius is over rail depth less two bolt diameters, or it is held on both sides.
     Source: two bolt diameters of wood left above a hole; common practice.
+
+    >>> from ergamot.core.frame.parts.gear.choices import read_gear
+    >>> needs_axle_leg(read_gear(asked("coop"), c), 64.0)
+    True
     """
     if gear.wheel is None or not gear.through:
         return False
@@ -43,6 +47,10 @@ def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
     Args: site; gear; length of the base rails and half the outside width, mm.
     Returns: the rear Axle and the front one, None where there is none.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.gear.choices import read_gear
+    >>> running_gear(begun(), read_gear(asked(gear="skids"), c), 3000.0, 900.0)
+    (None, None)
     """
     if gear.wheel is None:
         place = (length, 0.0, site.frame.section.deep_mm / 2)

@@ -35,6 +35,10 @@ def build_house(site: Site, house: House) -> Room:
     Args: site; house, checked against the pen.
     Returns: the Room it offers: roosts and nests.
     Source: common practice; see this package's docstring.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> build_house(begun("coop"), read_house(asked("coop"), c)).nests
+    0
     """
     wall = site.x[0] + house.length
     end = wall - site.rib_mm / 2

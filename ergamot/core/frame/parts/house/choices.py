@@ -58,6 +58,9 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
     Args: default, yes or no; floor_mm, usual height of its floor.
     Returns: the parameters of group house.
     Source: common practice ranges.
+
+    >>> house_parameters("no", 600.0)[0].name
+    'house'
     """
     housed = ("house", "yes")
     return (
@@ -295,6 +298,8 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
     Returns: the House, or None when there is none.
     Raises: UnknownChoice.
     Source: common practice.
+
+    >>> read_house(asked("coop", house="no"), c)
     """
     if values["house"] != "yes":
         return None

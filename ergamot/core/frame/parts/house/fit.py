@@ -26,6 +26,10 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
         the wall's own frame on each side.
     Raises: OutOfRange, naming the field and what it may be.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> check_house(house, begun("coop").profile, 3000.0, 64.0, 38.0)
     """
     refuse_above("house_length", house.length, body_mm - 500, "so that a run is left in front")
     most = profile.top_z - LEAST_HOUSE_MM - 2 * deep
@@ -44,6 +48,11 @@ def window_sill(house: House) -> float:
     Args: house.
     Returns: z, mm.
     Source: common practice: over the pop hole.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> round(window_sill(house) - house.floor_z)
+    440
     """
     return house.floor_z + POP_HOLE_MM[1] + WINDOW_ABOVE_MM
 
@@ -65,6 +74,11 @@ def roosts_over_floor(house: House) -> float:
     Args: house.
     Returns: mm, 0 without roosts.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> roosts_over_floor(house)
+    200.0
     """
     if house.roosts == "none":
         return 0.0
@@ -78,6 +92,11 @@ def nest_row_mm(house: House) -> float:
     Args: house.
     Returns: mm.
     Source: common practice, 300 mm boxes.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> nest_row_mm(house)
+    936.0
     """
     return house.nest_count * (NEST_MM + NEST_WALL_MM) + NEST_WALL_MM
 
@@ -101,6 +120,11 @@ def roost_places(
     Args: house; profile; deep, of a stick, mm; clear_mm, taken by the wall's frame each side.
     Returns: places, from right to left on each rail.
     Source: common practice: 0.3 m between bars, half of it from the wall.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> len(roost_places(house, begun("coop").profile, 64.0, 38.0))
+    2
     """
     low = house.floor_z + ROOST_ABOVE_FLOOR_MM
     levels = [low] if house.roosts == "level" else [low, low + ROOST_STEP_MM]

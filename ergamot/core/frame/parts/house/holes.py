@@ -30,6 +30,11 @@ def cleaning_hatch(site: Site, house: House) -> float | None:
     Args: site; house.
     Returns: z of its top when it is in the rear wall, mm; None when it is not.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> round(cleaning_hatch(begun("coop"), house))
+    1020
     """
     low = house.floor_z + (20 if house.nests == "none" else NEST_MM + 90)
     right, left = site.inside(min(low + HATCH_MM[1], site.profile.top_z))
@@ -82,6 +87,13 @@ def set_vents(site: Site, house: House, hatch_top: float | None) -> None:
 
     Args: site; house; hatch_top, z of a cleaning hatch in the same wall, mm, or None.
     Source: common practice.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> site = begun("coop")
+    >>> set_vents(site, house, None)
+    >>> len(site.cover.openings)
+    1
     """
     rear = site.faces["rear"]
     wide, high = VENT_MM
@@ -109,6 +121,13 @@ def set_window(site: Site, house: House, face: Face, y: Flat) -> None:
 
     Args: site; house; face, of the partition; y, sides of the pop hole, mm.
     Source: common practice: a window one has laps its opening.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> site = begun("coop")
+    >>> set_window(site, house, site.faces["rear"], (-400.0, 400.0))
+    >>> len(site.cover.openings)
+    1
     """
     sill = window_sill(house)
     own = house.own_window

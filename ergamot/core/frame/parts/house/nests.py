@@ -58,6 +58,11 @@ def inside_nests(site: Site, house: House) -> int:
     Args: site; house.
     Returns: how many boxes, 1 or more.
     Source: common practice, 300 mm boxes.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> inside_nests(begun("coop"), house)
+    3
     """
     y, z = _row(site, house), house.floor_z
     back = site.x[0] + site.frame.section.thick_mm
@@ -85,6 +90,11 @@ def outside_nests(site: Site, house: House) -> int:
     Args: site; house.
     Returns: how many boxes, 1 or more.
     Source: common practice, 300 mm boxes.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop"), c)
+    >>> outside_nests(begun("coop"), house)
+    3
     """
     y, z = _row(site, house), house.floor_z
     wall = site.x[0]

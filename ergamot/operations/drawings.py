@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from ergamot.core.drawing.lines import LOOKS, Line, LookName, lines
+from ergamot.core.drawing.lines import PROJECTIONS, Line, ProjectionName, lines
 from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.picture import Picture, picture
 from ergamot.core.frame.placed import BuildStep
@@ -33,7 +33,7 @@ def pen_steps(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[Bu
     return steps(structure_of(work, record, trying))
 
 
-def pen_picture(work: Work, record: Record, look: LookName) -> Picture:
+def pen_picture(work: Work, record: Record, look: ProjectionName) -> Picture:
     """The pen to scale from one side, dimensioned."""
     return picture(structure_of(work, record, {}), look)
 
@@ -46,7 +46,7 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
         shape=shape_of(shown.design.shape).label,
         flock=shown.flock_name,
         day=work.now.date(),
-        pictures={look: picture(shown.structure, look) for look in LOOKS},
+        pictures={look: picture(shown.structure, look) for look in PROJECTIONS},
         findings=shown.judged.findings,
     )
 

@@ -25,7 +25,7 @@ from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
-from ergamot.core.stock.rough import rough_cost
+from ergamot.core.stock.cost_estimate import estimated_cost
 from ergamot.exchange.design_file import read_design
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.places import place_record, read_place
@@ -206,6 +206,6 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         parts=model(structure),
         birds=birds(structure, flock),
         space_days=space_by_day(flock, need, structure.floor_under_m2(1000 * need.floor_head_m)),
-        about_cost=rough_cost(structure),
+        about_cost=estimated_cost(structure),
         stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
     )

@@ -7,7 +7,7 @@ from typing import Any
 from apiflask import APIBlueprint
 from flask import Response
 
-from ergamot.core.drawing.lines import LookName
+from ergamot.core.drawing.lines import ProjectionName
 from ergamot.core.drawing.picture import scale_for
 from ergamot.exchange.drawing_dxf import write_dxf
 from ergamot.exchange.drawing_svg import write_svg
@@ -54,7 +54,7 @@ A4_ROOM_MM = (277.0, 190.0)  # on a sheet of A4 lying, inside its margins
 @drawings_part.doc(responses={200: "A line drawing to scale as SVG"})
 @takes_long
 @answers_with("image/svg+xml")
-def svg_of_pen(pen_id: int, look: LookName, query_data: UnitsQuery) -> Response:
+def svg_of_pen(pen_id: int, look: ProjectionName, query_data: UnitsQuery) -> Response:
     """The pen from one side (corner, plan, side, end) to scale, hidden lines removed, dimensioned."""
     work, record = current_work(), _pen(pen_id)
     drawn = pen_picture(work, record, look)
@@ -68,7 +68,7 @@ def svg_of_pen(pen_id: int, look: LookName, query_data: UnitsQuery) -> Response:
 @drawings_part.doc(responses={200: "A line drawing at full size as DXF"})
 @takes_long
 @answers_with("image/vnd.dxf")
-def dxf_of_pen(pen_id: int, look: LookName, query_data: UnitsQuery) -> Response:
+def dxf_of_pen(pen_id: int, look: ProjectionName, query_data: UnitsQuery) -> Response:
     """The pen from one side at full size in mm, a layer for each kind of line."""
     work, record = current_work(), _pen(pen_id)
     text = write_dxf(pen_picture(work, record, look), query_data.units)

@@ -17,7 +17,7 @@ from ergamot.core.frame.shapes import SHAPES
 from tests.api.test_answers import FLOCK
 from tests.strategies import CATALOGUE
 
-LOOKS = ("corner", "plan", "side", "end")
+PROJECTIONS = ("corner", "plan", "side", "end")
 SVG = "{http://www.w3.org/2000/svg}"
 
 
@@ -44,7 +44,7 @@ def test_a_gltf_holds_every_part_at_its_size(client, shape):
     assert scene.bounds[1] == pytest.approx([high[0] / 1e3, high[2] / 1e3, -low[1] / 1e3], abs=1e-4)
 
 
-@pytest.mark.parametrize("look", LOOKS)
+@pytest.mark.parametrize("look", PROJECTIONS)
 def test_a_dxf_is_full_size_in_millimetres_with_true_dimensions(client, look):
     pen, bench = pen_of(client, "coop")
     text = fetched(client, f"/api/pens/{pen}/{look}.dxf?units=imperial").text
@@ -63,7 +63,7 @@ def test_a_dxf_is_full_size_in_millimetres_with_true_dimensions(client, look):
         assert any(one == pytest.approx(width, abs=0.2) for one in measured)
 
 
-@pytest.mark.parametrize("look", LOOKS)
+@pytest.mark.parametrize("look", PROJECTIONS)
 def test_an_svg_is_as_large_on_paper_as_its_scale_says(client, look):
     pen, _ = pen_of(client, "a-frame")
     root = ElementTree.fromstring(fetched(client, f"/api/pens/{pen}/{look}.svg").text)
@@ -105,7 +105,7 @@ def test_a_look_paper_or_unit_that_is_none_is_refused_by_name(client):
 @pytest.mark.parametrize("shape", SHAPES)
 def test_lines_from_a_side_stay_within_the_pen_and_dimensions_measure_it(shape):
     structure = build(make_design(CATALOGUE, shape, {}), CATALOGUE)
-    for look in LOOKS[1:]:
+    for look in PROJECTIONS[1:]:
         one = picture(structure, look)
         for mark in one.marks:
             assert math.dist(*mark.line) == pytest.approx(mark.mm, abs=0.1)

@@ -17,8 +17,7 @@ from ergamot.core.gear.chart import moving_chart
 from ergamot.core.gear.effort import WHEEL_NUMBER
 from ergamot.core.gear.first_haul import first_haul
 from ergamot.core.gear.haul import haul, movers_strength
-from ergamot.core.gear.niosh import recommended_n
-from ergamot.core.gear.people import zone_of
+from ergamot.core.gear.people import recommended_n, zone_of
 from ergamot.core.gear.telling import told, told_of_tail
 from ergamot.core.gear.template import drill_template
 from tests.strategies import CATALOGUE

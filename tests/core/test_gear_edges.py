@@ -12,7 +12,7 @@ from ergamot.core.gear.carried import carried
 from ergamot.core.gear.chart import moving_chart
 from ergamot.core.gear.haul import haul, movers_strength, ratios_of
 from ergamot.core.gear.moving import judge_moving
-from ergamot.core.gear.niosh import recommended_n
+from ergamot.core.gear.people import recommended_n
 from ergamot.core.gear.telling import told
 from tests.strategies import CATALOGUE
 

@@ -16,7 +16,7 @@ from ergamot.core.gear.chart import moving_chart, turning_n
 from ergamot.core.gear.effort import RESISTANCE, WHEEL_NUMBER
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
-from ergamot.core.gear.niosh import recommended_n
+from ergamot.core.gear.people import recommended_n
 from ergamot.core.gear.telling import as_drilled, told, told_of_swing
 from ergamot.core.gear.template import bolt_stack_mm, drill_template
 from tests.strategies import CATALOGUE, designs

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ergamot.core.drawing.lines import LOOKS, lines
+from ergamot.core.drawing.lines import PROJECTIONS, lines
 from ergamot.core.drawing.picture import SCALES, picture, scale_for
 from ergamot.core.frame.design import build, make_design
 from tests.strategies import CATALOGUE, designs
@@ -19,9 +19,9 @@ def built(shape="low-pen", **values):
     return build(make_design(CATALOGUE, shape, values), CATALOGUE)
 
 
-@pytest.mark.parametrize("look", LOOKS)
+@pytest.mark.parametrize("look", PROJECTIONS)
 def test_a_look_is_three_unit_vectors_at_right_angles(look):
-    eye, right, up = LOOKS[look].eye, LOOKS[look].right, LOOKS[look].up
+    eye, right, up = PROJECTIONS[look].eye, PROJECTIONS[look].right, PROJECTIONS[look].up
     for a, b in ((eye, right), (right, up), (up, eye)):
         assert sum(x * y for x, y in zip(a, b, strict=True)) == pytest.approx(0, abs=1e-12)
     for one in (eye, right, up):
@@ -44,7 +44,7 @@ def test_every_look_shows_the_pen_at_its_true_extent(design):
                 for j in (-1, 1)
                 for k in (-1, 1)
             ]
-    for name, look in LOOKS.items():
+    for name, look in PROJECTIONS.items():
         for axis, vector in enumerate((look.right, look.up)):
             spans = [sum(a * b for a, b in zip(corner, vector, strict=True)) for corner in corners]
             ends = [end[axis] for line in lines(structure, name) for end in (line.a, line.b)]

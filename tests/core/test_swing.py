@@ -16,7 +16,7 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.swing import CLEAR_MM, Swing, pivot_for, shortest_arm, swing_for
 from ergamot.core.gear.moving import judge_moving
-from ergamot.core.gear.throwing import hardest_throw, lifted_n
+from ergamot.core.gear.raising import hardest_throw, lifted_n
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 

@@ -17,7 +17,7 @@ from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
 from ergamot.core.frame.parts.gear import SWINGING
 from ergamot.core.frame.shapes import shape_of
-from ergamot.core.stock.rough import rough_cost
+from ergamot.core.stock.cost_estimate import estimated_cost
 from ergamot.core.units import Quantity
 
 BETTER = 1.01  # a change that does less than this for a verdict is not worth naming
@@ -79,7 +79,7 @@ def _search(
 ) -> Iterator[Mend]:
     base = build(design, catalogue)
     judged = judge(catalogue, base, flock, farm)
-    start = _Start(design, judged, _ratios(judged), rough_cost(base))
+    start = _Start(design, judged, _ratios(judged), estimated_cost(base))
     found: list[Mend] = []
     for changes in single_changes(catalogue, design, what):
         mend = _worked(catalogue, start, flock, farm, what, changes)
@@ -185,7 +185,7 @@ def _worked(
         words=_words(catalogue, start.design, changes),
         judged=judged,
         more_kg=judged.mass.fresh_kg - start.judged.mass.fresh_kg,
-        more_cost=rough_cost(structure) - start.cost,
+        more_cost=estimated_cost(structure) - start.cost,
         ratio=after[what],
         mends=tuple(w for w in What if before[w] < 1 <= after[w]),
         spoils=tuple(w for w in What if _spoilt(before[w], after[w])),

@@ -3,7 +3,7 @@
 from ergamot.core.catalogue.birds import FloorNeed, ProteinStage, Strain
 from ergamot.core.catalogue.coverings import Covering, Mesh, Sheet, WirePanel
 from ergamot.core.catalogue.farm import Crew, Exposure, Ground, Person
-from ergamot.core.catalogue.rows import Catalogue, of_kind, pick
+from ergamot.core.catalogue.rows import Catalogue, of_kind, pick, usual
 from ergamot.core.catalogue.timber import Section, Species
 from ergamot.core.catalogue.wares import Anchor, Container, Hardware, Ware, Wheel
 
@@ -29,4 +29,5 @@ __all__ = [
     "WirePanel",
     "of_kind",
     "pick",
+    "usual",
 ]

@@ -52,6 +52,19 @@ def of_kind(catalogue: Catalogue, kind: Fitting) -> tuple[Hardware, ...]:
     return tuple(row for row in catalogue.hardware.values() if row.kind is kind)
 
 
+def usual(catalogue: Catalogue, kind: Fitting) -> Hardware:
+    """The usual row of a kind of hardware: the first.
+
+    Args: catalogue; kind.
+    Returns: a Hardware row.
+    Source: the catalogue.
+
+    >>> usual(c, Fitting.ROPE).key
+    'rope'
+    """
+    return of_kind(catalogue, kind)[0]
+
+
 def pick(rows: Mapping[str, RowT], key: str, field: str) -> RowT:
     """Look a row up by its key.
 

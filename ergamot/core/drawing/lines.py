@@ -32,11 +32,11 @@ LineKind = Literal["stick", "sheet", "mesh", "wheel"]
 EYE = (1 / math.sqrt(3), -1 / math.sqrt(3), 1 / math.sqrt(3))  # from the pen to the eye: isometric
 RIGHT = (1 / math.sqrt(2), 1 / math.sqrt(2), 0.0)
 UP = (-1 / math.sqrt(6), 1 / math.sqrt(6), 2 / math.sqrt(6))
-LookName = Literal["corner", "plan", "side", "end"]
+ProjectionName = Literal["corner", "plan", "side", "end"]
 
 
 @dataclass(frozen=True)
-class Look:
+class Projection:
     """Where the eye is, from the pen, and what runs right and up in the picture; unit vectors."""
 
     eye: Point
@@ -44,11 +44,11 @@ class Look:
     up: Point
 
 
-LOOKS: dict[LookName, Look] = {
-    "corner": Look(EYE, RIGHT, UP),
-    "plan": Look((0, 0, 1), (1, 0, 0), (0, 1, 0)),
-    "side": Look((0, -1, 0), (1, 0, 0), (0, 0, 1)),
-    "end": Look((1, 0, 0), (0, 1, 0), (0, 0, 1)),
+PROJECTIONS: dict[ProjectionName, Projection] = {
+    "corner": Projection(EYE, RIGHT, UP),
+    "plan": Projection((0, 0, 1), (1, 0, 0), (0, 1, 0)),
+    "side": Projection((0, -1, 0), (1, 0, 0), (0, 0, 1)),
+    "end": Projection((1, 0, 0), (0, 1, 0), (0, 0, 1)),
 }
 SHEET_OUT_MM = 2.0  # sheet lies this far outside the sticks it is fixed to
 SHEET_OVER_MM = 6.0  # and laps this far over their edges: 3 × as far closes corners up to 143°
@@ -80,7 +80,7 @@ class _Edge:
 class _Scene:
     """Edges to draw, and the convex faces of four corners that hide them."""
 
-    look: Look
+    look: Projection
     edges: list[_Edge]
     faces: list[tuple[Point, ...]]
 
@@ -88,7 +88,7 @@ class _Scene:
         return sum(a * b for a, b in zip(normal, self.look.eye, strict=True)) > LEAST_FACING
 
 
-def lines(structure: Structure, look: LookName = "corner") -> tuple[Line, ...]:
+def lines(structure: Structure, look: ProjectionName = "corner") -> tuple[Line, ...]:
     """Draw a structure in lines with hidden lines removed.
 
     Args: structure; look, corner (isometric), plan, side (from the right) or end (from the front).
@@ -101,7 +101,7 @@ def lines(structure: Structure, look: LookName = "corner") -> tuple[Line, ...]:
     >>> {line.kind for line in lines(build(make_design(c, "low-pen", {}), c))} >= {"stick", "sheet"}
     True
     """
-    scene = _Scene(LOOKS[look], [], [])
+    scene = _Scene(PROJECTIONS[look], [], [])
     _add_sticks(scene, structure.members)
     for panel in structure.standing:
         _add_panel(scene, panel)

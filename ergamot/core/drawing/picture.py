@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from ergamot.core.drawing.lines import Line, LookName, lines
+from ergamot.core.drawing.lines import Line, ProjectionName, lines
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.structure import Dimension, Structure
 
@@ -30,7 +30,7 @@ class Mark:
 class Picture:
     """Lines and dimensions from one side, v up, mm at full size; `low` and `high` hold both."""
 
-    look: LookName
+    look: ProjectionName
     lines: tuple[Line, ...]
     marks: tuple[Mark, ...]
     low: Flat
@@ -45,7 +45,7 @@ class Picture:
         return self.high[1] - self.low[1]
 
 
-def picture(structure: Structure, look: LookName) -> Picture:
+def picture(structure: Structure, look: ProjectionName) -> Picture:
     """Draw a structure to scale from one side, hidden lines removed, dimensioned.
 
     Args: structure; look, corner, plan, side or end.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from ergamot.core.catalogue import Catalogue, of_kind
+from ergamot.core.catalogue import Catalogue, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.geometry import Point, distance
@@ -31,7 +31,7 @@ def count_fixings(
     >>> count_fixings(whole.members, (), (), c)
     ()
     """
-    staple, roof_screw = (of_kind(catalogue, kind)[0] for kind in (Fitting.STAPLE, Fitting.ROOF_SCREW))
+    staple, roof_screw = (usual(catalogue, kind) for kind in (Fitting.STAPLE, Fitting.ROOF_SCREW))
     counts: dict[HardwareRow, int] = {staple: 0, roof_screw: 0}
     for joint in joints:
         if joint.fixing is not None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, of_kind
+from ergamot.core.catalogue import Catalogue, of_kind, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.contact import Bearing, bearings
@@ -73,7 +73,7 @@ def fasteners(catalogue: Catalogue) -> Fasteners:
     30.0
     """
     screws, bolts = (_by_length(of_kind(catalogue, kind)) for kind in (Fitting.SCREW, Fitting.BOLT))
-    return Fasteners(screws, bolts, of_kind(catalogue, Fitting.TIE)[0])
+    return Fasteners(screws, bolts, usual(catalogue, Fitting.TIE))
 
 
 def _by_length(rows: Sequence[HardwareRow]) -> tuple[Fastener, ...]:

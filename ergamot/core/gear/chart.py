@@ -13,7 +13,7 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import CARRY_M
 from ergamot.core.gear.effort import front_load_n, lift_of
 from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, ratios_of
-from ergamot.core.gear.niosh import recommended_n
+from ergamot.core.gear.people import recommended_n
 from ergamot.core.gear.raising import Raising
 from ergamot.core.gear.tasks import Task
 from ergamot.core.units import G

@@ -20,9 +20,8 @@ from ergamot.core.gear.moving_steps import (
     two_axle_steps,
 )
 from ergamot.core.gear.people import Strength, strength
-from ergamot.core.gear.raising import WITH, Raising, raising
+from ergamot.core.gear.raising import WITH, Raising, hardest_throw, raising
 from ergamot.core.gear.tasks import Task
-from ergamot.core.gear.throwing import hardest_throw
 from ergamot.core.working import Working
 
 ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; judgement: knuckle height of a grown person; may move: their pull is one

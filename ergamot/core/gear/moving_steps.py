@@ -25,8 +25,7 @@ from ergamot.core.gear.effort import (
     UPHILL,
     WHEEL_NUMBER,
 )
-from ergamot.core.gear.raising import CORNER, EFFORT, LEVER_GAIN, Raising, ends_of
-from ergamot.core.gear.throwing import lifted_n
+from ergamot.core.gear.raising import CORNER, EFFORT, LEVER_GAIN, Raising, ends_of, lifted_n
 from ergamot.core.working import WEIGHT, Formula, Working
 
 

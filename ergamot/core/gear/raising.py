@@ -1,9 +1,10 @@
-"""Raising an end of a pen to bring wheels under it: by hand, over a lever bar, or on a jack."""
+"""Raising an end of a pen: to bring wheels under it by hand, over a bar or on a jack, or by throwing its levers over."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.kinds import PutUnder
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
@@ -104,3 +105,34 @@ def raising(structure: Structure, weighed: Mass, can: Strength) -> Raising | Non
         PutUnder.HANDS: (can.low_n, "HSE INDG143, hands at the rail"),
     }[by]
     return Raising(by, end, heaviest, EFFORT[by].of(N_c=heaviest, g_b=LEVER_GAIN), can_n, source)
+
+
+def lifted_n(structure: Structure, weighed: Mass, lever: Lever) -> float:
+    """What one wheel lifts when its end comes up and the other end stays on the grass.
+
+    Args: structure; weighed, its mass; lever.
+    Returns: N: half of that end's share, timber fresh.
+    Source: moments about the far end.
+
+    >>> coop = pen("coop", gear="boards")
+    >>> round(lifted_n(coop, mass(coop), coop.levers[0]))
+    606
+    """
+    return corner_n(structure, weighed, lever.x_mm, lever.points < 0)
+
+
+def hardest_throw(structure: Structure, weighed: Mass) -> tuple[Lever, float] | None:
+    """The lever that takes most to throw over, and the force at its handle.
+
+    Args: structure; weighed, its mass.
+    Returns: (Lever, N), or None without levers.
+    Raises: OutOfRange.
+    Source: moments about the pivot.
+
+    >>> hardest_throw(pen(), mass(pen()))
+    """
+    throws = [
+        (lever, lever.swing.throw_n(lifted_n(structure, weighed, lever), lever.handle_mm))
+        for lever in structure.levers
+    ]
+    return max(throws, key=lambda pair: pair[1], default=None)

@@ -15,8 +15,7 @@ from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM, Mover, MovingChart
-from ergamot.core.gear.raising import WITH
-from ergamot.core.gear.throwing import hardest_throw
+from ergamot.core.gear.raising import WITH, hardest_throw
 from ergamot.core.units import Quantity
 
 MOST_SHARE = 9.99  # more is as good as never; may move

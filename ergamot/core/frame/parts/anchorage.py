@@ -12,7 +12,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import replace
 
-from ergamot.core.catalogue import Catalogue, of_kind, pick
+from ergamot.core.catalogue import Catalogue, pick, usual
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.finding import What
 from ergamot.core.frame.footing import Anchor, Ballast
@@ -122,7 +122,7 @@ def cans_for(catalogue: Catalogue, kg: float) -> int | None:
     >>> cans_for(load_catalogue(), 50.0)
     2
     """
-    pairs = math.ceil(kg / 2 / (of_kind(catalogue, Fitting.WATER_CAN)[0].kg + WATER_KG))
+    pairs = math.ceil(kg / 2 / (usual(catalogue, Fitting.WATER_CAN).kg + WATER_KG))
     return pairs if 0 < pairs <= MOST_CANS else None
 
 
@@ -167,7 +167,7 @@ def _anchored(
 
 
 def _weighted(structure: Structure, pairs: int, catalogue: Catalogue) -> Structure:
-    row = of_kind(catalogue, Fitting.WATER_CAN)[0]
+    row = usual(catalogue, Fitting.WATER_CAN)
     xs, half = [x for x, _ in structure.contacts], structure.body.y[1]
     middle = (min(xs) + max(xs)) / 2
     places = [

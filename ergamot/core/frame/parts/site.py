@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
-from ergamot.core.catalogue import Catalogue, Section, of_kind
+from ergamot.core.catalogue import Catalogue, Section, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
@@ -58,7 +58,7 @@ class Site:
 
     def usual(self, kind: Fitting) -> HardwareRow:
         """The usual row of a kind of hardware."""
-        return of_kind(self.catalogue, kind)[0]
+        return usual(self.catalogue, kind)
 
     def buy(
         self,

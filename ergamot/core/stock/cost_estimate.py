@@ -12,7 +12,7 @@ from ergamot.core.stock.coverings import mesh_lines, sheet_lines, wire_panel_lin
 WASTE = Decimal("1.08")  # boards bought over sticks used; judgement: before there is a cutting plan
 
 
-def rough_cost(structure: Structure) -> Decimal:
+def estimated_cost(structure: Structure) -> Decimal:
     """About what all of a pen's material costs, without working out a cutting plan.
 
     Args: structure.
@@ -22,7 +22,7 @@ def rough_cost(structure: Structure) -> Decimal:
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.frame.design import build, make_design
     >>> c = load_catalogue()
-    >>> rough_cost(build(make_design(c, "low-pen", {}), c)) > 100
+    >>> estimated_cost(build(make_design(c, "low-pen", {}), c)) > 100
     True
     """
     sticks = Decimal(0)

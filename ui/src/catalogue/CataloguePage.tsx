@@ -66,7 +66,7 @@ function TableSheet({ table }: { table: Table }) {
                   <p className="text-[13px] leading-tight text-pencil">{row.cells["source"]}</p>
                 </Cell>
                 {columns.map((column) => (
-                  <Cell key={column.name} head={column.heading} className="max-w-56 px-2 py-1 break-words">
+                  <Cell key={column.name} head={column.heading} className="max-w-56 px-1 py-1 break-words">
                     {column.name in row.shown ? read(row.shown[column.name] as Words) : row.cells[column.name]}
                   </Cell>
                 ))}

@@ -9,7 +9,7 @@ from __future__ import annotations
 import math
 import re
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from types import CodeType
 
 import numpy as np
@@ -95,6 +95,11 @@ class Formula:
     source: str = ""
     valid: str = ""
 
+    @cached_property
+    def told_source(self) -> str:
+        """Its source, and where it holds."""
+        return "; ".join(word for word in (self.source, self.valid) if word)
+
     def of(self, **known: float) -> float:
         """The figure it gives."""
         return evaluate(self.expression, known)
@@ -128,10 +133,18 @@ WEIGHT = Formula("W", "weight", f"m*{G}", "N")
 
 @dataclass
 class Working:
-    """Collects steps; every figure it hands back has been worked from what is printed."""
+    """Collects steps; every figure it hands back has been worked from what is printed. Of many moves and pens only the
+    figures are asked: a step is made when it is read."""
 
-    steps: list[Step] = field(default_factory=list)
+    _rows: list[tuple[str, str, str | None, float, str, str]] = field(default_factory=list)
     known: dict[str, float] = field(default_factory=dict)
+
+    @property
+    def steps(self) -> tuple[Step, ...]:
+        return tuple(
+            Step(symbol, says, expression, Quantity(value, unit), source)
+            for symbol, says, expression, value, unit, source in self._rows
+        )
 
     def given(self, symbol: str, says: str, value: float, unit: str = "", source: str = "") -> float:
         return self._add(symbol, says, None, printed(value), unit, source)
@@ -140,18 +153,17 @@ class Working:
         return self._add(symbol, says, expression, evaluate(expression, self.known), unit, source)
 
     def by(self, formula: Formula) -> float:
-        source = "; ".join(word for word in (formula.source, formula.valid) if word)
-        return self.step(formula.symbol, formula.says, formula.expression, formula.unit, source)
+        return self.step(formula.symbol, formula.says, formula.expression, formula.unit, formula.told_source)
 
     def _add(
         self, symbol: str, says: str, expression: str | None, value: float, unit: str, source: str
     ) -> float:
         self.known[symbol] = value
-        self.steps.append(Step(symbol, says, expression, Quantity(value, unit), source))
+        self._rows.append((symbol, says, expression, value, unit, source))
         return value
 
     def copy(self) -> Working:
-        return Working(list(self.steps), dict(self.known))
+        return Working(list(self._rows), dict(self.known))
 
     def done(self) -> tuple[Step, ...]:
-        return tuple(self.steps)
+        return self.steps

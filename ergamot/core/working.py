@@ -14,7 +14,7 @@ from types import CodeType
 
 import numpy as np
 
-from ergamot.core.units import G, Quantity
+from ergamot.core.units import Quantity
 
 PRINTED_DIGITS = 6  # significant digits a given figure is rounded to before it is used
 
@@ -126,9 +126,6 @@ def _over(formula: Formula, says: str, symbols: tuple[tuple[str, str], ...]) -> 
         says=says or formula.says,
         expression=_SYMBOL.sub(lambda found: named.get(found[0], found[0]), formula.expression),
     )
-
-
-WEIGHT = Formula("W", "weight", f"m*{G}", "N")
 
 
 @dataclass

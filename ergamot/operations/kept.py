@@ -1,4 +1,4 @@
-"""Stepping back and forth through its revisions, for every kind of record."""
+"""Stepping back and forth through the revisions of a record of any kind."""
 
 from __future__ import annotations
 

@@ -8,7 +8,7 @@ from zoneinfo import available_timezones
 
 from apiflask import APIBlueprint
 
-from ergamot.core.farm.condition import shown_in
+from ergamot.core.farm.condition import Group, shown_in
 from ergamot.core.farm.conditions import CONDITIONS, conditions_kept
 from ergamot.core.farm.way import Leg, legs
 from ergamot.core.frame.shapes import SHAPES
@@ -24,6 +24,7 @@ from ergamot.web.schemas.farm import (
     ChoiceOut,
     ChoicesOut,
     ConditionOut,
+    GroupOut,
     ParameterOut,
     PlaceIn,
     PlaceOut,
@@ -45,6 +46,7 @@ def choices() -> dict[str, Any]:
     return {
         "strains": list(catalogue.strains.values()),
         "grounds": list(catalogue.grounds.values()),
+        "groups": [GroupOut(name=one, note=one.note) for one in Group if one],
         "conditions": [
             ConditionOut(
                 name=name,

@@ -91,9 +91,7 @@ def test_a_drawbar_spins_the_front_tyres_by_its_own_length():
 @pytest.mark.parametrize("crew", ["man", "man-woman"])
 def test_the_band_of_moving_is_the_soil_at_six_tenths_and_half_as_much_again(crew):
     farm = make_conditions(CATALOGUE, crew=crew, slope_percent=5.0)
-    structure, weighed, _ = on(
-        gear="wheels", wheel="pneumatic-10" if "pneumatic-10" in CATALOGUE.wheels else "barrow-16"
-    )
+    structure, weighed, _ = on(gear="wheels", wheel="air-10")
     can = movers_strength(CATALOGUE, structure, farm.crew)
     low, high = (
         min(

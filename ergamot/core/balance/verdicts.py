@@ -47,7 +47,7 @@ class Judged:
 def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmConditions) -> Judged:
     """Ask all four questions of a pen.
 
-    Args: catalogue; structure; flock, the birds it is for; farm, the farm.
+    Args: catalogue; structure; flock, the birds it is for; farm, its conditions.
     Returns: the Judged.
     Raises: OutOfRange, UnknownChoice.
     Source: as each finding.

@@ -38,6 +38,17 @@ class Group(StrEnum):
     WIND = "Wind"
     APART = ""
 
+    @property
+    def note(self) -> str:
+        """What is said under it."""
+        return _NOTES.get(self, "")
+
+
+_NOTES = {
+    Group.MOVERS: "What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). "
+    "The weakest who must move it decides.",
+}
+
 
 @dataclass(frozen=True)
 class Condition:
@@ -106,20 +117,20 @@ def told(kind: Kind, label: str, usual: Any, **how: Any) -> Any:
     Returns: a field of a dataclass.
     Source: a declaration.
 
-    >>> of(told(Kind.FIGURE, "Slope", 3.0, high=25.0)).high
+    >>> condition_of(told(Kind.FIGURE, "Slope", 3.0, high=25.0)).high
     25.0
     """
     return field(metadata={KEY: Condition(kind, label, usual, **how)})
 
 
-def of(declared: Field[Any]) -> Condition:
+def condition_of(declared: Field[Any]) -> Condition:
     """The condition a field declares.
 
     Args: declared, a field made by `told`.
     Returns: the Condition.
     Source: a declaration.
 
-    >>> of(told(Kind.ZONE, "Time zone", "UTC")).usual
+    >>> condition_of(told(Kind.ZONE, "Time zone", "UTC")).usual
     'UTC'
     """
     condition = declared.metadata[KEY]

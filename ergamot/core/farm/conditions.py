@@ -8,7 +8,7 @@ from typing import Any
 
 from ergamot.core.catalogue import Catalogue, Crew, Exposure, Ground
 from ergamot.core.catalogue.kinds import Tool
-from ergamot.core.farm.condition import Condition, Group, Kind, of, told
+from ergamot.core.farm.condition import Condition, Group, Kind, condition_of, told
 from ergamot.core.farm.way import Stretch
 
 # Bumps met at a walk; judgement: mown turf, pasture, pasture never topped
@@ -150,7 +150,7 @@ class FarmConditions:
         return SNOW_KG_M3[self.snow]
 
 
-CONDITIONS: dict[str, Condition] = {one.name: of(one) for one in fields(FarmConditions)}
+CONDITIONS: dict[str, Condition] = {one.name: condition_of(one) for one in fields(FarmConditions)}
 
 
 def make_conditions(catalogue: Catalogue, **entered: Any) -> FarmConditions:

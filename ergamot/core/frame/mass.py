@@ -10,8 +10,8 @@ from ergamot.core.finding import Finding, Phrase, What, phrase
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.kinds import Group, When
 from ergamot.core.frame.structure import Structure
-from ergamot.core.units import Quantity
-from ergamot.core.working import Working
+from ergamot.core.units import G, Quantity
+from ergamot.core.working import Formula, Working
 
 GROUP_WORDS: dict[Group, str] = {
     Group.FRAME: "frame",
@@ -26,6 +26,8 @@ GROUP_WORDS: dict[Group, str] = {
     Group.GEAR: "wheels, axle and handles",
     Group.FIXINGS: "screws and staples",
 }
+
+WEIGHT = Formula("W", "weight", f"m*{G}", "N")
 
 
 @dataclass(frozen=True)

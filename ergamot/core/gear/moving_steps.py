@@ -5,7 +5,7 @@ from __future__ import annotations
 from ergamot.core.catalogue import Ground
 from ergamot.core.frame.footing import Axle, Lever
 from ergamot.core.frame.kinds import PutUnder
-from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.mass import WEIGHT, Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.frame.swing import THROW, TOUCH
 from ergamot.core.gear.carried import DRAGS, GIVES_MM, carried
@@ -26,7 +26,7 @@ from ergamot.core.gear.effort import (
     WHEEL_NUMBER,
 )
 from ergamot.core.gear.raising import CORNER, EFFORT, LEVER_GAIN, Raising, ends_of, lifted_n
-from ergamot.core.working import WEIGHT, Formula, Working
+from ergamot.core.working import Formula, Working
 
 
 def slope_steps(work: Working, structure: Structure, weighed: Mass, slope_percent: float) -> None:

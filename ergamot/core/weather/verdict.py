@@ -6,13 +6,14 @@ import numpy as np
 
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Finding, Phrase, What, phrase
+from ergamot.core.frame.mass import WEIGHT
 from ergamot.core.units import Quantity
 from ergamot.core.weather.body import WindBody
 from ergamot.core.weather.loads import MESH_PUSH, SHEET_PUSH, SLIDES_BY, Loads, arm_inside
 from ergamot.core.weather.resistance import LIFT_HELD, SLIDE_HELD, TIP_HELD, straps_about, straps_along_n
 from ergamot.core.weather.speed import GUST, GUST_AT_10_M, LEAST_HEIGHT_M
 from ergamot.core.weather.threshold import Gusts, Stability, as_good_as
-from ergamot.core.working import WEIGHT, Formula, Working
+from ergamot.core.working import Formula, Working
 
 CAUTIONS = (
     "In a storm move the birds to a building. No pen designed here is a certified structure.",

@@ -11,7 +11,7 @@ from ergamot.core.farm.condition import Condition, Group, Kind
 from ergamot.core.farm.conditions import CONDITIONS
 from ergamot.web.schemas.figures import In, Out, Words
 
-Word = Annotated[str, Field(max_length=60)]
+Word = Annotated[str, Field(max_length=100)]  # as long as the key of a row may be
 Some = Annotated[list[str], Field(max_length=20)]
 
 
@@ -76,11 +76,19 @@ class ConditionOut(Out):
     choices: list[ChoiceOut]
 
 
+class GroupOut(Out):
+    """Conditions that stand together on the farm's page, and what is said under them."""
+
+    name: Group
+    note: str
+
+
 class ChoicesOut(Out):
     """Everything there is to pick from."""
 
     strains: list[StrainOut]
     grounds: list[ChoiceOut]
+    groups: list[GroupOut]
     conditions: list[ConditionOut]
     zones: list[str]
     shapes: list[ShapeOut]

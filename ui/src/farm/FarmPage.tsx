@@ -10,10 +10,6 @@ import { MonthsChart } from "./MonthsChart";
 import { WayPanel } from "./WayPanel";
 
 type PlaceIn = Schemas["PlaceIn"];
-type Group = Schemas["ConditionOut"]["group"];
-
-const MOVERS: Group = "Who moves pens";
-const GROUPS: Group[] = [MOVERS, "Ground", "Wind"];
 
 /** The farm: who moves pens, over what ground, in what wind, within what limits. */
 export function FarmPage() {
@@ -45,7 +41,6 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
   });
   const { problem, conflict } = form;
   const errorOf = (field: string) => (problem?.field === field ? problem.message : undefined);
-  const standing = GROUPS.map((group) => ({ group, conditions: choices.conditions.filter((one) => one.group === group) }));
   return (
     <div className="pt-5">
       <div className="flex items-baseline justify-between">
@@ -57,19 +52,14 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
       {conflict ? <BothSides what="farm" sides={sidesOf({ ...conflict.mine }, conflict.problem, {})} onResolve={form.resolve} /> : null}
       {problem && !(problem.field in place) && !problem.field.startsWith("way-") ? <Trouble problem={problem} /> : null}
       <div className="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-3">
-        {standing.map(({ group, conditions }) => (
-          <section key={group} className="space-y-3">
-            <h2>{group}</h2>
-            {conditions.map((one) => (
+        {choices.groups.map((group) => (
+          <section key={group.name} className="space-y-3">
+            <h2>{group.name}</h2>
+            {choices.conditions.filter((one) => one.group === group.name).map((one) => (
               <FarmCondition key={one.name} one={one} place={place} zones={choices.zones} error={errorOf(one.name)}
                 onKeep={(value) => form.keep({ [one.name]: value })} />
             ))}
-            {group === MOVERS ? (
-              <p className="text-sm text-pencil">
-                What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). The weakest who
-                must move it decides.
-              </p>
-            ) : null}
+            {group.note ? <p className="text-sm text-pencil">{group.note}</p> : null}
           </section>
         ))}
       </div>

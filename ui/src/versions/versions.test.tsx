@@ -62,7 +62,7 @@ beforeEach(() => {
   vi.spyOn(api, "GET").mockImplementation(((path: string, init?: { params?: { path?: { pen_id?: number } } }) => {
     if (path === "/api/pens") return good({ pens: pens.map((one) => ({ ...one, leaves: "2026-09-01", size: words("6 × 8"), plan: view("plan"), judged: true, trouble: "", verdicts: [] })), after: null });
     if (path === "/api/away") return good({ away: [] });
-    if (path === "/api/choices") return good({ strains: [], grounds: [], conditions: [], zones: [], shapes });
+    if (path === "/api/choices") return good({ strains: [], grounds: [], groups: [], conditions: [], zones: [], shapes });
     if (path === "/api/flocks") return good({ flocks: [{ id: 1, name: "Spring", placed: 30, strain_label: "broiler" }] });
     if (path === "/api/pens/{pen_id}/bill") return good({ total: `${(init?.params?.path?.pen_id ?? 0) * 100}.00` });
     if (path === "/api/pens/starts/{flock_id}") return good({ starts: [start("low-pen", [], []), start("hoop", ["weight"], ["bolt cutters"])] });

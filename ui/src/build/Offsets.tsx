@@ -27,13 +27,13 @@ export function Offsets({ bill }: { bill: Bill }) {
       </p>
       <div className="mt-2 flex flex-wrap gap-x-12">
         {inColumns(bill.offsets, COLUMNS).map((part, column) => (
-          <table key={column} className="self-start text-right">
+          <table key={column} className={`w-74 table-fixed self-start text-right ${column > 0 ? "max-md:[&_thead]:hidden" : ""}`}>
             <Heads of={[">out from the middle", ">up from the ground"]} />
             <tbody>
               {part.map((offset) => (
                 <tr key={offset.out.metric} className="border-b border-rule">
-                  <td className="px-2 py-1 whitespace-nowrap">{read(offset.out)}</td>
-                  <td className="figure px-2 py-1 whitespace-nowrap">{read(offset.up)}</td>
+                  <td className="py-1 pr-1 whitespace-nowrap">{read(offset.out)}</td>
+                  <td className="figure py-1 whitespace-nowrap">{read(offset.up)}</td>
                 </tr>
               ))}
             </tbody>

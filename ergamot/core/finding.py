@@ -20,18 +20,27 @@ class What(StrEnum):
 
 
 class Grade(StrEnum):
-    """How a pen stands against what is needed."""
+    """How a pen stands against what is needed, the worst first."""
 
-    FAILS = "fails"
+    SHORT = "short"
+    BETWEEN = "between"
     RIGHT = "right"
     AMPLE = "ample"
 
     @property
-    def word(self) -> str:
-        """As a keeper reads it."""
-        return {Grade.FAILS: "short", Grade.RIGHT: "right", Grade.AMPLE: "to spare"}[self]
+    def level(self) -> int:
+        """0 short to 3 to spare."""
+        return list(Grade).index(self)
 
 
+# What is between the least and the good is called, as fits what is judged
+BETWEEN_WORDS = {
+    What.SPACE: "tight",
+    What.WEIGHT: "hard",
+    What.MOVING: "hard",
+    What.WIND: "close",
+    What.STRENGTH: "close",
+}
 AMPLE = 1.5  # half as much again as is needed counts as more than enough; judgement
 
 
@@ -59,11 +68,29 @@ def phrase(template: str, **figures: Quantity) -> Phrase:
     return Phrase(template, tuple(figures.items()))
 
 
+def graded(ratio: float, least: float) -> Grade:
+    """The grade of what there is against two marks.
+
+    Args: ratio, what there is over what is good, 0 or more; least, over the least that will do, 0 or more.
+    Returns: short under the least, between up to the good, right from there, ample from half as much again.
+    Source: judgement.
+
+    >>> [graded(ratio, 1.5 * ratio).value for ratio in (0.5, 0.8, 1.0, 1.5)]
+    ['short', 'between', 'right', 'ample']
+    """
+    if least < 1:
+        return Grade.SHORT
+    if ratio < 1:
+        return Grade.BETWEEN
+    return Grade.RIGHT if ratio < AMPLE else Grade.AMPLE
+
+
 @dataclass(frozen=True)
 class Finding:
-    """A verdict. `ratio` is what there is over what is needed: 1 just passes.
+    """A verdict. `ratio` is what there is over what is good, `least` over the least that will do: 1 just passes each.
 
-    `band` is what the ratio may be where the figures behind it are not well known, told in `band_words`.
+    `band` is what the ratio may be where the figures behind it are not well known, told in `band_words`. `cost` is what
+    a grade between the two marks costs the keeper, and the cheapest way out of it. What is `told` alone carries no grade.
     """
 
     what: What
@@ -71,6 +98,7 @@ class Finding:
     sentence: Phrase
     figure: Phrase
     ratio: float
+    least: float
     limit: Phrase
     working: tuple[Step, ...]
     answer: str
@@ -78,9 +106,45 @@ class Finding:
     band: tuple[float, float] | None = None
     band_words: Phrase | None = None
     cautions: tuple[str, ...] = ()
+    cost: Phrase | None = None
+    told: bool = False
 
     @property
-    def verdict(self) -> Grade:
-        if self.ratio < 1:
-            return Grade.FAILS
-        return Grade.RIGHT if self.ratio < AMPLE else Grade.AMPLE
+    def verdict(self) -> Grade | None:
+        return None if self.told else graded(self.ratio, self.least)
+
+    @property
+    def falls_short(self) -> bool:
+        return self.verdict is Grade.SHORT
+
+    @property
+    def rank(self) -> tuple[int, float]:
+        """How it stands beside others, the worst first: by grade, and within it by the mark that decides."""
+        short = self.falls_short
+        return graded(self.ratio, self.least).level, self.least if short else self.ratio
+
+    @property
+    def least_at(self) -> float:
+        """Where the least stands on the scale of `ratio`: 1 where there is nothing between it and good."""
+        return self.ratio / self.least if self.least > 0 else 1.0
+
+    @property
+    def word(self) -> str:
+        """The grade as a keeper reads it."""
+        return word_of(self.what, self.verdict)
+
+
+def word_of(what: What, verdict: Grade | None) -> str:
+    """A grade as a keeper reads it.
+
+    Args: what is judged; verdict, none where it carries no grade.
+    Returns: a word or two, none without a grade.
+    Source: judgement.
+
+    >>> word_of(What.WIND, Grade.BETWEEN), word_of(What.SPACE, Grade.AMPLE), word_of(What.WEIGHT, None)
+    ('close', 'to spare', '')
+    """
+    if verdict is None:
+        return ""
+    words = {Grade.SHORT: "short", Grade.RIGHT: "right", Grade.AMPLE: "to spare"}
+    return words.get(verdict, BETWEEN_WORDS[what])

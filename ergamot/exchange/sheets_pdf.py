@@ -16,7 +16,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfgen.canvas import Canvas
 
 from ergamot.core.drawing.picture import Mark, Picture, scale_for
-from ergamot.core.finding import Finding
+from ergamot.core.finding import Finding, Grade
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.units import Quantity, System, say
 from ergamot.exchange.drawing_svg import DOT_MM, TEXT_MM, WIDTHS
@@ -144,10 +144,11 @@ class _Page:
             y -= 6
             pen.setFont(BOLD, 11)
             pen.drawString(left * mm, y * mm, finding.title)
-            pen.drawRightString((left + wide) * mm, y * mm, finding.verdict.word)
+            pen.drawRightString((left + wide) * mm, y * mm, finding.word)
             y -= 5
             pen.setFont(FONT, 9)
-            for text in (finding.figure.text(self.system), finding.sentence.text(self.system)):
+            cost = (finding.cost,) if finding.cost and finding.verdict is Grade.BETWEEN else ()
+            for text in (one.text(self.system) for one in (finding.figure, finding.sentence, *cost)):
                 for row in _wrapped(text, wide):
                     pen.drawString(left * mm, y * mm, row)
                     y -= 4.2

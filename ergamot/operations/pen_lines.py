@@ -150,7 +150,8 @@ def _read(body: str) -> Judgement:
 
 def remember_line(work: Work, pen: Record, shown: Bench) -> None:
     """Keep what lists show of a pen that was just worked out."""
-    verdicts = {finding.what: finding.verdict for finding in shown.judged.findings}
+    graded = [one for one in shown.judged.graded if one.what is not What.STRENGTH]
+    verdicts = {one.what: one.verdict for one in graded if one.verdict is not None}
     _keep(work, pen, Judgement(verdicts, _thumb(shown.views[0]), ""))
 
 

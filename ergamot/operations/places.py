@@ -81,6 +81,8 @@ def _figures(name: str, condition: Condition, entered: Any) -> Any:
         return _way(entered)
     if not isinstance(entered, str):
         return entered
+    if condition.left_open and not entered.strip():
+        return None
     if condition.amount == "length":
         return parse_length(entered, name)
     return round(parse_amount(entered, condition.amount, name), 3) if condition.amount else entered

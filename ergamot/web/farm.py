@@ -93,7 +93,11 @@ def _out(record: Record) -> dict[str, Any]:
         "can_undo": record.can_undo,
         "can_redo": record.can_redo,
         **body,
-        **{one.told_as: words(body[name], shown_in(one)) for name, one in CONDITIONS.items() if one.told_as},
+        **{
+            one.told_as: None if body[name] is None else words(body[name], shown_in(one))
+            for name, one in CONDITIONS.items()
+            if one.told_as
+        },
         "way": [_stretch(leg) for leg in legs(conditions.way)],
         "months": [words(mean, "degC") for mean in body["months_c"]],
         "today": today_on(current_work()),

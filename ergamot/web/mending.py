@@ -45,13 +45,7 @@ def mend_out(mend: Mend, what: What) -> MendOut:
     return MendOut(
         changes=dict(mend.changes),
         words=mend.words,  # type: ignore[arg-type]  # Words reads a Phrase
-        marks=[
-            MarkOut.model_validate(
-                {"what": one.what, "verdict": one.verdict, "ratio": one.ratio, "figure": one.figure}
-            )
-            for one in mend.judged.everything
-        ],
-        ratio=mend.ratio,
+        marks=[MarkOut.model_validate(one) for one in mend.judged.graded],
         rank=mend.rank(what),
         mends=list(mend.mends),
         spoils=list(mend.spoils),

@@ -109,7 +109,7 @@ def _stretch(one: OnTheWay) -> OnTheWayOut:
         start=words(max(0.0, one.start), "heft"),
         keep=_held(one.keep),
         width=words(end.width_mm, "mm"),
-        ratio=one.ratio,
+        verdict=one.grade,
         words=Words.model_validate(told_of_stretch(one)),
     )
 
@@ -126,7 +126,7 @@ def _mover(one: Mover, found: OnTheMove) -> MoverOut:
         key=one.crew.key,
         label=one.crew.label,
         chosen=one.crew in found.farm.movers,
-        ratio=one.ratio,
+        verdict=one.grade,
         words=Words.model_validate(told_of_mover(one)),
     )
 

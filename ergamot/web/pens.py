@@ -10,6 +10,7 @@ from flask import Response
 
 from ergamot.core.drawing.lines import lines
 from ergamot.core.farm.tools import TOOLS
+from ergamot.core.finding import word_of
 from ergamot.core.frame.shapes import shape_of
 from ergamot.exchange.design_file import design_schema, write_design
 from ergamot.operations.kept import Record, Step, take_step
@@ -83,7 +84,7 @@ def _line(line: PenLine) -> PenLineOut:
         why=record.body.get("why", ""),
         judged=judged is not None,
         verdicts=[
-            GradeOut(what=what, verdict=grade, word=grade.word) for what, grade in judged.verdicts.items()
+            GradeOut(what=what, verdict=grade, word=word_of(what, grade)) for what, grade in judged.verdicts.items()
         ]
         if judged
         else [],

@@ -14,6 +14,7 @@ from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
+from ergamot.core.frame.parts.anchorage import MOST_PAIRS, anchor_places
 from ergamot.core.weather.anchors import ballast_kg, fewest, pull_on_each, shortfall
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.chart import heading_for, wind_chart
@@ -44,7 +45,7 @@ def test_what_the_box_with_an_open_end_lacks_at_25():
 
 @pytest.mark.parametrize("pairs", range(6))
 def test_more_anchors_never_lower_the_gust_it_stands(pairs):
-    held = [Strap(place, 300.0) for place in CORNERS * 3]
+    held = [Strap(place, 300.0, (math.sqrt(0.5), math.sqrt(0.5))) for place in CORNERS * 3]
     stands = [
         stability(box(hole=True), Holding(70, (1.5, 0), 0.45, straps=tuple(held[: 2 * n])), 0.03)
         for n in (pairs, pairs + 1)
@@ -62,11 +63,16 @@ def test_the_fewest_hold_and_one_pair_less_do_not(gust):
     ground = CATALOGUE.grounds["moist"]
     (tying,) = fewest(bare, gust, [CATALOGUE.anchors["t-post"]], ground, contacts)
     assert tying.pairs
-    places = tuple((x / 1000, y / 1000) for x, y in tying.places)
-    tied = replace(bare.holding, straps=tuple(Strap(place, tying.pull_n) for place in places))
+    stakes = anchor_places(contacts, tying.pairs, tying.layout)
+    assert tuple(one.place for one in stakes) == tying.places
+
+    def straps(pull: float) -> tuple[Strap, ...]:
+        return tuple(Strap((one.place[0] / 1000, one.place[1] / 1000), pull, one.away) for one in stakes)
+
+    tied = replace(bare.holding, straps=straps(tying.pull_n))
     # pulled no harder than told, they hold in just this gust: told and stood by two roads
     assert stability(body, tied, 0.03).worst.least == pytest.approx(gust, rel=1e-6)
-    slack = replace(bare.holding, straps=tuple(Strap(place, tying.pull_n * 0.98) for place in places))
+    slack = replace(bare.holding, straps=straps(tying.pull_n * 0.98))
     assert stability(body, slack, 0.03).worst.least < gust
 
 
@@ -95,7 +101,7 @@ def test_no_anchor_helps_where_there_is_none():
 
 def test_a_design_with_anchors_stands_more_and_weighs_no_more_to_move():
     loose, tied = (
-        build(make_design(CATALOGUE, "low-pen", {"anchors": pairs}), CATALOGUE) for pairs in (0, 2)
+        build(make_design(CATALOGUE, "low-pen", {"anchors": pairs, "anchors_at": "round"}), CATALOGUE) for pairs in (0, 2)
     )
     assert len(tied.anchors) == 4
     assert mass(tied).fresh_kg == mass(loose).fresh_kg
@@ -153,8 +159,8 @@ def test_an_anchor_holds_its_figure_times_the_grounds():
     row = CATALOGUE.anchors["t-post"]
     (tying,) = fewest(bare, 30.0, [row], CATALOGUE.grounds["moist"], contacts)
     assert tying.holds_n == pytest.approx(0.8 * row.hold_n)
-    places = tuple((x / 1000, y / 1000) for x, y in tying.places)
-    assert tying.pull_n == pytest.approx(pull_on_each(bare, shortfall(bare, 30.0), places))
+    stakes = anchor_places(contacts, tying.pairs or MOST_PAIRS, tying.layout)
+    assert tying.pull_n == pytest.approx(pull_on_each(bare, shortfall(bare, 30.0), stakes))
 
 
 def test_snow_by_hand():

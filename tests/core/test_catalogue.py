@@ -61,7 +61,7 @@ def test_every_price_has_its_length_and_every_crew_its_people():
     for mesh in CATALOGUE.meshes.values():
         assert len(mesh.price) == len(mesh.roll_width_mm)
     for crew in CATALOGUE.crews.values():
-        assert (1 <= len(crew.people) <= 3) != bool(crew.drawbar_n)
+        assert (1 <= len(crew.people) <= 4) != bool(crew.drawbar_n)
         assert set(crew.people) <= set(CATALOGUE.people)
     for wheel in CATALOGUE.wheels.values():
         assert f"rod-{wheel.bore_mm:.0f}" in CATALOGUE.hardware

@@ -14,6 +14,7 @@ from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import What
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, change, make_design
+from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
 from tests.strategies import CATALOGUE, designs
 
@@ -21,37 +22,51 @@ FLOCK = make_flock(CATALOGUE, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4
 PLACE = make_conditions(CATALOGUE)
 
 
-def ratios(design):
+def ranks(design):
     judged = judge(CATALOGUE, build(design, CATALOGUE), FLOCK, PLACE)
-    return {one.what: one.ratio for one in judged.everything}
+    return {one.what: one.rank for one in judged.graded}
 
 
 @pytest.mark.parametrize("shape", SHAPES)
-@pytest.mark.parametrize("what", list(What))
+@pytest.mark.parametrize("what", [one for one in What if one is not What.WEIGHT])
 def test_each_keeps_its_word_when_it_is_made(shape, what):
     design = make_design(CATALOGUE, shape, {})
-    before = ratios(design)
+    before = ranks(design)
     found = list(mends(CATALOGUE, design, FLOCK, PLACE, what))
     assert len({str(sorted(one.changes.items())) for one in found}) == len(found)
     for one in found[:6]:
-        after = ratios(change(CATALOGUE, design, one.changes))
-        assert after[what] == pytest.approx(one.ratio)
-        assert after[what] >= 1.01 * before[what]
-        assert set(one.mends) == {w for w in What if before[w] < 1 <= after[w]}
-        assert set(one.spoils) == {
-            w for w in What if after[w] < 1 and (before[w] >= 1 or after[w] < 0.9 * before[w])
-        }
-        assert {finding.what for finding in one.judged.everything} == set(What)
+        after = ranks(change(CATALOGUE, design, one.changes))
+        assert after[what] == pytest.approx(one.stands)
+        level, was = after[what][0], before[what][0]
+        assert level > was or (level == was and after[what][1] >= 1.01 * before[what][1])
+        assert set(one.mends) == {w for w in before if before[w][0] < min(2, after[w][0])}
+        fell = {w for w in before if after[w][0] < min(2, before[w][0])}
+        worse = {w for w in before if after[w][0] == before[w][0] == 0 and after[w][1] < 0.9 * before[w][1]}
+        assert set(one.spoils) == fell | worse
+        assert {finding.what for finding in one.judged.graded} == set(before)
+
+
+def test_what_carries_no_grade_is_not_mended():
+    """A keeper who set no weight of their own is told of it; against one, it can be mended."""
+    design = make_design(CATALOGUE, "low-pen", {})
+    assert What.WEIGHT not in ranks(design)
+    assert not list(mends(CATALOGUE, design, FLOCK, PLACE, What.WEIGHT))
+    strict = make_conditions(CATALOGUE, heaviest_kg=60)
+    first = next(mends(CATALOGUE, design, FLOCK, strict, What.WEIGHT))
+    assert first.stands[1] > 60 / mass(build(design, CATALOGUE)).fresh_kg
 
 
 def test_a_light_pen_in_a_gale_is_mended_by_tying_it_down():
     design = make_design(CATALOGUE, "low-pen", {})
-    assert ratios(design)["wind"] < 1
-    first = next(mends(CATALOGUE, design, FLOCK, PLACE, "wind"))
-    assert first.changes == {"anchors": 1.0}
-    assert first.mends == ("wind",)
-    assert first.more_kg == 0
-    assert first.more_cost > 0
+    assert ranks(design)[What.WIND][0] == 0
+    tied = next(
+        one
+        for one in mends(CATALOGUE, design, FLOCK, PLACE, What.WIND)
+        if "anchors" in one.changes and one.mends
+    )
+    assert tied.mends == (What.WIND,)
+    assert tied.more_kg == 0
+    assert tied.more_cost > 0
 
 
 @settings(max_examples=15)
@@ -71,19 +86,19 @@ def test_where_no_one_change_does_two_together_are_tried():
     design = make_design(CATALOGUE, "hoop", {})
     found = list(mends(CATALOGUE, design, FLOCK, make_conditions(CATALOGUE, crew="teenager"), "moving"))
     assert any(len(one.changes) == 2 for one in found)
-    alone = max(one.ratio for one in found if len(one.changes) == 1)
-    assert max(one.ratio for one in found) > alone
+    alone = max(one.stands for one in found if len(one.changes) == 1)
+    assert max(one.stands for one in found) > alone
 
 
 def test_what_mends_comes_first_then_what_spoils_nothing_then_the_cheapest():
     strong = make_conditions(CATALOGUE, heaviest_kg=100)
     found = list(mends(CATALOGUE, make_design(CATALOGUE, "low-pen", {}), FLOCK, strong, "moving"))
     ordered = sorted(found, key=lambda one: one.rank("moving"))
-    good = [one for one in found if "moving" in one.mends and not one.spoils]
+    good = [one for one in found if one.stands[0] >= 2 and not one.spoils]
     assert good
     assert ordered[0] == min(good, key=lambda one: one.more_cost)
     assert [("moving" in one.mends) for one in ordered] == sorted(
         (("moving" in one.mends) for one in found), reverse=True
     )
-    rest = [one.ratio for one in ordered if "moving" not in one.mends and not one.spoils]
+    rest = [one.stands for one in ordered if "moving" not in one.mends and not one.spoils]
     assert rest == sorted(rest, reverse=True)

@@ -13,10 +13,11 @@ from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.carried import carried
-from ergamot.core.gear.effort import LARGEST_BUMP, LIFT, RESISTANCE, WHEEL_NUMBER
+from ergamot.core.farm.rolling import RESISTANCE, WHEEL_NUMBER
+from ergamot.core.gear.effort import LARGEST_BUMP, LIFT
 from ergamot.core.gear.haul import haul
 from ergamot.core.gear.moving import judge_moving
-from ergamot.core.gear.people import strength, together, zone_of
+from ergamot.core.gear.people import Able, strength, together, zone_of
 from ergamot.core.gear.tasks import Task
 from tests.core.oracles import bump_force
 from tests.strategies import CATALOGUE, designs
@@ -79,7 +80,7 @@ def test_a_third_who_is_weak_stands_by():
 
 def test_hands_change_zone_at_the_heights_of_the_guidance():
     assert [zone_of(h) for h in (0.2, 0.25, 0.3, 0.75, 0.9, 1.2)] == [0, 0, 1, 1, 2, 3]
-    assert strength(CATALOGUE, CATALOGUE.crews["teenager"], 0.58).lift_n == 80
+    assert strength(CATALOGUE, CATALOGUE.crews["teenager"], 0.58).lift == Able(80, 80)
     with pytest.raises(OutOfRange):
         zone_of(1.6)
 

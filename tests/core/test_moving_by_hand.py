@@ -13,9 +13,9 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import moving_chart
 from ergamot.core.gear.first_haul import first_haul, told_of_stretch, told_of_way
-from ergamot.core.gear.haul import haul, movers_strength
+from ergamot.core.gear.haul import Over, haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
-from ergamot.core.gear.telling import share_taken, told_of_mover, told_of_tail
+from ergamot.core.gear.telling import told_of_mover, told_of_share, told_of_tail
 from ergamot.core.gear.template import bolt_stack_mm, drill_template
 from tests.strategies import CATALOGUE
 
@@ -78,14 +78,16 @@ def test_full_feeders_and_birds_in_the_house_add_to_the_lift():
 def test_a_mover_is_told_what_share_the_hardest_takes():
     chart = chart_of(built(gear="wheels"))
     for one in chart.movers:
-        share = share_taken(one.ratio).value
-        assert share == pytest.approx(min(9.99, 1 / one.ratio))
         words = told_of_mover(one).text("metric")
-        assert words.startswith("can" if one.ratio >= 1 else "should not")
-        assert f"{100 * share:.0f} %" in words
+        start = {"short": "should not", "between": "with effort"}.get(one.grade, "easily")
+        assert words.startswith(start)
+        over = one.over.most if one.grade == "short" else one.over.good
+        assert ("far more than they can" if over < 1 / 3 else f"{100 / over:.0f} %") in words
         assert one.ruling.words in words
-    just = replace(chart.movers[0], ratio=1.0)
-    assert told_of_mover(just).text("metric").startswith("can")
+    for over, start in ((Over(1.0, 1.0), "easily"), (Over(0.99, 1.0), "with effort"), (Over(0.5, 0.99), "should")):
+        assert told_of_mover(replace(chart.movers[0], over=over)).text("metric").startswith(start)
+    assert told_of_share(1 / 3, "of it").text("metric") == "300 % of it"
+    assert told_of_share(0.333, "of it").text("metric") == "far more than they can"
 
 
 def test_a_tail_that_digs_in_says_how_deep():
@@ -116,9 +118,9 @@ def test_a_passage_as_wide_as_the_pen_is_tight_and_a_narrower_one_stops_it(besid
     told = " | ".join(metric(told_of_way(found)))
     assert words in told
     assert ("tight" in told) == (beside == 0)
-    stretch = replace(found.stretches[0], ratio=1.0)
+    stretch = replace(found.stretches[0], over=Over(1.0, 1.0))
     assert told_of_stretch(stretch).text("metric").startswith("hardest is to")
-    assert told_of_stretch(replace(stretch, ratio=0.5)).text("metric").startswith("no:")
+    assert told_of_stretch(replace(stretch, over=Over(0.5, 0.5))).text("metric").startswith("no:")
 
 
 def test_the_verdict_tells_the_bumps_it_climbs_on_dry_and_wet_ground():

@@ -13,7 +13,7 @@ from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import moving_chart, turning_n
-from ergamot.core.gear.effort import RESISTANCE, WHEEL_NUMBER
+from ergamot.core.farm.rolling import RESISTANCE, WHEEL_NUMBER
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.people import recommended_n
@@ -86,7 +86,8 @@ def test_who_could_move_it_is_what_the_verdict_says_of_them(design, crew):
     structure, chart = chart_of(design)
     finding = judge_moving(CATALOGUE, structure, mass(structure), make_conditions(CATALOGUE, crew=crew))
     mover = next(one for one in chart.movers if one.crew.key == crew)
-    assert mover.ratio == pytest.approx(finding.ratio, rel=1e-4)
+    assert (mover.over.good, mover.over.most) == pytest.approx((finding.ratio, finding.least), rel=1e-4)
+    assert mover.grade is finding.verdict
 
 
 @given(designs(), st.floats(0, 60))

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.weather.body import Link, Surface, Vent, WindBody, wind_body
+from ergamot.core.weather.body import Arch, Link, Surface, Vent, WindBody, wind_body
 from ergamot.core.weather.coefficients import directions, inside_cp, outside_cp
 from ergamot.core.weather.threshold import wind_loads
 from tests.strategies import CATALOGUE
@@ -104,8 +104,8 @@ def test_the_high_values_are_never_below_the_low_ones(pitch, angle, ratio):
 def test_a_bent_roof_mirrors_with_the_wind(angle, place, rise):
     wind = np.array([[math.cos(angle), math.sin(angle)]])
     back = np.array([[math.cos(angle), -math.sin(angle)]])
-    one = outside_cp((0, 0, 1), wind, np.ones(1), arch=(place, rise))
-    assert one == pytest.approx(outside_cp((0, 0, 1), back, np.ones(1), arch=(-place, rise)))
+    one = outside_cp((0, 0, 1), wind, np.ones(1), arch=Arch(place, rise))
+    assert one == pytest.approx(outside_cp((0, 0, 1), back, np.ones(1), arch=Arch(-place, rise)))
 
 
 @pytest.mark.parametrize(
@@ -114,7 +114,7 @@ def test_a_bent_roof_mirrors_with_the_wind(angle, place, rise):
 )
 def test_quarters_of_a_bent_roof_by_hand(place, rise, cp):
     """Windward +min(1.4r, 0.8), middle −min(0.7 + r, 1.3), leeward −0.5."""
-    assert outside_cp((0, 0, 1), ONTO, np.ones(1), arch=(place, rise)) == pytest.approx(cp)
+    assert outside_cp((0, 0, 1), ONTO, np.ones(1), arch=Arch(place, rise)) == pytest.approx(cp)
 
 
 def test_a_hoops_rise_is_measured_over_its_feet_not_its_bulge():
@@ -124,8 +124,8 @@ def test_a_hoops_rise_is_measured_over_its_feet_not_its_bulge():
     )
     strips = [surface for surface in wind_body(pen).surfaces if surface.arch]
     heights = [z for _, z in pen.offsets]
-    assert strips[0].arch[1] == pytest.approx((max(heights) - min(heights)) / 1830, rel=0.01)
-    assert max(abs(one.arch[0]) for one in strips) <= 1
+    assert strips[0].arch.rise == pytest.approx((max(heights) - min(heights)) / 1830, rel=0.01)
+    assert max(abs(one.arch.place) for one in strips) <= 1
 
 
 def body(links, vents):

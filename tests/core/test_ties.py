@@ -17,7 +17,7 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_CANS, MOST_PAIRS, anchor_places, cans_for
 from ergamot.core.weather.anchors import fewest, pull_on_each, shortfall
 from ergamot.core.weather.chart import wind_chart
-from ergamot.core.weather.resistance import Holding, parked, spread
+from ergamot.core.weather.resistance import Holding, grips, parked
 from ergamot.core.weather.threshold import stability
 from tests.core.test_anchors import FLOCK, PLACE
 from tests.core.test_wind import box
@@ -29,8 +29,11 @@ layouts = st.sampled_from(list(LAYOUTS))
 
 @given(layouts, st.integers(0, MOST_PAIRS))
 def test_pairs_stand_on_the_edge_and_balance_about_the_middle(layout, pairs):
-    places = anchor_places(SQUARE, pairs, layout)
+    stakes = anchor_places(SQUARE, pairs, layout)
+    places = [one.place for one in stakes]
     assert len(set(places)) == 2 * pairs
+    assert all(math.hypot(*one.away) == pytest.approx(1) for one in stakes)
+    assert [sum(one.away[axis] for one in stakes) for axis in (0, 1)] == pytest.approx([0, 0])
     for x, y in places:
         assert x in (0, 3000) or abs(y) == 1000
     if pairs:
@@ -48,8 +51,7 @@ def test_no_layout_holds_with_fewer_or_pulls_less(gust, key):
     lacks = shortfall(bare, gust)
 
     def pull(pairs: int, layout: str) -> float:
-        places = tuple((x / 1000, y / 1000) for x, y in anchor_places(SQUARE, pairs, layout))
-        return pull_on_each(bare, lacks, places)
+        return pull_on_each(bare, lacks, anchor_places(SQUARE, pairs, layout))
 
     if tying.pairs is None:
         assert min(pull(MOST_PAIRS, layout) for layout in LAYOUTS) > tying.holds_n
@@ -108,13 +110,14 @@ def test_no_cans_where_none_are_needed_or_more_than_can_be_hung():
 def test_a_band_from_half_an_anchors_hold_to_half_as_much_again():
     tied = build(make_design(CATALOGUE, "low-pen", {"anchors": 2}), CATALOGUE)
     held = parked(tied, mass(tied), PLACE.holding_ground)
-    slack, firm = spread(held, PLACE.holding_ground)
-    assert [one.straps[0].holds_n / held.straps[0].holds_n for one in (slack, firm)] == [0.5, 1.5]
-    assert firm.friction >= slack.friction == held.friction
+    on = grips(held, PLACE.holding_ground)
+    each = (on.poor, on.usual, on.firm)
+    assert [one.straps[0].holds_n / held.straps[0].holds_n for one in each] == [0.5, 1, 1.5]
+    assert on.firm.friction >= on.usual.friction >= on.poor.friction == held.friction
     wind = judge(CATALOGUE, tied, FLOCK, PLACE).wind
     assert wind.band is not None
-    assert wind.band[0] < wind.ratio < wind.band[1]
-    assert "as anchors and grip vary" in wind.band_words.text("metric")
+    assert wind.band[0] == wind.ratio < wind.least < wind.band[1]
+    assert "as grip and anchors vary" in wind.band_words.text("metric")
 
 
 @given(layouts, st.integers(1, MOST_PAIRS))

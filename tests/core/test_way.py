@@ -105,7 +105,7 @@ def test_without_a_way_there_is_no_first_haul_and_the_told_passage_counts():
 def test_the_narrowest_place_stops_it():
     found = hauled(OPEN, replace(OPEN, north_m=60, width_mm=1500))
     assert (found.hardest.leg.number, found.hardest.ruling) == (2, "passage")
-    assert found.hardest.ratio == pytest.approx(1.5 / found.width_m)
+    assert found.hardest.over.most == pytest.approx(1.5 / found.width_m)
     assert "too wide for its narrowest place" in list(told_of_way(found))[-1].text("metric")
 
 
@@ -116,8 +116,8 @@ def test_a_bend_stops_what_is_too_long_for_it():
     found = hauled(corner, replace(OPEN, north_m=30, east_m=30), crew="pickup")
     assert (found.hardest.leg.number, found.hardest.ruling) == (1, "bend")
     half = math.sqrt(0.5)
-    assert found.hardest.ratio == pytest.approx(2 * (wide + 0.2 - wide * half) / half / found.pen_length_m)
-    assert found.hardest.ratio < 1
+    assert found.hardest.over.most == pytest.approx(2 * (wide + 0.2 - wide * half) / half / found.pen_length_m)
+    assert found.hardest.over.most < 1
 
 
 def test_uphill_is_pulled_and_downhill_held_back_by_hand():
@@ -153,6 +153,7 @@ def test_every_way_is_answered_and_more_movers_never_make_it_easier(way, crew):
     both = hauled(*way, crew=crew, also=("woman",))
     assert one.length_m == pytest.approx(sum(leg.length_m for leg in legs(way)))
     for alone, shared in zip(one.stretches, both.stretches, strict=True):
-        assert math.isfinite(alone.ratio)
-        assert shared.ratio <= alone.ratio
+        for mark in ("good", "most"):
+            assert math.isfinite(getattr(alone.over, mark))
+            assert getattr(shared.over, mark) <= getattr(alone.over, mark)
     assert list(told_of_way(one))

@@ -14,7 +14,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.weather.body import base_gaps
 from ergamot.core.weather.chart import wind_chart
 from ergamot.core.weather.leaves import cloth_holds_n
-from ergamot.core.weather.resistance import Holding, Strap, drag_per_pull, spread
+from ergamot.core.weather.resistance import Holding, Strap, drag_per_pull, grips
 from ergamot.core.weather.snow import stays
 from ergamot.core.weather.states import states
 from tests.strategies import CATALOGUE
@@ -33,9 +33,12 @@ def test_straps_run_down_at_45_degrees():
 
 
 def test_anchors_hold_half_to_half_as_much_again():
-    held = Holding(70, (1.5, 0), 0.45, straps=(Strap((3.0, 1.0), 300.0),))
-    slack, firm = spread(held, CATALOGUE.grounds["moist"])
-    assert (slack.straps[0].holds_n, firm.straps[0].holds_n) == (150.0, 450.0)
+    held = grips(
+        Holding(70, (1.5, 0), 0.35, straps=(Strap((3.0, 1.0), 300.0),)), CATALOGUE.grounds["moist"]
+    )
+    each = (held.poor, held.usual, held.firm)
+    assert [one.straps[0].holds_n for one in each] == [150.0, 300.0, 450.0]
+    assert [one.friction for one in each] == pytest.approx([0.35, 0.425, 0.5])
 
 
 def test_one_acts_a_quarter_below_the_gust_it_stands():

@@ -17,14 +17,14 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import moving_chart
 from ergamot.core.gear.haul import haul, movers_strength
-from ergamot.core.gear.people import together
+from ergamot.core.gear.people import Able, together
 from ergamot.core.gear.raising import raising
 from ergamot.core.ground.stay import day_load
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.coverings import sheet_share, strip_metres
 from ergamot.core.stock.sticks import Want, plan_sticks
 from ergamot.core.strength.verdict import judge_strength
-from ergamot.core.weather.body import wind_body
+from ergamot.core.weather.body import Arch, wind_body
 from ergamot.core.weather.coefficients import directions, outside_cp
 from ergamot.core.weather.leaves import leaves
 from ergamot.core.weather.resistance import parked
@@ -112,8 +112,8 @@ def test_flat_roofs_floors_and_arches():
         (0.49, 0.4, -1.1),
         (0.51, 0.4, 0.56),
     ):
-        assert outside_cp((0, 0, 1), across, np.array([0.5]), arch=(place, r))[0] == pytest.approx(cp)
-    assert outside_cp((0, 0, 1), ONTO, np.array([0.5]), arch=(0.9, 0.4))[0] == pytest.approx(-0.7)
+        assert outside_cp((0, 0, 1), across, np.array([0.5]), arch=Arch(place, r))[0] == pytest.approx(cp)
+    assert outside_cp((0, 0, 1), ONTO, np.array([0.5]), arch=Arch(0.9, 0.4))[0] == pytest.approx(-0.7)
 
 
 def test_speed_near_the_ground():
@@ -319,7 +319,7 @@ def test_a_pen_on_one_axle_by_hand():
     assert moved.lift == pytest.approx(lift, rel=1e-5)
     assert moved.keep == pytest.approx(roll + hill, rel=1e-5)
     assert moved.start == pytest.approx(1.5 * roll + hill, rel=1e-5)
-    spare = max(0.0, can.start_n - hill) / (axle / 2)
+    spare = max(0.0, can.start.good - hill) / (axle / 2)
     assert moved.bump == pytest.approx(0.2 * (1 - 1 / math.sqrt(1 + spare**2)), rel=1e-5)
     heavy = haul(structure, weighed, CATALOGUE.grounds["wet"], 3.0, can, firmness=0.02)
     assert heavy.sinks
@@ -330,9 +330,15 @@ def test_what_people_lift_together():
     assert together([200, 130]) == pytest.approx(220)
     assert together([250, 160, 95]) == pytest.approx(max(250, 2 / 3 * 410, 0.5 * 505))
     man = movers_strength(CATALOGUE, pen("low-pen")[0], CATALOGUE.crews["man"])
-    assert (man.lift_n, man.carry_n, man.start_n, man.keep_n) == (200, 250, 200, 100)
+    assert [man.lift, man.carry, man.start, man.keep] == [
+        Able(200, 400),
+        Able(250, 500),
+        Able(200, 314),
+        Able(100, 226),
+    ]
     towed = movers_strength(CATALOGUE, pen("low-pen")[0], CATALOGUE.crews["tractor"])
-    assert (towed.lift_n, towed.start_n, towed.one_n, towed.low_n) == (400, 1000, 150, 70)
+    assert [one.good for one in (towed.lift, towed.start, towed.one, towed.low)] == [400, 1000, 150, 70]
+    assert [one.most for one in (towed.lift, towed.start, towed.one, towed.low)] == [400, 1000, 150, 70]
 
 
 def test_a_bar_gains_eight_and_a_jack_its_rating():
@@ -341,7 +347,7 @@ def test_a_bar_gains_eight_and_a_jack_its_rating():
     levered = raising(structure, weighed, can)
     assert levered.takes_n == pytest.approx(levered.corner_n / 8)
     jacked = raising(*pen("low-pen", gear="dolly", put_under="jack"), can)
-    assert jacked.can_n == pytest.approx(500 * G)
+    assert jacked.can.good == pytest.approx(500 * G)
     by_hand = raising(*pen("low-pen", gear="dolly", put_under="hands"), can)
     assert by_hand.takes_n == pytest.approx(2 * by_hand.corner_n)
 

@@ -11,7 +11,7 @@ from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Phrase, What, phrase
+from ergamot.core.finding import Grade, Phrase, What, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
@@ -21,7 +21,7 @@ from ergamot.core.stock.cost_estimate import estimated_cost
 from ergamot.core.units import Quantity
 
 BETTER = 1.01  # a change that does less than this for a verdict is not worth naming
-WORSE = 0.9  # of what it was, where it failed already
+WORSE = 0.9  # of what it was, where it was short already
 PAIRED = 6  # of the best changes, tried two and two
 STEPS: dict[str, tuple[float, ...]] = {
     "length": (-0.25, -0.12, 0.12, 0.25),  # of the value
@@ -30,29 +30,32 @@ STEPS: dict[str, tuple[float, ...]] = {
     "count": (-2.0, -1.0, 1.0, 2.0),
     "mass": (-0.2, 0.2),
 }
+Rank = tuple[int, float]  # the level of a grade, and the mark that decides within it
 GROUPS = ("size", "frame", "covering", "gear", "ties", "house")
 
 
 @dataclass(frozen=True)
 class Mend:
-    """A change, in words, and what it does: the pen judged with it, kg and money more (or less)."""
+    """A change, in words, and what it does: the pen judged with it, kg and money more (or less). It `mends` what it lifts
+    out of short or to right, and `spoils` what it lets fall below right or short."""
 
     changes: Mapping[str, Value]
     words: Phrase
     judged: Judged
     more_kg: float
     more_cost: Decimal
-    ratio: float
+    stands: Rank
     mends: tuple[What, ...]
     spoils: tuple[What, ...]
 
     def rank(self, what: What) -> tuple[float, float, float]:
         """Sorted by this, what mends the verdict comes first, then what spoils least, then the cheapest or nearest."""
+        level, mark = self.stands
         mended = what in self.mends
         return (
-            0.0 if mended else 1.0,
+            -float(min(level, Grade.RIGHT.level)) if mended else 1.0,
             float(len(self.spoils)),
-            float(self.more_cost) if mended else -self.ratio,
+            float(self.more_cost) if mended else -(level + mark / (1 + mark)),
         )
 
 
@@ -79,16 +82,18 @@ def _search(
 ) -> Iterator[Mend]:
     base = build(design, catalogue)
     judged = judge(catalogue, base, flock, farm)
-    start = _Start(design, judged, _ratios(judged), estimated_cost(base))
+    start = _Start(design, judged, _ranks(judged), estimated_cost(base))
+    if what not in start.ranks:
+        return  # it carries no grade
     found: list[Mend] = []
     for changes in single_changes(catalogue, design, what):
         mend = _worked(catalogue, start, flock, farm, what, changes)
         if mend:
             found.append(mend)
             yield mend
-    if start.ratios[what] >= 1 or any(what in mend.mends for mend in found):
+    if any(_right(rank) for rank in (start.ranks[what], *(mend.stands for mend in found))):
         return
-    best = sorted(found, key=lambda mend: -mend.ratio)[:PAIRED]
+    best = sorted(found, key=lambda mend: mend.stands, reverse=True)[:PAIRED]
     for one, other in itertools.combinations(best, 2):
         if not set(one.changes) & set(other.changes):
             mend = _worked(catalogue, start, flock, farm, what, {**one.changes, **other.changes})
@@ -102,12 +107,17 @@ class _Start:
 
     design: Design
     judged: Judged
-    ratios: Mapping[What, float]
+    ranks: Mapping[What, Rank]
     cost: Decimal
 
 
-def _ratios(judged: Judged) -> dict[What, float]:
-    return {one.what: one.ratio for one in judged.everything}
+def _ranks(judged: Judged) -> dict[What, Rank]:
+    """How everything that carries a grade stands."""
+    return {one.what: one.rank for one in judged.graded}
+
+
+def _right(rank: Rank) -> bool:
+    return rank[0] >= Grade.RIGHT.level
 
 
 def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable[dict[str, Value]]:
@@ -121,7 +131,7 @@ def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable
     >>> from ergamot.core.frame.design import make_design
     >>> c = load_catalogue()
     >>> next(iter(single_changes(c, make_design(c, "low-pen", {}), "wind")))
-    {'anchors': 1.0}
+    {'chocks': 'yes'}
     """
     likely = shape_of(design.shape).remedies[what]
     parameters = [
@@ -177,8 +187,8 @@ def _worked(
         judged = judge(catalogue, structure, flock, farm)
     except ErgamotError:
         return None
-    before, after = start.ratios, _ratios(judged)
-    if after[what] < BETTER * before[what]:
+    before, after = start.ranks, _ranks(judged)
+    if not _better(before[what], after[what]):
         return None
     return Mend(
         changes=dict(changes),
@@ -186,15 +196,21 @@ def _worked(
         judged=judged,
         more_kg=judged.mass.fresh_kg - start.judged.mass.fresh_kg,
         more_cost=estimated_cost(structure) - start.cost,
-        ratio=after[what],
-        mends=tuple(w for w in What if before[w] < 1 <= after[w]),
-        spoils=tuple(w for w in What if _spoilt(before[w], after[w])),
+        stands=after[what],
+        mends=tuple(w for w in before if not _right(before[w]) and before[w][0] < after[w][0]),
+        spoils=tuple(w for w in before if _spoilt(before[w], after[w])),
     )
 
 
-def _spoilt(before: float, after: float) -> bool:
-    """Does something fail that did not, or fail worse by a tenth than it did?"""
-    return after < 1 and (before >= 1 or after < WORSE * before)
+def _better(before: Rank, after: Rank) -> bool:
+    """Is it of a better grade, or nearer to one?"""
+    return after[0] > before[0] or (after[0] == before[0] and after[1] >= BETTER * before[1])
+
+
+def _spoilt(before: Rank, after: Rank) -> bool:
+    """Does something fall below right that did not, or, short already, fall shorter by a tenth?"""
+    fell = after[0] < min(before[0], Grade.RIGHT.level)
+    return fell or (before[0] == after[0] == Grade.SHORT.level and after[1] < WORSE * before[1])
 
 
 def _words(catalogue: Catalogue, design: Design, changes: Mapping[str, Value]) -> Phrase:

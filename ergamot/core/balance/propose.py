@@ -2,19 +2,24 @@
 
 from __future__ import annotations
 
+import itertools
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.balance.fitting import fitted
+from ergamot.core.balance.mends import Rank, single_changes
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.catalogue.kinds import Steel
-from ergamot.core.errors import OutOfRange
+from ergamot.core.errors import ErgamotError, OutOfRange
 from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.finding import Grade, What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, change, make_design
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear.choices import CARRIED
 from ergamot.core.frame.reach import unreached
@@ -22,13 +27,19 @@ from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
+from ergamot.core.weather.anchors import fewest
+from ergamot.core.weather.resistance import SURE
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
 AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.0, 350.0), (450.0, 350.0))
 KEEPS = 0.9  # of how good the other verdicts were, at the least
+MENDS, MOST_CHANGES = 1, 12  # changes one after another, and how many are tried for each; each takes a while to frame
+KEPT_APART = (What.SPACE, What.WIND)  # the one comes first, against the other a pen is tied
+HELD_FAST = {"length", "width", "section"}  # what the flock and the stock said
 LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds
+ENOUGH = 1.2  # of what is good; more counts for nothing; judgement
 MOST_SIZES = 12  # each takes a while to frame
 
 
@@ -37,8 +48,8 @@ def propose(catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str
 
     Args: catalogue; flock; farm; shape, its key.
     Returns: a Design whose floor is good to the leaving day where stock allows and where least is
-        lacking or out of reach; among those, the one whose worst of Weight, Moving and Wind is best, on a
-        harder axle where a mild one would bend.
+        lacking or out of reach; among those, the one whose worst of Moving, Frame and the keeper's own weight is best, on
+        a harder axle where a mild one would bend, tied down where it would not stand the farm's gust.
     Raises: OutOfRange, UnknownChoice.
     Source: common practice.
 
@@ -59,7 +70,8 @@ def propose(catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str
     if not ranked:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     best = max(ranked, key=lambda pair: pair[0])[1]
-    return _stouter(catalogue, flock, farm, _clearing(catalogue, flock, farm, best))
+    stout = _stouter(catalogue, flock, farm, _clearing(catalogue, flock, farm, best))
+    return _tied_down(catalogue, flock, farm, _mended(catalogue, flock, farm, stout))
 
 
 def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
@@ -70,6 +82,7 @@ def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: 
         return design
     judged = judge(catalogue, whole, flock, farm)
     start, room = _score(judged, whole), min(1.0, judged.space.ratio)
+    stood = _ranks(judged)
     best, clears = design, -math.inf
     for back, hold in AXLES_BACK:
         low = {"hold_height": hold} if "hold_height" in design.values and hold else {}
@@ -81,7 +94,7 @@ def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: 
         tipped = carried(structure)
         judged = judge(catalogue, structure, flock, farm)
         score = _score(judged, structure)
-        worse = judged.space.ratio < room or score[:2] < start[:2] or score[2] < KEEPS * start[2]
+        worse = judged.space.ratio < room or score[:2] < start[:2] or not _keeps(stood, _ranks(judged))
         if tipped is None or worse:
             continue
         if min(tipped.clear_mm, WANTED_MM) > clears + 1:
@@ -89,6 +102,50 @@ def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: 
         if clears >= WANTED_MM:
             break
     return best
+
+
+def _mended(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
+    """The same with the likeliest changes that lift what is short, or else hard, while nothing else falls."""
+    for _ in range(MENDS):
+        structure = build(design, catalogue)
+        judged = judge(catalogue, structure, flock, farm)
+        worst = min((one for one in judged.graded if one.what not in KEPT_APART), key=lambda one: one.rank)
+        if worst.rank[0] >= Grade.RIGHT.level:
+            return design
+        best, standing = design, _score(judged, structure)
+        for changes in itertools.islice(single_changes(catalogue, design, worst.what), MOST_CHANGES):
+            if not (set(changes) & HELD_FAST):
+                best, standing = _better_of(catalogue, flock, farm, (best, standing), design, changes)
+        if best is design:
+            return design
+        design = best
+    return design
+
+
+def _better_of(
+    catalogue: Catalogue,
+    flock: Flock,
+    farm: FarmConditions,
+    so_far: tuple[Design, Score],
+    design: Design,
+    changes: Mapping[str, Value],
+) -> tuple[Design, Score]:
+    """The best found so far, or the design with these changes where it can be built and stands better."""
+    try:
+        tried = change(catalogue, design, changes)
+        structure = build(tried, catalogue)
+    except ErgamotError:
+        return so_far
+    score = _score(judge(catalogue, structure, flock, farm), structure)
+    return (tried, score) if score > so_far[1] else so_far
+
+
+def _keeps(before: tuple[Rank, ...], after: tuple[Rank, ...]) -> bool:
+    """Is nothing of a worse grade than before, nor much nearer to one?"""
+    return all(
+        now[0] > was[0] or (now[0] == was[0] and now[1] >= KEEPS * was[1])
+        for was, now in zip(before, after, strict=True)
+    )
 
 
 def _stouter(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
@@ -99,13 +156,48 @@ def _stouter(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: D
     return change(catalogue, design, {"axle_steel": Steel.HARD})
 
 
-def _score(judged: Judged, structure: Structure) -> tuple[bool, int, float]:
-    """Room for the birds first, then nothing lacking or out of reach; then the weakest of the other
-    three, more than enough not counted."""
-    others = (judged.weight.ratio, judged.moving.ratio, judged.wind.ratio)
+Score = tuple[bool, int, tuple[Rank, ...], float]
+
+
+def _score(judged: Judged, structure: Structure) -> Score:
+    """Room for the birds first, then nothing lacking or out of reach; then the worst of what cannot be tied down, then
+    the next; more than enough is not counted."""
     faults = sum(one.lacks > 0 for one in judged.provisions) + len(unreached(structure))
-    best = math.prod(min(1.2, ratio) for ratio in others) * min(1.0, *others)
-    return judged.space.ratio >= 1, -faults, best
+    return judged.space.ratio >= 1, -faults, _ranks(judged), judged.wind.least
+
+
+def _ranks(judged: Judged) -> tuple[Rank, ...]:
+    """How all stand but Space, which comes first, and Wind, against which a pen is tied; the worst first."""
+    asked = (one for one in judged.graded if one.what not in KEPT_APART)
+    return tuple(sorted((min(one.rank[0], Grade.RIGHT.level), min(one.rank[1], ENOUGH)) for one in asked))
+
+
+def _tied_down(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
+    """The same, its wheels chocked, and with the cheapest anchors that hold it in the farm's gust on poor grip."""
+    if design.values["gear"] == Moves.WHEELS:
+        design = change(catalogue, design, {"chocks": "yes"})
+    structure = build(design, catalogue)
+    judged = judge(catalogue, structure, flock, farm)
+    if judged.wind.ratio >= 1:
+        return design
+    kinds = fewest(
+        judged.stability,
+        farm.design_gust_ms,
+        catalogue.anchors.values(),
+        farm.holding_ground,
+        structure.contacts,
+        SURE,
+    )
+    holding = [one for one in kinds if one.pairs]
+    if not holding:
+        return design
+    best = min(holding, key=lambda one: (one.pairs or 0) * one.row.price)
+    ties: dict[str, Value] = {
+        "anchors": float(best.pairs or 0),
+        "anchor": best.row.key,
+        "anchors_at": best.layout,
+    }
+    return change(catalogue, design, ties)
 
 
 def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:

@@ -11,7 +11,7 @@ from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.farm.tools import tools_lacking
-from ergamot.core.finding import Grade, What
+from ergamot.core.finding import What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.shapes import SHAPES
@@ -31,15 +31,15 @@ class Start:
 
     @property
     def fails(self) -> tuple[What, ...]:
-        """The verdicts it fails, by name."""
-        return tuple(one.what for one in self.judged.findings if one.verdict is Grade.FAILS)
+        """The verdicts it falls short in, by name."""
+        return tuple(one.what for one in self.judged.graded if one.falls_short)
 
 
 def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[Start, ...]:
     """Three designs of different shapes for a flock, its movers, the site and the tools at hand.
 
     Args: catalogue; flock; farm.
-    Returns: up to three Starts, each good in Space to the leaving day; fewest failing first, then
+    Returns: up to three Starts, each good in Space to the leaving day; fewest short first, then
         fewest tools to borrow, then the better of the weakest other verdict.
     Source: common practice.
 
@@ -67,5 +67,6 @@ def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[St
 
 
 def _rank(start: Start) -> tuple[int, int, float]:
-    others = (start.judged.weight.ratio, start.judged.moving.ratio, start.judged.wind.ratio)
-    return len(start.fails), len(start.lacking), -min(others)
+    others = [one.rank for one in start.judged.graded if one.what is not What.SPACE]
+    level, mark = min(others)
+    return len(start.fails), len(start.lacking), -(level + mark / (1 + mark))

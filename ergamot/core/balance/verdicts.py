@@ -2,42 +2,58 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import cached_property, partial
 
 from ergamot.core.balance.room import Provision, provisions
+from ergamot.core.balance.weight import judge_weight
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.farm.season import in_season, told_of_season
 from ergamot.core.finding import Finding
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import judge_space
-from ergamot.core.frame.mass import Mass, judge_weight, mass
+from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
-from ergamot.core.weather.resistance import parked, spread
-from ergamot.core.weather.threshold import Stability, stability, thresholds
-from ergamot.core.weather.verdict import judge_wind
+from ergamot.core.weather.resistance import parked
+from ergamot.core.weather.threshold import Stability, stability
+from ergamot.core.weather.verdict import judge_wind, stands_on
 
 
 @dataclass(frozen=True)
 class Judged:
-    """The four findings in the order they are always shown, and what they were found from."""
+    """The four findings in the order they are always shown, and what they were found from. Weight is weighed when it is
+    asked for: where it carries no grade, most who judge a pen never do."""
 
     space: Finding
-    weight: Finding
     moving: Finding
     wind: Finding
     mass: Mass
     stability: Stability
     provisions: tuple[Provision, ...]
     strength: Strength
+    weigh: Callable[[], Finding]
+    weighed: bool
+
+    @cached_property
+    def weight(self) -> Finding:
+        return self.weigh()
 
     @property
     def everything(self) -> tuple[Finding, ...]:
         """The four and, behind them, how strong the frame is."""
         return (*self.findings, self.strength.finding)
+
+    @property
+    def graded(self) -> tuple[Finding, ...]:
+        """Of everything, what carries a grade: Weight only against a figure of the keeper's own."""
+        weight = (self.weight,) if self.weighed else ()
+        return (self.space, *weight, self.moving, self.wind, self.strength.finding)
 
     @property
     def findings(self) -> tuple[Finding, Finding, Finding, Finding]:
@@ -71,10 +87,8 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmCo
         farm.exposure.roughness_m,
         farm.speed_up,
     )
-    least, most = (
-        thresholds(stable.loads, held, stable.factor) for held in spread(stable.holding, farm.holding_ground)
-    )
     inside = provisions(flock, need, structure.room)
+    strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm))
     space = judge_space(
         flock,
         need,
@@ -85,11 +99,16 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmCo
     said = (*(one.words for one in inside), *unreached(structure))
     return Judged(
         space=replace(space, details=(*space.details, *said)),
-        weight=judge_weight(structure, weighed, farm.heaviest_kg),
         moving=judge_moving(catalogue, structure, weighed, farm),
-        wind=judge_wind(stable, farm, (least, most)),
+        wind=judge_wind(stands_on(stable, farm.holding_ground), farm),
         mass=weighed,
         stability=stable,
         provisions=inside,
-        strength=judge_strength(catalogue, structure, weighed, farm),
+        weigh=partial(judge_weight, catalogue, structure, weighed, flock, farm),
+        weighed=farm.heaviest_kg is not None,
+        strength=replace(strength, finding=_in_season(strength.finding, flock, farm)),
     )
+
+
+def _in_season(finding: Finding, flock: Flock, farm: FarmConditions) -> Finding:
+    return replace(finding, details=(*finding.details, *told_of_season(flock, farm)))

@@ -59,9 +59,11 @@ class Row:
     """A catalogue row: every figure lies in its column's range, and a source is given.
 
     `FIXED` are the columns that a keeper's row over a shipped one must leave as they are: what it is, not how large.
+    `OWN` are those that go by the rest of the row: where a row kept over a shipped one has none, that one's are not it.
     """
 
     FIXED: ClassVar[tuple[str, ...]] = ()
+    OWN: ClassVar[tuple[str, ...]] = ()
 
     def __post_init__(self) -> None:
         for name, asked in asked_of(type(self)).items():

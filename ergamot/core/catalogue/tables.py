@@ -287,7 +287,13 @@ def as_now(name: str, cells: Mapping[str, str]) -> dict[str, str]:
     table = table_of(name)
     shipped = getattr(load_catalogue(), name).get(cells.get(table.key, ""))
     missing = (
-        {column: text for column, text in cells_of(shipped).items() if column not in cells} if shipped else {}
+        {
+            column: text
+            for column, text in cells_of(shipped).items()
+            if column not in cells and column not in table.row.OWN
+        }
+        if shipped
+        else {}
     )
     return {column: str(text) for column, text in {**table.row.filled(cells), **missing}.items()}
 

@@ -56,7 +56,7 @@ class Condition:
 
     `usual` is what a new farm has. A row is one of `table`; a choice one of `choices` (key to words); figures lie from
     `low` to `high` in `unit`, and may be typed as an `amount` with a unit of the keeper's own. `said` is what a refusal
-    calls it, `told_as` what its figure is called where it is sent in words.
+    calls it, `told_as` what its figure is called where it is sent in words. A figure that is `left_open` may be none.
     """
 
     kind: Kind
@@ -72,6 +72,7 @@ class Condition:
     unit: str = ""
     amount: Literal["speed", "mass", "length"] | None = None
     told_as: str = ""
+    left_open: bool = False
 
     def options(self, catalogue: Catalogue) -> dict[str, str]:
         """What there is to pick from, words by key."""
@@ -83,6 +84,8 @@ class Condition:
 
     def read(self, catalogue: Catalogue, name: str, entered: Any) -> Any:
         """What was entered or kept, as the verdicts use it; refused where it cannot be."""
+        if entered is None and self.left_open:
+            return None
         return _READ[self.kind](self, catalogue, name, entered)
 
     def kept(self, value: Any) -> Any:

@@ -17,10 +17,11 @@ TURF_WORDS = {"lawn": "lawn", "rough": "rough pasture", "tussocks": "tussocks"}
 # EN 1991-1-3 annex E: 1.0 fresh, 2.0 to 3.5 settled, 4.0 kN/m³ wet; nearer or further within it, a judgement
 SNOW_KG_M3 = {"fresh": 100.0, "settled": 250.0, "wet": 450.0}
 SNOW_WORDS = {"fresh": "fresh snow", "settled": "settled snow", "wet": "wet snow"}
+OUT_WORDS = {"flock": "while their flock is in them", "year": "all year"}
 # What a new farm has is a start to be changed; judgements: one fall that is not swept off, a field gate of 8 ft, a
-# gentle ridge under a pen, a strong gale (Beaufort 9) as most years bring, about what an 8 × 10 ft pen of 2×3 weighs
+# gentle ridge under a pen, a strong gale (Beaufort 9) as most years bring
 USUAL_SNOW_MM, USUAL_PASSAGE_MM, USUAL_HUMP_MM = 200.0, 2400.0, 60.0
-USUAL_GUST_MS, USUAL_HEAVIEST_KG, USUAL_SLOPE = 22.0, 80.0, 3.0
+USUAL_GUST_MS, USUAL_SLOPE = 22.0, 3.0
 # Mean temperature month by month of an invented breezy temperate rise
 USUAL_MONTHS_C = (3.0, 3.5, 6.0, 9.0, 12.5, 15.5, 17.5, 17.0, 14.5, 10.5, 6.5, 4.0)
 USUAL_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER, Tool.SNIPS)
@@ -32,18 +33,19 @@ class FarmConditions:
 
     crew: Crew = told(Kind.ROW, "Mover", "man-woman", group=Group.MOVERS, table="crews")
     also: tuple[Crew, ...] = told(Kind.ROWS, "Must manage it too", (), group=Group.MOVERS, table="crews")
-    heaviest_kg: float = told(
+    heaviest_kg: float | None = told(
         Kind.FIGURE,
         "Heaviest pen you want",
-        USUAL_HEAVIEST_KG,
+        None,
         group=Group.MOVERS,
-        hint="timber fresh from the yard",
+        hint="timber fresh from the yard; left empty, Moving alone says what is too heavy",
         said="the heaviest pen",
         low=5,
         high=2000,
         unit="kg",
         amount="mass",
         told_as="heaviest",
+        left_open=True,
     )
     tools: tuple[Tool, ...] = told(Kind.TOOLS, "Tools at hand", USUAL_TOOLS, group=Group.MOVERS)
     moving_ground: Ground = told(
@@ -126,6 +128,7 @@ class FarmConditions:
         told_as="snow_depth",
     )
     snow: str = told(Kind.CHOICE, "Kind of snow", "settled", group=Group.WIND, choices=SNOW_WORDS)
+    stands_out: str = told(Kind.CHOICE, "Pens stand out", "flock", group=Group.WIND, choices=OUT_WORDS)
     way: tuple[Stretch, ...] = told(Kind.WAY, "Way to the field", ())
     months_c: tuple[float, ...] = told(
         Kind.MONTHS, "Mean temperatures", USUAL_MONTHS_C, said="a month's mean", low=-30, high=40, unit="°C"
@@ -148,6 +151,10 @@ class FarmConditions:
     @property
     def snow_kg_m3(self) -> float:
         return SNOW_KG_M3[self.snow]
+
+    @property
+    def wet_snow(self) -> bool:
+        return self.snow == "wet"
 
 
 CONDITIONS: dict[str, Condition] = {one.name: condition_of(one) for one in fields(FarmConditions)}

@@ -105,7 +105,8 @@ def judge_space(
 
     Args: flock; need, the row of its kind; floor_m2, inside the base rails and with head room, above 0; head_room_m,
         clear height inside, m; inside_m2, all of it inside the base rails, where that is more.
-    Returns: the Space finding; its ratio is floor per bird over the good need on the leaving day.
+    Returns: the Space finding; its ratio is floor per bird over the good need on the leaving day, its least over the
+        tight.
     Source: common practice; floor need goes with mass^0.67.
 
     >>> from datetime import date
@@ -131,6 +132,9 @@ def judge_space(
     work.by(NEED)
     work.by(HAS)
     work.step("ratio", "has over needs", "has/need")
+    work.given("a_t", f"tight floor at {need.finish_kg:g} kg", need.tight_m2, "m2", need.source)
+    work.by(NEED.over("the least a bird needs that day", need="need_t", a_f="a_t"))
+    work.step("least", "has over the least", "has/need_t")
     details = [
         phrase("{live} of live weight on the last day", live=Quantity(days[-1].live_kg_m2, "kg/m2")),
         phrase("{floor} inside the base rails", floor=Quantity(inside_m2 or floor_m2, "m2")),
@@ -157,10 +161,26 @@ def judge_space(
         sentence=_sentence(flock, days, floor_m2),
         figure=phrase("{has} a bird", has=Quantity(days[-1].has_m2, "m2")),
         ratio=work.known["ratio"],
+        least=work.known["least"],
         limit=phrase("good is {need} on the last day", need=Quantity(days[-1].good_m2, "m2")),
         working=work.done(),
         answer="ratio",
         details=tuple(details),
+        cost=_cost(flock, days, floor_m2),
+    )
+
+
+def _cost(flock: Flock, days: tuple[SpaceDay, ...], floor_m2: float) -> Phrase | None:
+    """What the days between tight and good cost, and the cheapest way out of them."""
+    tight = sum(one.has_m2 < one.good_m2 for one in days)
+    fewer = int(floor_m2 / days[-1].good_m2)
+    if not tight or fewer < 1:
+        return None
+    whole = f"{tight} {'day' if tight == 1 else 'days'}"
+    return phrase(
+        f"{whole} of dirtier birds and grass, and of feed pushed for; cheapest: {flock.placed - fewer} fewer, "
+        "or {more} more floor",
+        more=Quantity(flock.placed * days[-1].good_m2 - floor_m2, "m2"),
     )
 
 

@@ -17,7 +17,7 @@ class Axle:
     """Wheels the pen moves on. x from the rear end of the rails; all mm.
 
     `rise_mm` is how far they lift the rails above the grass. `parked` tells where they are when it stands. `rides_kg` is a loose axle's own mass, which moves with the pen;
-    `put_under` is what it is put there with. A front axle that steers turns by `turns_deg`.
+    `put_under` is what it is put there with. Wheels are `chocked` while it stands, or free to roll. A front axle that steers turns by `turns_deg`.
     """
 
     x_mm: float
@@ -31,6 +31,7 @@ class Axle:
     rides_kg: float = 0.0
     turns_deg: float = 0.0
     put_under: PutUnder = PutUnder.NOTHING
+    chocked: bool = False
 
 
 @dataclass(frozen=True)
@@ -56,11 +57,23 @@ class Grip:
 
 
 @dataclass(frozen=True)
+class Stake:
+    """Where a strap leaves the pen, mm, and the way from there to its anchor, a unit vector."""
+
+    place: Flat
+    away: Flat
+
+
+@dataclass(frozen=True)
 class Anchor:
-    """Something driven or screwed into firm ground, and where, mm."""
+    """Something driven or screwed into firm ground, and beside what of the pen it stands."""
 
     row: AnchorRow
-    place: Flat
+    stake: Stake
+
+    @property
+    def place(self) -> Flat:
+        return self.stake.place
 
 
 @dataclass(frozen=True)

@@ -111,7 +111,7 @@ LOW_HOLD: Mapping[str, Value] = {
 }  # from there it tips enough to clear; HSE INDG143 zones
 BASIC_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER)
 _MOVED = ("wheel", "axle", "handle", "gear", "tail", "axle_back", "hold_height", "put_under")
-_HELD = ("anchors", "anchor", "ballast", "anchors_at")
+_HELD = ("chocks", "anchors", "anchor", "ballast", "anchors_at")
 
 
 def remedies(

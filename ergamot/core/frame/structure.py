@@ -10,6 +10,8 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
+import numpy as np
+
 from ergamot.core.catalogue import Covering, Section, Species, Ware
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting, Pattern
@@ -388,6 +390,17 @@ class Structure:
     def standing(self) -> tuple[Panel, ...]:
         """Its panels but for those that wait in the shed."""
         return tuple(panel for panel in self.panels if panel.when is not When.ASIDE)
+
+    @cached_property
+    def corners_by_body(self) -> tuple[np.ndarray, np.ndarray]:
+        """Corners of its sticks, (n, 3) mm: of those that stand wholly ahead of the body's rear, and of the rest."""
+        inside: list[Point] = []
+        behind: list[Point] = []
+        for member in self.members:
+            if member.when is not When.ASIDE:
+                ahead = min(x for x, _, _ in member.corners) >= self.body.x[0] - 1
+                (inside if ahead else behind).extend(member.corners)
+        return np.array(inside).reshape(-1, 3), np.array(behind).reshape(-1, 3)
 
     @cached_property
     def by_ref(self) -> dict[str, Member]:

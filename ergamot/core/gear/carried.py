@@ -13,7 +13,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from ergamot.core.frame.kinds import When
+import numpy as np
+
 from ergamot.core.frame.structure import Structure
 from ergamot.core.working import Formula
 
@@ -67,15 +68,11 @@ def carried(structure: Structure) -> Carried | None:
     hands = max(1000 * CARRY_M, structure.grip.z_mm + 1000 * LEAST_RAISE_M)
     turn = math.asin(min(1.0, (hands - radius) / math.hypot(run, up))) - math.atan2(up, run)
     sin, cos = math.sin(turn), math.cos(turn)
-    behind, tail = math.inf, math.inf
-    for member in structure.members:
-        if member.when is When.ASIDE:
-            continue
-        in_body = min(x for x, _, _ in member.corners) >= structure.body.x[0] - 1
-        for x, _, z in member.corners:
-            height = radius + (x - axle.x_mm) * sin + (z + axle.rise_mm - radius) * cos
-            if in_body:
-                behind = min(behind, height)
-            elif x < axle.x_mm:
-                tail = min(tail, height)
-    return Carried(math.degrees(turn), behind, tail)
+
+    def lowest(corners: np.ndarray) -> float:
+        x, z = corners[:, 0], corners[:, 2]
+        heights = radius + (x - axle.x_mm) * sin + (z + axle.rise_mm - radius) * cos
+        return float(np.min(heights, initial=math.inf))
+
+    inside, behind = structure.corners_by_body
+    return Carried(math.degrees(turn), lowest(inside), lowest(behind[behind[:, 0] < axle.x_mm]))

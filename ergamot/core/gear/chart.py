@@ -7,12 +7,22 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
 from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.finding import Grade, graded
 from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import CARRY_M
 from ergamot.core.gear.effort import front_load_n, lift_of
-from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, ratios_of
+from ergamot.core.gear.haul import (
+    CI_SPREAD,
+    Haul,
+    Over,
+    haul,
+    least_of,
+    movers_strength,
+    ratios_of,
+    ruling_of,
+)
 from ergamot.core.gear.people import recommended_n
 from ergamot.core.gear.raising import Raising
 from ergamot.core.gear.tasks import Task
@@ -40,11 +50,15 @@ class OnGround:
 
 @dataclass(frozen=True)
 class Mover:
-    """Who could move it: the least of what they can over what it takes, and what that is."""
+    """Who could move it: the least of what they can over what it takes, and what rules."""
 
     crew: Crew
-    ratio: float
+    over: Over
     ruling: Task
+
+    @property
+    def grade(self) -> Grade:
+        return graded(self.over.good, self.over.most)
 
 
 @dataclass(frozen=True)
@@ -89,7 +103,7 @@ def moving_chart(
         lift_full=lift_of(structure, [*own, *((one.kg, one.place[0]) for one in structure.contents)]),
         lift_birds=lift_of(structure, [*own, *_riding(structure, birds_kg)]),
         niosh_n=_niosh(structure) if structure.carried and not farm.crew.drawbar_n else None,
-        balance_x=_balance(structure, weighed, can.lift_n) if structure.carried else None,
+        balance_x=_balance(structure, weighed, can.lift.good) if structure.carried else None,
         swing_radius=_swing(structure),
         turn_force=turning_n(structure, weighed, farm.moving_ground, level.keep),
         clears_hump=_clears(structure),
@@ -129,8 +143,7 @@ def _mover(
     can = movers_strength(catalogue, structure, crew)
     moved = haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
     ratios = ratios_of(moved.over(farm))
-    ruling = min(ratios, key=lambda name: ratios[name])
-    return Mover(crew, ratios[ruling], ruling)
+    return Mover(crew, least_of(ratios), ruling_of(ratios))
 
 
 def _riding(structure: Structure, birds_kg: float) -> list[tuple[float, float]]:

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
+from ergamot.core.farm.rolling import PER_WHEEL, RESISTANCE, SINKS_BELOW, WHEEL_NUMBER
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import G
 from ergamot.core.working import Formula
 
-SOIL = "Wismer & Luth (1974)"
-SINKS_BELOW = 5.0  # wheel number under which a towed wheel ploughs; Wismer & Luth (1974)
 START_FACTOR = 1.5  # starting a wheel against keeping it rolling; judgement: it has sunk overnight
 
 UPHILL = Formula("F_slope", "held back by the slope", "W*s/sqrt(1 + s**2)", "N")
@@ -17,16 +16,6 @@ LIFT = Formula(
 )
 SLIDE = Formula("F_keep", "pull to keep going", "mu*W + F_slope", "N")
 SLIDE_START = Formula("F_start", "pull to start", "k*mu*W + F_slope", "N")
-PER_WHEEL = Formula("N", "load on one wheel", "max(Q, 1)/n", "N")
-WHEEL_NUMBER = Formula("Cn", "wheel number", "CI*b*2*r/N", "", SOIL)
-RESISTANCE = Formula(
-    "Crr",
-    "rolling resistance",
-    "0.04 + 1.2/Cn",
-    "",
-    SOIL,
-    f"a low figure under a wheel number of {SINKS_BELOW:g}",
-)
 ROLL = Formula("F_roll", "to keep it rolling", "max(Q, 0)*Crr", "N")
 ROLL_AND_DRAG = Formula(
     "F_roll",
@@ -50,7 +39,11 @@ LARGEST_BUMP = Formula(
     "mm",
     "moments about the top of the bump",
 )
+LARGEST_BUMP_AT_MOST = LARGEST_BUMP.over(
+    "largest bump it climbs, pulled for all it may be", bump="bump_most", can_start="most_start"
+)
 CLIMBS = Formula("r_bump", "climbs over meets", "bump/h_turf")
+CLIMBS_AT_MOST = CLIMBS.over("climbs at most over meets", r_bump="s_bump", bump="bump_most")
 
 
 def lift_of(structure: Structure, parts: list[tuple[float, float]]) -> float:

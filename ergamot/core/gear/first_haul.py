@@ -9,13 +9,13 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Ground
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.farm.way import Leg, legs, longest_round_m
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.finding import Grade, Phrase, graded, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM
-from ergamot.core.gear.haul import haul, movers_strength, ratios_of
+from ergamot.core.gear.haul import Over, haul, least_of, movers_strength, ratios_of, ruling_of
 from ergamot.core.gear.tasks import Task
-from ergamot.core.gear.telling import share_taken
+from ergamot.core.gear.telling import told_of_share
 from ergamot.core.units import Quantity
 
 WALK_MS = 0.6  # people with a pen; judgement: half an easy walk (1.2 m/s)
@@ -29,14 +29,23 @@ STOPS = {Task.PASSAGE: "too wide for its narrowest place", Task.BEND: "too long 
 @dataclass(frozen=True)
 class OnTheWay:
     """One stretch: its ground, force (N) to start and to keep going (below 0 it must be held back), and the least of
-    what can be done over what it takes, with what that is."""
+    what can be done over what it takes, with what rules."""
 
     leg: Leg
     ground: Ground
     start: float
     keep: float
-    ratio: float
+    over: Over
     ruling: Task
+
+    @property
+    def grade(self) -> Grade:
+        return graded(self.over.good, self.over.most)
+
+    @property
+    def rank(self) -> tuple[int, float]:
+        """The hardest first: by grade, and within it by the mark that decides."""
+        return self.grade.level, self.over.most if self.grade is Grade.SHORT else self.over.good
 
 
 @dataclass(frozen=True)
@@ -52,7 +61,7 @@ class FirstHaul:
 
     @property
     def hardest(self) -> OnTheWay:
-        return min(self.stretches, key=lambda one: one.ratio)
+        return min(self.stretches, key=lambda one: one.rank)
 
 
 def first_haul(
@@ -100,19 +109,30 @@ def _stretch(
     cans = [movers_strength(catalogue, structure, crew) for crew in farm.movers]
     level, steep = (haul(structure, weighed, ground, slope, cans[0]) for slope in (0.0, abs(rise)))
     slope = math.copysign(steep.keep - level.keep, rise)
-    ratios: dict[Task, float] = {}
+    far_m = min(UNRESTED_M, leg.length_m)
+    ratios: dict[Task, Over] = {}
     for can in cans:
-        asked = ratios_of(haul(structure, weighed, ground, max(0.0, rise), can).over(farm))
+        up = haul(structure, weighed, ground, max(0.0, rise), can, far_m=far_m)
+        asked = ratios_of(up.over(farm))
         if level.keep + slope < 0:
-            asked[Task.HOLD] = min(MOST, can.keep_n / max(-level.keep - slope, 1.0))
-        for task, ratio in asked.items():
-            ratios[task] = min(ratio, ratios.get(task, math.inf))
+            held = max(-level.keep - slope, 1.0)
+            most = up.work.known[f"most_{Task.KEEP}"]
+            asked[Task.HOLD] = Over(min(MOST, can.keep.good / held), min(MOST, most / held))
+        for task, over in asked.items():
+            ratios[task] = least_of({task: ratios.get(task, over), Task.START: over})
     long, wide = size
-    ratios[Task.PASSAGE] = leg.stretch.width_mm / 1000 / wide
+    ratios[Task.PASSAGE] = _same(leg.stretch.width_mm / 1000 / wide)
     if leg.bend_deg:
-        ratios[Task.BEND] = min(MOST, longest_round_m(wide, leg.stretch.room_mm / 1000, leg.bend_deg) / long)
-    ruling = min(ratios, key=lambda task: ratios[task])
-    return OnTheWay(leg, ground, level.start + slope, level.keep + slope, ratios[ruling], ruling)
+        longest = longest_round_m(wide, leg.stretch.room_mm / 1000, leg.bend_deg)
+        ratios[Task.BEND] = _same(min(MOST, longest / long))
+    return OnTheWay(
+        leg, ground, level.start + slope, level.keep + slope, least_of(ratios), ruling_of(ratios)
+    )
+
+
+def _same(ratio: float) -> Over:
+    """What is no matter of effort has one mark."""
+    return Over(ratio, ratio)
 
 
 def told_of_way(found: FirstHaul) -> Iterator[Phrase]:
@@ -139,7 +159,7 @@ def told_of_way(found: FirstHaul) -> Iterator[Phrase]:
         long=Quantity(1000 * found.pen_length_m, "mm"),
     )
     worst = found.hardest
-    if worst.ratio < 1:
+    if worst.grade is Grade.SHORT:
         yield phrase(
             f"stretch {worst.leg.number} stops it: {STOPS.get(worst.ruling, 'to ' + worst.ruling.words)}"
         )
@@ -165,11 +185,13 @@ def told_of_stretch(one: OnTheWay) -> Phrase:
     >>> from ergamot.core.farm.way import Stretch
     >>> low, on_the_way = pen(), farm(way=(Stretch(0.0, 40.0, 3000.0, 0.0, "", 3000.0),))
     >>> told_of_stretch(first_haul(c, low, mass(low), on_the_way).stretches[0]).text("metric")
-    'no: to lift at the handles is 138 % of what they should'
+    'with effort: hardest is to lift at the handles, 138 % of what is good to ask'
     """
-    share = share_taken(one.ratio)
-    if one.ratio >= 1:
-        return phrase(f"hardest is to {one.ruling.words}, {{share}} of what can be", share=share)
+    if one.grade is not Grade.SHORT:
+        how = "" if one.grade is not Grade.BETWEEN or one.ruling in STOPS else "with effort: "
+        share = told_of_share(one.over.good, "of what is good to ask")
+        return phrase(f"{how}hardest is to {one.ruling.words}, {share.template}", **dict(share.figures))
     if one.ruling in STOPS:
         return phrase(f"no: {STOPS[one.ruling]}")
-    return phrase(f"no: to {one.ruling.words} is {{share}} of what they should", share=share)
+    share = told_of_share(one.over.most, "of the most")
+    return phrase(f"no: to {one.ruling.words} is {share.template}", **dict(share.figures))

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
 from ergamot.core.farm.conditions import TURF_WORDS, FarmConditions
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.effort import CLIMBS
+from ergamot.core.gear.effort import CLIMBS, CLIMBS_AT_MOST
 from ergamot.core.gear.moving_steps import (
     bump_steps,
     one_axle_steps,
@@ -19,14 +20,32 @@ from ergamot.core.gear.moving_steps import (
     throw_steps,
     two_axle_steps,
 )
-from ergamot.core.gear.people import Strength, strength
+from ergamot.core.gear.people import (
+    FARTHEST_M,
+    GUIDELINE,
+    KEEPS_FARTHER,
+    MOST_LIFTED,
+    MOST_PULLED,
+    STARTS_FARTHER,
+    TABLE_M,
+    Able,
+    Strength,
+    strength,
+)
 from ergamot.core.gear.raising import WITH, Raising, hardest_throw, raising
 from ergamot.core.gear.tasks import Task
 from ergamot.core.working import Working
 
 ROPE_HAND_M = 0.75  # a rope is pulled with the arms down; judgement: knuckle height of a grown person; may move: their pull is one
 CI_SPREAD = (0.6, 1.5)  # soil on one day and one field, times the figure; judgement: rain alone halves it
-GUIDELINE = "HSE INDG143, L23; vehicles by their row"
+
+
+@dataclass(frozen=True)
+class Over:
+    """What a crew can over what a task takes: of what is good to ask of them, and of the most."""
+
+    good: float
+    most: float
 
 
 @dataclass(frozen=True)
@@ -86,6 +105,7 @@ class Haul:
                 "a judgement, by your turf",
             )
             work.by(CLIMBS)
+            work.by(CLIMBS_AT_MOST)
         return work
 
 
@@ -96,11 +116,12 @@ def haul(
     slope_percent: float,
     can: Strength,
     firmness: float = 1.0,
+    far_m: float | None = None,
 ) -> Haul:
     """What moving the pen takes, uphill on the slope, timber fresh.
 
     Args: structure; weighed, its mass; ground; slope_percent, 0 to 25; can, the crew's strength; firmness, times
-        the ground's cone index, 0.1 to 10.
+        the ground's cone index, 0.1 to 10; far_m, how far at a time, its own length where not given.
     Returns: the Haul.
     Source: moments about the axle; Wismer & Luth (1974); skid friction from the catalogue.
 
@@ -121,29 +142,58 @@ def haul(
         two_axle_steps(work, structure, weighed, ground, firmness)
     else:
         one_axle_steps(work, structure, weighed, ground, firmness)
-        _against(work, Task.LIFT, f"lift, hands {can.lift_zone}", can.lift_n)
-        _against(work, Task.CARRY, f"carry, hands {can.carry_zone}", can.carry_n)
-    _against(work, Task.START, "pull to start", can.start_n)
-    _against(work, Task.KEEP, "pull to keep going", can.keep_n)
+        _against(work, Task.LIFT, f"lift, hands {can.lift_zone}", can.lift)
+        _against(work, Task.CARRY, f"carry, hands {can.carry_zone}", can.carry)
+    _pulled(work, _own_length_m(structure) if far_m is None else far_m, can)
     if structure.axle is not None:
         bump_steps(work, structure)
     thrown = hardest_throw(structure, weighed)
     if thrown:
         throw_steps(work, structure, weighed, thrown[0])
-        _against(work, Task.THROW, "throw a lever over, one of them", can.one_n)
+        _against(work, Task.THROW, "throw a lever over, one of them", can.one)
     raised = raising(structure, weighed, can)
     if raised:
         raise_steps(work, structure, raised)
-        _against(work, Task.RAISE, f"with {WITH[raised.by]}", raised.can_n, raised.source)
+        _against(work, Task.RAISE, f"with {WITH[raised.by]}", raised.can, raised.source)
     return Haul(ground, work, raised)
 
 
-def _against(work: Working, task: Task, says: str, can_n: float, source: str = GUIDELINE) -> None:
-    work.given(f"can_{task}", f"{says}: guideline", can_n, "N", source)
-    work.step(f"r_{task}", "can over takes", f"can_{task}/max(F_{task}, 1)")
+def _own_length_m(structure: Structure) -> float:
+    return (structure.body.x[1] - structure.body.x[0]) / 1000
 
 
-def ratios_of(work: Working) -> dict[Task, float]:
+def _pulled(work: Working, far_m: float, can: Strength) -> None:
+    """Pulling against both marks: the most falls with the way."""
+    pulls = (
+        (Task.START, "pull to start", can.start, STARTS_FARTHER),
+        (Task.KEEP, "pull to keep going", can.keep, KEEPS_FARTHER),
+    )
+    if not can.drives:
+        work.given("d", "pulled at a time", min(FARTHEST_M, max(TABLE_M, far_m)), "m", "to the next stop")
+    for task, says, able, farther in pulls:
+        if can.drives:
+            _against(work, task, says, able)
+            continue
+        work.given(f"can_{task}", f"{says}: guideline", able.good, "N", GUIDELINE)
+        work.given(f"near_{task}", f"{says}: most, over {TABLE_M} m", able.most, "N", MOST_PULLED)
+        work.by(farther)
+        work.step(f"most_{task}", "the most", f"max(can_{task}, {farther.symbol}*near_{task})", "N")
+        _ratios(work, task)
+
+
+def _against(work: Working, task: Task, says: str, can: Able, source: str = GUIDELINE) -> None:
+    work.given(f"can_{task}", f"{says}: guideline", can.good, "N", source)
+    beyond = MOST_LIFTED if can.most > can.good else "no more than that"
+    work.given(f"most_{task}", f"{says}: the most", can.most, "N", beyond)
+    _ratios(work, task)
+
+
+def _ratios(work: Working, task: Task) -> None:
+    work.step(f"r_{task}", "guideline over takes", f"can_{task}/max(F_{task}, 1)")
+    work.step(f"s_{task}", "most over takes", f"most_{task}/max(F_{task}, 1)")
+
+
+def ratios_of(work: Working) -> dict[Task, Over]:
     """What a crew can over what a move takes, for everything that is asked of them.
 
     Args: work, of a move over a farm's turf.
@@ -155,7 +205,39 @@ def ratios_of(work: Working) -> dict[Task, float]:
     >>> sorted(ratios_of(moved.over(farm())))
     [<Task.BUMP: 'bump'>, <Task.CARRY: 'carry'>, <Task.KEEP: 'keep'>, <Task.LIFT: 'lift'>, <Task.START: 'start'>]
     """
-    return {task: work.known[f"r_{task}"] for task in Task if f"r_{task}" in work.known}
+    return {
+        task: Over(work.known[f"r_{task}"], work.known[f"s_{task}"])
+        for task in Task
+        if f"r_{task}" in work.known
+    }
+
+
+def least_of(ratios: Mapping[Task, Over]) -> Over:
+    """The least against each mark, whatever task it is of.
+
+    Args: ratios, at least one.
+    Returns: the Over.
+    Source: as `haul`.
+
+    >>> least_of({Task.START: Over(0.5, 1.2), Task.LIFT: Over(0.6, 0.9)})
+    Over(good=0.5, most=0.9)
+    """
+    return Over(min(over.good for over in ratios.values()), min(over.most for over in ratios.values()))
+
+
+def ruling_of(ratios: Mapping[Task, Over]) -> Task:
+    """What rules a move: what nobody can, where there is such a thing, else what is hardest against the guideline.
+
+    Args: ratios, at least one.
+    Returns: a Task.
+    Source: as `haul`.
+
+    >>> ruling_of({Task.START: Over(0.5, 1.2), Task.LIFT: Over(0.6, 0.9)})
+    <Task.LIFT: 'lift'>
+    """
+    if min(over.most for over in ratios.values()) < 1:
+        return min(ratios, key=lambda task: ratios[task].most)
+    return min(ratios, key=lambda task: ratios[task].good)
 
 
 def movers_strength(catalogue: Catalogue, structure: Structure, crew: Crew) -> Strength:
@@ -166,7 +248,7 @@ def movers_strength(catalogue: Catalogue, structure: Structure, crew: Crew) -> S
     Raises: OutOfRange.
     Source: HSE INDG143 and L23.
 
-    >>> movers_strength(c, pen(), c.crews["man"]).start_n
+    >>> movers_strength(c, pen(), c.crews["man"]).start.good
     200.0
     """
     return strength(catalogue, crew, structure.grip.z_mm / 1000 if structure.axle else ROPE_HAND_M)

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.farm.conditions import TURF_WORDS, FarmConditions
-from ergamot.core.finding import Finding, Phrase, What, phrase
+from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.finding import Finding, Grade, Phrase, What, graded, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.haul import CI_SPREAD, haul, movers_strength, ratios_of
+from ergamot.core.gear.haul import CI_SPREAD, haul, movers_strength, ratios_of, ruling_of
 from ergamot.core.gear.people import Strength
-from ergamot.core.gear.tasks import Task
+from ergamot.core.gear.telling import WHEN_IT_SINKS, told_of_task
 from ergamot.core.units import G, Quantity
-from ergamot.core.working import Working
 
 CAUTIONS = (
     "Lift with straight back and bent knees; stop when it is more than you can do comfortably.",
@@ -34,9 +34,10 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, farm
     """Can everyone who must be able to move this pen do it on this ground?
 
     Args: catalogue; structure; weighed, its mass; farm, with crews, ground, slope and turf.
-    Returns: the Moving finding, of the weakest of them; its ratio is the least of what they can over what it takes.
+    Returns: the Moving finding, of the weakest of them; its ratio is the least of what is good to ask over what it
+        takes, its least of the most that may be asked.
     Raises: OutOfRange.
-    Source: HSE INDG143 and L23; forces as `haul`.
+    Source: HSE INDG143 and L23; Snook & Ciriello (1991); forces as `haul`.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.frame.design import build, make_design
@@ -44,11 +45,11 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, farm
     >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> judge_moving(c, s, mass(s), make_conditions(c, crew="teenager")).verdict.word
-    'short'
+    >>> [judge_moving(c, s, mass(s), make_conditions(c, crew=crew)).word for crew in ("teenager", "man")]
+    ['short', 'hard']
     """
     found = [_judged(catalogue, structure, weighed, replace(farm, crew=crew)) for crew in farm.movers]
-    return min(found, key=lambda finding: finding.ratio)
+    return min(found, key=lambda finding: finding.rank)
 
 
 def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions) -> Finding:
@@ -56,33 +57,62 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: Far
     moved = haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
     work = moved.over(farm)
     ratios = ratios_of(work)
-    ruling = min(ratios, key=lambda task: ratios[task])
-    work.step("ratio", "the least of these rules", f"min({', '.join(f'r_{n}' for n in ratios)})")
-    band, band_words = _band(structure, weighed, farm, can, work.known["ratio"])
+    ruling = ruling_of(ratios)
+    for symbol, mark, says in (("ratio", "r", "against the guideline"), ("least", "s", "against the most")):
+        names = ", ".join(f"{mark}_{name}" for name in ratios)
+        work.step(symbol, f"{says}, the least of these rules", f"min({names})")
+    ratio, least = work.known["ratio"], work.known["least"]
+    band, band_words = _band(structure, weighed, farm, can, ratio)
     headline = (
         phrase("lift {lift}", lift=Quantity(moved.lift, "heft"))
         if structure.carried
         else phrase("pull {pull}", pull=Quantity(moved.start, "heft"))
     )
+    grade = graded(ratio, least)
     return Finding(
         what=What.MOVING,
         title="Moving",
-        sentence=_sentence(ruling, ratios[ruling], work, farm),
+        sentence=told_of_task(ruling, grade, work, farm),
         figure=headline,
-        ratio=work.known["ratio"],
+        ratio=ratio,
+        least=least,
         limit=phrase(
-            farm.crew.label + ": lift {lift}, start {start}, keep {keep}",
-            lift=Quantity(can.lift_n, "heft"),
-            start=Quantity(can.start_n, "heft"),
-            keep=Quantity(can.keep_n, "heft"),
+            farm.crew.label + " easily: lift {lift}, start {start}, keep {keep}",
+            lift=Quantity(can.lift.good, "heft"),
+            start=Quantity(can.start.good, "heft"),
+            keep=Quantity(can.keep.good, "heft"),
         ),
         working=work.done(),
-        answer="ratio",
-        details=_details(structure, catalogue, weighed, farm, can),
+        answer="least" if grade is Grade.SHORT else "ratio",
+        details=(*_standing_by(farm, can), *_details(structure, catalogue, weighed, farm, can)),
         band=band,
         band_words=band_words,
         cautions=cautions(structure, farm),
+        cost=_cost(catalogue, structure, weighed, farm) if grade is Grade.BETWEEN else None,
     )
+
+
+def _standing_by(farm: FarmConditions, can: Strength) -> tuple[Phrase, ...]:
+    """Who can only look on while the others lift."""
+    if not can.stand_by:
+        return ()
+    return (phrase(f"of {farm.crew.label} {' and '.join(can.stand_by)} can only stand by when it is lifted"),)
+
+
+def _cost(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions) -> Phrase:
+    """What a hard move costs, and who beside them would make it easy."""
+    costs = "every move tires, and tired backs put moves off; cheapest: "
+    with_help = [
+        crew
+        for crew in catalogue.crews.values()
+        if Counter(crew.people) > Counter(farm.crew.people) and not farm.crew.drawbar_n
+    ]
+    for crew in sorted(with_help, key=lambda one: len(one.people)):
+        can = movers_strength(catalogue, structure, crew)
+        moved = haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
+        if min(over.good for over in ratios_of(moved.over(farm)).values()) >= 1:
+            return phrase(f"{costs}{crew.label} do it easily")
+    return phrase(f"{costs}less weight, or larger wheels; no more hands alone make it easy")
 
 
 def cautions(structure: Structure, farm: FarmConditions) -> tuple[str, ...]:
@@ -114,7 +144,7 @@ def _band(
         haul(structure, weighed, farm.moving_ground, farm.slope_percent, can, firmness=share)
         for share in CI_SPREAD
     )
-    low, high = (min(ratios_of(moved.over(farm)).values()) for moved in (soft, hard))
+    low, high = (min(over.good for over in ratios_of(moved.over(farm)).values()) for moved in (soft, hard))
     if high < WIDE * low:
         return None, None
     words = phrase(
@@ -123,28 +153,6 @@ def _band(
         soft=Quantity(soft.start, "heft"),
     )
     return (low, high), words
-
-
-def _sentence(ruling: Task, ratio: float, work: Working, farm: FarmConditions) -> Phrase:
-    who = farm.crew.label
-    if ruling is Task.BUMP:
-        return phrase(
-            f"{who} can get a wheel over {{can}}; " + TURF_WORDS[farm.turf] + " has {needs}",
-            can=Quantity(work.known["bump"], "mm"),
-            needs=Quantity(work.known["h_turf"], "mm"),
-        )
-    can, takes = work.known[f"can_{ruling}"], work.known[f"F_{ruling}"]
-    if ratio < 1:
-        return phrase(
-            f"to {ruling.words} takes {{takes}}; {who} should not do over {{can}}",
-            takes=Quantity(takes, "heft"),
-            can=Quantity(can, "heft"),
-        )
-    return phrase(
-        f"{who} can {ruling.words}: {{takes}} of {{can}}",
-        takes=Quantity(takes, "heft"),
-        can=Quantity(can, "heft"),
-    )
 
 
 def _details(
@@ -163,7 +171,7 @@ def _details(
             )
         )
         if moved.sinks:
-            lines.append(phrase(f"{key}: the wheels sink; the pull will be more than shown"))
+            lines.append(phrase(f"{key}: the wheels sink; the pull will be more than shown: {WHEN_IT_SINKS}"))
     if structure.axle:
         lines.append(
             phrase(

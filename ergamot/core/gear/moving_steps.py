@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ergamot.core.catalogue import Ground
+from ergamot.core.farm.rolling import PER_WHEEL, RESISTANCE, SINKS_BELOW, WHEEL_NUMBER
 from ergamot.core.frame.footing import Axle, Lever
 from ergamot.core.frame.kinds import PutUnder
 from ergamot.core.frame.mass import WEIGHT, Mass
@@ -12,18 +13,15 @@ from ergamot.core.gear.carried import DRAGS, GIVES_MM, carried
 from ergamot.core.gear.effort import (
     CARRY,
     LARGEST_BUMP,
+    LARGEST_BUMP_AT_MOST,
     LIFT,
-    PER_WHEEL,
     PULL,
     PULL_START,
-    RESISTANCE,
     ROLL,
     ROLL_AND_DRAG,
-    SINKS_BELOW,
     SLIDE,
     SLIDE_START,
     UPHILL,
-    WHEEL_NUMBER,
 )
 from ergamot.core.gear.raising import CORNER, EFFORT, LEVER_GAIN, Raising, ends_of, lifted_n
 from ergamot.core.working import Formula, Working
@@ -151,16 +149,19 @@ def bump_steps(work: Working, structure: Structure) -> None:
     >>> slope_steps(work, low, mass(low), 3.0)
     >>> one_axle_steps(work, low, mass(low), c.grounds["wet"], 1.0)
     >>> _ = work.given("can_start", "pull to start", 200.0, "N")
+    >>> _ = work.given("most_start", "the most", 314.0, "N")
     >>> bump_steps(work, low)
-    >>> work.steps[-1].symbol
-    'bump'
+    >>> [step.symbol for step in work.steps[-2:]]
+    ['bump', 'bump_most']
     """
-    if structure.front_axle is None:
-        work.by(LARGEST_BUMP)
-        return
-    work.by(LARGEST_BUMP.over(f"{LARGEST_BUMP.says}, rear", bump="bump_r"))
-    work.by(_front(LARGEST_BUMP))
-    work.step("bump", "the smaller of them", "min(bump_r, bump_f)", "mm")
+    for formula in (LARGEST_BUMP, LARGEST_BUMP_AT_MOST):
+        if structure.front_axle is None:
+            work.by(formula)
+            continue
+        bump = formula.symbol
+        work.by(formula.over(f"{formula.says}, rear", **{bump: f"{bump}_r"}))
+        work.by(_front(formula))
+        work.step(bump, "the smaller of them", f"min({bump}_r, {bump}_f)", "mm")
 
 
 def sinks(work: Working) -> bool:
@@ -229,7 +230,7 @@ def raise_steps(work: Working, structure: Structure, raised: Raising) -> None:
 
 def _front(formula: Formula) -> Formula:
     """A relation of one wheel, of a front one."""
-    own = ("N", "n", "Q", "Cn", "Crr", "F_roll", "r", "b", "bump")
+    own = ("N", "n", "Q", "Cn", "Crr", "F_roll", "r", "b", "bump", "bump_most")
     return formula.over(f"{formula.says}, front", **{symbol: f"{symbol}_f" for symbol in own})
 
 

@@ -1,17 +1,29 @@
-"""What people can be asked to lift and pull, alone and together."""
+"""What people can be asked to lift and pull, alone and together: what is good to ask, and the most."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
 from ergamot.core.catalogue import Catalogue, Crew, Person, pick
+from ergamot.core.catalogue.farm import MOST_PEOPLE
 from ergamot.core.errors import require_range
 from ergamot.core.units import G
+from ergamot.core.working import Formula
 
-# Share of the sum of single figures that a team manages; HSE L23 for lifting, assumed for pulling
-TEAM_SHARE = {1: 1.0, 2: 2 / 3, 3: 0.5}
+# Share of the sum of single figures that a team manages. HSE L23 tells lifting for up to three: there is no room for
+# a fourth pair of hands. Pulling: Ringelmann (1913), on a rope
+LIFTING: Mapping[int, float] = {1: 1.0, 2: 2 / 3, 3: 0.5}
+PULLING: Mapping[int, float] = {1: 1.0, 2: 0.93, 3: 0.85, 4: 0.77}
+GUIDELINE = "HSE INDG143, L23; vehicles by their row"
+MOST_LIFTED = "twice the guideline: L23 asks for close care beyond it; none of the young"
+MOST_PULLED = "Snook & Ciriello (1991): nine in ten can, once or twice a day; Ringelmann (1913) together"
+# What is left of a pull over a longer move, 1 at 2.1 m. Men's: they fall the faster
+FARTHER = "Potvin et al. (2021), equations of the tables of Snook & Ciriello"
+TABLE_M, FARTHEST_M = 2.1, 61.0  # the shortest and longest pull of the tables; may move: of its range
+STARTS_FARTHER = Formula("k_far", "of that over the move", "1.079 - log(d)/9.392", "", FARTHER)
+KEEPS_FARTHER = Formula("k_on", "of that over the move", "1.1035 - log(d)/7.17", "", FARTHER)
 AT_A_RAIL_N = 70.0  # and lifts the rails: HSE INDG143, a woman, hands low
 AT_A_LEVER_N = 150.0  # whoever drives also throws the levers: HSE INDG143, a woman
 KNUCKLE_M = 0.75  # hands of someone standing with arms down; HSE INDG143; may move: within its zone
@@ -24,35 +36,66 @@ LEAST_TRAVEL_CM = 25.0  # may move below: the most is 1
 
 
 @dataclass(frozen=True)
-class Strength:
-    """What a crew can do, N, with hands at the heights asked about; `one_n` is one of them at a lever,
-    `low_n` all of them at the rails."""
+class Able:
+    """What can be asked, N: what is good, which protects nearly everyone, and the most."""
 
-    lift_n: float
-    carry_n: float
-    start_n: float
-    keep_n: float
-    one_n: float
-    low_n: float
+    good: float
+    most: float
+
+
+@dataclass(frozen=True)
+class Strength:
+    """What a crew can do with hands at the heights asked about; pulled over 2.1 m at the most. `one` is one of them at a
+    lever, `low` all of them at the rails; `stand_by` are those whose hands do not help to lift.
+    """
+
+    lift: Able
+    carry: Able
+    start: Able
+    keep: Able
+    one: Able
+    low: Able
     lift_zone: str
     carry_zone: str
+    stand_by: tuple[str, ...] = ()
+    drives: bool = False
 
 
-def together(figures: list[float]) -> float:
+def together(figures: Sequence[float], shares: Mapping[int, float] = LIFTING) -> float:
     """What several people manage together.
 
-    Args: figures, the guideline force of each, N; one to three people.
-    Returns: N: two ⅔ of their sum, three ½; never less than fewer of them would manage, since one
+    Args: figures, the force of each, N; one to four people; shares, of their sum by how many they are.
+    Returns: N: of the teams there are shares for, the strongest; never less than fewer of them would manage, since one
         can always stand by.
+    Raises: OutOfRange.
+    Source: HSE L23 team handling; Ringelmann (1913).
+
+    >>> round(together([200, 130])), together([200]), round(together([200, 130], PULLING), 1)
+    (220, 200.0, 306.9)
+    """
+    require_range("people", len(figures), 1, MOST_PEOPLE)
+    return max(shares[len(team)] * sum(team) for team in _teams(figures, shares))
+
+
+def _teams(figures: Sequence[float], shares: Mapping[int, float]) -> list[tuple[float, ...]]:
+    return [team for size in shares for team in combinations(figures, size)]
+
+
+def standing_by(figures: Mapping[str, float]) -> tuple[str, ...]:
+    """Those who do not help to lift: the team is no stronger, or weaker, with them.
+
+    Args: figures, the force of each by name, N; one to four people.
+    Returns: names.
     Raises: OutOfRange.
     Source: HSE L23 team handling.
 
-    >>> round(together([200, 130])), together([200])
-    (220, 200.0)
+    >>> standing_by({"a man": 200, "a child": 80}), standing_by({"a man": 200, "a woman": 130})
+    (('a child',), ())
     """
-    require_range("people", len(figures), 1, 3)
-    teams = (team for size in TEAM_SHARE for team in combinations(figures, size))
-    return max(TEAM_SHARE[len(team)] * sum(team) for team in teams)
+    require_range("people", len(figures), 1, MOST_PEOPLE)
+    teams = [team for size in LIFTING for team in combinations(figures, size)]
+    best = max(teams, key=lambda team: LIFTING[len(team)] * sum(figures[name] for name in team))
+    return tuple(name for name in figures if name not in best)
 
 
 def zone_of(hand_height_m: float) -> int:
@@ -84,37 +127,48 @@ def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength
     Args: catalogue; crew; hand_height_m, of the handles as the pen stands, 0 to 1.4.
     Returns: the Strength; carried with hands at knuckle height or at the handles if higher.
     Raises: OutOfRange.
-    Source: HSE INDG143 and L23.
+    Source: HSE INDG143 and L23; the most in pulling, Snook & Ciriello (1991).
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> c = load_catalogue()
-    >>> strength(c, c.crews["man"], 0.58).lift_n
-    200.0
+    >>> strength(c, c.crews["man"], 0.58).lift
+    Able(good=200.0, most=400.0)
     """
     if crew.drawbar_n:
-        return Strength(
-            crew.hitch_n,
-            crew.hitch_n,
-            crew.drawbar_n,
-            crew.drawbar_n,
-            AT_A_LEVER_N,
-            AT_A_RAIL_N,
-            "on the hitch",
-            "on the hitch",
-        )
+        hitch, drawbar = Able(crew.hitch_n, crew.hitch_n), Able(crew.drawbar_n, crew.drawbar_n)
+        lever, rail = (Able(force, force) for force in (AT_A_LEVER_N, AT_A_RAIL_N))
+        where = "on the hitch"
+        return Strength(hitch, hitch, drawbar, drawbar, lever, rail, where, where, drives=True)
     people = [pick(catalogue.people, key, "people") for key in crew.people]
-    lifted = zone_of(hand_height_m)
-    carried = zone_of(max(hand_height_m, KNUCKLE_M + 0.01))
+    lifted = _LIFTS[zone := zone_of(hand_height_m)]
+    carried = _LIFTS[carry_zone := zone_of(max(hand_height_m, KNUCKLE_M + 0.01))]
+    start, keep = _pulled(people, "start"), _pulled(people, "keep")
+    named = {f"{person.label} ({i})": lifted(person) for i, person in enumerate(people)}
     return Strength(
-        lift_n=together([_LIFTS[lifted](person) for person in people]),
-        carry_n=together([_LIFTS[carried](person) for person in people]),
-        start_n=together([person.push_start_n for person in people]),
-        keep_n=together([person.push_keep_n for person in people]),
-        one_n=max(person.push_start_n for person in people),
-        low_n=together([person.lift_low_n for person in people]),
-        lift_zone=ZONE_WORDS[lifted],
-        carry_zone=ZONE_WORDS[carried],
+        lift=_lifted(people, lifted),
+        carry=_lifted(people, carried),
+        start=start,
+        keep=keep,
+        one=Able(*(max(getattr(one, name) for one in people) for name in ("push_start_n", "most_start_n"))),
+        low=_lifted(people, _LIFTS[0]),
+        lift_zone=ZONE_WORDS[zone],
+        carry_zone=ZONE_WORDS[carry_zone],
+        stand_by=tuple(name.rpartition(" (")[0] for name in standing_by(named)),
     )
+
+
+def _lifted(people: list[Person], lift: Callable[[Person], float]) -> Able:
+    """The young lift no more than is good, whoever lifts with them."""
+    return Able(
+        together([lift(one) for one in people]), together([one.most_lift * lift(one) for one in people])
+    )
+
+
+def _pulled(people: list[Person], task: str) -> Able:
+    good, most = (
+        together([getattr(one, f"{name}_{task}_n") for one in people], PULLING) for name in ("push", "most")
+    )
+    return Able(good, most)
 
 
 def recommended_n(reach_cm: float, height_cm: float, travel_cm: float) -> float:

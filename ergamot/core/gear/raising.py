@@ -8,7 +8,7 @@ from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.kinds import PutUnder
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.people import Strength
+from ergamot.core.gear.people import Able, Strength
 from ergamot.core.units import G
 from ergamot.core.working import Formula
 
@@ -31,13 +31,13 @@ WITH = {PutUnder.LEVER: "a lever bar", PutUnder.JACK: "a jack", PutUnder.HANDS: 
 
 @dataclass(frozen=True)
 class Raising:
-    """The heavier end: what one corner of it weighs, what must be done (`takes_n`) and what can be."""
+    """The heavier end: what one corner of it weighs, what must be done (`takes_n`) and what can be asked."""
 
     by: PutUnder
     end: str
     corner_n: float
     takes_n: float
-    can_n: float
+    can: Able
     source: str
 
 
@@ -99,12 +99,12 @@ def raising(structure: Structure, weighed: Mass, can: Strength) -> Raising | Non
         (corner_n(structure, weighed, at, end == "rear"), end) for end, (at, _) in ends.items()
     )
     by = structure.axle.put_under
-    can_n, source = {
-        PutUnder.JACK: (JACK_RATED_N, "the least a scissor jack is stamped with"),
-        PutUnder.LEVER: (can.one_n, "HSE L23, one of them"),
-        PutUnder.HANDS: (can.low_n, "HSE INDG143, hands at the rail"),
+    able, source = {
+        PutUnder.JACK: (Able(JACK_RATED_N, JACK_RATED_N), "the least a scissor jack is stamped with"),
+        PutUnder.LEVER: (can.one, "HSE L23, one of them"),
+        PutUnder.HANDS: (can.low, "HSE INDG143, hands at the rail"),
     }[by]
-    return Raising(by, end, heaviest, EFFORT[by].of(N_c=heaviest, g_b=LEVER_GAIN), can_n, source)
+    return Raising(by, end, heaviest, EFFORT[by].of(N_c=heaviest, g_b=LEVER_GAIN), able, source)
 
 
 def lifted_n(structure: Structure, weighed: Mass, lever: Lever) -> float:

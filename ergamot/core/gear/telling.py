@@ -6,8 +6,8 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.farm.conditions import TURF_WORDS, FarmConditions
+from ergamot.core.finding import Grade, Phrase, phrase
 from ergamot.core.frame.clearance import swing_gaps
 from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.kinds import Space
@@ -16,9 +16,13 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM, Mover, MovingChart
 from ergamot.core.gear.raising import WITH, hardest_throw
+from ergamot.core.gear.tasks import Task
 from ergamot.core.units import Quantity
+from ergamot.core.working import Working
 
-MOST_SHARE = 9.99  # more is as good as never; may move
+FAR_MORE = 3.0  # over three times what can be, a figure says no more; judgement
+OVER_BUMPS = "a plank over them, or a larger wheel"
+WHEN_IT_SINKS = "boards under the wheels, wider ones, or a drier day"
 BIRD_GAP_MM = 50.0  # more than this behind lets small birds under; judgement: a chick of three weeks
 WALKS_OUT_MM = 120.0  # and more than this, any of them; judgement: a hen ducks so low
 HEELS_MM = 350.0  # judgement: a heel's swing behind someone walking backwards
@@ -135,17 +139,57 @@ def _room(structure: Structure) -> Iterator[Phrase]:
         yield phrase(words, rear=Quantity(rear, "mm"), front=Quantity(front, "mm"))
 
 
-def share_taken(ratio: float) -> Quantity:
+def told_of_task(task: Task, grade: Grade, work: Working, farm: FarmConditions) -> Phrase:
+    """How a crew stands against the task that rules, in its working's figures.
+
+    Args: task, what rules; grade, of the move; work, of the move over the farm's turf; farm.
+    Returns: a Phrase.
+    Source: as `haul`.
+
+    >>> from ergamot.core.gear.haul import haul, movers_strength
+    >>> low, man = pen(), farm(crew="man")
+    >>> moved = haul(low, mass(low), c.grounds["wet"], 0.0, movers_strength(c, low, c.crews["man"])).over(man)
+    >>> told_of_task(Task.LIFT, Grade.BETWEEN, moved, man).text("metric")
+    'hard for one man: to lift at the handles takes 31.1 kg; 20.4 kg is easy, 40.8 kg the most'
+    """
+    who = farm.crew.label
+    if task is Task.BUMP:
+        needs = Quantity(work.known["h_turf"], "mm")
+        easy, most = (Quantity(work.known[symbol], "mm") for symbol in ("bump", "bump_most"))
+        turf = TURF_WORDS[farm.turf] + " has {needs}"
+        if grade is Grade.SHORT:
+            words = f"{who} cannot pull a wheel over more than {{most}}; {turf}: {OVER_BUMPS}"
+            return phrase(words, most=most, needs=needs)
+        if grade is Grade.BETWEEN:
+            return phrase(f"hard for {who}: {turf}, over {{easy}} a wheel goes easily", easy=easy, needs=needs)
+        return phrase(f"{who} can get a wheel over {{easy}}; {turf}", easy=easy, needs=needs)
+    can, most, takes = (work.known[f"{mark}_{task}"] for mark in ("can", "most", "F"))
+    figures = {
+        name: Quantity(force, "heft") for name, force in (("can", can), ("most", most), ("takes", takes))
+    }
+    if grade is Grade.SHORT:
+        if takes > FAR_MORE * most:
+            return phrase(f"to {task.words} is far more than {who} can")
+        return phrase(f"to {task.words} takes {{takes}}; {{most}} is the most for {who}", **figures)
+    if grade is Grade.BETWEEN:
+        words = f"hard for {who}: to {task.words} takes {{takes}}; {{can}} is easy, {{most}} the most"
+        return phrase(words, **figures)
+    return phrase(f"{who} can {task.words}: {{takes}} of {{can}}", **figures)
+
+
+def told_of_share(ratio: float, of_what: str) -> Phrase:
     """How much of what can be done something takes.
 
-    Args: ratio, can over takes, 0 or more.
-    Returns: a share, 9.99 at the most.
+    Args: ratio, can over takes, 0 or more; of_what, in words.
+    Returns: a Phrase; over three times as much is no figure.
     Source: arithmetic.
 
-    >>> share_taken(2.0).value, share_taken(0.0).value
-    (0.5, 9.99)
+    >>> told_of_share(2.0, "of what they should").text("metric"), told_of_share(0.1, "of it").text("metric")
+    ('50 % of what they should', 'far more than they can')
     """
-    return Quantity(min(MOST_SHARE, 1 / max(ratio, 1e-9)), "share")
+    if ratio * FAR_MORE < 1:
+        return phrase("far more than they can")
+    return phrase(f"{{share}} {of_what}", share=Quantity(1 / ratio, "share"))
 
 
 def told_of_mover(one: Mover) -> Phrase:
@@ -155,17 +199,19 @@ def told_of_mover(one: Mover) -> Phrase:
     Returns: a Phrase.
     Source: as `moving_chart`.
 
+    >>> from ergamot.core.gear.haul import Over
     >>> from ergamot.core.gear.tasks import Task
-    >>> told_of_mover(Mover(c.crews["man"], 2.0, Task.START)).text("metric")
-    'can; hardest is to start it moving, 50 % of what they should'
+    >>> told_of_mover(Mover(c.crews["man"], Over(2.0, 3.0), Task.START)).text("metric")
+    'easily; hardest is to start it moving, 50 % of what is good to ask'
     """
-    test = one.ruling.words
-    words = (
-        f"can; hardest is to {test}, {{share}} of what they should"
-        if one.ratio >= 1
-        else f"should not: to {test} is {{share}} of what they should"
-    )
-    return phrase(words, share=share_taken(one.ratio))
+    task, grade = one.ruling.words, one.grade
+    if grade is Grade.SHORT:
+        share = told_of_share(one.over.most, "of the most")
+        return phrase(f"should not: to {task} is {share.template}", **dict(share.figures))
+    share = told_of_share(one.over.good, "of what is good to ask")
+    if grade is Grade.BETWEEN:
+        return phrase(f"with effort: to {task} is {share.template}", **dict(share.figures))
+    return phrase(f"easily; hardest is to {task}, {share.template}", **dict(share.figures))
 
 
 def told_of_swing(structure: Structure, weighed: Mass, lever: Lever) -> Iterator[Phrase]:

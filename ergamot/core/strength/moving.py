@@ -256,7 +256,7 @@ def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm
     )
     work.step("Fe", "dowel bearing across the grain", DOWEL, "MPa", "NDS 2018 table 12.3.3")
     work.given("Rd", "reduction", DOWEL_REDUCTION, "", "NDS 2018 table 12.3.1B")
-    work.given("CD", "duration: a bump", DURATION["wind"], "", "NDS 2018 table 2.3.2")
+    work.given("CD", "duration: a bump", DURATION["wind"][0], "", "NDS 2018 table 2.3.2")
     work.step("F", "what the wood may be pressed to", "Fe*CD/Rd", "MPa")
     work.step("ratio", "bears over takes", "F/sigma")
     return Check(

@@ -20,7 +20,7 @@ from ergamot.core.frame.bending import (
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.strength.check import Check, bends, sags, source_of
-from ergamot.core.weather.snow import pitch_deg, snow_pa
+from ergamot.core.weather.snow import holds, pitch_deg, snow_pa
 from ergamot.core.working import Working
 
 RIBS = (Duty.RAFTER, Duty.CROSS_RAIL, Duty.BOW)  # sticks across the pen that carry its roof
@@ -45,7 +45,8 @@ def snow_checks(structure: Structure, farm: FarmConditions) -> Iterator[Check]:
     """
     if farm.snow_mm < LEAST_SNOW_MM:
         return
-    roofs = [p for p in structure.standing if p.solid and p.normal[2] > 0.02 and not p.outside]
+    up = [p for p in structure.standing if p.normal[2] > 0.02 and not p.outside]
+    roofs = sorted((p for p in up if holds(p, farm.wet_snow)), key=lambda p: not p.solid)
     for duty in RIBS:
         ribs = sorted((m for m in structure.members if m.duty is duty), key=_middle)
         loaded = [(rib, roof) for rib in ribs if (roof := _roof_over(rib, roofs)) is not None]
@@ -157,7 +158,11 @@ def _load(roof: Panel, carries_m: float, span_m: float, farm: FarmConditions) ->
     stay = snow_pa(depth, density, pitch_deg(roof)) / max(snow_pa(depth, density), 1e-9)
     work.given("k", "share that stays on this slope", stay, "", "ASCE 7 fig. 7.4-1")
     work.given("c", "width of roof it carries", carries_m, "m", "the frame")
-    work.step("w", "load along it, level", "h*rho*9.81*k*c", "N/m")
+    if roof.solid:
+        work.step("w", "load along it, level", "h*rho*9.81*k*c", "N/m")
+    else:
+        work.given("s_m", "share that fine mesh holds of wet snow", holds(roof, farm.wet_snow), "", "common practice")
+        work.step("w", "load along it, level", "h*rho*9.81*k*c*s_m", "N/m")
     work.given("L", "level span", span_m, "m", "the frame")
     return work
 

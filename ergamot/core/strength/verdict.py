@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Finding, What, phrase
+from ergamot.core.finding import Finding, Grade, What, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import haul, movers_strength
@@ -23,6 +23,17 @@ CAUTIONS = (
 )
 LEAST_SAID = 0.1  # how much less than a tenth it bears, nobody asks; judgement; may move
 MOST_RATIO = 99.0  # as good as any; may move
+COST = (
+    "it bears every move, but wood tires of them: look it over each season, and expect it to give first; cheapest: the "
+    "next size of that stick, when it is next replaced"
+)
+_WORDS = {
+    Grade.SHORT: "it takes more than it bears",
+    Grade.BETWEEN: "it holds for now, not for years of moves",
+    Grade.RIGHT: "it holds",
+    Grade.AMPLE: "it holds",
+}
+_AFTER = {Grade.SHORT: ": too weak", Grade.BETWEEN: ": close"}
 
 
 @dataclass(frozen=True)
@@ -61,7 +72,7 @@ def judge_strength(
         movers_strength(catalogue, structure, farm.crew),
     )
     found = [*moving_checks(structure, weighed, moved), *snow_checks(structure, farm)]
-    checks = tuple(sorted(found, key=lambda check: check.ratio))
+    checks = tuple(sorted(found, key=lambda check: check.rank))
     used: dict[str, float] = {}
     for check in checks:
         for ref in check.refs:
@@ -77,15 +88,14 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
             sentence=phrase("nothing in it was asked to bear anything"),
             figure=phrase("not reckoned"),
             ratio=MOST_RATIO,
+            least=MOST_RATIO,
             limit=phrase("NDS 2018"),
             working=(),
             answer="",
             cautions=CAUTIONS,
         )
     weakest = checks[0]
-    words = f"weakest: {weakest.what}; " + (
-        "it takes more than it bears" if weakest.ratio < 1 else "it holds"
-    )
+    words = f"weakest: {weakest.what}; {_WORDS[weakest.grade]}"
     return Finding(
         what=What.STRENGTH,
         title="Strength",
@@ -97,17 +107,19 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
             ratio=Quantity(max(LEAST_SAID, min(weakest.ratio, MOST_RATIO)), ""),
         ),
         ratio=min(weakest.ratio, MOST_RATIO),
+        least=min(weakest.least, MOST_RATIO),
         limit=phrase("bending values of NDS 2018 before it breaks; a warning, never a certificate"),
         working=weakest.working,
         answer="ratio",
         details=tuple(
             phrase(
                 f"{check.what}: {_figure(check.demand)} of {_figure(check.capacity)} {check.unit}"
-                + ("" if check.ratio >= 1 else ": too weak")
+                + _AFTER.get(check.grade, "")
             )
             for check in checks
         ),
         cautions=CAUTIONS,
+        cost=phrase(COST),
     )
 
 

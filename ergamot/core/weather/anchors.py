@@ -9,17 +9,19 @@ from dataclasses import dataclass
 import numpy as np
 
 from ergamot.core.catalogue import Anchor, Ground
+from ergamot.core.frame.footing import Stake
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_PAIRS, anchor_places
 from ergamot.core.units import G
 from ergamot.core.weather.loads import arm_inside
-from ergamot.core.weather.resistance import DOWN_SHARE, STRAP_DEG, drag_per_pull, windward
+from ergamot.core.weather.resistance import DOWN_SHARE, STRAP_DEG, drag_per_pull, ends_on, facing
 from ergamot.core.weather.speed import PRESSURE
 from ergamot.core.weather.threshold import Stability
 
+FACING = 1e-9  # of arithmetic: a strap square to the wind holds nothing; may move
 NOTE = (
-    f"Anchors stay behind: their straps come off before every move. Straps at {STRAP_DEG:.0f}°. Holds are for firm soil and "
-    "vary by half either way: pull on one of yours before trusting it."
+    f"Anchors stay behind: their straps come off before every move. Straps at {STRAP_DEG:.0f}°. They are counted on for half "
+    "of what they hold in firm soil, since spots differ so: pull on one of yours before trusting it."
 )
 
 
@@ -39,14 +41,19 @@ class Anchorage:
 
 @dataclass(frozen=True)
 class Shortfall:
-    """What is missing in a gust, for each case (direction and run of roof values): N, N and N m.
+    """What is missing in a gust, for each case (direction and run of roof values): N, N, N and N m.
 
-    `tip` is by edge, (edges, cases). Nothing is below 0.
+    `roll` is along the pen, where it stands on wheels in part; `tip` is by edge, (edges, cases). Nothing is below 0.
     """
 
     lift: np.ndarray
     slide: np.ndarray
+    roll: np.ndarray
     tip: np.ndarray
+
+    @property
+    def most(self) -> float:
+        return float(max(one.max() for one in (self.lift, self.slide, self.roll, self.tip)))
 
 
 def shortfall(stable: Stability, gust_ms: float) -> Shortfall:
@@ -69,16 +76,19 @@ def shortfall(stable: Stability, gust_ms: float) -> Shortfall:
     return Shortfall(
         np.maximum(0, q * loads.uplift - resists.lift),
         np.maximum(0, q * loads.sliding(stable.holding.friction) - resists.slide),
+        np.zeros(len(loads.up_wind))
+        if stable.holding.rolling is None or resists.roll is None
+        else np.maximum(0, q * loads.rolling(stable.holding.rolling) - resists.roll),
         np.maximum(0, q * loads.overturning.sum(axis=1) - resists.tip[:, None]),
     )
 
 
-def pull_on_each(stable: Stability, lacks: Shortfall, places_m: tuple[Flat, ...]) -> float:
+def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...]) -> float:
     """The pull on each of a set of anchors that share alike, in the worst case of the three ways to move.
 
-    Args: stable; lacks, what they have to hold; places_m of the anchors, m.
+    Args: stable; lacks, what they have to hold; stakes of the anchors, mm.
     Returns: N; infinite where they can do nothing against it.
-    Source: statics of straps at 45°; against sliding only those on the windward half count.
+    Source: statics of straps at 45°; against sliding each holds along itself.
 
     >>> from ergamot.core.weather.body import wind_body
     >>> from ergamot.core.weather.resistance import Holding
@@ -88,14 +98,15 @@ def pull_on_each(stable: Stability, lacks: Shortfall, places_m: tuple[Flat, ...]
     >>> pull_on_each(stable, shortfall(stable, 1.0), ())
     0.0
     """
-    count = len(places_m)
+    count = len(stakes)
     if not count:
-        return math.inf if max(lacks.lift.max(), lacks.slide.max(), lacks.tip.max()) > 1e-6 else 0.0
+        return math.inf if lacks.most > 1e-6 else 0.0
     pull = float(lacks.lift.max()) / (DOWN_SHARE * count)
-    on = windward(places_m, stable.loads.body.middle, stable.loads.up_wind).sum(axis=0)
-    per = on * drag_per_pull(stable.holding.friction)
-    slide = np.divide(lacks.slide, per, out=np.full(len(per), math.inf), where=per > 0)
-    pull = max(pull, float(np.where(lacks.slide > 1e-6, slide, 0).max()))
+    ways, up_wind = [one.away for one in stakes], stable.loads.up_wind
+    pull = max(pull, _against(lacks.slide, ways, up_wind, stable.holding.friction))
+    if stable.holding.rolling is not None:
+        pull = max(pull, _against(lacks.roll, ways, ends_on(up_wind), stable.holding.rolling))
+    places_m = [(one.place[0] / 1000, one.place[1] / 1000) for one in stakes]
     for edge, moment in zip(stable.loads.edges, lacks.tip, strict=True):
         arms = DOWN_SHARE * sum(arm_inside(edge, place) for place in places_m)
         most = float(moment.max())
@@ -104,17 +115,27 @@ def pull_on_each(stable: Stability, lacks: Shortfall, places_m: tuple[Flat, ...]
     return pull
 
 
+def _against(
+    lacks: np.ndarray, ways: list[Flat], up_wind: np.ndarray, friction: float
+) -> float:
+    """The pull on each that makes up what is missing against the wind; infinite where none stands against it."""
+    per = facing(ways, up_wind).sum(axis=0) * drag_per_pull(friction)
+    each = np.divide(lacks, per, out=np.full(len(per), math.inf), where=per > FACING)
+    return float(np.where(lacks > 1e-6, each, 0).max())
+
+
 def fewest(
     stable: Stability,
     gust_ms: float,
     rows: Iterable[Anchor],
     ground: Ground,
     contacts: tuple[Flat, ...],
+    sure: float = 1.0,
 ) -> tuple[Anchorage, ...]:
     """The fewest pairs of each kind of anchor that hold a pen in a gust, laid out where they are pulled least.
 
     Args: stable, of the pen without anchors; gust_ms at 10 m, 0 to 60; rows, the kinds; ground; contacts,
-        mm, of what stands on the ground.
+        mm, of what stands on the ground; sure, of what an anchor is told to hold the share it is counted on for.
     Returns: an Anchorage for each kind; no pairs when it stands by itself, None when six do not hold.
     Source: working holds of the catalogue times the ground's factor; equal shares.
 
@@ -127,28 +148,28 @@ def fewest(
     [0]
     """
     lacks = shortfall(stable, gust_ms)
-    best: list[tuple[float, str, tuple[Flat, ...]]] = []  # by pairs, worked out as far as is asked
+    best: list[tuple[float, str, tuple[Stake, ...]]] = []  # by pairs, worked out as far as is asked
 
-    def laid(pairs: int) -> tuple[float, str, tuple[Flat, ...]]:
+    def laid(pairs: int) -> tuple[float, str, tuple[Stake, ...]]:
         while len(best) <= pairs:
             found = [(layout, anchor_places(contacts, len(best), layout)) for layout in LAYOUTS]
-            pulled = [(_pull(stable, lacks, places), layout, places) for layout, places in found]
+            pulled = [(pull_on_each(stable, lacks, stakes), layout, stakes) for layout, stakes in found]
             best.append(min(pulled, key=lambda one: one[0]))
         return best[pairs]
 
     def tying(row: Anchor) -> Anchorage:
-        holds = row.hold_n * ground.anchor_factor
+        holds = sure * row.hold_n * ground.anchor_factor
         for pairs in range(MOST_PAIRS + 1):
-            pull, layout, places = laid(pairs)
+            pull, layout, stakes = laid(pairs)
             if pull <= holds:
-                return Anchorage(row, pairs, layout, places, pull, holds)
-        return Anchorage(row, None, layout, places, pull, holds)
+                return Anchorage(row, pairs, layout, _places(stakes), pull, holds)
+        return Anchorage(row, None, layout, _places(stakes), pull, holds)
 
     return tuple(tying(row) for row in rows)
 
 
-def _pull(stable: Stability, lacks: Shortfall, places: tuple[Flat, ...]) -> float:
-    return pull_on_each(stable, lacks, tuple((x / 1000, y / 1000) for x, y in places))
+def _places(stakes: tuple[Stake, ...]) -> tuple[Flat, ...]:
+    return tuple(one.place for one in stakes)
 
 
 def ballast_kg(stable: Stability, gust_ms: float) -> float:
@@ -168,6 +189,8 @@ def ballast_kg(stable: Stability, gust_ms: float) -> float:
     """
     lacks = shortfall(stable, gust_ms)
     needed = max(float(lacks.lift.max()), float(lacks.slide.max()) / stable.holding.friction)
+    if stable.holding.rolling:
+        needed = max(needed, float(lacks.roll.max()) / stable.holding.rolling)
     for edge, moment in zip(stable.loads.edges, lacks.tip, strict=True):
         arm = arm_inside(edge, stable.loads.body.middle)
         needed = max(needed, float(moment.max()) / arm if arm > 0 else 0.0)

@@ -2,16 +2,30 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 
 from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.kinds import Part, Space, When
-from ergamot.core.frame.structure import Panel, Structure
+from ergamot.core.frame.structure import Opening, Panel, Structure
+from ergamot.core.weather.mouth import Mouth, mouth_of, part_of
 
+WHOLE = 1 - 1e-6  # of arithmetic; may move
 LEAST_SURFACE_M2 = 1e-6  # wires wholly beneath sheet meet no wind; may move
+ON_WALLS_MM = 300.0  # an arch whose feet stand this high stands on walls; judgement: over any base rail
 BASE_GAP_M = 0.010  # left under a base rail on turf; judgement: on the best of lawns
+
+
+@dataclass(frozen=True)
+class Arch:
+    """A strip of a bent roof: its place across, −1 right to 1 left; rise over base; whether it springs from the ground or
+    stands on walls."""
+
+    place: float
+    rise: float
+    on_walls: bool = False
 
 
 @dataclass(frozen=True)
@@ -20,7 +34,7 @@ class Surface:
 
     solidity 1 is sheet; less is mesh and lets air through. `backed_share` is the part of a mesh
     that lies on sticks. `inside` and `outside` name the spaces on its two sides, "" the open air.
-    Through a surface `under` another covering no air passes of its own. `arch` is set on a strip of a bent roof: its place across, −1 right to 1 left, and rise over base.
+    Through a surface `under` another covering no air passes of its own. `arch` is set on a strip of a bent roof.
     `roof_cp` fixes the outside coefficient instead of working it out; `ref` points back to its panel.
     """
 
@@ -34,7 +48,7 @@ class Surface:
     inside: Space = Space.RUN
     outside: Space = Space.OPEN
     under: bool = False
-    arch: tuple[float, float] | None = None
+    arch: Arch | None = None
     ref: str = ""
 
     @property
@@ -49,7 +63,7 @@ class Vent:
     area_m2: float
     normal: tuple[float, float, float]
     space: Space = Space.RUN
-    arch: tuple[float, float] | None = None
+    arch: Arch | None = None
 
 
 @dataclass(frozen=True)
@@ -70,6 +84,7 @@ class WindBody:
     height_m: float
     contacts: tuple[tuple[float, float], ...]
     links: tuple[Link, ...] = ()
+    mouth: Mouth | None = None
 
     def extent_m(self, directions: np.ndarray) -> np.ndarray:
         """Length of the footprint along each direction (n, 2)."""
@@ -104,23 +119,62 @@ def wind_body(structure: Structure, gap_m: float = BASE_GAP_M) -> WindBody:
     >>> wind_body(build(make_design(c, "low-pen", {}), c)).height_m
     0.6096
     """
-    met = (_surface(structure, panel) for panel in structure.panels if _meets_wind(panel))
-    surfaces = tuple(surface for surface in met if surface.area_m2 > LEAST_SURFACE_M2)
+    mouth = mouth_of(structure, [panel for panel in structure.panels if _meets_wind(panel)])
+    arches = _Arches(structure)
+    pieces = (
+        piece
+        for panel in structure.panels
+        if _meets_wind(panel)
+        for piece in _at_the_mouth(panel, _surface(structure, panel, arches), mouth)
+    )
+    surfaces = tuple(surface for surface in pieces if surface.area_m2 > LEAST_SURFACE_M2)
     (x0, x1), (y0, y1) = ((low / 1000, high / 1000) for low, high in (structure.body.x, structure.body.y))
     vents = [
         Vent((1 - s.solidity) * s.area_m2 * (1 - s.backed_share), s.normal, s.inside, s.arch)
         for s in surfaces
         if not s.is_sheet and not s.outside and not s.under
     ]
-    vents += base_gaps(x1 - x0, y1 - y0, gap_m)
+    vents += _parted(base_gaps(x1 - x0, y1 - y0, gap_m), (x0, x1), mouth)
     return WindBody(
         surfaces=surfaces,
         vents=tuple(vents),
         footprint=((x0, y0), (x1, y0), (x1, y1), (x0, y1)),
         height_m=structure.mean_height_mm / 1000,
         contacts=tuple((x / 1000, y / 1000) for x, y in structure.contacts),
-        links=_links(structure, surfaces),
+        links=_links(structure, surfaces, mouth),
+        mouth=mouth,
     )
+
+
+def _at_the_mouth(panel: Panel, surface: Surface, mouth: Mouth | None) -> list[Surface]:
+    """A surface in the spaces it bounds: of the run, those behind the mouth are the sheltered part's, and what stands
+    on both sides of it is two."""
+    if mouth is None or Space.RUN not in (surface.inside, surface.outside):
+        return [surface]
+    behind, ahead = (part_of(panel, 1000 * mouth.x_m, side) for side in (-1, 1))
+    found = []
+    for part, space in ((behind, Space.SHELTER), (ahead, Space.RUN)):
+        if part is None:
+            continue
+        share, (x, y, z) = part
+        named = {side: space for side in ("inside", "outside") if getattr(surface, side) is Space.RUN}
+        centre = surface.centre if share > WHOLE else (x / 1000, y / 1000, z / 1000)
+        found.append(replace(surface, area_m2=share * surface.area_m2, centre=centre, **named))
+    return found
+
+
+def _parted(gaps: list[Vent], x: tuple[float, float], mouth: Mouth | None) -> list[Vent]:
+    """The gaps under the rails, each in the space it lets air into."""
+    if mouth is None:
+        return gaps
+    behind = (mouth.x_m - x[0]) / (x[1] - x[0])
+    shares = {0.0: (behind, 1 - behind), 1.0: (0.0, 1.0), -1.0: (1.0, 0.0)}
+    return [
+        replace(gap, area_m2=share * gap.area_m2, space=space)
+        for gap in gaps
+        for share, space in zip(shares[gap.normal[0]], (Space.SHELTER, Space.RUN), strict=True)
+        if share
+    ]
 
 
 def _meets_wind(panel: Panel) -> bool:
@@ -129,7 +183,7 @@ def _meets_wind(panel: Panel) -> bool:
     return panel.when is When.NOW and not within
 
 
-def _surface(structure: Structure, panel: Panel) -> Surface:
+def _surface(structure: Structure, panel: Panel, arches: _Arches) -> Surface:
     x, y, z = panel.centre
     area = panel.area_m2
     if panel.under:  # beneath sheet its wires are out of the wind
@@ -144,7 +198,7 @@ def _surface(structure: Structure, panel: Panel) -> Surface:
         inside=panel.inside,
         outside=panel.outside,
         under=panel.under,
-        arch=_place_on_arch(structure, panel) if panel.curved else None,
+        arch=arches.of(panel) if panel.curved else None,
         ref=panel.ref,
     )
 
@@ -155,20 +209,38 @@ def _sheeted_m2(structure: Structure, panel: Panel) -> float:
     return sum(p.area_m2 for p in over)
 
 
-def _place_on_arch(structure: Structure, panel: Panel) -> tuple[float, float]:
-    """Place across the widest plan width, −1 to 1, and rise over the base between the feet."""
-    bent = [face for face in structure.faces if face.curved]
-    corners = [face.point(*corner) for face in bent for corner in face.outline]
-    widest = max(abs(corner[1]) for corner in corners)
-    low, high = (f(corner[2] for corner in corners) for f in (min, max))
-    foot = max(abs(corner[1]) for corner in corners if corner[2] < low + 1)
-    return panel.centre[1] / widest, (high - low) / (2 * foot)
+class _Arches:
+    """Where strips lie on a bent roof: place across its widest, rise over the base between its feet, and what those stand
+    on."""
+
+    def __init__(self, structure: Structure) -> None:
+        self._faces = [face for face in structure.faces if face.curved]
+
+    @cached_property
+    def _measured(self) -> tuple[float, float, bool]:
+        corners = [face.point(*corner) for face in self._faces for corner in face.outline]
+        widest = max(abs(corner[1]) for corner in corners)
+        low, high = (pick(corner[2] for corner in corners) for pick in (min, max))
+        foot = max(abs(corner[1]) for corner in corners if corner[2] < low + 1)
+        return widest, (high - low) / (2 * foot), low > ON_WALLS_MM
+
+    def of(self, panel: Panel) -> Arch:
+        widest, rise, on_walls = self._measured
+        return Arch(panel.centre[1] / widest, rise, on_walls)
 
 
-def _links(structure: Structure, surfaces: tuple[Surface, ...]) -> tuple[Link, ...]:
+def _links(structure: Structure, surfaces: tuple[Surface, ...], mouth: Mouth | None) -> tuple[Link, ...]:
     """Openings between spaces, and mesh between them."""
+
+    def at(space: Space, opening: Opening) -> Space:
+        behind = mouth is not None and opening.centre[0] < 1000 * mouth.x_m
+        return Space.SHELTER if behind and space is Space.RUN else space
+
     found = [
-        Link(_flat_area_m2(opening.corners) * opening.open_share, (opening.inside, opening.outside))
+        Link(
+            _flat_area_m2(opening.corners) * opening.open_share,
+            (at(opening.inside, opening), at(opening.outside, opening)),
+        )
         for opening in structure.openings
         if opening.open_share and opening.outside and opening.inside != opening.outside
     ]

@@ -7,12 +7,13 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import require_range
 from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.farm.season import in_season
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.weather.anchors import Anchorage, ballast_kg, fewest
 from ergamot.core.weather.leaves import Leaf, leaves
-from ergamot.core.weather.resistance import parked
+from ergamot.core.weather.resistance import SURE, grips, parked
 from ergamot.core.weather.states import WindState, states
 from ergamot.core.weather.threshold import thresholds
 
@@ -41,15 +42,17 @@ def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, farm: F
     >>> wind_chart(c, pen(), broilers(), farm()).states[0].key
     'parked'
     """
-    stands = states(structure, flock, farm)
+    stands = states(structure, flock, in_season(flock, farm))
     base = stands[0]
+    on_poor = grips(base.stable.holding, farm.holding_ground).poor
+    poor = thresholds(base.stable.loads, on_poor, base.stable.factor)
     loose = parked(structure, mass(structure), farm.holding_ground, tied=False)
     bare = thresholds(base.stable.loads, loose, base.stable.factor)
     gust = farm.design_gust_ms
     return WindChart(
         states=stands,
-        act_ms=base.stable.worst.least / FORECAST_SPARE,
-        tyings=fewest(bare, gust, catalogue.anchors.values(), farm.holding_ground, structure.contacts),
+        act_ms=poor.worst.least / FORECAST_SPARE,
+        tyings=fewest(bare, gust, catalogue.anchors.values(), farm.holding_ground, structure.contacts, SURE),
         ballast_kg=ballast_kg(bare, gust),
         leaves=leaves(structure, base.stable, gust),
     )

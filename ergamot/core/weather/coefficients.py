@@ -6,13 +6,15 @@ outward normal and the direction the wind comes from; q = 0.613·V².
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 import numpy as np
 
 from ergamot.core.frame.kinds import Space
-from ergamot.core.weather.body import Surface, WindBody
+from ergamot.core.weather.body import Arch, Surface, WindBody
+from ergamot.core.weather.mouth import Mouth
+from ergamot.core.working import Formula
 
 # Walls by α: linear between these, after EN 1991-1-4 7.2.2 and ASCE 7 fig. 27.3-1
 WALL_ALPHA_DEG = (0.0, 30.0, 60.0, 75.0, 90.0, 120.0, 180.0)
@@ -36,6 +38,17 @@ ROOF_HIGH = (
     (-0.18, 0.0, 0.2, 0.3, 0.3, 0.4, 0.4, 0.6),
     (-0.18, -0.18, 0.0, 0.2, 0.2, 0.3, 0.4, 0.6),
     (-0.18, -0.18, -0.18, 0.0, 0.2, 0.2, 0.3, 0.6),
+)
+# Arched roofs by r, rise over base; ASCE 7 fig. 27.3-3
+ARCH_LEE, ARCH_FLAT_CP = -0.5, -0.9
+ARCH_FLAT, ARCH_STEEP = 0.2, 0.3
+ARCH_MOST = 0.95  # 2.75·0.6 − 0.7: past r 0.6 no higher
+MOUTH = Formula(
+    "C_m",
+    "coefficient at the mouth of the sheltered part",
+    "C_r + (C_a - C_r)*S",
+    "",
+    "screen loss, (1 − φ)² of the push through each mesh: our judgement",
 )
 LEE_PITCH_DEG = (10.0, 15.0, 20.0)
 ROOF_LEE = ((-0.3, -0.5, -0.6), (-0.5, -0.5, -0.6), (-0.7, -0.6, -0.6))
@@ -62,13 +75,13 @@ def outside_cp(
     up_wind: np.ndarray,
     h_over_l: np.ndarray,
     high: np.ndarray | None = None,
-    arch: tuple[float, float] | None = None,
+    arch: Arch | None = None,
 ) -> np.ndarray:
     """Outside pressure coefficient of a flat surface or a strip of a bent roof.
 
     Args: normal, unit vector out of the pen; up_wind, (n, 2) unit vectors; h_over_l, (n,) mean height
         over the footprint's extent along the wind; high, (n,) whether the higher roof value rules, the
-        lower where not given; arch, place across (−1 to 1) and rise over base of a bent roof.
+        lower where not given; arch, where it is a strip of a bent roof.
     Returns: (n,) coefficients. Walls are surfaces within 30° of upright; below 10° a roof is flat.
     Source: EN 1991-1-4 7.2; ASCE 7 fig. 27.3-1; arched roofs by ASCE 7, extrapolated past r 0.6.
 
@@ -76,7 +89,7 @@ def outside_cp(
     [0.8, -0.7, -0.5, -0.7]
     """
     if arch is not None:
-        return _arch_cp(arch, up_wind)
+        return _arch_cp(arch, up_wind, np.zeros(len(up_wind), dtype=bool) if high is None else high)
     if normal[2] < -WALL_NZ:
         return np.full(len(up_wind), UNDER_CP)
     cosine = up_wind @ np.array(normal[:2])
@@ -108,15 +121,27 @@ def _by_height(
     return np.asarray(np.interp(h_over_l, ROOF_H_L, rows))
 
 
-def _arch_cp(arch: tuple[float, float], up_wind: np.ndarray) -> np.ndarray:
-    """Quarters of the plan width; r = rise ÷ base; oblique by β off across the ridge."""
-    place, r = arch
+def _arch_cp(arch: Arch, up_wind: np.ndarray, high: np.ndarray) -> np.ndarray:
+    """Quarters of the plan width; oblique by β off across the ridge."""
     across = up_wind[:, 1]
-    upwind_side = place * np.sign(across)
+    upwind_side = arch.place * np.sign(across)
+    quarter = np.array([_windward_quarter(arch, run) for run in (False, True)])[high.astype(int)]
     straight = np.where(
-        upwind_side > 0.5, min(1.4 * r, 0.8), np.where(upwind_side < -0.5, -0.5, -min(0.7 + r, 1.3))
+        upwind_side > 0.5, quarter, np.where(upwind_side < -0.5, ARCH_LEE, -min(0.7 + arch.rise, 1.3))
     )
     return np.asarray(straight * across**2 - 0.7 * (1 - across**2))
+
+
+def _windward_quarter(arch: Arch, high: bool) -> float:
+    """By rise over base; on walls, of a flat arch the two values are both to be tried: the lower and the higher."""
+    rise = arch.rise
+    if not arch.on_walls:
+        return min(1.4 * rise, 0.8)
+    if rise < ARCH_FLAT:
+        return ARCH_FLAT_CP
+    if rise < ARCH_STEEP:
+        return 1.5 * rise - 0.3 if high else 6 * rise - 2.1
+    return min(2.75 * rise - 0.7, ARCH_MOST)
 
 
 def surface_cp(
@@ -144,22 +169,70 @@ def inside_cp(
 
     Args: body; up_wind, (n, 2); h_over_l, (n,); high as outside_cp.
     Returns: (n,) coefficients by space: the root of Σ A·sign(Cp − Cpi)·√|Cp − Cpi| = 0, spaces joined
-        by an opening solved together.
+        by an opening solved together; a part that opens onto a meshed run after it, its mouth one vent more.
     Source: orifice flow, EN 1991-1-4 7.2.9; solved by halving; of two joined spaces the way between
         them fixes the one's pressure by the other's. No pen has more than two.
 
     >>> from ergamot.core.weather.body import wind_body
     >>> sorted(inside_cp(wind_body(pen()), directions(4), np.full(4, 0.2)))
-    [<Space.RUN: 'run'>]
+    [<Space.RUN: 'run'>, <Space.SHELTER: 'sheltered part'>]
     """
     ways = {space: _ways_out(body, space, up_wind, h_over_l, high) for space in body.spaces}
-    found = {space: _balance(way) for space, way in ways.items()}
-    for pair in {frozenset(link.spaces) for link in body.links}:
+    pairs = {frozenset(link.spaces) for link in body.links}
+    before = [pair for pair in pairs if Space.SHELTER not in pair]
+    found = {space: _balance(way) for space, way in ways.items() if space is not Space.SHELTER}
+    _join(body, before, ways, found)
+    if body.mouth is not None:
+        ways[Space.SHELTER] = ways[Space.SHELTER].and_through(
+            body.mouth.area_m2, mouth_cp(body.mouth, up_wind, found[Space.RUN])
+        )
+        found[Space.SHELTER] = _balance(ways[Space.SHELTER])
+        _join(body, [pair for pair in pairs if Space.SHELTER in pair], ways, found)
+    return found
+
+
+def mouth_cp(mouth: Mouth, up_wind: np.ndarray, run: np.ndarray) -> np.ndarray:
+    """The coefficient at the mouth of a sheltered part, of the wind that comes to it through the run.
+
+    Args: mouth; up_wind, (n, 2); run, (n,) coefficients inside the run, which is solved first, alone.
+    Returns: (n,): C_r + (Cp(α) − C_r)·Π(1 − φ)² over the meshes that a line up-wind from its middle crosses.
+    Source: screen loss; our judgement.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> low = wind_body(pen(roofed=0.5))
+    >>> facing, _, behind, _ = mouth_cp(low.mouth, directions(4), np.zeros(4))
+    >>> bool(facing > 0.5), float(behind)
+    (True, 0.0)
+    """
+    return MOUTH.on(C_r=run, C_a=faced_cp(up_wind), S=mouth.let_through(up_wind))
+
+
+def faced_cp(up_wind: np.ndarray) -> np.ndarray:
+    """The coefficient of a wall that faces the front.
+
+    Args: up_wind, (n, 2) unit vectors.
+    Returns: (n,).
+    Source: EN 1991-1-4 7.2.2.
+
+    >>> faced_cp(directions(4)).round(2).tolist()
+    [0.8, -0.7, -0.5, -0.7]
+    """
+    off_front = np.degrees(np.arccos(np.clip(up_wind[:, 0], -1, 1)))
+    return np.asarray(np.interp(off_front, WALL_ALPHA_DEG, WALL_CP))
+
+
+def _join(
+    body: WindBody,
+    pairs: Iterable[frozenset[Space]],
+    ways: dict[Space, _Ways],
+    found: dict[Space, np.ndarray],
+) -> None:
+    """Solve pairs of spaces joined by an opening anew, together."""
+    for pair in pairs:
         # The tighter of the two is solved for: its air is the more sensitive
         one, other = sorted(pair, key=lambda space: (float(ways[space].area.sum()), space))
         between = sum(link.area_m2 for link in body.links if frozenset(link.spaces) == pair)
         found[one], found[other] = _balance_joined(ways[one], ways[other], between)
-    return found
 
 
 @dataclass(frozen=True)
@@ -168,6 +241,10 @@ class _Ways:
 
     area: np.ndarray
     cp: np.ndarray
+
+    def and_through(self, area_m2: float, cp: np.ndarray) -> _Ways:
+        """The same with one way more."""
+        return _Ways(np.vstack([self.area, [[area_m2]]]), np.vstack([self.cp, cp]))
 
     def inflow(self, cpi: np.ndarray) -> np.ndarray:
         """Air in less air out at an inside pressure."""

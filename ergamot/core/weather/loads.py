@@ -5,12 +5,14 @@ All loads go with q = 0.613·V², so what a gust asks is one product, and the gu
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
 
 from ergamot.core.frame.geometry import Flat, convex_hull
+from ergamot.core.frame.kinds import Space
 from ergamot.core.weather.body import Surface, WindBody
 from ergamot.core.weather.coefficients import directions, inside_cp, outside_cp, surface_cp
 from ergamot.core.working import Formula
@@ -34,7 +36,7 @@ class Loads:
 
     Cases are every direction with the low roof values, then every direction with the high ones. Arrays (surfaces,
     cases): `cp` on the outside and `cpi` on the inside of sheet, `drag` per area of mesh, `push` in m²: inwards along
-    the normal of sheet, down-wind on mesh. `up_wind` is (cases, 2).
+    the normal of sheet, down-wind on mesh. `up_wind` is (cases, 2), `air` the (cases,) coefficients in each space.
     """
 
     body: WindBody
@@ -43,6 +45,7 @@ class Loads:
     cpi: np.ndarray
     drag: np.ndarray
     push: np.ndarray
+    air: Mapping[Space, np.ndarray]
 
     @cached_property
     def force(self) -> np.ndarray:
@@ -113,7 +116,7 @@ def wind_loads(body: WindBody, count: int = 24) -> Loads:
         elif not surface.outside:
             drag[i] = _drag(surface, up_wind)
             push[i] = MESH_PUSH.on(k=drag[i], A=surface.area_m2)
-    return Loads(body, up_wind, cp, cpi, drag, push)
+    return Loads(body, up_wind, cp, cpi, drag, push, air)
 
 
 def _drag(surface: Surface, up_wind: np.ndarray) -> np.ndarray:

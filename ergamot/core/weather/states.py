@@ -83,7 +83,7 @@ def _variants(structure: Structure, weighed: Mass, flock: Flock, farm: FarmCondi
         yield _Variant(
             "birds-in", "birds in the house", structure, _with(shut, birds, _middle(housed.x, housed.y))
         )
-    snow, centre = snow_kg(structure, farm.snow_mm / 1000, farm.snow_kg_m3)
+    snow, centre = snow_kg(structure, farm.snow_mm / 1000, farm.snow_kg_m3, farm.wet_snow)
     if snow > 0:
         yield _Variant("snow", "snow on the roof", structure, _with(shut, snow, centre))
     if structure.axle is not None and structure.axle.rise_mm:

@@ -16,7 +16,8 @@ NEVER = float("inf")
 
 @dataclass(frozen=True)
 class Gusts:
-    """Gusts at 10 m, m/s, for one direction; infinite where the wind cannot do it."""
+    """Gusts at 10 m, m/s, for one direction; infinite where the wind cannot do it. `rolls` says that it slides on its
+    wheels, along."""
 
     direction_deg: float
     tip: float
@@ -24,6 +25,7 @@ class Gusts:
     lift: float
     tip_edge: int
     case: int
+    rolls: bool = False
 
     @property
     def least(self) -> float:
@@ -92,8 +94,10 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
     resists = resistance(loads, holding)
     q_lift = _per(resists.lift, loads.uplift)
     q_slide = _per(resists.slide, loads.sliding(holding.friction))
+    rolls = np.zeros(len(q_slide), dtype=bool)
     if holding.rolling is not None and resists.roll is not None:
-        q_slide = np.minimum(q_slide, _per(resists.roll, loads.rolling(holding.rolling)))
+        q_roll = _per(resists.roll, loads.rolling(holding.rolling))
+        q_slide, rolls = np.minimum(q_slide, q_roll), q_roll < q_slide
     q_tip_each = _per(resists.tip[:, None], loads.overturning.sum(axis=1))
     q_tip = q_tip_each.min(axis=0)
     count = len(loads.up_wind) // 2
@@ -110,6 +114,7 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
             lift=lift[i],
             tip_edge=int(q_tip_each[:, cases[i]].argmin()),
             case=int(cases[i]),
+            rolls=bool(rolls[cases[i]]),
         )
         for i in range(count)
     )

@@ -2,17 +2,32 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import numpy as np
 
+from ergamot.core.catalogue import Ground
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Finding, Phrase, What, phrase
+from ergamot.core.farm.rolling import SOIL
+from ergamot.core.finding import Finding, Grade, Phrase, What, graded, phrase
+from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.mass import WEIGHT
 from ergamot.core.units import Quantity
 from ergamot.core.weather.body import WindBody
-from ergamot.core.weather.loads import MESH_PUSH, SHEET_PUSH, SLIDES_BY, Loads, arm_inside
-from ergamot.core.weather.resistance import LIFT_HELD, SLIDE_HELD, TIP_HELD, straps_about, straps_along_n
+from ergamot.core.weather.coefficients import MOUTH, faced_cp
+from ergamot.core.weather.loads import MESH_PUSH, ROLLS_BY, SHEET_PUSH, SLIDES_BY, Loads, arm_inside
+from ergamot.core.weather.resistance import (
+    ALONG,
+    LIFT_HELD,
+    SLIDE_HELD,
+    TIP_HELD,
+    grips,
+    rolled_against,
+    straps_about,
+    straps_along_n,
+)
 from ergamot.core.weather.speed import GUST, GUST_AT_10_M, LEAST_HEIGHT_M
-from ergamot.core.weather.threshold import Gusts, Stability, as_good_as
+from ergamot.core.weather.threshold import Gusts, Stability, as_good_as, thresholds
 from ergamot.core.working import Formula, Working
 
 CAUTIONS = (
@@ -49,72 +64,139 @@ WIDE = 1.05  # a narrower band is not worth telling; may move
 BALANCE = "orifice flow: as much air in as out"
 
 
-def judge_wind(
-    stable: Stability, farm: FarmConditions, spread: tuple[Stability, Stability] | None = None
-) -> Finding:
+@dataclass(frozen=True)
+class Stands:
+    """A parked pen in the wind on poor grip with anchors that hold half, as is usual, and on firm ground."""
+
+    poor: Stability
+    usual: Stability
+    firm: Stability
+
+
+def stands_on(stable: Stability, ground: Ground) -> Stands:
+    """The same pen as grip and anchors vary.
+
+    Args: stable, of it parked; ground it stands on.
+    Returns: the Stands.
+    Raises: OutOfRange.
+    Source: as `grips`.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
+    >>> on = stands_on(stable, c.grounds["moist"])
+    >>> on.poor.worst.least <= on.usual.worst.least <= on.firm.worst.least
+    True
+    """
+    held = grips(stable.holding, ground)
+    return Stands(
+        *(thresholds(stable.loads, one, stable.factor) for one in (held.poor, held.usual, held.firm))
+    )
+
+
+def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
     """Does the parked pen stand in the keeper's design gust, whichever way it blows?
 
-    Args: stable, of the parked pen; farm, with the design gust; spread, the same as grip and
-        anchors vary, least and most, for a band.
-    Returns: the Wind finding; its ratio is the gust it stands over the design gust.
+    Args: stands, of the parked pen; farm, with the design gust.
+    Returns: the Wind finding; its ratio is the gust it stands on poor grip over the design gust, its least the one it
+        stands as is usual.
     Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
 
     >>> from ergamot.core.weather.body import wind_body
     >>> from ergamot.core.weather.resistance import Holding
     >>> from ergamot.core.weather.threshold import stability
-    >>> low = pen()
-    >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
-    >>> judge_wind(stable, farm()).what.value
+    >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
+    >>> judge_wind(stands_on(stable, c.grounds["moist"]), farm()).what.value
     'wind'
     """
-    worst, best = stable.worst, stable.best
-    work = _working(stable, worst, farm)
-    stands = work.known["V10"]
-    gust = Quantity(stands, "ms")
-    band, band_words = _band(stable, farm, spread)
+    figures = {
+        name: Quantity(one.worst.least, "ms")
+        for name, one in (("poor", stands.poor), ("usual", stands.usual), ("firm", stands.firm))
+    } | {"limit": Quantity(farm.design_gust_ms, "ms")}
+    gust = farm.design_gust_ms
+    short = stands.usual.worst.least < gust
+    shown, other = (stands.usual, stands.poor) if short else (stands.poor, stands.usual)
+    work = _working(shown, shown.worst, farm, short)
+    ways = {True: ("least", "ratio"), False: ("ratio", "least")}[short]
+    says = "the same on poor grip, anchors at half" if short else "the same as is usual, anchors as told"
+    work.step(ways[0], "stands over your gust", "V10/V_d")
+    work.given("V10_o", says, other.worst.least, "ms", "worked alike")
+    work.step(ways[1], "that over your gust", "V10_o/V_d")
+    ratio, least = work.known["ratio"], work.known["least"]
+    grade = graded(ratio, least)
+    worst = shown.worst
     return Finding(
         what=What.WIND,
         title="Wind",
-        sentence=phrase(
-            f"{worst.mode} first, wind from {side_of(worst.direction_deg)}; your gust is {{limit}}",
-            limit=Quantity(farm.design_gust_ms, "ms"),
-        ),
-        figure=phrase("stands {gust}", gust=gust),
-        ratio=work.known["ratio"],
-        limit=phrase("your gust {limit} at 10 m", limit=Quantity(farm.design_gust_ms, "ms")),
+        sentence=phrase(_SENTENCES[grade].format(worst.mode, side_of(worst.direction_deg)), **figures),
+        figure=phrase("stands {poor}", **figures),
+        ratio=ratio,
+        least=least,
+        limit=phrase("your gust {limit} at 10 m", **figures),
         working=work.done(),
-        answer="ratio",
-        details=(*_details(stable, worst, best), *_beyond(stable.loads.body)),
-        band=band,
-        band_words=band_words,
+        answer=ways[0],
+        details=(*told_of_headings(stands), *_details(stands.poor), *_beyond(stands.poor.loads.body)),
+        band=(ratio, stands.firm.worst.least / gust) if _wide(stands) else None,
+        band_words=phrase("{poor} to {firm} as grip and anchors vary", **figures) if _wide(stands) else None,
         cautions=CAUTIONS,
+        cost=phrase(COST),
     )
 
 
-def _band(
-    stable: Stability, farm: FarmConditions, spread: tuple[Stability, Stability] | None
-) -> tuple[tuple[float, float] | None, Phrase | None]:
-    """The gusts it may stand as grip and anchors vary, where that is wide enough to tell."""
-    if spread is None:
-        return None, None
-    low, high = (one.worst.least for one in spread)
-    if high < WIDE * low:
-        return None, None
-    words = (
-        phrase("{low} to {high} as anchors and grip vary", low=Quantity(low, "ms"), high=Quantity(high, "ms"))
-        if stable.holding.straps
-        else phrase("to {high} on good grip", high=Quantity(high, "ms"))
-    )
-    return (low / farm.design_gust_ms, high / farm.design_gust_ms), words
+def _wide(stands: Stands) -> bool:
+    return stands.firm.worst.least >= WIDE * stands.poor.worst.least
 
 
-def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]:
-    lines = [
-        phrase(
-            f"best with the wind from {side_of(best.direction_deg)}: {best.mode} at {{gust}}",
-            gust=Quantity(best.least, "ms"),
-        )
+COST = (
+    "it hangs on your grass: on a wet or greasy day it goes; cheapest: a pair of anchors more, each pulled on before it is "
+    "trusted, or turned, or moved to shelter when a gale is forecast"
+)
+_SENTENCES = {
+    Grade.SHORT: "{} first, wind from {}, at {{usual}} on usual grip; your gust is {{limit}}",
+    Grade.BETWEEN: "hangs on your grass: {} first, wind from {}, at {{poor}} on poor grip, {{usual}} as is usual",
+    Grade.RIGHT: "{} first, wind from {}, on poor grip too; your gust is {{limit}}",
+    Grade.AMPLE: "{} first, wind from {}, on poor grip too; your gust is {{limit}}",
+}
+
+
+def told_of_headings(stands: Stands) -> tuple[Phrase, ...]:
+    """Which ends and sides a wind may best come from: those that the grip does not tell from the best.
+
+    Args: stands, of the parked pen.
+    Returns: one Phrase.
+    Source: our judgement: a heading is no better where its gust on usual grip reaches the best on poor.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
+    >>> len(told_of_headings(stands_on(stable, c.grounds["moist"])))
+    1
+    """
+    best = stands.poor.best
+    alike = [
+        poor
+        for poor, usual in zip(stands.poor.gusts, stands.usual.gusts, strict=True)
+        if usual.least >= best.least
     ]
+    sides = list(dict.fromkeys(side_of(one.direction_deg) for one in alike))
+    gust = {"gust": Quantity(best.least, "ms")}
+    if len(alike) == len(stands.poor.gusts):
+        return (phrase("any heading is alike: they differ by less than your grass does", **gust),)
+    if len(sides) == 1:
+        return (phrase(f"best with the wind from {sides[0]}: {best.mode} at {{gust}}", **gust),)
+    return (
+        phrase(
+            f"best with the wind from {side_of(best.direction_deg)}: {best.mode} at {{gust}}; about as good from "
+            + " or ".join(side for side in sides if side != side_of(best.direction_deg)),
+            **gust,
+        ),
+    )
+
+
+def _details(stable: Stability) -> tuple[Phrase, ...]:
+    lines = []
     modes = (("slides", "slide"), ("tips", "tip"), ("lifts", "lift"))
     for word, name in modes:
         gusts = min(stable.gusts, key=lambda g: as_good_as(getattr(g, name)))
@@ -129,7 +211,7 @@ def _details(stable: Stability, worst: Gusts, best: Gusts) -> tuple[Phrase, ...]
 
 def _beyond(body: WindBody) -> tuple[Phrase, ...]:
     """Where the method is stretched past what it was made for."""
-    rises = [surface.arch[1] for surface in body.surfaces if surface.arch]
+    rises = [surface.arch.rise for surface in body.surfaces if surface.arch]
     lines = []
     if rises and max(rises) > ARCH_KNOWN:
         lines.append(
@@ -145,7 +227,7 @@ def _beyond(body: WindBody) -> tuple[Phrase, ...]:
     return tuple(lines)
 
 
-def _working(stable: Stability, worst: Gusts, farm: FarmConditions) -> Working:
+def _working(stable: Stability, worst: Gusts, farm: FarmConditions, usual: bool) -> Working:
     index, loads, holding = worst.case, stable.loads, stable.holding
     u = loads.up_wind[index]
     work = Working()
@@ -156,18 +238,31 @@ def _working(stable: Stability, worst: Gusts, farm: FarmConditions) -> Working:
     work.given("ux", "up-wind, along the pen", float(u[0]))
     work.given("uy", "up-wind, towards the left", float(u[1]))
     _surface_steps(work, loads, index)
-    {"slides": _slide_steps, "lifts": _lift_steps, "tips": _tip_steps}[worst.mode](work, stable, worst, farm)
+    steps = {"slides": _slide_steps, "lifts": _lift_steps, "tips": _tip_steps}[worst.mode]
+    steps(work, stable, worst, farm, "usual grip" if usual else "poor grip")
     work.by(GUST)
     work.given(
         "f", f"gust at the pen over gust at 10 m, {farm.exposure.label}", stable.factor, "", "EN 1991-1-4"
     )
     work.by(GUST_AT_10_M)
     work.given("V_d", "your gust", farm.design_gust_ms, "ms", "your own limit")
-    work.step("ratio", "stands over your gust", "V10/V_d")
     return work
 
 
+def _mouth_steps(work: Working, loads: Loads, index: int) -> None:
+    """What stands before the mouth of a sheltered part."""
+    if loads.body.mouth is None:
+        return
+    up_wind = loads.up_wind[index : index + 1]
+    work.given("C_r", "coefficient in the run, solved alone", float(loads.air[Space.RUN][index]), "", BALANCE)
+    work.given("C_a", "of a wall where the mouth is", float(faced_cp(up_wind)[0]), "", "EN 1991-1-4")
+    through = float(loads.body.mouth.let_through(up_wind)[0])
+    work.given("S", "push that comes through the meshes up-wind of it", through, "", "Π(1 − φ)²")
+    work.by(MOUTH)
+
+
 def _surface_steps(work: Working, loads: Loads, index: int) -> None:
+    _mouth_steps(work, loads, index)
     for i, surface in enumerate(loads.body.surfaces, start=1):
         own = {symbol: f"{symbol}{i}" for symbol in ("P", "C", "I", "A", "k")}
         work.given(f"A{i}", f"area of {surface.name}", surface.area_m2, "m2", "the frame")
@@ -211,22 +306,30 @@ def _times(part: float) -> str:
     return "" if part == 1 else f"{part:.6g}*"
 
 
-def _slide_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions) -> None:
-    work.step("Dx", "push along the pen per Pa", _sum_along(stable.loads.body, 0), "m²")
-    work.step("Dy", "push across it per Pa", _sum_along(stable.loads.body, 1), "m²")
-    ground = farm.holding_ground
-    work.given("mu", f"friction, {ground.label}", stable.holding.friction, "", ground.source)
-    work.by(SLIDES_BY)
-    _held(work, SLIDE_HELD, "R", float(straps_along_n(stable.loads, stable.holding)[worst.case]))
+def _slide_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions, grip: str) -> None:
+    body, holding, ground = stable.loads.body, stable.holding, farm.holding_ground
+    work.step("Dx", "push along the pen per Pa", _sum_along(body, 0), "m²")
+    work.step("Dy", "push across it per Pa", _sum_along(body, 1), "m²")
+    work.given("mu", f"friction, {ground.label}, {grip}", holding.friction, "", ground.source)
+    if worst.rolls and holding.wheels is not None:
+        work.given("Q", "on the tyres, which nothing chocks", holding.wheels.carried_n, "N", "moments")
+        work.given("Crr", f"their rolling resistance, {ground.label}", holding.wheels.crr, "", SOIL)
+        work.by(ALONG)
+        work.by(ROLLS_BY.over(mu="mu_x"))
+        straps = float(rolled_against(stable.loads, holding)[worst.case])
+        _held(work, SLIDE_HELD.over(mu="mu_x"), "R", straps)
+    else:
+        work.by(SLIDES_BY)
+        _held(work, SLIDE_HELD, "R", float(straps_along_n(stable.loads, holding)[worst.case]))
     work.step("q", "pressure that slides it", "H/D", "Pa")
 
 
-def _lift_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions) -> None:
+def _lift_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions, grip: str) -> None:
     _held(work, LIFT_HELD, "T", stable.holding.down_n)
     work.step("q", "pressure that lifts it", "H/Lup", "Pa")
 
 
-def _tip_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions) -> None:
+def _tip_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions, grip: str) -> None:
     edge = stable.loads.edges[worst.tip_edge]
     terms = []
     for i, moment in enumerate(stable.loads.overturning[worst.tip_edge, :, worst.case], start=1):

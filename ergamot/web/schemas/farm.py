@@ -148,6 +148,10 @@ def _entered(condition: Condition) -> Any:
     return (str | float if condition.amount else _ENTERED[condition.kind]) | None
 
 
+def _open(condition: Condition, kind: Any) -> Any:
+    return kind | None if condition.left_open else kind
+
+
 class _PlaceOut(Out):
     revision: int
     can_undo: bool
@@ -158,8 +162,8 @@ class _PlaceOut(Out):
 
 _TAKEN: dict[str, Any] = {name: (_entered(condition), None) for name, condition in CONDITIONS.items()}
 _GIVEN: dict[str, Any] = {
-    **{name: (_SENT[condition.kind], ...) for name, condition in CONDITIONS.items()},
-    **{condition.told_as: (Words, ...) for condition in CONDITIONS.values() if condition.told_as},
+    **{name: (_open(condition, _SENT[condition.kind]), ...) for name, condition in CONDITIONS.items()},
+    **{one.told_as: (_open(one, Words), ...) for one in CONDITIONS.values() if one.told_as},
 }
 PlaceIn = create_model(
     "PlaceIn",

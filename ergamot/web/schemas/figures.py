@@ -72,13 +72,18 @@ class StepOut(Out):
 
 
 class FindingOut(Out):
-    """A verdict: where it stands, in words, with its working. `ratio` 1 just passes."""
+    """A verdict: where it stands, in words, with its working. A `ratio` of 1 is good; the least that will do stands at
+    `least_at` on the same scale. `cost` is told where it stands between the two. Without a grade it is told alone.
+    """
 
     what: What
     title: str
-    verdict: Grade
+    verdict: Grade | None
     word: str
     ratio: float
+    least: float
+    least_at: float
+    cost: Words | None
     figure: Words
     sentence: Words
     limit: Words
@@ -91,10 +96,9 @@ class FindingOut(Out):
 
     @model_validator(mode="before")
     @classmethod
-    def _with_word(cls, found: Any) -> Any:
+    def _between(cls, found: Any) -> Any:
+        """What lies between the marks costs something; nothing else does."""
         if isinstance(found, Finding):
-            return {
-                **{name: getattr(found, name) for name in cls.model_fields if name != "word"},
-                "word": found.verdict.word,
-            }
+            sent = {name: getattr(found, name) for name in cls.model_fields}
+            return {**sent, "cost": found.cost if found.verdict is Grade.BETWEEN else None}
         return found

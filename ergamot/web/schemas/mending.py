@@ -20,7 +20,9 @@ class MarkOut(Out):
 
     what: What
     verdict: Grade
+    word: str
     ratio: float
+    least_at: float
     figure: Words
 
 
@@ -30,7 +32,6 @@ class MendOut(Out):
     changes: dict[str, str | float]
     words: Words
     marks: list[MarkOut]
-    ratio: float
     rank: tuple[float, float, float]
     mends: list[What]
     spoils: list[What]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from ergamot.core.finding import Grade
 from ergamot.web.schemas.figures import In, Out, Words
 
 
@@ -33,7 +34,7 @@ class MoverOut(Out):
     key: str
     label: str
     chosen: bool
-    ratio: float
+    verdict: Grade
     words: Words
 
 
@@ -68,7 +69,7 @@ class OnTheWayOut(Out):
     start: Words
     keep: Words
     width: Words
-    ratio: float
+    verdict: Grade
     words: Words
 
 

@@ -29,7 +29,7 @@ export function FarmCondition({ one, place, zones, error, onKeep }: Props) {
       return <Zone label={one.label} value={String(value)} zones={zones} onKeep={onKeep} />;
     case "figure":
       return one.told_as ? (
-        <Entry label={one.label} value={read(held[one.told_as] as Words)} hint={one.hint} error={error} onKeep={onKeep} />
+        <Entry label={one.label} value={held[one.told_as] ? read(held[one.told_as] as Words) : ""} hint={one.hint} error={error} onKeep={onKeep} />
       ) : (
         <Entry label={one.label} value={String(value)} hint={one.hint} error={error} onKeep={(text) => onKeep(figure(text))} />
       );

@@ -23,15 +23,18 @@ afterEach(() => {
   window.localStorage.clear();
 });
 
-const WORDS = { fails: "short", right: "right", ample: "to spare" } as const;
+const WORDS = { short: "short", between: "hard", right: "right", ample: "to spare" } as const;
 
 function finding(verdict: Finding["verdict"], ratio: number): Finding {
   return {
     what: "moving",
     title: "Moving",
     verdict,
-    word: WORDS[verdict],
+    word: verdict ? WORDS[verdict] : "",
     ratio,
+    least: 2 * ratio,
+    least_at: 0.5,
+    cost: verdict === "between" ? words("every move tires") : null,
     figure: words("lift 33.6 kg", "lift 74.2 lb"),
     sentence: words("too much for one man"),
     limit: words(""),
@@ -46,18 +49,26 @@ function finding(verdict: Finding["verdict"], ratio: number): Finding {
 
 describe("Level", () => {
   it.each([
-    ["fails", 0.4, "short"],
-    ["right", 1.1, "right"],
-    ["ample", 2.5, "to spare"],
-  ] as const)("says a verdict that %s in shape and word", (verdict, ratio, word) => {
+    ["short", 0.4, "short", 0],
+    ["between", 0.7, "hard", 0],
+    ["right", 1.1, "right", 1],
+    ["ample", 2.5, "to spare", 2],
+  ] as const)("says a verdict that is %s in shape, place and word", (verdict, ratio, word, ellipses) => {
     const open = vi.fn();
     const { container } = render(<Level finding={finding(verdict, ratio)} onOpen={open} />, { wrapper: UnitsProvider });
     expect(screen.getByText(word)).toBeTruthy();
-    expect(container.querySelectorAll("ellipse").length).toBe(verdict === "fails" ? 0 : 1);
+    expect(container.querySelectorAll("ellipse").length).toBe(ellipses);
+    expect(screen.queryByText("every move tires") !== null).toBe(verdict === "between");
     fireEvent.click(screen.getByRole("button"));
     expect(open).toHaveBeenCalledOnce();
     expect(screen.getByRole("button", { name: new RegExp(`Moving.*${word}`) })).toBeTruthy();
   });
+});
+
+it("tells what carries no grade without a bubble or a word", () => {
+  const { container } = render(<Level finding={finding(null, 0.8)} onOpen={vi.fn()} />, { wrapper: UnitsProvider });
+  expect(container.querySelector("[data-grade=told]")).toBeTruthy();
+  expect(container.querySelectorAll("ellipse").length).toBe(0);
 });
 
 describe("Entry", () => {

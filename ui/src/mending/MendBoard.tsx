@@ -19,8 +19,8 @@ type What = Mend["marks"][number]["what"];
 /** What to change: for a verdict, the changes that would mend it, each worked out in full; try one, keep one. */
 export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
   const { read } = useUnits();
-  const all = [...kept.findings, kept.strength];
-  const failing = all.find((one) => one.verdict === "fails")?.what;
+  const all = [...kept.findings, kept.strength].filter((one) => one.verdict !== null);
+  const [short, between] = (["short", "between"] as const).map((grade) => all.some((one) => one.verdict === grade));
   const [what, setWhat] = useState<What | null>(null);
   const [tried, setTried] = useState<Mend | null>(null);
   const { mends, working, trouble, ask, stop } = useMends(kept);
@@ -48,7 +48,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
   return (
     <section aria-label="What would mend it" className="mt-4 border-t-2 border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
-        <h2>{failing ? "What would mend it" : "What would better it"}</h2>
+        <h2>{short ? "What would mend it" : between ? "What would make it right" : "What would better it"}</h2>
         <OneOf label="For" options={all.map((one) => one.what)} on={what} onPick={open} />
         {working ? (
           <span className="text-sm text-pencil" role="status">
@@ -69,8 +69,8 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
               {read(mend.words)}
               <span className="block text-sm text-pencil">
                 {read(mend.weight)} {mend.more_kg < 0 ? "less" : "more"}, about {mend.cost} {mend.more_cost < 0 ? "less" : "more"}
-                {what && mend.mends.includes(what) ? <b className="text-grass"> · mends it</b> : null}
-                {mend.spoils.length > 0 ? <b className="text-clay"> · then short in {mend.spoils.join(", ")}</b> : null}
+                {what && mend.mends.includes(what) ? <b className="text-grass"> · then {mend.marks.find((mark) => mark.what === what)?.word}</b> : null}
+                {mend.spoils.length > 0 ? <b className="text-clay"> · but {mend.marks.filter((mark) => mend.spoils.includes(mark.what)).map((mark) => `${mark.word} in ${mark.what}`).join(", ")}</b> : null}
               </span>
             </span>
             <Marks marks={mend.marks} />

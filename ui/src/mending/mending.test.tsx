@@ -16,8 +16,7 @@ afterEach(() => {
 const mend = (name: string, over: Partial<Mend> = {}): Mend => ({
   changes: { [name]: 1 },
   words: words(name),
-  marks: (["space", "weight", "moving", "wind"] as const).map((what) => ({ what, verdict: "right", ratio: 1.2, figure: words("80 kg fresh, 70 kg dry") })),
-  ratio: 0.9,
+  marks: (["space", "weight", "moving", "wind"] as const).map((what) => ({ what, verdict: "right", word: "right", ratio: 1.2, least_at: 0.8, figure: words("80 kg fresh, 70 kg dry") })),
   rank: [1, 0, -0.9],
   mends: [],
   spoils: [],
@@ -57,7 +56,7 @@ describe("the board of changes", () => {
     id: 7,
     revision: 3,
     values: { anchors: { value: 0 } },
-    findings: [{ what: "wind", verdict: "fails" }],
+    findings: [{ what: "wind", verdict: "short" }],
     strength: { what: "strength", verdict: "right" },
   } as unknown as Bench;
   const show = () => {
@@ -73,7 +72,7 @@ describe("the board of changes", () => {
     fireEvent.click(screen.getByRole("button", { name: "wind" }));
     await waitFor(() => expect(screen.getByText("anchors")).toBeTruthy());
     expect(JSON.parse((asked.mock.calls[0] as unknown as [string, RequestInit])[1].body as string)).toEqual({ what: "wind", values: { anchors: 0 } });
-    expect(screen.getByText(/mends it/)).toBeTruthy();
+    expect(screen.getByText(/then right/)).toBeTruthy();
     expect(screen.getAllByText("80 kg")).toHaveLength(4);
     fireEvent.click(screen.getByRole("button", { name: "Try" }));
     expect(onTry).toHaveBeenCalledWith({ anchors: 1 });

@@ -6,7 +6,7 @@ import { useUnits } from "../kit/units";
 /** The first haul, from where the pen is built to the field: every stretch, and what stops it. */
 export function FirstHaul({ way }: { way: Schemas["WayOut"] }) {
   const { read } = useUnits();
-  const ends = way.stretches.map((one) => ({ ...one, tone: one.ratio >= 1 ? ("good" as const) : ("bad" as const) }));
+  const ends = way.stretches.map((one) => ({ ...one, tone: one.verdict === "short" ? ("bad" as const) : ("good" as const) }));
   return (
     <section aria-label="The first haul">
       <h3>The first haul, from where it is built to the field</h3>
@@ -31,7 +31,7 @@ export function FirstHaul({ way }: { way: Schemas["WayOut"] }) {
               <td className="figure whitespace-nowrap text-right">{read(one.start)}</td>
               <td className="figure whitespace-nowrap text-right">{read(one.keep)}</td>
               <td className="figure whitespace-nowrap pr-4 pl-3 text-right">{read(one.width)}</td>
-              <td className={one.ratio >= 1 ? "" : "font-semibold text-clay"}>{read(one.words)}</td>
+              <td className={one.verdict === "short" ? "font-semibold text-clay" : ""}>{read(one.words)}</td>
             </tr>
           ))}
         </tbody>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Bench } from "../api/client";
 import { useMoving } from "../api/queries";
+import { inkOf } from "../kit/grade";
 import { Heads } from "../kit/Heads";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
@@ -53,7 +54,7 @@ export function MovingPanel({ bench }: { bench: Bench }) {
         <ul className="columns-2 gap-8">
           {movers.map((one) => (
             <li key={one.key} className={`break-inside-avoid border-b border-rule/60 py-0.5 ${one.chosen ? "bg-tape/40" : ""}`}>
-              <b className={one.ratio >= 1 ? "text-grass" : "text-clay"}>{one.label}</b> {read(one.words)}
+              <b className={inkOf(one.verdict)}>{one.label}</b> {read(one.words)}
             </li>
           ))}
         </ul>

@@ -25,8 +25,8 @@ const ground = (label: string, usual: boolean, sinks: boolean) => ({
 const moving = {
   grounds: [ground("firm", false, false), ground("wet", true, true)],
   movers: [
-    { key: "man", label: "one man", chosen: true, ratio: 0.7, words: words("should not") },
-    { key: "tractor", label: "a lawn tractor", chosen: false, ratio: 2, words: words("can") },
+    { key: "man", label: "one man", chosen: true, verdict: "short", words: words("should not") },
+    { key: "tractor", label: "a lawn tractor", chosen: false, verdict: "ample", words: words("can") },
   ],
   lines: [words("needs a passage of 2 m")],
   cautions: [],

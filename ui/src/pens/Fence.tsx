@@ -1,12 +1,15 @@
 import { Link } from "react-router";
 import type { Bench } from "../api/client";
+import { inkOf } from "../kit/grade";
 
 interface Post {
   name: string;
   to: string;
-  firm: boolean;
+  grade: Stand;
   word: string;
 }
+
+type Stand = "short" | "between" | "right";
 
 const SHORT: Record<string, string> = {
   space: "too tight",
@@ -15,20 +18,30 @@ const SHORT: Record<string, string> = {
   wind: "too light for the wind",
 };
 
-/** The steps of a pen as posts of a fence: firm when right, its wires slack where something is short. */
+const BETWEEN: Record<string, string> = {
+  space: "tight",
+  weight: "heavy",
+  moving: "hard to move",
+  wind: "close in the wind",
+};
+
+/** The steps of a pen as posts of a fence: firm when right, leaning where it is close, loose where something is short. */
 function posts(bench: Bench): Post[] {
-  const fails = (what: string) => bench.findings.find((one) => one.what === what)?.verdict === "fails";
   const judged = (name: string, whats: string[]): Post => {
-    const short = whats.filter(fails);
-    return { name, to: `/pens/${bench.id}`, firm: short.length === 0, word: short.map((one) => SHORT[one]).join(", ") };
+    const found = bench.findings.filter((one) => whats.includes(one.what));
+    const told = (grade: Stand, words: Record<string, string>) =>
+      found.filter((one) => one.verdict === grade).map((one) => words[one.what]);
+    const [short, between] = [told("short", SHORT), told("between", BETWEEN)];
+    const grade = short.length ? "short" : between.length ? "between" : "right";
+    return { name, to: `/pens/${bench.id}`, grade, word: [...short, ...between].join(", ") };
   };
   return [
-    { name: "Birds", to: "/flocks", firm: true, word: `${bench.birds.length} chosen` },
+    { name: "Birds", to: "/flocks", grade: "right", word: `${bench.birds.length} chosen` },
     judged("Shape", ["space", "weight"]),
     judged("Gear", ["moving"]),
     judged("Weather", ["wind"]),
-    { name: "Material", to: `/build/${bench.id}`, firm: true, word: "cut list" },
-    { name: "On grass", to: `/ground/${bench.id}`, firm: true, word: "moves" },
+    { name: "Material", to: `/build/${bench.id}`, grade: "right", word: "cut list" },
+    { name: "On grass", to: `/ground/${bench.id}`, grade: "right", word: "moves" },
   ];
 }
 
@@ -39,26 +52,29 @@ export function Fence({ bench }: { bench: Bench }) {
       {line.map((post, i) => (
         <div key={post.name} className={`flex items-start ${i < line.length - 1 ? "flex-1" : ""}`}>
           <Link to={post.to} className="flex shrink-0 items-center gap-1 hover:underline">
-            <PostMark firm={post.firm} />
+            <PostMark grade={post.grade} />
             <span className="leading-tight">
               <span className="font-slab block font-bold">{post.name}</span>
-              <span className={`block text-sm ${post.firm ? "text-pencil" : "text-clay"}`}>{post.word || "right"}</span>
+              <span className={`block text-sm ${post.grade === "right" ? "text-pencil" : inkOf(post.grade)}`}>{post.word || "right"}</span>
             </span>
           </Link>
-          {i < line.length - 1 ? <Wire taut={post.firm && (line[i + 1]?.firm ?? true)} /> : null}
+          {i < line.length - 1 ? <Wire taut={post.grade !== "short" && line[i + 1]?.grade !== "short"} /> : null}
         </div>
       ))}
     </nav>
   );
 }
 
-function PostMark({ firm }: { firm: boolean }) {
+const LEANS = { short: "translate(1 0) rotate(7 7 39)", between: "rotate(2.5 7 39)", right: undefined };
+const PAINT = { short: "var(--color-blush)", between: "var(--color-straw)", right: "var(--color-grass)" };
+
+function PostMark({ grade }: { grade: Stand }) {
   return (
     <svg viewBox="0 0 20 40" className="h-10 w-5" aria-hidden>
       <path
         d="M2 9L7 1.500L12 9V39H2Z"
-        transform={firm ? undefined : "translate(1 0) rotate(7 7 39)"}
-        fill={firm ? "var(--color-grass)" : "var(--color-blush)"}
+        transform={LEANS[grade]}
+        fill={PAINT[grade]}
         stroke="var(--color-ink)"
         strokeWidth={1.6}
         strokeLinejoin="round"

@@ -1,17 +1,31 @@
 import type { Finding } from "../api/client";
+import { inkOf } from "../kit/grade";
 import { useUnits } from "../kit/units";
 
 /** How strong the frame is, in a line under the four verdicts: not a fifth, but what lies behind them. */
 export function FrameLine({ finding, onOpen }: { finding: Finding; onOpen: () => void }) {
   const { read } = useUnits();
-  const weak = finding.verdict === "fails";
+  const grade = finding.verdict;
+  const edge = { short: "border-clay", between: "border-straw-ink border-dashed", right: "border-grass", ample: "border-grass border-double" };
   return (
-    <button type="button" data-verdict="strength" onClick={onOpen} className={`group block w-full border-l-4 pl-2 text-left text-sm leading-snug ${weak ? "border-clay" : "border-grass"}`}>
+    <button
+      type="button"
+      data-verdict="strength"
+      data-grade={grade ?? "told"}
+      onClick={onOpen}
+      className={`group block w-full border-l-4 pl-2 text-left text-sm leading-snug ${grade ? edge[grade] : "border-rule"}`}
+    >
       <span className="flex items-baseline justify-between">
         <span className="font-slab text-[16px] font-bold underline decoration-dotted decoration-2 underline-offset-4 group-hover:decoration-solid">Frame</span>
         <span className="figure">{read(finding.figure)}</span>
       </span>
-      <span className={weak ? "text-clay" : "text-pencil"}>{read(finding.sentence)}</span>
+      <span className="flex justify-between gap-3">
+        <span className={grade === "short" ? "text-clay" : "text-pencil"}>
+          {read(finding.sentence)}
+          {finding.cost ? <span className="block text-ink">{read(finding.cost)}</span> : null}
+        </span>
+        <span className={`figure shrink-0 ${inkOf(grade)}`}>{finding.word}</span>
+      </span>
     </button>
   );
 }

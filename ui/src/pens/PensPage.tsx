@@ -5,6 +5,7 @@ import { Problem, answer, api, type Bench } from "../api/client";
 import { keys, useChoices, useFlocks, useJudging, usePens, type PenLine } from "../api/queries";
 import { AwayList } from "../away/AwayList";
 import { PutAway } from "../away/PutAway";
+import { inkOf } from "../kit/grade";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { SmallPlan } from "../drawing/SmallPlan";
 import { ShapeChoice } from "./ShapeChoice";
@@ -108,8 +109,8 @@ function PenRow({ pen }: { pen: PenLine }) {
         VERDICTS.map((what) => {
           const one = pen.verdicts.find((each) => each.what === what);
           return (
-            <Cell key={what} head={what} className={`pr-2 font-semibold whitespace-nowrap ${one?.verdict === "fails" ? "text-clay" : "text-grass"}`}>
-              {one ? one.word : <span className="font-normal text-pencil">…</span>}
+            <Cell key={what} head={what} className={`pr-2 font-semibold whitespace-nowrap ${inkOf(one?.verdict)}`}>
+              {one ? one.word : <span className="font-normal text-pencil">{pen.judged ? "–" : "…"}</span>}
             </Cell>
           );
         })

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
 import { LinePicture } from "../drawing/WholePen";
+import { inkOf } from "../kit/grade";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
 
@@ -45,7 +46,7 @@ function OneStart({ start, busy, onBegin }: { start: Start; busy: boolean; onBeg
             <span>
               {one.title}: {read(one.figure)}
             </span>
-            <b className={one.verdict === "fails" ? "text-clay" : "text-grass"}>{one.word}</b>
+            <b className={inkOf(one.verdict)}>{one.word}</b>
           </li>
         ))}
       </ul>

@@ -18,8 +18,11 @@ function finding(what: Finding["what"], verdict: Finding["verdict"], more: Parti
     what,
     title: what,
     verdict,
-    word: verdict,
-    ratio: verdict === "fails" ? 0.5 : 1.2,
+    word: verdict ?? "",
+    ratio: verdict === "short" ? 0.5 : 1.2,
+    least: 1.3,
+    least_at: 0.9,
+    cost: null,
     figure: words("a figure"),
     sentence: words("a sentence"),
     limit: words("a limit"),
@@ -33,8 +36,8 @@ function finding(what: Finding["what"], verdict: Finding["verdict"], more: Parti
   };
 }
 
-function bench(failing: string[]): Bench {
-  const findings = (["space", "weight", "moving", "wind"] as const).map((what) => finding(what, failing.includes(what) ? "fails" : "right"));
+function bench(failing: string[], close: string[] = []): Bench {
+  const findings = (["space", "weight", "moving", "wind"] as const).map((what) => finding(what, failing.includes(what) ? "short" : close.includes(what) ? "between" : "right"));
   const groups = [
     { group: "frame", fresh_kg: 30, fresh: words("30 kg"), dry: words("27 kg") },
     { group: "mesh", fresh_kg: 10, fresh: words("10 kg"), dry: words("10 kg") },
@@ -61,11 +64,18 @@ describe("the fence of readiness", () => {
   });
 });
 
+it("leans, and says so, where a pen stands between the marks", () => {
+  render(<Fence bench={bench(["space"], ["moving", "wind"])} />, { wrapper: MemoryRouter });
+  expect(screen.getByRole("link", { name: /^Gear/ }).textContent).toContain("hard to move");
+  expect(screen.getByRole("link", { name: /^Weather/ }).textContent).toContain("close in the wind");
+  expect(screen.getByRole("link", { name: /^Shape/ }).textContent).toContain("too tight");
+});
+
 describe("a working sheet", () => {
   it("shows sentence, limit, details, steps and cautions, and is put away", () => {
     const close = vi.fn();
     const step = { symbol: "W", says: "weight", expression: "m*9.81", value: 98.1, printed: "98.1", unit: "N", source: "" };
-    const shown = finding("strength", "fails", { working: [step], cautions: ["It pinches."] });
+    const shown = finding("strength", "short", { working: [step], cautions: ["It pinches."] });
     render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={shown} onClose={close} />, { wrapper: UnitsProvider });
     const sheet = screen.getByRole("dialog");
     for (const text of ["a sentence.", "a limit.", "a detail", "It pinches."]) expect(within(sheet).getByText(text)).toBeTruthy();

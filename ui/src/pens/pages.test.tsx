@@ -30,7 +30,7 @@ const flock = {
   leave_alive: 29,
 };
 const graded = (what: string, verdict: string, word: string) => ({ what, verdict, word });
-const pen = (name: string, wind: string) => ({ id: 5, name, flock_id: 2, flock_name: "Spring", leaves: "2026-05-20", size: words("1.8 × 3.7 m", "6 ft × 12 ft"), plan, revision: 1, judged: true, trouble: "", verdicts: [graded("space", "right", "right"), graded("weight", "ample", "to spare"), graded("moving", "fails", "short"), graded("wind", wind, wind === "fails" ? "short" : "right")] });
+const pen = (name: string, wind: string) => ({ id: 5, name, flock_id: 2, flock_name: "Spring", leaves: "2026-05-20", size: words("1.8 × 3.7 m", "6 ft × 12 ft"), plan, revision: 1, judged: true, trouble: "", verdicts: [graded("space", "right", "right"), graded("weight", "ample", "to spare"), graded("moving", "short", "short"), graded("wind", wind, wind === "short" ? "short" : "right")] });
 
 let answers: Answers;
 let posted: [string, unknown][];
@@ -89,7 +89,7 @@ describe("an empty farm", () => {
 describe("the list of pens", () => {
   it("shows each with its birds, size in the reader's units and four verdicts", async () => {
     answers["/api/flocks"] = { flocks: [flock] };
-    answers["/api/pens"] = { pens: [pen("Bramble", "right"), { ...pen("Tansy", "fails"), id: 6 }], after: null };
+    answers["/api/pens"] = { pens: [pen("Bramble", "right"), { ...pen("Tansy", "short"), id: 6 }], after: null };
     openApp("/pens");
     const row = (await screen.findByText("Bramble")).closest("tr");
     expect(row?.textContent).toBe("BrambleSpring6 ft × 12 ftrightto spareshortrightPut away");

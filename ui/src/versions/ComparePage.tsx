@@ -5,6 +5,7 @@ import { answer, api, type Bench, type Bill } from "../api/client";
 import { keys, useChoices, usePens } from "../api/queries";
 import { WholePen } from "../drawing/WholePen";
 import { SideView } from "../drawing/SideView";
+import { inkOf } from "../kit/grade";
 import { OneOf } from "../kit/OneOf";
 import { Heads } from "../kit/Heads";
 import { Trouble, Waiting } from "../kit/Trouble";
@@ -105,7 +106,7 @@ function Columns({ benches }: { benches: Bench[] }) {
                 const finding = bench.findings.find((one) => one.what === what);
                 return (
                   <td key={bench.id} className={cell}>
-                    <b className={finding?.verdict === "fails" ? "text-clay" : "text-grass"}>{finding?.word}</b>{" "}
+                    <b className={inkOf(finding?.verdict)}>{finding?.word}</b>{" "}
                     {finding ? read(finding.figure) : null}
                   </td>
                 );

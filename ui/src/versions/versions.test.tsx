@@ -10,7 +10,7 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-const finding = (what: string, verdict: string) => ({ what, title: what, verdict, word: verdict === "fails" ? "short" : "right", ratio: 1, figure: words(`${what} figure`), sentence: words(""), details: [], cautions: [], working: [] });
+const finding = (what: string, verdict: string) => ({ what, title: what, verdict, word: verdict === "short" ? "short" : "right", ratio: 1, figure: words(`${what} figure`), sentence: words(""), details: [], cautions: [], working: [] });
 const view = (name: string) => ({ name, outlines: [], behind: 0, dimensions: [], low: [0, 0], high: [1000, 500] });
 const value = (one: number | string) => ({ value: one, typed: null, text: words(String(one)), stops: [] });
 
@@ -26,7 +26,7 @@ const pen = (id: number, name: string, width: number, why = "") => ({
   flock_line: "",
   values: { width: value(width), roof: value("pvc") },
   views: ["plan", "side", "end"].map(view),
-  findings: ["space", "weight", "moving", "wind"].map((what) => finding(what, what === "moving" ? "fails" : "right")),
+  findings: ["space", "weight", "moving", "wind"].map((what) => finding(what, what === "moving" ? "short" : "right")),
   groups: [{ group: "frame", fresh_kg: width, fresh: words(`${width} kg`), dry: words("") }],
   birds: [],
   facts: [],
@@ -49,7 +49,7 @@ const start = (shape: string, fails: string[], lacking: string[]) => ({
   label: shape,
   size: words("6 × 8"),
   lines: [{ ref: "a", kind: "stick", a: [0, 0], b: [10, 10] }],
-  findings: ["space", "weight"].map((what) => finding(what, fails.includes(what) ? "fails" : "right")),
+  findings: ["space", "weight"].map((what) => finding(what, fails.includes(what) ? "short" : "right")),
   fails,
   lacking,
 });

@@ -15,9 +15,9 @@ from dataclasses import replace
 from ergamot.core.catalogue import Catalogue, pick, usual
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.finding import What
-from ergamot.core.frame.footing import Anchor, Ballast
+from ergamot.core.frame.footing import Anchor, Ballast, Stake
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Group, Item, When
+from ergamot.core.frame.kinds import Group, Item, Moves, When
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.structure import Hardware, Structure
 
@@ -25,6 +25,7 @@ MOST_PAIRS = 6
 MOST_CANS = 10  # pairs; more is better held by anchors
 WATER_KG = 20.0  # in a can of 20 litres
 CAN_APART_MM = 300.0  # hooks along a rail; judgement: a can's width
+SIDES_NOTE = "holds nothing against a wind end-on"
 LAYOUTS = {"sides": "along both long sides", "ends": "across both ends", "round": "at the corners first"}
 
 ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
@@ -53,8 +54,8 @@ ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
         "Anchors stand",
         "ties",
         "choice",
-        "sides",
-        choices=tuple(Choice(key, label) for key, label in LAYOUTS.items()),
+        "round",
+        choices=tuple(Choice(key, label, SIDES_NOTE if key == "sides" else "") for key, label in LAYOUTS.items()),
         idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
     Parameter(
@@ -68,40 +69,63 @@ ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
         note="20 l each on both long sides, poured out to move",
         idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
+    Parameter(
+        "chocks",
+        "Wheels while it stands",
+        "ties",
+        "choice",
+        "no",
+        choices=(
+            Choice("no", "free to roll"),
+            Choice("yes", "chocked", "a wedge of offcut before and behind each"),
+        ),
+        only_if=("gear", Moves.WHEELS),
+        idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
+    ),
 )
 
 
-def anchor_places(contacts: tuple[Flat, ...], pairs: int, layout: str = "sides") -> tuple[Flat, ...]:
-    """Where pairs of anchors stand.
+def anchor_places(contacts: tuple[Flat, ...], pairs: int, layout: str = "sides") -> tuple[Stake, ...]:
+    """Where pairs of anchors stand, and which way from the pen their straps run.
 
     Args: contacts, corners of what stands on the ground, mm; pairs, 0 to 6; layout, sides (evenly from end to end of
         both, one pair in the middle), ends (evenly across both) or round (opposite corners, the other corners, the
         middles of the sides, of the ends, then between).
-    Returns: places, the two of a pair one after the other, mm.
+    Returns: stakes, the two of a pair one after the other: square to the side or end they stand at, from a corner all
+        round out of it at 45°.
     Source: common practice.
 
-    >>> anchor_places(((0, -500), (2000, -500), (2000, 500), (0, 500)), 1)
-    ((1000.0, -500), (1000.0, 500))
-    >>> anchor_places(((0, -500), (2000, -500), (2000, 500), (0, 500)), 1, "round")
-    ((0, -500), (2000, 500))
+    >>> [one.place for one in anchor_places(((0, -500), (2000, -500), (2000, 500), (0, 500)), 1)]
+    [(1000.0, -500), (1000.0, 500)]
+    >>> anchor_places(((0, -500), (2000, -500), (2000, 500), (0, 500)), 1, "ends")[0].away
+    (-1.0, 0.0)
     """
     xs, ys = [x for x, _ in contacts], [y for _, y in contacts]
     x, y = (min(xs), max(xs)), (min(ys), max(ys))
     if layout == "sides":
-        return tuple((at, side) for at in _evenly(x, pairs) for side in y)
+        return tuple(Stake((at, side), _way(0.5, i)) for at in _evenly(x, pairs) for i, side in enumerate(y))
     if layout == "ends":
-        return tuple((end, at) for at in _evenly(y, pairs) for end in x)
-    middle = (x[0] + x[1]) / 2, (y[0] + y[1]) / 2
-    quarters = tuple(x[0] + share * (x[1] - x[0]) for share in (0.25, 0.75))
+        return tuple(Stake((end, at), _way(i, 0.5)) for at in _evenly(y, pairs) for i, end in enumerate(x))
+    # Of length and width: the opposite corners, the others, the middles, then between
     order = (
-        ((x[0], y[0]), (x[1], y[1])),
-        ((x[0], y[1]), (x[1], y[0])),
-        ((middle[0], y[0]), (middle[0], y[1])),
-        ((x[0], middle[1]), (x[1], middle[1])),
-        ((quarters[0], y[0]), (quarters[1], y[1])),
-        ((quarters[0], y[1]), (quarters[1], y[0])),
+        ((0, 0), (1, 1)),
+        ((0, 1), (1, 0)),
+        ((0.5, 0), (0.5, 1)),
+        ((0, 0.5), (1, 0.5)),
+        ((0.25, 0), (0.75, 1)),
+        ((0.25, 1), (0.75, 0)),
     )
-    return tuple(place for pair in order[:pairs] for place in pair)
+    return tuple(
+        Stake((x[0] + along * (x[1] - x[0]), y[0] + across * (y[1] - y[0])), _way(along, across))
+        for pair in order[:pairs]
+        for along, across in pair
+    )
+
+
+def _way(along: float, across: float) -> Flat:
+    """Out of a rectangle from a place on its edge, by shares of its length and width: 0 or 1 is on the edge."""
+    x, y = ({0: -1.0, 1: 1.0}.get(share, 0.0) for share in (along, across))
+    return x / math.hypot(x, y), y / math.hypot(x, y)
 
 
 def _evenly(extent: Flat, count: int) -> list[float]:
@@ -138,6 +162,8 @@ def anchored_down(structure: Structure, values: Mapping[str, Value], catalogue: 
     4
     """
     pairs, cans = (int(float(values[name])) for name in ("anchors", "ballast"))
+    if structure.axle is not None and values["chocks"] == "yes":
+        structure = replace(structure, axle=replace(structure.axle, chocked=True))
     if pairs:
         structure = _anchored(structure, pairs, values, catalogue)
     return _weighted(structure, cans, catalogue) if cans else structure
@@ -147,8 +173,8 @@ def _anchored(
     structure: Structure, pairs: int, values: Mapping[str, Value], catalogue: Catalogue
 ) -> Structure:
     row = pick(catalogue.anchors, str(values["anchor"]), "anchor")
-    places = anchor_places(structure.contacts, pairs, str(values["anchors_at"]))
-    anchors = tuple(Anchor(row, place) for place in places)
+    stakes = anchor_places(structure.contacts, pairs, str(values["anchors_at"]))
+    anchors = tuple(Anchor(row, stake) for stake in stakes)
     items = tuple(
         Hardware(
             f"anchor-{i}",
@@ -157,11 +183,11 @@ def _anchored(
             Group.GEAR,
             row.label,
             row.kg,
-            (*place, 0.0),
+            (*stake.place, 0.0),
             row,
             when=When.ASIDE,
         )
-        for i, place in enumerate(places, start=1)
+        for i, stake in enumerate(stakes, start=1)
     )
     return replace(structure, anchors=anchors, hardware=(*structure.hardware, *items))
 

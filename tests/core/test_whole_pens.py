@@ -227,11 +227,11 @@ def test_stub_axles_in_their_wood_by_hand():
     can = movers_strength(CATALOGUE, structure, PLACE.crew)
     moved = haul(structure, weighed, PLACE.moving_ground, PLACE.slope_percent, can)
     assert found["N"] == pytest.approx(moved.axle / 2, rel=1e-5)
-    assert found["sigma"] == pytest.approx(
-        2.5 * found["N"] / (15.9 * found["t"]) * (1 + 6 * (arm + found["t"] / 2) / found["t"]), rel=1e-5
-    )
+    assert found["R"] == pytest.approx(2.5 * found["N"], rel=1e-5)
     dowel = 0.0068948 * 6100 * 0.45**1.45 / math.sqrt(15.9 / 25.4)
-    assert found["F"] == pytest.approx(dowel * 1.6 / 5, rel=1e-5)
+    thick = found["t"]
+    turns = dowel * 15.9 * (math.sqrt((thick + 2 * arm) ** 2 + thick**2) - (thick + 2 * arm))
+    assert found["F"] == pytest.approx(turns * 1.6 / 4.5, rel=1e-5)
     hard = checks("low-pen", gear="wheels", wheel="plastic-6", axle_steel="hard")["axle"]
     assert (hard["D"], hard["F"]) == (12.7, pytest.approx(635 / 1.5, rel=1e-5))
 

@@ -37,7 +37,7 @@ _FRACTION_SIGNS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜
 
 @dataclass(frozen=True)
 class Quantity:
-    """A figure with its unit: mm (about: mm, said roughly), m, m2, kg, N, heft (a force shown as the weight it feels like),
+    """A figure with its unit: mm (about: mm, said roughly; room: in half feet or tenths of a metre), m, m2, kg, N, heft (a force shown as the weight it feels like),
     ms (speed), degC, day, share, or a plain word that is shown as it stands."""
 
     value: float
@@ -220,6 +220,8 @@ def say(quantity: Quantity, system: System = "metric") -> str:
         return say_feet_inches(value) if imperial else _say_mm(value)
     if unit == "about":
         return _say_about(value, imperial)
+    if unit == "room":
+        return _say_room(value, imperial)
     if unit == "day":
         return f"day {value:.0f}"
     if unit == "share":
@@ -289,6 +291,14 @@ def _say_about(mm: float, imperial: bool) -> str:
     if imperial:
         return say_feet_inches(round(mm / INCH_MM) * INCH_MM)
     return f"{mm / 1000:.2f} m" if abs(mm) >= 995 else f"{round(mm, -1):.0f} mm"
+
+
+def _say_room(mm: float, imperial: bool) -> str:
+    """A length as a person asks for room: half feet and tenths of a metre, under those inches and half decimetres."""
+    if imperial:
+        inches = mm / INCH_MM
+        return say_feet_inches((round(inches / 6) * 6 if inches >= 24 else round(inches)) * INCH_MM)
+    return f"{mm / 1000:.1f} m" if mm >= 950 else f"{round(mm / 50) * 50:.0f} mm"
 
 
 def _tidy(figure: float) -> str:

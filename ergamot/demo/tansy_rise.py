@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
-from ergamot.operations.flocks import add_flock, flocks
+from ergamot.operations.flocks import add_flock, change_flock, flocks
 from ergamot.operations.lawns import add_lawn
 from ergamot.operations.pen_lines import judge_lines
 from ergamot.operations.pens import change_pen, pens, propose_pen
@@ -75,7 +75,6 @@ def _enter(work: Work) -> None:
             "exposure": "hedged",
             "design_gust_ms": 18.0,
             "slope_percent": 2.0,
-            "heaviest_kg": 85.0,
             "months_c": MILD_MONTHS_C,
             "way": WAY,
         },
@@ -91,11 +90,12 @@ def _enter(work: Work) -> None:
         work,
         orchard.id,
         orchard.revision,
-        {"roof": "steel-29", "walls": "sheltered", "gear": "boards", "pairs": 2, "anchors": 1},
+        {"roof": "steel-29", "walls": "sheltered", "gear": "boards", "pairs": 2, "anchors": 0},
         None,
         None,
     )
     propose_pen(work, turkeys, "Turkey hoop", "hoop")
+    _one_more(work, turkeys)
     coop = propose_pen(work, layers, "Laying coop", "coop")
     later = {
         "trim": "fascia",
@@ -104,6 +104,7 @@ def _enter(work: Work) -> None:
         "gear": "wheels",
         "wheel": "barrow-16",
         "axle_steel": "hard",
+        "chocks": "yes",
     }
     change_pen(work, coop.id, coop.revision, later, None, None)
     propose_pen(work, bantams, "Hedge A-frame", "a-frame")
@@ -127,6 +128,14 @@ def _batch(
             "leaves": hatch + timedelta(days=leaving_day),
         },
     ).id
+
+
+def _one_more(work: Work, flock_id: int) -> None:
+    """A poult more came than was ordered."""
+    kept = work.kept("flock", flock_id)
+    dates = {name: date.fromisoformat(kept.body[name]) for name in ("hatch", "out", "leaves")}
+    entered = {**kept.body, **dates, "placed": kept.body["placed"] + 1}
+    change_flock(work, flock_id, kept.revision, entered)
 
 
 def utc_now() -> datetime:

@@ -9,7 +9,7 @@ from typing import Any
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.flock.flock import Flock, make_flock
 from ergamot.core.flock.growth import living, mass_kg
-from ergamot.core.flock.intake import SPILLAGE, strain_feed_g, water_drunk_ml
+from ergamot.core.flock.intake import SPILLAGE, hottest_l, strain_feed_g, water_drunk_ml
 from ergamot.core.flock.lay import lay_rate
 from ergamot.core.flock.space import floor_need_m2, needed_floor_m2
 from ergamot.core.ground.rest import mean_on
@@ -43,6 +43,8 @@ class FlockSheet:
     leaving_kg: float
     feed_kg: float
     water_peak_l: float
+    water_hottest_l: float
+    hottest_c: float
     leave_alive: float
 
 
@@ -96,7 +98,8 @@ def flocks(work: Work) -> list[Record]:
 def flock_sheet(work: Work, record: Record) -> FlockSheet:
     """A flock's figures on the grass, day by day."""
     flock = flock_of(work, record)
-    months = read_place(work, place_record(work)).months_c
+    farm = read_place(work, place_record(work))
+    months = farm.months_c
     need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
 
     def one(day: int) -> FlockDay:
@@ -123,5 +126,7 @@ def flock_sheet(work: Work, record: Record) -> FlockSheet:
         leaving_kg=days[-1].mass_kg,
         feed_kg=sum(day.feed_kg for day in days[:-1]),
         water_peak_l=max(day.water_l for day in days),
+        water_hottest_l=hottest_l(flock, farm.hottest_c) * SPILLAGE[DRINKER],
+        hottest_c=farm.hottest_c,
         leave_alive=living(flock, flock.leaving_day),
     )

@@ -85,6 +85,8 @@ def _figures(name: str, condition: Condition, entered: Any) -> Any:
         return None
     if condition.amount == "length":
         return parse_length(entered, name)
+    if condition.amount == "temperature":
+        return parse_temperature(entered, name)
     return round(parse_amount(entered, condition.amount, name), 3) if condition.amount else entered
 
 

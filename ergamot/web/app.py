@@ -12,6 +12,7 @@ from werkzeug.exceptions import NotFound
 
 from ergamot.store.engine import open_engine
 from ergamot.web.build import build_part
+from ergamot.web.care import care_part
 from ergamot.web.catalogue import catalogue_part
 from ergamot.web.description import describe_refusals
 from ergamot.web.drawings import drawings_part
@@ -60,6 +61,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         ground_part,
         history_part,
         putting_away_part,
+        care_part,
     ):
         app.register_blueprint(part)
     _serve_ui(app, store, ui)

@@ -84,7 +84,8 @@ def _line(line: PenLine) -> PenLineOut:
         why=record.body.get("why", ""),
         judged=judged is not None,
         verdicts=[
-            GradeOut(what=what, verdict=grade, word=word_of(what, grade)) for what, grade in judged.verdicts.items()
+            GradeOut(what=what, verdict=grade, word=word_of(what, grade))
+            for what, grade in judged.verdicts.items()
         ]
         if judged
         else [],

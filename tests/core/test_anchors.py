@@ -101,7 +101,8 @@ def test_no_anchor_helps_where_there_is_none():
 
 def test_a_design_with_anchors_stands_more_and_weighs_no_more_to_move():
     loose, tied = (
-        build(make_design(CATALOGUE, "low-pen", {"anchors": pairs, "anchors_at": "round"}), CATALOGUE) for pairs in (0, 2)
+        build(make_design(CATALOGUE, "low-pen", {"anchors": pairs, "anchors_at": "round"}), CATALOGUE)
+        for pairs in (0, 2)
     )
     assert len(tied.anchors) == 4
     assert mass(tied).fresh_kg == mass(loose).fresh_kg

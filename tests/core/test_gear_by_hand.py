@@ -9,12 +9,12 @@ import pytest
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
+from ergamot.core.farm.rolling import WHEEL_NUMBER
 from ergamot.core.farm.way import Stretch
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.carried import carried
 from ergamot.core.gear.chart import moving_chart
-from ergamot.core.farm.rolling import WHEEL_NUMBER
 from ergamot.core.gear.first_haul import first_haul
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.people import recommended_n, zone_of

@@ -74,7 +74,9 @@ def test_lifting_twice_the_guideline_is_hard_and_more_is_short():
     assert (known["can_lift"], known["most_lift"]) == (200, 400)
     assert found.verdict is Grade.BETWEEN
     assert found.cost is not None
-    heavier = judge_moving(CATALOGUE, carried, mass(carried).scaled(1.4), make_conditions(CATALOGUE, crew="man"))
+    heavier = judge_moving(
+        CATALOGUE, carried, mass(carried).scaled(1.4), make_conditions(CATALOGUE, crew="man")
+    )
     assert heavier.verdict is Grade.SHORT
 
 
@@ -142,7 +144,9 @@ def test_the_heaviest_just_moves(design, crew):
     weighed = mass(structure)
     farm = make_conditions(CATALOGUE, crew=crew)
     can = movers_strength(CATALOGUE, structure, farm.crew)
-    for heaviest, mark in zip(heaviest_kg(CATALOGUE, structure, weighed, farm), ("good", "most"), strict=True):
+    for heaviest, mark in zip(
+        heaviest_kg(CATALOGUE, structure, weighed, farm), ("good", "most"), strict=True
+    ):
         if not heaviest:
             continue  # no weight would do
         scaled = weighed.scaled(heaviest / weighed.fresh_kg)

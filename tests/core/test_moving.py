@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
+from ergamot.core.farm.rolling import RESISTANCE, WHEEL_NUMBER
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.carried import carried
-from ergamot.core.farm.rolling import RESISTANCE, WHEEL_NUMBER
 from ergamot.core.gear.effort import LARGEST_BUMP, LIFT
 from ergamot.core.gear.haul import haul
 from ergamot.core.gear.moving import judge_moving

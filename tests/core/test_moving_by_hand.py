@@ -84,7 +84,11 @@ def test_a_mover_is_told_what_share_the_hardest_takes():
         over = one.over.most if one.grade == "short" else one.over.good
         assert ("far more than they can" if over < 1 / 3 else f"{100 / over:.0f} %") in words
         assert one.ruling.words in words
-    for over, start in ((Over(1.0, 1.0), "easily"), (Over(0.99, 1.0), "with effort"), (Over(0.5, 0.99), "should")):
+    for over, start in (
+        (Over(1.0, 1.0), "easily"),
+        (Over(0.99, 1.0), "with effort"),
+        (Over(0.5, 0.99), "should"),
+    ):
         assert told_of_mover(replace(chart.movers[0], over=over)).text("metric").startswith(start)
     assert told_of_share(1 / 3, "of it").text("metric") == "300 % of it"
     assert told_of_share(0.333, "of it").text("metric") == "far more than they can"

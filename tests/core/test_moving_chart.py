@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 
 from ergamot.core.errors import NotFound, OutOfRange
 from ergamot.core.farm.conditions import make_conditions
+from ergamot.core.farm.rolling import RESISTANCE, WHEEL_NUMBER
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import moving_chart, turning_n
-from ergamot.core.farm.rolling import RESISTANCE, WHEEL_NUMBER
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.people import recommended_n

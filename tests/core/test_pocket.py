@@ -37,7 +37,9 @@ from tests.strategies import CATALOGUE, designs
 FARM = make_conditions(CATALOGUE)
 LOW = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
 BODY = wind_body(LOW)
-FACING, BEHIND, OBLIQUE = (np.array([way]) for way in ((1.0, 0.0), (-1.0, 0.0), (math.sqrt(0.5), math.sqrt(0.5))))
+FACING, BEHIND, OBLIQUE = (
+    np.array([way]) for way in ((1.0, 0.0), (-1.0, 0.0), (math.sqrt(0.5), math.sqrt(0.5)))
+)
 
 
 def solidity_of(role: str) -> float:
@@ -245,7 +247,9 @@ def test_an_arch_on_walls_has_its_own_windward_quarter(rise, low, high):
     assert quarter == pytest.approx([low, high])
     assert outside_cp((0, 0, 1), wind, np.ones(2), runs, Arch(0.8, rise)) == pytest.approx([1.4 * rise] * 2)
     for place, cp in ((0.0, -0.7 - rise), (-0.8, -0.5)):
-        assert outside_cp((0, 0, 1), wind, np.ones(2), runs, Arch(place, rise, True)) == pytest.approx([cp] * 2)
+        assert outside_cp((0, 0, 1), wind, np.ones(2), runs, Arch(place, rise, True)) == pytest.approx(
+            [cp] * 2
+        )
 
 
 def test_a_hoop_springs_from_the_ground():

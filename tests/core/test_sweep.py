@@ -57,4 +57,6 @@ def test_nothing_is_raised_and_nothing_is_not_a_number(shape, gear):
     for state in chart.states:
         assert all(gust.least > 0 for gust in state.stable.gusts), state.key
     moved = moving_chart(CATALOGUE, structure, mass(structure), place, 20.0)
-    assert all(0 <= one.over.good <= one.over.most < math.inf for one in moved.movers)  # 0: cannot hold it uphill
+    assert all(
+        0 <= one.over.good <= one.over.most < math.inf for one in moved.movers
+    )  # 0: cannot hold it uphill

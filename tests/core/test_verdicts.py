@@ -89,9 +89,7 @@ def test_no_verdict_is_ever_nonsense(design, flock, crew):
         assert math.isfinite(finding.ratio)
         assert finding.least >= finding.ratio
         by_marks = "short" if finding.least < 1 else "between" if finding.ratio < 1 else "right"
-        assert finding.verdict == (
-            None if finding.told else by_marks if finding.ratio < 1.5 else "ample"
-        )
+        assert finding.verdict == (None if finding.told else by_marks if finding.ratio < 1.5 else "ample")
         assert (finding.cost is not None) or finding.verdict != "between"
         for system in ("metric", "imperial"):
             words = " ".join(

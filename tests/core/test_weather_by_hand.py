@@ -33,9 +33,7 @@ def test_straps_run_down_at_45_degrees():
 
 
 def test_anchors_hold_half_to_half_as_much_again():
-    held = grips(
-        Holding(70, (1.5, 0), 0.35, straps=(Strap((3.0, 1.0), 300.0),)), CATALOGUE.grounds["moist"]
-    )
+    held = grips(Holding(70, (1.5, 0), 0.35, straps=(Strap((3.0, 1.0), 300.0),)), CATALOGUE.grounds["moist"])
     each = (held.poor, held.usual, held.firm)
     assert [one.straps[0].holds_n for one in each] == [150.0, 300.0, 450.0]
     assert [one.friction for one in each] == pytest.approx([0.35, 0.425, 0.5])

@@ -230,14 +230,18 @@ def test_a_stretched_method_says_so():
     body = wind_body(structure)
     place = make_conditions(CATALOGUE)
     stable = stability(body, parked(structure, weighed, place.holding_ground), 0.03)
-    details = " ".join(line.text("metric") for line in judge_wind(stands_on(stable, place.holding_ground), place).details)
+    details = " ".join(
+        line.text("metric") for line in judge_wind(stands_on(stable, place.holding_ground), place).details
+    )
     assert "extrapolated" in details
     low = build(make_design(CATALOGUE, "low-pen", {"height": 450.0}), CATALOGUE)
     body = wind_body(low)
     details = " ".join(
         line.text("metric")
         for line in judge_wind(
-            stands_on(stability(body, parked(low, mass(low), place.holding_ground), 0.03), place.holding_ground),
+            stands_on(
+                stability(body, parked(low, mass(low), place.holding_ground), 0.03), place.holding_ground
+            ),
             place,
         ).details
     )
@@ -249,7 +253,9 @@ def test_a_stretched_method_says_so():
 def test_an_arch_is_known_to_a_rise_of_six_tenths(rise, said):
     structure = build(make_design(CATALOGUE, "hoop", {}), CATALOGUE)
     body = wind_body(structure)
-    bent = tuple(replace(one, arch=replace(one.arch, rise=rise)) if one.arch else one for one in body.surfaces)
+    bent = tuple(
+        replace(one, arch=replace(one.arch, rise=rise)) if one.arch else one for one in body.surfaces
+    )
     body = replace(body, surfaces=bent)
     place = make_conditions(CATALOGUE)
     stable = stability(body, parked(structure, mass(structure), place.holding_ground), 0.03)

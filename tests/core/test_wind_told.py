@@ -68,7 +68,9 @@ def test_a_pen_that_lifts_first_by_hand():
     stable = standing(structure, 20, 1.0)
     only = tuple(replace(one, tip=math.inf, slide=math.inf) for one in stable.gusts)
     stable = replace(stable, gusts=only)
-    known = {step.symbol: step.quantity.value for step in judge_wind(Stands(stable, stable, stable), FARM).working}
+    known = {
+        step.symbol: step.quantity.value for step in judge_wind(Stands(stable, stable, stable), FARM).working
+    }
     uplift = stable.loads.uplift[stable.worst.case]
     assert known["q"] == pytest.approx(20 * 9.81 / uplift, rel=1e-4)
     assert known["V10"] == pytest.approx(stable.worst.lift, rel=1e-4)

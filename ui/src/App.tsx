@@ -16,6 +16,7 @@ const BuildPage = page(() => import("./build/BuildPage"), "BuildPage");
 const GroundPage = page(() => import("./ground/GroundPage"), "GroundPage");
 const FarmPage = page(() => import("./farm/FarmPage"), "FarmPage");
 const CataloguePage = page(() => import("./catalogue/CataloguePage"), "CataloguePage");
+const CarePage = page(() => import("./care/CarePage"), "CarePage");
 
 const PARTS = [
   ["/flocks", "Flocks"],
@@ -87,6 +88,7 @@ export function App() {
           <Route path="/farm" element={<Part key="FarmPage" name="the farm"><FarmPage /></Part>} />
           <Route path="/catalogue" element={<Part key="CataloguePage" name="the catalogue"><CataloguePage /></Part>} />
           <Route path="/catalogue/:table" element={<Part key="CataloguePage" name="the catalogue"><CataloguePage /></Part>} />
+          <Route path="/care" element={<Part key="CarePage" name="what to take care of"><CarePage /></Part>} />
           <Route path="*" element={<p className="mt-10">There is no page here. Use the words above to go on.</p>} />
         </Routes>
       </main>

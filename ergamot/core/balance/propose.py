@@ -35,7 +35,10 @@ HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
 AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.0, 350.0), (450.0, 350.0))
 KEEPS = 0.9  # of how good the other verdicts were, at the least
-MENDS, MOST_CHANGES = 1, 12  # changes one after another, and how many are tried for each; each takes a while to frame
+MENDS, MOST_CHANGES = (
+    1,
+    12,
+)  # changes one after another, and how many are tried for each; each takes a while to frame
 KEPT_APART = (What.SPACE, What.WIND)  # the one comes first, against the other a pen is tied
 HELD_FAST = {"length", "width", "section"}  # what the flock and the stock said
 LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds

@@ -3,24 +3,30 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import FloorNeed
+from ergamot.core.catalogue import Container, FloorNeed
+from ergamot.core.catalogue.kinds import Use
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.flock.flock import Flock
-from ergamot.core.frame.structure import Room
+from ergamot.core.flock.intake import hottest_l
+from ergamot.core.frame.kinds import Item
+from ergamot.core.frame.structure import Room, Structure
 from ergamot.core.units import Quantity
 
 
 @dataclass(frozen=True)
 class Provision:
-    """One thing the birds need, how much of it there is, in `unit`; counts have none."""
+    """One thing the birds need, how much of it there is, in `unit`; counts have none. `each` is what one of `ware` adds."""
 
     name: str
     has: float
     needs: float
     unit: str
     source: str
+    ware: str = ""
+    each: float = 0.0
 
     @property
     def lacks(self) -> float:
@@ -28,18 +34,22 @@ class Provision:
 
     @property
     def words(self) -> Phrase:
-        """Has and needs in words, and what is lacking."""
+        """Has and needs in words, in round figures, and what would make up what is lacking."""
         figures = {"has": self._quantity(self.has), "needs": self._quantity(self.needs)}
         if self.lacks <= 1e-9:
-            return phrase(f"{self.name}: {{has}}, needs {{needs}}", **figures)
-        return phrase(
-            f"{self.name}: {{has}}, needs {{needs}}, lacks {{lacks}}",
-            lacks=self._quantity(self.lacks),
-            **figures,
-        )
+            return phrase(f"{self.name}: {{has}}, and {{needs}} is enough", **figures)
+        if self.each:
+            more = math.ceil(self.lacks / self.each - 1e-9)
+            return phrase(f"{self.name}: {{has}} of {{needs}}; lacks {more} more {self.ware}", **figures)
+        return phrase(f"{self.name}: {{has}} of {{needs}}, lacks {{lacks}}", lacks=self._more, **figures)
+
+    @property
+    def _more(self) -> Quantity:
+        """What is lacking, never told as less than it is."""
+        return self._quantity(math.ceil(10 * self.lacks) / 10 if self.unit == "m" else self.lacks)
 
     def _quantity(self, amount: float) -> Quantity:
-        return Quantity(amount * 1000, "about") if self.unit == "m" else Quantity(amount, self.unit)
+        return Quantity(amount * 1000, "room") if self.unit == "m" else Quantity(amount, self.unit)
 
 
 def provisions(flock: Flock, need: FloorNeed, room: Room) -> tuple[Provision, ...]:
@@ -60,15 +70,21 @@ def provisions(flock: Flock, need: FloorNeed, room: Room) -> tuple[Provision, ..
     wanted = [
         Provision("roost", room.roost_m, round(birds * need.roost_m, 2), "m", need.source),
         Provision("nests", room.nests, _whole(birds, need.birds_per_nest), "", need.source),
-        Provision(
+        _served(
             "feeding edge",
             room.feeder_edge_m,
             round(birds * need.edge_m(room.feeder_round), 2),
             "m",
-            need.source,
+            need,
+            room.feeder,
         ),
-        Provision(
-            "drinking points", room.drinker_points, _whole(birds, need.birds_per_drinker), "", need.source
+        _served(
+            "drinking points",
+            room.drinker_points,
+            _whole(birds, need.birds_per_drinker),
+            "",
+            need,
+            room.drinker,
         ),
     ]
     lays = flock.strain.lays and flock.leaving_day >= flock.strain.lay_from_day
@@ -77,3 +93,37 @@ def provisions(flock: Flock, need: FloorNeed, room: Room) -> tuple[Provision, ..
 
 def _whole(birds: int, each: float) -> float:
     return float(math.ceil(birds / each)) if each else 0.0
+
+
+def _served(
+    name: str, has: float, needs: float, unit: str, need: FloorNeed, one: Container | None
+) -> Provision:
+    """What hangs in the pen serves so many; another of the same would serve more."""
+    each = 0.0 if one is None else one.edge_m if unit else float(one.points)
+    return Provision(name, has, needs, unit, need.source, one.label if one and each else "", each)
+
+
+def told_of_water(flock: Flock, structure: Structure, hottest_c: float) -> Iterator[Phrase]:
+    """What they drink on the hottest day, when drinkers run dry, and what the pen's hold.
+
+    Args: flock; structure; hottest_c, −10 to 40.
+    Returns: one Phrase, none where nothing to drink from hangs in it.
+    Raises: OutOfRange.
+    Source: as `water_drunk_ml`, of every bird placed, at the age it is most.
+
+    >>> next(told_of_water(broilers(), pen(drinkers=2), 32.0)).text("metric")
+    'water: 16 L hangs in it; on your hottest day, 32 °C, they drink 15.5 L'
+    """
+    drinkers = (one.row for one in structure.hardware if one.item is Item.INSIDE)
+    holds = sum(row.holds_kg for row in drinkers if isinstance(row, Container) and row.use is Use.DRINKER)
+    if not holds:
+        return
+    drunk = hottest_l(flock, hottest_c)
+    fills = math.ceil(drunk / holds)
+    often = "" if fills == 1 else f": filled {fills} times"
+    yield phrase(
+        f"water: {{holds}} hangs in it; on your hottest day, {{hot}}, they drink {{drunk}}{often}",
+        holds=Quantity(holds, "L"),
+        hot=Quantity(hottest_c, "degC"),
+        drunk=Quantity(drunk, "L"),
+    )

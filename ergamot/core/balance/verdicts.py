@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property, partial
 
-from ergamot.core.balance.room import Provision, provisions
+from ergamot.core.balance.room import Provision, provisions, told_of_water
 from ergamot.core.balance.weight import judge_weight
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.farm.conditions import FarmConditions
@@ -96,7 +96,8 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmCo
         structure.head_room_mm / 1000,
         structure.body.floor_m2,
     )
-    said = (*(one.words for one in inside), *unreached(structure))
+    water = told_of_water(flock, structure, farm.hottest_c)
+    said = (*(one.words for one in inside), *water, *unreached(structure))
     return Judged(
         space=replace(space, details=(*space.details, *said)),
         moving=judge_moving(catalogue, structure, weighed, farm),

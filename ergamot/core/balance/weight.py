@@ -21,7 +21,9 @@ from ergamot.core.working import Working
 MOST_TIMES = 64.0  # looked for from so many times lighter to as many times heavier; may move
 NEAR = 1e-4  # of arithmetic; may move
 LIGHTER_KG = 10.0  # what a lighter pen gains is told of so much; may move
-BY_HALVING = "the mass at which Moving just stands, scaled about its own centre: found between a lighter and a heavier"
+BY_HALVING = (
+    "the mass at which Moving just stands, scaled about its own centre: found between a lighter and a heavier"
+)
 
 
 def heaviest_kg(
@@ -37,7 +39,7 @@ def heaviest_kg(
 
     >>> easy, most = heaviest_kg(c, pen(), mass(pen()), farm())
     >>> round(easy), round(most)
-    (55, 110)
+    (53, 107)
     """
     cans = [movers_strength(catalogue, structure, crew) for crew in farm.movers]
 
@@ -116,7 +118,11 @@ def judge_weight(
         limit=limit,
         working=work.done(),
         answer="ratio",
-        details=(*_shares(structure, weighed, flock), *_gain(catalogue, structure, weighed, farm), *_besides(weighed)),
+        details=(
+            *_shares(structure, weighed, flock),
+            *_gain(catalogue, structure, weighed, farm),
+            *_besides(weighed),
+        ),
         told=farm.heaviest_kg is None,
     )
 

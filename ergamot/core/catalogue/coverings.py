@@ -110,6 +110,13 @@ class Mesh(Row):
     resists: str
     source: str
 
+    @property
+    def note(self) -> str:
+        """What it does not resist."""
+        if Beast.FOX not in self.keeps_out:
+            return "a fox or a dog tears it: not where birds sleep"
+        return "" if Beast.RAT in self.keeps_out else "keeps out foxes; rats and weasels pass"
+
     def check(self) -> None:
         same_number("price", self.roll_width_mm, self.price, "roll_width_mm")
         if self.wire_mm >= min(self.pitch_x_mm, self.pitch_y_mm):

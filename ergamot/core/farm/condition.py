@@ -70,7 +70,7 @@ class Condition:
     low: float = 0.0
     high: float = 0.0
     unit: str = ""
-    amount: Literal["speed", "mass", "length"] | None = None
+    amount: Literal["speed", "mass", "length", "temperature"] | None = None
     told_as: str = ""
     left_open: bool = False
 
@@ -110,7 +110,9 @@ def shown_in(condition: Condition) -> str:
     >>> shown_in(Condition(Kind.FIGURE, "Gust", 22.0, amount="speed"))
     'ms'
     """
-    return {"speed": "ms", "mass": "kg", "length": "mm"}.get(condition.amount or "", "")
+    return {"speed": "ms", "mass": "kg", "length": "mm", "temperature": "degC"}.get(
+        condition.amount or "", ""
+    )
 
 
 def told(kind: Kind, label: str, usual: Any, **how: Any) -> Any:

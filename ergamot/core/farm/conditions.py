@@ -19,9 +19,10 @@ SNOW_KG_M3 = {"fresh": 100.0, "settled": 250.0, "wet": 450.0}
 SNOW_WORDS = {"fresh": "fresh snow", "settled": "settled snow", "wet": "wet snow"}
 OUT_WORDS = {"flock": "while their flock is in them", "year": "all year"}
 # What a new farm has is a start to be changed; judgements: one fall that is not swept off, a field gate of 8 ft, a
-# gentle ridge under a pen, a strong gale (Beaufort 9) as most years bring
+# gentle ridge under a pen, a strong gale (Beaufort 9) as most years bring, a day
+# in most summers of a temperate country
 USUAL_SNOW_MM, USUAL_PASSAGE_MM, USUAL_HUMP_MM = 200.0, 2400.0, 60.0
-USUAL_GUST_MS, USUAL_SLOPE = 22.0, 3.0
+USUAL_GUST_MS, USUAL_SLOPE, USUAL_HOTTEST_C = 22.0, 3.0, 30.0
 # Mean temperature month by month of an invented breezy temperate rise
 USUAL_MONTHS_C = (3.0, 3.5, 6.0, 9.0, 12.5, 15.5, 17.5, 17.0, 14.5, 10.5, 6.5, 4.0)
 USUAL_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER, Tool.SNIPS)
@@ -130,6 +131,19 @@ class FarmConditions:
     snow: str = told(Kind.CHOICE, "Kind of snow", "settled", group=Group.WIND, choices=SNOW_WORDS)
     stands_out: str = told(Kind.CHOICE, "Pens stand out", "flock", group=Group.WIND, choices=OUT_WORDS)
     way: tuple[Stretch, ...] = told(Kind.WAY, "Way to the field", ())
+    hottest_c: float = told(
+        Kind.FIGURE,
+        "Hottest day",
+        USUAL_HOTTEST_C,
+        group=Group.GROUND,
+        hint="as drinkers must last it: °C or °F",
+        said="the hottest day",
+        low=-10,
+        high=40,
+        unit="°C",
+        amount="temperature",
+        told_as="hottest",
+    )
     months_c: tuple[float, ...] = told(
         Kind.MONTHS, "Mean temperatures", USUAL_MONTHS_C, said="a month's mean", low=-30, high=40, unit="°C"
     )

@@ -9,10 +9,23 @@ from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.flock.flock import Flock
 
-SNOWS_BELOW_C = 5.0  # snow lies at some time in a month of a mean under this; judgement: its cold week is at freezing
-NAMES = (
-    "January February March April May June July August September October November December".split()
+SNOWS_BELOW_C = (
+    5.0  # snow lies at some time in a month of a mean under this; judgement: its cold week is at freezing
 )
+NAMES = [
+    "January",
+    "February",
+    "March",
+    "April",
+    "May",
+    "June",
+    "July",
+    "August",
+    "September",
+    "October",
+    "November",
+    "December",
+]
 
 
 def months_out(flock: Flock, farm: FarmConditions) -> tuple[int, ...]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ergamot.core.catalogue import Strain
 from ergamot.core.errors import require_range
+from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import gain_g, mass_kg
 from ergamot.core.flock.lay import egg_mass_g
 
@@ -61,6 +62,22 @@ def water_drunk_ml(feed_g: float, temperature_c: float) -> float:
     """
     require_range("temperature", temperature_c, COLDEST_C, HOTTEST_C, "°C")
     return feed_g * max(1.6, 1.8 * (1 + 0.07 * (temperature_c - 21)))
+
+
+def hottest_l(flock: Flock, hottest_c: float) -> float:
+    """What a flock drinks on the hottest day there is, at the age it drinks most.
+
+    Args: flock, every bird placed; hottest_c, −10 to 40.
+    Returns: litres, spillage left out.
+    Raises: OutOfRange.
+    Source: as water_drunk_ml.
+
+    >>> round(hottest_l(broilers(), 32.0), 1)
+    15.5
+    """
+    days = range(flock.out_day, flock.leaving_day + 1)
+    each = (water_drunk_ml(strain_feed_g(flock.strain, max(day, 0.5), hottest_c), hottest_c) for day in days)
+    return flock.placed * max(each) / 1000
 
 
 def strain_feed_g(strain: Strain, day: float, temperature_c: float) -> float:

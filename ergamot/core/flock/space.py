@@ -143,8 +143,8 @@ def judge_space(
         details.append(
             phrase(
                 "head room {has}: these birds want {needs}",
-                has=Quantity(head_room_m * 1000, "mm"),
-                needs=Quantity(flock.strain.head_room_m * 1000, "mm"),
+                has=Quantity(head_room_m * 1000, "about"),
+                needs=Quantity(flock.strain.head_room_m * 1000, "about"),
             )
         )
     if low and inside_m2 is not None:
@@ -152,7 +152,7 @@ def judge_space(
             phrase(
                 "{less} of floor lies under less than {head} and does not count (1999/74/EC)",
                 less=Quantity(inside_m2 - floor_m2, "m2"),
-                head=Quantity(need.floor_head_m * 1000, "mm"),
+                head=Quantity(need.floor_head_m * 1000, "about"),
             )
         )
     return Finding(
@@ -178,8 +178,7 @@ def _cost(flock: Flock, days: tuple[SpaceDay, ...], floor_m2: float) -> Phrase |
         return None
     whole = f"{tight} {'day' if tight == 1 else 'days'}"
     return phrase(
-        f"{whole} of dirtier birds and grass, and of feed pushed for; cheapest: {flock.placed - fewer} fewer, "
-        "or {more} more floor",
+        f"{whole} of dirtier birds and grass; cheapest: {flock.placed - fewer} fewer, or {{more}} more floor",
         more=Quantity(flock.placed * days[-1].good_m2 - floor_m2, "m2"),
     )
 

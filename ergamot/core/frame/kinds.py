@@ -34,7 +34,9 @@ class Space(StrEnum):
 
     OPEN = ""
     RUN = "run"
-    SHELTER = "sheltered part"  # of the run, under a roof that opens onto its mesh: a space of its own to the wind
+    SHELTER = (
+        "sheltered part"  # of the run, under a roof that opens onto its mesh: a space of its own to the wind
+    )
     HOUSE = "house"
     NESTS = "nests"
 

@@ -12,7 +12,7 @@ from typing import Literal
 
 import numpy as np
 
-from ergamot.core.catalogue import Covering, Section, Species, Ware
+from ergamot.core.catalogue import Container, Covering, Section, Species, Ware
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting, Pattern
 from ergamot.core.finding import Phrase
@@ -289,13 +289,15 @@ class Zone:
 
 @dataclass(frozen=True)
 class Room:
-    """What the inside offers: roost length, nests, feeding edge (m), drinking points."""
+    """What the inside offers: roost length, nests, feeding edge (m), drinking points; and one of its feeders and drinkers."""
 
     roost_m: float = 0.0
     nests: int = 0
     feeder_edge_m: float = 0.0
     feeder_round: bool = False
     drinker_points: int = 0
+    feeder: Container | None = None
+    drinker: Container | None = None
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from ergamot.core.farm.rolling import PER_WHEEL, RESISTANCE, SINKS_BELOW, WHEEL_NUMBER
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import G

@@ -125,9 +125,7 @@ def _stretch(
     if leg.bend_deg:
         longest = longest_round_m(wide, leg.stretch.room_mm / 1000, leg.bend_deg)
         ratios[Task.BEND] = _same(min(MOST, longest / long))
-    return OnTheWay(
-        leg, ground, level.start + slope, level.keep + slope, least_of(ratios), ruling_of(ratios)
-    )
+    return OnTheWay(leg, ground, level.start + slope, level.keep + slope, least_of(ratios), ruling_of(ratios))
 
 
 def _same(ratio: float) -> Over:
@@ -185,7 +183,7 @@ def told_of_stretch(one: OnTheWay) -> Phrase:
     >>> from ergamot.core.farm.way import Stretch
     >>> low, on_the_way = pen(), farm(way=(Stretch(0.0, 40.0, 3000.0, 0.0, "", 3000.0),))
     >>> told_of_stretch(first_haul(c, low, mass(low), on_the_way).stretches[0]).text("metric")
-    'with effort: hardest is to lift at the handles, 138 % of what is good to ask'
+    'with effort: hardest is to lift at the handles, 147 % of what is good to ask'
     """
     if one.grade is not Grade.SHORT:
         how = "" if one.grade is not Grade.BETWEEN or one.ruling in STOPS else "with effort: "

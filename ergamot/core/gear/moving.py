@@ -101,7 +101,7 @@ def _standing_by(farm: FarmConditions, can: Strength) -> tuple[Phrase, ...]:
 
 def _cost(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions) -> Phrase:
     """What a hard move costs, and who beside them would make it easy."""
-    costs = "every move tires, and tired backs put moves off; cheapest: "
+    costs = "tired backs put moves off; cheapest: "
     with_help = [
         crew
         for crew in catalogue.crews.values()
@@ -112,7 +112,7 @@ def _cost(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmC
         moved = haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
         if min(over.good for over in ratios_of(moved.over(farm)).values()) >= 1:
             return phrase(f"{costs}{crew.label} do it easily")
-    return phrase(f"{costs}less weight, or larger wheels; no more hands alone make it easy")
+    return phrase(f"{costs}less weight, or larger wheels")
 
 
 def cautions(structure: Structure, farm: FarmConditions) -> tuple[str, ...]:

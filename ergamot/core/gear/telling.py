@@ -65,7 +65,7 @@ def told(structure: Structure, chart: MovingChart, farm: FarmConditions) -> Iter
     >>> from ergamot.core.gear.chart import moving_chart
     >>> low = pen()
     >>> next(told(low, moving_chart(c, low, mass(low), farm(), 20.0), farm())).text("metric")
-    'lift with feeders and drinkers full 31.1 kg'
+    'lift with feeders and drinkers full 33.0 kg'
     """
     if structure.carried:
         yield phrase("lift with feeders and drinkers full {full}", full=Quantity(chart.lift_full, "heft"))
@@ -115,8 +115,8 @@ def told(structure: Structure, chart: MovingChart, farm: FarmConditions) -> Iter
     tight = ", with less beside it than the {spare} one would like" if 0 <= beside < PASSAGE_SPARE_MM else ""
     yield phrase(
         f"needs a passage of {{needs}}; {fits}{tight}",
-        needs=Quantity(needs, "mm"),
-        spare=Quantity(PASSAGE_SPARE_MM, "mm"),
+        needs=Quantity(needs, "about"),
+        spare=Quantity(PASSAGE_SPARE_MM, "about"),
     )
 
 
@@ -150,18 +150,20 @@ def told_of_task(task: Task, grade: Grade, work: Working, farm: FarmConditions) 
     >>> low, man = pen(), farm(crew="man")
     >>> moved = haul(low, mass(low), c.grounds["wet"], 0.0, movers_strength(c, low, c.crews["man"])).over(man)
     >>> told_of_task(Task.LIFT, Grade.BETWEEN, moved, man).text("metric")
-    'hard for one man: to lift at the handles takes 31.1 kg; 20.4 kg is easy, 40.8 kg the most'
+    'hard for one man: to lift at the handles takes 33.0 kg; 20.4 kg is easy, 40.8 kg the most'
     """
     who = farm.crew.label
     if task is Task.BUMP:
         needs = Quantity(work.known["h_turf"], "mm")
-        easy, most = (Quantity(work.known[symbol], "mm") for symbol in ("bump", "bump_most"))
+        easy, at_most = (Quantity(work.known[symbol], "mm") for symbol in ("bump", "bump_most"))
         turf = TURF_WORDS[farm.turf] + " has {needs}"
         if grade is Grade.SHORT:
             words = f"{who} cannot pull a wheel over more than {{most}}; {turf}: {OVER_BUMPS}"
-            return phrase(words, most=most, needs=needs)
+            return phrase(words, most=at_most, needs=needs)
         if grade is Grade.BETWEEN:
-            return phrase(f"hard for {who}: {turf}, over {{easy}} a wheel goes easily", easy=easy, needs=needs)
+            return phrase(
+                f"hard for {who}: {turf}, over {{easy}} a wheel goes easily", easy=easy, needs=needs
+            )
         return phrase(f"{who} can get a wheel over {{easy}}; {turf}", easy=easy, needs=needs)
     can, most, takes = (work.known[f"{mark}_{task}"] for mark in ("can", "most", "F"))
     figures = {

@@ -161,7 +161,9 @@ def _load(roof: Panel, carries_m: float, span_m: float, farm: FarmConditions) ->
     if roof.solid:
         work.step("w", "load along it, level", "h*rho*9.81*k*c", "N/m")
     else:
-        work.given("s_m", "share that fine mesh holds of wet snow", holds(roof, farm.wet_snow), "", "common practice")
+        work.given(
+            "s_m", "share that fine mesh holds of wet snow", holds(roof, farm.wet_snow), "", "common practice"
+        )
         work.step("w", "load along it, level", "h*rho*9.81*k*c*s_m", "N/m")
     work.given("L", "level span", span_m, "m", "the frame")
     return work

@@ -23,10 +23,7 @@ CAUTIONS = (
 )
 LEAST_SAID = 0.1  # how much less than a tenth it bears, nobody asks; judgement; may move
 MOST_RATIO = 99.0  # as good as any; may move
-COST = (
-    "it bears every move, but wood tires of them: look it over each season, and expect it to give first; cheapest: the "
-    "next size of that stick, when it is next replaced"
-)
+COST = "wood tires of moves: look it over each season; cheapest: the next size of that stick"
 _WORDS = {
     Grade.SHORT: "it takes more than it bears",
     Grade.BETWEEN: "it holds for now, not for years of moves",

@@ -115,9 +115,7 @@ def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...])
     return pull
 
 
-def _against(
-    lacks: np.ndarray, ways: list[Flat], up_wind: np.ndarray, friction: float
-) -> float:
+def _against(lacks: np.ndarray, ways: list[Flat], up_wind: np.ndarray, friction: float) -> float:
     """The pull on each that makes up what is missing against the wind; infinite where none stands against it."""
     per = facing(ways, up_wind).sum(axis=0) * drag_per_pull(friction)
     each = np.divide(lacks, per, out=np.full(len(per), math.inf), where=per > FACING)

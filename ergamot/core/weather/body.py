@@ -157,9 +157,15 @@ def _at_the_mouth(panel: Panel, surface: Surface, mouth: Mouth | None) -> list[S
         if part is None:
             continue
         share, (x, y, z) = part
-        named = {side: space for side in ("inside", "outside") if getattr(surface, side) is Space.RUN}
-        centre = surface.centre if share > WHOLE else (x / 1000, y / 1000, z / 1000)
-        found.append(replace(surface, area_m2=share * surface.area_m2, centre=centre, **named))
+        found.append(
+            replace(
+                surface,
+                area_m2=share * surface.area_m2,
+                centre=surface.centre if share > WHOLE else (x / 1000, y / 1000, z / 1000),
+                inside=space if surface.inside is Space.RUN else surface.inside,
+                outside=space if surface.outside is Space.RUN else surface.outside,
+            )
+        )
     return found
 
 

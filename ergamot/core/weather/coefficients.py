@@ -180,7 +180,8 @@ def inside_cp(
     ways = {space: _ways_out(body, space, up_wind, h_over_l, high) for space in body.spaces}
     pairs = {frozenset(link.spaces) for link in body.links}
     before = [pair for pair in pairs if Space.SHELTER not in pair]
-    found = {space: _balance(way) for space, way in ways.items() if space is not Space.SHELTER}
+    found: dict[Space, np.ndarray] = {}
+    found.update((space, _balance(way)) for space, way in ways.items() if space is not Space.SHELTER)
     _join(body, before, ways, found)
     if body.mouth is not None:
         ways[Space.SHELTER] = ways[Space.SHELTER].and_through(

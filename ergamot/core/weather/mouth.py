@@ -1,8 +1,8 @@
 """The mouth of a part that is under a roof and opens onto a meshed run: where it is, and what wind it is reached through.
 
-     rear |‾‾‾ roof ‾‾‾‾|- - - mesh - - -¦ front
-          |  sheltered  ◁ mouth          ¦ ◁── wind, (1 − φ)² of its push through each mesh
-          |_____________|________________¦
+rear |‾‾‾ roof ‾‾‾‾|- - - mesh - - -¦ front
+     |  sheltered  ◁ mouth          ¦ ◁── wind, (1 − φ)² of its push through each mesh
+     |_____________|________________¦
 """
 
 from __future__ import annotations
@@ -80,9 +80,7 @@ def mouth_of(structure: Structure, panels: Sequence[Panel]) -> Mouth | None:
         return None
     across = shapely.Polygon([front.point(u, v)[1:] for u, v in front.outline])
     middle = (at / 1000, across.centroid.x / 1000, across.centroid.y / 1000)
-    lowest, highest = (
-        [pick(z for _, _, z in one.corners) / 1000 for one in panels] for pick in (min, max)
-    )
+    lowest, highest = ([pick(z for _, _, z in one.corners) / 1000 for one in panels] for pick in (min, max))
     screens = tuple(
         _screen(one)
         for one, low, high in zip(panels, lowest, highest, strict=True)
@@ -143,9 +141,7 @@ def part_of(panel: Panel, x_mm: float, side: int) -> tuple[float, Point] | None:
     if min(side * (x - x_mm) for x in xs) >= -1:
         return 1.0, panel.centre
     cut: list[Point] = []
-    for (x0, y0, z0), (x1, y1, z1) in zip(
-        panel.corners, (*panel.corners[1:], panel.corners[0]), strict=True
-    ):
+    for (x0, y0, z0), (x1, y1, z1) in zip(panel.corners, (*panel.corners[1:], panel.corners[0]), strict=True):
         if side * (x0 - x_mm) >= 0:
             cut.append((x0, y0, z0))
         if (x0 - x_mm) * (x1 - x_mm) < 0:

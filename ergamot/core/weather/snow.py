@@ -72,7 +72,7 @@ def holds(panel: Panel, wet: bool) -> float:
 
     >>> top = next(one for one in pen(roofed=0.0).panels if one.normal[2] > 0.99)
     >>> holds(top, True), holds(top, False)
-    (0.0, 0.0)
+    (0.5, 0.0)
     """
     if panel.solid:
         return 1.0

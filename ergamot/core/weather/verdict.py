@@ -148,16 +148,33 @@ def _wide(stands: Stands) -> bool:
     return stands.firm.worst.least >= WIDE * stands.poor.worst.least
 
 
-COST = (
-    "it hangs on your grass: on a wet or greasy day it goes; cheapest: a pair of anchors more, each pulled on before it is "
-    "trusted, or turned, or moved to shelter when a gale is forecast"
-)
+COST = "on a greasy day it goes; cheapest: a pair of anchors more, or its best end turned to a gale"
 _SENTENCES = {
     Grade.SHORT: "{} first, wind from {}, at {{usual}} on usual grip; your gust is {{limit}}",
     Grade.BETWEEN: "hangs on your grass: {} first, wind from {}, at {{poor}} on poor grip, {{usual}} as is usual",
     Grade.RIGHT: "{} first, wind from {}, on poor grip too; your gust is {{limit}}",
     Grade.AMPLE: "{} first, wind from {}, on poor grip too; your gust is {{limit}}",
 }
+
+
+def as_good_headings(stands: Stands) -> tuple[Gusts, ...]:
+    """The directions a wind may as well come from as from the best: the grip does not tell them apart.
+
+    Args: stands, of the parked pen.
+    Returns: their gusts on poor grip, all round.
+    Source: our judgement: one is no worse where its gust on usual grip reaches the best on poor.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
+    >>> stands = stands_on(stable, c.grounds["moist"])
+    >>> stands.poor.best in as_good_headings(stands)
+    True
+    """
+    best = stands.poor.best.least
+    pairs = zip(stands.poor.gusts, stands.usual.gusts, strict=True)
+    return tuple(poor for poor, usual in pairs if usual.least >= best)
 
 
 def told_of_headings(stands: Stands) -> tuple[Phrase, ...]:
@@ -174,12 +191,7 @@ def told_of_headings(stands: Stands) -> tuple[Phrase, ...]:
     >>> len(told_of_headings(stands_on(stable, c.grounds["moist"])))
     1
     """
-    best = stands.poor.best
-    alike = [
-        poor
-        for poor, usual in zip(stands.poor.gusts, stands.usual.gusts, strict=True)
-        if usual.least >= best.least
-    ]
+    best, alike = stands.poor.best, as_good_headings(stands)
     sides = list(dict.fromkeys(side_of(one.direction_deg) for one in alike))
     gust = {"gust": Quantity(best.least, "ms")}
     if len(alike) == len(stands.poor.gusts):

@@ -57,6 +57,8 @@ class FlockOut(Out):
     leaving_mass: Words
     feed_total: Words
     water_peak: Words
+    water_hottest: Words
+    hottest: Words
     leave_alive: int
 
 

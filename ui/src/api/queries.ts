@@ -18,6 +18,7 @@ export const keys = {
   wind: (id: number, values: Record<string, string | number>, from: number | null) => ["wind", id, values, from],
   moving: (id: number, values: Record<string, string | number>, drilled: string) => ["moving", id, values, drilled],
   starts: (flock: number) => ["starts", flock],
+  care: ["care"],
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
   lawns: ["lawns"],

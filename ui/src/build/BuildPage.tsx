@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Navigate, useParams } from "react-router";
+import { Link, Navigate, useParams } from "react-router";
 import type { Bill } from "../api/client";
 import { useBill, usePen, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
@@ -53,6 +53,9 @@ function Sheets({ bill }: { bill: Bill }) {
         <button type="button" className="line-button no-print" onClick={() => window.print()}>
           Print
         </button>
+        <Link to="/care" className="underline decoration-1 underline-offset-4">
+          Take care: saws, sheet edges, treated wood
+        </Link>
       </div>
       <div className="grid gap-8 lg:grid-cols-[430px_minmax(0,1fr)]">
         <Pieces bill={bill} lit={lit} onPoint={setLit} />

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { Worksheet } from "./Worksheet";
 
 /** Keys by what they do; those of the parts come from their first letters. */
@@ -37,6 +38,17 @@ export function KeyList({ letters, on, onSwitch, onClose }: Props) {
           </div>
         ))}
       </dl>
+      <h3 className="mt-5">The levels</h3>
+      <p className="max-w-prose">
+        The thin mark is the least that will do, the thick one what is good. Left of the thin one a bubble breaks: short. Between them it
+        is squeezed: it can be built and used, and costs something, told beside it. Right of the thick one it lies easy, and far right there
+        is some to spare. The dashed line is how far it wanders as soil, grip or anchors vary.
+      </p>
+      <p className="mt-3">
+        <Link to="/care" onClick={onClose} className="font-semibold underline decoration-1 underline-offset-4">
+          Take care: every caution in one place
+        </Link>
+      </p>
     </Worksheet>
   );
 }

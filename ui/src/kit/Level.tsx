@@ -45,7 +45,6 @@ export function Level({ finding, onOpen }: { finding: Finding; onOpen: () => voi
       <span className="flex justify-between gap-3 text-sm leading-snug">
         <span className={grade === "short" ? "text-clay" : "text-pencil"}>
           {read(finding.sentence)}
-          {finding.band_words ? `; ${read(finding.band_words)}` : ""}
           {finding.cost ? <span className="block text-ink">{read(finding.cost)}</span> : null}
         </span>
         <span className={`figure shrink-0 ${inkOf(grade)}`}>{finding.word}</span>

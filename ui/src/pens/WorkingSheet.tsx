@@ -1,4 +1,6 @@
 import type { Bench, Finding } from "../api/client";
+import { Link } from "react-router";
+import { inkOf } from "../kit/grade";
 import { Steps, Worksheet } from "../kit/Worksheet";
 import { useUnits } from "../kit/units";
 import { MovingPanel } from "../moving/MovingPanel";
@@ -21,6 +23,7 @@ export function WorkingSheet({ bench, finding, onClose, onKeep }: Props) {
     <Worksheet title={`${finding.title}: ${read(finding.figure)}`} open onClose={onClose}>
       <p className="text-lg">{read(finding.sentence)}.</p>
       <p className="text-pencil">{read(finding.limit)}.</p>
+      <Grade finding={finding} />
       <ul className="my-3 columns-2 gap-8">
         {finding.details.map((line, i) => (
           <li key={i} className="border-b border-rule/60 py-0.5">
@@ -36,7 +39,11 @@ export function WorkingSheet({ bench, finding, onClose, onKeep }: Props) {
       <Steps steps={finding.working} />
       {finding.cautions.length > 0 ? (
         <div className="mt-4 border-l-4 border-tape pl-3">
-          <h3>Take care</h3>
+          <h3>
+            <Link to="/care" className="underline decoration-1 underline-offset-4">
+              Take care
+            </Link>
+          </h3>
           <ul>
             {finding.cautions.map((one) => (
               <li key={one}>{one}</li>
@@ -47,6 +54,27 @@ export function WorkingSheet({ bench, finding, onClose, onKeep }: Props) {
     </Worksheet>
   );
 }
+
+/** Where it stands between its marks, in words alone. */
+function Grade({ finding }: { finding: Finding }) {
+  const { read } = useUnits();
+  const told = [
+    finding.verdict ? `${finding.word[0]?.toUpperCase()}${finding.word.slice(1)}: ` : "Told, not graded: ",
+    `${shareOf(finding.ratio)} of what is good`,
+    finding.least_at < 0.999 ? `, ${shareOf(finding.least)} of the least that will do` : "",
+    finding.band_words ? `; ${read(finding.band_words)}` : "",
+    ".",
+  ];
+  return (
+    <p>
+      <span className={`font-semibold ${inkOf(finding.verdict)}`}>{told.join("")}</span>
+      {finding.cost ? ` ${read(finding.cost)}.` : ""}
+    </p>
+  );
+}
+
+/** Past three times, a figure says no more. */
+const shareOf = (ratio: number) => (ratio > 3 ? "more than three times" : `${Math.round(100 * ratio)} %`);
 
 /** Weight by group, as a beam cut into lengths. */
 function Groups({ bench }: { bench: Bench }) {

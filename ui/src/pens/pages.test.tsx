@@ -27,6 +27,8 @@ const flock = {
   leaving_mass: words("0.8 kg"),
   feed_total: words("9 kg"),
   water_peak: words("9 L"),
+  water_hottest: words("14 L"),
+  hottest: words("30 °C"),
   leave_alive: 29,
 };
 const graded = (what: string, verdict: string, word: string) => ({ what, verdict, word });

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import replace
 from itertools import pairwise
 
 from ergamot.core.catalogue import Catalogue, Covering
@@ -62,7 +63,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     hang_z = pen.inner_z(pen.half * 0.4)
     hung = fit_inside(site, pen.inside, pen.half, hang_z, house_to)
     _say_jig(site, pen)
-    room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.feeder_round, hung.drinker_points)
+    room = replace(hung, roost_m=room.roost_m, nests=room.nests)
     head = pen.inner_z(0)
     return finish(
         site,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue, Covering, Sheet
 from ergamot.core.catalogue.kinds import Fitting
@@ -57,7 +58,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = handles(site, pen.gear, pen.half, pen.gear.hold)
     hung = fit_inside(site, pen.inside, pen.half, pen.under_z(-pen.half * 0.4), house_to)
-    room = Room(room.roost_m, room.nests, hung.feeder_edge_m, hung.feeder_round, hung.drinker_points)
+    room = replace(hung, roost_m=room.roost_m, nests=room.nests)
     head = pen.under_z(0)
     made = Finished(
         "coop",

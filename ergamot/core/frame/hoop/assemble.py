@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue, Covering
 from ergamot.core.catalogue.kinds import Fitting, Made
@@ -22,7 +23,7 @@ from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Dimension, Hardware, Room, Structure
+from ergamot.core.frame.structure import Dimension, Hardware, Structure
 from ergamot.core.units import Quantity
 
 SET_OUT_PIECES = 240  # the curve as set out: finer than it is drawn
@@ -57,7 +58,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     grip = lifting_rope(site, pen.gear, pen.length, pen.half)
     front = roosts_end(site, pen) if pen.roost_bars else x[0]
     hung = fit_inside(site, pen.inside, pen.half, site.profile.height_at(pen.half * 0.4), front, 560)
-    room = Room(roost_m, 0, hung.feeder_edge_m, hung.feeder_round, hung.drinker_points)
+    room = replace(hung, roost_m=roost_m, nests=0)
     head = site.profile.top_z - pen.ridge.thick_mm
     curve = tuple((y, pen.foot_z + z) for y, z in pen.curve.points(SET_OUT_PIECES))
     return finish(

@@ -42,7 +42,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("panel", "Wire panel", "frame", "choice", "stock-16", table="wire_panels"),
     Parameter("ridge", "Ridge tube", "frame", "choice", "emt-23", table="sections", uses=(Use.TUBE,)),
     Parameter("cover", "Cover", "covering", "choice", "tarp", table="sheets", uses=(Use.COVER,)),
-    Parameter("mesh", "Mesh", "covering", "choice", "hex-25", table="meshes", idle=(What.SPACE,)),
+    Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes", idle=(What.SPACE,)),
     *end_parameters("mesh"),
     Parameter(
         "door_width",

@@ -91,7 +91,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         idle=(What.SPACE,),
     ),
     Parameter("side_mesh", "Side mesh", "covering", "choice", "welded-12", table="meshes"),
-    Parameter("top_mesh", "Overhead mesh", "covering", "choice", "hex-51", table="meshes"),
+    Parameter("top_mesh", "Overhead mesh", "covering", "choice", "welded-25", table="meshes"),
     Parameter(
         "access",
         "Reached by",

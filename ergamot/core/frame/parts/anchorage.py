@@ -55,7 +55,9 @@ ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
         "ties",
         "choice",
         "round",
-        choices=tuple(Choice(key, label, SIDES_NOTE if key == "sides" else "") for key, label in LAYOUTS.items()),
+        choices=tuple(
+            Choice(key, label, SIDES_NOTE if key == "sides" else "") for key, label in LAYOUTS.items()
+        ),
         idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
     Parameter(
@@ -124,7 +126,7 @@ def anchor_places(contacts: tuple[Flat, ...], pairs: int, layout: str = "sides")
 
 def _way(along: float, across: float) -> Flat:
     """Out of a rectangle from a place on its edge, by shares of its length and width: 0 or 1 is on the edge."""
-    x, y = ({0: -1.0, 1: 1.0}.get(share, 0.0) for share in (along, across))
+    x, y = (-1.0 if share == 0 else 1.0 if share == 1 else 0.0 for share in (along, across))
     return x / math.hypot(x, y), y / math.hypot(x, y)
 
 

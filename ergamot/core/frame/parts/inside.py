@@ -135,6 +135,8 @@ def fit_inside(
         feeder_edge_m=inside.feeders * inside.feeder.edge_m,
         feeder_round=inside.feeder.round,
         drinker_points=inside.drinkers * inside.drinker.points,
+        feeder=inside.feeder,
+        drinker=inside.drinker,
     )
 
 

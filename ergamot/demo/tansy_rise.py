@@ -73,7 +73,7 @@ def _enter(work: Work) -> None:
         {
             "crew": "man-woman",
             "exposure": "hedged",
-            "design_gust_ms": 18.0,
+            "design_gust_ms": 19.0,
             "slope_percent": 2.0,
             "months_c": MILD_MONTHS_C,
             "way": WAY,
@@ -84,13 +84,14 @@ def _enter(work: Work) -> None:
     turkeys = _batch(work, "Autumn turkeys", "turkey-hen", 10, age_today=50, out_day=42, leaving_day=105)
     layers = _batch(work, "Laying flock", "layer-hybrid", 12, age_today=170, out_day=120, leaving_day=500)
     bantams = _batch(work, "Bantams", "layer-bantam", 8, age_today=90, out_day=70, leaving_day=420)
-    propose_pen(work, first, "Tansy low pen", "low-pen")
+    low = propose_pen(work, first, "Tansy low pen", "low-pen")
+    change_pen(work, low.id, low.revision, {"anchors": 0}, None, None)
     orchard = propose_pen(work, second, "Orchard pen", "low-pen")
     change_pen(
         work,
         orchard.id,
         orchard.revision,
-        {"roof": "steel-29", "walls": "sheltered", "gear": "boards", "pairs": 2, "anchors": 0},
+        {"roof": "steel-29", "walls": "sheltered", "gear": "boards", "pairs": 2, "anchors": 1},
         None,
         None,
     )

@@ -178,7 +178,7 @@ def get_starts(flock_id: int) -> dict[str, Any]:
                 label=shape_of(one.design.shape).label,
                 size=Words.model_validate(design_size(one.design)),
                 lines=[LineOut.model_validate(line) for line in lines(one.structure)],
-                findings=[FindingOut.model_validate(finding) for finding in one.judged.findings],
+                findings=[FindingOut.model_validate(finding) for finding in one.judged.everything],
                 fails=list(one.fails),
                 lacking=[TOOLS[key] for key in one.lacking],
             )

@@ -6,7 +6,7 @@ from typing import Any
 
 from apiflask import APIBlueprint
 
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.finding import Phrase, What, phrase, word_of
 from ergamot.core.frame.parts.anchorage import LAYOUTS
 from ergamot.core.units import Quantity
 from ergamot.core.weather.anchors import NOTE, Anchorage
@@ -50,7 +50,7 @@ def _said(line: Phrase | None) -> Words | None:
 
 
 def _state(state: WindState, gust: float) -> WindStateOut:
-    worst, best = state.stable.worst, state.stable.best
+    worst, best = state.stands.poor.worst, state.stands.poor.best
     return WindStateOut(
         key=state.key,
         label=state.label,
@@ -63,8 +63,9 @@ def _state(state: WindState, gust: float) -> WindStateOut:
                 f"{{gust}}, wind from {side_of(best.direction_deg)}", gust=Quantity(min(99, best.least), "ms")
             )
         ),
-        enough=worst.least >= gust,
-        gusts=[gust_out(one) for one in state.stable.gusts],
+        verdict=(grade := state.stands.grade(gust)),
+        word=word_of(What.WIND, grade),
+        gusts=[gust_out(one) for one in state.stands.poor.gusts],
     )
 
 

@@ -146,7 +146,7 @@ LIMITS = [
     ("sections", "2x3", {"stock_mm": "1e9", "prices": "3"}, "stock_mm"),
     ("sections", "2x3", {"prices": "1 2 3 nan"}, "prices"),
     ("strains", "broiler-fast", {"m0_kg": "9"}, "m0_kg"),
-    ("crews", "man", {"people": "man man man man"}, "people"),
+    ("crews", "man", {"people": "man man man man man"}, "people"),
     ("crews", "man", {"people": "", "drawbar_n": "0"}, "people"),
     ("crews", "man", {"people": "giant"}, "people"),
     ("containers", "trough-1m", {"edge_m": "0"}, "edge_m"),

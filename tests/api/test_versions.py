@@ -81,8 +81,8 @@ def test_three_designs_of_different_schools_have_room_to_the_leaving_day(client,
     assert len({one["shape"] for one in starts}) == len(starts) == 3
     for one in starts:
         verdicts = {finding["what"]: finding["verdict"] for finding in one["findings"]}
-        assert verdicts["space"] != "fails"
-        assert one["fails"] == [what for what, verdict in verdicts.items() if verdict == "fails"]
+        assert verdicts["space"] in ("right", "ample")
+        assert one["fails"] == [what for what, verdict in verdicts.items() if verdict == "short"]
         assert one["lines"]
     assert [len(one["fails"]) for one in starts] == sorted(len(one["fails"]) for one in starts)
 

@@ -77,7 +77,7 @@ def test_a_pen_says_which_stretch_stops_it(client):
     assert client.post(f"/api/pens/{pen}/moving", json={}).json["way"] is None
     keep(client, YARD, {**LANE, "width_mm": "5 ft"}, crew="quad")
     way = client.post(f"/api/pens/{pen}/moving", json={}).json["way"]
-    assert [one["ratio"] >= 1 for one in way["stretches"]] == [True, False]
+    assert [one["verdict"] == "short" for one in way["stretches"]] == [False, True]
     assert way["stretches"][1]["words"]["metric"] == "no: too wide for its narrowest place"
     assert way["lines"][-1]["metric"].startswith("stretch 2 stops it")
     lines = [line["metric"] for line in client.post(f"/api/pens/{pen}/moving", json={}).json["lines"]]

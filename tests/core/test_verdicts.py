@@ -18,7 +18,7 @@ from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import build, change
 from ergamot.core.ground.lawn import pen_size
 from ergamot.core.ground.stay import day_load
-from ergamot.core.weather.verdict import stands_on
+from ergamot.core.weather.threshold import stands_on
 from ergamot.core.working import evaluate
 from tests.strategies import CATALOGUE, designs, flocks
 

@@ -18,8 +18,8 @@ from ergamot.core.weather.body import Surface, Vent, WindBody, base_gaps, wind_b
 from ergamot.core.weather.coefficients import directions, inside_cp, mouth_cp, outside_cp
 from ergamot.core.weather.resistance import Holding, parked
 from ergamot.core.weather.speed import local_factor
-from ergamot.core.weather.threshold import stability, wind_loads
-from ergamot.core.weather.verdict import judge_wind, stands_on
+from ergamot.core.weather.threshold import stability, stands_on, wind_loads
+from ergamot.core.weather.verdict import judge_wind
 from tests.strategies import CATALOGUE, designs
 
 FOOTPRINT = ((0.0, -1.0), (3.0, -1.0), (3.0, 1.0), (0.0, 1.0))

@@ -14,8 +14,8 @@ from ergamot.core.weather.anchors import fewest
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.resistance import Holding, parked
 from ergamot.core.weather.states import rolled_up, states
-from ergamot.core.weather.threshold import stability
-from ergamot.core.weather.verdict import Stands, judge_wind
+from ergamot.core.weather.threshold import Stands, stability
+from ergamot.core.weather.verdict import judge_wind
 from tests.core.test_anchors import FLOCK
 from tests.strategies import CATALOGUE
 

@@ -65,7 +65,7 @@ def test_an_a_frame_with_a_house(farm: Page):
     before = whole(farm)
     farm.get_by_role("tab", name="House").click()
     pick(farm, "Nest boxes", "none")
-    expect(farm.get_by_text(re.compile("^nests: 0, needs 3"))).to_be_visible()
+    expect(farm.get_by_text(re.compile("^nests: 0 of 3"))).to_be_visible()
     assert before > 100
     farm.get_by_role("tab", name="Size").click()
     farm.get_by_role("button", name="Apex angle: one more").click()
@@ -99,7 +99,7 @@ def test_a_walk_in_coop_for_layers(farm: Page):
     expect(farm.get_by_role("dialog")).to_contain_text("still to come, fitted later")
     farm.keyboard.press("Escape")
     farm.get_by_role("button", name="Number of nests: one less").click()
-    expect(farm.get_by_text(re.compile("^nests: 2, needs 3, lacks 1"))).to_be_visible()
+    expect(farm.get_by_text(re.compile("^nests: 2 of 3, lacks 1"))).to_be_visible()
     farm.get_by_role("tab", name="Size").click()
     farm.get_by_role("button", name="Roof: gable").click()
     farm.get_by_role("option", name="arched over bent tube").click()

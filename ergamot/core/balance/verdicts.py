@@ -21,8 +21,8 @@ from ergamot.core.gear.moving import judge_moving
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.resistance import parked
-from ergamot.core.weather.threshold import Stability, stability
-from ergamot.core.weather.verdict import judge_wind, stands_on
+from ergamot.core.weather.threshold import Stability, stability, stands_on
+from ergamot.core.weather.verdict import judge_wind
 
 
 @dataclass(frozen=True)

@@ -16,7 +16,7 @@ from ergamot.core.weather.leaves import Leaf, leaves
 from ergamot.core.weather.resistance import SURE, parked
 from ergamot.core.weather.states import WindState, states
 from ergamot.core.weather.threshold import Gusts, thresholds
-from ergamot.core.weather.verdict import as_good_headings, stands_on
+from ergamot.core.weather.verdict import as_good_headings
 
 FORECAST_SPARE = 1.25  # judgement: a gust may be a quarter over its forecast
 
@@ -49,7 +49,7 @@ def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, farm: F
     """
     stands = states(structure, flock, in_season(flock, farm))
     base = stands[0]
-    on = stands_on(base.stable, farm.holding_ground)
+    on = base.stands
     loose = parked(structure, mass(structure), farm.holding_ground, tied=False)
     bare = thresholds(base.stable.loads, loose, base.stable.factor)
     gust = farm.design_gust_ms

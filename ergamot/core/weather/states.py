@@ -14,7 +14,7 @@ from ergamot.core.frame.structure import Opening, Panel, Structure
 from ergamot.core.weather.body import BASE_GAP_M, wind_body
 from ergamot.core.weather.resistance import Holding, parked
 from ergamot.core.weather.snow import snow_kg
-from ergamot.core.weather.threshold import Stability, stability
+from ergamot.core.weather.threshold import Stability, Stands, stability, stands_on
 
 # a tyre across, and along; Wong, Theory of Ground Vehicles: wet earth 0.4 to 0.55, unmade road 0.05
 SCRUB_MU, ROLLING = 0.5, 0.05
@@ -22,11 +22,12 @@ SCRUB_MU, ROLLING = 0.5, 0.05
 
 @dataclass(frozen=True)
 class WindState:
-    """One state a pen stands in: its name, what it comes to."""
+    """One state a pen stands in: its name, what it comes to as its anchors are told to hold, and as grip varies."""
 
     key: str
     label: str
     stable: Stability
+    stands: Stands
 
 
 def states(structure: Structure, flock: Flock, farm: FarmConditions) -> tuple[WindState, ...]:
@@ -65,7 +66,9 @@ class _Variant:
 def _judged(one: _Variant, farm: FarmConditions) -> WindState:
     body = wind_body(one.standing, one.gap_m)
     stable = stability(body, one.holding, farm.exposure.roughness_m, farm.speed_up)
-    return WindState(one.key, one.label, stable)
+    on_rails = one.holding.rolling is None or one.holding.wheels is not None
+    stands = stands_on(stable, farm.holding_ground) if on_rails else Stands(stable, stable, stable)
+    return WindState(one.key, one.label, stable, stands)
 
 
 def _variants(structure: Structure, weighed: Mass, flock: Flock, farm: FarmConditions) -> Iterator[_Variant]:

@@ -6,9 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ergamot.core.catalogue import Ground
+from ergamot.core.finding import Grade, graded
 from ergamot.core.weather.body import WindBody
 from ergamot.core.weather.loads import Loads, wind_loads
-from ergamot.core.weather.resistance import Holding, Resistance, resistance
+from ergamot.core.weather.resistance import Holding, Resistance, grips, resistance
 from ergamot.core.weather.speed import GUST, GUST_AT_10_M, local_factor
 
 NEVER = float("inf")
@@ -119,6 +121,40 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
         for i in range(count)
     )
     return Stability(gusts, loads, holding, resists, factor)
+
+
+@dataclass(frozen=True)
+class Stands:
+    """A pen in the wind on poor grip with anchors that hold half, as is usual, and on firm ground."""
+
+    poor: Stability
+    usual: Stability
+    firm: Stability
+
+    def grade(self, gust_ms: float) -> Grade:
+        """Against a gust at 10 m: good on poor grip, the least as is usual."""
+        return graded(self.poor.worst.least / gust_ms, self.usual.worst.least / gust_ms)
+
+
+def stands_on(stable: Stability, ground: Ground) -> Stands:
+    """The same pen as grip and anchors vary.
+
+    Args: stable, of it parked; ground it stands on.
+    Returns: the Stands.
+    Raises: OutOfRange.
+    Source: as `grips`.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.resistance import Holding
+    >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
+    >>> on = stands_on(stable, c.grounds["moist"])
+    >>> on.poor.worst.least <= on.usual.worst.least <= on.firm.worst.least
+    True
+    """
+    held = grips(stable.holding, ground)
+    return Stands(
+        *(thresholds(stable.loads, one, stable.factor) for one in (held.poor, held.usual, held.firm))
+    )
 
 
 def as_good_as(gust_ms: float) -> float:

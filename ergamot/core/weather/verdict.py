@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
-from ergamot.core.catalogue import Ground
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.farm.rolling import SOIL
 from ergamot.core.finding import Finding, Grade, Phrase, What, graded, phrase
@@ -21,13 +18,12 @@ from ergamot.core.weather.resistance import (
     LIFT_HELD,
     SLIDE_HELD,
     TIP_HELD,
-    grips,
     rolled_against,
     straps_about,
     straps_along_n,
 )
 from ergamot.core.weather.speed import GUST, GUST_AT_10_M, LEAST_HEIGHT_M
-from ergamot.core.weather.threshold import Gusts, Stability, as_good_as, thresholds
+from ergamot.core.weather.threshold import Gusts, Stability, Stands, as_good_as
 from ergamot.core.working import Formula, Working
 
 CAUTIONS = (
@@ -64,37 +60,6 @@ WIDE = 1.05  # a narrower band is not worth telling; may move
 BALANCE = "orifice flow: as much air in as out"
 
 
-@dataclass(frozen=True)
-class Stands:
-    """A parked pen in the wind on poor grip with anchors that hold half, as is usual, and on firm ground."""
-
-    poor: Stability
-    usual: Stability
-    firm: Stability
-
-
-def stands_on(stable: Stability, ground: Ground) -> Stands:
-    """The same pen as grip and anchors vary.
-
-    Args: stable, of it parked; ground it stands on.
-    Returns: the Stands.
-    Raises: OutOfRange.
-    Source: as `grips`.
-
-    >>> from ergamot.core.weather.body import wind_body
-    >>> from ergamot.core.weather.resistance import Holding
-    >>> from ergamot.core.weather.threshold import stability
-    >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
-    >>> on = stands_on(stable, c.grounds["moist"])
-    >>> on.poor.worst.least <= on.usual.worst.least <= on.firm.worst.least
-    True
-    """
-    held = grips(stable.holding, ground)
-    return Stands(
-        *(thresholds(stable.loads, one, stable.factor) for one in (held.poor, held.usual, held.firm))
-    )
-
-
 def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
     """Does the parked pen stand in the keeper's design gust, whichever way it blows?
 
@@ -105,7 +70,7 @@ def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
 
     >>> from ergamot.core.weather.body import wind_body
     >>> from ergamot.core.weather.resistance import Holding
-    >>> from ergamot.core.weather.threshold import stability
+    >>> from ergamot.core.weather.threshold import stability, stands_on
     >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
     >>> judge_wind(stands_on(stable, c.grounds["moist"]), farm()).what.value
     'wind'
@@ -166,7 +131,7 @@ def as_good_headings(stands: Stands) -> tuple[Gusts, ...]:
 
     >>> from ergamot.core.weather.body import wind_body
     >>> from ergamot.core.weather.resistance import Holding
-    >>> from ergamot.core.weather.threshold import stability
+    >>> from ergamot.core.weather.threshold import stability, stands_on
     >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
     >>> stands = stands_on(stable, c.grounds["moist"])
     >>> stands.poor.best in as_good_headings(stands)
@@ -186,7 +151,7 @@ def told_of_headings(stands: Stands) -> tuple[Phrase, ...]:
 
     >>> from ergamot.core.weather.body import wind_body
     >>> from ergamot.core.weather.resistance import Holding
-    >>> from ergamot.core.weather.threshold import stability
+    >>> from ergamot.core.weather.threshold import stability, stands_on
     >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
     >>> len(told_of_headings(stands_on(stable, c.grounds["moist"])))
     1

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from ergamot.core.finding import Grade
 from ergamot.web.schemas.figures import In, Out, Words
 from ergamot.web.schemas.pens import GustOut
 
@@ -23,7 +24,8 @@ class WindStateOut(Out):
     stands: Words
     sentence: Words
     best: Words
-    enough: bool
+    verdict: Grade
+    word: str
     gusts: list[GustOut]
 
 

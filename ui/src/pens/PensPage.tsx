@@ -19,13 +19,18 @@ const A_PAGE = 30;
 const LARGEST_FILE = 1_000_000; // bytes
 const VERDICTS = ["space", "weight", "moving", "wind"] as const;
 
-/** All pens, each a line with its four verdicts; and a new one for a flock. */
+/** Those that carry a grade: weight only where the keeper set a limit. */
+const gradedIn = (pens: PenLine[]) =>
+  VERDICTS.filter((what) => what !== "weight" || pens.some((pen) => pen.verdicts.some((one) => one.what === what)));
+
+/** All pens, each a line with its verdicts; and a new one for a flock. */
 export function PensPage() {
   const pens = usePens();
   const [shown, setShown] = useState(A_PAGE);
   useJudging(pens.data?.slice(0, shown) ?? []);
   if (pens.error) return <Trouble problem={pens.error} />;
   if (!pens.data) return <Waiting what="Looking for the pens" />;
+  const graded = gradedIn(pens.data);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-10 pt-5 lg:grid-cols-[minmax(0,1fr)_330px]">
       <section>
@@ -40,9 +45,9 @@ export function PensPage() {
         {pens.data.length === 0 ? (
           <FirstSteps />
         ) : (
-          <Stacks of={["pen", "for", "size", ...VERDICTS, ""]}>
+          <Stacks of={["pen", "for", "size", ...graded, ""]}>
               {pens.data.slice(0, shown).map((pen) => (
-                <PenRow key={pen.id} pen={pen} />
+                <PenRow key={pen.id} pen={pen} graded={graded} />
               ))}
           </Stacks>
         )}
@@ -85,7 +90,7 @@ function FirstSteps() {
   );
 }
 
-function PenRow({ pen }: { pen: PenLine }) {
+function PenRow({ pen, graded }: { pen: PenLine; graded: readonly (typeof VERDICTS)[number][] }) {
   const { read } = useUnits();
   return (
     <StackRow className="border-t border-rule ">
@@ -104,9 +109,9 @@ function PenRow({ pen }: { pen: PenLine }) {
       <Cell head="for" className="pr-3">{pen.flock_name}</Cell>
       <Cell className="pr-3 whitespace-nowrap">{pen.size ? read(pen.size) : null}</Cell>
       {pen.trouble ? (
-        <Cell colSpan={VERDICTS.length} className="text-clay">{pen.trouble}</Cell>
+        <Cell colSpan={graded.length} className="text-clay">{pen.trouble}</Cell>
       ) : (
-        VERDICTS.map((what) => {
+        graded.map((what) => {
           const one = pen.verdicts.find((each) => each.what === what);
           return (
             <Cell key={what} head={what} className={`pr-2 font-semibold whitespace-nowrap ${inkOf(one?.verdict)}`}>

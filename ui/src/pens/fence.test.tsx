@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
+import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { Problem, type Bench, type Finding } from "../api/client";
@@ -12,6 +13,12 @@ import { words } from "../testing/words";
 
 
 afterEach(cleanup);
+
+const InPage = ({ children }: { children: ReactNode }) => (
+  <MemoryRouter>
+    <UnitsProvider>{children}</UnitsProvider>
+  </MemoryRouter>
+);
 
 function finding(what: Finding["what"], verdict: Finding["verdict"], more: Partial<Finding> = {}): Finding {
   return {
@@ -76,9 +83,10 @@ describe("a working sheet", () => {
     const close = vi.fn();
     const step = { symbol: "W", says: "weight", expression: "m*9.81", value: 98.1, printed: "98.1", unit: "N", source: "" };
     const shown = finding("strength", "short", { working: [step], cautions: ["It pinches."] });
-    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={shown} onClose={close} />, { wrapper: UnitsProvider });
+    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={shown} onClose={close} />, { wrapper: InPage });
     const sheet = screen.getByRole("dialog");
     for (const text of ["a sentence.", "a limit.", "a detail", "It pinches."]) expect(within(sheet).getByText(text)).toBeTruthy();
+    expect(sheet.textContent).toContain("Short: 50 % of what is good, 130 % of the least that will do.");
     expect(sheet.textContent).toContain("W = m × 9.81");
     fireEvent.click(within(sheet).getByRole("button", { name: "Close" }));
     expect(close).toHaveBeenCalledOnce();

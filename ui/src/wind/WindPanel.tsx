@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Bench } from "../api/client";
 import { useWind } from "../api/queries";
 import { WindRose } from "../drawing/WindRose";
+import { inkOf } from "../kit/grade";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
 import { TodaysWind } from "./TodaysWind";
@@ -40,8 +41,8 @@ export function WindPanel({ bench, onTry }: { bench: Bench; onTry: (values: Reco
                     <b>{one.label}</b>
                     <span className="block text-sm text-pencil">{read(one.sentence)}; best {read(one.best)}</span>
                   </span>
-                  <span className={`figure pr-1 font-semibold whitespace-nowrap ${one.enough ? "text-grass" : "text-clay"}`}>
-                    {one.enough ? "" : "short: "}
+                  <span className={`figure pr-1 font-semibold whitespace-nowrap ${inkOf(one.verdict)}`}>
+                    {one.word}:{" "}
                     {read(one.stands)}
                   </span>
                 </button>

@@ -13,17 +13,18 @@ afterEach(() => {
 });
 
 const gusts = (least: number) => Array.from({ length: 24 }, (_, i) => ({ direction_deg: 15 * i, tip: 40, slide: least, lift: null, least, mode: "slides", text: words(`${least} m/s`) }));
-const state = (key: string, label: string, least: number, enough: boolean) => ({
+const state = (key: string, label: string, least: number, verdict: "short" | "right") => ({
   key,
   label,
   stands: words(`${least} m/s`),
   sentence: words("slides first"),
   best: words("30 m/s"),
-  enough,
+  verdict,
+  word: verdict,
   gusts: gusts(least),
 });
 const wind = {
-  states: [state("parked", "parked and shut", 22, true), state("open-1", "lid open", 15, false)],
+  states: [state("parked", "parked and shut", 22, "right"), state("open-1", "lid open", 15, "short")],
   act: words("17.6 m/s"),
   heading: null,
   tyings: [

@@ -62,7 +62,7 @@ def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
         "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
         "strength": FindingOut.model_validate(bench.judged.strength.finding),
         "strains": {ref: round(used, 3) for ref, used in bench.judged.strength.used.items()},
-        "gusts": [gust_out(gust) for gust in bench.judged.stability.gusts],
+        "gusts": [gust_out(gust) for gust in bench.judged.stands.poor.gusts],
         "about_cost": f"{bench.about_cost:.0f}",
         "design_gust_ms": bench.farm.design_gust_ms,
         "design_gust": words(bench.farm.design_gust_ms, "ms"),

@@ -54,6 +54,7 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
                 what=line.what,
                 aisle=line.aisle.value,
                 used=Words.model_validate(line.used),
+                left=None if line.left is None else Words.model_validate(line.left),
                 packs=line.packs,
                 pack=Words.model_validate(line.pack),
                 each=f"{line.each:.2f}",

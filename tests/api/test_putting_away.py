@@ -99,7 +99,9 @@ def test_a_list_of_pens_builds_and_judges_nothing_that_has_not_changed(client, f
         line = client.get("/api/pens").json["pens"][0]
         assert line["judged"]
         assert line["verdicts"] == [
-            {name: one[name] for name in ("what", "verdict", "word")} for one in pen["findings"] if one["verdict"]
+            {name: one[name] for name in ("what", "verdict", "word")}
+            for one in pen["findings"]
+            if one["verdict"]
         ]
     client.put(f"/api/flocks/{flock['id']}", json={**FLOCK, "placed": 90}, headers=at(1))
     stale = client.get("/api/pens").json["pens"][0]

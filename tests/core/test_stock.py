@@ -14,7 +14,9 @@ from hypothesis import strategies as st
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.stock.bill import bill_of
-from ergamot.core.stock.coverings import strip_metres
+from ergamot.core.stock.cost_estimate import estimated_cost
+from ergamot.core.stock.coverings import mesh_lines, sheet_lines, strip_metres
+from ergamot.core.stock.patterns import Cutting, Stock
 from ergamot.core.stock.sticks import Want, plan_sticks
 from ergamot.exchange.cut_list_csv import write_cut_list
 from tests.strategies import CATALOGUE, designs
@@ -147,3 +149,67 @@ def test_no_time_at_all_is_refused():
     with pytest.raises(OutOfRange) as refused:
         plan_sticks(WORKED, SOLD, seconds=0.0)
     assert refused.value.field == "seconds"
+
+
+def test_about_what_a_pen_costs_by_hand():
+    """Sticks by the least price a metre of their section and their species' factor, 8 % more for waste; the rest whole."""
+    for shape in ("hoop", "low-pen"):
+        structure = build(make_design(CATALOGUE, shape, {}), CATALOGUE)
+        sticks = Decimal(0)
+        for member in structure.members:
+            section = member.section
+            least = min(
+                float(price) / (long / 1000)
+                for price, long in zip(section.prices, section.stock_mm, strict=True)
+            )
+            factor = float(member.species.price_factor) if member.species else 1.0
+            sticks += Decimal(least * factor * member.length_mm / 1000)
+        boards = {f"{one.section.label} {one.species.label}" for one in structure.members if one.species}
+        boards |= {one.section.label for one in structure.members if not one.species}
+        rest = sum(line.cost for line in bill_of(structure, CATALOGUE, 0.5).lines if line.what not in boards)
+        assert float(estimated_cost(structure)) == pytest.approx(
+            float(sticks) * 1.08 + float(rest), abs=0.011
+        )
+        assert any(member.species is None for member in structure.members) == (shape == "hoop")
+
+
+def test_a_board_gives_what_its_trim_leaves_or_itself():
+    """With 5 mm squared off, 2433 comes out of 2438, 2434 does not, and 2438 is the board itself."""
+    cutting = Cutting((2438.0, 2434.0, 2433.0), (1, 1, 1), 3.0, 5.0)
+    board = Stock(2438.0, 320)
+    assert [cutting.comes_from(length, board) for length in cutting.lengths] == [True, False, True]
+    assert cutting.room(board) == 2438 - 5 + 3
+
+
+def lines_of(shape, **values):
+    structure = build(make_design(CATALOGUE, shape, values), CATALOGUE)
+    return {line.what: line for line in (*mesh_lines(structure), *sheet_lines(structure))}
+
+
+def test_a_roll_bought_for_next_to_nothing_says_so_and_what_would_do():
+    """Nine tenths roofed, a strip of overhead mesh is all there is of its kind: the sides' roll has enough for both."""
+    found = lines_of("low-pen", roofed=0.9)
+    strip = found[CATALOGUE.meshes["welded-25"].label]
+    assert strip.last_used < 0.3
+    told = strip.left.text("metric")
+    assert f"{100 * (1 - strip.last_used):.0f} % of it is left over" in told
+    assert f"{CATALOGUE.meshes['welded-12'].label}, bought anyway, is enough for both" in told
+    both = lines_of("low-pen", roofed=0.9, top_mesh="welded-12")
+    sides = CATALOGUE.meshes["welded-12"].label
+    assert both[sides].packs == found[sides].packs
+
+
+def test_a_weaker_mesh_is_never_told_to_stand_in():
+    """The vents of a house keep rats out, which the run's mesh does not."""
+    vent = lines_of("coop")[CATALOGUE.meshes["welded-12"].label]
+    assert "offcut of your own" in vent.left.text("metric")
+    assert "bought anyway" not in vent.left.text("metric")
+
+
+@settings(max_examples=20)
+@given(designs())
+def test_what_is_left_over_is_told_where_little_of_the_last_is_used(design):
+    structure = build(design, CATALOGUE)
+    for line in (*mesh_lines(structure), *sheet_lines(structure)):
+        assert (line.left is not None) == (line.last_used < 0.3)
+        assert line.packs >= 1

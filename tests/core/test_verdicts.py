@@ -18,7 +18,6 @@ from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import build, change
 from ergamot.core.ground.lawn import pen_size
 from ergamot.core.ground.stay import day_load
-from ergamot.core.weather.threshold import stands_on
 from ergamot.core.working import evaluate
 from tests.strategies import CATALOGUE, designs, flocks
 
@@ -54,7 +53,7 @@ def test_the_working_and_the_engine_agree(design, flock):
     structure = build(design, CATALOGUE)
     judged = judge(CATALOGUE, structure, flock, make_conditions(CATALOGUE))
     worked = {f.what: work_again(f.working) for f in judged.findings}
-    stands = stands_on(judged.stability, make_conditions(CATALOGUE).holding_ground)
+    stands = judged.stands
     shown = stands.usual if judged.wind.falls_short else stands.poor
     assert worked["wind"]["V10"] == pytest.approx(shown.worst.least, rel=1e-4)
     assert worked["weight"]["m_fresh"] == pytest.approx(judged.mass.fresh_kg, rel=1e-5)

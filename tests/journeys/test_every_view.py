@@ -88,9 +88,9 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
         for what in ("space", "wind", "moving", "strength"):
             farm.locator(f"[data-verdict={what}]").click()
             sheet = farm.get_by_role("dialog")
-            expect(sheet.get_by_role("button", name="Close")).to_be_visible()
+            expect(sheet.get_by_role("button", name="Close", exact=True)).to_be_visible()
             legible(farm, f"working of {what}, {pen}")  # worked in metres and newtons, to every digit
-            sheet.get_by_role("button", name="Close").click()
+            sheet.get_by_role("button", name="Close", exact=True).click()
             expect(sheet).to_have_count(0)
         farm.goto(f"/ground/{pen}")
         expect(farm.locator("main svg").first).to_be_visible()

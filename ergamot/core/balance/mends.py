@@ -154,7 +154,11 @@ def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable
 def _other_values(one: Parameter, design: Design, catalogue: Catalogue) -> Iterator[Value]:
     now = design.values[one.name]
     if one.kind == "choice":
-        keys = (choice.key for choice in one.options(catalogue) if choice.key != now)
+        bought = set(design.values.values())  # what is bought for another part leaves less over
+        keys = sorted(
+            (choice.key for choice in one.options(catalogue) if choice.key != now),
+            key=lambda key: not one.table or key not in bought,
+        )
         yield from (key for key in keys if one.table != "meshes" or _resists(catalogue, key, str(now)))
         return
     at = float(now)

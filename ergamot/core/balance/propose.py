@@ -184,7 +184,7 @@ def _tied_down(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design:
     if judged.wind.ratio >= 1:
         return design
     kinds = fewest(
-        judged.stability,
+        judged.stands.poor,
         farm.design_gust_ms,
         catalogue.anchors.values(),
         farm.holding_ground,

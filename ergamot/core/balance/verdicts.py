@@ -21,7 +21,7 @@ from ergamot.core.gear.moving import judge_moving
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.resistance import parked
-from ergamot.core.weather.threshold import Stability, stability, stands_on
+from ergamot.core.weather.threshold import Stands, stability, stands_on
 from ergamot.core.weather.verdict import judge_wind
 
 
@@ -34,7 +34,7 @@ class Judged:
     moving: Finding
     wind: Finding
     mass: Mass
-    stability: Stability
+    stands: Stands
     provisions: tuple[Provision, ...]
     strength: Strength
     weigh: Callable[[], Finding]
@@ -87,6 +87,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmCo
         farm.exposure.roughness_m,
         farm.speed_up,
     )
+    stands = stands_on(stable, farm.holding_ground)
     inside = provisions(flock, need, structure.room)
     strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm))
     space = judge_space(
@@ -101,9 +102,9 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmCo
     return Judged(
         space=replace(space, details=(*space.details, *said)),
         moving=judge_moving(catalogue, structure, weighed, farm),
-        wind=judge_wind(stands_on(stable, farm.holding_ground), farm),
+        wind=judge_wind(stands, farm),
         mass=weighed,
-        stability=stable,
+        stands=stands,
         provisions=inside,
         weigh=partial(judge_weight, catalogue, structure, weighed, flock, farm),
         weighed=farm.heaviest_kg is not None,

@@ -113,5 +113,5 @@ def _ware_line(row: Ware, items: list[Hardware]) -> Bought:
     if row.sold is Sold.METRE:
         metres = sum(item.kg for item in items) / row.kg
         used, packs = phrase("{long}", long=Quantity(round(metres, 2), "m")), math.ceil(metres)
-        pack = phrase("metre")
+        pack = phrase("cut length, {long}", long=Quantity(1.0, "m"))
     return Bought(row.label, row.aisle, used, packs, pack, row.price, row.price * packs)

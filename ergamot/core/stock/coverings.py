@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import TypeVar
 
@@ -17,6 +17,7 @@ from ergamot.core.units import Quantity
 MESH_LAP_M = 0.05  # two strips laid over each other; judgement: one mesh and a half, sewn
 SHEET_KERF_M = 0.003  # a circular saw's cut; judgement: as wood
 FITS_M = 1e-9  # of arithmetic; may move
+LITTLE = 0.3  # less of a pack used than this is bought for next to nothing; judgement
 END_LAP_M = 0.15  # two sheets end to end; judgement: makers ask for 150 mm on low slopes
 
 
@@ -26,7 +27,8 @@ CoveringT = TypeVar("CoveringT", Sheet, Mesh, WirePanel)
 
 @dataclass(frozen=True)
 class Bought:
-    """One line to buy: how much is used, how many packs cover it, and what they cost."""
+    """One line to buy: how much is used, how many packs cover it, and what they cost; `last_used` is the share
+    of the last pack that is, `left` tells what of it is not where that is most of it, and what would do without it."""
 
     what: str
     aisle: Aisle
@@ -35,6 +37,8 @@ class Bought:
     pack: Phrase
     each: Decimal
     cost: Decimal
+    last_used: float = 1.0
+    left: Phrase | None = None
 
 
 def _pieces(panels: list[Panel]) -> list[tuple[float, float]]:
@@ -77,14 +81,51 @@ def mesh_lines(structure: Structure) -> list[Bought]:
     >>> [line.packs for line in mesh_lines(pen())]
     [1, 1]
     """
-    lines = []
-    for mesh, panels in _of(structure, Mesh):
-        lines.append(min((_rolls(mesh, panels, i) for i in range(len(mesh.roll_width_mm))), key=_by_cost))
-    return lines
+    used = _of(structure, Mesh)
+    return [_told_left(_cheapest_rolls(mesh, panels), mesh, panels, used) for mesh, panels in used]
+
+
+def _cheapest_rolls(mesh: Mesh, panels: list[Panel]) -> Bought:
+    return min((_rolls(mesh, panels, i) for i in range(len(mesh.roll_width_mm))), key=_by_cost)
 
 
 def _by_cost(line: Bought) -> Decimal:
     return line.cost
+
+
+def _told_left(
+    line: Bought,
+    row: CoveringT,
+    panels: list[Panel],
+    used: list[tuple[CoveringT, list[Panel]]],
+) -> Bought:
+    """A line with what its last pack leaves over, where next to nothing of that pack is used."""
+    if line.last_used >= LITTLE:
+        return line
+    share = Quantity(1 - line.last_used, "share")
+    words = "{left} of " + ("it" if line.packs == 1 else "the last one") + " is left over"
+    instead = next((other.label for other, its in used if _would_do(other, its, row, panels)), None)
+    words += (
+        f"; {instead}, bought anyway, is enough for both"
+        if instead
+        else "; an offcut of your own, or a cut length, would save buying it"
+    )
+    return replace(line, left=phrase(words, left=share))
+
+
+def _would_do(other: CoveringT, its: list[Panel], row: CoveringT, panels: list[Panel]) -> bool:
+    """Does what is bought of another covering do for these panels too, and keep out and bear as much?"""
+    if other == row:
+        return False
+    if isinstance(other, Mesh) and isinstance(row, Mesh):
+        if not set(row.keeps_out) <= set(other.keeps_out):
+            return False
+        return _cheapest_rolls(other, [*its, *panels]).packs == _cheapest_rolls(other, its).packs
+    if isinstance(other, Sheet) and isinstance(row, Sheet):
+        if other.stuff is not row.stuff or other.clear != row.clear or other.kg_m2 < row.kg_m2:
+            return False
+        return _cheapest_sheets(other, [*its, *panels]).packs == _cheapest_sheets(other, its).packs
+    return False
 
 
 def _rolls(mesh: Mesh, panels: list[Panel], index: int) -> Bought:
@@ -103,6 +144,7 @@ def _rolls(mesh: Mesh, panels: list[Panel], index: int) -> Bought:
         ),
         each=mesh.price[index],
         cost=mesh.price[index] * rolls,
+        last_used=metres / mesh.roll_length_m - (rolls - 1),
     )
 
 
@@ -116,11 +158,12 @@ def sheet_lines(structure: Structure) -> list[Bought]:
     >>> len(sheet_lines(pen()))
     2
     """
-    lines = []
-    for sheet, panels in _of(structure, Sheet):
-        options = (_sheets(sheet, panels, i) for i in range(len(sheet.lengths_m)))
-        lines.append(min(options, key=_by_cost))
-    return lines
+    used = _of(structure, Sheet)
+    return [_told_left(_cheapest_sheets(sheet, panels), sheet, panels, used) for sheet, panels in used]
+
+
+def _cheapest_sheets(sheet: Sheet, panels: list[Panel]) -> Bought:
+    return min((_sheets(sheet, panels, i) for i in range(len(sheet.lengths_m))), key=_by_cost)
 
 
 def _sheets(sheet: Sheet, panels: list[Panel], index: int) -> Bought:
@@ -140,6 +183,7 @@ def _sheets(sheet: Sheet, panels: list[Panel], index: int) -> Bought:
         ),
         each=sheet.price[index],
         cost=sheet.price[index] * whole,
+        last_used=area / (length * width) - (whole - 1) if whole == 1 else 1.0,
     )
 
 

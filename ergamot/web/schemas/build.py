@@ -70,6 +70,7 @@ class BoughtOut(Out):
     what: str
     aisle: str
     used: Words
+    left: Words | None
     packs: int
     pack: Words
     each: str

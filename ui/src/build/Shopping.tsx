@@ -16,7 +16,10 @@ export function Shopping({ bill }: { bill: Bill }) {
               .map((line, i) => (
                 <StackRow key={aisle + line.what + line.pack.metric} className={i === 0 ? "border-t border-ink" : "border-t border-rule/60"}>
                   <Cell className="whole font-slab py-1 font-bold">{i === 0 ? aisle : null}</Cell>
-                  <Cell className="whole py-1">{line.what}</Cell>
+                  <Cell className="whole py-1">
+                    {line.what}
+                    {line.left ? <span className="block text-sm text-pencil">{read(line.left)}</span> : null}
+                  </Cell>
                   <Cell head="used" className="py-1 text-pencil">{read(line.used)}</Cell>
                   <Cell head="buy" className="figure py-1 text-right">{line.packs}</Cell>
                   <Cell className="py-1 pl-3">{read(line.pack)}</Cell>

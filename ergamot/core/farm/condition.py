@@ -45,8 +45,9 @@ class Group(StrEnum):
 
 
 _NOTES = {
-    Group.MOVERS: "What they lift, start and keep going is held against the HSE guideline figures (INDG143, L23). "
-    "The weakest who must move it decides.",
+    Group.MOVERS: "Good is what the HSE guidelines allow nearly everyone (INDG143, L23); the most is twice that in lifting, "
+    "and in pulling what nine in ten can (Snook & Ciriello, 1991). Under eighteen the guideline is the limit. The weakest "
+    "who must move it decides.",
 }
 
 

@@ -26,7 +26,7 @@ export function WorkingSheet({ bench, finding, onClose, onKeep }: Props) {
       <Grade finding={finding} />
       <ul className="my-3 columns-2 gap-8">
         {finding.details.map((line, i) => (
-          <li key={i} className="border-b border-rule/60 py-0.5">
+          <li key={i} className="break-inside-avoid border-b border-rule/60 py-0.5">
             {read(line)}
           </li>
         ))}

@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 
 from ergamot.core.frame import design as framing
 from ergamot.store.records import create, edits, find, revise, settled_farm, undo
-from launch.mariadb import PrivateServer
+from launch.mariadb import PrivateServer, free_port
 from launch.serve import migrate
 from tests.api.test_answers import FLOCK, LAWN, at, refused
 
@@ -195,7 +195,7 @@ def test_a_store_that_had_forked_is_one_farm_again_with_nothing_lost(tmp_path):
     from ergamot.store.engine import open_engine
     from ergamot.store.records import find_all, find_keyed, redo
 
-    with PrivateServer(tmp_path / "db", 33990) as server:
+    with PrivateServer(tmp_path / "db", free_port(33990)) as server:
         server.sql("USE ergamot;" + OLD)
         migrate(server.address)
         engine = open_engine(server.address)
@@ -213,6 +213,27 @@ def test_a_store_that_had_forked_is_one_farm_again_with_nothing_lost(tmp_path):
         engine.dispose()
 
 
+@pytest.mark.parametrize(
+    ("first", "then", "kept"), [(80.0, 80.0, None), (80.0, 95.0, 95.0), (95.0, 80.0, 80.0)]
+)
+def test_a_heaviest_pen_that_nobody_ever_set_is_none(tmp_path, first, then, kept):
+    """Farms began with one of 80 kg; where it was ever another, it is the keeper's own."""
+    from ergamot.store.engine import open_engine
+    from ergamot.store.records import find_keyed
+
+    old = OLD
+    for crew, figure in (("man", first), ("woman", then)):
+        old = old.replace(f'{{"crew": "{crew}"}}', f'{{"crew": "{crew}", "heaviest_kg": {figure}}}')
+    with PrivateServer(tmp_path / "db", free_port(33990)) as server:
+        server.sql("USE ergamot;" + old)
+        migrate(server.address)
+        engine = open_engine(server.address)
+        with Session(engine) as session:
+            (place,) = find_keyed(session, settled_farm(session, NOW), "place")
+            assert place.body == {"crew": "woman", "heaviest_kg": kept}
+        engine.dispose()
+
+
 def test_older_tables_are_not_gone_back_to_while_something_is_kept(tmp_path):
     import os
     import subprocess
@@ -220,7 +241,7 @@ def test_older_tables_are_not_gone_back_to_while_something_is_kept(tmp_path):
     from launch.machine import PYTHON
     from launch.plain import ROOT
 
-    with PrivateServer(tmp_path / "db", 33990) as server:
+    with PrivateServer(tmp_path / "db", free_port(33990)) as server:
         migrate(server.address)
         server.sql("INSERT INTO ergamot.farm (`key`, name, made_at) VALUES ('home', 'My farm', NOW())")
         env = {**os.environ, "ERGAMOT_DATABASE": server.address}

@@ -51,9 +51,9 @@ const bill: Bill = {
   ],
   aisles: ["timber", "sheet and roofing", "mesh", "gear", "feed and water", "hardware", "fixings"],
   lines: [
-    { what: "fence staple", aisle: "fixings", used: words("410"), packs: 2, pack: words("pack of 400"), each: "6.00", cost: "12.00" },
-    { what: "2×3 spruce", aisle: "timber", used: words("6.2 m"), packs: 3, pack: words("board 8 ft"), each: "8.07", cost: "24.20" },
-    { what: "hex mesh", aisle: "mesh", used: words("9 m"), packs: 1, pack: words("roll"), each: "30.00", cost: "30.00" },
+    { what: "fence staple", aisle: "fixings", used: words("410"), left: null, packs: 2, pack: words("pack of 400"), each: "6.00", cost: "12.00" },
+    { what: "2×3 spruce", aisle: "timber", used: words("6.2 m"), left: null, packs: 3, pack: words("board 8 ft"), each: "8.07", cost: "24.20" },
+    { what: "hex mesh", aisle: "mesh", used: words("9 m"), left: null, packs: 1, pack: words("roll"), each: "30.00", cost: "30.00" },
   ],
 };
 

@@ -1,5 +1,6 @@
 import type { Finding } from "../api/client";
-import { type Grade, fillOf, inkOf } from "./grade";
+import { Said } from "./Said";
+import { type Grade, fillOf } from "./grade";
 import { MARKS, bubbleAt } from "./level";
 import { useUnits } from "./units";
 
@@ -42,13 +43,7 @@ export function Level({ finding, onOpen }: { finding: Finding; onOpen: () => voi
           <line key={mark} x1={mark * WIDTH} x2={mark * WIDTH} y1={2} y2={HEIGHT} stroke="var(--color-ink)" strokeWidth={i ? 3 : 1.6} />
         ))}
       </svg>
-      <span className="flex justify-between gap-3 text-sm leading-snug">
-        <span className={grade === "short" ? "text-clay" : "text-pencil"}>
-          {read(finding.sentence)}
-          {finding.cost ? <span className="block text-ink">{read(finding.cost)}</span> : null}
-        </span>
-        <span className={`figure shrink-0 ${inkOf(grade)}`}>{finding.word}</span>
-      </span>
+      <Said finding={finding} />
     </button>
   );
 }

@@ -1,5 +1,5 @@
 import type { Finding } from "../api/client";
-import { inkOf } from "../kit/grade";
+import { Said } from "../kit/Said";
 import { useUnits } from "../kit/units";
 
 /** How strong the frame is, in a line under the four verdicts: not a fifth, but what lies behind them. */
@@ -19,13 +19,7 @@ export function FrameLine({ finding, onOpen }: { finding: Finding; onOpen: () =>
         <span className="font-slab text-[16px] font-bold underline decoration-dotted decoration-2 underline-offset-4 group-hover:decoration-solid">Frame</span>
         <span className="figure">{read(finding.figure)}</span>
       </span>
-      <span className="flex justify-between gap-3">
-        <span className={grade === "short" ? "text-clay" : "text-pencil"}>
-          {read(finding.sentence)}
-          {finding.cost ? <span className="block text-ink">{read(finding.cost)}</span> : null}
-        </span>
-        <span className={`figure shrink-0 ${inkOf(grade)}`}>{finding.word}</span>
-      </span>
+      <Said finding={finding} />
     </button>
   );
 }

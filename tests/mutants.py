@@ -40,6 +40,7 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_wind_told.py",
             "tests/core/test_anchors.py",
             "tests/core/test_ties.py",
+            "tests/core/test_pocket.py",
         ),
     ),
     "strength": (
@@ -49,6 +50,8 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_strength_by_hand.py",
             "tests/core/test_strength.py",
             "tests/core/test_strength_together.py",
+            "tests/core/test_pocket.py",
+            "tests/core/test_grades.py",
         ),
     ),
     "gear": (
@@ -63,6 +66,7 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_raising.py",
             "tests/core/test_moving_chart.py",
             "tests/core/test_way.py",
+            "tests/core/test_grades.py",
         ),
     ),
     "ground": (("ground/*.py",), (BY_HAND, "tests/core/test_ground.py")),

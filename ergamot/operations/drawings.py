@@ -47,7 +47,7 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
         flock=shown.flock_name,
         day=work.now.date(),
         pictures={look: picture(shown.structure, look) for look in PROJECTIONS},
-        findings=shown.judged.findings,
+        findings=shown.judged.everything,
     )
 
 

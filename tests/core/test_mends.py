@@ -90,15 +90,17 @@ def test_where_no_one_change_does_two_together_are_tried():
     assert max(one.stands for one in found) > alone
 
 
-def test_what_mends_comes_first_then_what_spoils_nothing_then_the_cheapest():
+def test_what_spoils_nothing_comes_first_then_what_mends_then_the_cheapest():
     strong = make_conditions(CATALOGUE, heaviest_kg=100)
     found = list(mends(CATALOGUE, make_design(CATALOGUE, "low-pen", {}), FLOCK, strong, "moving"))
     ordered = sorted(found, key=lambda one: one.rank("moving"))
     good = [one for one in found if one.stands[0] >= 2 and not one.spoils]
     assert good
     assert ordered[0] == min(good, key=lambda one: one.more_cost)
-    assert [("moving" in one.mends) for one in ordered] == sorted(
-        (("moving" in one.mends) for one in found), reverse=True
+    assert [len(one.spoils) for one in ordered] == sorted(len(one.spoils) for one in found)
+    harmless = [one for one in ordered if not one.spoils]
+    assert [("moving" in one.mends) for one in harmless] == sorted(
+        (("moving" in one.mends) for one in harmless), reverse=True
     )
     rest = [one.stands for one in ordered if "moving" not in one.mends and not one.spoils]
     assert rest == sorted(rest, reverse=True)

@@ -237,7 +237,14 @@ def test_tyres_on_the_grass_roll_until_they_are_chocked():
 
 @pytest.mark.parametrize(
     ("rise", "low", "high"),
-    [(0.1, -0.9, -0.9), (0.2, -0.9, 0.0), (0.25, -0.6, 0.075), (0.3, 0.125, 0.125), (0.5, 0.675, 0.675)],
+    [
+        (0.1, -0.9, -0.9),
+        (0.2, -0.9, 0.0),
+        (0.25, -0.6, 0.075),
+        (0.3, 0.125, 0.125),
+        (0.5, 0.675, 0.675),
+        (0.7, 0.95, 0.95),
+    ],
 )
 def test_an_arch_on_walls_has_its_own_windward_quarter(rise, low, high):
     """ASCE 7 fig. 27.3-3, on elevated structures; from the ground 1.4 r."""
@@ -245,8 +252,10 @@ def test_an_arch_on_walls_has_its_own_windward_quarter(rise, low, high):
     wind = np.array([[0.0, 1.0], [0.0, 1.0]])
     quarter = outside_cp((0, 0, 1), wind, np.ones(2), runs, Arch(0.8, rise, True))
     assert quarter == pytest.approx([low, high])
-    assert outside_cp((0, 0, 1), wind, np.ones(2), runs, Arch(0.8, rise)) == pytest.approx([1.4 * rise] * 2)
-    for place, cp in ((0.0, -0.7 - rise), (-0.8, -0.5)):
+    assert outside_cp((0, 0, 1), wind, np.ones(2), runs, Arch(0.8, rise)) == pytest.approx(
+        [min(0.8, 1.4 * rise)] * 2
+    )
+    for place, cp in ((0.0, -min(1.3, 0.7 + rise)), (-0.8, -0.5)):
         assert outside_cp((0, 0, 1), wind, np.ones(2), runs, Arch(place, rise, True)) == pytest.approx(
             [cp] * 2
         )
@@ -271,6 +280,19 @@ def test_a_summer_pen_knows_no_snow_and_one_out_all_year_does():
     assert not any("snow" in one.what for one in summer.checks)
     assert any("snow" in one.what for one in year.checks)
     assert any("no snow is reckoned with" in line.text("metric") for line in summer.finding.details)
+
+
+@pytest.mark.parametrize(
+    ("clear_mm", "pitch", "share"), [(24.9, 0, 0.5), (25.1, 0, 0.0), (24.9, 44, 0.5), (24.9, 46, 0.0)]
+)
+def test_mesh_holds_wet_snow_to_25_mm_and_45_degrees(clear_mm, pitch, share):
+    pen = build(make_design(CATALOGUE, "low-pen", {"roofed": 0.0}), CATALOGUE)
+    top = next(one for one in pen.standing if one.normal[2] > 0.99 and not one.solid)
+    row = replace(top.covering, pitch_x_mm=clear_mm + 1.6, pitch_y_mm=clear_mm + 1.6, wire_mm=1.6)
+    lean = math.radians(pitch)
+    panel = replace(top, covering=row, normal=(0.0, math.sin(lean), math.cos(lean)))
+    assert holds(panel, True) == share
+    assert holds(replace(panel, under=True), True) == 0
 
 
 def test_wet_snow_lies_half_as_deep_on_fine_level_mesh():

@@ -49,12 +49,13 @@ class Mend:
     spoils: tuple[What, ...]
 
     def rank(self, what: What) -> tuple[float, float, float]:
-        """Sorted by this, what mends the verdict comes first, then what spoils least, then the cheapest or nearest."""
+        """Sorted by this, what mends the verdict and spoils no other comes first, by grade and then the cheapest; then
+        what comes nearest and spoils none; then the rest."""
         level, mark = self.stands
         mended = what in self.mends
         return (
-            -float(min(level, Grade.RIGHT.level)) if mended else 1.0,
             float(len(self.spoils)),
+            -float(min(level, Grade.RIGHT.level)) if mended else 1.0,
             float(self.more_cost) if mended else -(level + mark / (1 + mark)),
         )
 

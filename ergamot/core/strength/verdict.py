@@ -81,7 +81,7 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
     if not checks:
         return Finding(
             what=What.STRENGTH,
-            title="Strength",
+            title="Frame",
             sentence=phrase("nothing in it was asked to bear anything"),
             figure=phrase("not reckoned"),
             ratio=MOST_RATIO,
@@ -95,7 +95,7 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
     words = f"weakest: {weakest.what}; {_WORDS[weakest.grade]}"
     return Finding(
         what=What.STRENGTH,
-        title="Strength",
+        title="Frame",
         sentence=phrase(words),
         figure=phrase(
             "bears {ratio} × its load"

@@ -14,7 +14,7 @@ from ergamot.core.weather.mouth import Mouth, mouth_of, part_of
 
 WHOLE = 1 - 1e-6  # of arithmetic; may move
 LEAST_SURFACE_M2 = 1e-6  # wires wholly beneath sheet meet no wind; may move
-ON_WALLS_MM = 300.0  # an arch whose feet stand this high stands on walls; judgement: over any base rail
+ON_WALLS_MM = 300.0  # an arch whose feet stand this high stands on walls; judgement: over any base rail; may move: none is near it
 BASE_GAP_M = 0.010  # left under a base rail on turf; judgement: on the best of lawns
 
 

@@ -19,7 +19,9 @@ from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.structure import Panel, Structure
 
-EDGE_MM = 100.0  # a roof that ends this near the front covers the whole run; judgement: a stick's depth
+EDGE_MM = (
+    100.0  # a roof that ends this near the front covers the whole run; judgement: a stick's depth; may move
+)
 SLOPES = 0.1  # a sheet whose normal points up by this is roof; may move: walls stand upright
 AHEAD_M = 1e-3  # the line up-wind starts this far before the mouth; may move
 NUDGE = 1e-6  # rad, so that no line runs along a corner; of arithmetic; may move

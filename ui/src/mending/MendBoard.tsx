@@ -16,6 +16,9 @@ interface Props {
 
 type What = Mend["marks"][number]["what"];
 
+/** What a verdict is called on the screen. */
+const nameOf = (what: What) => (what === "strength" ? "frame" : what);
+
 /** What to change: for a verdict, the changes that would mend it, each worked out in full; try one, keep one. */
 export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
   const { read } = useUnits();
@@ -49,7 +52,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
     <section aria-label="What would mend it" className="mt-4 border-t-2 border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2>{short ? "What would mend it" : between ? "What would make it right" : "What would better it"}</h2>
-        <OneOf label="For" options={all.map((one) => one.what)} on={what} onPick={open} />
+        <OneOf label="For" options={all.map((one) => nameOf(one.what))} on={what ? nameOf(what) : null} onPick={(name) => open(name === "frame" ? "strength" : name)} />
         {working ? (
           <span className="text-sm text-pencil" role="status">
             working out every change, {mends.length} so far{" "}
@@ -70,7 +73,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
               <span className="block text-sm text-pencil">
                 {read(mend.weight)} {mend.more_kg < 0 ? "less" : "more"}, about {mend.cost} {mend.more_cost < 0 ? "less" : "more"}
                 {what && mend.mends.includes(what) ? <b className="text-grass"> · then {mend.marks.find((mark) => mark.what === what)?.word}</b> : null}
-                {mend.spoils.length > 0 ? <b className="text-clay"> · but {mend.marks.filter((mark) => mend.spoils.includes(mark.what)).map((mark) => `${mark.word} in ${mark.what}`).join(", ")}</b> : null}
+                {mend.spoils.length > 0 ? <b className="text-clay"> · but {mend.marks.filter((mark) => mend.spoils.includes(mark.what)).map((mark) => `${mark.word} in ${nameOf(mark.what)}`).join(", ")}</b> : null}
               </span>
             </span>
             <Marks marks={mend.marks} />

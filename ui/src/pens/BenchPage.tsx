@@ -68,7 +68,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
       <Fence bench={bench} />
       {edits.unsent.length > 0 ? <Unsent edits={edits.unsent} parameters={parameters} /> : null}
       {edits.problem && !onField ? <Trouble problem={edits.problem.problem} /> : null}
-      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-5 gap-y-2 lg:grid-cols-[minmax(0,1fr)_310px]">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-5 gap-y-2 lg:grid-cols-[minmax(0,1fr)_310px] lg:grid-rows-[auto_1fr]">
         <Part name="the drawing">
           <DrawingSheet
             bench={bench}

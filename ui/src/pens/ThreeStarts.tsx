@@ -46,7 +46,7 @@ function OneStart({ start, busy, onBegin }: { start: Start; busy: boolean; onBeg
             <span>
               {one.title}: {read(one.figure)}
             </span>
-            <b className={inkOf(one.verdict)}>{one.word}</b>
+            <b className={`whitespace-nowrap ${inkOf(one.verdict)}`}>{one.word}</b>
           </li>
         ))}
       </ul>

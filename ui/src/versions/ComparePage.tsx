@@ -99,11 +99,11 @@ function Columns({ benches }: { benches: Bench[] }) {
       <table className="mt-4 w-full">
         <Heads of={["", ...benches.map((bench) => bench.name)]} />
         <tbody>
-          {["space", "weight", "moving", "wind"].map((what) => (
+          {["space", "weight", "moving", "wind", "strength"].map((what) => (
             <tr key={what} className="border-t border-rule">
-              <th className={`${cell} text-left font-slab capitalize`}>{what}</th>
+              <th className={`${cell} text-left font-slab capitalize`}>{what === "strength" ? "frame" : what}</th>
               {benches.map((bench) => {
-                const finding = bench.findings.find((one) => one.what === what);
+                const finding = [...bench.findings, bench.strength].find((one) => one.what === what);
                 return (
                   <td key={bench.id} className={cell}>
                     <b className={inkOf(finding?.verdict)}>{finding?.word}</b>{" "}

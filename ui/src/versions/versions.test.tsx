@@ -27,6 +27,7 @@ const pen = (id: number, name: string, width: number, why = "") => ({
   values: { width: value(width), roof: value("pvc") },
   views: ["plan", "side", "end"].map(view),
   findings: ["space", "weight", "moving", "wind"].map((what) => finding(what, what === "moving" ? "short" : "right")),
+  strength: finding("strength", "right"),
   groups: [{ group: "frame", fresh_kg: width, fresh: words(`${width} kg`), dry: words("") }],
   birds: [],
   facts: [],

@@ -11,9 +11,10 @@ from ergamot.core.frame.parts.anchorage import LAYOUTS
 from ergamot.core.units import Quantity
 from ergamot.core.weather.anchors import NOTE, Anchorage
 from ergamot.core.weather.chart import WindChart, heading_for
+from ergamot.core.weather.gust_steps import side_of
 from ergamot.core.weather.leaves import Leaf
 from ergamot.core.weather.states import WindState
-from ergamot.core.weather.verdict import CAUTIONS, side_of
+from ergamot.core.weather.verdict import CAUTIONS
 from ergamot.operations.wind import InTheWind, wind_on
 from ergamot.web.bench import gust_out
 from ergamot.web.schemas.figures import Words, words

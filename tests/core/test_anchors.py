@@ -18,7 +18,7 @@ from ergamot.core.frame.parts.anchorage import MOST_PAIRS, anchor_places
 from ergamot.core.weather.anchors import ballast_kg, fewest, pull_on_each, shortfall
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.chart import heading_for, wind_chart
-from ergamot.core.weather.resistance import Holding, Strap, parked
+from ergamot.core.weather.holding import Holding, Strap, parked
 from ergamot.core.weather.snow import snow_kg, snow_pa, stays
 from ergamot.core.weather.states import rolled_up, states
 from ergamot.core.weather.threshold import stability

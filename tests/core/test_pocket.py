@@ -21,14 +21,9 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parts.anchorage import anchor_places
 from ergamot.core.weather.body import Arch, wind_body
 from ergamot.core.weather.coefficients import directions, inside_cp, mouth_cp, outside_cp
+from ergamot.core.weather.holding import Holding, Strap, parked
 from ergamot.core.weather.loads import wind_loads
-from ergamot.core.weather.resistance import (
-    Holding,
-    Strap,
-    parked,
-    resistance,
-    straps_along_n,
-)
+from ergamot.core.weather.resistance import resistance, straps_along_n
 from ergamot.core.weather.snow import holds, snow_kg
 from ergamot.core.weather.threshold import stability
 from tests.core.test_mends import FLOCK

@@ -17,7 +17,7 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_CANS, MOST_PAIRS, anchor_places, cans_for
 from ergamot.core.weather.anchors import fewest, pull_on_each, shortfall
 from ergamot.core.weather.chart import wind_chart
-from ergamot.core.weather.resistance import Holding, grips, parked
+from ergamot.core.weather.holding import Holding, grips, parked
 from ergamot.core.weather.threshold import stability
 from tests.core.test_anchors import FLOCK, PLACE
 from tests.core.test_wind import box

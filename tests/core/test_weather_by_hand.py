@@ -13,8 +13,9 @@ from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.weather.body import base_gaps
 from ergamot.core.weather.chart import wind_chart
+from ergamot.core.weather.holding import Holding, Strap, grips
 from ergamot.core.weather.leaves import cloth_holds_n
-from ergamot.core.weather.resistance import Holding, Strap, drag_per_pull, grips
+from ergamot.core.weather.resistance import drag_per_pull
 from ergamot.core.weather.snow import stays
 from ergamot.core.weather.states import states
 from tests.strategies import CATALOGUE

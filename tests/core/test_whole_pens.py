@@ -26,8 +26,8 @@ from ergamot.core.stock.sticks import Want, plan_sticks
 from ergamot.core.strength.verdict import judge_strength
 from ergamot.core.weather.body import Arch, wind_body
 from ergamot.core.weather.coefficients import directions, outside_cp
+from ergamot.core.weather.holding import parked
 from ergamot.core.weather.leaves import leaves
-from ergamot.core.weather.resistance import parked
 from ergamot.core.weather.snow import stays
 from ergamot.core.weather.speed import local_factor
 from ergamot.core.weather.threshold import stability, wind_loads

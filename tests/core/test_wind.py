@@ -16,7 +16,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.weather.body import Surface, Vent, WindBody, base_gaps, wind_body
 from ergamot.core.weather.coefficients import directions, inside_cp, mouth_cp, outside_cp
-from ergamot.core.weather.resistance import Holding, parked
+from ergamot.core.weather.holding import Holding, parked
 from ergamot.core.weather.speed import local_factor
 from ergamot.core.weather.threshold import stability, stands_on, wind_loads
 from ergamot.core.weather.verdict import judge_wind

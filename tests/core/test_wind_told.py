@@ -12,7 +12,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.weather.anchors import fewest
 from ergamot.core.weather.body import wind_body
-from ergamot.core.weather.resistance import Holding, parked
+from ergamot.core.weather.holding import Holding, parked
 from ergamot.core.weather.states import rolled_up, states
 from ergamot.core.weather.threshold import Stands, stability
 from ergamot.core.weather.verdict import judge_wind

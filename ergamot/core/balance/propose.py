@@ -28,7 +28,7 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 from ergamot.core.weather.anchors import fewest
-from ergamot.core.weather.resistance import SURE
+from ergamot.core.weather.holding import SURE
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own

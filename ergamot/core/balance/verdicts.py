@@ -20,7 +20,7 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
-from ergamot.core.weather.resistance import parked
+from ergamot.core.weather.holding import parked
 from ergamot.core.weather.threshold import Stands, stability, stands_on
 from ergamot.core.weather.verdict import judge_wind
 

@@ -68,7 +68,7 @@ def hottest_l(flock: Flock, hottest_c: float) -> float:
     """What a flock drinks on the hottest day there is, at the age it drinks most.
 
     Args: flock, every bird placed; hottest_c, −10 to 40.
-    Returns: litres, spillage left out.
+    Returns: litres, 0 or more, spillage left out.
     Raises: OutOfRange.
     Source: as water_drunk_ml.
 

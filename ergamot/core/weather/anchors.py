@@ -13,8 +13,9 @@ from ergamot.core.frame.footing import Stake
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_PAIRS, anchor_places
 from ergamot.core.units import G
+from ergamot.core.weather.holding import DOWN_SHARE, STRAP_DEG
 from ergamot.core.weather.loads import arm_inside
-from ergamot.core.weather.resistance import DOWN_SHARE, STRAP_DEG, drag_per_pull, ends_on, facing
+from ergamot.core.weather.resistance import drag_per_pull, ends_on, facing
 from ergamot.core.weather.speed import PRESSURE
 from ergamot.core.weather.threshold import Stability
 
@@ -64,7 +65,7 @@ def shortfall(stable: Stability, gust_ms: float) -> Shortfall:
     Source: statics of a rigid body; q = 0.613·V².
 
     >>> from ergamot.core.weather.body import wind_body
-    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.holding import Holding
     >>> from ergamot.core.weather.threshold import stability
     >>> low = pen()
     >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
@@ -91,7 +92,7 @@ def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...])
     Source: statics of straps at 45°; against sliding each holds along itself.
 
     >>> from ergamot.core.weather.body import wind_body
-    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.holding import Holding
     >>> from ergamot.core.weather.threshold import stability
     >>> low = pen()
     >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
@@ -138,7 +139,7 @@ def fewest(
     Source: working holds of the catalogue times the ground's factor; equal shares.
 
     >>> from ergamot.core.weather.body import wind_body
-    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.holding import Holding
     >>> from ergamot.core.weather.threshold import stability
     >>> low = pen()
     >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)
@@ -178,7 +179,7 @@ def ballast_kg(stable: Stability, gust_ms: float) -> float:
     Source: statics of a rigid body: the ballast's centre is the footprint's.
 
     >>> from ergamot.core.weather.body import wind_body
-    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.holding import Holding
     >>> from ergamot.core.weather.threshold import stability
     >>> low = pen()
     >>> stable = stability(wind_body(low), Holding(60.0, (1.5, 0.0), 0.45), 0.03)

@@ -12,8 +12,8 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.weather.anchors import Anchorage, ballast_kg, fewest
+from ergamot.core.weather.holding import SURE, parked
 from ergamot.core.weather.leaves import Leaf, leaves
-from ergamot.core.weather.resistance import SURE, parked
 from ergamot.core.weather.states import WindState, states
 from ergamot.core.weather.threshold import Gusts, thresholds
 from ergamot.core.weather.verdict import as_good_headings

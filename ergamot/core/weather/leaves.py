@@ -42,7 +42,7 @@ def leaves(structure: Structure, stable: Stability, gust_ms: float) -> tuple[Lea
     Source: EN 1991-1-4 pressures × 2 locally; holds common practice.
 
     >>> from ergamot.core.weather.body import wind_body
-    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.holding import Holding
     >>> from ergamot.core.weather.threshold import stability
     >>> coop = pen("coop", door_fill="solid")
     >>> stable = stability(wind_body(coop), Holding(60.0, (1.5, 0.0), 0.45), 0.03)

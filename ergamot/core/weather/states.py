@@ -12,7 +12,7 @@ from ergamot.core.frame.kinds import Item, Space
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.structure import Opening, Panel, Structure
 from ergamot.core.weather.body import BASE_GAP_M, wind_body
-from ergamot.core.weather.resistance import Holding, parked
+from ergamot.core.weather.holding import Holding, parked
 from ergamot.core.weather.snow import snow_kg
 from ergamot.core.weather.threshold import Stability, Stands, stability, stands_on
 

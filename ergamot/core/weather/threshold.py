@@ -9,8 +9,9 @@ import numpy as np
 from ergamot.core.catalogue import Ground
 from ergamot.core.finding import Grade, graded
 from ergamot.core.weather.body import WindBody
+from ergamot.core.weather.holding import Holding, grips
 from ergamot.core.weather.loads import Loads, wind_loads
-from ergamot.core.weather.resistance import Holding, Resistance, grips, resistance
+from ergamot.core.weather.resistance import Resistance, resistance
 from ergamot.core.weather.speed import GUST, GUST_AT_10_M, local_factor
 
 NEVER = float("inf")
@@ -145,7 +146,7 @@ def stands_on(stable: Stability, ground: Ground) -> Stands:
     Source: as `grips`.
 
     >>> from ergamot.core.weather.body import wind_body
-    >>> from ergamot.core.weather.resistance import Holding
+    >>> from ergamot.core.weather.holding import Holding
     >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
     >>> on = stands_on(stable, c.grounds["moist"])
     >>> on.poor.worst.least <= on.usual.worst.least <= on.firm.worst.least

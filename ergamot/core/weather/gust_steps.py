@@ -51,6 +51,21 @@ BALANCE = "orifice flow: as much air in as out"
 
 
 def gust_working(stable: Stability, worst: Gusts, farm: FarmConditions, usual: bool) -> Working:
+    """How a gust comes about, from the pushes on every surface to the gust at 10 m.
+
+    Args: stable, of the pen; worst, the direction told of; farm, with its ground and gust; usual, whether it is worked on
+        usual grip or on poor.
+    Returns: the Working, with `V10`, m/s, and the farm's own gust `V_d`.
+    Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> from ergamot.core.weather.holding import Holding
+    >>> from ergamot.core.weather.threshold import stability
+    >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
+    >>> known = gust_working(stable, stable.worst, farm(), False).known
+    >>> round(known["V10"], 2) == round(stable.worst.least, 2)
+    True
+    """
     index, loads, holding = worst.case, stable.loads, stable.holding
     u = loads.up_wind[index]
     work = Working()

@@ -69,6 +69,7 @@ def straps_along_n(loads: Loads, holding: Holding) -> np.ndarray:
     >>> from ergamot.core.weather.body import wind_body
     >>> from ergamot.core.weather.loads import wind_loads
     >>> loads = wind_loads(wind_body(pen()), 4)
+    >>> from ergamot.core.weather.holding import Strap
     >>> held = Holding(60.0, (1.5, 0.0), 0.0, straps=(Strap((3.0, 0.0), 1000.0, (1.0, 0.0)),))
     >>> straps_along_n(loads, held).round(1).tolist()[:4]
     [707.1, 0.0, 0.0, 0.0]
@@ -105,6 +106,7 @@ def straps_about(edge: Edge, holding: Holding) -> float:
     Returns: N m: Σ T·sin ψ·arm.
     Source: statics of straps at 45°.
 
+    >>> from ergamot.core.weather.holding import Strap
     >>> straps_about(((0.0, 0.0), (2.0, 0.0)), Holding(60.0, (1.0, 0.5), 0.45, straps=(Strap((1.0, 2.0), 0.0),)))
     0.0
     """

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import cached_property
 
 from ergamot.core.units import Quantity, System, say
 from ergamot.core.working import Step
@@ -89,8 +91,8 @@ def graded(ratio: float, least: float) -> Grade:
 class Finding:
     """A verdict. `ratio` is what there is over what is good, `least` over the least that will do: 1 just passes each.
 
-    `band` is what the ratio may be where the figures behind it are not well known, told in `band_words`. `cost` is what
-    a grade between the two marks costs the keeper, and the cheapest way out of it. What is `told` alone carries no grade.
+    `band` is what the ratio may be where the figures behind it are not well known, told in `band_words`. `costs` tells
+    what a grade between the two marks costs the keeper, and the cheapest way out of it. What is `told` alone carries no grade.
     """
 
     what: What
@@ -106,8 +108,13 @@ class Finding:
     band: tuple[float, float] | None = None
     band_words: Phrase | None = None
     cautions: tuple[str, ...] = ()
-    cost: Phrase | None = None
+    costs: Callable[[], Phrase | None] | None = None
     told: bool = False
+
+    @cached_property
+    def cost(self) -> Phrase | None:
+        """What a grade between the marks costs; nothing else does. Worked out when it is asked for."""
+        return self.costs() if self.costs is not None and self.verdict is Grade.BETWEEN else None
 
     @property
     def verdict(self) -> Grade | None:

@@ -16,7 +16,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfgen.canvas import Canvas
 
 from ergamot.core.drawing.picture import Mark, Picture, scale_for
-from ergamot.core.finding import Finding, Grade
+from ergamot.core.finding import Finding
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.units import Quantity, System, say
 from ergamot.exchange.drawing_svg import DOT_MM, TEXT_MM, WIDTHS
@@ -147,7 +147,7 @@ class _Page:
             pen.drawRightString((left + wide) * mm, y * mm, finding.word)
             y -= 5
             pen.setFont(FONT, 9)
-            cost = (finding.cost,) if finding.cost and finding.verdict is Grade.BETWEEN else ()
+            cost = (finding.cost,) if finding.cost else ()
             for text in (one.text(self.system) for one in (finding.figure, finding.sentence, *cost)):
                 for row in _wrapped(text, wide):
                     pen.drawString(left * mm, y * mm, row)

@@ -20,12 +20,15 @@ from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parts.anchorage import anchor_places
 from ergamot.core.weather.body import Arch, wind_body
+from ergamot.core.weather.chart import heading_for
 from ergamot.core.weather.coefficients import directions, inside_cp, mouth_cp, outside_cp
+from ergamot.core.weather.gust_steps import side_of
 from ergamot.core.weather.holding import Holding, Strap, parked
 from ergamot.core.weather.loads import wind_loads
 from ergamot.core.weather.resistance import resistance, straps_along_n
 from ergamot.core.weather.snow import holds, snow_kg
 from ergamot.core.weather.threshold import stability
+from ergamot.core.weather.verdict import as_good_headings, told_of_headings
 from tests.core.test_mends import FLOCK
 from tests.strategies import CATALOGUE, designs
 
@@ -300,3 +303,35 @@ def test_wet_snow_lies_half_as_deep_on_fine_level_mesh():
     area = sum(one.area_m2 for one in fine)
     assert snow_kg(pen, 0.2, 450, True)[0] == pytest.approx(0.5 * 0.2 * 450 * area)
     assert snow_kg(pen, 0.2, 450, False)[0] == 0
+
+
+@given(st.floats(0, 359), st.floats(0, 359), st.sampled_from(range(24)))
+def test_turning_the_farms_wind_turns_the_heading_told(wind, by, side):
+    direction = 15.0 * side
+    turned = heading_for(direction, (wind + by) % 360) - heading_for(direction, wind)
+    assert math.cos(math.radians(turned - by)) == pytest.approx(1)
+
+
+def test_headings_the_grip_does_not_tell_apart_are_told_to_be_alike():
+    """Where usual grip in one heading stands what the best does on poor, that heading is as good."""
+    stands = judge(CATALOGUE, LOW, FLOCK, FARM).stands
+    best = stands.poor.best.least
+    alike = as_good_headings(stands)
+    assert {one.direction_deg for one in alike} == {
+        poor.direction_deg
+        for poor, usual in zip(stands.poor.gusts, stands.usual.gusts, strict=True)
+        if usual.least >= best
+    }
+    (told,) = told_of_headings(stands)
+    assert told.text("metric").startswith(
+        f"best with the wind from {side_of(stands.poor.best.direction_deg)}"
+    )
+    flat = replace(
+        stands,
+        usual=replace(
+            stands.usual,
+            gusts=tuple(replace(one, tip=99.0, slide=99.0, lift=99.0) for one in stands.usual.gusts),
+        ),
+    )
+    (told,) = told_of_headings(flat)
+    assert "any heading is alike" in told.text("metric")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 
 from ergamot.core.catalogue import FloorNeed
 from ergamot.core.errors import require_range
@@ -166,7 +167,7 @@ def judge_space(
         working=work.done(),
         answer="ratio",
         details=tuple(details),
-        cost=_cost(flock, days, floor_m2),
+        costs=partial(_cost, flock, days, floor_m2),
     )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from dataclasses import replace
+from functools import partial
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
@@ -88,7 +89,7 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: Far
         band=band,
         band_words=band_words,
         cautions=cautions(structure, farm),
-        cost=_cost(catalogue, structure, weighed, farm) if grade is Grade.BETWEEN else None,
+        costs=partial(_cost, catalogue, structure, weighed, farm),
     )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import partial
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
@@ -116,7 +117,7 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
             for check in checks
         ),
         cautions=CAUTIONS,
-        cost=phrase(COST),
+        costs=partial(phrase, COST),
     )
 
 

@@ -52,8 +52,8 @@ MOUTH = Formula(
 )
 LEE_PITCH_DEG = (10.0, 15.0, 20.0)
 ROOF_LEE = ((-0.3, -0.5, -0.6), (-0.5, -0.5, -0.6), (-0.7, -0.6, -0.6))
-# halvings of the interval −2…1, to the last digit: flow goes with the root of pressure
-SOLVER_STEPS = 50  # may move
+# halvings of the interval −2…1, to 1e-11: flow goes with the root of pressure
+SOLVER_STEPS = 38  # may move
 
 
 def directions(count: int = 24) -> np.ndarray:
@@ -163,11 +163,16 @@ def surface_cp(
 
 
 def inside_cp(
-    body: WindBody, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None = None
+    body: WindBody,
+    up_wind: np.ndarray,
+    h_over_l: np.ndarray,
+    high: np.ndarray | None = None,
+    through: np.ndarray | None = None,
 ) -> dict[Space, np.ndarray]:
     """For every space, the inside coefficient at which as much air comes in as goes out.
 
-    Args: body; up_wind, (n, 2); h_over_l, (n,); high as outside_cp.
+    Args: body; up_wind, (n, 2); h_over_l, (n,); high as outside_cp; through, (n,) what its mouth lets through, where
+        that is known.
     Returns: (n,) coefficients by space: the root of Σ A·sign(Cp − Cpi)·√|Cp − Cpi| = 0, spaces joined
         by an opening solved together; a part that opens onto a meshed run after it, its mouth one vent more.
     Source: orifice flow, EN 1991-1-4 7.2.9; solved by halving; of two joined spaces the way between
@@ -185,17 +190,20 @@ def inside_cp(
     _join(body, before, ways, found)
     if body.mouth is not None:
         ways[Space.SHELTER] = ways[Space.SHELTER].and_through(
-            body.mouth.area_m2, mouth_cp(body.mouth, up_wind, found[Space.RUN])
+            body.mouth.area_m2, mouth_cp(body.mouth, up_wind, found[Space.RUN], through)
         )
         found[Space.SHELTER] = _balance(ways[Space.SHELTER])
         _join(body, [pair for pair in pairs if Space.SHELTER in pair], ways, found)
     return found
 
 
-def mouth_cp(mouth: Mouth, up_wind: np.ndarray, run: np.ndarray) -> np.ndarray:
+def mouth_cp(
+    mouth: Mouth, up_wind: np.ndarray, run: np.ndarray, through: np.ndarray | None = None
+) -> np.ndarray:
     """The coefficient at the mouth of a sheltered part, of the wind that comes to it through the run.
 
-    Args: mouth; up_wind, (n, 2); run, (n,) coefficients inside the run, which is solved first, alone.
+    Args: mouth; up_wind, (n, 2); run, (n,) coefficients inside the run, which is solved first, alone; through, (n,) what
+        is let through, where that is known.
     Returns: (n,): C_r + (Cp(α) − C_r)·Π(1 − φ)² over the meshes that a line up-wind from its middle crosses.
     Source: screen loss; our judgement.
 
@@ -205,7 +213,9 @@ def mouth_cp(mouth: Mouth, up_wind: np.ndarray, run: np.ndarray) -> np.ndarray:
     >>> bool(facing > 0.5), float(behind)
     (True, 0.0)
     """
-    return MOUTH.on(C_r=run, C_a=faced_cp(up_wind), S=mouth.let_through(up_wind))
+    return MOUTH.on(
+        C_r=run, C_a=faced_cp(up_wind), S=mouth.let_through(up_wind) if through is None else through
+    )
 
 
 def faced_cp(up_wind: np.ndarray) -> np.ndarray:

@@ -89,12 +89,12 @@ def gust_working(stable: Stability, worst: Gusts, farm: FarmConditions, usual: b
 
 def _mouth_steps(work: Working, loads: Loads, index: int) -> None:
     """What stands before the mouth of a sheltered part."""
-    if loads.body.mouth is None:
+    if loads.through is None:
         return
     up_wind = loads.up_wind[index : index + 1]
     work.given("C_r", "coefficient in the run, solved alone", float(loads.air[Space.RUN][index]), "", BALANCE)
     work.given("C_a", "of a wall where the mouth is", float(faced_cp(up_wind)[0]), "", "EN 1991-1-4")
-    through = float(loads.body.mouth.let_through(up_wind)[0])
+    through = float(loads.through[index])
     work.given("S", "push that comes through the meshes up-wind of it", through, "", "Π(1 − φ)²")
     work.by(MOUTH)
 

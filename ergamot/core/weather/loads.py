@@ -36,7 +36,8 @@ class Loads:
 
     Cases are every direction with the low roof values, then every direction with the high ones. Arrays (surfaces,
     cases): `cp` on the outside and `cpi` on the inside of sheet, `drag` per area of mesh, `push` in m²: inwards along
-    the normal of sheet, down-wind on mesh. `up_wind` is (cases, 2), `air` the (cases,) coefficients in each space.
+    the normal of sheet, down-wind on mesh. `up_wind` is (cases, 2), `air` the (cases,) coefficients in each space,
+    `through` what of the wind comes to its mouth, where it has one.
     """
 
     body: WindBody
@@ -46,6 +47,7 @@ class Loads:
     drag: np.ndarray
     push: np.ndarray
     air: Mapping[Space, np.ndarray]
+    through: np.ndarray | None
 
     @cached_property
     def force(self) -> np.ndarray:
@@ -105,7 +107,8 @@ def wind_loads(body: WindBody, count: int = 24) -> Loads:
     up_wind = np.concatenate([one_run, one_run])
     high = np.repeat([False, True], count)
     h_over_l = max(body.height_m, 0.5) / body.extent_m(up_wind)
-    air = inside_cp(body, up_wind, h_over_l, high)
+    through = None if body.mouth is None else np.tile(body.mouth.let_through(one_run), 2)
+    air = inside_cp(body, up_wind, h_over_l, high, through)
     shape = (len(body.surfaces), len(up_wind))
     cp, cpi, drag, push = (np.zeros(shape) for _ in range(4))
     for i, surface in enumerate(body.surfaces):
@@ -116,7 +119,7 @@ def wind_loads(body: WindBody, count: int = 24) -> Loads:
         elif not surface.outside:
             drag[i] = _drag(surface, up_wind)
             push[i] = MESH_PUSH.on(k=drag[i], A=surface.area_m2)
-    return Loads(body, up_wind, cp, cpi, drag, push, air)
+    return Loads(body, up_wind, cp, cpi, drag, push, air, through)
 
 
 def _drag(surface: Surface, up_wind: np.ndarray) -> np.ndarray:

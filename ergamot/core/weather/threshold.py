@@ -154,7 +154,10 @@ def stands_on(stable: Stability, ground: Ground) -> Stands:
     """
     held = grips(stable.holding, ground)
     return Stands(
-        *(thresholds(stable.loads, one, stable.factor) for one in (held.poor, held.usual, held.firm))
+        *(
+            stable if one == stable.holding else thresholds(stable.loads, one, stable.factor)
+            for one in (held.poor, held.usual, held.firm)
+        )
     )
 
 

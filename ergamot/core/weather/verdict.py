@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 import numpy as np
 
 from ergamot.core.farm.conditions import FarmConditions
@@ -65,7 +67,7 @@ def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
         band=(ratio, stands.firm.worst.least / gust) if _wide(stands) else None,
         band_words=phrase("{poor} to {firm} as grip and anchors vary", **figures) if _wide(stands) else None,
         cautions=CAUTIONS,
-        cost=phrase(COST),
+        costs=partial(phrase, COST),
     )
 
 

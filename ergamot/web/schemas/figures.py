@@ -6,7 +6,7 @@ from typing import Any
 
 from pydantic import BaseModel, ConfigDict, model_validator
 
-from ergamot.core.finding import Finding, Grade, Phrase, What
+from ergamot.core.finding import Grade, Phrase, What
 from ergamot.core.units import Quantity, say
 from ergamot.core.working import Step
 
@@ -93,12 +93,3 @@ class FindingOut(Out):
     band_words: Words | None
     working: list[StepOut]
     answer: str
-
-    @model_validator(mode="before")
-    @classmethod
-    def _between(cls, found: Any) -> Any:
-        """What lies between the marks costs something; nothing else does."""
-        if isinstance(found, Finding):
-            sent = {name: getattr(found, name) for name in cls.model_fields}
-            return {**sent, "cost": found.cost if found.verdict is Grade.BETWEEN else None}
-        return found

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from functools import partial
 
 from scipy.optimize import brentq
 
@@ -20,6 +21,7 @@ from ergamot.core.working import Working
 
 MOST_TIMES = 64.0  # looked for from so many times lighter to as many times heavier; may move
 NEAR = 1e-4  # of arithmetic; may move
+CLOSE = 0.25  # how far about the first guess is looked at before all; may move
 LIGHTER_KG = 10.0  # what a lighter pen gains is told of so much; may move
 BY_HALVING = (
     "the mass at which Moving just stands, scaled about its own centre: found between a lighter and a heavier"
@@ -51,24 +53,34 @@ def heaviest_kg(
         ]
         return Over(*(min(getattr(least_of(one), mark) for one in asked) for mark in ("good", "most")))
 
-    return (
-        weighed.fresh_kg * _share_at_one(lambda share: over(share).good),
-        weighed.fresh_kg * _share_at_one(lambda share: over(share).most),
-    )
+    known: dict[float, Over] = {}
+
+    def log_ratio(mark: str, log_share: float) -> float:
+        if log_share not in known:
+            known[log_share] = over(math.exp(log_share))
+        return math.log(max(getattr(known[log_share], mark), NEAR))
+
+    easy, most = (weighed.fresh_kg * _share_at_one(partial(log_ratio, mark)) for mark in ("good", "most"))
+    return easy, most
 
 
-def _share_at_one(ratio: Callable[[float], float]) -> float:
-    """The share of the mass at which a ratio that falls with it is 1."""
-    ends = (-math.log(MOST_TIMES), math.log(MOST_TIMES))
+def _share_at_one(above: Callable[[float], float]) -> float:
+    """The share of the mass at which a ratio that falls with it is 1, both told by their logarithms.
 
-    def above(log_share: float) -> float:
-        return math.log(max(ratio(math.exp(log_share)), NEAR))
-
-    if above(ends[0]) < 0:
+    Most fall as the mass rises, so where that leads is looked at first; what is left is bracketed and halved.
+    """
+    far = math.log(MOST_TIMES)
+    near = min(far, max(-far, above(0.0)))
+    low, high = sorted((near - CLOSE, near + CLOSE))
+    if above(low) < 0:
+        low, high = -far, low
+    elif above(high) > 0:
+        low, high = high, far
+    if above(low) < 0:
         return 0.0
-    if above(ends[1]) > 0:
+    if above(high) > 0:
         return MOST_TIMES
-    return math.exp(brentq(above, *ends, xtol=NEAR))
+    return math.exp(brentq(above, low, high, xtol=NEAR))
 
 
 def judge_weight(

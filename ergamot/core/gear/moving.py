@@ -11,7 +11,7 @@ from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Finding, Grade, Phrase, What, graded, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.haul import CI_SPREAD, haul, movers_strength, ratios_of, ruling_of
+from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, ratios_of, ruling_of
 from ergamot.core.gear.people import Strength
 from ergamot.core.gear.telling import WHEN_IT_SINKS, told_of_task
 from ergamot.core.units import G, Quantity
@@ -85,7 +85,7 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: Far
         ),
         working=work.done(),
         answer="least" if grade is Grade.SHORT else "ratio",
-        details=(*_standing_by(farm, can), *_details(structure, catalogue, weighed, farm, can)),
+        details=(*_standing_by(farm, can), *_details(structure, catalogue, weighed, farm, can, moved)),
         band=band,
         band_words=band_words,
         cautions=cautions(structure, farm),
@@ -157,11 +157,18 @@ def _band(
 
 
 def _details(
-    structure: Structure, catalogue: Catalogue, weighed: Mass, farm: FarmConditions, can: Strength
+    structure: Structure,
+    catalogue: Catalogue,
+    weighed: Mass,
+    farm: FarmConditions,
+    can: Strength,
+    asked: Haul,
 ) -> tuple[Phrase, ...]:
     lines = []
     for key in ("dry", "wet"):
-        moved = haul(structure, weighed, catalogue.grounds[key], farm.slope_percent, can)
+        ground = catalogue.grounds[key]
+        usual = ground == farm.moving_ground
+        moved = asked if usual else haul(structure, weighed, ground, farm.slope_percent, can)
         bump = ", over {bump} from rest" if moved.bump is not None else ""
         lines.append(
             phrase(

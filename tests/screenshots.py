@@ -93,7 +93,7 @@ def moving(page: Page) -> None:
 def mends(page: Page) -> None:
     open_pen(page, "Turkey hoop")
     board = page.get_by_role("region", name="What would mend it")
-    board.get_by_role("button", name="weight").click()
+    board.get_by_role("button", name="moving").click()
     board.locator("li").nth(2).wait_for()
     board.get_by_role("status").wait_for(state="detached")
     board.get_by_role("button", name="Try").first.click()

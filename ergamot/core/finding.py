@@ -70,6 +70,9 @@ def phrase(template: str, **figures: Quantity) -> Phrase:
     return Phrase(template, tuple(figures.items()))
 
 
+Rank = tuple[int, float]  # the level of a grade, and the mark that decides within it
+
+
 def graded(ratio: float, least: float) -> Grade:
     """The grade of what there is against two marks.
 
@@ -85,6 +88,20 @@ def graded(ratio: float, least: float) -> Grade:
     if ratio < 1:
         return Grade.BETWEEN
     return Grade.RIGHT if ratio < AMPLE else Grade.AMPLE
+
+
+def rank_of(ratio: float, least: float) -> Rank:
+    """How something stands beside others, the worst first: by grade, and within it by the mark that decides.
+
+    Args: ratio, what there is over what is good, 0 or more; least, over the least that will do, 0 or more.
+    Returns: the level of its grade, 0 to 3, and its least where it is short, else its ratio.
+    Source: judgement.
+
+    >>> rank_of(0.5, 0.9), rank_of(0.5, 1.2)
+    ((0, 0.9), (1, 0.5))
+    """
+    grade = graded(ratio, least)
+    return grade.level, least if grade is Grade.SHORT else ratio
 
 
 @dataclass(frozen=True)
@@ -125,10 +142,8 @@ class Finding:
         return self.verdict is Grade.SHORT
 
     @property
-    def rank(self) -> tuple[int, float]:
-        """How it stands beside others, the worst first: by grade, and within it by the mark that decides."""
-        short = self.falls_short
-        return graded(self.ratio, self.least).level, self.least if short else self.ratio
+    def rank(self) -> Rank:
+        return rank_of(self.ratio, self.least)
 
     @property
     def least_at(self) -> float:

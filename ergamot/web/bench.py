@@ -13,8 +13,8 @@ from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Member, Panel, Structure
-from ergamot.core.gear.telling import FAR_MORE
 from ergamot.core.stock.cut_list import saw_deg
+from ergamot.core.strength.verdict import told_of_use
 from ergamot.core.units import Quantity, say_day
 from ergamot.core.weather.threshold import Gusts
 from ergamot.operations.kept import Record
@@ -188,11 +188,7 @@ def _stick_fact(member: Member, fixed: list[str], used: float | None) -> FactOut
             )
         )
     if used is not None:
-        share = Quantity(used, "share")
-        far = used > FAR_MORE
-        lines.append(
-            phrase("asked far more than it bears" if far else "asked for {used} of its strength", used=share)
-        )
+        lines.append(told_of_use(used))
     lines.append(phrase(member.why))
     lines += [phrase(one) for one in fixed]
     return FactOut(

@@ -73,16 +73,13 @@ def _state(state: WindState, gust: float) -> WindStateOut:
 def _heading(chart: WindChart, wind_from: float | None) -> Phrase | None:
     if wind_from is None:
         return None
-    best = chart.best
+    found, best = chart.headings, chart.headings.best
     gust = {"gust": Quantity(min(99, best.least), "ms")}
-    if len(chart.as_good) == len(chart.states[0].stable.gusts):
+    if found.alike:
         return phrase(f"as it likes: all headings are alike, it {best.mode} at {{gust}}", **gust)
-    own = side_of(best.direction_deg)
-    others = dict.fromkeys(side for one in chart.as_good if (side := side_of(one.direction_deg)) != own)
-    alike = f"; about as good from {' or '.join(others)}" if others else ""
     return phrase(
         f"front towards {heading_for(best.direction_deg, wind_from):.0f}°, so that it comes from "
-        f"{own}: then it {best.mode} at {{gust}}{alike}",
+        f"{side_of(best.direction_deg)}: then it {best.mode} at {{gust}}{found.also}",
         **gust,
     )
 

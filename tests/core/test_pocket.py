@@ -28,7 +28,7 @@ from ergamot.core.weather.loads import wind_loads
 from ergamot.core.weather.resistance import resistance, straps_along_n
 from ergamot.core.weather.snow import holds, snow_kg
 from ergamot.core.weather.threshold import stability
-from ergamot.core.weather.verdict import as_good_headings, told_of_headings
+from ergamot.core.weather.verdict import headings, told_of_headings
 from tests.core.test_mends import FLOCK
 from tests.strategies import CATALOGUE, designs
 
@@ -315,23 +315,14 @@ def test_turning_the_farms_wind_turns_the_heading_told(wind, by, side):
 def test_headings_the_grip_does_not_tell_apart_are_told_to_be_alike():
     """Where usual grip in one heading stands what the best does on poor, that heading is as good."""
     stands = judge(CATALOGUE, LOW, FLOCK, FARM).stands
-    best = stands.poor.best.least
-    alike = as_good_headings(stands)
-    assert {one.direction_deg for one in alike} == {
-        poor.direction_deg
-        for poor, usual in zip(stands.poor.gusts, stands.usual.gusts, strict=True)
-        if usual.least >= best
-    }
-    (told,) = told_of_headings(stands)
-    assert told.text("metric").startswith(
-        f"best with the wind from {side_of(stands.poor.best.direction_deg)}"
-    )
-    flat = replace(
-        stands,
-        usual=replace(
-            stands.usual,
-            gusts=tuple(replace(one, tip=99.0, slide=99.0, lift=99.0) for one in stands.usual.gusts),
-        ),
-    )
-    (told,) = told_of_headings(flat)
-    assert "any heading is alike" in told.text("metric")
+    best = stands.poor.best
+    as_good = {side_of(usual.direction_deg) for usual in stands.usual.gusts if usual.least >= best.least}
+    found = headings(stands)
+    assert (found.best, found.alike) == (best, False)
+    assert set(found.others) == as_good - {side_of(best.direction_deg)}
+    told = told_of_headings(found).text("metric")
+    assert told.startswith(f"best with the wind from {side_of(best.direction_deg)}")
+    calm = tuple(replace(one, tip=99.0, slide=99.0, lift=99.0) for one in stands.usual.gusts)
+    every = headings(replace(stands, usual=replace(stands.usual, gusts=calm)))
+    assert every.alike
+    assert "any heading is alike" in told_of_headings(every).text("metric")

@@ -11,7 +11,7 @@ from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Grade, Phrase, What, phrase
+from ergamot.core.finding import Grade, Phrase, Rank, What, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
@@ -30,7 +30,6 @@ STEPS: dict[str, tuple[float, ...]] = {
     "count": (-2.0, -1.0, 1.0, 2.0),
     "mass": (-0.2, 0.2),
 }
-Rank = tuple[int, float]  # the level of a grade, and the mark that decides within it
 GROUPS = ("size", "frame", "covering", "gear", "ties", "house")
 
 

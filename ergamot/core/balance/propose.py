@@ -4,17 +4,16 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.balance.fitting import fitted
-from ergamot.core.balance.mends import Rank, single_changes
+from ergamot.core.balance.mends import single_changes
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import ErgamotError, OutOfRange
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Grade, What
+from ergamot.core.finding import Grade, Rank, What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, change, make_design
@@ -35,10 +34,7 @@ HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
 AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.0, 350.0), (450.0, 350.0))
 KEEPS = 0.9  # of how good the other verdicts were, at the least
-MENDS, MOST_CHANGES = (
-    1,
-    12,
-)  # changes one after another, and how many are tried for each; each takes a while to frame
+MOST_CHANGES = 12  # of the likeliest that are tried; each takes a while to frame
 KEPT_APART = (What.SPACE, What.WIND)  # the one comes first, against the other a pen is tied
 HELD_FAST = {"length", "width", "section"}  # what the flock and the stock said
 LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds
@@ -108,39 +104,24 @@ def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: 
 
 
 def _mended(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
-    """The same with the likeliest changes that lift what is short, or else hard, while nothing else falls."""
-    for _ in range(MENDS):
-        structure = build(design, catalogue)
-        judged = judge(catalogue, structure, flock, farm)
-        worst = min((one for one in judged.graded if one.what not in KEPT_APART), key=lambda one: one.rank)
-        if worst.rank[0] >= Grade.RIGHT.level:
-            return design
-        best, standing = design, _score(judged, structure)
-        for changes in itertools.islice(single_changes(catalogue, design, worst.what), MOST_CHANGES):
-            if not (set(changes) & HELD_FAST):
-                best, standing = _better_of(catalogue, flock, farm, (best, standing), design, changes)
-        if best is design:
-            return design
-        design = best
-    return design
-
-
-def _better_of(
-    catalogue: Catalogue,
-    flock: Flock,
-    farm: FarmConditions,
-    so_far: tuple[Design, Score],
-    design: Design,
-    changes: Mapping[str, Value],
-) -> tuple[Design, Score]:
-    """The best found so far, or the design with these changes where it can be built and stands better."""
-    try:
-        tried = change(catalogue, design, changes)
-        structure = build(tried, catalogue)
-    except ErgamotError:
-        return so_far
-    score = _score(judge(catalogue, structure, flock, farm), structure)
-    return (tried, score) if score > so_far[1] else so_far
+    """The same with the likeliest change that lifts what stands worst, where that is short or hard and nothing falls."""
+    judged = judge(catalogue, structure := build(design, catalogue), flock, farm)
+    worst = min((one for one in judged.graded if one.what not in KEPT_APART), key=lambda one: one.rank)
+    if worst.rank[0] >= Grade.RIGHT.level:
+        return design
+    best, standing = design, _score(judged, structure)
+    for changes in itertools.islice(single_changes(catalogue, design, worst.what), MOST_CHANGES):
+        if HELD_FAST & set(changes):
+            continue
+        try:
+            tried = change(catalogue, design, changes)
+            structure = build(tried, catalogue)
+        except ErgamotError:
+            continue
+        score = _score(judge(catalogue, structure, flock, farm), structure)
+        if score > standing:
+            best, standing = tried, score
+    return best
 
 
 def _keeps(before: tuple[Rank, ...], after: tuple[Rank, ...]) -> bool:

@@ -66,7 +66,6 @@ def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[St
     return tuple(found[:HOW_MANY])
 
 
-def _rank(start: Start) -> tuple[int, int, float]:
-    others = [one.rank for one in start.judged.graded if one.what is not What.SPACE]
-    level, mark = min(others)
-    return len(start.fails), len(start.lacking), -(level + mark / (1 + mark))
+def _rank(start: Start) -> tuple[int, int, int, float]:
+    level, mark = min(one.rank for one in start.judged.graded if one.what is not What.SPACE)
+    return len(start.fails), len(start.lacking), -level, -mark

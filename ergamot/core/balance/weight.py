@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from functools import partial
+from functools import partial, reduce
 
 from scipy.optimize import brentq
 
@@ -47,11 +47,8 @@ def heaviest_kg(
 
     def over(share: float) -> Over:
         scaled = weighed.scaled(share)
-        asked = [
-            ratios_of(haul(structure, scaled, farm.moving_ground, farm.slope_percent, can).over(farm))
-            for can in cans
-        ]
-        return Over(*(min(getattr(least_of(one), mark) for one in asked) for mark in ("good", "most")))
+        moved = (haul(structure, scaled, farm.moving_ground, farm.slope_percent, can) for can in cans)
+        return reduce(Over.worse, (least_of(ratios_of(one.over(farm))) for one in moved))
 
     known: dict[float, Over] = {}
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Ground
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.farm.way import Leg, legs, longest_round_m
-from ergamot.core.finding import Grade, Phrase, graded, phrase
+from ergamot.core.finding import Grade, Phrase, Rank, graded, phrase, rank_of
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.chart import PASSAGE_SPARE_MM
@@ -43,9 +43,8 @@ class OnTheWay:
         return graded(self.over.good, self.over.most)
 
     @property
-    def rank(self) -> tuple[int, float]:
-        """The hardest first: by grade, and within it by the mark that decides."""
-        return self.grade.level, self.over.most if self.grade is Grade.SHORT else self.over.good
+    def rank(self) -> Rank:
+        return rank_of(self.over.good, self.over.most)
 
 
 @dataclass(frozen=True)
@@ -119,7 +118,7 @@ def _stretch(
             most = up.work.known[f"most_{Task.KEEP}"]
             asked[Task.HOLD] = Over(min(MOST, can.keep.good / held), min(MOST, most / held))
         for task, over in asked.items():
-            ratios[task] = least_of({task: ratios.get(task, over), Task.START: over})
+            ratios[task] = over.worse(ratios.get(task, over))
     long, wide = size
     ratios[Task.PASSAGE] = _same(leg.stretch.width_mm / 1000 / wide)
     if leg.bend_deg:

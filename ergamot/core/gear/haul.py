@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import reduce
 
 from ergamot.core.catalogue import Catalogue, Crew, Ground
 from ergamot.core.farm.conditions import TURF_WORDS, FarmConditions
@@ -46,6 +47,10 @@ class Over:
 
     good: float
     most: float
+
+    def worse(self, other: Over) -> Over:
+        """The less of two against each mark."""
+        return Over(min(self.good, other.good), min(self.most, other.most))
 
 
 @dataclass(frozen=True)
@@ -222,7 +227,7 @@ def least_of(ratios: Mapping[Task, Over]) -> Over:
     >>> least_of({Task.START: Over(0.5, 1.2), Task.LIFT: Over(0.6, 0.9)})
     Over(good=0.5, most=0.9)
     """
-    return Over(min(over.good for over in ratios.values()), min(over.most for over in ratios.values()))
+    return reduce(Over.worse, ratios.values())
 
 
 def ruling_of(ratios: Mapping[Task, Over]) -> Task:

@@ -73,29 +73,24 @@ def together(figures: Sequence[float], shares: Mapping[int, float] = LIFTING) ->
     >>> round(together([200, 130])), together([200]), round(together([200, 130], PULLING), 1)
     (220, 200.0, 306.9)
     """
-    require_range("people", len(figures), 1, MOST_PEOPLE)
-    return max(shares[len(team)] * sum(team) for team in _teams(figures, shares))
+    team = best_team(figures, shares)
+    return shares[len(team)] * sum(figures[i] for i in team)
 
 
-def _teams(figures: Sequence[float], shares: Mapping[int, float]) -> list[tuple[float, ...]]:
-    return [team for size in shares for team in combinations(figures, size)]
+def best_team(figures: Sequence[float], shares: Mapping[int, float] = LIFTING) -> tuple[int, ...]:
+    """Which of several people manage most together; the rest can only stand by.
 
-
-def standing_by(figures: Mapping[str, float]) -> tuple[str, ...]:
-    """Those who do not help to lift: the team is no stronger, or weaker, with them.
-
-    Args: figures, the force of each by name, N; one to four people.
-    Returns: names.
+    Args: figures, the force of each, N; one to four people; shares, of their sum by how many they are.
+    Returns: their places in the figures; of teams as strong as each other the smallest.
     Raises: OutOfRange.
     Source: HSE L23 team handling.
 
-    >>> standing_by({"a man": 200, "a child": 80}), standing_by({"a man": 200, "a woman": 130})
-    (('a child',), ())
+    >>> best_team([200, 80]), best_team([200, 130])
+    ((0,), (0, 1))
     """
     require_range("people", len(figures), 1, MOST_PEOPLE)
-    teams = [team for size in LIFTING for team in combinations(figures, size)]
-    best = max(teams, key=lambda team: LIFTING[len(team)] * sum(figures[name] for name in team))
-    return tuple(name for name in figures if name not in best)
+    teams = (team for size in shares for team in combinations(range(len(figures)), size))
+    return max(teams, key=lambda team: shares[len(team)] * sum(figures[i] for i in team))
 
 
 def zone_of(hand_height_m: float) -> int:
@@ -143,7 +138,7 @@ def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength
     lifted = _LIFTS[zone := zone_of(hand_height_m)]
     carried = _LIFTS[carry_zone := zone_of(max(hand_height_m, KNUCKLE_M + 0.01))]
     start, keep = _pulled(people, "start"), _pulled(people, "keep")
-    named = {f"{person.label} ({i})": lifted(person) for i, person in enumerate(people)}
+    lifting = best_team([lifted(one) for one in people])
     return Strength(
         lift=_lifted(people, lifted),
         carry=_lifted(people, carried),
@@ -153,7 +148,7 @@ def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength
         low=_lifted(people, _LIFTS[0]),
         lift_zone=ZONE_WORDS[zone],
         carry_zone=ZONE_WORDS[carry_zone],
-        stand_by=tuple(name.rpartition(" (")[0] for name in standing_by(named)),
+        stand_by=tuple(one.label for i, one in enumerate(people) if i not in lifting),
     )
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ergamot.core.catalogue.kinds import Made
-from ergamot.core.finding import Grade, graded
+from ergamot.core.finding import Grade, Rank, graded, rank_of
 from ergamot.core.frame.bending import (
     ALLOWED,
     DURATION,
@@ -52,9 +52,8 @@ class Check:
         return graded(self.ratio, self.least)
 
     @property
-    def rank(self) -> tuple[int, float]:
-        """The weakest first: by grade, and within it by the mark that decides."""
-        return self.grade.level, self.least if self.grade is Grade.SHORT else self.ratio
+    def rank(self) -> Rank:
+        return rank_of(self.ratio, self.least)
 
 
 def source_of(joint: Joint) -> str:

@@ -8,10 +8,11 @@ from functools import partial
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Finding, Grade, What, phrase
+from ergamot.core.finding import Finding, Grade, Phrase, What, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import haul, movers_strength
+from ergamot.core.gear.telling import FAR_MORE
 from ergamot.core.strength.check import Check
 from ergamot.core.strength.moving import moving_checks
 from ergamot.core.strength.snow import snow_checks
@@ -119,6 +120,21 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
         cautions=CAUTIONS,
         costs=partial(phrase, COST),
     )
+
+
+def told_of_use(used: float) -> Phrase:
+    """What share of its strength a stick is asked for.
+
+    Args: used, a share, 0 or more.
+    Returns: a Phrase; over three times as much is no figure.
+    Source: arithmetic.
+
+    >>> told_of_use(0.4).text("metric"), told_of_use(4.0).text("metric")
+    ('asked for 40 % of its strength', 'asked for far more than it bears')
+    """
+    if used > FAR_MORE:
+        return phrase("asked for far more than it bears")
+    return phrase("asked for {used} of its strength", used=Quantity(used, "share"))
 
 
 def _figure(value: float) -> str:

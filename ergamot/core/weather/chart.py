@@ -15,21 +15,18 @@ from ergamot.core.weather.anchors import Anchorage, ballast_kg, fewest
 from ergamot.core.weather.holding import SURE, parked
 from ergamot.core.weather.leaves import Leaf, leaves
 from ergamot.core.weather.states import WindState, states
-from ergamot.core.weather.threshold import Gusts, thresholds
-from ergamot.core.weather.verdict import as_good_headings
+from ergamot.core.weather.threshold import thresholds
+from ergamot.core.weather.verdict import Headings, headings
 
 FORECAST_SPARE = 1.25  # judgement: a gust may be a quarter over its forecast
 
 
 @dataclass(frozen=True)
 class WindChart:
-    """A pen in the wind. Gusts in m/s at 10 m; `best` is the wind it stands best on poor
-    grip, `as_good` those that grip does not tell from it; `tyings` for each kind of anchor, without those and the ballast
-    it has."""
+    """A pen in the wind. Gusts in m/s at 10 m; `tyings` for each kind of anchor, without those and the ballast it has."""
 
     states: tuple[WindState, ...]
-    best: Gusts
-    as_good: tuple[Gusts, ...]
+    headings: Headings
     act_ms: float
     tyings: tuple[Anchorage, ...]
     ballast_kg: float
@@ -49,15 +46,13 @@ def wind_chart(catalogue: Catalogue, structure: Structure, flock: Flock, farm: F
     """
     stands = states(structure, flock, in_season(flock, farm))
     base = stands[0]
-    on = base.stands
     loose = parked(structure, mass(structure), farm.holding_ground, tied=False)
     bare = thresholds(base.stable.loads, loose, base.stable.factor)
     gust = farm.design_gust_ms
     return WindChart(
         states=stands,
-        best=on.poor.best,
-        as_good=as_good_headings(on),
-        act_ms=on.poor.worst.least / FORECAST_SPARE,
+        headings=headings(base.stands),
+        act_ms=base.stands.poor.worst.least / FORECAST_SPARE,
         tyings=fewest(bare, gust, catalogue.anchors.values(), farm.holding_ground, structure.contacts, SURE),
         ballast_kg=ballast_kg(bare, gust),
         leaves=leaves(structure, base.stable, gust),

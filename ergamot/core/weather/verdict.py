@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from functools import partial
 
 import numpy as np
@@ -63,7 +64,11 @@ def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
         limit=phrase("your gust {limit} at 10 m", **figures),
         working=work.done(),
         answer=ways[0],
-        details=(*told_of_headings(stands), *_details(stands.poor), *_beyond(stands.poor.loads.body)),
+        details=(
+            told_of_headings(headings(stands)),
+            *_details(stands.poor),
+            *_beyond(stands.poor.loads.body),
+        ),
         band=(ratio, stands.firm.worst.least / gust) if _wide(stands) else None,
         band_words=phrase("{poor} to {firm} as grip and anchors vary", **figures) if _wide(stands) else None,
         cautions=CAUTIONS,
@@ -84,54 +89,58 @@ _SENTENCES = {
 }
 
 
-def as_good_headings(stands: Stands) -> tuple[Gusts, ...]:
-    """The directions a wind may as well come from as from the best: the grip does not tell them apart.
+@dataclass(frozen=True)
+class Headings:
+    """The wind a pen stands best in on poor grip; the other sides that grip does not tell from it; whether that is all
+    of them."""
+
+    best: Gusts
+    others: tuple[str, ...]
+    alike: bool
+
+    @property
+    def also(self) -> str:
+        """The other sides, in words that follow the best."""
+        return f"; about as good from {' or '.join(self.others)}" if self.others else ""
+
+
+def headings(stands: Stands) -> Headings:
+    """Which ends and sides a wind may best come from.
 
     Args: stands, of the parked pen.
-    Returns: their gusts on poor grip, all round.
+    Returns: the Headings.
     Source: our judgement: one is no worse where its gust on usual grip reaches the best on poor.
 
     >>> from ergamot.core.weather.body import wind_body
     >>> from ergamot.core.weather.holding import Holding
     >>> from ergamot.core.weather.threshold import stability, stands_on
     >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
-    >>> stands = stands_on(stable, c.grounds["moist"])
-    >>> stands.poor.best in as_good_headings(stands)
-    True
+    >>> headings(stands_on(stable, c.grounds["moist"])).alike
+    False
     """
-    best = stands.poor.best.least
-    pairs = zip(stands.poor.gusts, stands.usual.gusts, strict=True)
-    return tuple(poor for poor, usual in pairs if usual.least >= best)
+    best = stands.poor.best
+    as_good = [one for one in stands.usual.gusts if one.least >= best.least]
+    sides = dict.fromkeys(side_of(one.direction_deg) for one in as_good)
+    others = tuple(side for side in sides if side != side_of(best.direction_deg))
+    return Headings(best, others, len(as_good) == len(stands.usual.gusts))
 
 
-def told_of_headings(stands: Stands) -> tuple[Phrase, ...]:
-    """Which ends and sides a wind may best come from: those that the grip does not tell from the best.
+def told_of_headings(found: Headings) -> Phrase:
+    """The best headings in a sentence.
 
-    Args: stands, of the parked pen.
-    Returns: one Phrase.
-    Source: our judgement: a heading is no better where its gust on usual grip reaches the best on poor.
+    Args: found.
+    Returns: a Phrase.
+    Source: as `headings`.
 
-    >>> from ergamot.core.weather.body import wind_body
-    >>> from ergamot.core.weather.holding import Holding
-    >>> from ergamot.core.weather.threshold import stability, stands_on
-    >>> stable = stability(wind_body(pen()), Holding(60.0, (1.5, 0.0), 0.35), 0.03)
-    >>> len(told_of_headings(stands_on(stable, c.grounds["moist"])))
-    1
+    >>> from ergamot.core.weather.threshold import Gusts
+    >>> told_of_headings(Headings(Gusts(0.0, 40.0, 30.0, 50.0, 0, 0), ("the rear",), False)).text("metric")
+    'best with the wind from the front: slides at 30 m/s; about as good from the rear'
     """
-    best, alike = stands.poor.best, as_good_headings(stands)
-    sides = list(dict.fromkeys(side_of(one.direction_deg) for one in alike))
-    gust = {"gust": Quantity(best.least, "ms")}
-    if len(alike) == len(stands.poor.gusts):
-        return (phrase("any heading is alike: they differ by less than your grass does", **gust),)
-    if len(sides) == 1:
-        return (phrase(f"best with the wind from {sides[0]}: {best.mode} at {{gust}}", **gust),)
-    return (
-        phrase(
-            f"best with the wind from {side_of(best.direction_deg)}: {best.mode} at {{gust}}; about as good from "
-            + " or ".join(side for side in sides if side != side_of(best.direction_deg)),
-            **gust,
-        ),
-    )
+    if found.alike:
+        return phrase("any heading is alike: they differ by less than your grass does")
+    best = found.best
+    words = f"best with the wind from {side_of(best.direction_deg)}: {best.mode} at {{gust}}{found.also}"
+    return phrase(words, gust=Quantity(best.least, "ms"))
 
 
 def _details(stable: Stability) -> tuple[Phrase, ...]:

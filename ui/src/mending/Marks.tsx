@@ -1,4 +1,4 @@
-import { fillOf } from "../kit/grade";
+import { fillOf, nameOf } from "../kit/grade";
 import { MARKS, bubbleAt } from "../kit/level";
 import { useUnits } from "../kit/units";
 import type { Mend } from "./useMends";
@@ -17,7 +17,7 @@ export function Marks({ marks }: { marks: Mend["marks"] }) {
       {marks.map((mark) => {
         return (
           <span key={mark.what} className="w-[92px] text-[13px] leading-tight">
-            <svg viewBox={`0 0 ${WIDE} ${TALL}`} width={WIDE} height={TALL} role="img" aria-label={`${mark.what} ${mark.word}`}>
+            <svg viewBox={`0 0 ${WIDE} ${TALL}`} width={WIDE} height={TALL} role="img" aria-label={`${nameOf(mark.what)} ${mark.word}`}>
               <rect x={1} y={1} width={WIDE - 2} height={TALL - 2} rx={6} className={fillOf(mark.verdict)} stroke="var(--color-ink)" />
               <ellipse cx={bubbleAt(mark.ratio, mark.least_at) * WIDE} cy={TALL / 2} rx={6} ry={mark.verdict === "between" ? 2.5 : 4} fill="var(--color-sheet)" stroke={mark.verdict === "short" ? "var(--color-clay)" : "var(--color-ink)"} />
               {MARKS.map((at) => (

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Bench } from "../api/client";
+import { nameOf } from "../kit/grade";
 import { OneOf } from "../kit/OneOf";
 import { useUnits } from "../kit/units";
 import type { Values } from "../pens/usePenEdits";
@@ -15,9 +16,6 @@ interface Props {
 }
 
 type What = Mend["marks"][number]["what"];
-
-/** What a verdict is called on the screen. */
-const nameOf = (what: What) => (what === "strength" ? "frame" : what);
 
 /** What to change: for a verdict, the changes that would mend it, each worked out in full; try one, keep one. */
 export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {

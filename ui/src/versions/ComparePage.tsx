@@ -5,7 +5,7 @@ import { answer, api, type Bench, type Bill } from "../api/client";
 import { keys, useChoices, usePens } from "../api/queries";
 import { WholePen } from "../drawing/WholePen";
 import { SideView } from "../drawing/SideView";
-import { inkOf } from "../kit/grade";
+import { inkOf, nameOf } from "../kit/grade";
 import { OneOf } from "../kit/OneOf";
 import { Heads } from "../kit/Heads";
 import { Trouble, Waiting } from "../kit/Trouble";
@@ -99,9 +99,9 @@ function Columns({ benches }: { benches: Bench[] }) {
       <table className="mt-4 w-full">
         <Heads of={["", ...benches.map((bench) => bench.name)]} />
         <tbody>
-          {["space", "weight", "moving", "wind", "strength"].map((what) => (
+          {(["space", "weight", "moving", "wind", "strength"] as const).map((what) => (
             <tr key={what} className="border-t border-rule">
-              <th className={`${cell} text-left font-slab capitalize`}>{what === "strength" ? "frame" : what}</th>
+              <th className={`${cell} text-left font-slab capitalize`}>{nameOf(what)}</th>
               {benches.map((bench) => {
                 const finding = [...bench.findings, bench.strength].find((one) => one.what === what);
                 return (

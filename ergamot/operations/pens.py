@@ -90,8 +90,6 @@ def framed(shape: str, values: tuple[tuple[str, Value], ...], own: OwnRows) -> S
 
 def built(work: Work, design: Design) -> Structure:
     """A design as framed, from the farm's catalogue."""
-    if design.framed:
-        return build(design, work.catalogue)
     return framed(design.shape, tuple(design.values.items()), work.own_rows)
 
 

@@ -17,9 +17,11 @@ from ergamot.core.errors import UnknownChoice
 RowT = TypeVar("RowT")
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Catalogue:
-    """Every row by its key. Look one up with `pick`, which names what is on offer when it fails."""
+    """Every row by its key. Look one up with `pick`, which names what is on offer when it fails.
+
+    It is large, so one is the same as another only where it is that very one."""
 
     strains: Mapping[str, Strain]
     floor_needs: Mapping[str, FloorNeed]

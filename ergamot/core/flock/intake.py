@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from ergamot.core.catalogue import Strain
 from ergamot.core.errors import require_range
 from ergamot.core.flock.flock import Flock
@@ -64,6 +66,7 @@ def water_drunk_ml(feed_g: float, temperature_c: float) -> float:
     return feed_g * max(1.6, 1.8 * (1 + 0.07 * (temperature_c - 21)))
 
 
+@lru_cache(maxsize=64)
 def hottest_l(flock: Flock, hottest_c: float) -> float:
     """What a flock drinks on the hottest day there is, at the age it drinks most.
 

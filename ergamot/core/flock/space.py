@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import partial
+from functools import lru_cache, partial
 
 from ergamot.core.catalogue import FloorNeed
 from ergamot.core.errors import require_range
@@ -69,14 +69,23 @@ def space_by_day(flock: Flock, need: FloorNeed, floor_m2: float) -> tuple[SpaceD
     (29, 49, 0.2)
     """
     has = HAS.of(A=floor_m2, n=flock.placed)
+    return tuple(
+        SpaceDay(day, mass, has, tight, good, roomy, mass / has)
+        for day, mass, tight, good, roomy in _needs(flock, need)
+    )
 
-    def one(day: int) -> SpaceDay:
+
+@lru_cache(maxsize=64)
+def _needs(flock: Flock, need: FloorNeed) -> tuple[tuple[int, float, float, float, float], ...]:
+    """Each day's age, mass and floor needed, which no pen changes: tight, good and roomy."""
+
+    def one(day: int) -> tuple[int, float, float, float, float]:
         mass = mass_kg(flock.strain, day)
         tight, good, roomy = (
             floor_need_m2(finish, need.finish_kg, mass)
             for finish in (need.tight_m2, need.good_m2, need.roomy_m2)
         )
-        return SpaceDay(day, mass, has, tight, good, roomy, mass / has)
+        return day, mass, tight, good, roomy
 
     return tuple(one(day) for day in range(flock.out_day, flock.leaving_day + 1))
 

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 
 import numpy as np
 import shapely
-from shapely import MultiPoint, Polygon
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
@@ -49,20 +48,16 @@ def _nearest(structure: Structure, lever: Lever) -> Iterator[Gap]:
     assert wheel.size_mm
     low, high = (wheel.place[1] + side * wheel.size_mm[1] / 2 for side in (-1, 1))
     inner = min(abs(low), abs(high))
-    angles = np.arange(-lever.swing.parked_deg, lever.swing.locked_deg + 0.5, 1.0)
-    centres = shapely.points(
-        [
-            (lever.x_mm + lever.points * along, lever.swing.pivot_mm + up)
-            for along, up in (lever.swing.axle_at(float(angle)) for angle in angles)
-        ]
-    )
+    swing = lever.swing
+    angles = np.arange(-swing.parked_deg, swing.locked_deg + 0.5, 1.0)
+    along, up = np.array([swing.axle_at(float(angle)) for angle in angles]).T
+    centres = shapely.points(lever.x_mm + lever.points * along, swing.pivot_mm + up)
     best: Gap | None = None
     for member in structure.members:
-        beside = [abs(corner[1]) for solid in member.solids for corner in solid if corner[1] * lever.side > 0]
-        if not beside or max(beside) < inner + BESIDE_MM or member.duty in SWINGING:
+        if lever.side * _reach(member, lever.side) < inner + BESIDE_MM or member.duty in SWINGING:
             continue
-        shape = shapely.unary_union([_flat(solid) for solid in member.solids])
-        gaps = shapely.distance(centres, shape) - lever.swing.radius_mm
+        shape = shapely.union_all(_flat(member))
+        gaps = shapely.distance(centres, shape) - swing.radius_mm
         i = int(np.argmin(gaps))
         if best is None or gaps[i] < best.mm:
             best = Gap(lever.where, float(gaps[i]), float(angles[i]), member)
@@ -70,8 +65,15 @@ def _nearest(structure: Structure, lever: Lever) -> Iterator[Gap]:
         yield best
 
 
-def _flat(solid: tuple[tuple[float, float, float], ...]) -> Polygon:
-    return MultiPoint([(x, z) for x, _, z in solid]).convex_hull
+def _reach(member: Member, side: int) -> float:
+    """How far it comes on one side of the pen."""
+    return (max if side > 0 else min)(corner[1] for solid in member.solids for corner in solid)
+
+
+def _flat(member: Member) -> np.ndarray:
+    """Its pieces as seen along the axle."""
+    corners = np.array(member.solids)[:, :, [0, 2]]
+    return np.asarray(shapely.convex_hull(shapely.multipoints(corners)))
 
 
 def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
@@ -21,7 +22,6 @@ class Design:
     shape: str
     values: Mapping[str, Value]
     typed: Mapping[str, str] = field(default_factory=dict)
-    framed: tuple[Catalogue, Structure] | None = field(default=None, compare=False, repr=False)
 
 
 def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -> Design:
@@ -40,12 +40,11 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         raise UnknownChoice("shape", shape, tuple(SHAPES))
     declared = SHAPES[shape].parameters
     read = read_values(declared, given, catalogue)
-    framed = None
     try:
         values = SHAPES[shape].settle(read, catalogue)
         SHAPES[shape].check(values, catalogue)
         if values.get("gear") in SWINGING:  # only the whole frame shows whether there is room to swing
-            framed = catalogue, SHAPES[shape].build(values, catalogue)
+            _framed(shape, tuple(values.items()), catalogue)
     except OutOfRange as refused:
         label = next(one.label for one in declared if one.name == refused.field)
         said = refused.message.replace(f"{refused.field} must be", f"{label} must be", 1)
@@ -57,7 +56,7 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         and isinstance(given.get(one.name), str)
         and values[one.name] == read[one.name]
     }
-    return Design(shape, values, typed, framed)
+    return Design(shape, values, typed)
 
 
 def change(catalogue: Catalogue, design: Design, given: Mapping[str, object]) -> Design:
@@ -90,6 +89,11 @@ def build(design: Design, catalogue: Catalogue) -> Structure:
     >>> len(build(make_design(c, "low-pen", {}), c).members) > 30
     True
     """
-    if design.framed and design.framed[0] is catalogue:
-        return anchored_down(design.framed[1], design.values, catalogue)
-    return anchored_down(shape_of(design.shape).build(design.values, catalogue), design.values, catalogue)
+    structure = _framed(design.shape, tuple(design.values.items()), catalogue)
+    return anchored_down(structure, design.values, catalogue)
+
+
+@lru_cache(maxsize=16)
+def _framed(shape: str, values: tuple[tuple[str, Value], ...], catalogue: Catalogue) -> Structure:
+    """The frame alone. Some are framed as they are checked and again as they are built: the last few are kept."""
+    return shape_of(shape).build(dict(values), catalogue)

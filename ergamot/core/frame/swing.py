@@ -13,6 +13,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+import numpy as np
+
 from ergamot.core.catalogue import Wheel
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.working import Formula
@@ -86,13 +88,11 @@ class Swing:
             lever and half its depth off it is at that less s·sin φ and half·|cos φ|.
         """
         steps = math.ceil((self.locked_deg + self.parked_deg) / SWEEP_STEP_DEG)
-        lowest = math.inf
-        for step in range(steps + 1):
-            deg = -self.parked_deg + (self.locked_deg + self.parked_deg) * step / steps
-            pivot = max(self.pivot_mm, self.radius_mm + self.arm_mm * _sin(deg))
-            down = max(-pivot_end_mm * _sin(deg), (self.arm_mm + axle_end_mm) * _sin(deg))
-            lowest = min(lowest, pivot - down - half_mm * abs(math.cos(math.radians(deg))))
-        return lowest
+        angle = np.radians(np.linspace(-self.parked_deg, self.locked_deg, steps + 1))
+        sine = np.sin(angle)
+        pivot = np.maximum(self.pivot_mm, self.radius_mm + self.arm_mm * sine)
+        down = np.maximum(-pivot_end_mm * sine, (self.arm_mm + axle_end_mm) * sine)
+        return float((pivot - down - half_mm * np.abs(np.cos(angle))).min())
 
     def axle_at(self, deg: float) -> tuple[float, float]:
         """Where the axle is: along from the pivot (towards where the arm points when parked) and up, mm."""

@@ -70,7 +70,15 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
         ),
     ),
     "ground": (("ground/*.py",), (BY_HAND, "tests/core/test_ground.py")),
-    "stock": (("stock/*.py",), (BY_HAND, "tests/core/test_stock.py", "tests/core/test_covering.py")),
+    "stock": (
+        ("stock/*.py",),
+        (
+            BY_HAND,
+            "tests/core/test_stock_by_hand.py",
+            "tests/core/test_stock.py",
+            "tests/core/test_covering.py",
+        ),
+    ),
     "mass": (
         ("frame/mass.py", "frame/fixings.py"),
         (

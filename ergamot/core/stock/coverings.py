@@ -120,11 +120,11 @@ def _would_do(other: CoveringT, its: list[Panel], row: CoveringT, panels: list[P
     if isinstance(other, Mesh) and isinstance(row, Mesh):
         if not set(row.keeps_out) <= set(other.keeps_out):
             return False
-        return _cheapest_rolls(other, [*its, *panels]).packs == _cheapest_rolls(other, its).packs
+        return _cheapest_rolls(other, [*its, *panels]).cost == _cheapest_rolls(other, its).cost
     if isinstance(other, Sheet) and isinstance(row, Sheet):
         if other.stuff is not row.stuff or other.clear != row.clear or other.kg_m2 < row.kg_m2:
             return False
-        return _cheapest_sheets(other, [*its, *panels]).packs == _cheapest_sheets(other, its).packs
+        return _cheapest_sheets(other, [*its, *panels]).cost == _cheapest_sheets(other, its).cost
     return False
 
 

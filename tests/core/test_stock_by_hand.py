@@ -1,0 +1,221 @@
+"""What is bought, worked by hand on a few rectangles and boards: strips, sheets, packs, and a plan whose time is out."""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import replace
+from decimal import Decimal
+
+import numpy as np
+import pytest
+
+from ergamot.core.catalogue import Mesh, Sheet
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.stock import sticks
+from ergamot.core.stock.coverings import mesh_lines, sheet_lines, sheet_share, strip_metres, wire_panel_lines
+from ergamot.core.stock.patterns import OutOfTime, Pattern, Stock, best_pattern, simple_patterns
+from ergamot.core.stock.sticks import Want, plan_sticks
+from tests.strategies import CATALOGUE
+
+LOW = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
+A_MESH = next(one for one in LOW.panels if isinstance(one.covering, Mesh))
+A_SHEET = next(one for one in LOW.panels if isinstance(one.covering, Sheet))
+MESH = replace(
+    CATALOGUE.meshes["welded-12"],
+    roll_width_mm=(600.0, 900.0),
+    roll_length_m=10.0,
+    price=(Decimal(30), Decimal(40)),
+)
+SHEET = replace(
+    A_SHEET.covering,
+    cover_width_m=0.8,
+    lengths_m=(2.0, 3.0),
+    price=(Decimal(12), Decimal(17)),
+)
+
+
+def covered(panel, row, *sizes, curved=False, piece=""):
+    """A pen with nothing on it but rectangles of one covering, by their sides in mm."""
+    panels = tuple(
+        replace(
+            panel,
+            covering=row,
+            cut_mm=size,
+            curved=curved,
+            piece=piece or f"{row.key}-{i}",
+            area_m2=size[0] * size[1] / 1e6,
+        )
+        for i, size in enumerate(sizes)
+    )
+    return replace(LOW, panels=panels)
+
+
+def only(lines):
+    (line,) = lines
+    return line
+
+
+def said(phrase):
+    return phrase.text("metric")
+
+
+def test_rolls_by_hand():
+    """Two sides of 3.0 × 0.6 m and one of 2.0 × 0.6 m, a strip each: 8.0 m of the 10 m roll, the narrow one at 30."""
+    line = only(mesh_lines(covered(A_MESH, MESH, (3000.0, 600.0), (600.0, 3000.0), (2000.0, 600.0))))
+    assert (line.packs, line.each, line.cost, line.left) == (1, Decimal(30), Decimal(30), None)
+    assert line.last_used == pytest.approx(0.8)
+    assert (said(line.used), said(line.pack)) == ("8 m of roll", "roll 600 mm × 10 m")
+
+
+def test_a_wider_roll_is_taken_where_it_costs_less():
+    """Five of 2.5 × 0.9 m: five strips of the wide roll, 12.5 m, two rolls at 40; of the narrow 25 m, three at 30."""
+    line = only(mesh_lines(covered(A_MESH, MESH, *[(2500.0, 900.0)] * 5)))
+    assert (line.packs, line.each, line.cost) == (2, Decimal(40), Decimal(80))
+    assert line.last_used == pytest.approx(0.25)
+    assert said(line.left).startswith("75 % of the last one is left over")
+
+
+def test_what_another_roll_bought_anyway_leaves_is_enough():
+    """5.0 m of a mesh and 1.0 m of a like one: six of ten metres, so the second need not be bought. Beside 9.5 m it
+    must: both come out of the wide roll, but that costs more than the narrow one bought anyway."""
+    twin = replace(MESH, key="twin", label="twin mesh")
+    pen = replace(
+        LOW,
+        panels=(
+            *covered(A_MESH, MESH, (5000.0, 600.0)).panels,
+            *covered(A_MESH, twin, (1000.0, 600.0)).panels,
+        ),
+    )
+    first, second = mesh_lines(pen)
+    assert first.left is None
+    assert said(second.left) == f"90 % of it is left over; {MESH.label}, bought anyway, is enough for both"
+    full = replace(pen, panels=(*covered(A_MESH, MESH, (9500.0, 600.0)).panels, *pen.panels[1:]))
+    assert "bought anyway" not in said(mesh_lines(full)[1].left)
+
+
+def test_strips_by_hand():
+    """A roll of 0.6 m: 0.602 is one strip; 0.603 two of 3.0 m or six of 0.603 across; two cover 1.15 m (50 mm lap),
+    1.151 takes three, so the six across are less."""
+    found = [strip_metres((3.0, high), 0.6) for high in (0.602, 0.603, 1.15, 1.151)]
+    assert found == pytest.approx([3.0, 3.618, 6.0, 6.906])
+
+
+def test_strips_of_one_bent_sheet_are_one_piece():
+    """Three strips of a curved cover, 1.0 m up each and 1.9, 2.0 and 1.9 m along: one of 2.0 × 3.0 m, four strips of
+    0.9 m roll over 3.0 m (0.9 + 3 × 0.85 = 3.45) by 2.0 m, or three over 2.0 m (2.6) by 3.0 m: 8.0 m."""
+    row = replace(MESH, roll_width_mm=(900.0,), price=(Decimal(40),))
+    sizes = ((1900.0, 1000.0), (2000.0, 1000.0), (1900.0, 1000.0))
+    line = only(mesh_lines(covered(A_MESH, row, *sizes, curved=True, piece="cover")))
+    assert said(line.used) == "8 m of roll"
+    # 2.59 m up after all: three strips of 2.0 m either way; a millimetre more than 2.60 m would be four
+    low = tuple((along, 2600.0 / 3) for along, _ in sizes)
+    assert (
+        said(only(mesh_lines(covered(A_MESH, row, *low, curved=True, piece="cover"))).used) == "6 m of roll"
+    )
+
+
+def test_sheets_by_hand():
+    """Four of 0.99 × 0.39 m: two by two out of a 2.0 × 0.8 m sheet, a saw cut between: one sheet, 0.965 of it used."""
+    line = only(sheet_lines(covered(A_SHEET, SHEET, *[(990.0, 390.0)] * 4)))
+    assert (line.packs, line.each, line.cost, line.left) == (1, Decimal(12), Decimal(12), None)
+    assert line.last_used == pytest.approx(4 * 0.99 * 0.39 / 1.6)
+    assert (said(line.used), said(line.pack)) == ("1.54 m²", "sheet 800 mm × 2.00 m")
+    five = only(sheet_lines(covered(A_SHEET, SHEET, *[(990.0, 390.0)] * 5)))
+    assert (five.packs, five.each, five.last_used) == (1, Decimal(17), pytest.approx(5 * 0.99 * 0.39 / 2.4))
+    little = only(sheet_lines(covered(A_SHEET, SHEET, (700.0, 390.0))))
+    assert said(little.left).startswith("83 % of it is left over")
+    two = only(sheet_lines(covered(A_SHEET, SHEET, (1990.0, 790.0), (500.0, 400.0))))
+    assert (two.packs, two.last_used, two.left) == (2, 1.0, None)
+
+
+@pytest.mark.parametrize(
+    ("size", "share"),
+    [
+        ((2.0, 0.8), 1.0),  # the sheet itself
+        ((2.0, 0.9), 1.5),  # three of 0.8 × 0.9 m, two out of each; two side by side would be 2
+        ((1.99, 1.5), 2.0),  # two side by side, one of each length
+        ((3.85, 0.8), 2.0),  # end to end: 0.15 m of lap, so two reach 3.85 m
+        ((3.86, 0.8), 2.5),  # a centimetre more: three, or five of 0.8 m across, two out of each
+        ((0.998, 0.3), 0.25),  # two along (2.003 over 1.001), two across
+        ((0.9995, 0.3), 0.5),  # the saw cut leaves no second one along
+    ],
+)
+def test_shares_of_a_sheet_by_hand(size, share):
+    assert sheet_share(size, 2.0, 0.8) == pytest.approx(share)
+
+
+def test_wire_panels_flat_and_bent():
+    """Flat pieces share a panel; two of 1.2 m cover 2.35 m of a hoop, 50 mm lapped, and 2 mm more takes a third."""
+    hoop = build(make_design(CATALOGUE, "hoop", {}), CATALOGUE)
+    bent = next(one for one in hoop.panels if one.curved)
+    row = replace(bent.covering, length_mm=5000.0, width_mm=1200.0, price=Decimal(20))
+    along = [replace(bent, covering=row, cut_mm=(long, 3000.0)) for long in (2350.0, 2352.0)]
+    flat = [
+        replace(bent, covering=row, curved=False, piece=f"flat-{i}", cut_mm=(2400.0, 590.0)) for i in range(4)
+    ]
+    assert [only(wire_panel_lines(replace(hoop, panels=(one,)))).packs for one in along] == [2, 3]
+    assert only(wire_panel_lines(replace(hoop, panels=tuple(flat)))).packs == 1  # two by two
+    both = only(wire_panel_lines(replace(hoop, panels=(along[1], *flat))))
+    assert (both.packs, both.cost, said(both.used)) == (4, Decimal(80), "2.35 m of hoop")
+
+
+SOLD = [(2438.0, Decimal("3.20")), (3048.0, Decimal("4.30")), (3658.0, Decimal("5.00"))]
+
+
+def test_longer_boards_come_first_and_the_fuller_before_the_emptier():
+    plan = plan_sticks([Want("a", 2400, 2), Want("b", 3600, 1), Want("c", 3000, 1), Want("d", 1500, 1)], SOLD)
+    order = [(bar.stock_mm, bar.offcut_mm) for bar in plan.bars]
+    assert order == sorted(order, key=lambda one: (-one[0], one[1]))
+    assert [bar.stock_mm for bar in plan.bars] == [3658.0, 3048.0, 2438.0, 2438.0, 2438.0]
+
+
+def test_an_offcut_is_what_the_cuts_their_kerfs_and_the_trim_leave():
+    """3658 − 2 × 1200 − 2 × 3 − 5 = 1247."""
+    (bar,) = plan_sticks([Want("a", 1200, 2)], SOLD[2:]).bars
+    assert (bar.cuts, bar.offcut_mm, bar.price) == ((("a", 1200), ("a", 1200)), 1247.0, Decimal("5.00"))
+
+
+def out_of_time(*_):
+    raise OutOfTime
+
+
+@pytest.mark.parametrize(
+    ("name", "instead"), [("patterns_worth", lambda *_: None), ("patterns_worth", out_of_time)]
+)
+def test_a_plan_is_whole_where_the_patterns_cannot_be_listed(monkeypatch, name, instead):
+    """Too many to list, or no time to: whole bars of the linear optimum's patterns, said not to be proven."""
+    wants = [Want("a", 2400, 4), Want("b", 1124, 4), Want("c", 524, 6)]
+    best = plan_sticks(wants, SOLD)
+    monkeypatch.setattr(sticks, name, instead)
+    plan = plan_sticks(wants, SOLD)
+    assert not plan.proven
+    assert plan.bound == Decimal("24.00") <= best.cost <= plan.cost
+    cut = Counter(piece for bar in plan.bars for piece in bar.cuts)
+    assert cut == {("a", 2400): 4, ("b", 1124): 4, ("c", 524): 6}
+
+
+def test_of_two_plans_the_cheaper_is_taken_and_the_first_where_they_cost_the_same():
+    board, long = Stock(2438.0, 320), Stock(3658.0, 500)
+    dear = ([Pattern(long, (1,))], np.array([2]))
+    cheap = ([Pattern(board, (1,))], np.array([3]))
+    alike = ([Pattern(board, (1,)), Pattern(board, (2,))], np.array([1, 2]))
+    assert sticks._cheaper(dear, cheap) is cheap
+    assert sticks._cheaper(cheap, dear) is cheap
+    assert sticks._cheaper(cheap, alike) is cheap
+
+
+def test_the_longest_first_each_where_there_is_room():
+    """In 3000 with 5 off and 3 a cut: 1800 and 1100 go together (2903 + 5), 1600 opens a bar of its own and takes 1100
+    too; the third 1100 opens the last."""
+    cutting = sticks.Cutting((1800.0, 1600.0, 1100.0), (1, 1, 3), 3.0, 5.0)
+    patterns, counts = sticks._first_fit(cutting, (Stock(3000.0, 400), Stock(4000.0, 700)))
+    assert [one.counts for one in patterns] == [(1, 0, 1), (0, 1, 1), (0, 0, 1)]
+    assert {one.stock.price_cents for one in patterns} == {400}
+    assert counts.tolist() == [1, 1, 1]
+
+
+def test_a_board_a_hair_off_its_length_is_the_board_itself():
+    cutting = sticks.Cutting((2437.5, 2437.0), (2, 2), 3.0, 5.0)
+    found = simple_patterns(cutting, (Stock(2438.0, 320),))
+    assert [one.counts for one in found] == [(1, 0)]
+    assert best_pattern(cutting, Stock(2438.0, 320), [9.0, 1.0])[1].counts == (1, 0)

@@ -65,6 +65,7 @@ def test_rolls_by_hand():
     assert (line.packs, line.each, line.cost, line.left) == (1, Decimal(30), Decimal(30), None)
     assert line.last_used == pytest.approx(0.8)
     assert (said(line.used), said(line.pack)) == ("8 m of roll", "roll 600 mm × 10 m")
+    assert [figure.value for _, figure in line.pack.figures] == [600.0, 10.0]
 
 
 def test_a_wider_roll_is_taken_where_it_costs_less():
@@ -120,6 +121,7 @@ def test_sheets_by_hand():
     assert (line.packs, line.each, line.cost, line.left) == (1, Decimal(12), Decimal(12), None)
     assert line.last_used == pytest.approx(4 * 0.99 * 0.39 / 1.6)
     assert (said(line.used), said(line.pack)) == ("1.54 m²", "sheet 800 mm × 2.00 m")
+    assert [figure.value for _, figure in line.pack.figures] == [800.0, 2000.0]
     five = only(sheet_lines(covered(A_SHEET, SHEET, *[(990.0, 390.0)] * 5)))
     assert (five.packs, five.each, five.last_used) == (1, Decimal(17), pytest.approx(5 * 0.99 * 0.39 / 2.4))
     little = only(sheet_lines(covered(A_SHEET, SHEET, (700.0, 390.0))))

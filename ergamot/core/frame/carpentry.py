@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
@@ -39,6 +40,7 @@ class Framing:
     section: Section
     species: Species
     members: list[Member] = field(default_factory=list)
+    _numbers: Iterator[int] = field(default_factory=lambda: itertools.count(1))
 
     def stick(self, piece: Piece, x: Flat, y: Flat, z: Flat, along: str) -> Member:
         """Set a square-cut stick filling the box x × y × z (mm), running along one axis."""
@@ -168,7 +170,7 @@ class Framing:
     ) -> Member:
         section = piece.section or self.section
         made = Member(
-            ref=f"stick-{len(self.members) + 1}",
+            ref=f"stick-{next(self._numbers)}",
             label=piece.letter,
             duty=piece.duty,
             role=piece.role,

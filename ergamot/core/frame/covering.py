@@ -86,6 +86,16 @@ class Coverer:
         if min(b - a, d - c) >= LEAST_STRIP_MM:
             self._wanted.append((face, coat, whole.intersection(box(a, c, b, d))))
 
+    def seams(self, face: Face) -> set[float]:
+        """Where along a face one covering of it ends and the next begins."""
+        ends = [
+            region.bounds for one, _, region in self._wanted if one.name == face.name and not region.is_empty
+        ]
+        along = [u for u, _ in face.outline]
+        return {
+            u for low, _, high, _ in ends for u in (low, high) if min(along) < u - 1 and u + 1 < max(along)
+        }
+
     def over_mesh(self, coat: Coat) -> None:
         """Cover every upright piece of mesh once more, for part of the year."""
         self._wanted += [

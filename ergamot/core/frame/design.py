@@ -11,6 +11,7 @@ from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
 from ergamot.core.frame.parts.anchorage import anchored_down
 from ergamot.core.frame.parts.gear import SWINGING
+from ergamot.core.frame.parts.openings import likely_places
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
 
@@ -38,12 +39,15 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
     """
     if shape not in SHAPES:
         raise UnknownChoice("shape", shape, tuple(SHAPES))
-    declared = SHAPES[shape].parameters
+    given = SHAPES[shape].openings.standing(given)
+    declared = SHAPES[shape].declared(given)
     read = read_values(declared, given, catalogue)
     try:
         values = SHAPES[shape].settle(read, catalogue)
         SHAPES[shape].check(values, catalogue)
-        if values.get("gear") in SWINGING:  # only the whole frame shows whether there is room to swing
+        numbers = SHAPES[shape].openings.numbers(given)
+        values = _placed(shape, values, [n for n in numbers if f"opening_{n}_at" not in given], catalogue)
+        if values.get("gear") in SWINGING or numbers:  # only the whole frame shows whether there is room
             _framed(shape, tuple(values.items()), catalogue)
     except OutOfRange as refused:
         label = next(one.label for one in declared if one.name == refused.field)
@@ -57,6 +61,37 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         and values[one.name] == read[one.name]
     }
     return Design(shape, values, typed)
+
+
+def _placed(shape: str, values: dict[str, Value], loose: list[int], catalogue: Catalogue) -> dict[str, Value]:
+    """Openings whose place was not given, each where it fits first; the refusal of the likeliest where it fits
+    nowhere."""
+    some = SHAPES[shape].openings
+    for number in loose:
+        key = {one.name: some.key(number, one.name) for one in some.parameters}
+        own = {name: values[name] for name in key.values()}
+        rest = {name: value for name, value in values.items() if name not in own}
+        others = {name: value for name, value in rest.items() if not _waits(name, loose, number)}
+        bare = _framed(shape, tuple(others.items()), catalogue)
+        likeliest: OutOfRange | None = None
+        for at in likely_places(bare, str(own[key["face"]])):
+            tried = {**others, **own, key["at"]: at}
+            try:
+                _framed(shape, tuple(tried.items()), catalogue)
+            except OutOfRange as refused:
+                likeliest = likeliest or refused
+                continue
+            values = {**values, key["at"]: at}
+            break
+        else:
+            if likeliest:
+                raise likeliest
+    return values
+
+
+def _waits(name: str, loose: list[int], number: int) -> bool:
+    """Is a value of an opening that is placed after this one?"""
+    return any(name.startswith(f"opening_{other}_") for other in loose if other > number)
 
 
 def change(catalogue: Catalogue, design: Design, given: Mapping[str, object]) -> Design:

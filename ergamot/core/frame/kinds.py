@@ -109,6 +109,17 @@ class Purpose(Enum):
         return self in (Purpose.KEEPER, Purpose.EGGS, Purpose.CLEANING)
 
 
+class Hung(StrEnum):
+    """How what closes an opening gets out of the way; left and right as seen from outside."""
+
+    LEFT = "left"
+    RIGHT = "right"
+    TOP = "top"
+    DOWN = "down"
+    SLIDES = "slides"
+    LIFTS = "lifts"
+
+
 class Item(Enum):
     """What a bought thing does on the pen."""
 

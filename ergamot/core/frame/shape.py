@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.finding import What
-from ergamot.core.frame.parameters import Parameter, Value
+from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.anchorage import ANCHORAGE_PARAMETERS
+from ergamot.core.frame.parts.openings import openings_of
+from ergamot.core.frame.several import Several
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import FOOT_MM
 
@@ -54,7 +57,8 @@ class Shape:
 
     `stops` gives, for a length, the values at which stock comes out whole; `settle` what a part the keeper has fixes;
     `remedies` the parameters most likely to mend each verdict, the likeliest first; the rest are tried after them.
-    What any pen may have besides is among its `parameters` too.
+    What any pen may have besides is among its `parameters` too. `faces` are the sides that can have openings of the
+    keeper's own, by the names its profile gives them.
     """
 
     key: str
@@ -68,10 +72,23 @@ class Shape:
     tools: tuple[Tool, ...]
     sketch: Sketch
     settle: Callable[[Mapping[str, Value], Catalogue], dict[str, Value]] = lambda values, _: dict(values)
+    faces: tuple[Choice, ...] = ()
 
     @property
     def parameters(self) -> tuple[Parameter, ...]:
         return (*self.own, *ANCHORAGE_PARAMETERS)
+
+    @cached_property
+    def openings(self) -> Several:
+        """What can be chosen about each opening of the keeper's own."""
+        return openings_of(self.faces)
+
+    def declared(self, names: Iterable[str]) -> tuple[Parameter, ...]:
+        """Its parameters, and those of the openings that some names are of."""
+        return (
+            *self.parameters,
+            *(one for n in self.openings.numbers(names) for one in self.openings.named(n)),
+        )
 
 
 def feet(*widths: int) -> tuple[float, ...]:
@@ -106,6 +123,8 @@ def usual_gears(
     )
 
 
+ENDS = (Choice("front", "front end"), Choice("rear", "rear end"))
+SIDES = (Choice("left", "left side"), Choice("right", "right side"))
 LOW_HOLD: Mapping[str, Value] = {
     "hold_height": 450.0
 }  # from there it tips enough to clear; HSE INDG143 zones

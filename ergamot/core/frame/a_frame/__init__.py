@@ -41,9 +41,11 @@ Stick schedule (b thick, d deep):
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.a_frame.assemble import build, stops
 from ergamot.core.frame.a_frame.choices import PARAMETERS, check
+from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.parts.house import housed
 from ergamot.core.frame.shape import (
     BASIC_TOOLS,
+    ENDS,
     LOW_HOLD,
     Proposal,
     Shape,
@@ -76,4 +78,5 @@ SHAPE = Shape(
     sketch=Sketch(
         "M12 44L40 6L68 44M26 25H54", "M40 6L68 44", "little timber, sheds rain; room is lost at the sides"
     ),
+    faces=(Choice("left slope", "left slope"), Choice("right slope", "right slope"), *ENDS),
 )

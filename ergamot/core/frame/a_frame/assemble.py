@@ -24,6 +24,7 @@ from ergamot.core.frame.parts.house import build_house
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
+from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Room, Structure
@@ -81,6 +82,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
                 roof_edge(one, pen.roofed),
                 bay_line(one, pen.bay),
             ),
+            openings=read_openings(values, pen.mesh, pen.wall_sheet),
         ),
     )
 

@@ -46,10 +46,13 @@ Stick schedule (b thick, d deep):
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.coop.assemble import build, stops
 from ergamot.core.frame.coop.choices import PARAMETERS, check
+from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.parts.house import housed
 from ergamot.core.frame.shape import (
     BASIC_TOOLS,
+    ENDS,
     LOW_HOLD,
+    SIDES,
     Proposal,
     Shape,
     Sketch,
@@ -82,5 +85,12 @@ SHAPE = Shape(
         "M14 44V22M66 44V22M8 24L40 6L72 24M30 44V26H46V44",
         "M8 24L40 6L72 24",
         "walk in; house, roosts and nests for layers",
+    ),
+    faces=(
+        *SIDES,
+        *ENDS,
+        Choice("left roof", "left slope of a gable"),
+        Choice("right roof", "right slope of a gable"),
+        Choice("roof", "a mono-pitch roof"),
     ),
 )

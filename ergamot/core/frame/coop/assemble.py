@@ -27,6 +27,7 @@ from ergamot.core.frame.parts.gear import (
 from ergamot.core.frame.parts.house import build_house
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, outermost, whole_and_halves
+from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, DragHandle, Room, Structure
@@ -70,6 +71,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         head,
         _dimensions(pen, site),
         drag=lambda one: _drag(one, pen),
+        openings=read_openings(values, pen.mesh, pen.wall_sheet),
     )
     return finish(site, made)
 

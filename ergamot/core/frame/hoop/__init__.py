@@ -36,6 +36,7 @@ from ergamot.core.frame.hoop.assemble import build, stops
 from ergamot.core.frame.hoop.choices import PARAMETERS, check, wanted
 from ergamot.core.frame.shape import (
     BASIC_TOOLS,
+    ENDS,
     LOW_HOLD,
     Proposal,
     Shape,
@@ -68,4 +69,5 @@ SHAPE = Shape(
     sketch=Sketch(
         "M10 44C4 2 76 2 70 44", "M9 34C8 4 72 4 71 34", "tall and light; for turkeys and long pens"
     ),
+    faces=ENDS,
 )

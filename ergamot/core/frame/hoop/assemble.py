@@ -22,6 +22,7 @@ from ergamot.core.frame.parts.gear import lifting_rope, running_gear
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
+from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, Hardware, Structure
 from ergamot.core.units import Quantity
@@ -74,6 +75,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
             _dimensions(pen, site),
             curve,
             lambda one: (roof_edge(one, pen.roofed),),
+            read_openings(values, pen.mesh, pen.wall_sheet),
         ),
     )
 

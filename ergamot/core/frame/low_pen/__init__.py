@@ -38,8 +38,11 @@ Stick schedule (b thick, d deep; butt joints; every stick square but the knee br
 
 from ergamot.core.frame.low_pen.assemble import build, stops
 from ergamot.core.frame.low_pen.choices import PARAMETERS, check, settle, wanted
+from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.shape import (
     BASIC_TOOLS,
+    ENDS,
+    SIDES,
     Proposal,
     Shape,
     Sketch,
@@ -69,4 +72,5 @@ SHAPE = Shape(
     tools=BASIC_TOOLS,
     sketch=Sketch("M8 44V28H72V44", "M6 28H50", "for meat birds, pulled every day"),
     settle=settle,
+    faces=(*SIDES, *ENDS, Choice("top", "top")),
 )

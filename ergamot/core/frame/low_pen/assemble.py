@@ -17,6 +17,7 @@ from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import base_rails, handles, running_gear
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.marks import base_marks, outermost, whole_and_halves
+from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.profile import chain
 from ergamot.core.frame.structure import Dimension, Structure
@@ -63,6 +64,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         pen.low_height,
         _dimensions(site, pen, lay),
         drag=lambda one: (roof_edge(one, pen.roofed), low_side(one, pen.fall), bay_line(one, pen.bay)),
+        openings=read_openings(values, pen.side_mesh, pen.wall_sheet),
     )
     return finish(site, made)
 

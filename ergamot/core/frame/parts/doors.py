@@ -25,7 +25,8 @@ TWO_ACTION, BARREL = "latch", "bolt-latch"  # rows of hardware
 
 @dataclass(frozen=True)
 class Leaf:
-    """How a leaf is made: what covers it, where it hinges, how it latches, what holds it open.
+    """How a leaf is made: what covers it, where it hinges, how it latches, what holds it open; what lifts off has no
+    hinge, latches on both its ends and nothing to hold it open.
 
     `latch` is a row of hardware, `stay` a prop under a lid or a stay on a door. `mesh` fills the opening behind a solid
     leaf on hot nights.
@@ -33,12 +34,13 @@ class Leaf:
 
     role: str
     what: Covering
-    hinge: Side
+    hinge: Side | None
     latch: str = TWO_ACTION
     stay: Fitting = Fitting.STAY
     mesh: Covering | None = None
     inside: Space = Space.RUN
     own_kg: float | None = None
+    purpose: Purpose = Purpose.KEEPER
 
 
 OWN_DOOR_PARAMETERS: tuple[Parameter, ...] = (
@@ -134,7 +136,7 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
         face,
         u,
         v,
-        Purpose.KEEPER,
+        leaf.purpose,
         f"{leaf.role} opening",
         f"{leaf.role} with {pick(site.catalogue.hardware, leaf.latch, 'latch').label} × 2",
         leaf=leaf.role,
@@ -209,9 +211,12 @@ def _fittings(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, w: float, cl
         return [face.point(at, place, w) for place in (v[0] + quarter, v[1] - quarter)]
 
     opposite: dict[Side, Side] = {"left": "right", "right": "left", "top": "bottom", "bottom": "top"}
+    latch = pick(site.catalogue.hardware, leaf.latch, "latch")
+    if leaf.hinge is None:
+        site.buy(latch, Item.FITTING, "latch", Group.DOORS, [*along("left"), *along("right")], closes=closes)
+        return
     site.fit(Fitting.HINGE, "hinge", Group.DOORS, along(leaf.hinge), closes=closes)
     latched = along(opposite[leaf.hinge])
-    latch = pick(site.catalogue.hardware, leaf.latch, "latch")
     site.buy(latch, Item.FITTING, "latch", Group.DOORS, latched, closes=closes)
     middle = latched[0], latched[1]
     x, y, z = ((a + b) / 2 for a, b in zip(*middle, strict=True))

@@ -12,6 +12,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
 from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.parts.drag import on_any_pen
+from ergamot.core.frame.parts.openings import Openings, pulls, set_openings
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Body, Dimension, DragHandle, Member, Room, Structure, Zone
 
@@ -20,7 +21,8 @@ ON_GRASS_MM = 1.0
 
 @dataclass(frozen=True)
 class Finished:
-    """What a shape knows of itself once it is framed; lengths in mm. `drag` gives the places its own values are pulled by."""
+    """What a shape knows of itself once it is framed; lengths in mm. `drag` gives the places its own values are pulled by;
+    `openings` are those the keeper has added."""
 
     shape: str
     length: float
@@ -32,6 +34,7 @@ class Finished:
     dimensions: tuple[Dimension, ...]
     offsets: tuple[Flat, ...] = ()
     drag: Callable[[Structure], tuple[DragHandle, ...]] = lambda structure: ()
+    openings: Openings | None = None
 
 
 def _contacts(members: tuple[Member, ...], made: Finished, half: float) -> tuple[Flat, ...]:
@@ -50,6 +53,8 @@ def finish(site: Site, made: Finished) -> Structure:
     >>> pen().shape  # the last step of building any shape
     'low-pen'
     """
+    if made.openings:
+        set_openings(site, made.openings)
     members = site.frame.labelled()
     if site.levers:
         refuse_clash(members, site.levers[0].x_mm)
@@ -84,4 +89,5 @@ def finish(site: Site, made: Finished) -> Structure:
         levers=tuple(site.levers),
     )
     refuse_tight(structure)
-    return replace(structure, drag_handles=(*made.drag(structure), *on_any_pen(structure)))
+    pulled = pulls(site, made.openings) if made.openings else ()
+    return replace(structure, drag_handles=(*made.drag(structure), *on_any_pen(structure), *pulled))

@@ -1,0 +1,160 @@
+"""What can be chosen about an opening."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Mesh, Sheet
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Hung, Purpose
+from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.several import GONE, Several
+
+MOST_OPENINGS = 12
+
+_FOR = (
+    Choice("person", "a person to go in by"),
+    Choice("reach", "an arm: feed, water, a bird"),
+    Choice("eggs", "taking eggs"),
+    Choice("cleaning", "cleaning, a barrow under the sill"),
+    Choice("feeding", "feeding from outside"),
+    Choice("birds", "birds to go through"),
+    Choice("air", "air"),
+)
+_PURPOSE = {
+    "person": Purpose.KEEPER,
+    "reach": Purpose.KEEPER,
+    "eggs": Purpose.EGGS,
+    "cleaning": Purpose.CLEANING,
+    "feeding": Purpose.KEEPER,
+    "birds": Purpose.BIRDS,
+    "air": Purpose.AIR,
+}
+_LEAF = {
+    "person": "door",
+    "reach": "hatch",
+    "eggs": "egg hatch",
+    "cleaning": "cleaning door",
+    "feeding": "feeding hatch",
+    "birds": "pop hole",
+    "air": "vent",
+}
+_HUNG = (
+    Choice("left", "hinged on its left", "seen from outside"),
+    Choice("right", "hinged on its right", "seen from outside"),
+    Choice("top", "hinged on top", "propped open"),
+    Choice("down", "drops open", "a ramp or a table"),
+    Choice("slides", "slides up on a cord"),
+    Choice("lifts", "lifts off"),
+)
+_FILLED = (
+    Choice("mesh", "mesh"),
+    Choice("solid", "solid"),
+    Choice("both", "solid, mesh behind"),
+)
+
+
+def openings_of(faces: tuple[Choice, ...]) -> Several:
+    """What can be chosen about each opening of a pen besides its own way in.
+
+    Args: faces, the sides of this shape that can have one, by the keys its profile names them.
+    Returns: the Several, of parameters of group openings.
+    Source: common practice ranges.
+
+    >>> [one.name for one in openings_of((Choice("left", "left side"),)).parameters][:2]
+    ['face', 'for']
+    """
+    where = (*faces, Choice(GONE, "taken away"))
+
+    def length(name: str, label: str, default: float, low: float, high: float, note: str = "") -> Parameter:
+        return Parameter(name, label, "openings", "length", default, low, high, note=note, kept=True)
+
+    def choice(name: str, label: str, default: str, choices: tuple[Choice, ...]) -> Parameter:
+        return Parameter(name, label, "openings", "choice", default, choices=choices, kept=True)
+
+    return Several(
+        "opening",
+        MOST_OPENINGS,
+        (
+            choice("face", "Where", faces[0].key if faces else GONE, where),
+            choice("for", "For", "reach", _FOR),
+            choice("hung", "How it opens", "left", _HUNG),
+            choice("filled", "Closed by", "mesh", _FILLED),
+            length("at", "Its middle at", 0.0, 0.0, 12_000.0, "from the rear; across an end, from the right"),
+            length("sill", "Sill at", 0.0, 0.0, 2400.0, "over the ground; up a slope, from its foot"),
+            length("width", "Clear width", 400.0, 150.0, 2400.0),
+            length("height", "Clear height", 400.0, 120.0, 2200.0),
+        ),
+    )
+
+
+@dataclass(frozen=True)
+class WantedOpening:
+    """One opening as asked for; lengths in mm, as the parameters say them. `start` is where along its side `at` is
+    measured from: the rear wall; the right foot of an end."""
+
+    number: int
+    face: str
+    leaf: str
+    purpose: Purpose
+    hung: Hung
+    filled: str
+    at: float
+    sill: float
+    width: float
+    height: float
+    start: float = 0.0
+
+    @property
+    def across(self) -> Flat:
+        """From where to where along its side it is clear."""
+        middle = self.start + self.at
+        return middle - self.width / 2, middle + self.width / 2
+
+    def named(self, name: str) -> str:
+        """What one of its parameters is called."""
+        return f"opening_{self.number}_{name}"
+
+    @property
+    def said(self) -> str:
+        """What it is called among others."""
+        return f"{self.leaf} {self.number}"
+
+
+@dataclass(frozen=True)
+class Openings:
+    """The openings asked for, and what closes them."""
+
+    wanted: tuple[WantedOpening, ...]
+    mesh: Mesh
+    sheet: Sheet
+
+
+def read_openings(values: Mapping[str, Value], mesh: Mesh, sheet: Sheet) -> Openings:
+    """The openings some values ask for.
+
+    Args: values, checked; mesh and sheet, what closes them.
+    Returns: the Openings, by their numbers.
+    Source: common practice.
+
+    >>> read_openings(asked(), c.meshes["hex-25"], c.sheets["ply-5"]).wanted
+    ()
+    """
+    some = openings_of(())
+
+    def one(number: int) -> WantedOpening:
+        held = {each.name: values[some.key(number, each.name)] for each in some.parameters}
+        use = str(held["for"])
+        sizes = (float(held[name]) for name in ("at", "sill", "width", "height"))
+        return WantedOpening(
+            number,
+            str(held["face"]),
+            _LEAF[use],
+            _PURPOSE[use],
+            Hung(str(held["hung"])),
+            str(held["filled"]),
+            *sizes,
+        )
+
+    return Openings(tuple(one(number) for number in some.numbers(values)), mesh, sheet)

@@ -1,0 +1,154 @@
+"""Setting openings: the frame round each, then the leaf that closes it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ergamot.core.catalogue import Covering
+from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.covering import Coat
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.kinds import Duty, Group, Hung, Part, Space
+from ergamot.core.frame.parts.doors import Leaf, Side, hang
+from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
+from ergamot.core.frame.parts.openings.plane import is_wall
+from ergamot.core.frame.parts.openings.room import leads_to, refuse_before, refuse_overlap
+from ergamot.core.frame.parts.openings.slope import frame_in_slope
+from ergamot.core.frame.parts.openings.wall import frame_in_wall
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import DragHandle
+
+GUIDE = "1x2"  # section of what a slide runs in
+
+
+def set_openings(site: Site, openings: Openings) -> None:
+    """Frame and close every opening asked for, in the order of their numbers.
+
+    Args: site, with all its other sticks, leaves, wheels and zones; openings.
+    Raises: OutOfRange, naming the opening and what it would cut.
+    Source: common practice; see this package's docstring.
+
+    >>> from ergamot.core.frame.parts.openings.choices import Openings
+    >>> site = begun("coop")
+    >>> set_openings(site, Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
+    >>> site.cover.openings
+    []
+    """
+    for asked in openings.wanted:
+        one = _measured(site, asked)
+        face = site.faces.get(one.face)
+        if face is None:
+            raise OutOfRange(
+                one.named("face"), one.face, f"a side this pen has: {', '.join(sorted(site.faces))}"
+            )
+        frame = frame_in_wall if is_wall(face) else frame_in_slope
+        before = {member.ref for member in site.frame.members}
+        u, v, lap = frame(site, one, face)
+        _close(site, one, face, u, v, lap, openings)
+        refuse_overlap(site, one, {member.ref for member in site.frame.members} - before)
+
+
+def _measured(site: Site, one: WantedOpening) -> WantedOpening:
+    """With where its side begins."""
+    across = one.face in ("front", "rear")
+    return replace(one, start=site.profile.points[0][0] if across else site.x[0])
+
+
+def _close(
+    site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat, lap: float, openings: Openings
+) -> None:
+    what: Covering = openings.mesh if one.filled == "mesh" else openings.sheet
+    behind = openings.mesh if one.filled == "both" else None
+    inside = leads_to(site, one, face, u, v)
+    if one.hung is Hung.SLIDES:
+        _slide(site, one, face, u, v, what, inside)
+        return
+    edges = [at for _, at in face.outline]
+    outer = (u[0] - lap, u[1] + lap), (max(min(edges), v[0] - lap), min(max(edges), v[1] + lap))
+    refuse_before(site, one, face, *outer)
+    stay = Fitting.PROP if one.hung is Hung.TOP else Fitting.STAY
+    leaf = Leaf(
+        one.said,
+        what,
+        _hinge(one.hung, face),
+        stay=stay,
+        mesh=behind,
+        inside=inside,
+        purpose=one.purpose,
+    )
+    hang(site, face, *outer, leaf, (one.width, one.height))
+
+
+def _hinge(hung: Hung, face: Face) -> Side | None:
+    """Along which edge of a face, whose own left may be its right as seen from outside."""
+    if hung is Hung.LIFTS:
+        return None
+    if hung in (Hung.TOP, Hung.DOWN):
+        return "top" if hung is Hung.TOP else "bottom"
+    a, b, n = face.along, face.up, face.normal
+    seen = (
+        (a[1] * b[2] - a[2] * b[1]) * n[0]
+        + (a[2] * b[0] - a[0] * b[2]) * n[1]
+        + (a[0] * b[1] - a[1] * b[0]) * n[2]
+    )
+    return "left" if (hung is Hung.LEFT) == (seen > 0) else "right"
+
+
+def _slide(
+    site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat, what: Covering, inside: Space
+) -> None:
+    """A piece of the covering between two guides, drawn up by a cord: as much room over it as it is high."""
+    small = site.catalogue.sections[GUIDE]
+    lap = small.deep_mm / 2
+    outer = (u[0] - lap, u[1] + lap), (v[0], v[1] + lap)
+    guides = (outer[0][0] - small.deep_mm, outer[0][1] + small.deep_mm)
+    top = v[1] + one.height
+    refuse_before(site, one, face, guides, (v[0], v[1]))
+    refuse_before(site, one, face, outer[0], (v[1], top))
+    opening = site.cover.open(
+        face,
+        u,
+        v,
+        one.purpose,
+        f"{one.said} opening",
+        f"{one.said} drawn up on a cord",
+        leaf=one.said,
+        inside=inside,
+        clear_mm=(one.width, one.height),
+    )
+    guide = Piece(Duty.LEAF, f"{one.said} guide", "L", f"the {one.said} slides in it", Group.DOORS, small)
+    for low in (guides[0], outer[0][1]):
+        site.frame.on_face(guide, face, (low, low + small.deep_mm), (v[0], top), (0.0, small.thick_mm), "v")
+    coat = Coat(one.said, what, Group.DOORS, inside, part=Part.LEAF, closes=opening.ref)
+    site.cover.lay(face, coat, *outer, 0.0)
+    place: list[Point] = [face.point(sum(u) / 2, top)]
+    site.fit(Fitting.SLIDE, "slide", Group.DOORS, place, closes=opening.ref)
+    site.buy_length(Fitting.CORD, "cord", Group.DOORS, place[0], 2 * one.height / 1000 + 1.0)
+
+
+def pulls(site: Site, openings: Openings) -> tuple[DragHandle, ...]:
+    """Where each opening is pulled: along by its middle, higher by its top, wider by its side.
+
+    Args: site, with its openings set; openings.
+    Returns: three DragHandles for each.
+    Source: geometry.
+
+    >>> from ergamot.core.frame.parts.openings.choices import Openings
+    >>> pulls(begun("coop"), Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
+    ()
+    """
+    found = []
+    for one in (_measured(site, asked) for asked in openings.wanted):
+        face, at = site.faces[one.face], sum(one.across) / 2
+        opening = next(each for each in site.cover.openings if each.leaf == one.said)
+        middle = face.flat(opening.centre)[1]
+        for name, place, way, per_mm in (
+            ("at", face.point(at, middle), face.along, 1.0),
+            ("height", face.point(at, middle + one.height / 2), face.up, 1.0),
+            ("width", face.point(one.across[1], middle), face.along, 2.0),
+        ):
+            found.append(DragHandle(one.named(name), place, way, per_mm))
+    return tuple(found)

@@ -1,0 +1,161 @@
+"""What stands in one side of a pen, laid flat: where a new opening finds room, and what holds it."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+import shapely
+from shapely import Polygon
+
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty
+from ergamot.core.frame.structure import Member, Structure
+
+TOUCH_MM = 1.0
+MOST_BAYS = 6  # looked at before the side as a whole; may move
+WALL_NZ = 0.5  # a side within 30° of upright is a wall; more level, a slope
+
+
+def is_wall(face: Face) -> bool:
+    """Is a side framed as a wall, of studs, rather than of ribs?
+
+    Args: face.
+    Returns: whether it stands within 30° of upright.
+    Source: common practice.
+
+    >>> is_wall(begun("coop").faces["front"])
+    True
+    """
+    return abs(face.normal[2]) < WALL_NZ
+
+
+@dataclass(frozen=True)
+class Laid:
+    """One stick as it lies in a side: its outline there, (u, v) in mm."""
+
+    member: Member
+    outline: Polygon
+
+    def over(self, u: Flat, v: Flat) -> bool:
+        """Does it lie in a rectangle by more than it may touch it?"""
+        room = self.outline.intersection(shapely.box(u[0], v[0], u[1], v[1]))
+        if room.is_empty:
+            return False
+        a, b, c, d = room.bounds
+        return bool(min(c - a, d - b) > TOUCH_MM)
+
+    def across(self, at: float) -> Flat | None:
+        """From where to where it lies at one place along the side."""
+        cut = self.outline.intersection(shapely.LineString([(at, -1e5), (at, 1e5)]))
+        return None if cut.is_empty else (cut.bounds[1], cut.bounds[3])
+
+    def along(self, at: float) -> Flat | None:
+        """From where to where it lies at one height of the side."""
+        cut = self.outline.intersection(shapely.LineString([(-1e5, at), (1e5, at)]))
+        return None if cut.is_empty else (cut.bounds[0], cut.bounds[2])
+
+
+def lying_in(members: Iterable[Member], face: Face, w: Flat) -> tuple[Laid, ...]:
+    """The sticks that lie between two depths of a side.
+
+    Args: members; face; w, from how deep to how far out of it, mm.
+    Returns: each Laid.
+    Source: geometry.
+
+    >>> site = begun("coop")
+    >>> len(lying_in(site.frame.members, site.faces["front"], (-38.0, 0.0)))
+    0
+    """
+    axes = np.array([face.along, face.up, face.normal]).T
+    found = []
+    for member in members:
+        flat = (np.array(member.solids) - np.array(face.origin)) @ axes
+        if flat[..., 2].max() > w[0] + TOUCH_MM and flat[..., 2].min() < w[1] - TOUCH_MM:
+            points = [point for solid in flat for point in _between(solid, w)]
+            outline = shapely.convex_hull(shapely.MultiPoint(points))
+            if isinstance(outline, Polygon):
+                found.append(Laid(member, outline))
+    return tuple(found)
+
+
+def _between(solid: np.ndarray, w: Flat) -> list[np.ndarray]:
+    """Corners (u, v) of the part of a piece between two depths: its own there, and where its edges pass them."""
+    edges = [(i, i + 4) for i in range(4)]
+    edges += [(k + i, k + (i + 1) % 4) for k in (0, 4) for i in range(4)]
+    points = [corner[:2] for corner in solid if w[0] - 1e-6 <= corner[2] <= w[1] + 1e-6]
+    for i, j in edges:
+        for at in w:
+            near, far = solid[i][2] - at, solid[j][2] - at
+            if near * far < 0:
+                points.append((solid[i] + (solid[j] - solid[i]) * near / (near - far))[:2])
+    return points
+
+
+def under_and_over(laid: Iterable[Laid], at: float, v: Flat) -> Flat:
+    """The nearest sticks under and over a stretch of a side, at one place along it.
+
+    Args: laid; at, mm along; v, from where to where nothing stands.
+    Returns: the top of what is under it, the foot of what is over it; infinite where there is nothing.
+    Source: geometry.
+
+    >>> under_and_over((), 0.0, (0.0, 1.0))
+    (-inf, inf)
+    """
+    middle = sum(v) / 2
+    spans = [span for one in laid if (span := one.across(at))]
+    return (
+        max((high for _, high in spans if high <= middle), default=-math.inf),
+        min((low for low, _ in spans if low >= middle), default=math.inf),
+    )
+
+
+def beside(laid: Iterable[Laid], at: float, u: Flat) -> Flat:
+    """The nearest sticks on both sides of a stretch, at one height.
+
+    Args: laid; at, mm up the side; u, from where to where nothing stands.
+    Returns: the near edges of the stick before it and the one after it; infinite where there is none.
+    Source: geometry.
+
+    >>> beside((), 0.0, (0.0, 1.0))
+    (-inf, inf)
+    """
+    middle = sum(u) / 2
+    spans = [span for one in laid if (span := one.along(at))]
+    return (
+        max((high for _, high in spans if high <= middle), default=-math.inf),
+        min((low for low, _ in spans if low >= middle), default=math.inf),
+    )
+
+
+def likely_places(structure: Structure, name: str) -> tuple[float, ...]:
+    """Where along a side an opening is likely to find room, the likeliest first.
+
+    Args: structure, without it; name, of the side.
+    Returns: places of its middle, mm: of the widest bays first, then along the whole side; none where there is no such
+        side.
+    Source: geometry.
+
+    >>> likely_places(pen("coop"), "nowhere")
+    ()
+    """
+    face = next((one for one in structure.faces if one.name == name), None)
+    if face is None:
+        return ()
+    depth = max((member.section.thick_mm for member in structure.members if member.species), default=0.0)
+    laid = lying_in(structure.members, face, (-depth, 0.0))
+    tall = face.tall / 2
+    ribs = [one for one in laid if one.member.duty is not Duty.NOGGIN]
+    ends = sorted(span for one in ribs if (span := one.along(tall)))
+    bays = [(a[1], b[0]) for a, b in pairwise(ends) if b[0] - a[1] > TOUCH_MM]
+    along = [u for u, _ in face.outline]
+    low, high = min(along), max(along)
+    middles = [sum(bay) / 2 for bay in sorted(bays, key=lambda bay: round(bay[0] - bay[1]))]
+    shares = (0.5, 0.35, 0.65, 0.25, 0.75)
+    start = (structure.body.y if name in ("front", "rear") else structure.body.x)[0]
+    places = (*middles[:MOST_BAYS], *(low + share * (high - low) for share in shares))
+    return tuple(dict.fromkeys(round(at - start, 1) for at in places))

@@ -16,7 +16,9 @@ from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
+from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.shapes import shape_of
 
 CATALOGUE = load_catalogue()
 
@@ -41,10 +43,24 @@ def begun(shape: str = "low-pen", **changed: Any) -> Site:
         made.append(site)
 
     with patch.object(Site, "__post_init__", watched):
-        pen(shape, **changed)
+        shape_of(shape).build(asked(shape, **changed), CATALOGUE)
     first = made[0]
     kept = {one.name: getattr(first, one.name) for one in fields(Site)[:6]}
     return Site(**kept, frame=Framing(first.frame.section, first.frame.species), cover=Coverer())
+
+
+def framed(shape: str = "low-pen", **changed: Any) -> Site:
+    """A pen's site with all its sticks on it, before anything is cut into its sides."""
+    first = begun(shape, **changed)
+    first.frame.members.extend(pen(shape, **changed).members)
+    return first
+
+
+def hatch(face: str = "left", **changed: Any) -> Any:
+    """A hatch 400 mm square asked for in a side of a coop, 2.4 m from its rear wall."""
+    asked_for = {"face": face, "at": 2400.0, **changed}
+    values = asked("coop", **{f"opening_1_{name}": value for name, value in asked_for.items()})
+    return read_openings(values, CATALOGUE.meshes["hex-25"], CATALOGUE.sheets["ply-5"]).wanted[0]
 
 
 def broilers(placed: int = 30) -> Any:
@@ -62,5 +78,13 @@ def farm(**entered: Any) -> Any:
 @pytest.fixture(autouse=True)
 def _names_of_examples(doctest_namespace: dict[str, Any]) -> None:
     doctest_namespace.update(
-        c=CATALOGUE, asked=asked, pen=pen, begun=begun, broilers=broilers, farm=farm, mass=mass
+        c=CATALOGUE,
+        asked=asked,
+        pen=pen,
+        begun=begun,
+        framed=framed,
+        hatch=hatch,
+        broilers=broilers,
+        farm=farm,
+        mass=mass,
     )

@@ -10,14 +10,17 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import NewerFile, Unreadable
 from ergamot.core.frame.design import Design, make_design
+from ergamot.core.frame.parts.openings.choices import MOST_OPENINGS
+from ergamot.core.frame.shapes import shape_of
 
 FORMAT: Literal["ergamot-design"] = "ergamot-design"
-VERSION = 1
+VERSION = 2  # 2: openings of the keeper's own stand in a list
 LARGEST_BYTES = 200_000  # a design is under 2 kB; anything near this is not one
 
 
 class DesignFile(BaseModel):
-    """What stands in the file. Lengths are mm, shares 0 to 1; `typed` keeps lengths as written."""
+    """What stands in the file. Lengths are mm, shares 0 to 1; `typed` keeps lengths as written. Each of `openings` has
+    its `number` and what is chosen about it; version 1 had none."""
 
     model_config = ConfigDict(extra="forbid", title="Ergamot design")
 
@@ -26,12 +29,21 @@ class DesignFile(BaseModel):
     name: str = Field(default="", max_length=80)
     shape: str = Field(max_length=40)
     values: dict[str, float | str] = Field(max_length=120)
-    typed: dict[str, str] = Field(default_factory=dict, max_length=120)
+    typed: dict[str, str] = Field(default_factory=dict, max_length=240)
+    openings: list[dict[str, float | str]] = Field(default_factory=list, max_length=MOST_OPENINGS)
 
 
 def write_design(design: Design, name: str) -> str:
     """Write a design as JSON text."""
-    file = DesignFile(name=name, shape=design.shape, values=dict(design.values), typed=dict(design.typed))
+    some = shape_of(design.shape).openings
+    numbers = some.numbers(design.values)
+    openings = [
+        {"number": number, **{one.name: design.values[some.key(number, one.name)] for one in some.parameters}}
+        for number in numbers
+    ]
+    of_openings = {one.name for number in numbers for one in some.named(number)}
+    own = {name: value for name, value in design.values.items() if name not in of_openings}
+    file = DesignFile(name=name, shape=design.shape, values=own, typed=dict(design.typed), openings=openings)
     return json.dumps(file.model_dump(), indent=2, ensure_ascii=False) + "\n"
 
 
@@ -62,8 +74,19 @@ def read_design(text: str, catalogue: Catalogue) -> tuple[str, Design]:
         first = bad.errors()[0]
         place = ".".join(str(part) for part in first["loc"])
         raise Unreadable(f"In the file, {place}: {first['msg']}", field=place or "file") from None
-    given: dict[str, object] = {**file.values, **file.typed}
+    given: dict[str, object] = {**file.values, **_openings(file), **file.typed}
     return file.name, make_design(catalogue, file.shape, given)
+
+
+def _openings(file: DesignFile) -> dict[str, object]:
+    """What is chosen about each opening, by the names it has among the values."""
+    given: dict[str, object] = {}
+    for each in file.openings:
+        number = each.get("number")
+        if not isinstance(number, (int, float)) or number != int(number):
+            raise Unreadable("In the file, an opening has no number", field="openings", value=number)
+        given |= {f"opening_{int(number)}_{name}": value for name, value in each.items() if name != "number"}
+    return given
 
 
 def design_schema() -> dict[str, Any]:

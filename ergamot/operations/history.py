@@ -112,7 +112,13 @@ def _pen_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterat
         yield phrase(_plain(f"named {new['name']}"))
     if old["flock_id"] != new["flock_id"]:
         yield phrase("for another flock")
-    for one in shape_of(new["shape"]).parameters:
+    shape = shape_of(new["shape"])
+    for number in sorted({*shape.openings.numbers(old["values"]), *shape.openings.numbers(new["values"])}):
+        was, now = (number in shape.openings.numbers(body["values"]) for body in (old, new))
+        if was != now:
+            yield phrase(f"opening {number} {'made' if now else 'taken away'}")
+    both = {*old["values"]} & {*new["values"]}
+    for one in (*shape.parameters, *(each for each in shape.declared(both) if each.name in both)):
         a, b = old["values"].get(one.name, one.default), new["values"].get(one.name, one.default)
         if a != b:
             yield _change(work, one, a, b)

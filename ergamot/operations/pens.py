@@ -21,7 +21,7 @@ from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay, space_by_day
 from ergamot.core.frame.design import Design, build, make_design
-from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parameters import Kind, Value
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
@@ -50,6 +50,7 @@ class Bench:
     views: tuple[View, ...]
     parts: tuple[Part, ...]
     birds: tuple[Bird, ...]
+    kinds: Mapping[str, Kind]
     stops: Mapping[str, tuple[float, ...]]
     space_days: tuple[SpaceDay, ...]
     about_cost: Decimal
@@ -191,6 +192,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
     shape = shape_of(design.shape)
     need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
     lengths = [p.name for p in shape.parameters if p.kind == "length"]
+    kinds = {one.name: one.kind for one in shape.declared(design.values)}
     return Bench(
         name=record.body["name"],
         flock_id=flock_record.id,
@@ -205,5 +207,6 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         birds=birds(structure, flock),
         space_days=space_by_day(flock, need, structure.floor_under_m2(1000 * need.floor_head_m)),
         about_cost=estimated_cost(structure),
+        kinds=kinds,
         stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
     )

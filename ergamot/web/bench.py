@@ -11,7 +11,6 @@ from ergamot.core.finding import phrase
 from ergamot.core.flock.space import SpaceDay
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
-from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.stock.cut_list import saw_deg
 from ergamot.core.strength.verdict import told_of_use
@@ -99,7 +98,7 @@ def _model(bench: Bench) -> ModelOut:
 
 def _value(bench: Bench, name: str) -> ValueOut:
     value = bench.design.values[name]
-    kind = next(p.kind for p in shape_of(bench.design.shape).parameters if p.name == name)
+    kind = bench.kinds[name]
     text = Words(metric=value, imperial=value) if isinstance(value, str) else words(value, UNIT_OF[kind])
     return ValueOut(
         value=value,

@@ -8,9 +8,11 @@ from zoneinfo import available_timezones
 
 from apiflask import APIBlueprint
 
+from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.condition import Group, shown_in
 from ergamot.core.farm.conditions import CONDITIONS, conditions_kept
 from ergamot.core.farm.way import Leg, legs
+from ergamot.core.frame.parameters import Parameter
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.places import (
@@ -65,24 +67,28 @@ def choices() -> dict[str, Any]:
                 key=shape.key,
                 label=shape.label,
                 sketch=SketchOut.model_validate(shape.sketch),
-                parameters=[
-                    ParameterOut(
-                        name=p.name,
-                        label=p.label,
-                        group=p.group,
-                        kind=p.kind,
-                        low=p.low,
-                        high=p.high,
-                        choices=[ChoiceOut.model_validate(c) for c in p.options(catalogue)],
-                        only_if=list(p.only_if) if p.only_if else None,
-                        note=p.note,
-                    )
-                    for p in shape.parameters
-                ],
+                parameters=[_parameter(one, catalogue) for one in shape.parameters],
+                openings=[_parameter(one, catalogue) for one in shape.openings.parameters]
+                if shape.faces
+                else [],
             )
             for shape in SHAPES.values()
         ],
     }
+
+
+def _parameter(one: Parameter, catalogue: Catalogue) -> ParameterOut:
+    return ParameterOut(
+        name=one.name,
+        label=one.label,
+        group=one.group,
+        kind=one.kind,
+        low=one.low,
+        high=one.high,
+        choices=[ChoiceOut.model_validate(choice) for choice in one.options(catalogue)],
+        only_if=list(one.only_if) if one.only_if else None,
+        note=one.note,
+    )
 
 
 def _out(record: Record) -> dict[str, Any]:

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import json
+from pathlib import Path
 
 import jsonschema
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ergamot.core.errors import ErgamotError, NewerFile
-from ergamot.core.frame.design import Design, make_design
+from ergamot.core.errors import ErgamotError, NewerFile, UnknownChoice, Unreadable
+from ergamot.core.frame.design import Design, build, make_design
+from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parameters import Parameter, read_values
 from ergamot.core.units import say_feet_inches
 from ergamot.exchange.design_file import FORMAT, VERSION, design_schema, read_design, write_design
@@ -88,3 +90,37 @@ def test_a_parameter_takes_only_what_lies_within_its_limits(given_value):
         assert refused.field == "width"
     else:
         assert 900 <= read <= 3700
+
+
+@pytest.mark.parametrize(
+    ("kept", "dry_kg"),
+    [("low-pen", 76.050564), ("coop", 213.080153), ("a-frame", 115.313635), ("hoop", 147.679265)],
+)
+def test_a_file_of_the_first_version_is_the_pen_it_was(kept, dry_kg):
+    """Written by the last program that knew no openings of the keeper's own; weighed by it, too."""
+    text = (Path(__file__).parent / "kept" / f"design-1-{kept}.json").read_text("utf-8")
+    assert json.loads(text)["version"] == 1
+    name, design = read_design(text, CATALOGUE)
+    assert (name, design.shape) == (f"Kept {kept}", kept)
+    assert mass(build(design, CATALOGUE)).dry_kg == pytest.approx(dry_kg, abs=1e-6)
+    assert json.loads(write_design(design, name))["version"] == VERSION
+    assert read_design(write_design(design, name), CATALOGUE)[1] == design
+
+
+def test_openings_stand_in_a_list_of_their_own():
+    asked = {"opening_3_face": "left", "opening_3_at": "5 ft", "opening_3_for": "eggs", "opening_3_sill": 700}
+    design = make_design(CATALOGUE, "coop", {**asked, "house": "no"})
+    file = json.loads(write_design(design, "one"))
+    assert [one["number"] for one in file["openings"]] == [3]
+    assert not any(name.startswith("opening_") for name in file["values"])
+    assert file["openings"][0]["at"] == 1524.0
+    back = read_design(json.dumps(file), CATALOGUE)[1]
+    assert (back, back.typed["opening_3_at"]) == (design, "5 ft")
+
+
+@pytest.mark.parametrize("number", [None, "two", 0, 1.5, 120])
+def test_an_opening_without_a_number_is_refused(number):
+    file = json.loads(write_design(make_design(CATALOGUE, "coop", {}), "one"))
+    file["openings"] = [{"number": number, "face": "left"}]
+    with pytest.raises((Unreadable, UnknownChoice)):
+        read_design(json.dumps(file), CATALOGUE)

@@ -21,5 +21,5 @@ def drag_handles(structure: Structure, design: Design) -> tuple[DragHandle, ...]
     >>> [one.parameter for one in drag_handles(build(design, c), design)]
     ['pitch', 'roofed', 'bay', 'axle', 'house_floor', 'house_length']
     """
-    shown = {one.name for one in shape_of(design.shape).parameters if one.applies(design.values)}
+    shown = {one.name for one in shape_of(design.shape).declared(design.values) if one.applies(design.values)}
     return tuple(one for one in structure.drag_handles if one.parameter in shown)

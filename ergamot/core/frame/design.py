@@ -11,9 +11,11 @@ from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
 from ergamot.core.frame.parts.anchorage import anchored_down
 from ergamot.core.frame.parts.gear import SWINGING
-from ergamot.core.frame.parts.openings import likely_places
+from ergamot.core.frame.parts.openings import as_usual, likely_places, lower
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
+
+MOST_PLACES = 8  # looked at for each size of an opening that is put where it fits; may move
 
 
 @dataclass(frozen=True)
@@ -39,14 +41,16 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
     """
     if shape not in SHAPES:
         raise UnknownChoice("shape", shape, tuple(SHAPES))
-    given = SHAPES[shape].openings.standing(given)
+    some = SHAPES[shape].openings
+    asked = some.standing(given)
+    given = as_usual(some, asked)
     declared = SHAPES[shape].declared(given)
     read = read_values(declared, given, catalogue)
     try:
         values = SHAPES[shape].settle(read, catalogue)
         SHAPES[shape].check(values, catalogue)
-        numbers = SHAPES[shape].openings.numbers(given)
-        values = _placed(shape, values, [n for n in numbers if f"opening_{n}_at" not in given], catalogue)
+        numbers = some.numbers(given)
+        values = _placed(shape, values, numbers, asked, catalogue)
         if values.get("gear") in SWINGING or numbers:  # only the whole frame shows whether there is room
             _framed(shape, tuple(values.items()), catalogue)
     except OutOfRange as refused:
@@ -63,35 +67,43 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
     return Design(shape, values, typed)
 
 
-def _placed(shape: str, values: dict[str, Value], loose: list[int], catalogue: Catalogue) -> dict[str, Value]:
-    """Openings whose place was not given, each where it fits first; the refusal of the likeliest where it fits
-    nowhere."""
+def _placed(
+    shape: str,
+    values: dict[str, Value],
+    numbers: tuple[int, ...],
+    given: Mapping[str, object],
+    catalogue: Catalogue,
+) -> dict[str, Value]:
+    """Openings whose place was not given, one after another, each where it fits first; one whose size was not given
+    either is made lower or smaller where the usual one finds no room."""
     some = SHAPES[shape].openings
+    loose = [number for number in numbers if some.key(number, "at") not in given]
+    settled = {name: value for name, value in values.items() if not {*loose} & {*some.numbers((name,))}}
     for number in loose:
-        key = {one.name: some.key(number, one.name) for one in some.parameters}
-        own = {name: values[name] for name in key.values()}
-        rest = {name: value for name, value in values.items() if name not in own}
-        others = {name: value for name, value in rest.items() if not _waits(name, loose, number)}
-        bare = _framed(shape, tuple(others.items()), catalogue)
-        likeliest: OutOfRange | None = None
-        for at in likely_places(bare, str(own[key["face"]])):
-            tried = {**others, **own, key["at"]: at}
-            try:
-                _framed(shape, tuple(tried.items()), catalogue)
-            except OutOfRange as refused:
-                likeliest = likeliest or refused
-                continue
-            values = {**values, key["at"]: at}
-            break
+        own = {one.name: values[one.name] for one in some.named(number)}
+        sized = {some.key(number, name) for name in ("sill", "width", "height")} & {*given}
+        ways = [{}] if sized else lower(some, number, own)
+        at, face = some.key(number, "at"), str(own[some.key(number, "face")])
+        bare = _framed(shape, tuple(settled.items()), catalogue)
+        places = likely_places(bare, face)[: None if len(ways) == 1 else MOST_PLACES] or (0.0,)
+        settled = _first_framed(
+            shape, [{**settled, **own, **way, at: place} for way in ways for place in places], catalogue
+        )
+    return {**values, **settled}
+
+
+def _first_framed(shape: str, tried: list[dict[str, Value]], catalogue: Catalogue) -> dict[str, Value]:
+    """The first of some values that can be framed. Raises OutOfRange of the first where none can."""
+    first: OutOfRange | None = None
+    for values in tried:
+        try:
+            _framed(shape, tuple(values.items()), catalogue)
+        except OutOfRange as refused:
+            first = first or refused
         else:
-            if likeliest:
-                raise likeliest
-    return values
-
-
-def _waits(name: str, loose: list[int], number: int) -> bool:
-    """Is a value of an opening that is placed after this one?"""
-    return any(name.startswith(f"opening_{other}_") for other in loose if other > number)
+            return values
+    assert first
+    raise first
 
 
 def change(catalogue: Catalogue, design: Design, given: Mapping[str, object]) -> Design:

@@ -43,6 +43,7 @@ class Several:
             replace(
                 one,
                 name=self.key(number, one.name),
+                label=f"{one.label}, {self.name} {number}",
                 only_if=(self.key(number, one.only_if[0]), *one.only_if[1:]) if one.only_if else None,
             )
             for one in self.parameters

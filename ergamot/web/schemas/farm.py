@@ -56,12 +56,14 @@ class SketchOut(Out):
 
 
 class ShapeOut(Out):
-    """A shape on offer, with its controls."""
+    """A shape on offer, with its controls; those in `openings` stand for each opening of a pen, with its number: width
+    of the second is called opening_2_width."""
 
     key: str
     label: str
     sketch: SketchOut
     parameters: list[ParameterOut]
+    openings: list[ParameterOut]
 
 
 class ConditionOut(Out):

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
-import { answer, api, type Bench, type Finding } from "../api/client";
+import { answer, api, type Bench, type Finding, type Schemas } from "../api/client";
 import { useChoices, usePen } from "../api/queries";
 import { DrawingSheet } from "./DrawingSheet";
 import { Level } from "../kit/Level";
@@ -12,6 +12,7 @@ import { FrameLine } from "./FrameLine";
 import { ConflictSheet } from "./ConflictSheet";
 import { Controls } from "./Controls";
 import { Fence } from "./Fence";
+import { parametersOf, type Parameter } from "./parameters";
 import { PenName } from "./PenName";
 import { WorkingSheet } from "./WorkingSheet";
 import { MendBoard } from "../mending/MendBoard";
@@ -26,10 +27,11 @@ export function BenchPage() {
   if (pen.error) return <Trouble problem={pen.error} />;
   const shape = choices.data?.shapes.find((one) => one.key === pen.data?.shape);
   if (!pen.data || !shape) return <Waiting what="Laying the pen on the bench" />;
-  return <OnTheBench key={id} kept={pen.data} parameters={shape.parameters} />;
+  return <OnTheBench key={id} kept={pen.data} shape={shape} />;
 }
 
-function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<typeof Controls>[0]["parameters"] }) {
+function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }) {
+  const parameters = parametersOf(shape, kept.values);
   const edits = usePenEdits(kept.id);
   const [group, setGroup] = useState("size");
   const [copying, setCopying] = useState(false);
@@ -99,7 +101,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
         <Controls
           bench={bench}
           kept={kept}
-          parameters={parameters}
+          shape={shape}
           problem={onField}
           group={group}
           onGroup={setGroup}
@@ -121,7 +123,7 @@ function OnTheBench({ kept, parameters }: { kept: Bench; parameters: Parameters<
 }
 
 /** The line is down: what waits here to be sent. */
-function Unsent({ edits, parameters }: { edits: Edit[]; parameters: Parameters<typeof Controls>[0]["parameters"] }) {
+function Unsent({ edits, parameters }: { edits: Edit[]; parameters: Parameter[] }) {
   const label = (name: string) => parameters.find((one) => one.name === name)?.label ?? name;
   const words = edits.flatMap((edit) => [
     ...Object.entries(edit.values ?? {}).map(([name, value]) => `${label(name)} ${value}`),

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { Problem, api, type Bench, type Schemas } from "../api/client";
 import { Standing } from "../testing/app";
@@ -28,6 +28,12 @@ const parameters = [
   one("house", "choice", { group: "house", choices: [{ key: "no", label: "none", note: "" }, { key: "yes", label: "at the rear", note: "" }] }),
   one("nests", "count", { group: "house", low: 1, high: 12, only_if: ["house", "yes"] }),
 ];
+const openings = [
+  one("face", "choice", { label: "Where", group: "openings", choices: [{ key: "left", label: "left side", note: "" }, { key: "none", label: "taken away", note: "" }] }),
+  one("for", "choice", { label: "For", group: "openings", choices: [{ key: "eggs", label: "taking eggs", note: "" }, { key: "reach", label: "an arm", note: "" }] }),
+  one("at", "length", { label: "Its middle at", group: "openings", high: 12000 }),
+];
+const shape = { key: "coop", label: "coop", sketch: { frame: "", cover: "", note: "" }, parameters, openings };
 const value = (of: string | number, said: string) => ({ value: of, typed: null, text: words(said), stops: [] });
 const values = {
   wide: value(1800, "1.800 m"),
@@ -42,7 +48,7 @@ function show(of: Bench = bench, problem: Parameters<typeof Controls>[0]["proble
   const calls = { onTry: vi.fn(), onKeep: vi.fn(), onDrop: vi.fn(), onGroup: vi.fn() };
   render(
     <Standing>
-      <Controls bench={of} kept={of} parameters={parameters} problem={problem} group={group} {...calls} />
+      <Controls bench={of} kept={of} shape={shape} problem={problem} group={group} {...calls} />
     </Standing>,
   );
   return calls;
@@ -94,9 +100,35 @@ describe("the controls of a shape", () => {
   });
 });
 
+describe("openings of the keeper's own", () => {
+  const second = { opening_2_face: value("left", "left"), opening_2_for: value("eggs", "eggs"), opening_2_at: value(1200, "1.200 m") };
+  const cut = { id: 1, values: { ...values, ...second } } as unknown as Bench;
+
+  it("stand one under another, each with its own tape, and keep their numbers", () => {
+    show(cut, null, "openings");
+    const mine = within(screen.getByRole("region", { name: "opening 2" }));
+    expect(mine.getByRole("heading").textContent).toContain("2 taking eggs · left side");
+    expect(mine.getByRole("slider", { name: "Its middle at tape" })).toBeTruthy();
+  });
+
+  it("are closed up by their own number", () => {
+    const calls = show(cut, null, "openings");
+    fireEvent.click(screen.getByRole("button", { name: "Close it up" }));
+    expect(calls.onKeep).toHaveBeenCalledWith({ opening_2_face: "none" });
+  });
+
+  it("are cut in under the next number, and say why where there is no room", () => {
+    const problem = { values: { opening_3_face: "left", opening_3_for: "reach" }, problem: new Problem(422, "Outside the limits", "Hatch 3 would cut the door post") };
+    const calls = show(cut, problem, "openings");
+    fireEvent.click(screen.getByRole("button", { name: "Cut it in" }));
+    expect(calls.onKeep).toHaveBeenCalledWith({ opening_3_face: "left", opening_3_for: "reach" });
+    expect(screen.getByRole("alert").textContent).toContain("would cut the door post");
+  });
+});
+
 describe("choosing a shape", () => {
   beforeEach(() => {
-    const shapes = ["low-pen", "coop", "yurt"].map((key) => ({ key, label: key, sketch: { frame: `${key} frame`, cover: "M0 0", note: "" }, parameters: [] }));
+    const shapes = ["low-pen", "coop", "yurt"].map((key) => ({ key, label: key, sketch: { frame: `${key} frame`, cover: "M0 0", note: "" }, parameters: [], openings: [] }));
     vi.spyOn(api, "GET").mockResolvedValue({ data: { shapes }, response: new Response() } as never);
   });
 

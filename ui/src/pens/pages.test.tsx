@@ -40,7 +40,7 @@ let posted: [string, unknown][];
 beforeEach(() => {
   posted = [];
   answers = {
-    "/api/choices": { strains: [{ key: "broiler-fast", label: "broiler, fast", to_grass_day: 21, leaves_from_day: 49, leaves_to_day: 56 }], grounds: [], groups: [], conditions: [], zones: [], shapes: [{ key: "low-pen", label: "low pen", sketch: { frame: "M8 44", cover: "M6 28", note: "" }, parameters: [] }] },
+    "/api/choices": { strains: [{ key: "broiler-fast", label: "broiler, fast", to_grass_day: 21, leaves_from_day: 49, leaves_to_day: 56 }], grounds: [], groups: [], conditions: [], zones: [], shapes: [{ key: "low-pen", label: "low pen", sketch: { frame: "M8 44", cover: "M6 28", note: "" }, parameters: [], openings: [] }] },
     "/api/flocks": { flocks: [] },
     "/api/pens": { pens: [], after: null },
     "/api/away": { away: [] },

@@ -43,6 +43,7 @@ const shapes = [
       { name: "width", label: "Width", choices: [] },
       { name: "roof", label: "Roof", choices: [{ key: "pvc", label: "corrugated PVC", note: "" }] },
     ],
+    openings: [],
   },
 ];
 const start = (shape: string, fails: string[], lacking: string[]) => ({

@@ -6,7 +6,7 @@
 | for       | person, reach, eggs, cleaning, feeding, birds, air | reach | what it is for                   |
 | hung      | left, right, top, down, slides, lifts | left | how what closes it gets out of the way           |
 | filled    | mesh, solid, both   | mesh    | what closes it                                                  |
-| at        | 0 to 12 m           | found   | its middle: from the rear end; across an end, from the right    |
+| at        | 0 to 5 m            | found   | its middle: from the rear end; across an end, from the right    |
 | sill      | 0 to 2.4 m          | 0       | over the ground; up a slope, from its foot; at least the rail   |
 | width, height | 0.15 to 2.4, 0.12 to 2.2 m | 0.4 | clear                                                     |
 
@@ -21,14 +21,23 @@ between the two ribs it lies between. Anything else it would cut is named.
 | leaf           | L      | laid flat over it                          | 4 or 5                          |
 """
 
-from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening, openings_of, read_openings
+from ergamot.core.frame.parts.openings.choices import (
+    Openings,
+    WantedOpening,
+    as_usual,
+    lower,
+    openings_of,
+    read_openings,
+)
 from ergamot.core.frame.parts.openings.hung import pulls, set_openings
 from ergamot.core.frame.parts.openings.plane import likely_places
 
 __all__ = [
     "Openings",
     "WantedOpening",
+    "as_usual",
     "likely_places",
+    "lower",
     "openings_of",
     "pulls",
     "read_openings",

@@ -54,6 +54,51 @@ _FILLED = (
     Choice("both", "solid, mesh behind"),
 )
 
+# How each is usually made, where it is not said; judgement: sizes as common practice has them
+_USUAL: dict[str, dict[str, Value]] = {
+    "person": {"width": 600.0, "height": 1400.0, "filled": "mesh"},
+    "reach": {"width": 400.0, "height": 400.0},
+    "eggs": {"width": 400.0, "height": 250.0, "sill": 600.0, "hung": "top", "filled": "solid"},
+    "cleaning": {"width": 600.0, "height": 500.0, "filled": "solid"},
+    "feeding": {"width": 600.0, "height": 200.0, "sill": 250.0, "hung": "down"},
+    "birds": {"width": 300.0, "height": 350.0, "hung": "slides", "filled": "solid"},
+    "air": {"width": 350.0, "height": 150.0, "sill": 400.0, "hung": "top", "filled": "both"},
+}
+
+
+def as_usual(some: Several, given: Mapping[str, object]) -> dict[str, object]:
+    """Values in which each opening has what is usual for its use where nothing else is said.
+
+    Args: some, the parameters of openings; given, values by name.
+    Returns: values by name.
+    Source: common practice.
+
+    >>> as_usual(openings_of(()), {"opening_1_for": "birds"})["opening_1_hung"]
+    'slides'
+    """
+    filled = dict(given)
+    for number in some.numbers(given):
+        use = str(given.get(some.key(number, "for"), "reach"))
+        for name, value in _USUAL.get(use, {}).items():
+            filled.setdefault(some.key(number, name), value)
+    return filled
+
+
+def lower(some: Several, number: int, values: Mapping[str, Value]) -> tuple[dict[str, Value], ...]:
+    """How an opening whose size was not said may be made where the usual one finds no room: lower down, then smaller.
+
+    Args: some, the parameters of openings; number; values, with the usual ones.
+    Returns: changes to them, the least first.
+    Source: common practice.
+
+    >>> [len(change) for change in lower(openings_of(()), 1, {"opening_1_height": 400.0})]
+    [0, 1, 2, 2]
+    """
+    sill, height = some.key(number, "sill"), some.key(number, "height")
+    usual = float(values[height])
+    smaller: list[dict[str, Value]] = [{sill: 0.0, height: round(share * usual, 1)} for share in (0.75, 0.55)]
+    return ({}, {sill: 0.0}, *smaller)
+
 
 def openings_of(faces: tuple[Choice, ...]) -> Several:
     """What can be chosen about each opening of a pen besides its own way in.
@@ -81,8 +126,15 @@ def openings_of(faces: tuple[Choice, ...]) -> Several:
             choice("for", "For", "reach", _FOR),
             choice("hung", "How it opens", "left", _HUNG),
             choice("filled", "Closed by", "mesh", _FILLED),
-            length("at", "Its middle at", 0.0, 0.0, 12_000.0, "from the rear; across an end, from the right"),
-            length("sill", "Sill at", 0.0, 0.0, 2400.0, "over the ground; up a slope, from its foot"),
+            length("at", "Its middle at", 0.0, 0.0, 5000.0, "from the rear; across an end, from the right"),
+            length(
+                "sill",
+                "Sill at",
+                0.0,
+                0.0,
+                2400.0,
+                "over the ground, at least the rail; up a slope, from its foot",
+            ),
             length("width", "Clear width", 400.0, 150.0, 2400.0),
             length("height", "Clear height", 400.0, 120.0, 2200.0),
         ),

@@ -18,14 +18,14 @@ from ergamot.core.frame.structure import Member, Structure
 
 TOUCH_MM = 1.0
 MOST_BAYS = 6  # looked at before the side as a whole; may move
-WALL_NZ = 0.5  # a side within 30° of upright is a wall; more level, a slope
+WALL_NZ = 0.01  # a side more level than this leans: ribs carry it, not studs
 
 
 def is_wall(face: Face) -> bool:
     """Is a side framed as a wall, of studs, rather than of ribs?
 
     Args: face.
-    Returns: whether it stands within 30° of upright.
+    Returns: whether it stands upright.
     Source: common practice.
 
     >>> is_wall(begun("coop").faces["front"])
@@ -99,7 +99,7 @@ def _between(solid: np.ndarray, w: Flat) -> list[np.ndarray]:
 def under_and_over(laid: Iterable[Laid], at: float, v: Flat) -> Flat:
     """The nearest sticks under and over a stretch of a side, at one place along it.
 
-    Args: laid; at, mm along; v, from where to where nothing stands.
+    Args: laid; at, mm along; v, mm, from where to where nothing stands.
     Returns: the top of what is under it, the foot of what is over it; infinite where there is nothing.
     Source: geometry.
 
@@ -117,7 +117,7 @@ def under_and_over(laid: Iterable[Laid], at: float, v: Flat) -> Flat:
 def beside(laid: Iterable[Laid], at: float, u: Flat) -> Flat:
     """The nearest sticks on both sides of a stretch, at one height.
 
-    Args: laid; at, mm up the side; u, from where to where nothing stands.
+    Args: laid; at, mm up the side; u, mm, from where to where nothing stands.
     Returns: the near edges of the stick before it and the one after it; infinite where there is none.
     Source: geometry.
 

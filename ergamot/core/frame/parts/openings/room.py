@@ -44,8 +44,7 @@ def refuse_cut(one: WantedOpening, what: str, name: str, allowed: str) -> OutOfR
     Returns: the error, to be raised.
     Source: common practice.
 
-    >>> one = read_openings(asked("coop", opening_1_face="left"), c.meshes["hex-25"], c.sheets["ply-5"]).wanted[0]
-    >>> refuse_cut(one, "the door post", "at", "at most 1 m").message
+    >>> refuse_cut(hatch(), "the door post", "at", "at most 1 m").message
     'Hatch 1 would cut the door post: at most 1 m'
     """
     return _refused(one, f"would cut {what}", name, allowed)
@@ -58,8 +57,7 @@ def no_room(one: WantedOpening, where: str, name: str, allowed: str) -> OutOfRan
     Returns: the error, to be raised.
     Source: common practice.
 
-    >>> one = read_openings(asked("coop", opening_1_face="left"), c.meshes["hex-25"], c.sheets["ply-5"]).wanted[0]
-    >>> no_room(one, "under the plate", "height", "at most 1 m").message
+    >>> no_room(hatch(), "under the plate", "height", "at most 1 m").message
     'Hatch 1 has no room under the plate: at most 1 m'
     """
     return _refused(one, f"has no room {where}", name, allowed)
@@ -79,6 +77,9 @@ def make_way(
     Returns: what is left of `laid`.
     Raises: OutOfRange, naming what it would cut and where it would not.
     Source: common practice.
+
+    >>> make_way(framed("coop"), hatch(), pen("coop").faces[0], (), (0.0, 400.0), (0.0, 400.0))
+    ()
     """
     for stick in [stick for stick in laid if stick.over(u, v)]:
         why = _why_it_stays(site, face, stick)
@@ -162,6 +163,9 @@ def refuse_before(site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat) 
     Args: site; one; face; u and v, the leaf's outside, mm.
     Raises: OutOfRange, naming what is there.
     Source: geometry.
+
+    >>> site = framed("coop")
+    >>> refuse_before(site, hatch(), site.faces["left"], (2200.0, 2600.0), (64.0, 464.0))
     """
     leaf = shapely.box(u[0], v[0], u[1], v[1])
     wall = shapely.Polygon(face.outline)
@@ -188,6 +192,10 @@ def leads_to(site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat) -> Sp
     Returns: nests, house or run.
     Raises: OutOfRange where it would lie half in the house.
     Source: geometry.
+
+    >>> site = framed("coop")
+    >>> leads_to(site, hatch(), site.faces["left"], (2200.0, 2600.0), (64.0, 464.0))
+    <Space.RUN: 'run'>
     """
     corners = face.rectangle(u, v)
     low, high = np.min(corners, axis=0), np.max(corners, axis=0)

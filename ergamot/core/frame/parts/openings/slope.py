@@ -17,10 +17,15 @@ from ergamot.core.frame.parts.site import Site, both
 def frame_in_slope(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Flat, float]:
     """Frame an opening in a slope.
 
-    Args: site; one; face, more level than upright.
+    Args: site; one; face, leaning or level.
     Returns: the clear opening, u and v in mm, and how far its leaf laps the frame, mm.
     Raises: OutOfRange, naming what it would cut.
     Source: common practice: the leaf laps its trimmers by half their thickness.
+
+    >>> site = framed("coop")
+    >>> u, _, lap = frame_in_slope(site, hatch("left roof"), site.faces["left roof"])
+    >>> u, lap
+    ((2200.0, 2600.0), 19.0)
     """
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     w = (-deep, 0.0)

@@ -34,10 +34,14 @@ LEAST_STICK_MM = 60.0  # a shorter post is no post
 def frame_in_wall(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Flat, float]:
     """Frame an opening in a wall.
 
-    Args: site; one; face, within 30° of upright.
+    Args: site; one; face, upright.
     Returns: the clear opening, u and v in mm, and how far its leaf laps the frame, mm.
     Raises: OutOfRange, naming what it would cut or what it has no room for.
     Source: common practice: the leaf laps its frame by half a stick.
+
+    >>> site = framed("coop")
+    >>> frame_in_wall(site, hatch(), site.faces["left"])
+    ((2200.0, 2600.0), (64.0, 464.0), 32.0)
     """
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     w = (-thick, 0.0)

@@ -31,16 +31,32 @@ class Piece:
     group: Group = Group.FRAME
     section: Section | None = None
     when: When = When.NOW
+    species: Species | None = None
+
+
+@dataclass(frozen=True)
+class Timber:
+    """What some sticks are sawn from."""
+
+    section: Section
+    species: Species
 
 
 @dataclass
 class Framing:
-    """Collects the sticks of one pen while it is being built."""
+    """Collects the sticks of one pen while it is being built. The base and the leaves may be of timber of their own."""
 
     section: Section
     species: Species
+    base: Timber | None = None
+    leaf: Section | None = None
     members: list[Member] = field(default_factory=list)
     _numbers: Iterator[int] = field(default_factory=lambda: itertools.count(1))
+
+    @property
+    def rail(self) -> Timber:
+        """What the base is sawn from."""
+        return self.base or Timber(self.section, self.species)
 
     def stick(self, piece: Piece, x: Flat, y: Flat, z: Flat, along: str) -> Member:
         """Set a square-cut stick filling the box x × y × z (mm), running along one axis."""
@@ -177,7 +193,7 @@ class Framing:
             group=piece.group,
             why=piece.why,
             section=section,
-            species=None if section.kg_m is not None else self.species,
+            species=None if section.kg_m is not None else piece.species or self.species,
             corners=corners,
             length_mm=round(length, 2),
             short_mm=round(short, 2),

@@ -11,7 +11,7 @@ from ergamot.core.catalogue import Catalogue, Covering
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.finding import phrase
 from ergamot.core.frame.a_frame.choices import Chosen, chosen
-from ergamot.core.frame.carpentry import Framing, Piece
+from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat, wall
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Space
@@ -91,7 +91,7 @@ def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     x = (body_start(pen.gear), pen.length)
     roll = pen.mesh if pen.bays == "roll" else None
     ribs = Ribs(pen.section.thick_mm, pen.bay, roll, pen.house.length if pen.house else None)
-    frame = Framing(pen.section, pen.species)
+    frame = pen.timbers.framing()
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
 

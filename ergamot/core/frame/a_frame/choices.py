@@ -15,13 +15,19 @@ from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_do
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import bay_parameters, end_parameters, timber_parameters
+from ergamot.core.frame.parts.shell import (
+    Timbers,
+    bay_parameters,
+    end_parameters,
+    read_timbers,
+    timber_parameters,
+)
 from ergamot.core.frame.parts.site import check_stock, refuse_above, refuse_below
 from ergamot.core.frame.profile import Profile, chain
 
 PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
-    Parameter("width", "Width", "size", "length", 1828.8, 900, 3000, note="outside the base rails"),
+    Parameter("width", "Width", "size", "length", 1828.8, 750, 3000, note="outside the base rails"),
     Parameter("apex", "Apex angle", "size", "angle", 60.0, 40, 110, note="between the slopes"),
     Parameter("roofed", "Roofed", "size", "share", 0.5, 0, 1, note="from the rear", idle=(What.SPACE,)),
     *timber_parameters("2x3"),
@@ -76,7 +82,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     *INSIDE_PARAMETERS,
 )
 
-LEAST_HEIGHT_MM = 700.0  # lower than this there is no room under the slopes; judgement
+LEAST_HEIGHT_MM = 600.0  # lower than this there is no room under the slopes; judgement
 
 
 @dataclass(frozen=True)
@@ -89,6 +95,7 @@ class Chosen:
     roofed: float
     section: Section
     species: Species
+    timbers: Timbers
     bay: float
     bays: str
     ridge_board: bool
@@ -110,7 +117,7 @@ class Chosen:
     @property
     def foot_z(self) -> float:
         """Rafters stand on the base rails."""
-        return self.section.deep_mm
+        return self.timbers.foot_z
 
     @property
     def ridge_y(self) -> float:
@@ -154,6 +161,7 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "ridge_board": values["ridge"] == "board",
             "doorway": read_doorway(values, deep),
             "house": read_house(values, catalogue),
+            "timbers": read_timbers(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
         }
@@ -171,8 +179,10 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))
+    if pen.timbers.base:
+        check_stock(pen.timbers.base.section, values, ("length", "width"))
     deep = pen.section.deep_mm
-    least = 2 * (LEAST_HEIGHT_MM - deep) / math.tan(pen.pitch)
+    least = 2 * (LEAST_HEIGHT_MM - pen.foot_z) / math.tan(pen.pitch)
     refuse_below("width", pen.width, least, "at this apex angle, for room under the slopes")
     longest = pen.section.longest_mm
     refuse_above("width", pen.width, 2 * longest * math.cos(pen.pitch), f"for rafters in {pen.section.label}")

@@ -8,7 +8,6 @@ from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue, Covering, Sheet
 from ergamot.core.catalogue.kinds import Fitting
-from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.coop.choices import Chosen, chosen
 from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
 from ergamot.core.frame.covering import Coat, wall
@@ -89,7 +88,7 @@ def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     x = (body_start(pen.gear), pen.length)
     roll = pen.mesh if pen.bays == "roll" else None
     ribs = Ribs(pen.section.deep_mm, pen.bay, roll, pen.house.length if pen.house else None)
-    frame = Framing(pen.section, pen.species)
+    frame = pen.timbers.framing()
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
 
@@ -97,7 +96,8 @@ def _ends(site: Site, pen: Chosen) -> None:
     deep, wide, high = pen.section.deep_mm, *pen.doorway.clear
     front, rear = site.faces["front"], site.faces["rear"]
     reach = wide / 2 + deep / 2
-    v = (deep / 2, deep + high + deep / 2)
+    foot = pen.timbers.foot_z
+    v = (foot - deep / 2, foot + high + deep / 2)
     what: Covering = pen.mesh if pen.door_fill == "mesh" else pen.wall_sheet
     behind = pen.mesh if pen.door_fill == "both" else None
     hang(

@@ -18,7 +18,13 @@ from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_do
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house, roosts_over_floor
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import bay_parameters, end_parameters, timber_parameters
+from ergamot.core.frame.parts.shell import (
+    Timbers,
+    bay_parameters,
+    end_parameters,
+    read_timbers,
+    timber_parameters,
+)
 from ergamot.core.frame.parts.site import check_stock, refuse_above
 from ergamot.core.frame.profile import Edge, Profile, chain
 
@@ -28,9 +34,9 @@ _PITCHED = ("roof_kind", "gable", "mono")
 ARC_PIECES = 8  # strips a bent roof is drawn and loaded in
 
 PARAMETERS: tuple[Parameter, ...] = (
-    Parameter("length", "Length", "size", "length", 3657.6, 1800, 4876.8, note="base rails, end to end"),
-    Parameter("width", "Width", "size", "length", 1828.8, 1200, 3000, note="outside the side rails"),
-    Parameter("wall", "Wall height", "size", "length", 1625.6, 900, 2200, note="ground to wall plate"),
+    Parameter("length", "Length", "size", "length", 3657.6, 1200, 4876.8, note="base rails, end to end"),
+    Parameter("width", "Width", "size", "length", 1828.8, 750, 3000, note="outside the side rails"),
+    Parameter("wall", "Wall height", "size", "length", 1625.6, 400, 2200, note="ground to wall plate"),
     Parameter(
         "roof_kind",
         "Roof",
@@ -87,7 +93,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes", idle=(What.SPACE,)),
     *end_parameters("solid"),
     Parameter(
-        "door_width", "Door width", "covering", "length", 650.0, 600, 900, note="clear, front end", kept=True
+        "door_width", "Door width", "covering", "length", 650.0, 350, 900, note="clear, front end", kept=True
     ),
     Parameter(
         "door_height",
@@ -95,7 +101,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "covering",
         "length",
         1750.0,
-        900,
+        300,
         1950,
         note="above the base rail",
         kept=True,
@@ -129,6 +135,7 @@ class Chosen:
     roofed: float
     section: Section
     species: Species
+    timbers: Timbers
     bay: float
     bays: str
     tube: Section
@@ -236,6 +243,7 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "pitch": math.radians(float(values["pitch"])),
             "doorway": read_doorway(values, deep),
             "house": read_house(values, catalogue),
+            "timbers": read_timbers(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
         }
@@ -258,6 +266,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))
+    if pen.timbers.base:
+        check_stock(pen.timbers.base.section, values, ("length", "width"))
     degrees = math.degrees(pen.pitch)
     if pen.roof_kind == "gable" and degrees < 10:
         raise OutOfRange("pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof")
@@ -278,8 +288,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     check_gear(pen.gear, pen.length)
     wide, _ = pen.doorway.clear
     deep = pen.section.deep_mm
-    over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - 2 * deep
-    over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - deep - 10
+    over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - deep - pen.timbers.foot_z
+    over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - pen.timbers.foot_z - 10
     room = min(over_head, over_post)
     pen.doorway.refuse_taller(room, "under this roof: raise the wall or the pitch")
     pen.doorway.refuse_wider(pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")

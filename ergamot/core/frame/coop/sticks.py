@@ -38,7 +38,9 @@ def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
     stud = Piece(Duty.UPRIGHT, "stud", "U", "holds the wall plate up; mesh and sheet land on it")
     for line in site.lines:
         for band, top in zip(side_bands(pen.half, thick), tops, strict=True):
-            site.frame.stick(stud, (line - deep / 2, line + deep / 2), band, (deep, top - deep), "z")
+            site.frame.stick(
+                stud, (line - deep / 2, line + deep / 2), band, (pen.timbers.foot_z, top - deep), "z"
+            )
     plate = Piece(Duty.PLATE, "wall plate", "T", "ties the studs and carries the roof")
     right, left = (
         site.frame.stick(plate, site.x, band, (top - deep, top), "x")
@@ -79,9 +81,10 @@ def _ends(site: Site, pen: Chosen) -> None:
     for side in (-1, 1):
         y = (side * wide / 2, side * (wide / 2 + deep))
         top = [pen.under_z(at) if pen.roof_kind != "arched" else pen.wall for at in y]
-        outline = ((y[0], deep), (y[0], top[0]), (y[1], top[1]), (y[1], deep))
+        foot = pen.timbers.foot_z
+        outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
         site.frame.profiled(post, outline, "x", front)
-    top_of_door = deep + pen.doorway.clear[1]
+    top_of_door = pen.timbers.foot_z + pen.doorway.clear[1]
     head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-wide / 2, wide / 2), (top_of_door, top_of_door + deep), "y")
     _rear_studs(site, pen, rear)
@@ -98,8 +101,9 @@ def _rear_studs(site: Site, pen: Chosen, rear: Flat) -> None:
             tops = [pen.under_z(at) for at in y]
         else:
             tops = [pen.wall - deep] * 2
-        outline = ((y[0], deep), (y[0], tops[0]), (y[1], tops[1]), (y[1], deep))
-        if min(tops) - deep > 60:
+        foot = pen.timbers.foot_z
+        outline = ((y[0], foot), (y[0], tops[0]), (y[1], tops[1]), (y[1], foot))
+        if min(tops) - foot > 60:
             site.frame.profiled(stud, outline, "x", rear)
 
 
@@ -111,10 +115,11 @@ def _wall_braces(site: Site, pen: Chosen) -> None:
     u = (low_line + deep / 2, high_line - deep / 2)
     run = u[1] - u[0]
     for name, top in zip(("right", "left"), plate_tops(pen), strict=True):
-        rise = min(run, top - 2 * deep - 2.2 * deep)
+        foot = pen.timbers.foot_z
+        rise = min(run, top - foot - deep - 2.2 * deep)
         if run > LEAST_BRACE_MM and rise > LEAST_BRACE_MM / 2:
             face = site.faces[name]
-            site.frame.diagonal(brace, face, (u[1], deep + 5), (u[0], deep + 5 + rise), (-thick, 0))
+            site.frame.diagonal(brace, face, (u[1], foot + 5), (u[0], foot + 5 + rise), (-thick, 0))
 
 
 def set_roof(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint, ...]:

@@ -9,7 +9,6 @@ from ergamot.core.catalogue import Catalogue, Covering
 from ergamot.core.catalogue.kinds import Fitting, Made
 from ergamot.core.finding import phrase
 from ergamot.core.frame.bending import DRAWN_WIRE_MPA, TUBE_E_GPA
-from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coat, Coverer, wall
 from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
 from ergamot.core.frame.hoop.sticks import roost_stand, roosts_end, set_base, set_ends, set_ridge
@@ -46,7 +45,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     x = (pen.start, pen.length)
     lines = (x[0] + thick / 2, x[1] - thick / 2)
     inner = pen.half - thick
-    frame = Framing(pen.section, pen.species)
+    frame = pen.timbers.framing()
     site = Site(catalogue, pen.profile(), x, lines, thick, lambda z: (-inner, inner), frame, Coverer())
     set_base(site, pen)
     set_ends(site, pen)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, WirePanel, pick
 from ergamot.core.catalogue.kinds import Use
@@ -17,7 +17,7 @@ from ergamot.core.frame.parameters import Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import end_parameters, timber_parameters
+from ergamot.core.frame.parts.shell import Timbers, end_parameters, read_timbers, timber_parameters
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
 from ergamot.core.frame.profile import Edge, Profile
 from ergamot.core.frame.shape import Wanted
@@ -25,7 +25,8 @@ from ergamot.core.frame.shape import Wanted
 CURVE_PIECES = 16  # strips the covering is drawn and loaded in
 ARCH_PIECES = 8  # straight pieces of an end arch
 LEAST_RISE_MM = 600.0  # lower than this nothing stands up in it; judgement
-LEAST_DOOR_MM = 500.0
+LEAST_DOOR_MM = 350.0
+LONGEST_PANEL_MM = 6000.0  # asked for so long, it is left whole; judgement: two people carry no longer one
 STAND_M = 1.2  # length of a roost stand
 LEAST_FOR_ROOSTS_MM = 2000.0
 ROOST_GAP_MM = 350.0  # between bars; judgement: turkeys back to back
@@ -33,13 +34,23 @@ _STEPS = CURVE_PIECES // ARCH_PIECES
 
 PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
-    Parameter("width", "Width", "size", "length", 2438.4, 1300, 4000, note="outside the base rails"),
+    Parameter("width", "Width", "size", "length", 2438.4, 900, 4000, note="outside the base rails"),
     Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, note="from the rear", idle=(What.SPACE,)),
     Parameter(
         "skirt", "Cover stops at", "size", "length", 300.0, 0, 1200, note="mesh below; 0 covers to the base"
     ),
     *timber_parameters("2x4"),
     Parameter("panel", "Wire panel", "frame", "choice", "stock-16", table="wire_panels"),
+    Parameter(
+        "panel_cut",
+        "Panels cut to",
+        "frame",
+        "length",
+        LONGEST_PANEL_MM,
+        1800,
+        LONGEST_PANEL_MM,
+        note="over the hoop; at its longest it is left whole",
+    ),
     Parameter("ridge", "Ridge tube", "frame", "choice", "emt-23", table="sections", uses=(Use.TUBE,)),
     Parameter("cover", "Cover", "covering", "choice", "tarp", table="sheets", uses=(Use.COVER,)),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes", idle=(What.SPACE,)),
@@ -61,7 +72,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "covering",
         "length",
         1300.0,
-        600,
+        300,
         1900,
         note="above the base rail",
         kept=True,
@@ -86,6 +97,7 @@ class Chosen:
     skirt: float
     section: Section
     species: Species
+    timbers: Timbers
     panel: WirePanel
     ridge: Section
     cover: Sheet
@@ -112,7 +124,7 @@ class Chosen:
     @property
     def foot_z(self) -> float:
         """The panels' feet stand on the base rails."""
-        return self.section.deep_mm
+        return self.timbers.foot_z
 
     @property
     def arch(self) -> tuple[Flat, ...]:
@@ -150,24 +162,37 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     3048.0
     """
     section = pick(catalogue.sections, str(values["section"]), "section")
-    panel = pick(catalogue.wire_panels, str(values["panel"]), "panel")
+    panel = _cut(pick(catalogue.wire_panels, str(values["panel"]), "panel"), float(values["panel_cut"]))
     width = float(values["width"])
     base = width - section.thick_mm
     if not LEAST_SPREAD <= base / panel.length_mm <= MOST_SPREAD:
         low, high = (share * panel.length_mm + section.thick_mm for share in (LEAST_SPREAD, MOST_SPREAD))
-        raise OutOfRange("width", width, f"{both(low)} to {both(high)} with a {panel.label}")
+        raise OutOfRange(
+            "width", width, f"{both(low)} to {both(high)} with a hoop of {both(panel.length_mm)}"
+        )
     curve = hoop(base, panel.length_mm)
-    points = tuple((y, section.deep_mm + z) for y, z in curve.points(CURVE_PIECES))
+    points = tuple((y, read_timbers(values, catalogue).foot_z + z) for y, z in curve.points(CURVE_PIECES))
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
             "doorway": read_doorway(values, section.deep_mm),
+            "timbers": read_timbers(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
+            "panel": panel,
             "curve": curve,
             "points": points,
         }
     )
+
+
+def _cut(panel: WirePanel, most_mm: float) -> WirePanel:
+    """A panel cut across on a wire where it is longer than wanted; what is cut off is bought with it."""
+    if panel.length_mm <= most_mm or most_mm >= LONGEST_PANEL_MM:
+        return panel
+    wires = max(1, int(most_mm / panel.cross_pitch_mm + 1e-9))
+    long = wires * panel.cross_pitch_mm
+    return replace(panel, length_mm=long, kg=round(panel.kg * long / panel.length_mm, 3))
 
 
 def wanted(flock: Wanted) -> dict[str, Value]:
@@ -196,6 +221,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))
+    if pen.timbers.base:
+        check_stock(pen.timbers.base.section, values, ("length", "width"))
     check_gear(pen.gear, pen.length)
     if pen.curve.rise < LEAST_RISE_MM:
         raise OutOfRange("width", pen.width, f"less: the panel rises only {both(pen.curve.rise)}")

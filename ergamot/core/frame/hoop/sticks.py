@@ -38,11 +38,19 @@ def set_base(site: Site, pen: Chosen) -> None:
     8
     """
     base_rails(site, pen.length, pen.half, pen.gear)
-    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    thick, deep = pen.section.thick_mm, pen.foot_z
     x0, x1 = site.x[0] + thick, site.x[1] - thick
     inner = pen.half - thick
     leg = min(BRACE_LEG_MM, (x1 - x0) / 3, inner / 2)
-    brace = Piece(Duty.BASE_BRACE, "base brace", "K", "keeps the base square when it is dragged")
+    rail = site.frame.rail
+    brace = Piece(
+        Duty.BASE_BRACE,
+        "base brace",
+        "K",
+        "keeps the base square when it is dragged",
+        section=rail.section,
+        species=rail.species,
+    )
     wide = thick * 2**0.5
     for x, ahead in ((x0, 1), (x1, -1)):
         for side in (-1, 1):

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from ergamot.core.catalogue import Catalogue
-from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.low_pen.choices import Chosen, chosen
 from ergamot.core.frame.low_pen.coverings import close
@@ -44,7 +43,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         lay.uprights,
         deep,
         lambda z: (thick - half, half - thick),
-        Framing(pen.section, pen.species),
+        pen.timbers.framing(),
         Coverer(),
     )
     base_rails(site, pen.length, half, pen.gear)

@@ -13,7 +13,7 @@ from ergamot.core.finding import What
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import timber_parameters
+from ergamot.core.frame.parts.shell import Timbers, read_timbers, timber_parameters
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
 from ergamot.core.frame.shape import Wanted
 
@@ -28,12 +28,12 @@ PARAMETERS: tuple[Parameter, ...] = (
         "size",
         "length",
         2133.6,
-        900,
+        750,
         3657.6,
         only_if=CUT,
         note="outside the side rails",
     ),
-    Parameter("height", "Height", "size", "length", 609.6, 450, 1200, note="ground to top of frame"),
+    Parameter("height", "Height", "size", "length", 609.6, 400, 1200, note="ground to top of frame"),
     Parameter(
         "roofed", "Roofed", "size", "share", 0.6, 0, 1, only_if=CUT, note="from the rear", idle=(What.SPACE,)
     ),
@@ -123,6 +123,7 @@ class Chosen:
     roofed: float
     section: Section
     species: Species
+    timbers: Timbers
     bay: float
     roof: Sheet
     walls: str
@@ -166,6 +167,7 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
+            "timbers": read_timbers(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
         }
@@ -235,13 +237,15 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))
+    if pen.timbers.base:
+        check_stock(pen.timbers.base.section, values, ("length", "width"))
     if 0 < pen.fall < pen.roof.least_fall_deg:
         raise OutOfRange(
             "fall",
             pen.fall,
             f"0 for a flat roof, or at least {pen.roof.least_fall_deg:g}° for rain to run off",
         )
-    least = 2 * pen.section.deep_mm + LEAST_INSIDE_MM
+    least = pen.section.deep_mm + pen.timbers.foot_z + LEAST_INSIDE_MM
     refuse_below("height", pen.height, least, f"with {pen.section.label} rails")
     refuse_below(
         "height", pen.height, least + pen.width * pen.slope, "for this fall to leave room at the low side"

@@ -47,10 +47,10 @@ def close(site: Site, pen: Chosen, lay: Layout) -> None:
 def _way_in(site: Site, pen: Chosen, lay: Layout) -> None:
     deep = pen.section.deep_mm
     if pen.access == "drop-front":
-        v = (deep / 2, pen.low_height - deep - 1)
+        v = (pen.timbers.foot_z - deep / 2, pen.low_height - deep - 1)
         hang(site, site.faces["front"], (-pen.half, pen.half), v, Leaf("drop front", pen.side_mesh, "bottom"))
     elif lay.hatch_x is not None:
-        low = BATTEN_MM if pen.inside.ground == "batten" else deep / 2
+        low = BATTEN_MM if pen.inside.ground == "batten" else pen.timbers.foot_z - deep / 2
         v = (low, pen.low_height - deep - 1)
         hang(site, site.faces["left"], lay.hatch_x, v, Leaf("side hatch", pen.side_mesh, "bottom"))
     else:

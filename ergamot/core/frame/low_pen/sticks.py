@@ -97,13 +97,15 @@ def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:
     upright = Piece(Duty.UPRIGHT, "upright", "U", "holds the top rail up; the side mesh lands on it")
     for line in lay.uprights:
         for band, top in zip(side_bands(pen.half, thick), rail_tops(pen), strict=True):
-            site.frame.stick(upright, (line - deep / 2, line + deep / 2), band, (deep, top - deep), "z")
+            site.frame.stick(
+                upright, (line - deep / 2, line + deep / 2), band, (pen.timbers.foot_z, top - deep), "z"
+            )
     stud = Piece(Duty.END_STUD, "end stud", "U", "stiffens the end wall and takes its mesh")
-    drop = deep * math.hypot(1, pen.slope)
+    drop, foot = deep * math.hypot(1, pen.slope), pen.timbers.foot_z
     for low in (lay.x0, lay.x1 - thick):
         for line in lay.end_studs:
             a, b = line - deep / 2, line + deep / 2
-            outline = ((a, deep), (a, pen.top_at(a) - drop), (b, pen.top_at(b) - drop), (b, deep))
+            outline = ((a, foot), (a, pen.top_at(a) - drop), (b, pen.top_at(b) - drop), (b, foot))
             site.frame.profiled(stud, outline, "x", (low, low + thick))
 
 
@@ -119,7 +121,9 @@ def _braces(site: Site, pen: Chosen, lay: Layout) -> None:
     for corner, ahead, low, high in ends:
         for band, top in zip(side_bands(pen.half, thick), rail_tops(pen), strict=True):
             in_hatch = lay.hatch_x is not None and band[0] > 0 and lay.hatch_x == (low, high)
-            leg = min(BRACE_LEG_MM, 0.75 * (top - 2 * deep), high - low - deep - BRACE_CLEAR_MM)
+            leg = min(
+                BRACE_LEG_MM, 0.75 * (top - deep - pen.timbers.foot_z), high - low - deep - BRACE_CLEAR_MM
+            )
             if leg < deep * math.sqrt(2) + 30 or in_hatch:
                 left_out = True
                 continue

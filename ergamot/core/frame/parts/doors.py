@@ -117,18 +117,20 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
     >>> hang(site, site.faces["front"], (-300.0, 300.0), (64.0, 1500.0), leaf).ref
     'opening-1'
     """
-    section = site.frame.section
-    thick, deep = section.thick_mm, section.deep_mm
+    sawn, lap = site.frame.leaf or site.frame.section, site.frame.section.deep_mm
+    thick, deep = sawn.thick_mm, sawn.deep_mm
     w = (0.0, thick)
-    side = Piece(Duty.LEAF, f"{leaf.role} side", "L", f"frames the {leaf.role}", Group.DOORS)
-    end = Piece(Duty.LEAF, f"{leaf.role} end", "L", f"frames the {leaf.role}", Group.DOORS)
+    side = Piece(Duty.LEAF, f"{leaf.role} side", "L", f"frames the {leaf.role}", Group.DOORS, sawn)
+    end = Piece(Duty.LEAF, f"{leaf.role} end", "L", f"frames the {leaf.role}", Group.DOORS, sawn)
     for low in () if leaf.own_kg else (u[0], u[1] - deep):
         site.frame.on_face(end, face, (low, low + deep), (v[0] + deep, v[1] - deep), w, "v")
     for low in () if leaf.own_kg else (v[0], v[1] - deep):
         site.frame.on_face(side, face, u, (low, low + deep), w, "u")
     if v[1] - v[0] > MID_RAIL_OVER_MM and not leaf.own_kg:
         middle = (v[0] + v[1]) / 2
-        rail = Piece(Duty.LEAF, f"{leaf.role} rail", "L", f"keeps the {leaf.role} from sagging", Group.DOORS)
+        rail = Piece(
+            Duty.LEAF, f"{leaf.role} rail", "L", f"keeps the {leaf.role} from sagging", Group.DOORS, sawn
+        )
         site.frame.on_face(
             rail, face, (u[0] + deep, u[1] - deep), (middle - deep / 2, middle + deep / 2), w, "u"
         )
@@ -141,7 +143,7 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
         f"{leaf.role} with {pick(site.catalogue.hardware, leaf.latch, 'latch').label} × 2",
         leaf=leaf.role,
         inside=leaf.inside,
-        clear_mm=clear or (u[1] - u[0] - deep, v[1] - v[0] - deep),
+        clear_mm=clear or (u[1] - u[0] - lap, v[1] - v[0] - lap),
     )
     coat = Coat(leaf.role, leaf.what, Group.DOORS, leaf.inside, part=Part.LEAF, closes=opening.ref)
     if leaf.own_kg:

@@ -2,35 +2,124 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Species, pick
 from ergamot.core.catalogue.kinds import Use
+from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
-from ergamot.core.frame.carpentry import Framing
+from ergamot.core.frame.carpentry import Framing, Timber
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parameters import Choice, Parameter
+from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.lines import rib_lines
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.profile import Profile
+
+OWN_BASE = ("base_made", "own")
 
 
 def timber_parameters(section: str) -> tuple[Parameter, ...]:
     """What the frame is sawn from.
 
     Args: section, the usual one.
-    Returns: the parameters section and species.
+    Returns: the parameters section and species, and those of a base and leaves of their own.
     Source: common practice.
 
-    >>> [one.name for one in timber_parameters("2x3")]
-    ['section', 'species']
+    >>> [one.name for one in timber_parameters("2x3")][:3]
+    ['section', 'species', 'base_made']
     """
+    alike = (Choice("same", "as the frame"), Choice("own", "timber of its own"))
     return (
         Parameter("section", "Timber size", "frame", "choice", section, table="sections", uses=(Use.FRAME,)),
         Parameter("species", "Timber", "frame", "choice", "spf", table="species", idle=(What.SPACE,)),
+        Parameter("base_made", "Base of", "frame", "choice", "same", choices=alike, kept=True),
+        Parameter(
+            "base_section",
+            "Base rails of",
+            "frame",
+            "choice",
+            "2x6",
+            table="sections",
+            uses=(Use.FRAME,),
+            only_if=OWN_BASE,
+        ),
+        Parameter(
+            "base_species",
+            "Their timber",
+            "frame",
+            "choice",
+            "larch",
+            table="species",
+            only_if=OWN_BASE,
+            idle=(What.SPACE,),
+        ),
+        Parameter("leaf_made", "Doors of", "frame", "choice", "same", choices=alike, kept=True),
+        Parameter(
+            "leaf_section",
+            "Door sticks of",
+            "frame",
+            "choice",
+            "1x3",
+            table="sections",
+            uses=(Use.FRAME, Use.SMALL),
+            only_if=("leaf_made", "own"),
+        ),
     )
+
+
+@dataclass(frozen=True)
+class Timbers:
+    """What a pen is sawn from, by what the sticks do."""
+
+    section: Section
+    species: Species
+    base: Timber | None
+    leaf: Section | None
+
+    @property
+    def foot_z(self) -> float:
+        """The top of the base rails, which everything stands on, mm."""
+        return (self.base.section if self.base else self.section).deep_mm
+
+    def framing(self) -> Framing:
+        """The bench its frame is built on."""
+        return Framing(self.section, self.species, self.base, self.leaf)
+
+
+def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
+    """What some values have a pen sawn from.
+
+    Args: values, checked one by one; catalogue.
+    Returns: the Timbers.
+    Raises: UnknownChoice; OutOfRange where a base is not as thick and as deep as what stands on it.
+    Source: common practice: base and uprights flush on both sides.
+
+    >>> read_timbers(asked(base_made="own", base_section="2x6"), c).foot_z
+    140.0
+    """
+    section = pick(catalogue.sections, str(values["section"]), "section")
+    species = pick(catalogue.species, str(values["species"]), "species")
+    base = leaf = None
+    if values["base_made"] == "own":
+        base = Timber(
+            pick(catalogue.sections, str(values["base_section"]), "base_section"),
+            pick(catalogue.species, str(values["base_species"]), "base_species"),
+        )
+        if abs(base.section.thick_mm - section.thick_mm) > 0.5:
+            raise OutOfRange(
+                "base_section", base.section.key, f"{section.thick_mm:g} mm thick, as what stands on it"
+            )
+        if base.section.deep_mm < section.deep_mm:
+            raise OutOfRange(
+                "base_section",
+                base.section.key,
+                f"at least {section.deep_mm:g} mm deep, as what stands on it",
+            )
+    if values["leaf_made"] == "own":
+        leaf = pick(catalogue.sections, str(values["leaf_section"]), "leaf_section")
+    return Timbers(section, species, base, leaf)
 
 
 def bay_parameters(between: str) -> tuple[Parameter, ...]:

@@ -26,7 +26,7 @@ def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
     >>> handles(site, read_gear(asked("coop"), c), 900.0, 700.0).z_mm
     668.0
     """
-    pulled = _pulled(gear, site.x[1], site.frame.section.deep_mm)
+    pulled = _pulled(gear, site.x[1], site.frame.rail.section.deep_mm)
     if pulled:
         return pulled
     x_front = site.x[1]
@@ -50,10 +50,10 @@ def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
     >>> lifting_rope(site, read_gear(asked("hoop"), c), 3000.0, 1200.0).z_mm
     700.0
     """
-    pulled = _pulled(gear, length, site.frame.section.deep_mm)
+    pulled = _pulled(gear, length, site.frame.rail.section.deep_mm)
     if pulled:
         return pulled
-    z = site.frame.section.deep_mm / 2
+    z = site.frame.rail.section.deep_mm / 2
     site.fit(Fitting.EYE, "rope eye", Group.GEAR, [(length, -half / 2, z), (length, half / 2, z)])
     site.fit(Fitting.ROPE, "lifting rope", Group.GEAR, [(length, 0.0, z)])
     return Grip(length + gear.handle, gear.hold)

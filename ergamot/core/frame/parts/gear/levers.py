@@ -70,7 +70,7 @@ def _one(
     thick, deep = section.thick_mm, section.deep_mm
     where = f"{'rear' if points < 0 else 'front'}-{'left' if side > 0 else 'right'}"
     inner = half
-    if too_high(swing.pivot_mm, wheel.bore_mm, deep):
+    if too_high(swing.pivot_mm, wheel.bore_mm, site.frame.rail.section.deep_mm):
         board = Piece(
             Duty.PIVOT_BOARD, "pivot board", "A", "carries the pivot above the rail; bolted to it", Group.GEAR
         )

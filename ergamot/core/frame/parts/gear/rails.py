@@ -53,8 +53,16 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
     >>> len(site.frame.members)
     4
     """
-    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
-    side = Piece(Duty.BASE_RAIL, "base side rail", "B", "carries the whole pen and slides on the grass")
+    rail = site.frame.rail
+    thick, deep = rail.section.thick_mm, rail.section.deep_mm
+    side = Piece(
+        Duty.BASE_RAIL,
+        "base side rail",
+        "B",
+        "carries the whole pen and slides on the grass",
+        section=rail.section,
+        species=rail.species,
+    )
     start = tail_start(gear, deep)
     for band in side_bands(half, thick):
         if start:
@@ -63,7 +71,12 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
         else:
             site.frame.stick(side, (0, length), band, (0, deep), "x")
     across = Piece(
-        Duty.BASE_CROSS, "base cross rail", "B", "holds the side rails apart and closes the end at the ground"
+        Duty.BASE_CROSS,
+        "base cross rail",
+        "B",
+        "holds the side rails apart and closes the end at the ground",
+        section=rail.section,
+        species=rail.species,
     )
     for low in (site.x[0], site.x[1] - thick):
         site.frame.stick(across, (low, low + thick), (thick - half, half - thick), (0, deep), "y")

@@ -53,7 +53,7 @@ def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
     (None, None)
     """
     if gear.wheel is None:
-        place = (length, 0.0, site.frame.section.deep_mm / 2)
+        place = (length, 0.0, site.frame.rail.section.deep_mm / 2)
         site.buy(site.usual(Fitting.ROPE), Item.ROPE, "pulling rope", Group.GEAR, [place])
         return None, None
     if gear.swing is not None:
@@ -65,7 +65,7 @@ def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
 
 def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
     section, radius = site.frame.section, wheel.diameter_mm / 2
-    leg = needs_axle_leg(gear, section.deep_mm)
+    leg = needs_axle_leg(gear, site.frame.rail.section.deep_mm)
     inner = half + (section.thick_mm if leg else 0)
     if leg:
         top, foot = radius + END_DIAMETERS * wheel.bore_mm, LEG_FOOT_MM if gear.bevelled else 0.0

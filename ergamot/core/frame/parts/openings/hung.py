@@ -15,12 +15,13 @@ from ergamot.core.frame.kinds import Duty, Group, Hung, Part, Space
 from ergamot.core.frame.parts.doors import Leaf, Side, hang
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
 from ergamot.core.frame.parts.openings.plane import is_wall
-from ergamot.core.frame.parts.openings.room import leads_to, refuse_before, refuse_overlap
+from ergamot.core.frame.parts.openings.room import leads_to, no_room, refuse_before, refuse_overlap
 from ergamot.core.frame.parts.openings.slope import frame_in_slope
 from ergamot.core.frame.parts.openings.wall import frame_in_wall
-from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parts.site import Site, both
 from ergamot.core.frame.structure import DragHandle
 
+LEAST_PANE_MM = 20.0  # between the sticks of a leaf; judgement: less is all wood
 GUIDE = "1x2"  # section of what a slide runs in
 
 
@@ -68,6 +69,11 @@ def _close(
         return
     edges = [at for _, at in face.outline]
     outer = (u[0] - lap, u[1] + lap), (max(min(edges), v[0] - lap), min(max(edges), v[1] + lap))
+    least = 2 * (site.frame.leaf or site.frame.section).deep_mm + LEAST_PANE_MM
+    for name, (low, high) in zip(("width", "height"), outer, strict=True):
+        if high - low < least:
+            needed = least - (high - low) + (one.width if name == "width" else one.height)
+            raise no_room(one, "for the frame of its leaf", name, f"at least {both(needed)}")
     refuse_before(site, one, face, *outer)
     stay = Fitting.PROP if one.hung is Hung.TOP else Fitting.STAY
     leaf = Leaf(

@@ -1,0 +1,246 @@
+"""Pens as people build them, of invented sizes: each a design, and its size over all written out as a sum."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+from scipy.optimize import brentq
+from scipy.special import ellipe, ellipk
+
+from ergamot.core.frame.design import Design, build, make_design
+from ergamot.core.frame.structure import Structure
+from tests.strategies import CATALOGUE
+
+
+@dataclass(frozen=True)
+class FixturePen:
+    """A pen by its shape and values; how long, wide and high it stands over all, mm, as a builder would add it up."""
+
+    name: str
+    shape: str
+    values: Mapping[str, object]
+    long: float
+    wide: float
+    high: float
+
+    @cached_property
+    def design(self) -> Design:
+        return make_design(CATALOGUE, self.shape, self.values)
+
+    @cached_property
+    def structure(self) -> Structure:
+        return build(self.design, CATALOGUE)
+
+
+def opening(number: int, **asked: object) -> dict[str, object]:
+    """One opening's values by their names."""
+    return {f"opening_{number}_{name}": value for name, value in asked.items()}
+
+
+LEAF = 38.0  # a door of the frame's own sticks lies flat on it
+EAVES = 2 * 150.0
+NEST_BOX = 320.0  # outside the rear wall: a nest of 300 and its sheet and lap
+WHEELS = 2 * (38.0 + 12.0 + 65.0)  # on both sides a leg, room beside the tyre, the tyre
+
+
+def tan(deg: float) -> float:
+    return math.tan(math.radians(deg))
+
+
+def sprung_mm(long: float, apart: float) -> float:
+    """Euler's elastica: how high a strip of a length stands, its feet so far apart."""
+    m = brentq(lambda m: 2 * ellipe(m) / ellipk(m) - 1 - apart / long, 1e-9, 0.99)
+    return float(long * math.sqrt(m) / ellipk(m))
+
+
+def heel(deg: float, thick: float = 38.0, deep: float = 64.0) -> float:
+    """How far a notched rafter stands over its plate."""
+    return deep / math.cos(math.radians(deg)) - thick * tan(deg)
+
+
+PENS = (
+    FixturePen(
+        "low pen on a deep base with swing-over wheel boards",
+        "low-pen",
+        {
+            "length": 3000,
+            "width": 1800,
+            "height": 700,
+            "section": "2x2",
+            "base_made": "own",
+            "base_section": "2x6",
+            "base_species": "larch",
+            "leaf_made": "own",
+            "leaf_section": "1x3",
+            "gear": "boards",
+            "pairs": 2,
+        },
+        3000 + 350 + 28.5,  # two handles ahead, the ends of the wheel boards behind
+        1800 + 2 * (38 + 38 + 125),  # on both sides a pivot board, a wheel board, what the stub reaches out
+        700 + 19,  # the lid lies on it
+    ),
+    FixturePen(
+        "low gable coop with a door that drops to a ladder",
+        "coop",
+        {
+            "length": 1830,
+            "width": 1220,
+            "wall": 620,
+            "pitch": 35,
+            "overhang": 0,
+            "house": "no",
+            "gear": "skids",
+            "door_width": 400,
+            "door_height": 400,
+            **opening(1, face="left", at=600, width=300, height=400, hung="down", filled="solid", **{"for": "birds"}),
+        },
+        1830 + LEAF,
+        1220 + 38,  # the ladder, shut
+        620 + (1220 / 2 - 19) * tan(35),
+    ),
+    FixturePen(
+        "low hoop dragged on its skids",
+        "hoop",
+        {
+            "length": 2500,
+            "width": 1500,
+            "panel_cut": 2600,
+            "section": "2x3",
+            "gear": "skids",
+            "door_width": 450,
+            "door_height": 450,
+            "skirt": 0,
+        },
+        2500 + LEAF,
+        1500,
+        64 + sprung_mm(2600, 1500 - 38),
+    ),
+    FixturePen(
+        "walk-in with a door at both ends",
+        "coop",
+        {
+            "length": 3657.6,
+            "width": 1828.8,
+            "wall": 1900,
+            "pitch": 20,
+            "house": "no",
+            "end_wall": "mesh",
+            "gear": "skids",
+            **opening(1, face="rear", width=650, height=1772, **{"for": "person"}),
+        },
+        3657.6 + 2 * LEAF,
+        1828.8 + EAVES,
+        1900 + heel(20) + (1828.8 / 2 - 19) * tan(20),
+    ),
+    FixturePen(
+        "weight-watched coop, 1.2 m wide, fed through the wall",
+        "coop",
+        {
+            "length": 2400,
+            "width": 1200,
+            "wall": 1250,
+            "pitch": 25,
+            "section": "2x2",
+            "leaf_made": "own",
+            "leaf_section": "1x2",
+            "door_width": 450,
+            "door_height": 1000,
+            "house": "no",
+            "gear": "skids",
+            **opening(1, face="right", at=1150, width=500, height=200, sill=300, hung="down", **{"for": "feeding"}),
+        },
+        2400 + 19,  # doors of 1×2
+        1200 + EAVES,
+        1250 + heel(25, deep=38) + (1200 / 2 - 19) * tan(25),
+    ),
+    FixturePen(
+        "family coop with four nests",
+        "coop",
+        {
+            "length": 2743.2,
+            "width": 1524,
+            "wall": 1650,
+            "house": "yes",
+            "house_length": 1200,
+            "nests": "outside",
+            "nest_count": 4,
+            "nest_hatch": "lid",
+            "gear": "skids",
+        },
+        2743.2 + LEAF + NEST_BOX,
+        1524 + EAVES,
+        1650 + heel(30) + (1524 / 2 - 19) * tan(30),
+    ),
+    FixturePen(
+        "tall prism with an upper house, a door on a cord and wheels that come off",
+        "a-frame",
+        {
+            "length": 2743.2,
+            "width": 1800,
+            "apex": 55,
+            "house": "yes",
+            "house_floor": 500,
+            "house_length": 1000,
+            "gear": "bolt-on",
+            **opening(1, face="left slope", at=1500, width=300, height=350, hung="slides", filled="solid", **{"for": "birds"}),
+        },
+        2743.2 + LEAF,
+        1800 + WHEELS,
+        64 + (1800 / 2 - 19) * tan(90 - 55 / 2),
+    ),
+    FixturePen(
+        "turkey hoop of cut panels with roosts",
+        "hoop",
+        {
+            "length": 3048,
+            "width": 2400,
+            "panel_cut": 4200,
+            "section": "2x4",
+            "roost_bars": 3,
+            "roost_height": 500,
+            "door_height": 1100,
+            "gear": "skids",
+        },
+        3048 + LEAF,
+        2400,
+        89 + sprung_mm(4200, 2400 - 38),
+    ),
+    FixturePen(
+        "prism of salvaged boards, its base of oak",
+        "a-frame",
+        {
+            "length": 2400,
+            "width": 1600,
+            "apex": 60,
+            "species": "poplar",
+            "base_made": "own",
+            "base_section": "2x4",
+            "base_species": "oak",
+            "ridge": "none",
+            "door_height": 550,
+            "gear": "skids",
+        },
+        2400 + LEAF,
+        1600,
+        89 + 1600 / 2 * tan(60),
+    ),
+    FixturePen(
+        "wide prism lying low",
+        "a-frame",
+        {
+            "length": 2400,
+            "width": 2400,
+            "apex": 100,
+            "door_width": 400,
+            "door_height": 400,
+            "roofed": 0.4,
+            "gear": "skids",
+        },
+        2400 + LEAF,
+        2400,
+        64 + (2400 / 2 - 19) * tan(40),
+    ),
+)  # fmt: skip

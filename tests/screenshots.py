@@ -70,10 +70,10 @@ def a_frame(page: Page) -> None:
     open_pen(page, "Hedge A-frame")
 
 
-def plan_of_orchard(page: Page) -> None:
-    open_pen(page, "Orchard pen")
-    page.get_by_role("tab", name="Plan").click()
-    page.get_by_role("tab", name="Covering").click()
+def openings(page: Page) -> None:
+    open_pen(page, "Laying coop")
+    page.get_by_role("tab", name="Side").click()
+    page.get_by_role("tab", name="Openings").click()
 
 
 def wind(page: Page) -> None:
@@ -135,7 +135,7 @@ VIEWS = {
     "apart": apart,
     "compare": compare,
     "starts": starts,
-    "bench-plan": plan_of_orchard,
+    "openings": openings,
     "a-frame": a_frame,
     "hoop": hoop,
     "coop": coop,

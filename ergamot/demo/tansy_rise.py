@@ -106,6 +106,10 @@ def _enter(work: Work) -> None:
         "wheel": "barrow-16",
         "axle_steel": "hard",
         "chocks": "yes",
+        "opening_1_face": "right",
+        "opening_1_for": "birds",
+        "opening_2_face": "left",
+        "opening_2_for": "feeding",
     }
     change_pen(work, coop.id, coop.revision, later, None, None)
     propose_pen(work, bantams, "Hedge A-frame", "a-frame")

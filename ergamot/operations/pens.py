@@ -109,10 +109,12 @@ def _keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -
     return create(work.session, work.settled_id, "pen", body, note, work.user, work.now)
 
 
-def propose_pen(work: Work, flock_id: int, name: str, shape: str) -> Record:
+def propose_pen(work: Work, flock_id: int, name: str, shape: str, school: str = "") -> Record:
     """Propose a whole pen for a flock and the farm's movers, and keep it."""
     flock = flock_of(work, work.kept("flock", flock_id))
-    design = propose(work.catalogue, flock, read_place(work, place_record(work)), shape_of(shape).key)
+    one = shape_of(shape)
+    farm = read_place(work, place_record(work))
+    design = propose(work.catalogue, flock, farm, one.key, one.school_of(school))
     return _keep_new(work, name, flock_id, design, f"proposed for {flock.placed} birds")
 
 

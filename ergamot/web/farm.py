@@ -30,6 +30,7 @@ from ergamot.web.schemas.farm import (
     ParameterOut,
     PlaceIn,
     PlaceOut,
+    SchoolOut,
     ShapeOut,
     SketchOut,
     StretchOut,
@@ -71,6 +72,7 @@ def choices() -> dict[str, Any]:
                 openings=[_parameter(one, catalogue) for one in shape.openings.parameters]
                 if shape.faces
                 else [],
+                schools=[SchoolOut.model_validate(one) for one in shape.schools],
             )
             for shape in SHAPES.values()
         ],

@@ -120,7 +120,10 @@ def _list(pens: PensOut) -> Response:
 @takes_long
 def post_pen(json_data: ProposeIn) -> Response:
     """Propose a whole pen for a flock."""
-    return _kept(propose_pen(current_work(), json_data.flock_id, json_data.name, json_data.shape), 201)
+    return _kept(
+        propose_pen(current_work(), json_data.flock_id, json_data.name, json_data.shape, json_data.school),
+        201,
+    )
 
 
 @pens_part.post("/open")

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from types import SimpleNamespace
 
+import numpy as np
 import pytest
 
 from ergamot.core.farm.conditions import make_conditions
@@ -12,9 +14,9 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.weather.anchors import fewest
 from ergamot.core.weather.body import wind_body
-from ergamot.core.weather.holding import Holding, parked
+from ergamot.core.weather.holding import Holding, Strap, parked
 from ergamot.core.weather.states import rolled_up, states
-from ergamot.core.weather.threshold import Stands, stability
+from ergamot.core.weather.threshold import Stands, stability, thresholds
 from ergamot.core.weather.verdict import judge_wind
 from tests.core.test_anchors import FLOCK
 from tests.strategies import CATALOGUE
@@ -135,3 +137,24 @@ def test_raised_it_stands_on_its_tyres_by_hand(shape):
     assert gaps == pytest.approx([long * rise, long * rise, wide * rise, wide * rise])
     shut = parked(structure, weighed, FARM.holding_ground)
     assert raised.holding.friction == 0.5 != shut.friction
+
+
+def test_a_pen_lifted_off_its_rails_has_no_grip_rather_than_less_than_none():
+    """1 m² pushed across and 4 m² of uplift, 100 N of pen, one strap of 1000 N against the wind: at 707 Pa its straps
+    give way, long after the wind has taken its weight off the rails (2828 N of 807), others holding it down."""
+    up_wind = np.array([[1.0, 0.0], [1.0, 0.0]])
+    total = np.array([[-1.0, 0.0, 4.0]] * 2)
+    loads = SimpleNamespace(
+        up_wind=up_wind,
+        total=total,
+        uplift=total[:, 2],
+        sliding=lambda friction: np.full(2, 1.0 + 4.0 * friction),
+        edges=(((0.0, -9.0), (0.0, 9.0)),),
+        overturning=np.zeros((1, 1, 2)),
+    )
+    away = tuple(Strap((1.0, side), 9000.0, (0.0, side)) for side in (1.0, -1.0))
+    straps = (Strap((1.0, 0.0), 1000.0, (1.0, 0.0)), *away)
+    for friction in (0.3, 0.4, 0.6):
+        (gust,) = thresholds(loads, Holding(100 / 9.81, (1.0, 0.0), friction, straps=straps), 1.0).gusts
+        assert gust.gripless
+        assert gust.slide == pytest.approx((707.1 / 0.613) ** 0.5, rel=1e-3)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.balance.fitting import fitted
@@ -42,10 +43,16 @@ ENOUGH = 1.2  # of what is good; more counts for nothing; judgement
 MOST_SIZES = 12  # each takes a while to frame
 
 
-def propose(catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str) -> Design:
+def propose(
+    catalogue: Catalogue,
+    flock: Flock,
+    farm: FarmConditions,
+    shape: str,
+    fixed: Mapping[str, Value] | None = None,
+) -> Design:
     """A pen for a flock and the people who will move it.
 
-    Args: catalogue; flock; farm; shape, its key.
+    Args: catalogue; flock; farm; shape, its key; fixed, values that are not to change: what makes a school of it.
     Returns: a Design whose floor is good to the leaving day where stock allows and where least is
         lacking or out of reach; among those, the one whose worst of Moving, Frame and the keeper's own weight is best, on
         a harder axle where a mild one would bend, tied down where it would not stand the farm's gust.
@@ -63,14 +70,14 @@ def propose(catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str
     """
     ranked = [
         (_score(judge(catalogue, structure, flock, farm), structure), design)
-        for design in _candidates(catalogue, flock, shape)
+        for design in _candidates(catalogue, flock, shape, fixed or {})
         for structure in (build(design, catalogue),)
     ]
     if not ranked:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     best = max(ranked, key=lambda pair: pair[0])[1]
     stout = _stouter(catalogue, flock, farm, _clearing(catalogue, flock, farm, best))
-    return _tied_down(catalogue, flock, farm, _mended(catalogue, flock, farm, stout))
+    return _tied_down(catalogue, flock, farm, _mended(catalogue, flock, farm, stout, frozenset(fixed or ())))
 
 
 def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
@@ -103,7 +110,9 @@ def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: 
     return best
 
 
-def _mended(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
+def _mended(
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design, fixed: frozenset[str]
+) -> Design:
     """The same with the likeliest change that lifts what stands worst, where that is short or hard and nothing falls."""
     judged = judge(catalogue, structure := build(design, catalogue), flock, farm)
     worst = min((one for one in judged.graded if one.what not in KEPT_APART), key=lambda one: one.rank)
@@ -111,7 +120,7 @@ def _mended(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: De
         return design
     best, standing = design, _score(judged, structure)
     for changes in itertools.islice(single_changes(catalogue, design, worst.what), MOST_CHANGES):
-        if HELD_FAST & set(changes):
+        if (HELD_FAST | fixed) & set(changes):
             continue
         try:
             tried = change(catalogue, design, changes)
@@ -184,11 +193,11 @@ def _tied_down(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design:
     return change(catalogue, design, ties)
 
 
-def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
+def _candidates(catalogue: Catalogue, flock: Flock, shape: str, fixed: Mapping[str, Value]) -> list[Design]:
     proposal = shape_of(shape).proposal
     section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
-    floor = _floor_of(catalogue, shape, 1000 * row.floor_head_m)
+    floor = _floor_of(catalogue, shape, fixed, 1000 * row.floor_head_m)
     need = needed_floor_m2(flock, row) / floor.usable
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
     sizes = [
@@ -200,9 +209,11 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str) -> list[Design]:
     spare = proposal.most_floor if flock.strain.lays else MOST_FLOOR
     near = _enough(floor, need, sizes, spare)
 
+    gears = [gear for gear in proposal.gears if gear["gear"] == fixed.get("gear", gear["gear"])]
+
     def designs(size: tuple[float, float]) -> list[Design]:
         base: dict[str, Value] = {"length": size[0], "width": size[1]}
-        made = (fitted(catalogue, flock, shape, {**base, **gear}) for gear in proposal.gears)
+        made = (fitted(catalogue, flock, shape, {**base, **gear, **fixed}) for gear in gears)
         return [design for design in made if design is not None]
 
     found = [design for size in near[:MOST_SIZES] for design in designs(size)]
@@ -225,12 +236,20 @@ class _Floor:
         return (size[0] - self.lost_mm[0]) * (size[1] - self.lost_mm[1]) / 1e6
 
 
-def _floor_of(catalogue: Catalogue, shape: str, head_mm: float) -> _Floor:
-    design = make_design(catalogue, shape, {})
+def _floor_of(catalogue: Catalogue, shape: str, fixed: Mapping[str, Value], head_mm: float) -> _Floor:
+    design = _usual(catalogue, shape, fixed)
     body = (usual := build(design, catalogue)).body
     sizes = ((body.floor_x, design.values["length"]), (body.floor_y, design.values["width"]))
     along, across = (float(outer) - (high - low) for (low, high), outer in sizes)
     return _Floor((along, across), max(LEAST_USABLE, usual.floor_under_m2(head_mm) / body.floor_m2))
+
+
+def _usual(catalogue: Catalogue, shape: str, fixed: Mapping[str, Value]) -> Design:
+    """The pen a shape usually is, with what makes a school of it where that can be built at its usual size."""
+    try:
+        return make_design(catalogue, shape, fixed)
+    except OutOfRange:
+        return make_design(catalogue, shape, {})
 
 
 def _enough(

@@ -8,6 +8,7 @@ from functools import cached_property
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Tool
+from ergamot.core.errors import UnknownChoice
 from ergamot.core.finding import What
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.anchorage import ANCHORAGE_PARAMETERS
@@ -52,13 +53,23 @@ class Proposal:
 
 
 @dataclass(frozen=True)
+class School:
+    """A way of building a shape that people know by a name of its own: what makes it that, which a proposal keeps."""
+
+    key: str
+    label: str
+    values: Mapping[str, Value]
+    sketch: Sketch
+
+
+@dataclass(frozen=True)
 class Shape:
     """A family of pens: its own parameters, what must hold between them, how it is framed.
 
     `stops` gives, for a length, the values at which stock comes out whole; `settle` what a part the keeper has fixes;
     `remedies` the parameters most likely to mend each verdict, the likeliest first; the rest are tried after them.
     What any pen may have besides is among its `parameters` too. `faces` are the sides that can have openings of the
-    keeper's own, by the names its profile gives them.
+    keeper's own, by the names its profile gives them, `schools` the ways of building it that have names of their own.
     """
 
     key: str
@@ -73,6 +84,14 @@ class Shape:
     sketch: Sketch
     settle: Callable[[Mapping[str, Value], Catalogue], dict[str, Value]] = lambda values, _: dict(values)
     faces: tuple[Choice, ...] = ()
+    schools: tuple[School, ...] = ()
+
+    def school_of(self, key: str) -> Mapping[str, Value]:
+        """What makes a school of it; nothing for the shape as it usually is. Raises UnknownChoice."""
+        known = {one.key: one.values for one in self.schools}
+        if key and key not in known:
+            raise UnknownChoice("school", key, tuple(known))
+        return known.get(key, {})
 
     @property
     def parameters(self) -> tuple[Parameter, ...]:

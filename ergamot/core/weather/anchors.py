@@ -42,13 +42,14 @@ class Anchorage:
 
 @dataclass(frozen=True)
 class Shortfall:
-    """What is missing in a gust, for each case (direction and run of roof values): N, N, N and N m.
+    """What is missing in a gust, for each case (direction and run of roof values): N, N, N, N and N m.
 
-    `roll` is along the pen, where it stands on wheels in part; `tip` is by edge, (edges, cases). Nothing is below 0.
+    `hung` is what straps alone would have to hold where the wind lifts it off its rails and leaves no grip. `roll` is along the pen, where it stands on wheels in part; `tip` is by edge, (edges, cases). Nothing is below 0.
     """
 
     lift: np.ndarray
     slide: np.ndarray
+    hung: np.ndarray
     roll: np.ndarray
     tip: np.ndarray
 
@@ -77,6 +78,7 @@ def shortfall(stable: Stability, gust_ms: float) -> Shortfall:
     return Shortfall(
         np.maximum(0, q * loads.uplift - resists.lift),
         np.maximum(0, q * loads.sliding(stable.holding.friction) - resists.slide),
+        np.maximum(0, q * loads.sliding(0.0) - resists.straps),
         np.zeros(len(loads.up_wind))
         if stable.holding.rolling is None or resists.roll is None
         else np.maximum(0, q * loads.rolling(stable.holding.rolling) - resists.roll),
@@ -104,9 +106,10 @@ def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...])
         return math.inf if lacks.most > 1e-6 else 0.0
     pull = float(lacks.lift.max()) / (DOWN_SHARE * count)
     ways, up_wind = [one.away for one in stakes], stable.loads.up_wind
-    pull = max(pull, _against(lacks.slide, ways, up_wind, stable.holding.friction))
+    by_grip = _against(lacks.slide, ways, up_wind, stable.holding.friction)
+    pull = max(pull, float(np.minimum(by_grip, _against(lacks.hung, ways, up_wind, 0.0)).max()))
     if stable.holding.rolling is not None:
-        pull = max(pull, _against(lacks.roll, ways, ends_on(up_wind), stable.holding.rolling))
+        pull = max(pull, float(_against(lacks.roll, ways, ends_on(up_wind), stable.holding.rolling).max()))
     places_m = [(one.place[0] / 1000, one.place[1] / 1000) for one in stakes]
     for edge, moment in zip(stable.loads.edges, lacks.tip, strict=True):
         arms = DOWN_SHARE * sum(arm_inside(edge, place) for place in places_m)
@@ -116,11 +119,12 @@ def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...])
     return pull
 
 
-def _against(lacks: np.ndarray, ways: list[Flat], up_wind: np.ndarray, friction: float) -> float:
-    """The pull on each that makes up what is missing against the wind; infinite where none stands against it."""
+def _against(lacks: np.ndarray, ways: list[Flat], up_wind: np.ndarray, friction: float) -> np.ndarray:
+    """The pull on each that makes up what is missing against the wind, for each case; infinite where none stands
+    against it."""
     per = facing(ways, up_wind).sum(axis=0) * drag_per_pull(friction)
     each = np.divide(lacks, per, out=np.full(len(per), math.inf), where=per > FACING)
-    return float(np.where(lacks > 1e-6, each, 0).max())
+    return np.where(lacks > 1e-6, each, 0)
 
 
 def fewest(

@@ -148,7 +148,10 @@ def _slide_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmCondi
     body, holding, ground = stable.loads.body, stable.holding, farm.holding_ground
     work.step("Dx", "push along the pen per Pa", _sum_along(body, 0), "m²")
     work.step("Dy", "push across it per Pa", _sum_along(body, 1), "m²")
-    work.given("mu", f"friction, {ground.label}, {grip}", holding.friction, "", ground.source)
+    if worst.gripless and not worst.rolls:
+        work.given("mu", "friction: lifted off its rails it hangs on its straps", 0.0, "", "statics")
+    else:
+        work.given("mu", f"friction, {ground.label}, {grip}", holding.friction, "", ground.source)
     if worst.rolls and holding.wheels is not None:
         work.given("Q", "on the tyres, which nothing chocks", holding.wheels.carried_n, "N", "moments")
         work.given("Crr", f"their rolling resistance, {ground.label}", holding.wheels.crr, "", SOIL)
@@ -158,7 +161,8 @@ def _slide_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmCondi
         _held(work, SLIDE_HELD.over(mu="mu_x"), "R", straps)
     else:
         work.by(SLIDES_BY)
-        _held(work, SLIDE_HELD, "R", float(straps_along_n(stable.loads, holding)[worst.case]))
+        straps = float(straps_along_n(stable.loads, holding, worst.gripless)[worst.case])
+        _held(work, SLIDE_HELD, "R", straps)
     work.step("q", "pressure that slides it", "H/D", "Pa")
 
 

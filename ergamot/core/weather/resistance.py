@@ -18,11 +18,12 @@ TIP_HELD = Formula("H", "held about the edge", "W*b + Mt", "N m", "statics")
 
 @dataclass(frozen=True)
 class Resistance:
-    """What a holding resists in the wind's cases: N against lifting, (cases,) N against sliding, and against rolling
-    along where it stands on wheels, (edges,) N m against tipping about each."""
+    """What a holding resists in the wind's cases: N against lifting, (cases,) N against sliding, what of it straps hold
+    without any grip, and against rolling along where it stands on wheels, (edges,) N m against tipping about each."""
 
     lift: float
     slide: np.ndarray
+    straps: np.ndarray
     roll: np.ndarray | None
     tip: np.ndarray
 
@@ -49,6 +50,7 @@ def resistance(loads: Loads, holding: Holding) -> Resistance:
     return Resistance(
         lift=LIFT_HELD.of(W=weight, T=holding.down_n),
         slide=SLIDE_HELD.on(mu=holding.friction, W=weight, R=straps_along_n(loads, holding)),
+        straps=_along(loads.up_wind, holding, 0.0),
         roll=roll,
         tip=np.array(
             [
@@ -59,10 +61,10 @@ def resistance(loads: Loads, holding: Holding) -> Resistance:
     )
 
 
-def straps_along_n(loads: Loads, holding: Holding) -> np.ndarray:
+def straps_along_n(loads: Loads, holding: Holding, gripless: bool = False) -> np.ndarray:
     """What straps hold against sliding, for each case: each along itself, against the wind.
 
-    Args: loads; holding.
+    Args: loads; holding; gripless, where the wind lifts it off its rails, so that nothing presses them down.
     Returns: (cases,) N: Σ T·max(0, d·u)·(cos ψ + μ·sin ψ), d from pen to stake, u up-wind.
     Source: statics of straps at 45°.
 
@@ -74,7 +76,7 @@ def straps_along_n(loads: Loads, holding: Holding) -> np.ndarray:
     >>> straps_along_n(loads, held).round(1).tolist()[:4]
     [707.1, 0.0, 0.0, 0.0]
     """
-    return _along(loads.up_wind, holding, holding.friction)
+    return _along(loads.up_wind, holding, 0.0 if gripless else holding.friction)
 
 
 def rolled_against(loads: Loads, holding: Holding) -> np.ndarray:

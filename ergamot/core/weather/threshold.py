@@ -20,7 +20,7 @@ NEVER = float("inf")
 @dataclass(frozen=True)
 class Gusts:
     """Gusts at 10 m, m/s, for one direction; infinite where the wind cannot do it. `rolls` says that it slides on its
-    wheels, along."""
+    wheels, along; `gripless` that it is lifted off its rails as it slides, and hangs on its straps."""
 
     direction_deg: float
     tip: float
@@ -29,6 +29,7 @@ class Gusts:
     tip_edge: int
     case: int
     rolls: bool = False
+    gripless: bool = False
 
     @property
     def least(self) -> float:
@@ -96,7 +97,10 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
     """
     resists = resistance(loads, holding)
     q_lift = _per(resists.lift, loads.uplift)
-    q_slide = _per(resists.slide, loads.sliding(holding.friction))
+    q_grip = _per(resists.slide, loads.sliding(holding.friction))
+    # Lifted off its rails it has no grip, and hangs on its straps: no friction, rather than less than none
+    q_hung = _per(resists.straps, loads.sliding(0.0))
+    q_slide, gripless = np.maximum(q_grip, q_hung), q_hung > q_grip
     rolls = np.zeros(len(q_slide), dtype=bool)
     if holding.rolling is not None and resists.roll is not None:
         q_roll = _per(resists.roll, loads.rolling(holding.rolling))
@@ -118,6 +122,7 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
             tip_edge=int(q_tip_each[:, cases[i]].argmin()),
             case=int(cases[i]),
             rolls=bool(rolls[cases[i]]),
+            gripless=bool(gripless[cases[i]]),
         )
         for i in range(count)
     )

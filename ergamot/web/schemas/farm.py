@@ -55,6 +55,14 @@ class SketchOut(Out):
     note: str
 
 
+class SchoolOut(Out):
+    """A way of building a shape that has a name of its own."""
+
+    key: str
+    label: str
+    sketch: SketchOut
+
+
 class ShapeOut(Out):
     """A shape on offer, with its controls; those in `openings` stand for each opening of a pen, with its number: width
     of the second is called opening_2_width."""
@@ -64,6 +72,7 @@ class ShapeOut(Out):
     sketch: SketchOut
     parameters: list[ParameterOut]
     openings: list[ParameterOut]
+    schools: list[SchoolOut]
 
 
 class ConditionOut(Out):

@@ -20,6 +20,7 @@ class ProposeIn(In):
     flock_id: StrictInt
     name: str = Field(max_length=200)
     shape: str = Field(next(iter(SHAPES)), max_length=40)
+    school: str = Field("", max_length=40)
 
 
 class CopyIn(In):

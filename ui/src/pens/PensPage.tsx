@@ -8,7 +8,7 @@ import { PutAway } from "../away/PutAway";
 import { inkOf } from "../kit/grade";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { SmallPlan } from "../drawing/SmallPlan";
-import { ShapeChoice } from "./ShapeChoice";
+import { ShapeChoice, type Kind } from "./ShapeChoice";
 import { Cell, StackRow, Stacks } from "../kit/Stacks";
 import { useUnits } from "../kit/units";
 import { Sheet } from "../kit/Sheet";
@@ -134,8 +134,8 @@ function NewPen() {
   const [flockId, setFlockId] = useState<number | null>(null);
   const [name, setName] = useState("");
   const shapes = useChoices().data?.shapes;
-  const [picked, setShape] = useState<string | null>(null);
-  const shape = picked ?? shapes?.[0]?.key ?? "";
+  const [picked, setKind] = useState<Kind | null>(null);
+  const kind = picked ?? { shape: shapes?.[0]?.key ?? "", school: "" };
   const [three, setThree] = useState(false);
   const chosen = flocks.data?.find((one) => one.id === flockId) ?? flocks.data?.[0];
   const opened = (bench: Bench) => {
@@ -144,8 +144,8 @@ function NewPen() {
     void go(`/pens/${bench.id}`);
   };
   const propose = useMutation({
-    mutationFn: (shape: string) =>
-      answer(api.POST("/api/pens", { body: { shape, flock_id: chosen?.id ?? 0, name: name.trim() || `Pen for ${chosen?.name ?? ""}` } })),
+    mutationFn: (kind: Kind) =>
+      answer(api.POST("/api/pens", { body: { ...kind, flock_id: chosen?.id ?? 0, name: name.trim() || `Pen for ${chosen?.name ?? ""}` } })),
     onSuccess: opened,
   });
   const open = useMutation({
@@ -168,7 +168,7 @@ function NewPen() {
           className="space-y-3"
           onSubmit={(event) => {
             event.preventDefault();
-            propose.mutate(shape);
+            propose.mutate(kind);
           }}
         >
           <label className="block text-sm">
@@ -181,13 +181,13 @@ function NewPen() {
               ))}
             </select>
           </label>
-          <ShapeChoice shape={shape} onShape={setShape} />
+          <ShapeChoice kind={kind} onKind={setKind} />
           <label className="block text-sm">
             Name
             <input className="entry w-full font-semibold" value={name} placeholder={`Pen for ${chosen?.name ?? "them"}`} onChange={(event) => setName(event.target.value)} />
           </label>
           <div className="flex flex-wrap gap-x-6 gap-y-2">
-          <button type="submit" className="line-button text-lg" disabled={propose.isPending || !shape}>
+          <button type="submit" className="line-button text-lg" disabled={propose.isPending || !kind.shape}>
             {propose.isPending ? "Trying sizes and wheels…" : "Propose a pen"}
           </button>
           <button type="button" className="line-button" onClick={() => setThree(true)}>
@@ -198,7 +198,7 @@ function NewPen() {
           {chosen ? (
             <Sheet title={`Three to start from, for ${chosen.name}`} open={three} onClose={() => setThree(false)}>
               <Suspense fallback={<Waiting what="Trying sizes and wheels of every shape" />}>
-                <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={propose.mutate} />
+                <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={(shape) => propose.mutate({ shape, school: "" })} />
               </Suspense>
               <Trouble problem={propose.error} />
             </Sheet>

@@ -1,20 +1,31 @@
 import { Radio, RadioGroup } from "@headlessui/react";
 import { useChoices } from "../api/queries";
 
-interface Props {
+/** A shape, and the way of building it that has a name of its own; none as it usually is. */
+export interface Kind {
   shape: string;
-  onShape: (shape: string) => void;
+  school: string;
+}
+
+interface Props {
+  kind: Kind;
+  onKind: (kind: Kind) => void;
 }
 
 /** Which of the shapes to propose, each as a builder would sketch its end: ground line, frame, cover. */
-export function ShapeChoice({ shape, onShape }: Props) {
+export function ShapeChoice({ kind, onKind }: Props) {
   const choices = useChoices();
+  const kinds = choices.data?.shapes.flatMap((shape) => [
+    { label: shape.label, sketch: shape.sketch, kind: { shape: shape.key, school: "" } },
+    ...shape.schools.map((one) => ({ label: one.label, sketch: one.sketch, kind: { shape: shape.key, school: one.key } })),
+  ]);
+  const alike = (one: Kind, other: Kind) => one.shape === other.shape && one.school === other.school;
   return (
-    <RadioGroup value={shape} onChange={onShape} aria-label="Shape" className="grid grid-cols-2 gap-2">
-      {choices.data?.shapes.map((one) => (
+    <RadioGroup value={kind} by={alike} onChange={onKind} aria-label="Shape" className="grid grid-cols-2 gap-2">
+      {kinds?.map((one) => (
         <Radio
-          key={one.key}
-          value={one.key}
+          key={`${one.kind.shape} ${one.kind.school}`}
+          value={one.kind}
           className="cursor-pointer border-b-4 border-transparent bg-sheet px-2 pt-1 pb-0.5 data-checked:border-tape data-hover:border-rule data-checked:data-hover:border-tape"
         >
           <svg viewBox="0 0 80 50" className="h-12 w-full" aria-hidden>

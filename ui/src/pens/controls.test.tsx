@@ -33,7 +33,7 @@ const openings = [
   one("for", "choice", { label: "For", group: "openings", choices: [{ key: "eggs", label: "taking eggs", note: "" }, { key: "reach", label: "an arm", note: "" }] }),
   one("at", "length", { label: "Its middle at", group: "openings", high: 12000 }),
 ];
-const shape = { key: "coop", label: "coop", sketch: { frame: "", cover: "", note: "" }, parameters, openings };
+const shape = { key: "coop", label: "coop", sketch: { frame: "", cover: "", note: "" }, parameters, openings, schools: [] };
 const value = (of: string | number, said: string) => ({ value: of, typed: null, text: words(said), stops: [] });
 const values = {
   wide: value(1800, "1.800 m"),
@@ -128,22 +128,24 @@ describe("openings of the keeper's own", () => {
 
 describe("choosing a shape", () => {
   beforeEach(() => {
-    const shapes = ["low-pen", "coop", "yurt"].map((key) => ({ key, label: key, sketch: { frame: `${key} frame`, cover: "M0 0", note: "" }, parameters: [], openings: [] }));
+    const shapes = ["low-pen", "coop", "yurt"].map((key) => ({ key, label: key, sketch: { frame: `${key} frame`, cover: "M0 0", note: "" }, parameters: [], openings: [], schools: key === "coop" ? [{ key: "low", label: "low coop", sketch: { frame: "low frame", cover: "M0 0", note: "" } }] : [] }));
     vi.spyOn(api, "GET").mockResolvedValue({ data: { shapes }, response: new Response() } as never);
   });
 
-  it("offers every shape the server knows, each sketched as it says", async () => {
+  it("offers every shape the server knows and the ways of building it with names of their own, each sketched as it says", async () => {
     const pick = vi.fn();
     render(
       <Standing>
-        <ShapeChoice shape="low-pen" onShape={pick} />
+        <ShapeChoice kind={{ shape: "low-pen", school: "" }} onKind={pick} />
       </Standing>,
     );
     const all = await screen.findAllByRole("radio");
-    expect(all.map((radio) => radio.textContent)).toEqual(["low-pen", "coop", "yurt"]);
+    expect(all.map((radio) => radio.textContent)).toEqual(["low-pen", "coop", "low coop", "yurt"]);
     expect(all[0]?.getAttribute("aria-checked")).toBe("true");
     fireEvent.click(all[1] as Element);
-    expect(pick).toHaveBeenCalledWith("coop");
-    expect(all[2]?.querySelectorAll("path")[1]?.getAttribute("d")).toBe("yurt frame");
+    expect(pick).toHaveBeenCalledWith({ shape: "coop", school: "" });
+    fireEvent.click(all[2] as Element);
+    expect(pick).toHaveBeenCalledWith({ shape: "coop", school: "low" });
+    expect(all[3]?.querySelectorAll("path")[1]?.getAttribute("d")).toBe("yurt frame");
   });
 });

@@ -40,7 +40,7 @@ let posted: [string, unknown][];
 beforeEach(() => {
   posted = [];
   answers = {
-    "/api/choices": { strains: [{ key: "broiler-fast", label: "broiler, fast", to_grass_day: 21, leaves_from_day: 49, leaves_to_day: 56 }], grounds: [], groups: [], conditions: [], zones: [], shapes: [{ key: "low-pen", label: "low pen", sketch: { frame: "M8 44", cover: "M6 28", note: "" }, parameters: [], openings: [] }] },
+    "/api/choices": { strains: [{ key: "broiler-fast", label: "broiler, fast", to_grass_day: 21, leaves_from_day: 49, leaves_to_day: 56 }], grounds: [], groups: [], conditions: [], zones: [], shapes: [{ key: "low-pen", label: "low pen", sketch: { frame: "M8 44", cover: "M6 28", note: "" }, parameters: [], openings: [], schools: [] }] },
     "/api/flocks": { flocks: [] },
     "/api/pens": { pens: [], after: null },
     "/api/away": { away: [] },
@@ -106,7 +106,7 @@ describe("the list of pens", () => {
     fireEvent.change(await screen.findByLabelText("For which birds"), { target: { value: "3" } });
     fireEvent.click(screen.getByRole("button", { name: "Propose a pen" }));
     expect((await screen.findByRole("alert")).textContent).toContain("no stock is long enough");
-    expect(posted).toEqual([["/api/pens", { shape: "low-pen", flock_id: 3, name: "Pen for Slow" }]]);
+    expect(posted).toEqual([["/api/pens", { shape: "low-pen", school: "", flock_id: 3, name: "Pen for Slow" }]]);
   });
 
   it("opens a design file for the flock chosen", async () => {

@@ -44,6 +44,7 @@ const shapes = [
       { name: "roof", label: "Roof", choices: [{ key: "pvc", label: "corrugated PVC", note: "" }] },
     ],
     openings: [],
+    schools: [],
   },
 ];
 const start = (shape: string, fails: string[], lacking: string[]) => ({

@@ -48,6 +48,7 @@ from ergamot.core.frame.shape import (
     ENDS,
     LOW_HOLD,
     Proposal,
+    School,
     Shape,
     Sketch,
     feet,
@@ -79,4 +80,14 @@ SHAPE = Shape(
         "M12 44L40 6L68 44M26 25H54", "M40 6L68 44", "little timber, sheds rain; room is lost at the sides"
     ),
     faces=(Choice("left slope", "left slope"), Choice("right slope", "right slope"), *ENDS),
+    schools=(
+        School(
+            "wide",
+            "wide prism lying low",
+            {"apex": 100.0, "door_width": 400.0, "door_height": 350.0},
+            Sketch(
+                "M6 44L40 22L74 44", "M4 43L40 20L76 43", "low in the wind; broilers and rails to step over"
+            ),
+        ),
+    ),
 )

@@ -45,7 +45,7 @@ Stick schedule (b thick, d deep):
 
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.coop.assemble import build, stops
-from ergamot.core.frame.coop.choices import PARAMETERS, check
+from ergamot.core.frame.coop.choices import PARAMETERS, check, settled
 from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.parts.house import housed
 from ergamot.core.frame.shape import (
@@ -54,6 +54,7 @@ from ergamot.core.frame.shape import (
     LOW_HOLD,
     SIDES,
     Proposal,
+    School,
     Shape,
     Sketch,
     feet,
@@ -93,4 +94,33 @@ SHAPE = Shape(
         Choice("right roof", "right slope of a gable"),
         Choice("roof", "a mono-pitch roof"),
     ),
+    schools=(
+        School(
+            "arched",
+            "arched roof on walls",
+            {"roof_kind": "arched"},
+            Sketch(
+                "M14 44V24M66 44V24M30 44V27H46V44",
+                "M13 24C22 4 58 4 67 24",
+                "bent tube over walls; tarp or clear sheet",
+            ),
+        ),
+        School(
+            "mono",
+            "one slope over walls",
+            {"roof_kind": "mono", "pitch": 10.0, "wall": 1900.0},
+            Sketch("M14 44V20M66 44V10M30 44V24H46V44", "M8 21L72 8", "one sheet length; rain to one side"),
+        ),
+        School(
+            "low",
+            "low gable coop",
+            {"wall": 700.0, "overhang": 0.0, "door_width": 450.0, "door_height": 450.0},
+            Sketch(
+                "M14 44V32M66 44V32M14 32L40 16L66 32",
+                "M12 33L40 14L68 33",
+                "reached into, not walked in; light",
+            ),
+        ),
+    ),
+    settle=settled,
 )

@@ -250,6 +250,23 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     )
 
 
+def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value]:
+    """Hands take hold no higher than the wall they are bolted to, and under the tails of the rafters.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Returns: the values.
+    Raises: UnknownChoice, OutOfRange.
+    Source: common practice.
+
+    >>> settled({**asked("coop"), "wall": 600.0, "hold_height": 800.0, "overhang": 0.0}, c)["hold_height"]
+    600.0
+    """
+    pen = chosen(values, catalogue)
+    tails = pen.under_z(pen.half + pen.section.thick_mm) if pen.heel else pen.wall
+    most = math.floor(min(pen.wall, tails))
+    return {**values, "hold_height": min(float(values["hold_height"]), float(most))}
+
+
 def _ridge_stands(pen: Chosen) -> bool:
     """Do rafters and ridge board of a gable stay above the end plates where they meet?"""
     return pen.roof_z(pen.section.thick_mm / 2) - pen.drop >= pen.wall

@@ -39,6 +39,7 @@ from ergamot.core.frame.shape import (
     ENDS,
     LOW_HOLD,
     Proposal,
+    School,
     Shape,
     Sketch,
     feet,
@@ -70,4 +71,16 @@ SHAPE = Shape(
         "M10 44C4 2 76 2 70 44", "M9 34C8 4 72 4 71 34", "tall and light; for turkeys and long pens"
     ),
     faces=ENDS,
+    schools=(
+        School(
+            "low",
+            "low hoop on skids",
+            {"panel_cut": 2800.0, "gear": "skids", "door_width": 450.0, "door_height": 450.0, "skirt": 0.0},
+            Sketch(
+                "M12 44C10 22 70 22 68 44",
+                "M11 40C10 20 70 20 69 40",
+                "dragged; one sheet of cover, nothing to lift",
+            ),
+        ),
+    ),
 )

@@ -118,7 +118,7 @@ def _pen_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterat
         if was != now:
             yield phrase(f"opening {number} {'made' if now else 'taken away'}")
     both = {*old["values"]} & {*new["values"]}
-    for one in (*shape.parameters, *(each for each in shape.declared(both) if each.name in both)):
+    for one in shape.declared(both):
         a, b = old["values"].get(one.name, one.default), new["values"].get(one.name, one.default)
         if a != b:
             yield _change(work, one, a, b)

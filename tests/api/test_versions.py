@@ -146,3 +146,12 @@ def test_steps_of_flock_lawn_and_place_are_told_too(client):
         "Tools at hand changed",
         "Gust to stand 22 m/s → 25 m/s",
     ]
+
+
+def test_an_opening_is_told_as_made_changed_and_taken_away(client, pen):
+    pen = change(client, pen, opening_2_face="left")
+    pen = change(client, pen, opening_2_width=300)
+    pen = change(client, pen, opening_2_face="none")
+    told = [one["metric"] for step in steps(client, pen)[:3] for one in step["words"]]
+    assert told == ["opening 2 taken away", "Clear width, opening 2 400 mm → 300 mm", "opening 2 made"]
+    assert not any(name.startswith("opening_") for name in pen["values"])

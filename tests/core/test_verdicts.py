@@ -12,13 +12,16 @@ from hypothesis import strategies as st
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue.loader import load_catalogue
+from ergamot.core.errors import UnknownChoice
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import Finding, What
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import build, change
+from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.ground.lawn import pen_size
 from ergamot.core.ground.stay import day_load
 from ergamot.core.working import evaluate
+from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs, flocks
 
 TWO_CHAINS = (What.MOVING, What.WIND)  # what is short is worked against the least
@@ -159,3 +162,20 @@ def test_the_catalogue_is_read_once_and_every_row_names_a_source():
     rows = [row for table in tables for row in table.values()] + list(CATALOGUE.protein_stages)
     assert len(rows) > 50
     assert all(row.source.strip() for row in rows)
+
+
+@pytest.mark.parametrize(
+    ("shape", "school"), [(shape.key, one.key) for shape in SHAPES.values() for one in shape.schools]
+)
+def test_a_proposal_keeps_what_makes_a_school_of_it(shape, school, broilers):
+    """Thirty broilers in a low gable coop, an arched one, a wide prism, a low hoop: what names it stays."""
+    fixed = SHAPES[shape].school_of(school)
+    design = propose(CATALOGUE, broilers, make_conditions(CATALOGUE), shape, fixed)
+    assert {name: design.values[name] for name in fixed} == dict(fixed)
+    assert faults(build(design, CATALOGUE)) == ()
+
+
+def test_a_school_nobody_knows_is_refused_by_name():
+    with pytest.raises(UnknownChoice) as refused:
+        SHAPES["coop"].school_of("yurt")
+    assert refused.value.field == "school"

@@ -141,7 +141,7 @@ def test_what_cannot_be_is_refused_beside_its_field(farm: Page):
     farm.get_by_role("button", name="Keep this flock").click()
     propose(farm)
     before = level(farm, "space").inner_text()
-    for text, limit in (("wide", "is not a length"), ("0", "900 mm to 3.658 m"), ("99 ft", "12 ft")):
+    for text, limit in (("wide", "is not a length"), ("0", "750 mm to 3.658 m"), ("99 ft", "12 ft")):
         type_into(farm, "width", text)
         expect(farm.locator("[data-control=width]").get_by_role("alert")).to_contain_text(limit)
         expect(field(farm, "width")).to_have_value(text)

@@ -3,7 +3,7 @@
 | parameter   | range              | default | what it is                                               |
 |-------------|--------------------|---------|----------------------------------------------------------|
 | length      | 1.2 m to 4.877 m   | 10 ft   | base side rails, end to end                              |
-| width       | 0.9 m to 3.0 m     | 6 ft    | outside the base rails, where the rafters' long points stand |
+| width       | 0.75 m to 3.0 m    | 6 ft    | outside the base rails, where the rafters' long points stand |
 | apex        | 40° to 110°        | 60°     | between the slopes at the ridge                          |
 | bay         | 0.4 m to 1.5 m     | 0.9 m   | longest distance between rafters, centres                |
 | bays        | even, roll         | even    | even, or so that the mesh roll lands on rafters          |
@@ -12,6 +12,8 @@
 | roofed      | 0 to 1             | 0.5     | share under sheet, at the rear                           |
 | door_width, door_height | 0.35 to 0.9, 0.35 to 1.9 m | 0.5, 0.75 | in the front end                 |
 | section, species, roof, mesh, end_wall | rows of the catalogue |                                      |
+| base_made, leaf_made | same, own | same    | base rails, doors of timber of their own                 |
+| opening_1_face …     | see parts/openings | | as many openings as fit                                |
 | house, inside, gear | see their parts |     |                                                          |
 
              /\\   apex cut θ off square          θ = 90° − apex/2

@@ -2,9 +2,9 @@
 
 | parameter   | range              | default | what it is                                               |
 |-------------|--------------------|---------|----------------------------------------------------------|
-| length      | 1.8 m to 4.877 m   | 12 ft   | base side rails, end to end                              |
-| width       | 1.2 m to 3.0 m     | 6 ft    | outside the side rails                                   |
-| wall        | 0.9 m to 2.2 m     | 64 in   | ground to the top of the wall plates (the low one, mono-pitch) |
+| length      | 1.2 m to 4.877 m   | 12 ft   | base side rails, end to end                              |
+| width       | 0.75 m to 3.0 m    | 6 ft    | outside the side rails                                   |
+| wall        | 0.4 m to 2.2 m     | 64 in   | ground to the top of the wall plates (the low one, mono-pitch) |
 | roof_kind   | gable, mono, arched| gable   |                                                          |
 | pitch       | 10° to 45°         | 30°     | of a gable; of a mono-pitch up to 25°                    |
 | rise        | 0.2 m to 0.9 m     | 0.4 m   | of an arched roof                                        |
@@ -12,9 +12,11 @@
 | trim        | none, fascia       | none    | boards along the rafter ends of a gable's eaves          |
 | bay, bays   | 0.4 m to 1.5 m     | 0.9 m   | between studs, centres; evenly or by the mesh roll       |
 | roofed      | 0 to 1             | 1       | share under sheet, at the rear                           |
-| door_width, door_height | 0.6 to 0.9, 0.9 to 1.95 m | 0.65, 1.75 | person door in the front           |
+| door_width, door_height | 0.35 to 0.9, 0.3 to 1.95 m | 0.65, 1.75 | person door in the front           |
 | door_made, own_width, own_height, own_kg | made, own |  | a door the keeper has fixes the opening         |
 | section, species, roof, mesh, wall_sheet | rows of the catalogue |                                      |
+| base_made, leaf_made | same, own | same    | base rails, doors of timber of their own                 |
+| opening_1_face …     | see parts/openings | | as many openings as fit                                |
 | house, inside, gear | see their parts |     |                                                          |
 
 Stick schedule (b thick, d deep):

@@ -3,8 +3,9 @@
 | parameter   | range              | default | what it is                                               |
 |-------------|--------------------|---------|----------------------------------------------------------|
 | length      | 1.2 m to 4.877 m   | 10 ft   | base side rails, end to end                              |
-| width       | 1.3 m to 4.0 m     | 8 ft    | outside the side rails; the panels' feet stand on them   |
+| width       | 0.9 m to 4.0 m     | 8 ft    | outside the side rails; the panels' feet stand on them   |
 | panel       | a wire panel       | 16 ft   | sold whole; the last is cut on a wire                    |
+| panel_cut   | 1.8 m to 6 m       | whole   | over the hoop, on a wire: a lower hoop                   |
 | roofed      | 0 to 1             | 0.6     | share under tarp or sheet, at the rear                   |
 | skirt       | 0 to 1.2 m         | 0.3 m   | the cover stops here; mesh below it                      |
 | cover       | a tarp or sheet    | tarp    |                                                          |
@@ -12,7 +13,9 @@
 | end_wall    | solid, mesh        | mesh    | rear end                                                 |
 | ridge       | a tube             | 23 mm   | under the crown, between the end walls                   |
 | roost_bars, roost_height |       | 0       | on a stand of their own                                  |
-| door_width, door_height | 0.5 to 0.9, 0.6 to 1.9 m | 0.6, 1.4 | in the front end                     |
+| door_width, door_height | 0.35 to 0.9, 0.3 to 1.9 m | 0.6, 1.4 | in the front end                     |
+| base_made, leaf_made | same, own | same    | base rails, doors of timber of their own                 |
+| opening_1_face …     | see parts/openings | | as many openings as fit                                |
 | inside, gear | see their parts   |         |                                                          |
 
 The curve is the elastica of a panel of length L whose feet stand w apart (Euler): w/L = 2E(k)/K(k) − 1,

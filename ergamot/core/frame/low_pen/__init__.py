@@ -3,8 +3,8 @@
 | parameter   | range                | default | what it is                                     |
 |-------------|----------------------|---------|------------------------------------------------|
 | length      | 1.2 m to 4.877 m     | 10 ft   | base side rails, end to end                    |
-| width       | 0.9 m to 3.658 m     | 7 ft    | outside the side rails                         |
-| height      | 0.45 m to 1.2 m      | 2 ft    | ground to the top of the frame                 |
+| width       | 0.75 m to 3.658 m    | 7 ft    | outside the side rails                         |
+| height      | 0.4 m to 1.2 m       | 2 ft    | ground to the top of the frame                 |
 | fall        | 0, or 3° to 15°      | 0       | of a mono-pitch roof, to the right             |
 | access      | lid, drop-front, side-hatch | lid | how a person reaches in                       |
 | bay         | 0.5 m to 1.5 m       | 1.2 m   | longest distance between uprights, centres     |
@@ -12,6 +12,8 @@
 | roof_made   | cut, own             | cut     | own: uncut sheets fix width and roofed share   |
 | own_sheets, own_sheet_across, own_sheet_along | | | how many, and their size              |
 | section, species, roof, side_mesh, top_mesh, walls | rows of the catalogue | |
+| base_made, leaf_made | same, own   | same    | base rails, doors of timber of their own       |
+| opening_1_face …     | see parts/openings |  | as many openings as fit                        |
 | gear        | wheels or skids      | wheels  |                                                |
 | wheel, axle, handle | with wheels  |         | axle from the rear end of the rails            |
 

@@ -72,7 +72,7 @@ def a_frame(page: Page) -> None:
 
 def openings(page: Page) -> None:
     open_pen(page, "Laying coop")
-    page.get_by_role("tab", name="Side").click()
+    page.get_by_role("tab", name="Side", exact=True).click()
     page.get_by_role("tab", name="Openings").click()
 
 

@@ -74,6 +74,7 @@ def openings(page: Page) -> None:
     open_pen(page, "Laying coop")
     page.get_by_role("tab", name="Side", exact=True).click()
     page.get_by_role("tab", name="Openings").click()
+    page.get_by_role("region", name="opening 2").scroll_into_view_if_needed()
 
 
 def wind(page: Page) -> None:

@@ -80,12 +80,16 @@ def read_design(text: str, catalogue: Catalogue) -> tuple[str, Design]:
 
 def _openings(file: DesignFile) -> dict[str, object]:
     """What is chosen about each opening, by the names it has among the values."""
+    some = shape_of(file.shape).openings
     given: dict[str, object] = {}
     for each in file.openings:
         number = each.get("number")
-        if not isinstance(number, (int, float)) or number != int(number):
-            raise Unreadable("In the file, an opening has no number", field="openings", value=number)
-        given |= {f"opening_{int(number)}_{name}": value for name, value in each.items() if name != "number"}
+        if not isinstance(number, (int, float)) or not float(number).is_integer():
+            raise Unreadable("In the file, an opening has no number", field="openings", value=str(number))
+        own = {some.key(int(number), name): value for name, value in each.items() if name != "number"}
+        if own.keys() & given.keys():
+            raise Unreadable("In the file, two openings have one number", field="openings", value=number)
+        given |= own
     return given
 
 

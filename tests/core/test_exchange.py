@@ -118,9 +118,17 @@ def test_openings_stand_in_a_list_of_their_own():
     assert (back, back.typed["opening_3_at"]) == (design, "5 ft")
 
 
-@pytest.mark.parametrize("number", [None, "two", 0, 1.5, 120])
+@pytest.mark.parametrize("number", [None, "two", 0, 1.5, 120, float("inf"), float("nan")])
 def test_an_opening_without_a_number_is_refused(number):
     file = json.loads(write_design(make_design(CATALOGUE, "coop", {}), "one"))
     file["openings"] = [{"number": number, "face": "left"}]
     with pytest.raises((Unreadable, UnknownChoice)):
         read_design(json.dumps(file), CATALOGUE)
+
+
+def test_two_openings_of_one_number_are_refused():
+    file = json.loads(write_design(make_design(CATALOGUE, "coop", {}), "one"))
+    file["openings"] = [{"number": 1, "face": side} for side in ("left", "right")]
+    with pytest.raises(Unreadable) as refused:
+        read_design(json.dumps(file), CATALOGUE)
+    assert refused.value.field == "openings"

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Bench, Schemas } from "../api/client";
 import { Pick } from "../kit/Pick";
 import { Control, type ControlProps } from "./Control";
-import { GONE, keyOf, ofOpening, openingNumbers } from "./parameters";
+import { GONE, keyOf, nextNumber, ofOpening, openingNumbers } from "./parameters";
 
 type Props = Omit<ControlProps, "parameter"> & { shape: Schemas["ShapeOut"] };
 
@@ -57,7 +57,7 @@ function CutIn({ shape, numbers, problem, onKeep }: Props & { numbers: number[] 
   const choices = (name: string) => shape.openings.find((one) => one.name === name)?.choices.filter((one) => one.key !== GONE) ?? [];
   const [use, setUse] = useState("reach");
   const [face, setFace] = useState(choices("face")[0]?.key ?? "");
-  const next = [...numbers, 0].reduce((most, one) => Math.max(most, one)) + 1;
+  const next = nextNumber(numbers);
   const mine = problem && keyOf(next, "face") in problem.values ? problem : null;
   return (
     <div className="border-t border-rule pt-2">

@@ -117,11 +117,11 @@ describe("openings of the keeper's own", () => {
     expect(calls.onKeep).toHaveBeenCalledWith({ opening_2_face: "none" });
   });
 
-  it("are cut in under the next number, and say why where there is no room", () => {
-    const problem = { values: { opening_3_face: "left", opening_3_for: "reach" }, problem: new Problem(422, "Outside the limits", "Hatch 3 would cut the door post") };
+  it("are cut in under the least number that is free, and say why where there is no room", () => {
+    const problem = { values: { opening_1_face: "left", opening_1_for: "reach" }, problem: new Problem(422, "Outside the limits", "Hatch 1 would cut the door post") };
     const calls = show(cut, problem, "openings");
     fireEvent.click(screen.getByRole("button", { name: "Cut it in" }));
-    expect(calls.onKeep).toHaveBeenCalledWith({ opening_3_face: "left", opening_3_for: "reach" });
+    expect(calls.onKeep).toHaveBeenCalledWith({ opening_1_face: "left", opening_1_for: "reach" });
     expect(screen.getByRole("alert").textContent).toContain("would cut the door post");
   });
 });

@@ -14,6 +14,13 @@ export function openingNumbers(values: Bench["values"]): number[] {
   return found.map(Number).sort((a, b) => a - b);
 }
 
+/** The least number that none of them has. */
+export function nextNumber(numbers: number[]): number {
+  let free = 1;
+  while (numbers.includes(free)) free += 1;
+  return free;
+}
+
 /** The controls of one opening. */
 export const ofOpening = (shape: Schemas["ShapeOut"], number: number): Parameter[] =>
   shape.openings.map((one) => ({ ...one, name: keyOf(number, one.name) }));

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 from ergamot.core.catalogue import Mesh, Sheet
 from ergamot.core.frame.geometry import Flat
@@ -13,33 +14,53 @@ from ergamot.core.frame.several import GONE, Several
 
 MOST_OPENINGS = 12
 
-_FOR = (
-    Choice("person", "a person to go in by"),
-    Choice("reach", "an arm: feed, water, a bird"),
-    Choice("eggs", "taking eggs"),
-    Choice("cleaning", "cleaning, a barrow under the sill"),
-    Choice("feeding", "feeding from outside"),
-    Choice("birds", "birds to go through"),
-    Choice("air", "air"),
-)
-_PURPOSE = {
-    "person": Purpose.KEEPER,
-    "reach": Purpose.KEEPER,
-    "eggs": Purpose.EGGS,
-    "cleaning": Purpose.CLEANING,
-    "feeding": Purpose.KEEPER,
-    "birds": Purpose.BIRDS,
-    "air": Purpose.AIR,
+
+@dataclass(frozen=True)
+class _Use:
+    """What an opening is for: in words, what its leaf is called, and how it is usually made where that is not said."""
+
+    label: str
+    purpose: Purpose
+    leaf: str
+    usual: Mapping[str, Value]
+
+
+# Sizes are judgement, as common practice has them
+_USES = {
+    "person": _Use("a person to go in by", Purpose.KEEPER, "door", {"width": 600.0, "height": 1400.0}),
+    "reach": _Use("an arm: feed, water, a bird", Purpose.KEEPER, "hatch", {}),
+    "eggs": _Use(
+        "taking eggs",
+        Purpose.EGGS,
+        "egg hatch",
+        {"width": 400.0, "height": 250.0, "sill": 600.0, "hung": "top", "filled": "solid"},
+    ),
+    "cleaning": _Use(
+        "cleaning, a barrow under the sill",
+        Purpose.CLEANING,
+        "cleaning door",
+        {"width": 600.0, "height": 500.0, "filled": "solid"},
+    ),
+    "feeding": _Use(
+        "feeding from outside",
+        Purpose.KEEPER,
+        "feeding hatch",
+        {"width": 600.0, "height": 200.0, "sill": 250.0, "hung": "down"},
+    ),
+    "birds": _Use(
+        "birds to go through",
+        Purpose.BIRDS,
+        "pop hole",
+        {"width": 300.0, "height": 350.0, "hung": "slides", "filled": "solid"},
+    ),
+    "air": _Use(
+        "air",
+        Purpose.AIR,
+        "vent",
+        {"width": 350.0, "height": 150.0, "sill": 400.0, "hung": "top", "filled": "both"},
+    ),
 }
-_LEAF = {
-    "person": "door",
-    "reach": "hatch",
-    "eggs": "egg hatch",
-    "cleaning": "cleaning door",
-    "feeding": "feeding hatch",
-    "birds": "pop hole",
-    "air": "vent",
-}
+_FOR = tuple(Choice(key, use.label) for key, use in _USES.items())
 _HUNG = (
     Choice("left", "hinged on its left", "seen from outside"),
     Choice("right", "hinged on its right", "seen from outside"),
@@ -54,17 +75,6 @@ _FILLED = (
     Choice("both", "solid, mesh behind"),
 )
 
-# How each is usually made, where it is not said; judgement: sizes as common practice has them
-_USUAL: dict[str, dict[str, Value]] = {
-    "person": {"width": 600.0, "height": 1400.0, "filled": "mesh"},
-    "reach": {"width": 400.0, "height": 400.0},
-    "eggs": {"width": 400.0, "height": 250.0, "sill": 600.0, "hung": "top", "filled": "solid"},
-    "cleaning": {"width": 600.0, "height": 500.0, "filled": "solid"},
-    "feeding": {"width": 600.0, "height": 200.0, "sill": 250.0, "hung": "down"},
-    "birds": {"width": 300.0, "height": 350.0, "hung": "slides", "filled": "solid"},
-    "air": {"width": 350.0, "height": 150.0, "sill": 400.0, "hung": "top", "filled": "both"},
-}
-
 
 def as_usual(some: Several, given: Mapping[str, object]) -> dict[str, object]:
     """Values in which each opening has what is usual for its use where nothing else is said.
@@ -78,8 +88,8 @@ def as_usual(some: Several, given: Mapping[str, object]) -> dict[str, object]:
     """
     filled = dict(given)
     for number in some.numbers(given):
-        use = str(given.get(some.key(number, "for"), "reach"))
-        for name, value in _USUAL.get(use, {}).items():
+        use = _USES.get(str(given.get(some.key(number, "for"), "reach")))
+        for name, value in use.usual.items() if use else ():
             filled.setdefault(some.key(number, name), value)
     return filled
 
@@ -100,6 +110,7 @@ def lower(some: Several, number: int, values: Mapping[str, Value]) -> tuple[dict
     return ({}, {sill: 0.0}, *smaller)
 
 
+@lru_cache(maxsize=16)
 def openings_of(faces: tuple[Choice, ...]) -> Several:
     """What can be chosen about each opening of a pen besides its own way in.
 
@@ -166,7 +177,7 @@ class WantedOpening:
 
     def named(self, name: str) -> str:
         """What one of its parameters is called."""
-        return f"opening_{self.number}_{name}"
+        return openings_of(()).key(self.number, name)
 
     @property
     def said(self) -> str:
@@ -197,13 +208,13 @@ def read_openings(values: Mapping[str, Value], mesh: Mesh, sheet: Sheet) -> Open
 
     def one(number: int) -> WantedOpening:
         held = {each.name: values[some.key(number, each.name)] for each in some.parameters}
-        use = str(held["for"])
+        use = _USES[str(held["for"])]
         sizes = (float(held[name]) for name in ("at", "sill", "width", "height"))
         return WantedOpening(
             number,
             str(held["face"]),
-            _LEAF[use],
-            _PURPOSE[use],
+            use.leaf,
+            use.purpose,
             Hung(str(held["hung"])),
             str(held["filled"]),
             *sizes,

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
+
 from ergamot.core.catalogue import Covering
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
@@ -94,12 +96,7 @@ def _hinge(hung: Hung, face: Face) -> Side | None:
         return None
     if hung in (Hung.TOP, Hung.DOWN):
         return "top" if hung is Hung.TOP else "bottom"
-    a, b, n = face.along, face.up, face.normal
-    seen = (
-        (a[1] * b[2] - a[2] * b[1]) * n[0]
-        + (a[2] * b[0] - a[0] * b[2]) * n[1]
-        + (a[0] * b[1] - a[1] * b[0]) * n[2]
-    )
+    seen = float(np.cross(face.along, face.up) @ np.array(face.normal))
     return "left" if (hung is Hung.LEFT) == (seen > 0) else "right"
 
 

@@ -39,10 +39,10 @@ def frame_in_slope(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fl
     reach = (max(low, v[0] - thick), min(high, v[1] + thick))
     laid = make_way(site, one, face, laid, between, reach)
     trimmer = Piece(Duty.TRIMMER, "trimmer", "C", f"frames the {one.said}")
-    for at in ((v[0] - thick, v[0]), (v[1], v[1] + thick)):
-        edge = v[0] - low if at[1] == v[0] else high - v[1]
-        if edge > TOUCH_MM:
-            site.frame.on_face(trimmer, face, between, at, w, "u")
+    if v[0] - low > TOUCH_MM:
+        site.frame.on_face(trimmer, face, between, (v[0] - thick, v[0]), w, "u")
+    if high - v[1] > TOUCH_MM:
+        site.frame.on_face(trimmer, face, between, (v[1], v[1] + thick), w, "u")
     for side, rib, at in ((u[0], ribs[0], (u[0] - thick, u[0])), (u[1], ribs[1], (u[1], u[1] + thick))):
         if abs(side - rib) > TOUCH_MM:
             site.frame.on_face(trimmer, face, at, v, w, "v")

@@ -48,7 +48,7 @@ def frame_in_wall(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fla
     laid = lying_in(site.frame.members, face, w)
     u = one.across
     posts = ((u[0] - deep, u[0]), (u[1], u[1] + deep))
-    _, low, _, high = _free(laid, one, u)
+    low, high = _free(laid, one, u)
     v = _clear(one, low, high, deep)
     kept = [_stands(laid, post, v) for post in posts]
     free = (u[0] if kept[0] else posts[0][0], u[1] if kept[1] else posts[1][1])
@@ -66,7 +66,7 @@ def frame_in_wall(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fla
     return u, v, deep / 2
 
 
-def _free(laid: tuple[Laid, ...], one: WantedOpening, u: Flat) -> tuple[float, float, float, float]:
+def _free(laid: tuple[Laid, ...], one: WantedOpening, u: Flat) -> Flat:
     """How low and how high the wall is free within an opening's width, whatever may make way left out."""
     fixed = [stick for stick in laid if stick.member.duty in RAILS]
     middle = (one.sill, one.sill + one.height)
@@ -74,7 +74,7 @@ def _free(laid: tuple[Laid, ...], one: WantedOpening, u: Flat) -> tuple[float, f
     low, high = max(under for under, _ in spans), min(over for _, over in spans)
     if math.isinf(low) or math.isinf(high):
         raise no_room(one, "within that side", "at", "all of it within the side it is in")
-    return u[0], low, u[1], high
+    return low, high
 
 
 def _clear(one: WantedOpening, low: float, high: float, deep: float) -> Flat:

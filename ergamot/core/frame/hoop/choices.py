@@ -171,12 +171,13 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "width", width, f"{both(low)} to {both(high)} with a hoop of {both(panel.length_mm)}"
         )
     curve = hoop(base, panel.length_mm)
-    points = tuple((y, read_timbers(values, catalogue).foot_z + z) for y, z in curve.points(CURVE_PIECES))
+    timbers = read_timbers(values, catalogue)
+    points = tuple((y, timbers.foot_z + z) for y, z in curve.points(CURVE_PIECES))
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
             "doorway": read_doorway(values, section.deep_mm),
-            "timbers": read_timbers(values, catalogue),
+            "timbers": timbers,
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
             "panel": panel,

@@ -17,10 +17,13 @@ def public_functions() -> list[FunctionType]:
     found = []
     for module in pkgutil.walk_packages(ergamot.core.__path__, "ergamot.core."):
         loaded = importlib.import_module(module.name)
+        told = ((name, inspect.unwrap(one)) for name, one in inspect.getmembers(loaded, inspect.isroutine))
         found += [
-            function
-            for name, function in inspect.getmembers(loaded, inspect.isfunction)
-            if function.__module__ == module.name and not name.startswith("_")
+            function  # also one whose answers are kept
+            for name, function in told
+            if inspect.isfunction(function)
+            and function.__module__ == module.name
+            and not name.startswith("_")
         ]
     return found
 

@@ -10,8 +10,8 @@ from typing import Any
 
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.starts import Start, starts
-from ergamot.core.balance.verdicts import Judged, judge
-from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.balance.verdicts import Judged, floor_need, judge
+from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.drawing.birds import Bird, birds
 from ergamot.core.drawing.model import Part, model
@@ -192,7 +192,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
     design, structure, flock, farm = pen.design, pen.structure, pen.flock, pen.farm
     flock_record = work.kept("flock", record.body["flock_id"])
     shape = shape_of(design.shape)
-    need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
+    need = floor_need(work.catalogue, structure, flock)
     lengths = [p.name for p in shape.parameters if p.kind == "length"]
     kinds = {one.name: one.kind for one in shape.declared(design.values)}
     return Bench(

@@ -81,7 +81,9 @@ def _hung(catalogue: Catalogue, flock: Flock) -> dict[str, Value]:
 
 def _less(shape: str, values: dict[str, Value], field: str) -> bool:
     """Take a little off the part a refusal names, or leave it out; False when nothing is left to take."""
-    one = next(p for p in shape_of(shape).parameters if p.name == field)
+    one = next((p for p in shape_of(shape).parameters if p.name == field), None)
+    if one is None:  # of an opening that makes it what it is
+        return False
     if one.kind in ("length", "count"):
         less = float(values.get(field, one.default)) - STEPS[one.kind]
         if less >= one.low:

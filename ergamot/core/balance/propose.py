@@ -197,8 +197,10 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str, fixed: Mapping[s
     proposal = shape_of(shape).proposal
     section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
-    floor = _floor_of(catalogue, shape, fixed, 1000 * row.floor_head_m)
-    need = needed_floor_m2(flock, row) / floor.usable
+    begun = _usual(catalogue, shape, fixed)
+    usual = build(begun, catalogue)
+    floor = _floor_of(begun, usual, 1000 * row.floor_head_m)
+    need = needed_floor_m2(flock, row.at_night if usual.ranges else row) / floor.usable
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
     sizes = [
         (long, wide)
@@ -236,9 +238,8 @@ class _Floor:
         return (size[0] - self.lost_mm[0]) * (size[1] - self.lost_mm[1]) / 1e6
 
 
-def _floor_of(catalogue: Catalogue, shape: str, fixed: Mapping[str, Value], head_mm: float) -> _Floor:
-    design = _usual(catalogue, shape, fixed)
-    body = (usual := build(design, catalogue)).body
+def _floor_of(design: Design, usual: Structure, head_mm: float) -> _Floor:
+    body = usual.body
     sizes = ((body.floor_x, design.values["length"]), (body.floor_y, design.values["width"]))
     along, across = (float(outer) - (high - low) for (low, high), outer in sizes)
     return _Floor((along, across), max(LEAST_USABLE, usual.floor_under_m2(head_mm) / body.floor_m2))

@@ -8,12 +8,12 @@ from functools import cached_property, partial
 
 from ergamot.core.balance.room import Provision, provisions, told_of_water
 from ergamot.core.balance.weight import judge_weight
-from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.catalogue import Catalogue, FloorNeed, pick
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.farm.season import in_season, told_of_season
 from ergamot.core.finding import Finding
 from ergamot.core.flock.flock import Flock
-from ergamot.core.flock.space import judge_space
+from ergamot.core.flock.space import IN_HOUSE, INSIDE, judge_space
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
@@ -60,6 +60,21 @@ class Judged:
         return (self.space, self.weight, self.moving, self.wind)
 
 
+def floor_need(catalogue: Catalogue, structure: Structure, flock: Flock) -> FloorNeed:
+    """What its birds need of a pen's floor: less where they range by day and only sleep in it.
+
+    Args: catalogue; structure; flock.
+    Returns: the FloorNeed.
+    Raises: UnknownChoice.
+    Source: needs from the catalogue.
+
+    >>> floor_need(c, pen("coop"), birds()).good_m2
+    0.46
+    """
+    need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
+    return need.at_night if structure.ranges else need
+
+
 def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmConditions) -> Judged:
     """Ask all four questions of a pen.
 
@@ -79,7 +94,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmCo
     >>> [finding.what.value for finding in j.findings]
     ['space', 'weight', 'moving', 'wind']
     """
-    need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
+    need = floor_need(catalogue, structure, flock)
     weighed = mass(structure)
     stable = stability(
         wind_body(structure),
@@ -96,6 +111,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmCo
         structure.floor_under_m2(1000 * need.floor_head_m),
         structure.head_room_mm / 1000,
         structure.body.floor_m2,
+        IN_HOUSE if structure.ranges else INSIDE,
     )
     water = told_of_water(flock, structure, farm.hottest_c)
     said = (*(one.words for one in inside), *water, *unreached(structure))

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cached_property
+from itertools import pairwise
 from typing import Annotated
 
 from ergamot.core.catalogue.columns import Among, Row, Within
 from ergamot.core.errors import OutOfRange
 
+NIGHT_SHARE = 0.37  # of a hen's floor, in a house she ranges from; (EU) 2020/464 over a judgement
 LEAST_NEST_MM = 100.0
 BIRDS = Among(("broiler", "turkey", "hen", "bantam"))
 
@@ -60,6 +64,9 @@ class FloorNeed(Row):
     tight_m2: Annotated[float, Within(0.01, 10)]
     good_m2: Annotated[float, Within(0.01, 15)]
     roomy_m2: Annotated[float, Within(0.01, 20)]
+    night_tight_m2: Annotated[float, Within(0.01, 10, "tight floor by night only")]
+    night_good_m2: Annotated[float, Within(0.01, 15, "good floor by night only")]
+    night_roomy_m2: Annotated[float, Within(0.01, 20, "roomy floor by night only")]
     wear_share: Annotated[float, Within(0.01, 5, "wear of grass, a 2 kg hen is 1")]
     dropping_share: Annotated[float, Within(0.1, 3, "droppings to feed")]
     cover_limit_kg_m2: Annotated[float, Within(0.05, 10, "most droppings")]
@@ -73,11 +80,31 @@ class FloorNeed(Row):
     source: str
 
     def check(self) -> None:
-        if not self.tight_m2 <= self.good_m2 <= self.roomy_m2:
-            name = "good_m2" if self.good_m2 < self.tight_m2 else "roomy_m2"
-            raise OutOfRange(name, getattr(self, name), "tight, good and roomy, each at least the one before")
+        for when in ("", "night_"):
+            for less, more in pairwise(f"{when}{how}_m2" for how in ("tight", "good", "roomy")):
+                if getattr(self, more) < getattr(self, less):
+                    told = "tight, good and roomy, each at least the one before"
+                    raise OutOfRange(more, getattr(self, more), told)
         if self.birds_per_nest and self.nest_mm < LEAST_NEST_MM:
             raise OutOfRange("nest_mm", self.nest_mm, f"at least {LEAST_NEST_MM:g} where nests are asked for")
+
+    @classmethod
+    def filled(cls, cells: Mapping[str, str]) -> Mapping[str, str]:
+        """A row kept before there were houses that birds range from: by night a bird needs what a hen does of her day."""
+        if "night_good_m2" in cells:
+            return cells
+        night = {
+            f"night_{how}_m2": f"{max(0.01, NIGHT_SHARE * float(cells[f'{how}_m2'])):.3g}"
+            for how in ("tight", "good", "roomy")
+        }
+        return {**cells, **night}
+
+    @cached_property
+    def at_night(self) -> FloorNeed:
+        """What a bird needs of a house it only sleeps in."""
+        return replace(
+            self, tight_m2=self.night_tight_m2, good_m2=self.night_good_m2, roomy_m2=self.night_roomy_m2
+        )
 
     def edge_m(self, is_round: bool) -> float:
         """Feeding edge a bird needs: round a feeder they stand like spokes, closer at the edge than along a trough."""

@@ -17,10 +17,11 @@ GOLDEN = 0.61803398875  # spreads headings and small shifts evenly without chanc
 
 @dataclass(frozen=True)
 class Bird:
-    """One bird: where it stands (mm), which way it faces (degrees), how long and high it is (mm)."""
+    """One bird: where it stands and how high over the grass (mm), which way it faces (degrees), how long and high it is (mm)."""
 
     x: float
     y: float
+    z: float
     facing_deg: float
     length: float
     height: float
@@ -30,7 +31,7 @@ def birds(structure: Structure, flock: Flock) -> tuple[Bird, ...]:
     """Set every bird of a flock on the floor, evenly spread.
 
     Args: structure; flock.
-    Returns: one Bird for each placed, all inside the base rails, the same each time.
+    Returns: one Bird for each placed, all inside the base rails, on the floor they live on, the same each time.
     Source: common practice sizes.
 
     >>> from datetime import date
@@ -54,6 +55,7 @@ def birds(structure: Structure, flock: Flock) -> tuple[Bird, ...]:
         return Bird(
             x=round(x0 + (column + 0.5 + shift_x * 0.3) * step_x, 1),
             y=round(y0 + (row + 0.5 + shift_y * 0.3) * step_y, 1),
+            z=structure.floor_z_mm,
             facing_deg=round((i * GOLDEN * 360) % 360, 1),
             length=round(length, 1),
             height=round(length * HEIGHT_PER_LENGTH, 1),

@@ -13,7 +13,8 @@ from ergamot.core.flock.growth import GROWTH, mass_kg
 from ergamot.core.units import Quantity
 from ergamot.core.working import Formula, Working
 
-INSIDE = "floor inside the base rails"
+INSIDE = "inside the base rails"
+IN_HOUSE = "in the house they range from by day"
 # at least a third of it: judgement, however small, a bird walks, eats and drinks
 NEED = Formula(
     "need",
@@ -109,12 +110,17 @@ def needed_floor_m2(flock: Flock, need: FloorNeed) -> float:
 
 
 def judge_space(
-    flock: Flock, need: FloorNeed, floor_m2: float, head_room_m: float, inside_m2: float | None = None
+    flock: Flock,
+    need: FloorNeed,
+    floor_m2: float,
+    head_room_m: float,
+    inside_m2: float | None = None,
+    where: str = INSIDE,
 ) -> Finding:
     """Is there room for every bird on every day of the stay, and if not, until when?
 
     Args: flock; need, the row of its kind; floor_m2, inside the base rails and with head room, above 0; head_room_m,
-        clear height inside, m; inside_m2, all of it inside the base rails, where that is more.
+        clear height inside, m; inside_m2, all of it inside the base rails, where that is more; where it is, in words.
     Returns: the Space finding; its ratio is floor per bird over the good need on the leaving day, its least over the
         tight.
     Source: common practice; floor need goes with mass^0.67.
@@ -129,7 +135,7 @@ def judge_space(
     days = space_by_day(flock, need, floor_m2)
     work = Working()
     low = inside_m2 is not None and inside_m2 > floor_m2 + 1e-6
-    words = f"floor inside the base rails with {need.floor_head_m:g} m clear over it" if low else INSIDE
+    words = f"floor {where} with {need.floor_head_m:g} m clear over it" if low else f"floor {where}"
     work.given("A", words, floor_m2, "m2", "measured on the frame")
     work.given("n", "birds placed", flock.placed)
     work.given("D", "age on the leaving day", flock.leaving_day, "days")
@@ -147,7 +153,7 @@ def judge_space(
     work.step("least", "has over the least", "has/need_t")
     details = [
         phrase("{live} of live weight on the last day", live=Quantity(days[-1].live_kg_m2, "kg/m2")),
-        phrase("{floor} inside the base rails", floor=Quantity(inside_m2 or floor_m2, "m2")),
+        phrase(f"{{floor}} {where}", floor=Quantity(inside_m2 or floor_m2, "m2")),
     ]
     if head_room_m < flock.strain.head_room_m:
         details.append(

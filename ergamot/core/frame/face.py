@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
+import shapely
 
 from ergamot.core.frame.geometry import Flat, Point
+
+FAR_MM = 1e5  # past the edge of any pen
 
 
 @dataclass(frozen=True)
@@ -57,10 +60,29 @@ class Face:
         return tuple(self.point(a, b, w) for a, b in corners(u, v))
 
     @property
+    def top(self) -> float:
+        """How far up its axis it reaches, mm."""
+        return max(v for _, v in self.outline)
+
+    @property
     def tall(self) -> float:
         """Extent up the face, mm."""
         heights = [v for _, v in self.outline]
         return max(heights) - min(heights)
+
+
+def above(face: Face, v: float) -> Face:
+    """The part of a face over a height on it.
+
+    Args: face; v, mm, less than its top.
+    Returns: the Face, its axes as they were.
+    Source: geometry.
+
+    >>> above(begun("coop").faces["left"], 600.0).tall
+    1025.6
+    """
+    kept = shapely.Polygon(face.outline).intersection(shapely.box(-FAR_MM, v, FAR_MM, FAR_MM))
+    return replace(face, outline=tuple(kept.exterior.coords)[:-1])
 
 
 def corners(u: Flat, v: Flat) -> tuple[Flat, ...]:

@@ -336,6 +336,17 @@ class Structure:
     ballast: tuple[Ballast, ...] = ()
     levers: tuple[Lever, ...] = ()
     drag_handles: tuple[DragHandle, ...] = ()
+    living: Space = Space.RUN
+
+    @property
+    def ranges(self) -> bool:
+        """Do its birds go out on the grass by day, and only sleep in it?"""
+        return self.living is Space.HOUSE
+
+    @cached_property
+    def floor_z_mm(self) -> float:
+        """How high the floor they live on is over the grass."""
+        return next((zone.z[0] for zone in self.zones if zone.space is self.living), 0.0)
 
     @property
     def carried(self) -> bool:
@@ -367,16 +378,18 @@ class Structure:
         return Size(max(xs) - min(xs), max(ys) - min(ys))
 
     def floor_under_m2(self, head_mm: float) -> float:
-        """Floor inside the base rails with so much clear height over it, where it is wide enough to walk on.
+        """Floor the birds live on with so much clear height over it, where it is wide enough to walk on: inside the base
+        rails, or of a house they range from.
 
-        Every covering that leans over the run cuts some off at the height of a bird's head. Raised floors stand over
+        Every covering that leans over it cuts some off at the height of a bird's head. Raised floors stand over
         as much of the run as they take from it.
         """
         (low, high), (x0, x1) = self.body.floor_y, self.body.floor_x
+        head_mm += self.floor_z_mm
         for panel in self.standing:
             _, ny, nz = panel.normal
             if (
-                panel.inside is not Space.RUN
+                panel.inside is not self.living
                 or panel.outside
                 or abs(nz) < LEANS
                 or abs(panel.normal[0]) > LEANS

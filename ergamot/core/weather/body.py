@@ -134,7 +134,8 @@ def wind_body(structure: Structure, gap_m: float = BASE_GAP_M) -> WindBody:
         for s in surfaces
         if not s.is_sheet and not s.outside and not s.under
     ]
-    vents += _parted(base_gaps(x1 - x0, y1 - y0, gap_m), (x0, x1), mouth)
+    if not structure.ranges:
+        vents += _parted(base_gaps(x1 - x0, y1 - y0, gap_m), (x0, x1), mouth)
     return WindBody(
         surfaces=surfaces,
         vents=tuple(vents),

@@ -92,6 +92,7 @@ class BirdOut(Out):
 
     x: float
     y: float
+    z: float
     facing_deg: float
     length: float
     height: float

@@ -28,7 +28,7 @@ export function BirdsBeside({ birds, placed, along }: { birds: Bird[]; placed: P
   return (
     <g stroke="var(--color-ink)" fill="var(--color-sheet)" strokeLinejoin="round">
       {row.map((bird, i) => {
-        const [x, y] = placed.at([along === "x" ? bird.x : bird.y, 0]);
+        const [x, y] = placed.at([along === "x" ? bird.x : bird.y, bird.z]);
         const size = bird.height * placed.scale;
         const turn = bird.facing_deg > 180 ? -1 : 1;
         return (

@@ -44,7 +44,7 @@ const bench = {
   views: [view("plan", 3000, 2000), view("side", 3000, 610), view("end", 2000, 610)],
   values: { length: { value: 3000, typed: null, text: words("3.000 m"), stops: [] }, pitch: { value: 30, typed: null, text: words("30°"), stops: [] } },
   model: { pulls: [{ parameter: "pitch", place: [1500, 0, 600], way: [0, 0, 1], per_mm: 0.05 }] },
-  birds: Array.from({ length: 12 }, (_, i) => ({ x: 200 + i * 200, y: (i % 3) * 300 - 300, facing_deg: i * 40, length: 400, height: 360 })),
+  birds: Array.from({ length: 12 }, (_, i) => ({ x: 200 + i * 200, y: (i % 3) * 300 - 300, z: 0, facing_deg: i * 40, length: 400, height: 360 })),
   centre: [1500, 0, 300],
   gusts: Array.from({ length: 24 }, (_, i) => ({ direction_deg: i * 15, tip: 40, slide: 15 + i, lift: null, least: 15 + i, mode: "slides", text: words(`${15 + i} m/s`) })),
   design_gust_ms: 22,

@@ -16,7 +16,7 @@ export function BirdsStanding({ birds, clip }: { birds: Bird[]; clip: THREE.Plan
   useLayoutEffect(() => {
     const at = new THREE.Object3D();
     birds.forEach((one, i) => {
-      at.position.set(one.x / 1000, one.y / 1000, 0);
+      at.position.set(one.x / 1000, one.y / 1000, one.z / 1000);
       at.rotation.set(0, 0, (one.facing_deg * Math.PI) / 180);
       at.scale.setScalar(one.length / 1000);
       at.updateMatrix();

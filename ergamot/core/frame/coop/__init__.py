@@ -17,7 +17,7 @@
 | section, species, roof, mesh, wall_sheet | rows of the catalogue |                                      |
 | base_made, leaf_made | same, own | same    | base rails, doors of timber of their own                 |
 | opening_1_face …     | see parts/openings | | as many openings as fit                                |
-| house, inside, gear | see their parts |     |                                                          |
+| house, inside, gear | see their parts |     | the house may be as long as the pen                      |
 
 Stick schedule (b thick, d deep):
 
@@ -112,6 +112,45 @@ SHAPE = Shape(
             "one slope over walls",
             {"roof_kind": "mono", "pitch": 10.0, "wall": 1900.0},
             Sketch("M14 44V20M66 44V10M30 44V24H46V44", "M8 21L72 8", "one sheet length; rain to one side"),
+        ),
+        School(
+            "raised",
+            "raised house, day range",
+            {
+                "house": "whole",
+                "house_beneath": "range",
+                "house_floor": 500.0,
+                "wall": 1250.0,
+                "overhang": 100.0,
+                "door_width": 500.0,
+                "opening_1_face": "left",
+                "opening_1_sill": 500.0,
+                "opening_1_for": "birds",
+                "opening_1_hung": "down",
+            },
+            Sketch(
+                "M16 44V18M64 44V18M16 34H64M32 34V22H46V34",
+                "M10 20L40 6L70 20",
+                "sleeps and lays in it, ranges by day; on legs, nothing beneath",
+            ),
+        ),
+        School(
+            "over-run",
+            "house over its run",
+            {
+                "house": "whole",
+                "house_floor": 700.0,
+                "wall": 1450.0,
+                "overhang": 100.0,
+                "door_width": 500.0,
+                "opening_1_face": "right",
+                "opening_1_hung": "top",
+            },
+            Sketch(
+                "M16 44V18M64 44V18M16 30H64M32 30V19H46V30M16 44L28 30M52 44L64 30",
+                "M10 20L40 6L70 20",
+                "short: all of it house, all of it run",
+            ),
         ),
         School(
             "low",

@@ -44,6 +44,8 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     """
     pen = chosen(values, catalogue)
     site = _site(pen, catalogue)
+    if pen.house and pen.house.ranges:
+        site.open_below(pen.house.floor_z)
     base_rails(site, pen.length, pen.half, pen.gear)
     plates = set_walls(site, pen)
     site.strapped += set_roof(site, pen, plates)
@@ -57,9 +59,9 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     room = build_house(site, pen.house) if pen.house else Room()
     axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = handles(site, pen.gear, pen.half, pen.gear.hold)
-    hung = fit_inside(site, pen.inside, pen.half, pen.under_z(-pen.half * 0.4), house_to)
+    hang_z, run_from, floor_z = _hung(pen, site, house_to)
+    hung = fit_inside(site, pen.inside, pen.half, hang_z, run_from, floor_z=floor_z)
     room = replace(hung, roost_m=room.roost_m, nests=room.nests)
-    head = pen.under_z(0)
     made = Finished(
         "coop",
         pen.length,
@@ -67,12 +69,24 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         axles,
         grip,
         room,
-        head,
+        pen.run_top,
         _dimensions(pen, site),
         drag=lambda one: _drag(one, pen),
         openings=read_openings(values, pen.mesh, pen.wall_sheet),
+        ranges=bool(pen.house and pen.house.ranges),
     )
     return finish(site, made)
+
+
+def _hung(pen: Chosen, site: Site, house_to: float) -> tuple[float, float, float]:
+    """Where feeders hang: from what, from where along the pen, over what floor, mm. Before the house; under it where it is
+    as long as the pen; in it where nothing is beneath."""
+    roof = pen.under_z(-pen.half * 0.4)
+    if not (pen.house and pen.house.whole):
+        return roof, house_to, 0.0
+    if pen.house.ranges:
+        return roof, site.x[0], pen.house.floor_z
+    return pen.house.floor_z - pen.section.deep_mm, site.x[0], 0.0
 
 
 def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:
@@ -87,7 +101,8 @@ def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:
 def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     x = (body_start(pen.gear), pen.length)
     roll = pen.mesh if pen.bays == "roll" else None
-    ribs = Ribs(pen.section.deep_mm, pen.bay, roll, pen.house.length if pen.house else None)
+    partition = pen.house.length if pen.house and not pen.house.whole else None
+    ribs = Ribs(pen.section.deep_mm, pen.bay, roll, partition)
     frame = pen.timbers.framing()
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
@@ -96,7 +111,7 @@ def _ends(site: Site, pen: Chosen) -> None:
     deep, wide, high = pen.section.deep_mm, *pen.doorway.clear
     front, rear = site.faces["front"], site.faces["rear"]
     reach = wide / 2 + deep / 2
-    foot = pen.timbers.foot_z
+    foot = pen.sill_z
     v = (foot - deep / 2, foot + high + deep / 2)
     what: Covering = pen.mesh if pen.door_fill == "mesh" else pen.wall_sheet
     behind = pen.mesh if pen.door_fill == "both" else None
@@ -105,19 +120,27 @@ def _ends(site: Site, pen: Chosen) -> None:
         front,
         (-reach, reach),
         v,
-        Leaf("person door", what, "left", BARREL, mesh=behind, own_kg=pen.doorway.own_kg),
+        Leaf(
+            "person door",
+            what,
+            "left",
+            BARREL,
+            mesh=behind,
+            own_kg=pen.doorway.own_kg,
+            inside=Space.HOUSE if pen.house and pen.house.whole else Space.RUN,
+        ),
         pen.doorway.clear,
     )
-    site.cover.cover(front, wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
-    if pen.house:
-        y, floor = (-pen.half, pen.half), pen.house.floor_z
-        site.cover.cover(rear, wall("rear end under the house", solid), y, (0, floor))
-        site.cover.cover(
-            rear, wall("house rear", pen.house.walls, Space.HOUSE), y, (floor, site.profile.top_z)
-        )
-    else:
-        site.cover.cover(rear, wall("rear end", solid))
+    for end, beneath in ((front, pen.mesh), (rear, solid)):
+        if pen.house and (pen.house.whole or end is rear):
+            y, floor, name = (-pen.half, pen.half), pen.house.floor_z, end.name
+            if not pen.house.ranges:
+                site.cover.cover(end, wall(f"{name} end under the house", beneath), y, (0, floor))
+            house_wall = wall(f"house {name}", pen.house.walls, Space.HOUSE)
+            site.cover.cover(end, house_wall, y, (floor, site.profile.top_z))
+        else:
+            site.cover.cover(end, wall(f"{end.name} end", beneath))
 
 
 def _walls(site: Site, pen: Chosen, house_to: float) -> None:
@@ -125,12 +148,13 @@ def _walls(site: Site, pen: Chosen, house_to: float) -> None:
     x0, x1 = site.x
     for name in ("right", "left"):
         face = site.faces[name]
-        site.cover.cover(face, wall("wall mesh", pen.mesh), (house_to, x1), (0, face.tall))
+        site.cover.cover(face, wall("wall mesh", pen.mesh), (house_to, x1), (0, face.top))
         if pen.house:
             floor = pen.house.floor_z
-            site.cover.cover(face, wall("wall under the house", pen.mesh), (x0, house_to), (0, floor))
+            if not pen.house.ranges:
+                site.cover.cover(face, wall("wall under the house", pen.mesh), (x0, house_to), (0, floor))
             site.cover.cover(
-                face, wall("house wall", pen.house.walls, Space.HOUSE), (x0, house_to), (floor, face.tall)
+                face, wall("house wall", pen.house.walls, Space.HOUSE), (x0, house_to), (floor, face.top)
             )
 
 
@@ -174,7 +198,7 @@ def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
         Dimension("side", (x1, 0), (x1, pen.wall), ahead, pen.wall, "wall"),
         Dimension("end", (-out, 0), (-out, top), -BESIDE_MM, top),
     ]
-    if pen.house:
+    if pen.house and not pen.house.whole:
         end: Flat = (x0 + pen.house.length, top)
         marks.append(Dimension("side", (x0, top), end, 160, end[0] - x0, "house_length"))
     return tuple(marks)

@@ -31,6 +31,7 @@ from ergamot.core.frame.profile import Edge, Profile, chain
 _GABLE = ("roof_kind", "gable")
 _ARCHED = ("roof_kind", "arched")
 _PITCHED = ("roof_kind", "gable", "mono")
+LEAST_DOOR_MM = 300.0
 ARC_PIECES = 8  # strips a bent roof is drawn and loaded in
 
 PARAMETERS: tuple[Parameter, ...] = (
@@ -101,7 +102,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "covering",
         "length",
         1750.0,
-        300,
+        LEAST_DOOR_MM,
         1950,
         note="above the base rail",
         kept=True,
@@ -116,7 +117,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         choices=(Choice("mesh", "mesh"), Choice("solid", "sheet"), Choice("both", "sheet, mesh behind")),
         kept=True,
     ),
-    *house_parameters("yes", 600.0),
+    *house_parameters("yes", 600.0, whole=True),
     *gear_parameters("handles", 800.0),
     *INSIDE_PARAMETERS,
 )
@@ -183,6 +184,19 @@ class Chosen:
         """Underside of the end rafters, or of the end plate's top under an arch."""
         return self.roof_z(y) - (self.drop if self.roof_kind != "arched" else self.section.deep_mm)
 
+    @property
+    def sill_z(self) -> float:
+        """What the door opens over: the base rail, or the floor of a house as long as the pen."""
+        return self.house.floor_z if self.house and self.house.whole else self.timbers.foot_z
+
+    @property
+    def run_top(self) -> float:
+        """Clear height over the ground of the run, over the floor where the birds range by day."""
+        if not (self.house and self.house.whole):
+            return self.under_z(0)
+        floor = self.house.floor_z
+        return self.under_z(0) - floor if self.house.ranges else floor - self.section.deep_mm
+
     def clear(self, z: float) -> Flat:
         """Between studs, and above them between the rafters' undersides: right y, left y."""
         inner = self.half - self.section.thick_mm
@@ -237,21 +251,24 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     3657.6
     """
     deep = pick(catalogue.sections, str(values["section"]), "section").deep_mm
+    gear, house = read_gear(values, catalogue), read_house(values, catalogue)
+    if house and house.whole:
+        house = replace(house, length=float(values["length"]) - body_start(gear))
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
             "pitch": math.radians(float(values["pitch"])),
             "doorway": read_doorway(values, deep),
-            "house": read_house(values, catalogue),
+            "house": house,
             "timbers": read_timbers(values, catalogue),
-            "gear": read_gear(values, catalogue),
+            "gear": gear,
             "inside": read_inside(values, catalogue),
         }
     )
 
 
 def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value]:
-    """Hands take hold no higher than the wall they are bolted to, and under the tails of the rafters.
+    """The values, hands taking hold no higher than the wall and under the rafters' tails, a door no higher than its house.
 
     Args: values, one for each of PARAMETERS; catalogue.
     Returns: the values.
@@ -264,7 +281,20 @@ def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Valu
     pen = chosen(values, catalogue)
     tails = pen.under_z(pen.half + pen.section.thick_mm) if pen.heel else pen.wall
     most = math.floor(min(pen.wall, tails))
-    return {**values, "hold_height": min(float(values["hold_height"]), float(most))}
+    kept = {**values, "hold_height": min(float(values["hold_height"]), float(most))}
+    if pen.house and pen.house.whole:
+        kept["door_height"] = max(
+            LEAST_DOOR_MM, min(float(values["door_height"]), math.floor(_over_door(pen)))
+        )
+    return kept
+
+
+def _over_door(pen: Chosen) -> float:
+    """Room over the sill of the door: under its head, and where its posts meet the roof."""
+    wide, deep = pen.doorway.clear[0], pen.section.deep_mm
+    over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - deep
+    over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - 10
+    return min(over_head, over_post) - pen.sill_z
 
 
 def _ridge_stands(pen: Chosen) -> bool:
@@ -303,12 +333,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         refuse_above("rise", pen.rise, pen.half, "half the width, or the tube bends back on itself")
         refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
     check_gear(pen.gear, pen.length)
-    wide, _ = pen.doorway.clear
     deep = pen.section.deep_mm
-    over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - deep - pen.timbers.foot_z
-    over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - pen.timbers.foot_z - 10
-    room = min(over_head, over_post)
-    pen.doorway.refuse_taller(room, "under this roof: raise the wall or the pitch")
+    pen.doorway.refuse_taller(_over_door(pen), "under this roof: raise the wall or the pitch")
     pen.doorway.refuse_wider(pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")
     if pen.house:
         body = pen.length - body_start(pen.gear)

@@ -81,18 +81,20 @@ def _ends(site: Site, pen: Chosen) -> None:
     for side in (-1, 1):
         y = (side * wide / 2, side * (wide / 2 + deep))
         top = [pen.under_z(at) if pen.roof_kind != "arched" else pen.wall for at in y]
-        foot = pen.timbers.foot_z
+        foot = pen.sill_z
         outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
         site.frame.profiled(post, outline, "x", front)
-    top_of_door = pen.timbers.foot_z + pen.doorway.clear[1]
+    top_of_door = pen.sill_z + pen.doorway.clear[1]
     head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-wide / 2, wide / 2), (top_of_door, top_of_door + deep), "y")
-    _rear_studs(site, pen, rear)
+    _end_studs(site, pen, rear)
+    if pen.house and pen.house.whole:
+        _end_studs(site, pen, front)
 
 
-def _rear_studs(site: Site, pen: Chosen, rear: Flat) -> None:
+def _end_studs(site: Site, pen: Chosen, x: Flat) -> None:
     deep = pen.section.deep_mm
-    stud = Piece(Duty.END_STUD, "end stud", "S", "stiffens the rear end")
+    stud = Piece(Duty.END_STUD, "end stud", "S", "stiffens the end")
     for side in (-1, 1):
         y = (side * (pen.half / 3 - deep / 2), side * (pen.half / 3 + deep / 2))
         if pen.house:
@@ -104,7 +106,7 @@ def _rear_studs(site: Site, pen: Chosen, rear: Flat) -> None:
         foot = pen.timbers.foot_z
         outline = ((y[0], foot), (y[0], tops[0]), (y[1], tops[1]), (y[1], foot))
         if min(tops) - foot > 60:
-            site.frame.profiled(stud, outline, "x", rear)
+            site.frame.profiled(stud, outline, "x", x)
 
 
 def _wall_braces(site: Site, pen: Chosen) -> None:

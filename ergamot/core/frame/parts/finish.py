@@ -22,7 +22,7 @@ ON_GRASS_MM = 1.0
 @dataclass(frozen=True)
 class Finished:
     """What a shape knows of itself once it is framed; lengths in mm. `drag` gives the places its own values are pulled by;
-    `openings` are those the keeper has added."""
+    `openings` are those the keeper has added. Where the birds range by day it has no run: `head_room` is in its house."""
 
     shape: str
     length: float
@@ -35,6 +35,7 @@ class Finished:
     offsets: tuple[Flat, ...] = ()
     drag: Callable[[Structure], tuple[DragHandle, ...]] = lambda structure: ()
     openings: Openings | None = None
+    ranges: bool = False
 
 
 def _contacts(members: tuple[Member, ...], made: Finished, half: float) -> tuple[Flat, ...]:
@@ -64,7 +65,7 @@ def finish(site: Site, made: Finished) -> Structure:
     half, thick = made.half, site.frame.section.thick_mm
     floor_x = (site.x[0] + thick, site.x[1] - thick)
     floor_y = (thick - half, half - thick)
-    run = Zone("run", Space.RUN, floor_x, floor_y, (0.0, made.head_room))
+    run = () if made.ranges else (Zone("run", Space.RUN, floor_x, floor_y, (0.0, made.head_room)),)
     structure = Structure(
         shape=made.shape,
         members=members,
@@ -74,7 +75,7 @@ def finish(site: Site, made: Finished) -> Structure:
         contents=tuple(site.contents),
         joints=joined,
         faces=tuple(site.faces.values()),
-        zones=(run, *site.zones),
+        zones=(*run, *site.zones),
         room=made.room,
         body=Body(site.x, (-half, half), (0, site.profile.top_z), floor_x, floor_y),
         mean_height_mm=site.profile.mean_height,
@@ -87,6 +88,7 @@ def finish(site: Site, made: Finished) -> Structure:
         offsets=made.offsets,
         notes=tuple(site.notes),
         levers=tuple(site.levers),
+        living=Space.HOUSE if made.ranges else Space.RUN,
     )
     refuse_tight(structure)
     pulled = pulls(site, made.openings) if made.openings else ()

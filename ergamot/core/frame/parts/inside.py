@@ -23,6 +23,7 @@ APRON_MM = 300.0  # mesh laid flat outwards against digging; judgement: a fox di
 ROUND_MM = 6.0  # left round what swings; judgement: wet wood swells
 LEAST_BATTEN_MM = 100.0  # a shorter piece closes nothing; judgement
 BATTEN_MM = 65.0  # the hatch of a low pen begins above the batten
+HUNG_OVER_MM = 200.0  # the middle of what hangs over the floor it hangs over; judgement: at a bird's back
 SLOT_MM = 22.0  # for a 12 mm board
 
 
@@ -105,11 +106,13 @@ def fit_inside(
     hang_z: float,
     front: float,
     corner: float = 100.0,
+    floor_z: float = 0.0,
 ) -> Room:
-    """Hang feeders and drinkers in the run and finish the ground's edge.
+    """Hang feeders and drinkers where the birds are and finish the ground's edge.
 
     Args: site; inside; half, half the outside width, mm; hang_z, what cords are
-        tied to, mm; front, x the run begins at, mm; corner, kept clear at the ends for braces, mm.
+        tied to, mm; front, x the run begins at, mm; corner, kept clear at the ends for braces, mm;
+        floor_z, of the house where there is no run, mm.
     Returns: the Room it offers: feeding edge and drinking points.
     Source: common practice.
 
@@ -117,8 +120,8 @@ def fit_inside(
     >>> fit_inside(begun(), hung, 900.0, 500.0, 100.0).drinker_points
     8
     """
-    _hang(site, inside.feeder, inside.feeders, (front, site.x[1]), half * -0.4, hang_z)
-    _hang(site, inside.drinker, inside.drinkers, (front, site.x[1]), half * 0.4, hang_z)
+    _hang(site, inside.feeder, inside.feeders, (front, site.x[1]), half * -0.4, hang_z, floor_z)
+    _hang(site, inside.drinker, inside.drinkers, (front, site.x[1]), half * 0.4, hang_z, floor_z)
     if inside.ground == "batten":
         _batten(site, half)
     elif inside.ground == "apron":
@@ -126,7 +129,9 @@ def fit_inside(
     if inside.gussets:
         places: list[Point] = [(x, y, z) for x in site.x for y in (-half, half) for z in (60.0, hang_z)]
         site.fit(Fitting.GUSSET, "gusset", Group.FRAME, places)
-    if inside.catch_board:
+    if inside.catch_board and floor_z:
+        site.notes.append(phrase("no run for a catch board: they are caught in the house"))
+    elif inside.catch_board:
         _catch_board(site, half, front, corner)
     if inside.winter:
         clear = site.catalogue.sheets["clear"]
@@ -140,10 +145,10 @@ def fit_inside(
     )
 
 
-def _hang(site: Site, what: Container, count: int, x: tuple[float, float], y: float, z: float) -> None:
+def _hang(site: Site, what: Container, count: int, x: Flat, y: float, z: float, floor_z: float) -> None:
     for i in range(count):
         at = x[0] + (x[1] - x[0]) * (i + 1) / (count + 1)
-        place = (at, y, 200.0)
+        place = (at, y, floor_z + HUNG_OVER_MM)
         ref = f"{what.use}-{i + 1}"
         site.hardware.append(
             Hardware(ref, Item.INSIDE, what.use, Group.INSIDE, what.label, what.kg, place, what)

@@ -12,7 +12,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import Phrase
 from ergamot.core.frame.carpentry import Framing, Piece
 from ergamot.core.frame.covering import Coverer
-from ergamot.core.frame.face import Face
+from ergamot.core.frame.face import Face, above
 from ergamot.core.frame.footing import Lever
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Group, Item, When
@@ -46,6 +46,11 @@ class Site:
 
     def __post_init__(self) -> None:
         self.faces = {face.name: face for face in self.profile.faces(self.x)}
+
+    def open_below(self, z: float) -> None:
+        """Leave its walls open up to a height: what stands there is closed by nothing."""
+        upright = {name: face for name, face in self.faces.items() if abs(face.up[2]) > 1 - 1e-9}
+        self.faces = {**self.faces, **{name: above(face, z) for name, face in upright.items()}}
 
     def cross_member(self, piece: Piece, line: float, z: Flat, span: Flat | None = None) -> Member:
         """A stick across the pen between a pair of ribs, its ends sawn to lie against them."""

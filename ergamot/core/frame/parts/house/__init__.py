@@ -10,7 +10,8 @@
 
 | parameter      | range            | default | what it is                                        |
 |----------------|------------------|---------|---------------------------------------------------|
-| house          | no, yes          | by shape| a raised house at the rear                        |
+| house          | no, yes, whole   | by shape| a raised house at the rear, or as long as the pen |
+| house_beneath  | run, range       | run     | under one as long as the pen: a run, or nothing   |
 | house_length   | 0.6 m to 2.5 m   | 1.2 m   | rear wall to the front of the partition's rib      |
 | house_floor    | 0.3 m to 1.1 m   | 0.6 m   | ground to floor                                   |
 | house_floor_of | a floor sheet or mesh | slats | solid, slatted or mesh                          |
@@ -26,6 +27,9 @@
 | window_width, window_height, window_kg | | | of a window you have: the opening is cut to fit it |
 | house_hatch    | yes, no          | yes     | a flap in the rear wall for cleaning              |
 | vents          | none, low and high | low and high | closable, mesh behind                       |
+
+One as long as its pen has no partition: its front end is its front wall, the pop hole a hole in its floor with a ramp
+down into the run, or whatever door the keeper opens where the birds go out on the grass by day.
 
 | piece          | letter | runs                                     | number                  |
 |----------------|--------|------------------------------------------|-------------------------|

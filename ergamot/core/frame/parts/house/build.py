@@ -42,13 +42,14 @@ def build_house(site: Site, house: House) -> Room:
     """
     wall = site.x[0] + house.length
     end = wall - site.rib_mm / 2
-    deep = site.frame.section.deep_mm
-    bearer = Piece(Duty.BEARER, "floor bearer", "J", "carries the house floor", Group.HOUSE)
-    for line in site.lines:
-        if line <= end + 1:
-            site.cross_member(bearer, line, (house.floor_z - deep, house.floor_z))
+    _bearers(site, house, end)
+    if house.whole:
+        if not house.ranges:
+            _floor_hole(site, house)
+        end = site.lines[-2] if len(site.lines) > 2 else site.lines[-1]  # the birds come in before the roosts
+    else:
+        _partition(site, house, wall)
     _floor(site, house, wall)
-    _partition(site, house, wall)
     roost_m = _roosts(site, house, end)
     nests = 0
     if house.nests == "inside":
@@ -65,6 +66,45 @@ def build_house(site: Site, house: House) -> Room:
     return Room(roost_m=roost_m, nests=nests)
 
 
+def _bearers(site: Site, house: House, end: float) -> None:
+    """Across the pen at every rib of the house; at an end of the pen flush with its wall."""
+    deep, thick = site.frame.section.deep_mm, site.frame.section.thick_mm
+    bearer = Piece(Duty.BEARER, "floor bearer", "J", "carries the house floor", Group.HOUSE)
+    for line in site.lines:
+        if line <= end + 1:
+            at_front = house.whole and line == site.lines[-1]
+            flush = (site.x[1] - thick, site.x[1]) if at_front else None
+            site.cross_member(bearer, line, (house.floor_z - deep, house.floor_z), flush)
+
+
+def _floor_hole(site: Site, house: House) -> None:
+    """A pop hole in the floor behind its last bearer, beside a wall, with a ramp back down into the run."""
+    wide, long = POP_HOLE_MM
+    right, left = site.inside(house.floor_z)
+    front = site.x[1] - site.frame.section.thick_mm
+    x = (max(front - long, site.lines[-2] + site.rib_mm / 2), front)
+    bars = [y for y, _ in roost_places(house, site.profile, site.frame.section.deep_mm, _clear(site, house))]
+    y0 = max(
+        (right + 20, -wide / 2, left - 20 - wide),
+        key=lambda at: min((abs(at + wide / 2 - bar) for bar in bars), default=0.0),
+    )
+    level = _level(site, house, site.x[1])
+    site.cover.open(
+        level,
+        x,
+        (y0, y0 + wide),
+        Purpose.BIRDS,
+        "pop hole in the floor",
+        "slide with a cord",
+        inside=Space.HOUSE,
+        outside=Space.RUN,
+        open_share=1.0,
+    )
+    site.fit(Fitting.SLIDE, "pop hole slide", Group.HOUSE, [(x[0], y0 + wide / 2, house.floor_z)])
+    middle = y0 + wide / 2
+    _ramp(site, house, x[1], -1, (middle - RAMP_MM / 2, middle + RAMP_MM / 2))
+
+
 def _round_sticks(site: Site, axis: int, at: float, region: Polygon) -> Polygon:
     """A flat piece cut round every stick that passes through its plane."""
     cut = [points for m in site.frame.members if len(points := crossing(m, axis, at)) >= 3]
@@ -78,21 +118,26 @@ def _round_sticks(site: Site, axis: int, at: float, region: Polygon) -> Polygon:
     return max(parts, key=lambda part: part.area)
 
 
-def _floor(site: Site, house: House, wall: float) -> None:
+def _level(site: Site, house: House, wall: float) -> Face:
+    """The floor, cut round every stick that passes it. Where nothing is beneath, its outside is its underside."""
     z = house.floor_z
     right, left = site.profile.span_at(z)
-    region = shapely.box(site.x[0], right, wall, left)
-    cut = _round_sticks(site, 2, z, region)
-    level = Face("house floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), tuple(cut.exterior.coords)[:-1])
-    coat = Coat("house floor", house.floor_of, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
-    site.cover.cover(level, coat)
+    cut = _round_sticks(site, 2, z, shapely.box(site.x[0], right, wall, left))
+    down = -1.0 if house.ranges else 1.0
+    return Face("house floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, down), tuple(cut.exterior.coords)[:-1])
+
+
+def _floor(site: Site, house: House, wall: float) -> None:
+    level = _level(site, house, wall)
+    under, part = (Space.OPEN, Part.CLADDING) if house.ranges else (Space.RUN, Part.PARTITION)
+    site.cover.cover(level, Coat("house floor", house.floor_of, Group.HOUSE, Space.HOUSE, under, part))
     if house.winter_floor:
         over = Coat(
             "winter floor",
             site.catalogue.sheets["ply-12"],
             Group.HOUSE,
             Space.HOUSE,
-            Space.RUN,
+            under,
             Part.INSERT,
             when=When.ASIDE,
         )
@@ -127,12 +172,13 @@ def _partition(site: Site, house: House, wall: float) -> None:
     )
     site.fit(Fitting.SLIDE, "pop hole slide", Group.HOUSE, [(wall, y0 + wide / 2, z + high)])
     middle, (low, up) = y0 + wide / 2, site.inside(z + RAMP_CLEAR_MM)
-    _ramp(site, house, wall, (max(middle - RAMP_MM / 2, low), min(middle + RAMP_MM / 2, up)))
+    _ramp(site, house, wall, 1, (max(middle - RAMP_MM / 2, low), min(middle + RAMP_MM / 2, up)))
 
 
-def _ramp(site: Site, house: House, wall: float, y: Flat) -> None:
-    """A board hinged under the pop hole, down into the run, with treads across it."""
-    room = site.x[1] - site.frame.section.thick_mm - wall - 20
+def _ramp(site: Site, house: House, wall: float, ahead: int, y: Flat) -> None:
+    """A board hinged under the pop hole at `wall`, down into the run ahead of it or back, with treads across it."""
+    end = site.x[1] if ahead > 0 else site.x[0]
+    room = abs(end - wall) - site.frame.section.thick_mm - 20
     run = min(house.floor_z / math.tan(math.radians(RAMP_DEG)), room)
     if run < house.floor_z / math.tan(math.radians(RAMP_DEG)) - 1:
         steep = math.degrees(math.atan2(house.floor_z, run))
@@ -140,11 +186,11 @@ def _ramp(site: Site, house: House, wall: float, y: Flat) -> None:
             phrase("the ramp is steeper than 35°: {steep} in this run", steep=Quantity(steep, "deg"))
         )
     length = math.hypot(run, house.floor_z)
-    up = (-run / length, 0.0, house.floor_z / length)
-    normal = (house.floor_z / length, 0.0, run / length)
+    up = (-ahead * run / length, 0.0, house.floor_z / length)
+    normal = (ahead * house.floor_z / length, 0.0, run / length)
     face = Face(
         "ramp",
-        (wall + run, 0, 0),
+        (wall + ahead * run, 0, 0),
         (0, 1, 0),
         up,
         normal,
@@ -175,11 +221,13 @@ def _roosts(site: Site, house: House, end: float) -> float:
     places = roost_places(house, site.profile, deep, _clear(site, house))
     rail = Piece(Duty.FURNITURE, "roost rail", "J", "carries the roosts", Group.ROOSTS)
     bar = Piece(Duty.FURNITURE, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
-    x = (first - site.rib_mm / 2, last + site.rib_mm / 2)
+    at_front = last == site.lines[-1]  # behind the posts of the door
+    behind = (site.x[1] - 2 * thick, site.x[1] - thick) if at_front else None
+    x = (first - site.rib_mm / 2, behind[1] if behind else last + site.rib_mm / 2)
     total = 0.0
     for z in dict.fromkeys(z for _, z in places):
-        for line in (first, last):
-            site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z))
+        for line, span in ((first, None), (last, behind)):
+            site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z), span)
         for y, at in places:
             if at == z:
                 site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
+from enum import StrEnum
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
 from ergamot.core.catalogue.kinds import Use
@@ -19,7 +20,18 @@ BARS_APART_M = 0.45  # wider than the least, so that a house comes out about as 
 
 
 LEAST_PANE_MM = 150.0
+RANGING = "range"  # of what is beneath a house: nothing, the birds go out
 OWN_WINDOW = ("window", "own")
+
+
+class Place(StrEnum):
+    """Where in its pen a house is."""
+
+    REAR = "yes"
+    WHOLE = "whole"
+
+
+HOUSED = tuple(Place)
 
 
 @dataclass(frozen=True)
@@ -35,6 +47,8 @@ class OwnWindow:
 class House:
     """The values of a house with its rows looked up; lengths in mm."""
 
+    where: Place
+    ranges: bool  # nothing closes what is beneath: the birds go out on the grass by day
     length: float
     floor_z: float
     floor_of: Sheet | Mesh
@@ -51,18 +65,24 @@ class House:
     own_window: OwnWindow | None
     winter_floor: bool
 
+    @property
+    def whole(self) -> bool:
+        """Is it as long as the pen?"""
+        return self.where is Place.WHOLE
 
-def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
+
+def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tuple[Parameter, ...]:
     """What can be chosen about a house.
 
-    Args: default, yes or no; floor_mm, usual height of its floor.
+    Args: default, yes or no; floor_mm, usual height of its floor; whole, whether it may be as long as the pen.
     Returns: the parameters of group house.
     Source: common practice ranges.
 
     >>> house_parameters("no", 600.0)[0].name
     'house'
     """
-    housed = ("house", "yes")
+    housed = ("house", *HOUSED)
+    along = (Choice(Place.WHOLE, "the whole length", "a run beneath it, or none"),) if whole else ()
     return (
         Parameter(
             "house",
@@ -70,9 +90,10 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             "house",
             "choice",
             default,
-            choices=(Choice("yes", "at the rear"), Choice("no", "none")),
+            choices=(Choice(Place.REAR, "at the rear"), *along, Choice("no", "none")),
             kept=True,
         ),
+        *(_beneath() if whole else ()),
         Parameter(
             "house_length",
             "House length",
@@ -81,7 +102,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
             1200.0,
             600,
             2500,
-            only_if=housed,
+            only_if=("house", Place.REAR),
             note="rear wall to partition",
             left_out=("house", "no"),
         ),
@@ -219,7 +240,7 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
                 Choice("yes", "clear sheet over the pop hole"),
                 Choice("own", "one you have", "the opening is cut to fit it"),
             ),
-            only_if=housed,
+            only_if=("house", Place.REAR),
             kept=True,
         ),
         Parameter(
@@ -267,6 +288,25 @@ def house_parameters(default: str, floor_mm: float) -> tuple[Parameter, ...]:
     )
 
 
+def _beneath() -> tuple[Parameter, ...]:
+    """What is under a house as long as its pen."""
+    return (
+        Parameter(
+            "house_beneath",
+            "Beneath it",
+            "house",
+            "choice",
+            "run",
+            choices=(
+                Choice("run", "a run, meshed all round"),
+                Choice(RANGING, "nothing", "the birds go out by day, in a fence of their own"),
+            ),
+            only_if=("house", Place.WHOLE),
+            kept=True,
+        ),
+    )
+
+
 def housed(flock: Wanted) -> dict[str, Value]:
     """What a flock that lays wants: a house long enough for its roosts, and nests; other birds want none.
 
@@ -301,10 +341,13 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
 
     >>> read_house(asked("coop", house="no"), c)
     """
-    if values["house"] != "yes":
+    if values["house"] not in HOUSED:
         return None
     sheet = pick(catalogue.sheets, str(values["house_floor_of"]), "house_floor_of")
+    where = Place(str(values["house"]))
     return House(
+        where=where,
+        ranges=where is Place.WHOLE and values["house_beneath"] == RANGING,
         length=float(values["house_length"]),
         floor_z=float(values["house_floor"]),
         floor_of=catalogue.meshes[FLOOR_MESH] if is_on(values, "mesh_floor") else sheet,
@@ -317,8 +360,8 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         nests_later=values["nests_later"] == "later",
         vents=values["vents"] == "both",
         hatch=is_on(values, "house_hatch"),
-        window=values["window"] != "no",
-        own_window=_own_window(values),
+        window=where is Place.REAR and values["window"] != "no",
+        own_window=_own_window(values) if where is Place.REAR else None,
         winter_floor=is_on(values, "winter_floor"),
     )
 

@@ -31,7 +31,8 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
     >>> house = read_house(asked("coop"), c)
     >>> check_house(house, begun("coop").profile, 3000.0, 64.0, 38.0)
     """
-    refuse_above("house_length", house.length, body_mm - 500, "so that a run is left in front")
+    if not house.whole:
+        refuse_above("house_length", house.length, body_mm - 500, "so that a run is left in front")
     most = profile.top_z - LEAST_HOUSE_MM - 2 * deep
     refuse_above("house_floor", house.floor_z, most, "to leave head room under this roof")
     if house.nests != "none":

@@ -2,28 +2,41 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import numpy as np
+from shapely import LineString, Polygon
 
 from ergamot.core.catalogue import Covering
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
+from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
-from ergamot.core.frame.face import Face
+from ergamot.core.frame.face import FAR_MM, Face
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import Duty, Group, Hung, Part, Space
+from ergamot.core.frame.kinds import Duty, Group, Hung, Part, Purpose, Space
 from ergamot.core.frame.parts.doors import Leaf, Side, hang
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
-from ergamot.core.frame.parts.openings.plane import is_wall
-from ergamot.core.frame.parts.openings.room import leads_to, no_room, refuse_before, refuse_overlap
+from ergamot.core.frame.parts.openings.plane import TOUCH_MM, is_wall, lying_in
+from ergamot.core.frame.parts.openings.room import (
+    FAR_OUT_MM,
+    leads_to,
+    no_room,
+    refuse_before,
+    refuse_overlap,
+)
 from ergamot.core.frame.parts.openings.slope import frame_in_slope
 from ergamot.core.frame.parts.openings.wall import frame_in_wall
 from ergamot.core.frame.parts.site import Site, both
 from ergamot.core.frame.structure import DragHandle
+from ergamot.core.units import Quantity
 
 LEAST_PANE_MM = 20.0  # between the sticks of a leaf; judgement: less is all wood
+HOP_MM = 250.0  # a bird hops so high; judgement
+RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
+STEEPEST_DEG = 50.0  # steepest light ones climb; judgement
 GUIDE = "1x2"  # section of what a slide runs in
 
 
@@ -55,9 +68,10 @@ def set_openings(site: Site, openings: Openings) -> None:
 
 
 def _measured(site: Site, one: WantedOpening) -> WantedOpening:
-    """With where its side begins."""
-    across = one.face in ("front", "rear")
-    return replace(one, start=site.profile.points[0][0] if across else site.x[0])
+    """With where its side begins, and no lower than that: a wall of a house over nothing begins at its floor."""
+    across, face = one.face in ("front", "rear"), site.faces.get(one.face)
+    sill = max(one.sill, face.top - face.tall) if face else one.sill
+    return replace(one, start=site.profile.points[0][0] if across else site.x[0], sill=sill)
 
 
 def _close(
@@ -76,6 +90,8 @@ def _close(
         if high - low < least:
             needed = least - (high - low) + (one.width if name == "width" else one.height)
             raise no_room(one, "for the frame of its leaf", name, f"at least {both(needed)}")
+    if one.hung is Hung.DOWN and one.purpose is Purpose.BIRDS:
+        outer = (outer[0], _ramp(site, one, face, *outer))
     refuse_before(site, one, face, *outer)
     stay = Fitting.PROP if one.hung is Hung.TOP else Fitting.STAY
     leaf = Leaf(
@@ -88,6 +104,33 @@ def _close(
         purpose=one.purpose,
     )
     hang(site, face, *outer, leaf, (one.width, one.height))
+
+
+def _ramp(site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat) -> Flat:
+    """From where to where a leaf lies that is let down as a ramp: long enough to reach the ground at a slope birds manage,
+    so shut it stands up past its opening."""
+    foot = face.point(u[0], v[0])[2]
+    if foot <= HOP_MM:
+        return v
+    wanted, least = (foot / math.sin(math.radians(steep)) for steep in (RAMP_DEG, STEEPEST_DEG))
+    room = _free_over(site, face, u, v[1]) - v[0]
+    if room < least:
+        fits = foot - least + room
+        raise no_room(one, "over it for a ramp down to the ground", "sill", f"at most {both(fits)}")
+    long = max(v[1] - v[0], min(wanted, room))
+    if long < wanted - TOUCH_MM:
+        steep = math.degrees(math.asin(foot / long))
+        site.notes.append(phrase(f"the ramp of {one.said} is steep: {{steep}}", steep=Quantity(steep, "deg")))
+    return v[0], v[0] + long
+
+
+def _free_over(site: Site, face: Face, u: Flat, v: float) -> float:
+    """How far up a face nothing outside it is in the way of a leaf, past v."""
+    outline = Polygon(face.outline)
+    tops = [outline.intersection(LineString([(at, v), (at, FAR_MM)])).bounds for at in u]
+    outside = [stick.outline.bounds for stick in lying_in(site.frame.members, face, (0.0, FAR_OUT_MM))]
+    over = [low for a, low, c, _ in outside if a < u[1] and c > u[0] and low >= v - TOUCH_MM]
+    return min(*(top[3] if top else v for top in tops), *over, FAR_MM)
 
 
 def _hinge(hung: Hung, face: Face) -> Side | None:

@@ -148,7 +148,7 @@ def likely_places(structure: Structure, name: str) -> tuple[float, ...]:
         return ()
     depth = max((member.section.thick_mm for member in structure.members if member.species), default=0.0)
     laid = lying_in(structure.members, face, (-depth, 0.0))
-    tall = face.tall / 2
+    tall = face.top - face.tall / 2
     ribs = [one for one in laid if one.member.duty is not Duty.NOGGIN]
     ends = sorted(span for one in ribs if (span := one.along(tall)))
     bays = [(a[1], b[0]) for a, b in pairwise(ends) if b[0] - a[1] > TOUCH_MM]

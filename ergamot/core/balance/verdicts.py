@@ -68,8 +68,8 @@ def floor_need(catalogue: Catalogue, structure: Structure, flock: Flock) -> Floo
     Raises: UnknownChoice.
     Source: needs from the catalogue.
 
-    >>> floor_need(c, pen("coop"), birds()).good_m2
-    0.46
+    >>> floor_need(c, pen("coop"), broilers()).kind
+    'broiler'
     """
     need = pick(catalogue.floor_needs, flock.strain.kind, "strain")
     return need.at_night if structure.ranges else need

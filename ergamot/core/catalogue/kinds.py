@@ -126,6 +126,7 @@ class Fitting(StrEnum):
     CORD = "cord"
     GUSSET = "gusset"
     RIDGE_CAP = "ridge cap"
+    GROUND_STRIP = "ground strip"
     ROPE = "rope"
     EYE = "eye"
     LEVER_BAR = "lever bar"
@@ -134,6 +135,7 @@ class Fitting(StrEnum):
     LIFTING_FRAME = "lifting frame"
     CHASSIS_REAR = "chassis rear"
     CHASSIS_FRONT = "chassis front"
+    TONGUE = "towing tongue"
     WATER_CAN = "water can"
     OTHER = "other"
 
@@ -148,5 +150,5 @@ class Fitting(StrEnum):
 _FIXINGS = (Fitting.STAPLE, Fitting.ROOF_SCREW, Fitting.SCREW, Fitting.BOLT, Fitting.TIE)
 _GEAR = (
     Fitting.ROD, Fitting.ROPE, Fitting.EYE, Fitting.LEVER_BAR, Fitting.JACK, Fitting.DOLLY, Fitting.LIFTING_FRAME,
-    Fitting.CHASSIS_REAR, Fitting.CHASSIS_FRONT, Fitting.WATER_CAN,
+    Fitting.CHASSIS_REAR, Fitting.CHASSIS_FRONT, Fitting.TONGUE, Fitting.WATER_CAN,
 )  # fmt: skip

@@ -11,7 +11,7 @@ import shapely
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.footing import Lever
-from ergamot.core.frame.kinds import SWINGING
+from ergamot.core.frame.kinds import HOLDS_WHEELS, SWINGING
 from ergamot.core.frame.separation import OVERLAP_MM, separation_mm
 from ergamot.core.frame.structure import Member, Structure
 
@@ -77,16 +77,16 @@ def _flat(member: Member) -> np.ndarray:
 
 
 def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:
-    """Refuse a swinging wheel whose arm or pivot board would stand where another stick is.
+    """Refuse wheels whose arms, boards or legs would stand where another stick is.
 
-    Args: members of the whole frame; axle_mm, where its pivot was asked for.
+    Args: members of the whole frame; axle_mm, where they were asked for.
     Raises: OutOfRange, naming the axle's place and what is in the way.
     Source: separating planes.
 
     >>> refuse_clash(pen("coop", gear="boards").members, 400.0)
     """
-    own = [member for member in members if member.duty in SWINGING]
-    others = [member for member in members if member.duty not in SWINGING]
+    own = [member for member in members if member.duty in HOLDS_WHEELS]
+    others = [member for member in members if member.duty not in HOLDS_WHEELS]
     boxes, mine = bounds(tuple(others)), bounds(tuple(own))
     for member, box in zip(own, mine, strict=True):
         near = np.all((boxes[:, 0] < box[1]) & (boxes[:, 1] > box[0]), axis=1)

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
 from ergamot.core.frame.parts.anchorage import anchored_down
-from ergamot.core.frame.parts.gear import SWINGING
+from ergamot.core.frame.parts.gear import BESIDE
 from ergamot.core.frame.parts.openings import as_usual, likely_places, lower
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
@@ -51,7 +51,7 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         SHAPES[shape].check(values, catalogue)
         numbers = some.numbers(given)
         values = _placed(shape, values, numbers, asked, catalogue)
-        if values.get("gear") in SWINGING or numbers:  # only the whole frame shows whether there is room
+        if values.get("gear") in BESIDE or numbers:  # only the whole frame shows whether there is room
             _framed(shape, tuple(values.items()), catalogue)
     except OutOfRange as refused:
         label = next(one.label for one in declared if one.name == refused.field)

@@ -78,8 +78,8 @@ def above(face: Face, v: float) -> Face:
     Returns: the Face, its axes as they were.
     Source: geometry.
 
-    >>> above(begun("coop").faces["left"], 600.0).tall
-    1025.6
+    >>> round(above(begun("coop").faces["left"], 600.0).tall, 1)
+    1077.6
     """
     kept = shapely.Polygon(face.outline).intersection(shapely.box(-FAR_MM, v, FAR_MM, FAR_MM))
     return replace(face, outline=tuple(kept.exterior.coords)[:-1])

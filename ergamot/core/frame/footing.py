@@ -50,10 +50,11 @@ class Lever:
 
 @dataclass(frozen=True)
 class Grip:
-    """Where the hands take hold, mm."""
+    """Where the hands take hold at the front, mm; and whether they can at the rear too."""
 
     x_mm: float
     z_mm: float
+    both_ends: bool = False
 
 
 @dataclass(frozen=True)

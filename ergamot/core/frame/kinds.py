@@ -78,6 +78,7 @@ class Duty(Enum):
 
 # Sticks that swing with a wheel or stand where it swings
 SWINGING = frozenset({Duty.LEVER, Duty.PIVOT_BOARD})
+HOLDS_WHEELS = SWINGING | {Duty.AXLE_LEG, Duty.LEG_SPACER}
 
 
 class Part(Enum):
@@ -153,6 +154,7 @@ class Moves(StrEnum):
     CHASSIS = "chassis"
     LEVERS = "levers"
     BOARDS = "boards"
+    AXLES = "axles"
 
     @property
     def wheeled(self) -> bool:
@@ -162,6 +164,11 @@ class Moves(StrEnum):
     def carried(self) -> bool:
         """Is it tipped on a through axle or stubs of its own?"""
         return self in (Moves.WHEELS, Moves.BOLT_ON)
+
+    @property
+    def on_rods(self) -> bool:
+        """Does it roll on rods held by its own rails or legs, which stay where they are?"""
+        return self.carried or self is Moves.AXLES
 
     @property
     def swinging(self) -> bool:

@@ -19,7 +19,7 @@ from ergamot.core.finding import Phrase
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.footing import Anchor, Axle, Ballast, Grip, Lever
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space, When
+from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space, Stands, When
 
 LEANS = 0.02  # a normal's part from which a covering is neither upright nor level
 NO_FLOOR_M2 = 0.001  # as good as none
@@ -342,6 +342,18 @@ class Structure:
     def ranges(self) -> bool:
         """Do its birds go out on the grass by day, and only sleep in it?"""
         return self.living is Space.HOUSE
+
+    @property
+    def gap_mm(self) -> float:
+        """How far over the grass it stands on its tyres; nothing where it stands on its rails."""
+        axle = self.axle
+        return axle.rise_mm if axle and axle.parked is Stands.DOWN else 0.0
+
+    @property
+    def open_gap_mm(self) -> float:
+        """What of that nothing closes."""
+        strips = (one.row for one in self.hardware if isinstance(one.row, HardwareRow))
+        return 0.0 if any(row.kind is Fitting.GROUND_STRIP for row in strips) else self.gap_mm
 
     @cached_property
     def floor_z_mm(self) -> float:

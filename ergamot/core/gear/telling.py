@@ -95,6 +95,8 @@ def told(structure: Structure, chart: MovingChart, farm: FarmConditions) -> Iter
         yield phrase(
             "across your slope it drifts downhill with {across}", across=Quantity(usual.across, "heft")
         )
+    if structure.grip.both_ends:
+        yield phrase("taken hold of at both ends: it need not be turned at a lane's end")
     steers = structure.front_axle is not None and structure.front_axle.turns_deg > 0
     yield phrase(
         f"turning at a lane's end {'steers round within' if steers else 'sweeps'} {{radius}} and takes {{force}} "
@@ -126,7 +128,12 @@ def _room(structure: Structure) -> Iterator[Phrase]:
     if structure.carried:
         enough = "clear of heels" if ahead >= HEELS_MM else "short for heels: walk beside it, not backwards"
         yield phrase(f"hands {{ahead}} ahead of the frame: {enough}", ahead=Quantity(ahead, "mm"))
-    if structure.axle is not None and structure.axle.rise_mm:
+    if structure.open_gap_mm:
+        yield phrase(
+            "{gap} open under the rails, parked too: a way in; a strip to the grass closes it",
+            gap=Quantity(structure.open_gap_mm, "mm"),
+        )
+    if structure.axle is not None and structure.axle.rise_mm and not structure.gap_mm:
         rear = structure.axle.rise_mm
         front = structure.front_axle.rise_mm if structure.front_axle else rear
         words = "gap under the rails when raised {rear} at the rear" + (

@@ -264,7 +264,7 @@ def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm
 
 def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
     """Wood above a hole in the rail itself, against splitting across the grain. Legs are made long enough."""
-    if (axle.rise_mm and not structure.levers) or any(m.duty in CARRIERS for m in structure.members):
+    if axle.put_under or any(m.duty in CARRIERS for m in structure.members):
         return
     height = structure.levers[0].swing.pivot_mm if structure.levers else axle.radius_mm
     held = [m for m in structure.members if m.duty is Duty.BASE_RAIL]

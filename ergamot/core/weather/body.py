@@ -106,10 +106,10 @@ class WindBody:
         return tuple(dict.fromkeys(named))
 
 
-def wind_body(structure: Structure, gap_m: float = BASE_GAP_M) -> WindBody:
+def wind_body(structure: Structure, gap_m: float | None = None) -> WindBody:
     """Take a structure's outside, and the partitions in it, as surfaces and vents.
 
-    Args: structure, with doors shut; gap_m under its base rails, 0.01 when parked.
+    Args: structure, with doors shut; gap_m under its base rails, where it is not as it stands parked: 0.01 on its rails.
     Returns: the WindBody; mesh lets air through its clear, unbacked area.
     Source: common practice.
 
@@ -119,6 +119,8 @@ def wind_body(structure: Structure, gap_m: float = BASE_GAP_M) -> WindBody:
     >>> wind_body(build(make_design(c, "low-pen", {}), c)).height_m
     0.6096
     """
+    if gap_m is None:
+        gap_m = max(BASE_GAP_M, structure.open_gap_mm / 1000)
     mouth = mouth_of(structure, [panel for panel in structure.panels if _meets_wind(panel)])
     arches = _Arches(structure)
     pieces = (

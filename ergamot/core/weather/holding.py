@@ -129,18 +129,20 @@ def parked(structure: Structure, weighed: Mass, ground: Ground, tied: bool = Tru
 
 
 def _free_wheels(structure: Structure, kg: float, x_mm: float, ground: Ground) -> Free | None:
-    """The tyres a parked pen stands on beside its rails, where nothing chocks them: they may carry all that the far end
-    of the rails does not."""
+    """The tyres a parked pen stands on, where nothing chocks them: all of it on two axles; else, beside its rails, they may
+    carry all that the far end of the rails does not."""
     axle = structure.axle
     if axle is None or axle.parked is not Stands.DOWN or axle.chocked:
         return None
+    front = structure.front_axle
     far = max(x for x, _ in structure.contacts)
-    carried = max(0.0, min(1.0, (far - x_mm) / (far - axle.x_mm))) * kg * G
+    share = 1.0 if front else max(0.0, min(1.0, (far - x_mm) / (far - axle.x_mm)))
+    carried = share * kg * G
     number = WHEEL_NUMBER.of(
         CI=1000 * ground.cone_index_kpa,
         b=axle.wheel.width_mm / 1000,
         r=axle.radius_mm / 1000,
-        N=PER_WHEEL.of(Q=carried, n=axle.wheels),
+        N=PER_WHEEL.of(Q=carried, n=axle.wheels + (front.wheels if front else 0)),
     )
     return Free(carried, RESISTANCE.of(Cn=number))
 

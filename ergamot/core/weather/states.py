@@ -11,7 +11,7 @@ from ergamot.core.flock.growth import mass_kg
 from ergamot.core.frame.kinds import Item, Space
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.structure import Opening, Panel, Structure
-from ergamot.core.weather.body import BASE_GAP_M, wind_body
+from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import Holding, parked
 from ergamot.core.weather.snow import snow_kg
 from ergamot.core.weather.threshold import Stability, Stands, stability, stands_on
@@ -60,7 +60,7 @@ class _Variant:
     label: str
     standing: Structure
     holding: Holding
-    gap_m: float = BASE_GAP_M
+    gap_m: float | None = None
 
 
 def _judged(one: _Variant, farm: FarmConditions) -> WindState:
@@ -89,7 +89,7 @@ def _variants(structure: Structure, weighed: Mass, flock: Flock, farm: FarmCondi
     snow, centre = snow_kg(structure, farm.snow_mm / 1000, farm.snow_kg_m3, farm.wet_snow)
     if snow > 0:
         yield _Variant("snow", "snow on the roof", structure, _with(shut, snow, centre))
-    if structure.axle is not None and structure.axle.rise_mm:
+    if structure.axle is not None and structure.axle.rise_mm and not structure.gap_mm:
         yield _raised(structure, weighed)
 
 

@@ -78,7 +78,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     *OWN_DOOR_PARAMETERS,
     *house_parameters("no", 500.0),
-    *gear_parameters("a lifting rope", 700.0),
+    *gear_parameters("a lifting rope", 700.0, handled=False),
     *INSIDE_PARAMETERS,
 )
 

@@ -83,7 +83,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     Parameter("roost_height", "Roosts at", "inside", "length", 500.0, 250, 900, kept=True),
     *INSIDE_PARAMETERS,
-    *gear_parameters("a lifting rope", 700.0),
+    *gear_parameters("a lifting rope", 700.0, handled=False),
 )
 
 

@@ -81,7 +81,7 @@ ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
             Choice("no", "free to roll"),
             Choice("yes", "chocked", "a wedge of offcut before and behind each"),
         ),
-        only_if=("gear", Moves.WHEELS),
+        only_if=("gear", Moves.WHEELS, Moves.AXLES),
         idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
 )

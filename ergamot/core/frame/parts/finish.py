@@ -11,6 +11,7 @@ from ergamot.core.frame.footing import Axle, Grip
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
 from ergamot.core.frame.kinds import Space
+from ergamot.core.frame.lifted import lifted
 from ergamot.core.frame.parts.drag import on_any_pen
 from ergamot.core.frame.parts.openings import Openings, pulls, set_openings
 from ergamot.core.frame.parts.site import Site
@@ -57,8 +58,9 @@ def finish(site: Site, made: Finished) -> Structure:
     if made.openings:
         set_openings(site, made.openings)
     members = site.frame.labelled()
-    if site.levers:
-        refuse_clash(members, site.levers[0].x_mm)
+    rear, front = made.axles
+    if site.levers or front:
+        refuse_clash(members, site.levers[0].x_mm if site.levers else rear.x_mm if rear else 0.0)
     panels = site.cover.done(members)
     joined = (*joints(members, site.catalogue), *site.strapped)
     fixings = count_fixings(members, panels, joined, site.catalogue)
@@ -92,4 +94,5 @@ def finish(site: Site, made: Finished) -> Structure:
     )
     refuse_tight(structure)
     pulled = pulls(site, made.openings) if made.openings else ()
-    return replace(structure, drag_handles=(*made.drag(structure), *on_any_pen(structure), *pulled))
+    whole = replace(structure, drag_handles=(*made.drag(structure), *on_any_pen(structure), *pulled))
+    return lifted(whole, whole.gap_mm) if whole.gap_mm else whole

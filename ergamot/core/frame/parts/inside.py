@@ -13,7 +13,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import SWINGING, Duty, Group, Item, Part, Space, When
+from ergamot.core.frame.kinds import HOLDS_WHEELS, Duty, Group, Item, Part, Space, When
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
@@ -60,6 +60,7 @@ INSIDE_PARAMETERS: tuple[Parameter, ...] = (
             Choice("none", "base rails only"),
             Choice("batten", "a batten outside the rails", "closes hollows"),
             Choice("apron", "mesh laid flat, 0.3 m out", "against digging"),
+            Choice("strip", "a rubber strip down to the grass", "closes the gap, gives over humps"),
         ),
     ),
     switch("gussets", "Corner gussets", "inside", Choice("yes", "plywood, eight corners")),
@@ -126,6 +127,8 @@ def fit_inside(
         _batten(site, half)
     elif inside.ground == "apron":
         _apron(site, half)
+    elif inside.ground == "strip":
+        _strip(site, half)
     if inside.gussets:
         places: list[Point] = [(x, y, z) for x in site.x for y in (-half, half) for z in (60.0, hang_z)]
         site.fit(Fitting.GUSSET, "gusset", Group.FRAME, places)
@@ -175,7 +178,7 @@ def _between(site: Site, half: float, deep: float) -> list[Flat]:
     taken = sorted(
         (min(xs) - ROUND_MM, max(xs) + ROUND_MM)
         for member in site.frame.members
-        if member.duty in SWINGING and min(corner[2] for corner in member.corners) < deep
+        if member.duty in HOLDS_WHEELS and min(corner[2] for corner in member.corners) < deep
         for xs in ([corner[0] for corner in member.corners],)
     )
     free: list[Flat] = []
@@ -201,6 +204,20 @@ def _apron(site: Site, half: float) -> None:
     for i, (u, v) in enumerate(strips):
         face = Face(f"apron {i + 1}", (0, 0, 0), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(u, v))
         site.cover.cover(face, coat)
+
+
+def _strip(site: Site, half: float) -> None:
+    """Screwed along the outside of the base all round, its foot on the grass: at the rear it is the flap under the tail."""
+    z = site.frame.rail.section.deep_mm / 2
+    long, wide = (site.x[1] - site.x[0]) / 1000, 2 * half / 1000
+    middle = sum(site.x) / 2
+    for place, metres in (
+        ((middle, -half, z), long),
+        ((middle, half, z), long),
+        ((site.x[0], 0.0, z), wide),
+        ((site.x[1], 0.0, z), wide),
+    ):
+        site.buy_length(Fitting.GROUND_STRIP, "ground strip", Group.MESH, place, metres)
 
 
 def _catch_board(site: Site, half: float, front: float, corner: float) -> None:

@@ -13,6 +13,7 @@
 """
 
 from ergamot.core.frame.parts.gear.choices import (
+    BESIDE,
     SWINGING,
     YIELD_MPA,
     Gear,
@@ -27,6 +28,7 @@ from ergamot.core.frame.parts.gear.rails import base_rails, side_bands
 from ergamot.core.frame.parts.gear.wheels import needs_axle_leg, running_gear
 
 __all__ = [
+    "BESIDE",
     "SWINGING",
     "WHEEL_GAP_MM",
     "YIELD_MPA",

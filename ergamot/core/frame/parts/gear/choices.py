@@ -10,7 +10,7 @@ from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
 from ergamot.core.frame.kinds import Held, Moves, PutUnder
-from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 from ergamot.core.frame.parts.site import both
 from ergamot.core.frame.swing import Swing, swing_for
 
@@ -18,11 +18,19 @@ AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; judgement
 LEAST_BODY_MM = 900.0  # shorter than this there is no pen left in front of the axle; judgement
 # two pairs of swinging wheels stand at least this far apart; judgement: levers pass each other
 BETWEEN_PAIRS_MM = 600.0
+LOW_AXLES = 2.0  # bores of wood under a hole; NDS 2018 table 12.5.1C, the unloaded edge
 CARRIED = tuple(one for one in Moves if one.carried)
 WHEELED = tuple(one for one in Moves if one.wheeled)
-ON_RODS = tuple(one for one in Moves if one.carried or one.swinging)  # of the pen's own
+ON_RODS = tuple(one for one in Moves if one.on_rods or one.swinging)  # of the pen's own
+FIXED = tuple(one for one in Moves if one.on_rods)
+LEVEL = tuple(one for one in Moves if one.wheeled and not one.carried and one is not Moves.DOLLY)
+TWO_AXLES = (Moves.AXLES, Moves.FRAME, Moves.CHASSIS)
 LOOSE = tuple(one for one in Moves if one.loose)
 SWINGING = tuple(one for one in Moves if one.swinging)
+BESIDE = (
+    *SWINGING,
+    Moves.AXLES,
+)  # what holds their wheels stands beside the frame, and must miss the rest of it
 YIELD_MPA = {Steel.MILD: 250.0, Steel.HARD: 635.0}  # ASTM A307; SAE J429 grade 5
 
 
@@ -43,6 +51,15 @@ class Gear:
     back: float = AXLE_TO_WALL_MM
     bevelled: bool = False
     hold: float = 0.0
+    ride: float = 0.0
+    both_ends: bool = False
+    bar: bool = False
+    tongue: bool = False
+
+    @property
+    def axle_up(self) -> float:
+        """How high its axle is over the foot of the rails, mm."""
+        return (self.wheel.diameter_mm / 2 if self.wheel else 0.0) - self.ride
 
     @property
     def through(self) -> bool:
@@ -50,11 +67,11 @@ class Gear:
         return self.kind.carried
 
 
-def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter, ...]:
+def gear_parameters(hold: str, held_mm: float | None = None, handled: bool = True) -> tuple[Parameter, ...]:
     """What can be chosen about moving.
 
     Args: hold, words for what the hands take: two handles, or a lifting rope; held_mm, how high they take it, where a
-        keeper may say.
+        keeper may say; handled, whether they are handles, which a bar can join.
     Returns: the parameters of group gear.
     Source: common practice ranges.
 
@@ -81,6 +98,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
                 ),
                 Choice(Moves.LEVERS, "lever wheels with a pin", "swing down and lift the rails"),
                 Choice(Moves.BOARDS, "wheel boards past a dead point", "turn over and hold themselves"),
+                Choice(Moves.AXLES, f"two fixed axles, and {hold}", "never comes down; turned by skidding"),
                 Choice(Moves.SKIDS, "bare skids and a rope"),
             ),
             idle=(What.WEIGHT,),
@@ -135,6 +153,7 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
             idle=(What.SPACE, What.WIND),
         ),
         *_held(held_mm),
+        *_hands(handled),
         Parameter(
             "axle_steel",
             "Axle of",
@@ -161,8 +180,19 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
                     Held.BOTH, "a stub at each wheel, held on both sides", "a second leg outside the wheel"
                 ),
             ),
-            only_if=("gear", *CARRIED),
+            only_if=("gear", *FIXED),
             idle=(What.SPACE, What.WIND),
+        ),
+        Parameter(
+            "ride",
+            "Rides over the grass",
+            "gear",
+            "length",
+            40.0,
+            10,
+            150,
+            only_if=("gear", Moves.AXLES),
+            note="the gap under its rails, moved or parked",
         ),
         Parameter(
             "put_under",
@@ -252,6 +282,41 @@ def gear_parameters(hold: str, held_mm: float | None = None) -> tuple[Parameter,
     )
 
 
+def _hands(handled: bool) -> tuple[Parameter, ...]:
+    """At which ends they are, what joins them, what else it is pulled by."""
+    bar = switch(
+        "bar",
+        "Between the hands",
+        "gear",
+        Choice("yes", "a bar across"),
+        "nothing",
+        only_if=("gear", *WHEELED),
+    )
+    return (
+        Parameter(
+            "grips",
+            "Taken hold of at",
+            "gear",
+            "choice",
+            "front",
+            choices=(
+                Choice("front", "the front"),
+                Choice("both", "both ends", "no turning at a lane's end"),
+            ),
+            only_if=("gear", *LEVEL),
+            kept=True,
+        ),
+        *((bar,) if handled else ()),
+        switch(
+            "tongue",
+            "Tongue",
+            "gear",
+            Choice("yes", "a pole ahead, to tow it by"),
+            only_if=("gear", Moves.AXLES),
+        ),
+    )
+
+
 def _held(height_mm: float | None) -> tuple[Parameter, ...]:
     """How high the hands take hold: knee to just over knuckle."""
     if height_mm is None:
@@ -300,11 +365,15 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         swing,
         int(float(values["pairs"])) if swing else 1,
         float(values["lever_handle"]),
-        Held(str(values["axle_made"])) if kind.carried else Held.THROUGH,
+        Held(str(values["axle_made"])) if kind.on_rods else Held.THROUGH,
         PutUnder(str(values["put_under"])),
         float(values["axle_back"]),
         kind.carried and values["tail"] == "bevelled",
         float(values.get("hold_height", 0.0)),
+        float(values["ride"]) if kind is Moves.AXLES else 0.0,
+        kind in LEVEL and values["grips"] == "both",
+        kind.wheeled and "bar" in values and is_on(values, "bar"),
+        kind is Moves.AXLES and is_on(values, "tongue"),
     )
 
 
@@ -335,9 +404,10 @@ def check_gear(gear: Gear, length: float) -> None:
     if gear.through and length - gear.axle - gear.back < LEAST_BODY_MM:
         most = length - gear.axle - LEAST_BODY_MM
         raise OutOfRange("axle_back", gear.back, f"at most {both(most)} in a pen this long")
-    if (
-        gear.pairs == 2 or gear.kind in (Moves.FRAME, Moves.CHASSIS)
-    ) and length - 2 * gear.axle < BETWEEN_PAIRS_MM:
+    if gear.ride and gear.wheel and gear.axle_up < LOW_AXLES * gear.wheel.bore_mm:
+        most = gear.wheel.diameter_mm / 2 - LOW_AXLES * gear.wheel.bore_mm
+        raise OutOfRange("ride", gear.ride, f"at most {both(max(0.0, most))} on this wheel")
+    if (gear.pairs == 2 or gear.kind in TWO_AXLES) and length - 2 * gear.axle < BETWEEN_PAIRS_MM:
         most = (length - BETWEEN_PAIRS_MM) / 2
         raise OutOfRange(
             "axle", gear.axle, f"at most {both(most)} with wheels at both ends of a pen this long"

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.footing import Grip
+from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Moves
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
@@ -26,16 +30,41 @@ def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
     >>> handles(site, read_gear(asked("coop"), c), 900.0, 700.0).z_mm
     668.0
     """
-    pulled = _pulled(gear, site.x[1], site.frame.rail.section.deep_mm)
+    pulled = _pulled(site, gear, site.x[1])
     if pulled:
         return pulled
-    x_front = site.x[1]
-    lap = min(HANDLE_LAP_MM, (x_front - site.x[0]) / 2)
+    x_front, deep = site.x[1], site.frame.section.deep_mm
+    for end, ahead in ((x_front, 1), (site.x[0], -1))[: 2 if gear.both_ends else 1]:
+        _pair(site, gear, half, z, end, ahead)
+    return Grip(x_front + gear.handle - GRIP_FROM_END_MM, z - deep / 2, gear.both_ends)
+
+
+def _pair(site: Site, gear: Gear, half: float, z: float, end: float, ahead: int) -> None:
+    """The handles of one end, and the bar that joins them."""
+    lap = min(HANDLE_LAP_MM, (site.x[1] - site.x[0]) / 2)
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    tip = end + ahead * gear.handle
     handle = Piece(Duty.HANDLE, "handle", "H", "to lift and pull by; bolted on", Group.GEAR)
+    x = sorted((end - ahead * lap, tip))
     for band in ((-half - thick, -half), (half, half + thick)):
-        site.frame.stick(handle, (x_front - lap, x_front + gear.handle), band, (z - deep, z), "x")
-    return Grip(x_front + gear.handle - GRIP_FROM_END_MM, z - deep / 2)
+        site.frame.stick(handle, (x[0], x[1]), band, (z - deep, z), "x")
+    if not gear.bar:
+        return
+    across = sorted((tip, tip - ahead * thick))
+    if any(low < across[1] and high > across[0] for low, high in _beyond(site, half, (z - deep, z))):
+        site.notes.append(phrase("the nests leave no room for a bar at the rear"))
+        return
+    bar = Piece(Duty.HANDLE, "handle bar", "H", "joins the handles: taken hold of anywhere", Group.GEAR)
+    site.frame.stick(bar, (across[0], across[1]), (-half, half), (z - deep, z), "y")
+
+
+def _beyond(site: Site, half: float, z: Flat) -> Iterator[Flat]:
+    """From where to where along the pen something stands past its ends between the handles, at their height."""
+    for member in site.frame.members:
+        xs, ys, zs = zip(*member.corners, strict=True)
+        within = min(ys) > -half - 1 and max(ys) < half + 1 and min(zs) < z[1] and max(zs) > z[0]
+        if within and (min(xs) < site.x[0] - 1 or max(xs) > site.x[1] + 1):
+            yield min(xs), max(xs)
 
 
 def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
@@ -50,17 +79,22 @@ def lifting_rope(site: Site, gear: Gear, length: float, half: float) -> Grip:
     >>> lifting_rope(site, read_gear(asked("hoop"), c), 3000.0, 1200.0).z_mm
     700.0
     """
-    pulled = _pulled(gear, length, site.frame.rail.section.deep_mm)
+    pulled = _pulled(site, gear, length)
     if pulled:
         return pulled
     z = site.frame.rail.section.deep_mm / 2
-    site.fit(Fitting.EYE, "rope eye", Group.GEAR, [(length, -half / 2, z), (length, half / 2, z)])
-    site.fit(Fitting.ROPE, "lifting rope", Group.GEAR, [(length, 0.0, z)])
-    return Grip(length + gear.handle, gear.hold)
+    for end in (length, 0.0)[: 2 if gear.both_ends else 1]:
+        site.fit(Fitting.EYE, "rope eye", Group.GEAR, [(end, -half / 2, z), (end, half / 2, z)])
+        site.fit(Fitting.ROPE, "lifting rope", Group.GEAR, [(end, 0.0, z)])
+    return Grip(length + gear.handle, gear.hold, gear.both_ends)
 
 
-def _pulled(gear: Gear, x_front: float, deep: float) -> Grip | None:
-    """Where a pen that is never lifted by hand is pulled: at its rope, or the end of its drawbar."""
+def _pulled(site: Site, gear: Gear, x_front: float) -> Grip | None:
+    """Where a pen that is never lifted by hand is pulled: at its rope, or the end of its drawbar or tongue."""
+    deep = site.frame.rail.section.deep_mm
+    if gear.tongue:
+        site.fit(Fitting.TONGUE, "towing tongue", Group.GEAR, [(x_front + gear.handle / 2, 0.0, deep / 2)])
+        return Grip(x_front + gear.handle, deep / 2)
     if gear.kind is Moves.CHASSIS:
         return Grip(x_front + gear.handle, DRAWBAR_MM)
     return skid_grip(x_front, deep) if gear.wheel is None else None

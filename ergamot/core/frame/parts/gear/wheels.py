@@ -36,9 +36,9 @@ def needs_axle_leg(gear: Gear, deep: float) -> bool:
     >>> needs_axle_leg(read_gear(asked("coop"), c), 64.0)
     True
     """
-    if gear.wheel is None or not gear.through:
+    if gear.wheel is None or not gear.kind.on_rods:
         return False
-    return gear.made is Held.BOTH or too_high(gear.wheel.diameter_mm / 2, gear.wheel.bore_mm, deep)
+    return gear.made is Held.BOTH or too_high(gear.axle_up, gear.wheel.bore_mm, deep)
 
 
 def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
@@ -60,38 +60,58 @@ def running_gear(site: Site, gear: Gear, length: float, half: float) -> Axles:
         return swinging_wheels(site, gear, gear.wheel, gear.swing, length, half)
     if gear.kind.loose:
         return loose_wheels(site, gear, gear.wheel, length, half)
-    return _pair(site, gear, gear.wheel, half), None
+    rear = _pair(site, gear, gear.wheel, half, gear.axle)
+    if gear.kind is not Moves.AXLES:
+        return rear, None
+    return rear, _pair(site, gear, gear.wheel, half, length - gear.axle, "front")
 
 
-def _pair(site: Site, gear: Gear, wheel: Wheel, half: float) -> Axle:
-    section, radius = site.frame.section, wheel.diameter_mm / 2
+def _pair(site: Site, gear: Gear, wheel: Wheel, half: float, at: float, end: str = "") -> Axle:
+    section, radius, up = site.frame.section, wheel.diameter_mm / 2, gear.axle_up
     leg = needs_axle_leg(gear, site.frame.rail.section.deep_mm)
     inner = half + (section.thick_mm if leg else 0)
     if leg:
-        top, foot = radius + END_DIAMETERS * wheel.bore_mm, LEG_FOOT_MM if gear.bevelled else 0.0
+        top, foot = up + END_DIAMETERS * wheel.bore_mm, LEG_FOOT_MM if gear.bevelled else 0.0
         if gear.made is Held.BOTH:
-            top = max(top, wheel.diameter_mm + OVER_WHEEL_MM + section.thick_mm)
-            _outer_legs(site, gear.axle, inner, wheel.width_mm + 2 * WHEEL_GAP_MM, foot, top)
-        _axle_legs(site, gear.axle, half, foot, top)
+            top = max(top, up + radius + OVER_WHEEL_MM + section.thick_mm)
+            _outer_legs(site, at, inner, wheel.width_mm + 2 * WHEEL_GAP_MM, foot, top)
+        _axle_legs(site, at, half, foot, top)
     row, beside = rod_row(site, gear, wheel), wheel.width_mm + 2 * WHEEL_GAP_MM
     out = inner + beside / 2
     for side, word in ((-1, "right"), (1, "left")):
-        put_wheel(site, word, wheel, (gear.axle, side * out, radius))
+        put_wheel(site, f"{end}-{word}" if end else word, wheel, (at, side * out, up))
     if gear.made is Held.THROUGH:
-        place = (gear.axle, 0.0, radius)
-        put_rod(site, "axle", Item.AXLE_ROD, row, wheel.bore_mm, place, 2 * (inner + beside))
+        place = (at, 0.0, up)
+        put_rod(
+            site,
+            f"axle-{end}" if end else "axle",
+            Item.AXLE_ROD,
+            row,
+            wheel.bore_mm,
+            place,
+            2 * (inner + beside),
+        )
     else:
         boards = 2 if gear.made is Held.BOTH else 1
         long = beside + boards * section.thick_mm + 2 * wheel.bore_mm
         for side, word in ((-1, "right"), (1, "left")):
-            place = (gear.axle, side * (inner - section.thick_mm - wheel.bore_mm + long / 2), radius)
-            put_rod(site, f"stub-{word}", Item.STUB_AXLE, row, wheel.bore_mm, place, long)
+            place = (at, side * (inner - section.thick_mm - wheel.bore_mm + long / 2), up)
+            put_rod(
+                site,
+                f"stub-{end}-{word}" if end else f"stub-{word}",
+                Item.STUB_AXLE,
+                row,
+                wheel.bore_mm,
+                place,
+                long,
+            )
     parked = Stands.OFF if gear.kind is Moves.BOLT_ON else Stands.DOWN
     return Axle(
-        gear.axle,
+        at,
         radius,
         wheel,
         2,
+        rise_mm=gear.ride,
         parked=parked,
         steel=gear.steel,
         held_sides=2 if gear.made is Held.BOTH else 1,

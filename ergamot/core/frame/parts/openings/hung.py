@@ -130,7 +130,8 @@ def _free_over(site: Site, face: Face, u: Flat, v: float) -> float:
     tops = [outline.intersection(LineString([(at, v), (at, FAR_MM)])).bounds for at in u]
     outside = [stick.outline.bounds for stick in lying_in(site.frame.members, face, (0.0, FAR_OUT_MM))]
     over = [low for a, low, c, _ in outside if a < u[1] and c > u[0] and low >= v - TOUCH_MM]
-    return min(*(top[3] if top else v for top in tops), *over, FAR_MM)
+    free: float = min(*(top[3] if top else v for top in tops), *over, FAR_MM)
+    return free
 
 
 def _hinge(hung: Hung, face: Face) -> Side | None:

@@ -367,6 +367,25 @@ PENS = (
         64 + (2200 / 2 - 19) * tan(90 - 85 / 2),
     ),
     FixturePen(
+        "hoop on knee walls with doors in its sides",
+        "hoop",
+        {
+            "length": 3048,
+            "width": 2133.6,
+            "wall": 700,
+            "panel_cut": 3600,
+            "section": "2x4",
+            "door_height": 1450,
+            "skirt": 0,
+            "gear": "skids",
+            **opening(1, face="left", width=500, height=420, hung="top"),
+            **opening(2, face="right", width=500, height=420, hung="top", filled="solid"),
+        },
+        3048 + LEAF,
+        2133.6 + 2 * LEAF,
+        700 + sprung_mm(3600, 2133.6 - 38),
+    ),
+    FixturePen(
         "wide prism lying low",
         "a-frame",
         {

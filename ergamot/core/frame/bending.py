@@ -116,7 +116,7 @@ def wet_factor(fb_cf_mpa: float) -> float:
 def cross_section(member: Member, level_axis: int) -> tuple[float, float]:
     """A stick's size across and in the plane it bends in under its weight.
 
-    Args: member; level_axis, 0 to 1: the level direction square to its run.
+    Args: member; level_axis, 0 to 2: the direction square to its run and to the load.
     Returns: (wide, deep) mm.
     Source: geometry: its end's extent along that axis is its width.
 

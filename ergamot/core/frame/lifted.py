@@ -16,9 +16,9 @@ def lifted(structure: Structure, mm: float) -> Structure:
     Returns: the Structure; its run still begins on the grass.
     Source: geometry.
 
-    >>> low = pen(gear="axles", ride=50.0)
-    >>> min(corner[2] for member in low.members for corner in member.corners)
-    50.0
+    >>> low = pen(gear="axles")
+    >>> round(lifted(low, 50.0).mean_height_mm - low.mean_height_mm)
+    50
     """
 
     def up(place: Point) -> Point:

@@ -75,7 +75,7 @@ def bends(
 ) -> Check:
     """Finish a check of a member in bending whose moment `M` (N m) the working already holds.
 
-    Args: what, words; refs; member, one of them; work, with M; level_axis, 0 to 1, across the bending; load, snow,
+    Args: what, words; refs; member, one of them; work, with M; level_axis, 0 to 2, across the bending; load, snow,
         moving or wind.
     Returns: the Check.
     Source: NDS 2018 for timber; section moduli by mechanics.

@@ -30,7 +30,8 @@ HANGS_ON = (Duty.PLATE, Duty.BASE_RAIL)
 # a stick that stands this far over another's foot bears on it
 BEARS_MM = 5.0  # may move: it is a stick's depth or nothing
 SAME_BAY_MM = 20.0  # of arithmetic; may move
-ALONG, ACROSS = 0, 1  # names of axes; may move
+ALONG, ACROSS, UPRIGHT = 0, 1, 2  # names of axes; may move
+SPREADS = "statics of a parabolic arch; the crown of a sprung strip bends by its thrust times its rise"
 
 
 def snow_checks(structure: Structure, farm: FarmConditions) -> Iterator[Check]:
@@ -81,6 +82,42 @@ def _wire_hoop(structure: Structure, farm: FarmConditions) -> Iterator[Check]:
     yield _buckles(
         "wire hoop", refs, _on_a_wire(farm, row), (high - low, rise), TUBE_E_GPA[Made.STEEL] * second / 1000
     )
+
+    yield from _knee_walls(structure, farm, row, (high - low, rise))
+
+
+def _knee_walls(
+    structure: Structure, farm: FarmConditions, row: WirePanel, size: tuple[float, float]
+) -> Iterator[Check]:
+    """The plates of knee walls, pushed out between the ends they are tied across by a hoop that is sprung and loaded; their
+    studs hold them up, not in. size is base and rise, mm."""
+    plates = [member for member in structure.members if member.duty is Duty.PLATE]
+    if not plates:
+        return
+    work = _on_a_wire(farm, row)
+    xs = [corner[0] for corner in plates[0].corners]
+    work.given("b", "base", size[0] / 1000, "m", "the frame")
+    work.given("f", "rise", size[1] / 1000, "m", "the frame")
+    work.given("D", "wire", row.wire_mm, "mm", row.source)
+    work.given(
+        "kappa", "how sharply it is bent at the crown", _crown_curvature(structure), "1/m", "the frame"
+    )
+    stiff = TUBE_E_GPA[Made.STEEL] * math.pi * row.wire_mm**4 / 64 / 1000
+    work.given("EI", "stiffness of a wire", stiff, "N m²", "E·I")
+    work.step("H", "what pushes a plate out", "(w*b**2/(8*f) + EI*kappa/f)/c", "N/m", SPREADS)
+    work.given("L", "plate between the ends", (max(xs) - min(xs)) / 1000, "m", "the frame")
+    work.step("M", "moment, level", "H*L**2/8", "N m", "statics")
+    refs = tuple(member.ref for member in plates)
+    yield bends("knee wall plate pushed out under snow", refs, plates[0], work, UPRIGHT, "snow")
+
+
+def _crown_curvature(structure: Structure) -> float:
+    """Of the curve as it is set out, 1/m."""
+    points = structure.offsets
+    top = len(points) // 2
+    (a, za), (b, zb), (c, zc) = points[top - 1], points[top], points[top + 1]
+    run = (c - a) / 2
+    return 1000 * abs(za - 2 * zb + zc) / run**2
 
 
 def _on_a_wire(farm: FarmConditions, row: WirePanel) -> Working:

@@ -12,13 +12,12 @@ from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import skewed
 from ergamot.core.frame.kinds import Duty, Group
-from ergamot.core.frame.parts.gear import side_bands
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parts.walls import end_plates, side_walls, wall_braces
 from ergamot.core.frame.structure import Joint, Member, Notch
 
 COLLAR_OVER_MM = 500.0  # a roof rising more than this gets collars; judgement: its foot spreads
-LEAST_BRACE_MM = 350.0
 BOW_PIECES = 8
 
 
@@ -33,22 +32,11 @@ def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
     >>> [plate.role for plate in set_walls(begun("coop"), chosen(asked("coop"), c))]
     ['wall plate', 'wall plate']
     """
-    thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    tops = plate_tops(pen)
-    stud = Piece(Duty.UPRIGHT, "stud", "U", "holds the wall plate up; mesh and sheet land on it")
-    for line in site.lines:
-        for band, top in zip(side_bands(pen.half, thick), tops, strict=True):
-            site.frame.stick(
-                stud, (line - deep / 2, line + deep / 2), band, (pen.timbers.foot_z, top - deep), "z"
-            )
-    plate = Piece(Duty.PLATE, "wall plate", "T", "ties the studs and carries the roof")
-    right, left = (
-        site.frame.stick(plate, site.x, band, (top - deep, top), "x")
-        for band, top in zip(side_bands(pen.half, thick), tops, strict=True)
-    )
+    tops, foot = plate_tops(pen), pen.timbers.foot_z
+    plates = side_walls(site, pen.half, foot, tops, site.lines, "the roof")
     _ends(site, pen)
-    _wall_braces(site, pen)
-    return right, left
+    wall_braces(site, foot, tops, (site.lines[-2], site.lines[-1]))
+    return plates
 
 
 def plate_tops(pen: Chosen) -> Flat:
@@ -74,9 +62,7 @@ def _ends(site: Site, pen: Chosen) -> None:
     z = (pen.wall - deep, pen.wall)
     if pen.roof_kind != "mono":
         site.frame.stick(plate, rear, (-inner, inner), z, "y")
-        for side in (-1, 1):
-            a, b = side * inner, side * (wide / 2 + deep)
-            site.frame.stick(plate, front, (min(a, b), max(a, b)), z, "y")
+        end_plates(site, pen.half, pen.wall, (wide / 2, wide / 2 + deep), front)
     post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
     for side in (-1, 1):
         y = (side * wide / 2, side * (wide / 2 + deep))
@@ -107,21 +93,6 @@ def _end_studs(site: Site, pen: Chosen, x: Flat) -> None:
         outline = ((y[0], foot), (y[0], tops[0]), (y[1], tops[1]), (y[1], foot))
         if min(tops) - foot > 60:
             site.frame.profiled(stud, outline, "x", x)
-
-
-def _wall_braces(site: Site, pen: Chosen) -> None:
-    """A diagonal in the front bay of each side wall, from the base up to the plate's stud."""
-    thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    brace = Piece(Duty.SIDE_BRACE, "wall brace", "K", "keeps the wall from racking at every move")
-    low_line, high_line = site.lines[-2], site.lines[-1]
-    u = (low_line + deep / 2, high_line - deep / 2)
-    run = u[1] - u[0]
-    for name, top in zip(("right", "left"), plate_tops(pen), strict=True):
-        foot = pen.timbers.foot_z
-        rise = min(run, top - foot - deep - 2.2 * deep)
-        if run > LEAST_BRACE_MM and rise > LEAST_BRACE_MM / 2:
-            face = site.faces[name]
-            site.frame.diagonal(brace, face, (u[1], foot + 5), (u[0], foot + 5 + rise), (-thick, 0))
 
 
 def set_roof(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint, ...]:

@@ -4,6 +4,8 @@
 |-------------|--------------------|---------|----------------------------------------------------------|
 | length      | 1.2 m to 4.877 m   | 10 ft   | base side rails, end to end                              |
 | width       | 0.9 m to 4.0 m     | 8 ft    | outside the side rails; the panels' feet stand on them   |
+| wall        | 0, 0.3 m to 1.0 m  | 0       | knee walls the panels stand on                           |
+| wall_of     | mesh, solid        | mesh    | what closes them                                         |
 | panel       | a wire panel       | 16 ft   | sold whole; the last is cut on a wire                    |
 | panel_cut   | 1.8 m to 6 m       | whole   | over the hoop, on a wire: a lower hoop                   |
 | roofed      | 0 to 1             | 0.6     | share under tarp or sheet, at the rear                   |
@@ -27,6 +29,8 @@ rise = L·k/K(k). Stick schedule:
 | base cross rail  | B      | between the side rails                        | 2                    |
 | base brace       | K      | across each corner of the base, 45°           | 4                    |
 | arch piece       | E      | along the curve in each end, mitred           | 8 each end           |
+| stud, wall plate | U T    | knee wall, where there is one                 | every 0.9 m, 2       |
+| end plate, brace | T K    | plate to post; across its front bay           | 4, 2                 |
 | end post         | S      | base to arch beside the door, or in the rear  | 2 each end           |
 | door head        | S      | between the front posts                       | 1                    |
 | ridge tube       | M      | end arch to end arch, under the panels        | 1                    |
@@ -37,6 +41,7 @@ rise = L·k/K(k). Stick schedule:
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.hoop.assemble import build, stops
 from ergamot.core.frame.hoop.choices import PARAMETERS, check, wanted
+from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.shape import (
     BASIC_TOOLS,
     ENDS,
@@ -73,8 +78,18 @@ SHAPE = Shape(
     sketch=Sketch(
         "M10 44C4 2 76 2 70 44", "M9 34C8 4 72 4 71 34", "tall and light; for turkeys and long pens"
     ),
-    faces=ENDS,
+    faces=(*ENDS, Choice("left", "left knee wall"), Choice("right", "right knee wall")),
     schools=(
+        School(
+            "knee",
+            "hoop on knee walls",
+            {"wall": 600.0, "panel_cut": 3600.0, "skirt": 0.0, "door_height": 1500.0},
+            Sketch(
+                "M14 44V30M66 44V30M14 30C16 2 64 2 66 30",
+                "M13 29C15 1 65 1 67 29",
+                "headroom to the sides; doors in them",
+            ),
+        ),
         School(
             "low",
             "low hoop on skids",

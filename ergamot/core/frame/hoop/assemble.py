@@ -11,7 +11,14 @@ from ergamot.core.finding import phrase
 from ergamot.core.frame.bending import DRAWN_WIRE_MPA, TUBE_E_GPA
 from ergamot.core.frame.covering import Coat, Coverer, wall
 from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
-from ergamot.core.frame.hoop.sticks import roost_stand, roosts_end, set_base, set_ends, set_ridge
+from ergamot.core.frame.hoop.sticks import (
+    roost_stand,
+    roosts_end,
+    set_base,
+    set_ends,
+    set_knee_walls,
+    set_ridge,
+)
 from ergamot.core.frame.kinds import Group, Item
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
@@ -48,6 +55,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     frame = pen.timbers.framing()
     site = Site(catalogue, pen.profile(), x, lines, thick, lambda z: (-inner, inner), frame, Coverer())
     set_base(site, pen)
+    set_knee_walls(site, pen)
     set_ends(site, pen)
     site.strapped += set_ridge(site, pen)
     roost_m = roost_stand(site, pen) if pen.roost_bars else 0.0
@@ -105,7 +113,8 @@ def _ends(site: Site, pen: Chosen) -> None:
     front, rear = site.faces["front"], site.faces["rear"]
     deep, (_, high) = pen.section.deep_mm, pen.doorway.clear
     reach = post_places(pen)[0] + deep / 2
-    v = (pen.foot_z - deep / 2, pen.foot_z + high + deep / 2)
+    foot = pen.timbers.foot_z
+    v = (foot - deep / 2, foot + high + deep / 2)
     hang(
         site,
         front,
@@ -117,6 +126,9 @@ def _ends(site: Site, pen: Chosen) -> None:
     site.cover.cover(front, wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
     site.cover.cover(rear, wall("rear end", solid))
+    for name in ("right", "left") if pen.wall else ():
+        knee: Covering = pen.wall_sheet if pen.wall_of == "solid" else pen.mesh
+        site.cover.cover(site.faces[name], wall("knee wall", knee))
 
 
 def _panels(site: Site, pen: Chosen) -> None:
@@ -158,8 +170,10 @@ def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
     half, top = pen.half, site.profile.top_z
     x1 = site.x[1]
     bulge = max(y for y, _ in pen.points)
+    knee = Dimension("side", (x1, 0), (x1, pen.wall), BESIDE_MM / 2, pen.wall, "wall")
     return (
         *base_marks(site, pen.length, half),
+        *((knee,) if pen.wall else ()),
         Dimension("side", (x1, 0), (x1, top), BESIDE_MM, top),
         Dimension("end", (-bulge, 0), (-bulge, top), -BESIDE_MM, top),
     )

@@ -13,7 +13,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
 from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, inset
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parameters import Parameter, Value, looked_up
+from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
@@ -26,6 +26,7 @@ CURVE_PIECES = 16  # strips the covering is drawn and loaded in
 ARCH_PIECES = 8  # straight pieces of an end arch
 LEAST_RISE_MM = 600.0  # lower than this nothing stands up in it; judgement
 LEAST_DOOR_MM = 350.0
+LEAST_WALL_MM = 300.0  # of a knee wall: studs and a brace find room; judgement
 LONGEST_PANEL_MM = 6000.0  # asked for so long, it is left whole; judgement: two people carry no longer one
 STAND_M = 1.2  # length of a roost stand
 LEAST_FOR_ROOSTS_MM = 2000.0
@@ -35,6 +36,16 @@ _STEPS = CURVE_PIECES // ARCH_PIECES
 PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
     Parameter("width", "Width", "size", "length", 2438.4, 900, 4000, note="outside the base rails"),
+    Parameter(
+        "wall",
+        "Knee walls",
+        "size",
+        "length",
+        0.0,
+        0,
+        1000,
+        note="the panels stand on them; 0 for none, or 300 mm and more",
+    ),
     Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, note="from the rear", idle=(What.SPACE,)),
     Parameter(
         "skirt", "Cover stops at", "size", "length", 300.0, 0, 1200, note="mesh below; 0 covers to the base"
@@ -54,6 +65,14 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("ridge", "Ridge tube", "frame", "choice", "emt-23", table="sections", uses=(Use.TUBE,)),
     Parameter("cover", "Cover", "covering", "choice", "tarp", table="sheets", uses=(Use.COVER,)),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes", idle=(What.SPACE,)),
+    Parameter(
+        "wall_of",
+        "Knee walls of",
+        "covering",
+        "choice",
+        "mesh",
+        choices=(Choice("mesh", "mesh"), Choice("solid", "sheet")),
+    ),
     *end_parameters("mesh"),
     Parameter(
         "door_width",
@@ -93,6 +112,8 @@ class Chosen:
 
     length: float
     width: float
+    wall: float
+    wall_of: str
     roofed: float
     skirt: float
     section: Section
@@ -123,8 +144,8 @@ class Chosen:
 
     @property
     def foot_z(self) -> float:
-        """The panels' feet stand on the base rails."""
-        return self.timbers.foot_z
+        """The panels' feet stand on the base rails, or on the plates of knee walls."""
+        return self.wall or self.timbers.foot_z
 
     @property
     def arch(self) -> tuple[Flat, ...]:
@@ -172,7 +193,8 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
         )
     curve = hoop(base, panel.length_mm)
     timbers = read_timbers(values, catalogue)
-    points = tuple((y, timbers.foot_z + z) for y, z in curve.points(CURVE_PIECES))
+    foot = float(values["wall"]) or timbers.foot_z
+    points = tuple((y, foot + z) for y, z in curve.points(CURVE_PIECES))
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
@@ -232,7 +254,9 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     foot_y = pen.arch_inside[-1][0]
     if posts[1] > foot_y:
         _refuse_posts(pen, foot_y)
-    room = min(under_arch(pen, y) for y in posts) - 2 * pen.section.deep_mm - 20
+    if 0 < pen.wall < LEAST_WALL_MM:
+        raise OutOfRange("wall", pen.wall, f"0 for none, or at least {both(LEAST_WALL_MM)}")
+    room = min(under_arch(pen, y) for y in posts) - pen.timbers.foot_z - pen.section.deep_mm - 20
     pen.doorway.refuse_taller(room, "under this curve with this door width")
     if pen.roost_bars:
         refuse_below("roost_height", pen.roost_height, 2 * pen.section.deep_mm + 20, "over the roost's sill")

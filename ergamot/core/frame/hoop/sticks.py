@@ -20,8 +20,10 @@ from ergamot.core.frame.kinds import Duty, Group
 from ergamot.core.frame.parts.gear import base_rails
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parts.walls import end_plates, side_walls, wall_braces
 from ergamot.core.frame.structure import Joint
 
+STUDS_APART_MM = 900.0  # of a knee wall; judgement: as far as mesh is stapled
 BRACE_LEG_MM = 450.0  # of the base's corner braces; judgement: longer stands in the birds' way
 
 
@@ -38,7 +40,7 @@ def set_base(site: Site, pen: Chosen) -> None:
     8
     """
     base_rails(site, pen.length, pen.half, pen.gear)
-    thick, deep = pen.section.thick_mm, pen.foot_z
+    thick, deep = pen.section.thick_mm, pen.timbers.foot_z
     x0, x1 = site.x[0] + thick, site.x[1] - thick
     inner = pen.half - thick
     leg = min(BRACE_LEG_MM, (x1 - x0) / 3, inner / 2)
@@ -63,6 +65,29 @@ def set_base(site: Site, pen: Chosen) -> None:
             site.frame.sawn(brace, tuple(corners))
 
 
+def set_knee_walls(site: Site, pen: Chosen) -> None:
+    """Walls the panels stand on, tied across both ends beside the posts there.
+
+    Args: site; pen.
+    Source: common practice.
+
+    >>> from ergamot.core.frame.hoop.choices import chosen
+    >>> site, choices = begun("hoop"), chosen(asked("hoop", wall=600.0), c)
+    >>> set_knee_walls(site, choices)
+    >>> sum(one.duty is Duty.UPRIGHT for one in site.frame.members)
+    10
+    """
+    if not pen.wall:
+        return
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    foot, tops = pen.timbers.foot_z, (pen.wall, pen.wall)
+    lines = tuple(evenly(site.x[0] + deep / 2, site.x[1] - deep / 2, STUDS_APART_MM))
+    side_walls(site, pen.half, foot, tops, lines, "the panels' feet")
+    wall_braces(site, foot, tops, (lines[-2], lines[-1]))
+    for x in ((site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])):
+        end_plates(site, pen.half, pen.wall, post_places(pen), x)
+
+
 def set_ends(site: Site, pen: Chosen) -> None:
     """An arch of straight pieces along the curve in each end, and posts under it.
 
@@ -84,7 +109,7 @@ def set_ends(site: Site, pen: Chosen) -> None:
             outline = (outer[i], outer[i + 1], inside[i + 1], inside[i])
             site.frame.profiled(piece, outline, "x", x)
     near, far = post_places(pen)
-    foot = pen.foot_z
+    foot = pen.timbers.foot_z
     for x, post in (
         (rear, Piece(Duty.END_STUD, "end post", "S", "holds the rear arch up")),
         (front, Piece(Duty.POST, "door post", "S", "the door hangs on it")),

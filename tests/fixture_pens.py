@@ -386,6 +386,24 @@ PENS = (
         700 + sprung_mm(3600, 2133.6 - 38),
     ),
     FixturePen(
+        "coop with a sliding door, its bays by the mesh roll",
+        "coop",
+        {
+            "length": 3960,
+            "width": 1828.8,
+            "wall": 1800,
+            "overhang": 0,
+            "bays": "roll",
+            "bay": 1200,
+            "house": "no",
+            "gear": "skids",
+            **opening(1, face="left", width=650, height=1300, hung="aside"),
+        },
+        3960 + LEAF,
+        1828.8 + LEAF,
+        1800 + (1828.8 / 2 - 19) * tan(30),
+    ),
+    FixturePen(
         "wide prism lying low",
         "a-frame",
         {

@@ -153,7 +153,8 @@ def test_running_gear_stands_clear_of_the_frame(design):
     structure = build(design, CATALOGUE)
     wheels = [item for item in structure.hardware if item.role == "wheel"]
     fixed = structure.axle is not None and design.values["gear"] in ("wheels", "bolt-on")
-    assert len(wheels) == (2 if fixed else len(structure.levers))
+    four = 4 if design.values["gear"] == "axles" else len(structure.levers)
+    assert len(wheels) == (2 if fixed else four)
     for wheel in wheels if fixed else ():
         diameter, width = wheel.size_mm
         assert wheel.place[2] - diameter / 2 == pytest.approx(0)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 
 import pytest
@@ -41,8 +42,7 @@ def test_it_is_sound_and_stands_as_much_higher_as_its_walls_are(wall, wide, long
     assert on_walls.body.z[1] - low.body.z[1] == pytest.approx(wall - rails)
     assert on_walls.body.floor_m2 == pytest.approx(low.body.floor_m2)
     studs = {m.centre[0] for m in on_walls.members if m.duty is Duty.UPRIGHT}
-    apart = sorted(studs)
-    assert max(b - a for a, b in zip(apart, apart[1:], strict=False)) <= 900.0 + 1e-6
+    assert max(b - a for a, b in itertools.pairwise(sorted(studs))) <= 900.0 + 1e-6
 
 
 def test_a_wall_too_low_for_studs_is_refused():

@@ -259,3 +259,24 @@ def test_no_leaf_lies_behind_a_wheel():
     assert (
         built(cut(pen, face="left", at=232, width=200, height=200, sill=400)).openings[-1].leaf == "hatch 1"
     )
+
+
+def test_a_door_slides_aside_to_where_the_wall_is_free():
+    """700 × 1100 of a leaf 764 wide: a board twice as long over it, two rollers of 400 N, a latch; clear of all else."""
+    wide = {"length": 4267.2, "wall": 1700.0, "bay": 1500.0, "overhang": 0.0}
+    design = cut(coop(**wide), face="left", at=2050, width=700, height=1100, hung="aside", filled="solid")
+    pen = built(design)
+    board = next(one for one in pen.members if one.role == "hatch 1 track board")
+    assert (board.length_mm, board.section.key) == (pytest.approx(2 * 764), "1x3")
+    own = Counter(
+        one.role for one in pen.hardware if one.closes == pen.openings[-1].ref or one.role == "door track"
+    )
+    assert own == {"roller": 2, "latch": 1, "door track": 1}
+    leaf = next(one for one in pen.panels if one.role == "hatch 1")
+    xs = [corner[0] for corner in leaf.corners]
+    assert min(corner[0] for corner in board.corners) == pytest.approx(min(xs) - 764)
+    assert faults(pen) == ()
+    second = cut(design, 2, face="left", at=850, width=400, height=400, sill=500)
+    assert min(c[0] for m in built(second).members if "track" in m.role for c in m.corners) >= 0
+    with pytest.raises(OutOfRange, match="over it for its track"):
+        cut(coop(**wide), face="left", at=2050, width=700, height=1572, hung="aside")

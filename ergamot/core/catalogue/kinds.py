@@ -123,6 +123,8 @@ class Fitting(StrEnum):
     PROP = "prop"
     STAY = "stay"
     SLIDE = "slide"
+    ROLLER = "roller"
+    TRACK = "door track"
     CORD = "cord"
     GUSSET = "gusset"
     RIDGE_CAP = "ridge cap"

@@ -21,7 +21,7 @@ ASKED_OF_FITTINGS: Mapping[Fitting, tuple[str, ...]] = {
     Fitting.LATCH: ("hold_n",),
 }
 MOST_KG = {Aisle.FIXINGS: 1.0, Aisle.HARDWARE: 30.0}  # of one; judgement: more is no screw, no hinge
-BY_THE_METRE = (Fitting.ROD, Fitting.RIDGE_CAP, Fitting.GROUND_STRIP)
+BY_THE_METRE = (Fitting.ROD, Fitting.RIDGE_CAP, Fitting.GROUND_STRIP, Fitting.TRACK)
 
 
 @dataclass(frozen=True)

@@ -118,6 +118,7 @@ class Hung(StrEnum):
     TOP = "top"
     DOWN = "down"
     SLIDES = "slides"
+    ASIDE = "aside"
     LIFTS = "lifts"
 
 

@@ -110,10 +110,11 @@ def plan_sticks(
     optimum = _linear_optimum(cutting, stocks, monotonic() + FOR_OPTIMUM * seconds)
     linear = optimum.cents
     counts, patterns, proven = _best_plan(cutting, stocks, coin, optimum, deadline)
-    cents = _cost(patterns, counts)
+    bars = _bars(cutting, patterns, counts, wants)
+    cents = sum(int(bar.price * 100) for bar in bars)  # one of which nothing is cut is not bought
     floor = math.ceil(linear / coin - 1e-6) * coin
     return CuttingPlan(
-        bars=_bars(cutting, patterns, counts, wants),
+        bars=bars,
         cost=_money(cents),
         bound=_money(cents if proven else floor),
         linear_bound=_money(linear),

@@ -115,7 +115,7 @@ def _crown_curvature(structure: Structure) -> float:
     """Of the curve as it is set out, 1/m."""
     points = structure.offsets
     top = len(points) // 2
-    (a, za), (b, zb), (c, zc) = points[top - 1], points[top], points[top + 1]
+    (a, za), (_, zb), (c, zc) = points[top - 1 : top + 2]
     run = (c - a) / 2
     return 1000 * abs(za - 2 * zb + zc) / run**2
 

@@ -26,7 +26,7 @@ TWO_ACTION, BARREL = "latch", "bolt-latch"  # rows of hardware
 @dataclass(frozen=True)
 class Leaf:
     """How a leaf is made: what covers it, where it hinges, how it latches, what holds it open; what lifts off has no
-    hinge, latches on both its ends and nothing to hold it open.
+    hinge, latches on both its ends and nothing to hold it open; what slides, a latch on its leading side.
 
     `latch` is a row of hardware, `stay` a prop under a lid or a stay on a door. `mesh` fills the opening behind a solid
     leaf on hot nights.
@@ -41,6 +41,7 @@ class Leaf:
     inside: Space = Space.RUN
     own_kg: float | None = None
     purpose: Purpose = Purpose.KEEPER
+    slides: bool = False
 
 
 OWN_DOOR_PARAMETERS: tuple[Parameter, ...] = (
@@ -214,6 +215,9 @@ def _fittings(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, w: float, cl
 
     opposite: dict[Side, Side] = {"left": "right", "right": "left", "top": "bottom", "bottom": "top"}
     latch = pick(site.catalogue.hardware, leaf.latch, "latch")
+    if leaf.slides:
+        site.buy(latch, Item.FITTING, "latch", Group.DOORS, along("left")[:1], closes=closes)
+        return
     if leaf.hinge is None:
         site.buy(latch, Item.FITTING, "latch", Group.DOORS, [*along("left"), *along("right")], closes=closes)
         return

@@ -67,6 +67,7 @@ _HUNG = (
     Choice("top", "hinged on top", "propped open"),
     Choice("down", "drops open", "a ramp or a table"),
     Choice("slides", "slides up on a cord"),
+    Choice("aside", "slides aside on a track"),
     Choice("lifts", "lifts off"),
 )
 _FILLED = (

@@ -12,11 +12,9 @@ from ergamot.core.catalogue import Covering
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import phrase
-from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import FAR_MM, Face
-from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import Duty, Group, Hung, Part, Purpose, Space
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Hung, Purpose
 from ergamot.core.frame.parts.doors import Leaf, Side, hang
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
 from ergamot.core.frame.parts.openings.plane import TOUCH_MM, is_wall, lying_in
@@ -27,6 +25,7 @@ from ergamot.core.frame.parts.openings.room import (
     refuse_before,
     refuse_overlap,
 )
+from ergamot.core.frame.parts.openings.slides import slide_aside, slide_up
 from ergamot.core.frame.parts.openings.slope import frame_in_slope
 from ergamot.core.frame.parts.openings.wall import frame_in_wall
 from ergamot.core.frame.parts.site import Site, both
@@ -37,7 +36,6 @@ LEAST_PANE_MM = 20.0  # between the sticks of a leaf; judgement: less is all woo
 HOP_MM = 250.0  # a bird hops so high; judgement
 RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 STEEPEST_DEG = 50.0  # steepest light ones climb; judgement
-GUIDE = "1x2"  # section of what a slide runs in
 
 
 def set_openings(site: Site, openings: Openings) -> None:
@@ -81,7 +79,7 @@ def _close(
     behind = openings.mesh if one.filled == "both" else None
     inside = leads_to(site, one, face, u, v)
     if one.hung is Hung.SLIDES:
-        _slide(site, one, face, u, v, what, inside)
+        slide_up(site, one, face, (u, v), what, inside)
         return
     edges = [at for _, at in face.outline]
     outer = (u[0] - lap, u[1] + lap), (max(min(edges), v[0] - lap), min(max(edges), v[1] + lap))
@@ -93,6 +91,15 @@ def _close(
     if one.hung is Hung.DOWN and one.purpose is Purpose.BIRDS:
         outer = (outer[0], _ramp(site, one, face, *outer))
     refuse_before(site, one, face, *outer)
+    if one.hung is Hung.ASIDE:
+        slide_aside(
+            site,
+            one,
+            face,
+            outer,
+            Leaf(one.said, what, None, mesh=behind, inside=inside, purpose=one.purpose, slides=True),
+        )
+        return
     stay = Fitting.PROP if one.hung is Hung.TOP else Fitting.STAY
     leaf = Leaf(
         one.said,
@@ -142,38 +149,6 @@ def _hinge(hung: Hung, face: Face) -> Side | None:
         return "top" if hung is Hung.TOP else "bottom"
     seen = float(np.cross(face.along, face.up) @ np.array(face.normal))
     return "left" if (hung is Hung.LEFT) == (seen > 0) else "right"
-
-
-def _slide(
-    site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat, what: Covering, inside: Space
-) -> None:
-    """A piece of the covering between two guides, drawn up by a cord: as much room over it as it is high."""
-    small = site.catalogue.sections[GUIDE]
-    lap = small.deep_mm / 2
-    outer = (u[0] - lap, u[1] + lap), (v[0], v[1] + lap)
-    guides = (outer[0][0] - small.deep_mm, outer[0][1] + small.deep_mm)
-    top = v[1] + one.height
-    refuse_before(site, one, face, guides, (v[0], v[1]))
-    refuse_before(site, one, face, outer[0], (v[1], top))
-    opening = site.cover.open(
-        face,
-        u,
-        v,
-        one.purpose,
-        f"{one.said} opening",
-        f"{one.said} drawn up on a cord",
-        leaf=one.said,
-        inside=inside,
-        clear_mm=(one.width, one.height),
-    )
-    guide = Piece(Duty.LEAF, f"{one.said} guide", "L", f"the {one.said} slides in it", Group.DOORS, small)
-    for low in (guides[0], outer[0][1]):
-        site.frame.on_face(guide, face, (low, low + small.deep_mm), (v[0], top), (0.0, small.thick_mm), "v")
-    coat = Coat(one.said, what, Group.DOORS, inside, part=Part.LEAF, closes=opening.ref)
-    site.cover.lay(face, coat, *outer, 0.0)
-    place: list[Point] = [face.point(sum(u) / 2, top)]
-    site.fit(Fitting.SLIDE, "slide", Group.DOORS, place, closes=opening.ref)
-    site.buy_length(Fitting.CORD, "cord", Group.DOORS, place[0], 2 * one.height / 1000 + 1.0)
 
 
 def pulls(site: Site, openings: Openings) -> tuple[DragHandle, ...]:

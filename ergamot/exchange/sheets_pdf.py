@@ -1,4 +1,5 @@
-"""A set of drawing sheets as PDF, A4 or Letter: the whole pen with its verdicts, then its three views.
+"""A set of drawing sheets as PDF, A4 or Letter: the whole pen with its verdicts, its three views, the list of its doors
+and of the tubes to bend.
 
 Everything is drawn at a true scale; each sheet has a title block and a scale bar to check the printer by.
 """
@@ -15,6 +16,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfgen.canvas import Canvas
 
+from ergamot.core.drawing.lists import Bent, Door
 from ergamot.core.drawing.picture import Mark, Picture, scale_for
 from ergamot.core.finding import Finding
 from ergamot.core.frame.geometry import Flat
@@ -28,12 +30,16 @@ PAPERS: dict[Paper, tuple[float, float]] = {"a4": A4, "letter": LETTER}
 MARGIN_MM = 12.0
 BLOCK_MM = 16.0  # height of the title block
 GAP_MM = 8.0
+BENDING = (
+    "Measure every mark of a tube from the same end, the bender's hook towards it; all bends lie in one plane. The marks are "
+    "for the take-up you entered: bend one offcut by 90° first and measure from its mark to its back."
+)
 BAR_STEPS = {"metric": (500.0, 4), "imperial": (304.8, 6)}  # mm a step of the scale bar, and how many
 
 
 @dataclass(frozen=True)
 class SheetSet:
-    """What the sheets show: four pictures by look, the verdicts, and what the title block says."""
+    """What the sheets show: four pictures by look, the verdicts, the lists, and what the title block says."""
 
     name: str
     shape: str
@@ -41,10 +47,17 @@ class SheetSet:
     day: date
     pictures: dict[str, Picture]
     findings: tuple[Finding, ...]
+    doors: tuple[Door, ...] = ()
+    bent: tuple[Bent, ...] = ()
+
+    @property
+    def count(self) -> int:
+        """How many sheets there are."""
+        return 3 if self.doors or self.bent else 2
 
 
 def write_sheets(sheets: SheetSet, paper: Paper, system: System) -> bytes:
-    """Two sheets, landscape."""
+    """Two sheets, landscape; a third where there is anything to list."""
     register_fonts()
     out = io.BytesIO()
     size = landscape(PAPERS[paper])
@@ -53,6 +66,8 @@ def write_sheets(sheets: SheetSet, paper: Paper, system: System) -> bytes:
     page.canvas.setAuthor("Ergamot")
     page.whole()
     page.views()
+    if sheets.count > 2:
+        page.lists()
     page.canvas.save()
     return out.getvalue()
 
@@ -104,6 +119,58 @@ class _Page:
         self.draw(end, scale, beside, ground + end.low[1] / scale)
         self.block(2, "plan, side from the right, end from the front", scale, bar=True)
         self.canvas.showPage()
+
+    def lists(self) -> None:
+        """Sheet 3: the doors and hatches, then the tubes to bend with their marks."""
+        left, low, wide, tall = self.room
+        y = low + tall
+        told = [
+            (
+                f"{one.what}, {one.side}",
+                self.size(*one.clear_mm),
+                self.said(one.sill_mm),
+                one.made_of,
+                one.closed_by,
+            )
+            for one in self.sheets.doors
+        ]
+        heads = ("door or hatch", "clear, wide by high", "sill over the grass", "of", "closed by")
+        y = self.table("Doors and hatches", heads, told, y, wide)
+        for one in self.sheets.bent:
+            marks = [
+                (str(i), self.said(bend.mark_mm), self.said(bend.start_mm), f"{bend.turn_deg:.1f}°")
+                for i, bend in enumerate(one.bends, start=1)
+            ]
+            title = f"{one.label}: {one.count} of {one.tube}, {self.said(one.length_mm)} long before they are bent"
+            y = self.table(title, ("bend", "mark", "it starts", "by"), marks, y - 4, wide)
+        if self.sheets.bent:
+            for row in _wrapped(BENDING, wide):
+                self.canvas.drawString(left * mm, y * mm, row)
+                y -= 4.2
+        self.block(3, "what opens, and what is bent", 1, bar=False, drawn=False)
+        self.canvas.showPage()
+
+    def said(self, length_mm: float) -> str:
+        return say(Quantity(length_mm, "mm"), self.system)
+
+    def size(self, wide_mm: float, high_mm: float) -> str:
+        return f"{self.said(wide_mm)} × {self.said(high_mm)}"
+
+    def table(
+        self, title: str, heads: tuple[str, ...], rows: list[tuple[str, ...]], top: float, wide: float
+    ) -> float:
+        """Rows under heads; where the next thing may begin."""
+        pen, y, step = self.canvas, top - 6, wide / len(heads)
+        pen.setFont(BOLD, 11)
+        pen.drawString(MARGIN_MM * mm, y * mm, title)
+        for size, cells in ((8, heads), *((9, row) for row in rows)):
+            y -= 5
+            pen.setFont(FONT, size)
+            for i, cell in enumerate(cells):
+                pen.drawString(
+                    (MARGIN_MM + i * step) * mm, y * mm, _wrapped(cell, step - 2)[0] if cell else ""
+                )
+        return y - 3
 
     def draw(self, one: Picture, scale: int, x: float, y: float) -> None:
         """A picture with its lower left corner at (x, y)."""
@@ -164,7 +231,7 @@ class _Page:
             y -= 3.8
             pen.drawString(left * mm, y * mm, row)
 
-    def block(self, number: int, what: str, scale: int, bar: bool) -> None:
+    def block(self, number: int, what: str, scale: int, bar: bool, drawn: bool = True) -> None:
         """Title block along the foot: name, what it shows, scale, date, and a scale bar."""
         pen, low, wide = self.canvas, MARGIN_MM, self.wide - 2 * MARGIN_MM
         pen.setLineWidth(0.5 * mm)
@@ -180,9 +247,10 @@ class _Page:
         pen.drawString(MARGIN_MM * mm, low * mm, what)
         right = (MARGIN_MM + wide) * mm
         pen.setFont(BOLD, 11)
-        pen.drawRightString(right, (low + 9.5) * mm, f"1 : {scale}" if bar else "isometric")
+        told = f"1 : {scale}" if bar else "isometric"
+        pen.drawRightString(right, (low + 9.5) * mm, told if drawn else "lists")
         pen.setFont(FONT, 9)
-        pen.drawRightString(right, (low + 4.5) * mm, f"sheet {number} of 2")
+        pen.drawRightString(right, (low + 4.5) * mm, f"sheet {number} of {self.sheets.count}")
         pen.drawRightString(right, low * mm, self.sheets.day.isoformat())
         if bar:
             self.bar(MARGIN_MM + wide - 110, low + 6, scale)

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from ergamot.core.drawing.lines import PROJECTIONS, Line, ProjectionName, lines
+from ergamot.core.drawing.lists import bent_tubes, doors
 from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.picture import Picture, picture
 from ergamot.core.frame.placed import BuildStep
@@ -48,6 +49,8 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
         day=work.now.date(),
         pictures={look: picture(shown.structure, look) for look in PROJECTIONS},
         findings=shown.judged.everything,
+        doors=doors(shown.structure),
+        bent=bent_tubes(shown.structure),
     )
 
 

@@ -9,6 +9,7 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.catalogue.kinds import Aisle
+from ergamot.core.drawing.lists import Bent, Door, bent_tubes, doors
 from ergamot.core.drawing.offsets import offset_table
 from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.sticks import Bar, CuttingPlan
@@ -21,9 +22,12 @@ from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.build import (
     BarCutOut,
     BarOut,
+    BendOut,
+    BentOut,
     BillOut,
     BillQuery,
     BoughtOut,
+    DoorOut,
     OffsetOut,
     PieceOut,
     PlanOut,
@@ -43,7 +47,8 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
     work = current_work()
     record = work.kept("pen", pen_id)
     bill = pen_bill(work, record, query_data.seconds)
-    offsets = offset_table(built(work, design_of(work, record)))
+    structure = built(work, design_of(work, record))
+    offsets = offset_table(structure)
     return {
         "pen_id": record.id,
         "pen_name": record.body["name"],
@@ -64,8 +69,41 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
         ],
         "aisles": [aisle.value for aisle in Aisle],
         "total": f"{bill.total:.2f}",
+        "bent": [_bent(one) for one in bent_tubes(structure)],
+        "doors": [_door(one) for one in doors(structure)],
         "offsets": [OffsetOut(out=words(out, "mm"), up=words(up, "mm")) for out, up in offsets],
     }
+
+
+def _bent(one: Bent) -> BentOut:
+    return BentOut(
+        label=one.label,
+        count=one.count,
+        tube=one.tube,
+        length=words(one.length_mm, "mm"),
+        radius=words(one.bends[0].radius_mm, "mm"),
+        bends=[
+            BendOut(
+                mark=words(bend.mark_mm, "mm"),
+                start=words(bend.start_mm, "mm"),
+                turn_deg=round(bend.turn_deg, 1),
+            )
+            for bend in one.bends
+        ],
+    )
+
+
+def _door(one: Door) -> DoorOut:
+    wide, high = one.clear_mm
+    return DoorOut(
+        what=one.what,
+        side=one.side,
+        wide=words(wide, "mm"),
+        high=words(high, "mm"),
+        sill=words(one.sill_mm, "mm"),
+        made_of=one.made_of,
+        closed_by=one.closed_by,
+    )
 
 
 def _pieces(bill: Bill) -> list[PieceOut]:

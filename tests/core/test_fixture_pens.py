@@ -26,7 +26,7 @@ EACH = pytest.mark.parametrize("pen", PENS, ids=lambda pen: pen.name)
 def test_nothing_is_wrong_with_it_and_it_is_as_large_as_it_adds_up_to(pen):
     structure = pen.structure
     assert faults(structure) == ()
-    top = max(z for one in structure.members for _, _, z in one.corners)
+    top = max(z for one in structure.members for solid in one.solids for _, _, z in solid)
     size = structure.standing_size
     assert (size.long_mm, size.wide_mm, top) == pytest.approx((pen.long, pen.wide, pen.high), abs=10)
 

@@ -127,6 +127,9 @@ def test_twice_the_snow_takes_twice_and_none_takes_nothing(design, snow):
     ]
     assert not any("snow" in what for what in found[0])
     for what, takes in found[1].items():
+        if what.startswith("knee wall"):  # the hoop is sprung besides
+            assert takes < found[2][what] < 2 * takes
+            continue
         factor = 2 if "snow" in what else 1
         assert found[2][what] == pytest.approx(factor * takes, rel=1e-4)
 

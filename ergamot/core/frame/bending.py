@@ -28,6 +28,7 @@ SPAN_OVER_SAG = 120.0  # IBC 2021 table 1604.3, roof members without a ceiling
 # What is asked of beams and rods, as it is printed and worked: N/m and m give N m; N m and mm give MPa
 BEAM_MOMENT = "w*L**2/8"
 ARCH_MOMENT = "w*L**2/64"  # of two hinges, half of it loaded; statics of a parabolic arch
+STRAIGHT_MOMENT = "w*a**2/8"  # of a straight between two bends of an arch; statics
 ARCH_THRUST = "w*b**2/(8*f)/R"  # what level load presses on the curve with; statics of a parabolic arch
 ARCH_BUCKLES = "EI*(3.14159**2/alpha**2 - 1)/R**3"  # two hinges; Timoshenko & Gere (1961)
 RECTANGLE_MODULUS = "b*d**2/6"

@@ -11,6 +11,7 @@ from typing import Literal
 import numpy as np
 
 from ergamot.core.catalogue import Section, Species
+from ergamot.core.frame.bows import Bend
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point, box_corners
 from ergamot.core.frame.kinds import Duty, Group, When
@@ -118,11 +119,17 @@ class Framing:
         )
 
     def tube(
-        self, piece: Piece, path: tuple[Point, ...], flat: Point, along_mm: float | None = None
+        self,
+        piece: Piece,
+        path: tuple[Point, ...],
+        flat: Point,
+        along_mm: float | None = None,
+        bends: tuple[Bend, ...] = (),
     ) -> Member:
         """Set a tube along a path of straight pieces lying in the plane square to `flat`.
 
-        `along_mm` is its length along the curve the pieces stand for; without it they are all there is.
+        `along_mm` is its length along the curve the pieces stand for; without it they are all there is. `bends` are those
+        a hand bender makes in it.
         """
         if piece.section is None:
             raise ValueError("a tube needs its section")
@@ -136,7 +143,7 @@ class Framing:
         cut = along_mm or length
         made = self._add(piece, corners, cut, cut, cut, 0.0, 0.0, (x, y, z))
         if len(solids) > 1:
-            made = replace(made, bent=solids)
+            made = replace(made, bent=solids, bends=bends)
             self.members[-1] = made
         return made
 

@@ -61,6 +61,7 @@ def lifted(structure: Structure, mm: float) -> Structure:
         grip=replace(structure.grip, z_mm=structure.grip.z_mm + mm),
         head_room_mm=structure.head_room_mm + (0.0 if structure.ranges else mm),
         dimensions=tuple(_raised(one, mm) for one in structure.dimensions),
+        offsets=tuple((y, z + mm) for y, z in structure.offsets),
         drag_handles=tuple(replace(one, place=up(one.place)) for one in structure.drag_handles),
     )
 

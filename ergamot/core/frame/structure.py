@@ -16,6 +16,7 @@ from ergamot.core.catalogue import Container, Covering, Section, Species, Ware
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting, Pattern
 from ergamot.core.finding import Phrase
+from ergamot.core.frame.bows import Bend
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.footing import Anchor, Axle, Ballast, Grip, Lever
 from ergamot.core.frame.geometry import Flat, Point
@@ -46,7 +47,7 @@ class Member:
     """A stick or a tube; `duty` is what it does, `role` what it is called. `length_mm` is to the long point, `short_mm` to the short point.
 
     Corners run round one end and then, in the same order, round the other. A bent tube is given as
-    straight pieces in `bent`, end to end. A tube has no species: it weighs by the metre.
+    straight pieces in `bent`, end to end; `bends` are those made by hand, from its first end. A tube has no species: it weighs by the metre.
     """
 
     ref: str
@@ -66,6 +67,7 @@ class Member:
     bent: tuple[tuple[Point, ...], ...] = ()
     notches: tuple[Notch, ...] = ()
     when: When = When.NOW
+    bends: tuple[Bend, ...] = ()
 
     @property
     def solids(self) -> tuple[tuple[Point, ...], ...]:

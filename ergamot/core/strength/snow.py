@@ -14,6 +14,7 @@ from ergamot.core.frame.bending import (
     ARCH_THRUST,
     BEAM_MOMENT,
     DRAWN_WIRE_MPA,
+    STRAIGHT_MOMENT,
     TUBE_E_GPA,
     stiffness_n_m2,
 )
@@ -158,6 +159,10 @@ def _buckles(
     return Check(name, refs, work.known["p"], work.known["F"], "N/m", work.done())
 
 
+def _longest_straight(rib: Member) -> float:
+    return max(max(ys) - min(ys) for ys in ([c[1] for c in solid] for solid in rib.solids)) / 1000
+
+
 def _middle(member: Member) -> float:
     return member.centre[0]
 
@@ -220,6 +225,9 @@ def _rib(
         return
     bow = rib.duty is Duty.BOW
     rule = ARCH_MOMENT if bow else BEAM_MOMENT
+    if rib.bends:  # straight between its bends, it bends there as a beam besides
+        work.given("a", "its longest straight, level", _longest_straight(rib), "m", "the frame")
+        rule = f"{ARCH_MOMENT} + {STRAIGHT_MOMENT}"
     work.step("M", "moment, half of it loaded" if bow else "moment", rule, "N m", "statics")
     yield bends(f"{rib.role} under snow", refs, rib, work, ALONG, "snow")
     if bow:

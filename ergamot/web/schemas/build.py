@@ -77,6 +77,37 @@ class BoughtOut(Out):
     cost: str
 
 
+class BendOut(Out):
+    """One bend: where it is marked and where it starts, from the same end, and by how much it turns."""
+
+    mark: Words
+    start: Words
+    turn_deg: float
+
+
+class BentOut(Out):
+    """Tubes bent alike by hand."""
+
+    label: str
+    count: int
+    tube: str
+    length: Words
+    radius: Words
+    bends: list[BendOut]
+
+
+class DoorOut(Out):
+    """A row of the door list."""
+
+    what: str
+    side: str
+    wide: Words
+    high: Words
+    sill: Words
+    made_of: str
+    closed_by: str
+
+
 class OffsetOut(Out):
     """A place on a curved end: out from its middle, up from the ground."""
 
@@ -94,4 +125,6 @@ class BillOut(Out):
     lines: list[BoughtOut]
     aisles: list[str]
     total: str
+    bent: list[BentOut]
+    doors: list[DoorOut]
     offsets: list[OffsetOut]

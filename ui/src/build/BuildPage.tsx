@@ -5,8 +5,10 @@ import { useBill, usePen, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { NoPen } from "../pens/NoPen";
 import { PenChoice } from "../pens/PenChoice";
+import { Bends } from "./Bends";
 import { Boards } from "./Boards";
 import { BuildOrder } from "./BuildOrder";
+import { Doors } from "./Doors";
 import { DrawingFiles } from "./DrawingFiles";
 import { Offsets } from "./Offsets";
 import { Reckoning } from "./Reckoning";
@@ -67,6 +69,8 @@ function Sheets({ bill }: { bill: Bill }) {
       </div>
       {pen.data ? <WherePiecesGo bench={pen.data} lit={lit} onPoint={setLit} /> : null}
       {pen.data ? <BuildOrder bench={pen.data} /> : null}
+      {bill.doors.length > 0 ? <Doors bill={bill} /> : null}
+      {bill.bent.length > 0 ? <Bends bill={bill} /> : null}
       {bill.offsets.length > 0 ? <Offsets bill={bill} /> : null}
       <Shopping bill={bill} />
     </>

@@ -3,7 +3,9 @@ import { act, cleanup, fireEvent, render, screen } from "@testing-library/react"
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Bill, Schemas } from "../api/client";
 import { UnitsProvider } from "../kit/units";
+import { Bends } from "./Bends";
 import { Boards } from "./Boards";
+import { Doors } from "./Doors";
 import { Offsets } from "./Offsets";
 import { Reckoning } from "./Reckoning";
 import { Pieces } from "./Pieces";
@@ -44,6 +46,12 @@ const bill: Bill = {
   pen_name: "Bramble",
   plans: [plan],
   total: "66.20",
+  bent: [
+    { label: "M1", count: 5, tube: "conduit 23 mm", length: words("2.743 m"), radius: words("200 mm"), bends: [{ mark: words("1.188 m"), start: words("1.214 m"), turn_deg: 90 }] },
+  ],
+  doors: [
+    { what: "person door", side: "front", wide: words("650 mm"), high: words("1.750 m"), sill: words("64 mm"), made_of: "welded mesh", closed_by: "person door with barrel bolt × 2" },
+  ],
   offsets: [{ out: { metric: "0 mm", imperial: "0 in" }, up: { metric: "1.919 m", imperial: "6 ft 3 9/16 in" } }],
   pieces: [
     { label: "B2", role: "base cross rail", why: "closes the end", section: "2×3", species: "spruce", count: 2, length_mm: 1124, length: words("3 ft 8 1/4 in"), short: words(""), angles_deg: [0, 0], refs: ["a", "b"] },
@@ -119,11 +127,29 @@ describe("the shopping list", () => {
   });
 });
 
+/** What stands in the cells of a table, row by row. */
+function cells() {
+  return screen.getAllByRole("row").map((row) => [...row.querySelectorAll("td")].map((cell) => cell.textContent)).filter((row) => row.length);
+}
+
+describe("the lists", () => {
+  it("gives every mark of a tube from one end, beside where the bend starts", () => {
+    render(<Bends bill={bill} />, { wrapper: UnitsProvider });
+    expect(cells()).toEqual([["1", "1.188 m", "1.214 m", "90°"]]);
+    expect(screen.getByRole("table").textContent).toContain("M1, 5 of conduit 23 mm, 2.743 m before they are bent");
+  });
+
+  it("names every door with its clear size", () => {
+    render(<Doors bill={bill} />, { wrapper: UnitsProvider });
+    expect(cells()[0]?.slice(0, 5)).toEqual(["person door", "front", "650 mm", "1.750 m", "64 mm"]);
+  });
+});
+
 describe("setting out a curve", () => {
   it("gives each height beside its place and the end at full size", () => {
     const two = { ...bill, offsets: [...bill.offsets, { out: words("100 mm"), up: words("1.913 m") }] };
     render(<Offsets bill={two} />, { wrapper: UnitsProvider });
-    const points = screen.getAllByRole("row").map((row) => [...row.querySelectorAll("td")].map((cell) => cell.textContent)).filter((row) => row.length);
+    const points = cells();
     expect(points.length).toBe(2);
     expect(points[1]).toEqual(["100 mm", "1.913 m"]);
     expect(screen.getByRole("link", { name: /full size/ }).getAttribute("href")).toBe("/api/pens/1/end-template.svg");

@@ -8,6 +8,7 @@
 | roof_kind   | gable, mono, arched| gable   |                                                          |
 | pitch       | 10° to 45°         | 30°     | of a gable; of a mono-pitch up to 25°                    |
 | rise        | 0.2 m to 0.9 m     | 0.4 m   | of an arched roof                                        |
+| bow_bends, bow_radius, take_up, purlins | | rolled | bows bent by hand, once to three times; tubes along them |
 | overhang    | 0 to 0.3 m         | 0.15 m  | of a gable's eaves, measured level                       |
 | trim        | none, fascia       | none    | boards along the rafter ends of a gable's eaves          |
 | bay, bays   | 0.4 m to 1.5 m     | 0.9 m   | between studs, centres; evenly or by the mesh roll       |
@@ -47,7 +48,8 @@ Stick schedule (b thick, d deep):
 
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.coop.assemble import build, stops
-from ergamot.core.frame.coop.choices import PARAMETERS, check, settled
+from ergamot.core.frame.coop.choices import PARAMETERS
+from ergamot.core.frame.coop.fit import check, settled
 from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.parts.house import housed
 from ergamot.core.frame.shape import (
@@ -105,6 +107,25 @@ SHAPE = Shape(
                 "M14 44V24M66 44V24M30 44V27H46V44",
                 "M13 24C22 4 58 4 67 24",
                 "bent tube over walls; tarp or clear sheet",
+            ),
+        ),
+        School(
+            "bent-tube",
+            "bent tube on a timber box",
+            {
+                "roof_kind": "arched",
+                "bow_bends": "3",
+                "rise": 700.0,
+                "wall": 700.0,
+                "purlins": 1,
+                "roof": "tarp",
+                "door_height": 1150.0,
+                "end_wall": "mesh",
+            },
+            Sketch(
+                "M14 44V30M66 44V30M14 30L20 14L40 8L60 14L66 30M32 44V24H48V44",
+                "M13 30L19 13L40 7L61 13L67 30",
+                "bows off a hand bender; a tarp, a low timber box",
             ),
         ),
         School(

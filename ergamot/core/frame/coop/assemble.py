@@ -5,14 +5,16 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import replace
+from itertools import pairwise
 
 from ergamot.core.catalogue import Catalogue, Covering, Sheet
 from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.coop.choices import Chosen, chosen
 from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
 from ergamot.core.frame.covering import Coat, wall
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Group, Part, Space
+from ergamot.core.frame.kinds import Duty, Group, Part, Space
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import BARREL, Leaf, hang
 from ergamot.core.frame.parts.drag import bay_line, pitched_crown, risen_crown, roof_edge
@@ -24,12 +26,16 @@ from ergamot.core.frame.parts.gear import (
     running_gear,
 )
 from ergamot.core.frame.parts.house import build_house
-from ergamot.core.frame.parts.inside import fit_inside
+from ergamot.core.frame.parts.inside import beside_gear, fit_inside
+from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, outermost, whole_and_halves
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Dimension, DragHandle, Room, Structure
+
+ROLLED_ON = "1x2"  # section of the batten a side tarp is rolled on
+LEAST_CURTAIN_MM = 300.0  # a shorter run of mesh gets none; judgement
 
 
 def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
@@ -59,6 +65,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     room = build_house(site, pen.house) if pen.house else Room()
     axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = handles(site, pen.gear, pen.half, pen.gear.hold)
+    _curtains(site, pen, (house_to, x1))
     hang_z, run_from, floor_z = _hung(pen, site, house_to)
     hung = fit_inside(site, pen.inside, pen.half, hang_z, run_from, floor_z=floor_z)
     room = replace(hung, roost_m=room.roost_m, nests=room.nests)
@@ -148,7 +155,8 @@ def _walls(site: Site, pen: Chosen, house_to: float) -> None:
     x0, x1 = site.x
     for name in ("right", "left"):
         face = site.faces[name]
-        site.cover.cover(face, wall("wall mesh", pen.mesh), (house_to, x1), (0, face.top))
+        open_side = replace(wall("wall mesh", pen.mesh), under=pen.wall_curtain)
+        site.cover.cover(face, open_side, (house_to, x1), (0, face.top))
         if pen.house:
             floor = pen.house.floor_z
             if not pen.house.ranges:
@@ -156,6 +164,24 @@ def _walls(site: Site, pen: Chosen, house_to: float) -> None:
             site.cover.cover(
                 face, wall("house wall", pen.house.walls, Space.HOUSE), (x0, house_to), (floor, face.top)
             )
+
+
+def _curtains(site: Site, pen: Chosen, x: Flat) -> None:
+    """A tarp from the plate down over the mesh of each side, its foot rolled on a batten."""
+    if not pen.wall_curtain or x[1] - x[0] < LEAST_CURTAIN_MM:
+        return
+    batten = site.catalogue.sections[ROLLED_ON]
+    roll = Piece(Duty.BATTEN, "roll batten", "W", "the side tarp is rolled up on it", section=batten)
+    z = (pen.timbers.foot_z, pen.timbers.foot_z + batten.deep_mm)
+    for name in ("right", "left"):
+        face = site.faces[name]
+        site.cover.cover(face, Coat("side tarp", pen.curtain_of, Group.WALLS), x, (0, face.top))
+        for low, high in beside_gear(site, pen.half, z[1]):
+            ends = max(low, x[0]), min(high, x[1])
+            for run in (
+                pairwise(evenly(*ends, batten.longest_mm)) if ends[1] - ends[0] > LEAST_CURTAIN_MM else ()
+            ):
+                site.frame.on_face(roll, face, run, z, (0.0, batten.thick_mm), "u")
 
 
 def _roof(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
@@ -169,7 +195,8 @@ def _roof(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
             ((roof_to, x1), pen.mesh, "overhead mesh", Space.RUN),
         ):
             group = Group.ROOF if isinstance(what, Sheet) else Group.MESH
-            coat = Coat(role, what, group, inside, piece=f"{role} sheet" if face.curved else "")
+            whole = face.curved or (pen.roof_kind == "arched" and isinstance(what, Sheet) and what.rolls)
+            coat = Coat(role, what, group, inside, piece=f"{role} sheet" if whole else "")
             if zone[1] - zone[0] > 1:
                 site.cover.cover(face, coat, zone, (0, face.tall))
         if pen.heel:

@@ -6,17 +6,18 @@ import itertools
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
 from ergamot.core.catalogue.kinds import Use
-from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
+from ergamot.core.frame.bows import Bow, bow, lead_mm
 from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
+from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looked_up, switch
 from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
-from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
-from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house, roosts_over_floor
+from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
+from ergamot.core.frame.parts.house import House, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import (
     Timbers,
@@ -25,14 +26,47 @@ from ergamot.core.frame.parts.shell import (
     read_timbers,
     timber_parameters,
 )
-from ergamot.core.frame.parts.site import check_stock, refuse_above
 from ergamot.core.frame.profile import Edge, Profile, chain
 
 _GABLE = ("roof_kind", "gable")
 _ARCHED = ("roof_kind", "arched")
 _PITCHED = ("roof_kind", "gable", "mono")
 LEAST_DOOR_MM = 300.0
+CLEAR_MM = 1.0  # of arithmetic, between a bow and what it is tied to
+UNDER_BOW = 0.5  # diameters that a post ends under a bow; judgement: its strap
+BOW_PIECES = 8  # straight pieces a bow of one curve is drawn in
 ARC_PIECES = 8  # strips a bent roof is drawn and loaded in
+
+
+def _bow_parameters() -> tuple[Parameter, ...]:
+    """How the bows of an arched roof are bent, and what is tied along them."""
+    by_hand = ("bow_bends", "1", "2", "3")
+    return (
+        Parameter(
+            "bow_bends",
+            "Bows bent",
+            "frame",
+            "choice",
+            "0",
+            choices=(
+                Choice("0", "in one curve", "on a roller or a jig"),
+                Choice("1", "once, at the crown", "with a hand bender"),
+                Choice("2", "twice, flat on top", "with a hand bender"),
+                Choice("3", "three times", "with a hand bender"),
+            ),
+            only_if=_ARCHED,
+        ),
+        Parameter(
+            "bow_radius", "Bender's radius", "frame", "length", 120.0, 50, 600, only_if=by_hand, kept=True,
+            note="to the middle of the tube", idle=(What.SPACE, What.WEIGHT, What.MOVING, What.WIND),
+        ),
+        Parameter(
+            "take_up", "Bender's take-up", "frame", "length", 150.0, 30, 700, only_if=by_hand, kept=True,
+            note="of a trial bend of 90°: from the mark to its back", idle=tuple(What),
+        ),
+        Parameter("purlins", "Pairs of purlins", "frame", "count", 0, 0, 3, only_if=_ARCHED, note="tied along the bows"),
+    )  # fmt: skip
+
 
 PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3657.6, 1200, 4876.8, note="base rails, end to end"),
@@ -76,6 +110,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         uses=(Use.TUBE,),
         only_if=_ARCHED,
     ),
+    *_bow_parameters(),
     Parameter(
         "overhang", "Eaves overhang", "frame", "length", 150.0, 0, 300, only_if=_GABLE, note="measured level"
     ),
@@ -92,6 +127,25 @@ PARAMETERS: tuple[Parameter, ...] = (
         "roof", "Roof of", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,), idle=(What.SPACE,)
     ),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25x50", table="meshes", idle=(What.SPACE,)),
+    switch(
+        "wall_curtain",
+        "Tarp over the sides",
+        "covering",
+        Choice("yes", "rolled up on a batten"),
+        note="mesh behind it; let down in rain and wind",
+        idle=(What.SPACE,),
+    ),
+    Parameter(
+        "curtain_of",
+        "Side tarps of",
+        "covering",
+        "choice",
+        "tarp",
+        table="sheets",
+        uses=(Use.COVER,),
+        only_if=("wall_curtain", "yes"),
+        idle=(What.SPACE,),
+    ),
     *end_parameters("solid"),
     Parameter(
         "door_width", "Door width", "covering", "length", 650.0, 350, 900, note="clear, front end", kept=True
@@ -140,10 +194,16 @@ class Chosen:
     bay: float
     bays: str
     tube: Section
+    bow_bends: str
+    bow_radius: float
+    take_up: float
+    purlins: int
     overhang: float
     trim: str
     roof: Sheet
     mesh: Mesh
+    wall_curtain: bool
+    curtain_of: Sheet
     end_wall: str
     wall_sheet: Sheet
     doorway: Doorway
@@ -151,6 +211,22 @@ class Chosen:
     house: House | None
     gear: Gear
     inside: Inside
+
+    @property
+    def bends(self) -> int:
+        """Bends in each bow; none where it is one curve."""
+        return int(self.bow_bends)
+
+    @cached_property
+    def bow(self) -> Bow:
+        """One bow, from the middle of the one plate to the middle of the other, its feet at 0: of one curve where it is
+        rolled, else bent at corners that lie on that curve."""
+        base = self.width - self.section.thick_mm
+        rise = min(min(self.rise, self.half) - self.tube.thick_mm - 2, base / 2)
+        if not self.bends:
+            return Bow(arc(base, rise, BOW_PIECES), arc_length(base, rise), ())
+        lead = lead_mm(self.take_up, self.bow_radius, self.tube.thick_mm)
+        return bow(arc(base, rise, self.bends + 1), self.bow_radius, lead)
 
     @property
     def half(self) -> float:
@@ -181,8 +257,12 @@ class Chosen:
         return self.wall
 
     def under_z(self, y: float) -> float:
-        """Underside of the end rafters, or of the end plate's top under an arch."""
-        return self.roof_z(y) - (self.drop if self.roof_kind != "arched" else self.section.deep_mm)
+        """Underside of the end rafters, or of the bow at an end."""
+        if self.roof_kind == "arched":
+            wide = self.tube.thick_mm
+            low = min(self.bow.height_at(at) for at in (y - wide, y, y + wide))
+            return self.wall + CLEAR_MM + low - UNDER_BOW * wide
+        return self.roof_z(y) - self.drop
 
     @property
     def sill_z(self) -> float:
@@ -216,12 +296,14 @@ class Chosen:
             points = [(-half, 0.0), (-half, self.wall), (half, self.roof_z(half)), (half, 0.0)]
             return chain(points, ["right", "roof", "left"], self.wall)
         rise = min(self.rise, half)
-        bent = [(y, self.wall + z) for y, z in arc(self.width, rise, ARC_PIECES)]
+        bent = [
+            (y, self.wall + z) for y, z in arc(self.width, rise, self.bends + 1 if self.bends else ARC_PIECES)
+        ]
         chords = sum(math.dist(a, b) for a, b in itertools.pairwise(bent))
-        stretch = arc_length(self.width, rise) / chords
+        stretch = 1.0 if self.bends else arc_length(self.width, rise) / chords
         edges = [Edge("right", (-half, 0.0), bent[0])]
         pairs = itertools.pairwise(bent)
-        edges += [Edge(f"roof {i + 1}", a, b, curved=True, stretch=stretch) for i, (a, b) in enumerate(pairs)]
+        edges += [Edge(f"roof {i + 1}", a, b, not self.bends, stretch) for i, (a, b) in enumerate(pairs)]
         return Profile((*edges, Edge("left", bent[-1], (half, 0.0))), self.wall)
 
 
@@ -260,86 +342,9 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "pitch": math.radians(float(values["pitch"])),
             "doorway": read_doorway(values, deep),
             "house": house,
+            "wall_curtain": is_on(values, "wall_curtain"),
             "timbers": read_timbers(values, catalogue),
             "gear": gear,
             "inside": read_inside(values, catalogue),
         }
     )
-
-
-def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value]:
-    """The values, hands taking hold no higher than the wall and under the rafters' tails, a door no higher than its house.
-
-    Args: values, one for each of PARAMETERS; catalogue.
-    Returns: the values.
-    Raises: UnknownChoice, OutOfRange.
-    Source: common practice.
-
-    >>> settled({**asked("coop"), "wall": 600.0, "hold_height": 800.0, "overhang": 0.0}, c)["hold_height"]
-    600.0
-    """
-    pen = chosen(values, catalogue)
-    tails = pen.under_z(pen.half + pen.section.thick_mm) if pen.heel else pen.wall
-    most = math.floor(min(pen.wall, tails))
-    kept = {**values, "hold_height": min(float(values["hold_height"]), float(most))}
-    if pen.house and pen.house.whole:
-        kept["door_height"] = max(
-            LEAST_DOOR_MM, min(float(values["door_height"]), math.floor(_over_door(pen)))
-        )
-    return kept
-
-
-def _over_door(pen: Chosen) -> float:
-    """Room over the sill of the door: under its head, and where its posts meet the roof."""
-    wide, deep = pen.doorway.clear[0], pen.section.deep_mm
-    over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - deep
-    over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - 10
-    return min(over_head, over_post) - pen.sill_z
-
-
-def _ridge_stands(pen: Chosen) -> bool:
-    """Do rafters and ridge board of a gable stay above the end plates where they meet?"""
-    return pen.roof_z(pen.section.thick_mm / 2) - pen.drop >= pen.wall
-
-
-def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
-    """Refuse values that each stand within their range but cannot be built together.
-
-    Args: values, one for each of PARAMETERS; catalogue.
-    Raises: OutOfRange, naming the field and what it may be.
-    Source: common practice; stock lengths from the catalogue.
-
-    >>> check(asked("coop"), c)
-    """
-    pen = chosen(values, catalogue)
-    check_stock(pen.section, values, ("length", "width"))
-    if pen.timbers.base:
-        check_stock(pen.timbers.base.section, values, ("length", "width"))
-    degrees = math.degrees(pen.pitch)
-    if pen.roof_kind == "gable" and degrees < 10:
-        raise OutOfRange("pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof")
-    if pen.roof_kind == "gable" and not _ridge_stands(pen):
-        least = next(d for d in range(10, 46) if _ridge_stands(replace(pen, pitch=math.radians(d))))
-        raise OutOfRange(
-            "pitch",
-            round(degrees, 1),
-            f"at least {least}° for rafters of {pen.section.label} to meet over the end plates",
-        )
-    if pen.roof_kind == "mono" and degrees > 25:
-        raise OutOfRange("pitch", round(degrees, 1), "at most 25° for a mono-pitch")
-    if pen.roof_kind == "mono":
-        refuse_above("wall", pen.wall, 2600 - pen.width * pen.slope, "to keep the high wall under 2.6 m")
-    if pen.roof_kind == "arched":
-        refuse_above("rise", pen.rise, pen.half, "half the width, or the tube bends back on itself")
-        refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
-    check_gear(pen.gear, pen.length)
-    deep = pen.section.deep_mm
-    pen.doorway.refuse_taller(_over_door(pen), "under this roof: raise the wall or the pitch")
-    pen.doorway.refuse_wider(pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")
-    if pen.house:
-        body = pen.length - body_start(pen.gear)
-        check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)
-        most = pen.wall - deep - 300
-        refuse_above("house_floor", pen.house.floor_z, most, "to stand below the wall plate")
-        under = pen.wall - deep - roosts_over_floor(pen.house) - pen.section.thick_mm - 10
-        refuse_above("house_floor", pen.house.floor_z, under, "for the roosts to clear the end plate")

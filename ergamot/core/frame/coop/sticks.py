@@ -5,10 +5,9 @@ from __future__ import annotations
 import math
 from itertools import pairwise
 
-from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.coop.bent import set_bows
 from ergamot.core.frame.coop.choices import Chosen
-from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import skewed
 from ergamot.core.frame.kinds import Duty, Group
@@ -18,7 +17,6 @@ from ergamot.core.frame.parts.walls import end_plates, side_walls, wall_braces
 from ergamot.core.frame.structure import Joint, Member, Notch
 
 COLLAR_OVER_MM = 500.0  # a roof rising more than this gets collars; judgement: its foot spreads
-BOW_PIECES = 8
 
 
 def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
@@ -66,7 +64,7 @@ def _ends(site: Site, pen: Chosen) -> None:
     post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
     for side in (-1, 1):
         y = (side * wide / 2, side * (wide / 2 + deep))
-        top = [pen.under_z(at) if pen.roof_kind != "arched" else pen.wall for at in y]
+        top = [pen.under_z(at) for at in y]
         foot = pen.sill_z
         outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
         site.frame.profiled(post, outline, "x", front)
@@ -113,7 +111,7 @@ def set_roof(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Jo
     if pen.roof_kind == "mono":
         _hung(site, pen)
         return ()
-    return _bows(site, pen, plates)
+    return set_bows(site, pen, plates)
 
 
 def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
@@ -174,31 +172,6 @@ def _hung(site: Site, pen: Chosen) -> None:
     ends = (site.x[0] + thick / 2, site.x[1] - thick / 2)
     for line in (ends[0], *site.lines[1:-1], ends[1]):
         site.frame.profiled(rafter, outline, "x", (line - thick / 2, line + thick / 2))
-
-
-def _bows(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
-    half_od, thick = pen.tube.thick_mm / 2, pen.section.thick_mm
-    base = pen.width - thick
-    foot = pen.wall + half_od + 1
-    rise = min(min(pen.rise, pen.half) - pen.tube.thick_mm - 2, base / 2)
-    bent = arc(base, rise, BOW_PIECES)
-    bow = Piece(Duty.BOW, "roof bow", "M", "bent tube that carries the roof", Group.ROOF, pen.tube)
-    tied, tie = [], site.usual(Fitting.TIE)
-    for line in site.lines:
-        path = tuple((line, y, foot + z) for y, z in bent)
-        made = site.frame.tube(bow, path, (1.0, 0.0, 0.0), arc_length(base, rise))
-        tied += [Joint((made.ref, plate.ref), tie, 2, rule="bow strapped to the plate") for plate in plates]
-    crown = foot + rise - 1.5 * pen.tube.thick_mm - 1
-    ridge = Piece(Duty.RIDGE_TUBE, "ridge tube", "M", "holds the bows apart", Group.ROOF, pen.tube)
-    bows = [member for member in site.frame.members if member.duty is Duty.BOW]
-    for a, b in pairwise(evenly(*site.x, pen.tube.longest_mm)):
-        pipe = site.frame.tube(ridge, ((a, 0.0, crown), (b, 0.0, crown)), (0.0, 1.0, 0.0))
-        tied += [
-            Joint((pipe.ref, made.ref), tie, 1, rule="crossing tubes strapped")
-            for made in bows
-            if a <= made.centre[0] <= b
-        ]
-    return tuple(tied)
 
 
 def set_noggins(site: Site, pen: Chosen, roof_to: float) -> None:

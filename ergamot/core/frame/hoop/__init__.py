@@ -83,7 +83,7 @@ SHAPE = Shape(
         School(
             "knee",
             "hoop on knee walls",
-            {"wall": 600.0, "panel_cut": 3600.0, "skirt": 0.0, "door_height": 1500.0},
+            {"wall": 600.0, "skirt": 0.0, "door_height": 1400.0},
             Sketch(
                 "M14 44V30M66 44V30M14 30C16 2 64 2 66 30",
                 "M13 29C15 1 65 1 67 29",

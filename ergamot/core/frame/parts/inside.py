@@ -168,13 +168,21 @@ def _batten(site: Site, half: float) -> None:
     deep = small.deep_mm
     strip = Piece(Duty.BATTEN, "ground batten", "W", "closes hollows under the rail", section=small)
     for y in ((-half - small.thick_mm, -half), (half, half + small.thick_mm)):
-        for free in _between(site, half, deep):
+        for free in beside_gear(site, half, deep):
             for run in pairwise(evenly(*free, small.longest_mm)):
                 site.frame.stick(strip, run, y, (0, deep), "x")
 
 
-def _between(site: Site, half: float, deep: float) -> list[Flat]:
-    """Stretches of the side rails that nothing of the running gear stands before."""
+def beside_gear(site: Site, half: float, deep: float) -> list[Flat]:
+    """Stretches of the side rails that nothing of the running gear stands before.
+
+    Args: site, with its running gear; half, half the outside width, mm; deep, how high up they must be free, mm.
+    Returns: from where to where along the pen, mm.
+    Source: geometry.
+
+    >>> beside_gear(begun("coop"), 900.0, 64.0)
+    [(160.0, 3657.6)]
+    """
     taken = sorted(
         (min(xs) - ROUND_MM, max(xs) + ROUND_MM)
         for member in site.frame.members

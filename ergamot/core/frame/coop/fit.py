@@ -1,0 +1,95 @@
+"""What must hold between the choices of a walk-in coop, and what one of them settles of another."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import replace
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.coop.bent import check_bows
+from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, Chosen, chosen, longest_rise
+from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.gear import body_start, check_gear
+from ergamot.core.frame.parts.house import check_house, roosts_over_floor
+from ergamot.core.frame.parts.site import check_stock, refuse_above
+
+
+def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value]:
+    """The values, hands taking hold no higher than the wall and under the rafters' tails, a door no higher than its house.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Returns: the values.
+    Raises: UnknownChoice, OutOfRange.
+    Source: common practice.
+
+    >>> settled({**asked("coop"), "wall": 600.0, "hold_height": 800.0, "overhang": 0.0}, c)["hold_height"]
+    600.0
+    """
+    pen = chosen(values, catalogue)
+    tails = pen.under_z(pen.half + pen.section.thick_mm) if pen.heel else pen.wall
+    most = math.floor(min(pen.wall, tails))
+    kept = {**values, "hold_height": min(float(values["hold_height"]), float(most))}
+    if pen.house and pen.house.whole:
+        kept["door_height"] = max(
+            LEAST_DOOR_MM, min(float(values["door_height"]), math.floor(_over_door(pen)))
+        )
+    return kept
+
+
+def _over_door(pen: Chosen) -> float:
+    """Room over the sill of the door: under its head, and where its posts meet the roof."""
+    wide, deep = pen.doorway.clear[0], pen.section.deep_mm
+    over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - deep
+    over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - 10
+    return min(over_head, over_post) - pen.sill_z
+
+
+def _ridge_stands(pen: Chosen) -> bool:
+    """Do rafters and ridge board of a gable stay above the end plates where they meet?"""
+    return pen.roof_z(pen.section.thick_mm / 2) - pen.drop >= pen.wall
+
+
+def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
+    """Refuse values that each stand within their range but cannot be built together.
+
+    Args: values, one for each of PARAMETERS; catalogue.
+    Raises: OutOfRange, naming the field and what it may be.
+    Source: common practice; stock lengths from the catalogue.
+
+    >>> check(asked("coop"), c)
+    """
+    pen = chosen(values, catalogue)
+    check_stock(pen.section, values, ("length", "width"))
+    if pen.timbers.base:
+        check_stock(pen.timbers.base.section, values, ("length", "width"))
+    degrees = math.degrees(pen.pitch)
+    if pen.roof_kind == "gable" and degrees < 10:
+        raise OutOfRange("pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof")
+    if pen.roof_kind == "gable" and not _ridge_stands(pen):
+        least = next(d for d in range(10, 46) if _ridge_stands(replace(pen, pitch=math.radians(d))))
+        raise OutOfRange(
+            "pitch",
+            round(degrees, 1),
+            f"at least {least}° for rafters of {pen.section.label} to meet over the end plates",
+        )
+    if pen.roof_kind == "mono" and degrees > 25:
+        raise OutOfRange("pitch", round(degrees, 1), "at most 25° for a mono-pitch")
+    if pen.roof_kind == "mono":
+        refuse_above("wall", pen.wall, 2600 - pen.width * pen.slope, "to keep the high wall under 2.6 m")
+    if pen.roof_kind == "arched":
+        refuse_above("rise", pen.rise, pen.half, "half the width, or the tube bends back on itself")
+        refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
+        check_bows(pen)
+    check_gear(pen.gear, pen.length)
+    deep = pen.section.deep_mm
+    pen.doorway.refuse_taller(_over_door(pen), "under this roof: raise the wall or the pitch")
+    pen.doorway.refuse_wider(pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")
+    if pen.house:
+        body = pen.length - body_start(pen.gear)
+        check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)
+        most = pen.wall - deep - 300
+        refuse_above("house_floor", pen.house.floor_z, most, "to stand below the wall plate")
+        under = pen.wall - deep - roosts_over_floor(pen.house) - pen.section.thick_mm - 10
+        refuse_above("house_floor", pen.house.floor_z, under, "for the roosts to clear the end plate")

@@ -115,11 +115,11 @@ SHAPE = Shape(
             {
                 "roof_kind": "arched",
                 "bow_bends": "3",
-                "rise": 700.0,
+                "rise": 600.0,
                 "wall": 700.0,
                 "purlins": 1,
                 "roof": "tarp",
-                "door_height": 1150.0,
+                "door_height": 1000.0,
                 "end_wall": "mesh",
             },
             Sketch(

@@ -128,13 +128,14 @@ class _Page:
             (
                 f"{one.what}, {one.side}",
                 self.size(*one.clear_mm),
-                self.said(one.sill_mm),
+                self.size(*one.leaf_mm),
+                self.said(one.foot_mm),
                 one.made_of,
                 one.closed_by,
             )
             for one in self.sheets.doors
         ]
-        heads = ("door or hatch", "clear, wide by high", "sill over the grass", "of", "closed by")
+        heads = ("door or hatch", "clear, wide by high", "its leaf", "foot over the grass", "of", "closed by")
         y = self.table("Doors and hatches", heads, told, y, wide)
         for one in self.sheets.bent:
             marks = [

@@ -100,7 +100,9 @@ def _door(one: Door) -> DoorOut:
         side=one.side,
         wide=words(wide, "mm"),
         high=words(high, "mm"),
-        sill=words(one.sill_mm, "mm"),
+        leaf_wide=words(one.leaf_mm[0], "mm"),
+        leaf_high=words(one.leaf_mm[1], "mm"),
+        foot=words(one.foot_mm, "mm"),
         made_of=one.made_of,
         closed_by=one.closed_by,
     )

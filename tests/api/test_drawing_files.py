@@ -82,16 +82,39 @@ def test_the_sheets_name_the_pen_its_scale_and_its_verdicts(client, shape, paper
     pen, bench = pen_of(client, shape)
     data = fetched(client, f"/api/pens/{pen}/sheets.pdf?paper={paper}&units=imperial").data
     pages = pypdf.PdfReader(io.BytesIO(data)).pages
-    assert len(pages) == 2
+    assert len(pages) == 3
     for page in pages:
         assert (float(page.mediabox.width), float(page.mediabox.height)) == pytest.approx(size, abs=1)
         assert "Bramble & pen" in page.extract_text()
-    first, second = (page.extract_text() for page in pages)
+    first, second, third = (page.extract_text() for page in pages)
     for finding in bench["findings"]:
         assert finding["title"] in first
         assert finding["figure"]["imperial"] in first.replace("\n", " ")
     assert "1 : " in second
     assert bench["values"]["length"]["text"]["imperial"] in second
+    bill = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json
+    assert bill["doors"]
+    for door in bill["doors"]:
+        assert f"{door['what']}, {door['side']}" in third
+        assert f"{door['wide']['imperial']} × {door['high']['imperial']}" in third
+    assert "sheet 3 of 3" in third
+
+
+def test_the_sheets_tell_where_every_bend_is_marked(client):
+    pen, bench = pen_of(client, "coop")
+    bent = {"roof_kind": "arched", "bow_bends": "2", "house": "no", "door_height": 1000}
+    revised = client.patch(
+        f"/api/pens/{pen}", json={"values": bent}, headers={"If-Match": f'"{bench["revision"]}"'}
+    )
+    assert revised.status_code == 200, revised.text
+    (tube,) = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["bent"]
+    data = fetched(client, f"/api/pens/{pen}/sheets.pdf?units=metric").data
+    text = pypdf.PdfReader(io.BytesIO(data)).pages[2].extract_text()
+    assert f"{tube['label']}: {tube['count']} of" in text
+    assert len(tube["bends"]) == 2
+    for bend in tube["bends"]:
+        assert bend["mark"]["metric"] in text
+        assert f"{bend['turn_deg']:.1f}°" in text
 
 
 def test_a_look_paper_or_unit_that_is_none_is_refused_by_name(client):

@@ -5,19 +5,21 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ergamot.core.frame.bows import Bend
+from ergamot.core.frame.geometry import distance
 from ergamot.core.frame.kinds import Part
 from ergamot.core.frame.structure import Structure
 
 
 @dataclass(frozen=True)
 class Door:
-    """A leaf to be made or hung: what it is, in which side, its clear opening and its sill over the grass, mm, what it is
-    of, what closes it."""
+    """A leaf to be made or hung: what it is, in which side, its clear opening and the leaf over it, wide by high,
+    how high over the grass its foot is, mm, what it is of, what closes it."""
 
     what: str
     side: str
     clear_mm: tuple[float, float]
-    sill_mm: float
+    leaf_mm: tuple[float, float]
+    foot_mm: float
     made_of: str
     closed_by: str
 
@@ -53,6 +55,7 @@ def doors(structure: Structure) -> tuple[Door, ...]:
             one.leaf,
             one.face,
             one.clear_mm,
+            (distance(one.corners[0], one.corners[1]), distance(one.corners[1], one.corners[2])),
             min(corner[2] for corner in one.corners),
             leaves[one.ref].label if one.ref in leaves else "",
             one.closed_by,
@@ -60,7 +63,7 @@ def doors(structure: Structure) -> tuple[Door, ...]:
         for one in structure.openings
         if one.leaf
     ]
-    return tuple(sorted(found, key=lambda door: (door.side, door.sill_mm, door.what)))
+    return tuple(sorted(found, key=lambda door: (door.side, door.foot_mm, door.what)))
 
 
 def bent_tubes(structure: Structure) -> tuple[Bent, ...]:

@@ -103,7 +103,9 @@ class DoorOut(Out):
     side: str
     wide: Words
     high: Words
-    sill: Words
+    leaf_wide: Words
+    leaf_high: Words
+    foot: Words
     made_of: str
     closed_by: str
 

@@ -16,6 +16,8 @@ from ergamot.core.balance.verdicts import judge
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import Flock, make_flock
 from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.kinds import Group
+from ergamot.core.frame.mass import mass
 from ergamot.core.frame.reach import ARM_MM, reach, unreached
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.structure import Room
@@ -149,3 +151,47 @@ def test_the_house_of_an_a_frame_with_nests_behind_it_is_reached_through_a_slope
     )
     assert ways(pen)["house"].way == "an arm"
     assert [o.face for o in pen.openings if o.role.startswith("cleaning")] == ["right slope"]
+
+
+def test_roosts_in_cleats_are_lifted_out_with_no_screw_to_undo():
+    """Two bars on two rails; four blocks of 1×2 under the rails' ends carry all of them."""
+    fast, loose = (
+        build(make_design(CATALOGUE, "coop", {"roosts_out": out, "gear": "skids"}), CATALOGUE)
+        for out in ("no", "yes")
+    )
+    rack = {one.ref for one in loose.members if one.role in ("roost", "roost rail")}
+    cleats = {one.ref for one in loose.members if one.role == "roost cleat"}
+    assert len(cleats) == 4
+    across = [one for one in loose.joints if len(rack & set(one.members)) == 1]
+    assert across
+    assert all(one.fixing is None for one in across)
+    held = {next(iter(set(one.members) - rack)) for one in across}
+    assert cleats <= held
+    screwed = {one.ref for one in fast.members if one.role in ("roost", "roost rail")}
+    assert any(one.fixing for one in fast.joints if len(screwed & set(one.members)) == 1)
+    wood = 4 * 0.038 * 0.019 * 0.038 * CATALOGUE.species["spf"].density_kg_m3
+    dry = [mass(one).groups[Group.ROOSTS][0] for one in (fast, loose)]
+    assert dry[1] - dry[0] == pytest.approx(wood)
+
+
+def test_a_droppings_board_lies_under_the_bars_and_a_hand_past_them():
+    pen = build(make_design(CATALOGUE, "coop", {"droppings_board": "yes", "roost_bars": 2}), CATALOGUE)
+    board = next(one for one in pen.panels if one.role == "droppings board")
+    bars = [one for one in pen.members if one.role == "roost"]
+    ys = [corner[1] for corner in board.corners]
+    assert (min(ys), max(ys)) == (
+        pytest.approx(min(one.centre[1] for one in bars) - 150),
+        pytest.approx(max(one.centre[1] for one in bars) + 150),
+    )
+    long = bars[0].length_mm / 1000
+    assert board.kg == pytest.approx(long * (max(ys) - min(ys)) / 1000 * 5.2)
+
+
+def test_what_hangs_over_pulleys_is_drawn_up_for_a_move():
+    """Two feeders and a drinker: a pulley over each, and one at the front for either cord."""
+    hung = {"feeders": 2, "drinkers": 1, "pulleys": "yes"}
+    pen = build(make_design(CATALOGUE, "coop", hung), CATALOGUE)
+    assert sum(one.role == "pulley" for one in pen.hardware) == 5
+    assert not any(
+        one.role == "pulley" for one in build(make_design(CATALOGUE, "coop", {}), CATALOGUE).hardware
+    )

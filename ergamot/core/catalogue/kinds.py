@@ -126,6 +126,7 @@ class Fitting(StrEnum):
     ROLLER = "roller"
     TRACK = "door track"
     CORD = "cord"
+    PULLEY = "pulley"
     GUSSET = "gusset"
     RIDGE_CAP = "ridge cap"
     GROUND_STRIP = "ground strip"

@@ -85,6 +85,8 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners) -> Join
     first, second = members[i], members[j]
     if (first.group is Group.DOORS) != (second.group is Group.DOORS):
         return Joint((first.ref, second.ref), None, 0, rule="the leaf rests on the frame, hinged")
+    if (first.duty is Duty.RACK) != (second.duty is Duty.RACK):
+        return Joint((first.ref, second.ref), None, 0, rule="rests in its cleats, lifted out for cleaning")
     if first.duty in BOLTED or second.duty in BOLTED:
         return _bolt(first, second, bearing, sold)
     if first.section.kg_m is not None or second.section.kg_m is not None:

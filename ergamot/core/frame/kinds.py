@@ -72,6 +72,7 @@ class Duty(Enum):
     LEVER = auto()  # swings a wheel down
     BATTEN = auto()  # closes the ground's hollows
     BEARER = auto()  # carries a raised floor
+    RACK = auto()  # roosts that lie in cleats, so that they are lifted out
     FURNITURE = auto()  # roosts, nests, ramps, cleats: what stands in a pen and carries no part of it
     LEAF = auto()  # the frame of a door, a hatch or a lid
 

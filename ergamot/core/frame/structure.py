@@ -354,8 +354,11 @@ class Structure:
     @property
     def open_gap_mm(self) -> float:
         """What of that nothing closes."""
-        strips = (one.row for one in self.hardware if isinstance(one.row, HardwareRow))
-        return 0.0 if any(row.kind is Fitting.GROUND_STRIP for row in strips) else self.gap_mm
+        return 0.0 if self.has(Fitting.GROUND_STRIP) else self.gap_mm
+
+    def has(self, kind: Fitting) -> bool:
+        """Is a kind of hardware on it?"""
+        return any(isinstance(one.row, HardwareRow) and one.row.kind is kind for one in self.hardware)
 
     @cached_property
     def floor_z_mm(self) -> float:

@@ -6,6 +6,7 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
+from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.farm.conditions import TURF_WORDS, FarmConditions
 from ergamot.core.finding import Grade, Phrase, phrase
 from ergamot.core.frame.clearance import swing_gaps
@@ -95,6 +96,8 @@ def told(structure: Structure, chart: MovingChart, farm: FarmConditions) -> Iter
         yield phrase(
             "across your slope it drifts downhill with {across}", across=Quantity(usual.across, "heft")
         )
+    if structure.has(Fitting.PULLEY):
+        yield phrase("before a move feeders and drinkers are drawn up on their cords: nothing is carried out")
     if structure.grip.both_ends:
         yield phrase("taken hold of at both ends: it need not be turned at a lane's end")
     steers = structure.front_axle is not None and structure.front_axle.turns_deg > 0

@@ -35,6 +35,7 @@ class Inside:
     feeders: int
     drinker: Container
     drinkers: int
+    pulleys: bool
     ground: str
     gussets: bool
     catch_board: bool
@@ -50,6 +51,13 @@ INSIDE_PARAMETERS: tuple[Parameter, ...] = (
         "drinker", "Drinker", "inside", "choice", "bell-8", table="containers", uses=(Use.DRINKER,), kept=True
     ),
     Parameter("drinkers", "Drinkers", "inside", "count", 0, 0, 12, kept=True),
+    switch(
+        "pulleys",
+        "They hang",
+        "inside",
+        Choice("yes", "on cords over pulleys", "drawn up for a move"),
+        "on hooks",
+    ),
     Parameter(
         "ground",
         "Ground edge",
@@ -93,6 +101,7 @@ def read_inside(values: Mapping[str, Value], catalogue: Catalogue) -> Inside:
         feeders=int(float(values["feeders"])),
         drinker=pick(catalogue.containers, str(values["drinker"]), "drinker"),
         drinkers=int(float(values["drinkers"])),
+        pulleys=is_on(values, "pulleys"),
         ground=str(values["ground"]),
         gussets=is_on(values, "gussets"),
         catch_board=is_on(values, "catch_board"),
@@ -121,6 +130,8 @@ def fit_inside(
     >>> fit_inside(begun(), hung, 900.0, 500.0, 100.0).drinker_points
     8
     """
+    if inside.pulleys:
+        _pulleys(site, inside, (front, site.x[1]), half, hang_z)
     _hang(site, inside.feeder, inside.feeders, (front, site.x[1]), half * -0.4, hang_z, floor_z)
     _hang(site, inside.drinker, inside.drinkers, (front, site.x[1]), half * 0.4, hang_z, floor_z)
     if inside.ground == "batten":
@@ -159,6 +170,15 @@ def _hang(site: Site, what: Container, count: int, x: Flat, y: float, z: float, 
         holds = "feed" if what.use is Use.FEEDER else "water"
         site.contents.append(Contents(f"{ref}-{holds}", holds, what.holds_kg, place))
         site.buy(site.usual(Fitting.CORD), Item.INSIDE, "cord", Group.INSIDE, [(at, y, z)])
+
+
+def _pulleys(site: Site, inside: Inside, x: Flat, half: float, z: float) -> None:
+    """One over each thing that hangs, and one at the front where its cord comes down to a cleat."""
+    row = site.usual(Fitting.PULLEY)
+    for count, share in ((inside.feeders, -0.4), (inside.drinkers, 0.4)):
+        over = [(x[0] + (x[1] - x[0]) * (i + 1) / (count + 1), half * share, z) for i in range(count)]
+        leads = [(x[1], half * share, z)] if count else []
+        site.buy(row, Item.INSIDE, "pulley", Group.INSIDE, [*over, *leads])
 
 
 def _batten(site: Site, half: float) -> None:

@@ -17,6 +17,8 @@
 | house_floor_of | a floor sheet or mesh | slats | solid, slatted or mesh                          |
 | roosts         | none, level, stepped | level | bars along the house                            |
 | roost_bars     | 1 to 8           | 2       |                                                   |
+| roosts_out     | no, yes          | no      | they lie in cleats and are lifted out (upright walls) |
+| droppings_board| no, yes          | no      | a board under them, slid out (upright walls)      |
 | nests          | none, inside, outside | none | boxes at the rear                                |
 | nest_count     | 1 to 12          | 3       |                                                   |
 | nest_hatch     | hatch, lid       | lid     | how a hand gets in from outside                   |
@@ -37,6 +39,7 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 | roost rail     | J      | between a pair of ribs                   | 2, or 4 stepped         |
 | roost          | Q      | rail to rail, along the pen              | roost_bars              |
 | nest rail, side| N      | floor frame of an outside nest box       | 2 + 2                   |
+| roost cleat    | N      | under the ends of a roost rail           | 2 a rail, or none       |
 | ramp tread     | V      | across the ramp board                    | every 150 mm            |
 """
 

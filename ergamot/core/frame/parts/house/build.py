@@ -12,7 +12,7 @@ from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
-from ergamot.core.frame.face import Face
+from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.house.choices import House
@@ -20,13 +20,16 @@ from ergamot.core.frame.parts.house.fit import POP_HOLE_MM, ROOST_STEP_MM, roost
 from ergamot.core.frame.parts.house.holes import cleaning_hatch, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Joint, Room, Zone
+from ergamot.core.frame.structure import Joint, Member, Room, Zone
 from ergamot.core.units import Quantity
 
 RAMP_MM = 300.0
 RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 TREAD_EVERY_MM = 150.0
+PAST_BARS_MM = 150.0  # a droppings board reaches past the bars; judgement: half a hen
+OVER_FLOOR_MM = 10.0  # its upper side, over the floor it slides on
+BOARD = "ply-9"  # of which it is cut
 
 
 def build_house(site: Site, house: House) -> Room:
@@ -219,20 +222,45 @@ def _roosts(site: Site, house: House, end: float) -> float:
     deep, thick = site.frame.section.deep_mm, site.frame.section.thick_mm
     first, last = site.lines[0], end
     places = roost_places(house, site.profile, deep, _clear(site, house))
-    rail = Piece(Duty.FURNITURE, "roost rail", "J", "carries the roosts", Group.ROOSTS)
-    bar = Piece(Duty.FURNITURE, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
+    duty = Duty.RACK if house.roosts_out else Duty.FURNITURE
+    rail = Piece(duty, "roost rail", "J", "carries the roosts", Group.ROOSTS)
+    bar = Piece(duty, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
     at_front = last == site.lines[-1]  # behind the posts of the door
     behind = (site.x[1] - 2 * thick, site.x[1] - thick) if at_front else None
     x = (first - site.rib_mm / 2, behind[1] if behind else last + site.rib_mm / 2)
     total = 0.0
     for z in dict.fromkeys(z for _, z in places):
         for line, span in ((first, None), (last, behind)):
-            site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z), span)
+            set_on = site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z), span)
+            if house.roosts_out:
+                _cleats(site, set_on)
         for y, at in places:
             if at == z:
                 site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")
                 total += x[1] - x[0]
+    if house.droppings_board and places:
+        _droppings_board(site, house, x, [y for y, _ in places])
     return total / 1000
+
+
+def _cleats(site: Site, rail: Member) -> None:
+    """A block on each wall under the ends of a roost rail, which lies on them."""
+    small = site.catalogue.sections["1x2"]
+    cleat = Piece(Duty.FURNITURE, "roost cleat", "N", "a roost rail lies on it", Group.ROOSTS, small)
+    xs, ys, zs = (sorted({corner[axis] for corner in rail.corners}) for axis in range(3))
+    for y in ((ys[0], ys[0] + small.thick_mm), (ys[-1] - small.thick_mm, ys[-1])):
+        site.frame.stick(cleat, (xs[0], xs[-1]), y, (zs[0] - small.deep_mm, zs[0]), "x")
+
+
+def _droppings_board(site: Site, house: House, x: Flat, bars: list[float]) -> None:
+    """On the floor under the bars and a hand past them."""
+    right, left = site.inside(house.floor_z)
+    y = max(right + 5, min(bars) - PAST_BARS_MM), min(left - 5, max(bars) + PAST_BARS_MM)
+    z = house.floor_z + OVER_FLOOR_MM
+    face = Face("droppings board", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, y))
+    board = site.catalogue.sheets[BOARD]
+    coat = Coat("droppings board", board, Group.ROOSTS, Space.HOUSE, Space.HOUSE, Part.FURNITURE)
+    site.cover.cover(face, coat)
 
 
 def _clear(site: Site, house: House) -> float:

@@ -55,6 +55,8 @@ class House:
     walls: Sheet
     roosts: str
     bars: int
+    roosts_out: bool
+    droppings_board: bool
     nests: str
     nest_count: int
     nest_hatch: str
@@ -74,7 +76,8 @@ class House:
 def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tuple[Parameter, ...]:
     """What can be chosen about a house.
 
-    Args: default, yes or no; floor_mm, usual height of its floor; whole, whether it may be as long as the pen.
+    Args: default, yes or no; floor_mm, usual height of its floor; whole, whether it may be as long as the pen, with
+        upright walls.
     Returns: the parameters of group house.
     Source: common practice ranges.
 
@@ -165,6 +168,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             kept=True,
             left_out=("roosts", "none"),
         ),
+        *(_for_cleaning() if whole else ()),
         Parameter(
             "nests",
             "Nest boxes",
@@ -288,6 +292,28 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
     )
 
 
+def _for_cleaning() -> tuple[Parameter, ...]:
+    """What is taken out of a house with upright walls to clean it."""
+    return (
+        switch(
+            "roosts_out",
+            "Roosts held",
+            "house",
+            Choice("yes", "in cleats", "lifted out for cleaning"),
+            "by screws",
+            only_if=("house", *HOUSED),
+        ),
+        switch(
+            "droppings_board",
+            "Under the roosts",
+            "house",
+            Choice("yes", "a board to scrape", "slid out with what fell on it"),
+            "the floor",
+            only_if=("house", *HOUSED),
+        ),
+    )
+
+
 def _beneath() -> tuple[Parameter, ...]:
     """What is under a house as long as its pen."""
     return (
@@ -354,6 +380,8 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         walls=pick(catalogue.sheets, str(values["house_walls"]), "house_walls"),
         roosts=str(values["roosts"]),
         bars=int(float(values["roost_bars"])),
+        roosts_out="roosts_out" in values and is_on(values, "roosts_out"),
+        droppings_board="droppings_board" in values and is_on(values, "droppings_board"),
         nests=str(values["nests"]),
         nest_count=int(float(values["nest_count"])),
         nest_hatch=str(values["nest_hatch"]),

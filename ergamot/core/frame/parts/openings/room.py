@@ -25,6 +25,7 @@ CARRIED = frozenset(
     {
         Duty.BEARER,
         Duty.FURNITURE,
+        Duty.RACK,
         Duty.KNEE_BRACE,
         Duty.SIDE_BRACE,
         Duty.COLLAR,

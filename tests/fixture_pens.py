@@ -87,6 +87,23 @@ PENS = (
         700 + 19,  # the lid lies on it
     ),
     FixturePen(
+        "knee-high pen of panels, two thirds roofed, that comes apart",
+        "low-pen",
+        {
+            "length": 2400,
+            "width": 1200,
+            "height": 500,
+            "section": "2x2",
+            "roofed": 0.66,
+            "walls": "sheltered",
+            "apart": "yes",
+            "gear": "skids",
+        },
+        2400,
+        1200,
+        500 + LEAF,
+    ),
+    FixturePen(
         "low gable coop with a door that drops to a ladder",
         "coop",
         {

@@ -12,6 +12,7 @@ from scipy.spatial import ConvexHull
 
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.separation import separation_mm
 from tests.strategies import CATALOGUE, designs
 
@@ -116,3 +117,29 @@ def test_the_joints_of_a_plain_skid_pen_by_hand():
     kinds = [tuple(sorted(group[ref] for ref in joint.members)) for joint in structure.joints]
     assert kinds.count(("frame", "frame")) == 32
     assert kinds.count(("doors", "doors")) == 4
+
+
+def test_a_pen_that_comes_apart_is_bolted_where_it_does_and_screwed_within_its_panels():
+    """Four posts more at the corners; base and top cross rails, end studs and corner posts meet the sides on bolts."""
+    whole, parts = (
+        build(make_design(CATALOGUE, "low-pen", {"gear": "skids", "apart": apart}), CATALOGUE)
+        for apart in ("no", "yes")
+    )
+    studs = [sum(m.duty is Duty.END_STUD for m in pen.members) for pen in (whole, parts)]
+    assert studs[1] - studs[0] == 4
+    side = {Duty.BASE_RAIL, Duty.UPRIGHT, Duty.PLATE, Duty.KNEE_BRACE}
+    across = {Duty.BASE_CROSS, Duty.END_STUD, Duty.CROSS_RAIL}
+    duty = {m.ref: m.duty for m in parts.members}
+    met = {"bolt": 0, "screw": 0}
+    for joint in parts.joints:
+        ends = {duty[ref] for ref in joint.members if ref in duty}
+        if ends & side and ends & across:
+            assert joint.fixing.kind is Fitting.BOLT
+            assert "comes apart" in joint.rule
+            met["bolt"] += 1
+        elif len(joint.members) == 2 and ends <= side:
+            assert joint.fixing.kind is Fitting.SCREW
+            met["screw"] += 1
+    assert min(met.values()) > 8
+    assert not any(joint.fixing and joint.fixing.kind is Fitting.BOLT for joint in whole.joints)
+    assert any("comes apart into two sides" in note.text("metric") for note in parts.notes)

@@ -75,7 +75,7 @@ def bent_tubes(structure: Structure) -> tuple[Bent, ...]:
 
     >>> bow, = bent_tubes(pen("coop", roof_kind="arched", bow_bends="1", door_height=1300.0))
     >>> bow.count, len(bow.bends)
-    (5, 1)
+    (6, 1)
     """
     by_label = {one.label: one for one in structure.members if one.bends}
     return tuple(

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ergamot.core.catalogue import Catalogue, of_kind, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
@@ -23,10 +23,16 @@ BOLT_EXTRA_MM = 15.0  # two washers 4, nut 8, three threads 3
 BOLTED = frozenset({Duty.HANDLE, Duty.AXLE_LEG, Duty.PIVOT_BOARD, Duty.LEVER})  # what is pulled and jolted
 
 
-def joints(members: tuple[Member, ...], catalogue: Catalogue) -> tuple[Joint, ...]:
+# A side of a pen whose sides, ends and top come apart: whatever else there is is of another
+OF_A_SIDE = frozenset({Duty.BASE_RAIL, Duty.UPRIGHT, Duty.PLATE, Duty.KNEE_BRACE, Duty.SIDE_BRACE})
+OF_AN_END = frozenset({Duty.BASE_CROSS, Duty.END_STUD})
+
+
+def joints(members: tuple[Member, ...], catalogue: Catalogue, apart: bool = False) -> tuple[Joint, ...]:
     """Every joint of a frame, from where its sticks bear on each other.
 
-    Args: members; catalogue, with the lengths screws and bolts are sold in.
+    Args: members; catalogue, with the lengths screws and bolts are sold in; apart, whether sides, ends and top are bolted
+        to each other.
     Returns: one Joint for each touching pair.
     Source: common practice: screw = what it passes through and at least 25 mm grip, 3 mm short of the
         far face; bolt = parts, washers, nut and 3 mm.
@@ -36,7 +42,7 @@ def joints(members: tuple[Member, ...], catalogue: Catalogue) -> tuple[Joint, ..
     ()
     """
     sold = fasteners(catalogue)
-    return tuple(_fix(members, bearing, sold) for bearing in bearings(members))
+    return tuple(_fix(members, bearing, sold, apart) for bearing in bearings(members))
 
 
 @dataclass(frozen=True)
@@ -80,13 +86,15 @@ def _by_length(rows: Sequence[HardwareRow]) -> tuple[Fastener, ...]:
     return tuple(sorted((Fastener(row, row.length_mm or 0.0) for row in rows), key=lambda one: one.mm))
 
 
-def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners) -> Joint:
+def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: bool) -> Joint:
     i, j = bearing.pair
     first, second = members[i], members[j]
     if (first.group is Group.DOORS) != (second.group is Group.DOORS):
         return Joint((first.ref, second.ref), None, 0, rule="the leaf rests on the frame, hinged")
     if (first.duty is Duty.RACK) != (second.duty is Duty.RACK):
         return Joint((first.ref, second.ref), None, 0, rule="rests in its cleats, lifted out for cleaning")
+    if apart and _panel(first) != _panel(second) and first.group is second.group is Group.FRAME:
+        return _comes_apart(_bolt(first, second, bearing, sold))
     if first.duty in BOLTED or second.duty in BOLTED:
         return _bolt(first, second, bearing, sold)
     if first.section.kg_m is not None or second.section.kg_m is not None:
@@ -115,6 +123,19 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners) -> Join
         screw.mm - through,
         rule,
     )
+
+
+def _comes_apart(bolt: Joint) -> Joint:
+    """A bolt that is turned by hand, its head sunk where none is sold long enough to pass the wood whole."""
+    sunk = max(0.0, bolt.through_mm + BOLT_EXTRA_MM - bolt.length_mm)
+    told = f", its head sunk {sunk:.0f} mm" if sunk else ""
+    rule = f"bolted, two washers and a nut to be turned by hand: it comes apart here{told}"
+    return replace(bolt, through_mm=bolt.through_mm - sunk, rule=rule)
+
+
+def _panel(member: Member) -> int:
+    """Which kind of panel of a pen that comes apart a stick is of: a side, an end, or the top."""
+    return 0 if member.duty in OF_A_SIDE else 1 if member.duty in OF_AN_END else 2
 
 
 def skewed(catalogue: Catalogue, starter: Member, holder: Member, far_mm: float, rule: str) -> Joint:

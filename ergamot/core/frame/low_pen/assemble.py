@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from ergamot.core.catalogue import Catalogue
+from ergamot.core.finding import phrase
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.low_pen.choices import Chosen, chosen
 from ergamot.core.frame.low_pen.coverings import close
@@ -20,6 +21,7 @@ from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.profile import chain
 from ergamot.core.frame.structure import Dimension, Structure
+from ergamot.core.units import Quantity
 
 
 def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
@@ -53,6 +55,14 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     grip = handles(site, pen.gear, half, pen.low_height)
     room = fit_inside(site, pen.inside, half, pen.low_height - deep, lay.x0)
     site.notes[:0] = lay.notes
+    if pen.apart:
+        site.notes.append(
+            phrase(
+                "comes apart into two sides, two ends and a top; the largest lies flat in {long} × {high}",
+                long=Quantity(pen.length, "mm"),
+                high=Quantity(max(pen.height, pen.width - 2 * thick), "mm"),
+            )
+        )
     made = Finished(
         "low-pen",
         pen.length,
@@ -64,6 +74,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         _dimensions(site, pen, lay),
         drag=lambda one: (roof_edge(one, pen.roofed), low_side(one, pen.fall), bay_line(one, pen.bay)),
         openings=read_openings(values, pen.side_mesh, pen.wall_sheet),
+        apart=pen.apart,
     )
     return finish(site, made)
 

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
-from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
+from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looked_up, switch
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import Timbers, read_timbers, timber_parameters
@@ -104,6 +104,14 @@ PARAMETERS: tuple[Parameter, ...] = (
             Choice("side-hatch", "a hatch in the left side"),
         ),
     ),
+    switch(
+        "apart",
+        "Sides, ends and top",
+        "frame",
+        Choice("yes", "bolted to each other", "comes apart and packs flat"),
+        "screwed together",
+        idle=(What.SPACE, What.WIND),
+    ),
     *gear_parameters("handles"),
     *INSIDE_PARAMETERS,
 )
@@ -132,6 +140,7 @@ class Chosen:
     top_mesh: Mesh
     fall: float
     access: str
+    apart: bool
     roof_made: str
     gear: Gear
     inside: Inside
@@ -170,6 +179,7 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "timbers": read_timbers(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
+            "apart": is_on(values, "apart"),
         }
     )
 

@@ -74,6 +74,9 @@ def lay_out(pen: Chosen) -> Layout:
     trimmer = pen.access == "lid" and half >= HALF_LID_MM
     lid_x, lid_solid = _lid_span(crossings, edge)
     studs = evenly(-half, half, END_STUD_MM)[1:-1]
+    if pen.apart:  # an end that comes off has posts of its own at both corners
+        corner = pen.half - thick - deep / 2
+        studs = [-corner, *(line for line in studs if abs(line) < corner - deep), corner]
     return Layout(
         x0=x0,
         x1=x1,

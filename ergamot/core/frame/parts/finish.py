@@ -23,7 +23,8 @@ ON_GRASS_MM = 1.0
 @dataclass(frozen=True)
 class Finished:
     """What a shape knows of itself once it is framed; lengths in mm. `drag` gives the places its own values are pulled by;
-    `openings` are those the keeper has added. Where the birds range by day it has no run: `head_room` is in its house."""
+    `openings` are those the keeper has added. Where the birds range by day it has no run: `head_room` is in its house. `apart` says that its
+    sides, ends and top are bolted to each other."""
 
     shape: str
     length: float
@@ -37,6 +38,7 @@ class Finished:
     drag: Callable[[Structure], tuple[DragHandle, ...]] = lambda structure: ()
     openings: Openings | None = None
     ranges: bool = False
+    apart: bool = False
 
 
 def _contacts(members: tuple[Member, ...], made: Finished, half: float) -> tuple[Flat, ...]:
@@ -62,7 +64,7 @@ def finish(site: Site, made: Finished) -> Structure:
     if site.levers or front:
         refuse_clash(members, site.levers[0].x_mm if site.levers else rear.x_mm if rear else 0.0)
     panels = site.cover.done(members)
-    joined = (*joints(members, site.catalogue), *site.strapped)
+    joined = (*joints(members, site.catalogue, made.apart), *site.strapped)
     fixings = count_fixings(members, panels, joined, site.catalogue)
     half, thick = made.half, site.frame.section.thick_mm
     floor_x = (site.x[0] + thick, site.x[1] - thick)

@@ -82,7 +82,7 @@ SHAPE = Shape(
     schools=(
         School(
             "knee",
-            "hoop on knee walls",
+            "knee walls under a hoop",
             {"wall": 600.0, "skirt": 0.0, "door_height": 1400.0},
             Sketch(
                 "M14 44V30M66 44V30M14 30C16 2 64 2 66 30",

@@ -1,0 +1,55 @@
+"""Ways of building that have a name of their own, through the screen: a raised house, bent tube on a box."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from tests.journeys.steps import choose, enter_flock, field, level, type_into
+from tests.journeys.test_shapes import enter_layers, pick, propose_shape
+
+
+def marks(page: Page) -> list[str]:
+    """Where the bends of the first tube are marked."""
+    rows = page.get_by_role("region", name="Bending the tubes").get_by_role("table").first.get_by_role("row")
+    expect(rows).to_have_count(4)
+    return [row.get_by_role("cell").nth(1).inner_text() for row in rows.all()[1:]]
+
+
+def test_a_raised_house_its_birds_range_from_on_two_axles(farm: Page):
+    enter_layers(farm)
+    propose_shape(farm, "raised house, day range")
+    level(farm, "space").click()
+    expect(farm.get_by_role("dialog")).to_contain_text("in the house they range from by day")
+    farm.keyboard.press("Escape")
+    choose(farm, "Gear", "Moved on", "^two fixed axles")
+    expect(field(farm, "ride")).to_be_visible()
+    type_into(farm, "ride", "400")
+    expect(farm.locator("[data-control=ride]").get_by_role("alert")).to_be_visible()
+    field(farm, "ride").press("Escape")
+    farm.get_by_role("tab", name="House").click()
+    pick(farm, "Beneath it", "a run, meshed all round")
+    level(farm, "space").click()
+    expect(farm.get_by_role("dialog")).to_contain_text("inside the base rails")
+
+
+def test_bows_bent_by_hand_are_marked_for_the_bender_in_hand(farm: Page):
+    enter_flock(farm, placed="12")
+    propose_shape(farm, "bent tube on a timber box")
+    farm.get_by_role("tab", name="Frame").click()
+    pick(farm, "Bows bent", "three times")
+    bench = farm.url
+    farm.get_by_role("link", name="Material").click()
+    before = marks(farm)
+    assert len(set(before)) == 3
+    expect(farm.get_by_role("region", name="Doors and hatches")).to_contain_text("person door")
+    farm.goto(bench)
+    farm.get_by_role("tab", name="Frame").click()
+    was = field(farm, "take_up").input_value()
+    type_into(farm, "take_up", "7 in")
+    expect(field(farm, "take_up")).not_to_have_value(was)
+    expect(field(farm, "take_up")).to_have_value(re.compile("7 in"))
+    farm.get_by_role("link", name="Material").click()
+    after = marks(farm)
+    assert not set(before) & set(after)

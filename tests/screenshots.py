@@ -66,8 +66,9 @@ def coop(page: Page) -> None:
     page.get_by_role("tab", name="House").click()
 
 
-def a_frame(page: Page) -> None:
-    open_pen(page, "Hedge A-frame")
+def raised(page: Page) -> None:
+    open_pen(page, "Pear tree house")
+    page.get_by_role("tab", name="House").click()
 
 
 def openings(page: Page) -> None:
@@ -137,7 +138,7 @@ VIEWS = {
     "compare": compare,
     "starts": starts,
     "openings": openings,
-    "a-frame": a_frame,
+    "raised": raised,
     "hoop": hoop,
     "coop": coop,
     "wind": wind,

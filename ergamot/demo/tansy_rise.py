@@ -113,6 +113,7 @@ def _enter(work: Work) -> None:
     }
     change_pen(work, coop.id, coop.revision, later, None, None)
     propose_pen(work, bantams, "Hedge A-frame", "a-frame")
+    propose_pen(work, layers, "Pear tree house", "coop", school="raised")
     add_lawn(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})
     add_lawn(work, {"name": "Orchard strip", "length_m": 60.0, "width_m": 5.5, "heading_deg": 110.0})
     judge_lines(work, [pen.id for pen in pens(work)])

@@ -287,3 +287,28 @@ def test_today_is_the_farms_day_wherever_the_program_runs(client):
         place = client.patch("/api/place", json={"zone": zone}, headers=at(revision)).json
         days.append(date.fromisoformat(place["today"]))
     assert days[1] - days[0] in (timedelta(1), timedelta(2))
+
+
+def test_a_flock_that_ranges_is_moved_in_its_fence_over_ground_enough_for_it(client):
+    """Twenty hens have 4 m² each: 80 m², as wide as a lawn of 6 m and 13.33 m long."""
+    flock = client.post(
+        "/api/flocks",
+        json={
+            "name": "Hens",
+            "strain": "layer-hybrid",
+            "placed": 20,
+            "hatch": "2026-01-05",
+            "out": "2026-05-05",
+            "leaves": "2027-05-05",
+        },
+    ).json
+    asked = {"flock_id": flock["id"], "name": "Pear", "shape": "coop", "school": "raised"}
+    pen = client.post("/api/pens", json=asked).json
+    lawn = client.post(
+        "/api/lawns", json={"name": "Strip", "length_m": 60, "width_m": 6, "heading_deg": 0}
+    ).json
+    plan = client.get(f"/api/pens/{pen['id']}/moves?lawn={lawn['id']}").json
+    assert "its birds range: a stop is 13.333 m by 6.000 m" in " ".join(
+        note["metric"] for note in plan["notes"]
+    )
+    assert len(plan["stops"]) == 4

@@ -84,6 +84,7 @@ def test_by_day_they_need_what_they_need_in_a_run_and_by_night_less():
 
 def test_a_row_kept_before_there_was_a_need_by_night_has_one_of_its_own():
     row = FloorNeed.filled({"tight_m2": "0.4", "good_m2": "0.5", "roomy_m2": "1.0"})
+    assert row["range_m2"] == "4"
     assert (row["night_tight_m2"], row["night_good_m2"], row["night_roomy_m2"]) == ("0.148", "0.185", "0.37")
     assert FloorNeed.filled(row) == row
 

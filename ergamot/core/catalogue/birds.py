@@ -11,6 +11,7 @@ from typing import Annotated
 from ergamot.core.catalogue.columns import Among, Row, Within
 from ergamot.core.errors import OutOfRange
 
+RANGE_M2 = "4"  # a hen's; (EU) 2020/464
 NIGHT_SHARE = 0.37  # of a hen's floor, in a house she ranges from; (EU) 2020/464 over a judgement
 LEAST_NEST_MM = 100.0
 BIRDS = Among(("broiler", "turkey", "hen", "bantam"))
@@ -67,6 +68,7 @@ class FloorNeed(Row):
     night_tight_m2: Annotated[float, Within(0.01, 10, "tight floor by night only")]
     night_good_m2: Annotated[float, Within(0.01, 15, "good floor by night only")]
     night_roomy_m2: Annotated[float, Within(0.01, 20, "roomy floor by night only")]
+    range_m2: Annotated[float, Within(0.1, 100, "ground to range over")]
     wear_share: Annotated[float, Within(0.01, 5, "wear of grass, a 2 kg hen is 1")]
     dropping_share: Annotated[float, Within(0.1, 3, "droppings to feed")]
     cover_limit_kg_m2: Annotated[float, Within(0.05, 10, "most droppings")]
@@ -92,12 +94,12 @@ class FloorNeed(Row):
     def filled(cls, cells: Mapping[str, str]) -> Mapping[str, str]:
         """A row kept before there were houses that birds range from: by night a bird needs what a hen does of her day."""
         if "night_good_m2" in cells:
-            return cells
+            return {"range_m2": RANGE_M2, **cells}
         night = {
             f"night_{how}_m2": f"{max(0.01, NIGHT_SHARE * float(cells[f'{how}_m2'])):.3g}"
             for how in ("tight", "good", "roomy")
         }
-        return {**cells, **night}
+        return {"range_m2": RANGE_M2, **cells, **night}
 
     @cached_property
     def at_night(self) -> FloorNeed:

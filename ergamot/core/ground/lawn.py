@@ -9,9 +9,11 @@ v (across)
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from ergamot.core.catalogue import FloorNeed
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.frame.structure import Structure
 from ergamot.core.units import Quantity, say
@@ -92,6 +94,22 @@ def pen_size(structure: Structure) -> PenSize:
         overall_length_m=over_all.long_mm / 1000,
         overall_width_m=over_all.wide_mm / 1000,
     )
+
+
+def range_size(birds: int, need: FloorNeed, lawn: Lawn) -> PenSize:
+    """What a flock takes up that ranges from a house by day: a square in a fence of its own, the house in it; longer
+    where the lawn is not so wide.
+
+    Args: birds, 1 or more; need, the row of their kind; lawn.
+    Returns: the PenSize, m.
+    Source: ground a bird, (EU) 2020/464.
+
+    >>> range_size(12, c.floor_needs["hen"], Lawn(40.0, 6.0, 0.0)).length_m
+    8.0
+    """
+    area = birds * need.range_m2
+    wide = min(math.sqrt(area), lawn.width_m)
+    return PenSize(area / wide, wide, area / wide, wide)
 
 
 def lanes(lawn: Lawn, pen: PenSize) -> tuple[Stop, ...]:

@@ -310,6 +310,7 @@ PENS = (
             "nests": "inside",
             "nest_count": 4,
             "gear": "skids",
+            "docks_at": 320,
             **opening(1, face="left", sill=300, width=300, height=400, **{"for": "birds"}),
         },
         2400 + LEAF,

@@ -151,3 +151,19 @@ def test_what_opens_into_a_house_over_nothing_opens_no_lower_than_its_floor():
     hatch = next(one for one in pen.openings if one.leaf == "hatch 1")
     assert min(z for _, _, z in hatch.corners) == pytest.approx(700)
     assert hatch.inside is Space.HOUSE
+
+
+def test_a_house_docks_where_its_pop_hole_meets_the_other():
+    """Within 50 mm of the other sill; on two axles it stands higher by what it rides."""
+    docked = {**ALONE, "wall": 1500, "overhang": 0, "house_floor": 500, **pop_hole(sill=500, hung="slides")}
+    assert coop(**docked, docks_at=550).living is Space.HOUSE
+    for at, told in ((600, "within 50 mm"), (0, ""), (400, "500 mm")):
+        if not at:
+            coop(**docked, docks_at=at)
+            continue
+        with pytest.raises(OutOfRange, match=told) as refused:
+            coop(**docked, docks_at=at)
+        assert refused.value.field == "docks_at"
+    assert coop(**{**docked, "gear": "axles", "ride": 60}, docks_at=600).gap_mm == 60
+    with pytest.raises(OutOfRange, match="no pop hole in a side"):
+        coop(**ALONE, docks_at=500)

@@ -97,8 +97,7 @@ def pen_size(structure: Structure) -> PenSize:
 
 
 def range_size(birds: int, need: FloorNeed, lawn: Lawn) -> PenSize:
-    """What a flock takes up that ranges from a house by day: a square in a fence of its own, the house in it; longer
-    where the lawn is not so wide.
+    """What a flock takes up that ranges from a house by day: a square in a fence of its own, longer on a narrow lawn.
 
     Args: birds, 1 or more; need, the row of their kind; lawn.
     Returns: the PenSize, m.

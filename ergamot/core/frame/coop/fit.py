@@ -10,9 +10,11 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.coop.bent import check_bows
 from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, Chosen, chosen, longest_rise
+from ergamot.core.frame.kinds import Purpose
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear
-from ergamot.core.frame.parts.house import check_house, roosts_over_floor
+from ergamot.core.frame.parts.house import check_dock, check_house, roosts_over_floor
+from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import check_stock, refuse_above
 
 
@@ -86,6 +88,14 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     deep = pen.section.deep_mm
     pen.doorway.refuse_taller(_over_door(pen), "under this roof: raise the wall or the pitch")
     pen.doorway.refuse_wider(pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")
+    if pen.house and pen.house.docks_at:
+        birds = (
+            one
+            for one in read_openings(values, pen.mesh, pen.wall_sheet).wanted
+            if one.purpose is Purpose.BIRDS
+        )
+        floor = pen.house.floor_z if pen.house.ranges else 0.0
+        check_dock(pen.house, [max(one.sill, floor) for one in birds], pen.gear.ride)
     if pen.house:
         body = pen.length - body_start(pen.gear)
         check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)

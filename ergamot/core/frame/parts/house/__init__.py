@@ -12,6 +12,7 @@
 |----------------|------------------|---------|---------------------------------------------------|
 | house          | no, yes, whole   | by shape| a raised house at the rear, or as long as the pen |
 | house_beneath  | run, range       | run     | under one as long as the pen: a run, or nothing   |
+| docks_at       | 0 to 1.5 m       | 0       | sill of another building's hole it meets in winter |
 | house_length   | 0.6 m to 2.5 m   | 1.2 m   | rear wall to the front of the partition's rib      |
 | house_floor    | 0.3 m to 1.1 m   | 0.6 m   | ground to floor                                   |
 | house_floor_of | a floor sheet or mesh | slats | solid, slatted or mesh                          |
@@ -45,11 +46,12 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 
 from ergamot.core.frame.parts.house.build import build_house
 from ergamot.core.frame.parts.house.choices import House, house_parameters, housed, read_house
-from ergamot.core.frame.parts.house.fit import check_house, roosts_over_floor
+from ergamot.core.frame.parts.house.fit import check_dock, check_house, roosts_over_floor
 
 __all__ = [
     "House",
     "build_house",
+    "check_dock",
     "check_house",
     "house_parameters",
     "housed",

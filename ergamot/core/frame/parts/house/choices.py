@@ -48,6 +48,7 @@ class House:
     """The values of a house with its rows looked up; lengths in mm."""
 
     where: Place
+    docks_at: float  # sill of another building's hole its pop hole meets in winter; 0 where it stands free
     ranges: bool  # nothing closes what is beneath: the birds go out on the grass by day
     length: float
     floor_z: float
@@ -330,6 +331,19 @@ def _beneath() -> tuple[Parameter, ...]:
             only_if=("house", Place.WHOLE),
             kept=True,
         ),
+        Parameter(
+            "docks_at",
+            "Docks in winter at",
+            "house",
+            "length",
+            0.0,
+            0,
+            1500,
+            only_if=("house", Place.WHOLE),
+            note="sill of the other building's hole over the ground; 0 stands free",
+            kept=True,
+            idle=tuple(What),
+        ),
     )
 
 
@@ -373,6 +387,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
     where = Place(str(values["house"]))
     return House(
         where=where,
+        docks_at=float(values["docks_at"]) if where is Place.WHOLE else 0.0,
         ranges=where is Place.WHOLE and values["house_beneath"] == RANGING,
         length=float(values["house_length"]),
         floor_z=float(values["house_floor"]),

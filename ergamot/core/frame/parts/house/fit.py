@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parts.house.choices import LEAST_PANE_MM, NEST_MM, House, OwnWindow
-from ergamot.core.frame.parts.site import refuse_above
+from ergamot.core.frame.parts.site import both, refuse_above
 from ergamot.core.frame.profile import Profile
 
 NEST_WALL_MM = 9.0
@@ -17,6 +19,7 @@ ROOST_STEP_MM = 250.0  # judgement: a hen hops so high
 POP_HOLE_MM = (320.0, 380.0)
 WINDOW_ABOVE_MM = 60.0  # of partition left between pop hole and window
 WINDOW_BELOW_ROOF_MM = 100.0
+STEP_MM = 50.0  # from one sill to the other; judgement: the birds step over it
 
 
 def check_house(house: House, profile: Profile, body_mm: float, deep: float, clear_mm: float) -> None:
@@ -41,6 +44,30 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
         _check_roosts(house, profile, deep, clear_mm)
     if house.own_window:
         _check_window(house.own_window, house, profile, clear_mm)
+
+
+def check_dock(house: House, sills: Iterable[float], lifted: float) -> None:
+    """Refuse a house that is to dock where none of its pop holes meets the other building's.
+
+    Args: house; sills of the holes in its sides that birds go through, over the foot of its rails, mm; lifted, how far
+        that is over the grass, mm.
+    Raises: OutOfRange, naming what would meet.
+    Source: common practice: a step no higher than a bird's foot is lifted.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> docked = read_house({**asked("coop", house="whole"), "docks_at": 620.0}, c)
+    >>> check_dock(docked, (600.0,), 0.0)
+    """
+    if not house.docks_at:
+        return
+    over = sorted((sill + lifted for sill in sills), key=lambda sill: abs(sill - house.docks_at))
+    if not over:
+        raise OutOfRange(
+            "docks_at", house.docks_at, "0: it has no pop hole in a side; add an opening for birds"
+        )
+    if abs(over[0] - house.docks_at) > STEP_MM:
+        near = f"within {both(STEP_MM)} of {both(over[0])}, the sill of its pop hole"
+        raise OutOfRange("docks_at", house.docks_at, f"{near}; or raise that, or the house floor")
 
 
 def window_sill(house: House) -> float:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from datetime import date, timedelta
 
 import pytest
@@ -94,3 +95,27 @@ def test_lighter_doors_are_lighter_by_their_own_sticks():
     length = sum(m.length_mm for m in leaf(light))
     assert length == pytest.approx(sum(m.length_mm for m in leaf(plain)))  # both 64 mm deep
     assert sum(m.dry_kg for m in leaf(light)) == pytest.approx(sum(m.dry_kg for m in leaf(plain)) / 2)
+
+
+def test_rafters_of_a_deeper_section_than_the_frame_are_stood_over_the_plate_and_weighed_as_they_are():
+    """2×4 rafters of larch on 2×3 studs, notched 38 mm: the ridge higher by (89 − 64)/cos 30°, wood by 89/64 and density."""
+    frame = {"overhang": 150, "pitch": 30, "gear": "skids", "house": "no"}
+    own = {"rafter_made": "own", "rafter_section": "2x4", "rafter_species": "larch"}
+    one, other = (
+        build(make_design(CATALOGUE, "coop", values), CATALOGUE) for values in (frame, {**frame, **own})
+    )
+    assert other.body.z[1] - one.body.z[1] == pytest.approx((89 - 64) / math.cos(math.radians(30)))
+    assert faults(other) == ()
+    rafters = [[m for m in pen.members if m.duty is Duty.RAFTER] for pen in (one, other)]
+    assert {(m.section.key, m.species.key) for m in rafters[1]} == {("2x4", "larch")}
+    assert {m.section.key for m in other.members if m.duty is Duty.UPRIGHT} == {"2x3"}
+    heavier = CATALOGUE.species["larch"].density_kg_m3 / CATALOGUE.species["spf"].density_kg_m3 * 89 / 64
+    kg = [sum(m.dry_kg for m in each) for each in rafters]
+    assert kg[1] / kg[0] == pytest.approx(heavier, rel=0.02)
+
+
+def test_rafters_as_thick_as_the_studs_they_stand_over_or_none():
+    asked = {"rafter_made": "own", "rafter_section": "47x100"}
+    with pytest.raises(OutOfRange, match="38 mm thick, as the studs under them") as refused:
+        make_design(CATALOGUE, "coop", asked)
+    assert refused.value.field == "rafter_section"

@@ -167,7 +167,7 @@ def _ranks(judged: Judged) -> tuple[Rank, ...]:
 
 def _tied_down(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
     """The same, its wheels chocked, and with the cheapest anchors that hold it in the farm's gust on poor grip."""
-    if design.values["gear"] == Moves.WHEELS:
+    if design.values["gear"] in (Moves.WHEELS, Moves.AXLES):
         design = change(catalogue, design, {"chocks": "yes"})
     structure = build(design, catalogue)
     judged = judge(catalogue, structure, flock, farm)

@@ -23,6 +23,7 @@ from ergamot.core.frame.parts.shell import (
     Timbers,
     bay_parameters,
     end_parameters,
+    rafter_parameters,
     read_timbers,
     timber_parameters,
 )
@@ -110,6 +111,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         uses=(Use.TUBE,),
         only_if=_ARCHED,
     ),
+    *rafter_parameters(_PITCHED),
     *_bow_parameters(),
     Parameter(
         "overhang", "Eaves overhang", "frame", "length", 150.0, 0, 300, only_if=_GABLE, note="measured level"
@@ -239,7 +241,7 @@ class Chosen:
     @property
     def drop(self) -> float:
         """Depth of a rafter measured plumb."""
-        return self.section.deep_mm / math.cos(self.pitch)
+        return self.timbers.roof.section.deep_mm / math.cos(self.pitch)
 
     @property
     def heel(self) -> float:

@@ -66,6 +66,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     check_stock(pen.section, values, ("length", "width"))
     if pen.timbers.base:
         check_stock(pen.timbers.base.section, values, ("length", "width"))
+    if pen.timbers.rafters and pen.roof_kind == "gable":
+        check_stock(pen.timbers.roof.section, values, ("length",))  # the ridge is sawn from it
     degrees = math.degrees(pen.pitch)
     if pen.roof_kind == "gable" and degrees < 10:
         raise OutOfRange("pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from itertools import pairwise
 
 from ergamot.core.frame.carpentry import Piece
@@ -16,6 +17,8 @@ from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.parts.walls import end_plates, side_walls, wall_braces
 from ergamot.core.frame.structure import Joint, Member, Notch
 
+RAFTER = Piece(Duty.RAFTER, "rafter", "R", "carries the roof")
+RIDGE = Piece(Duty.RIDGE, "ridge board", "D", "the rafters lean against it")
 COLLAR_OVER_MM = 500.0  # a roof rising more than this gets collars; judgement: its foot spreads
 
 
@@ -118,7 +121,13 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     top = thick / 2
     ridge_z = pen.roof_z(top)
-    rafter = Piece(Duty.RAFTER, "rafter", "R", "carries the roof; seat cut over the wall plate")
+    timber = pen.timbers.roof
+    rafter = replace(
+        RAFTER,
+        why="carries the roof; seat cut over the wall plate",
+        section=timber.section,
+        species=timber.species,
+    )
     for line in site.lines:
         x = (line - thick / 2, line + thick / 2)
         for side, plate in zip((-1, 1), plates, strict=True):
@@ -135,13 +144,13 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
                     )
                 )
             else:
-                foot = pen.half - deep / math.sin(pen.pitch)
+                foot = pen.half - timber.section.deep_mm / math.sin(pen.pitch)
                 outline = ((side * pen.half, pen.wall), ridge[0], ridge[1], (side * foot, pen.wall))
                 site.frame.profiled(rafter, outline, "x", x)
     if pen.trim == "fascia" and pen.heel:
         _fascia(site, pen)
-    board = Piece(Duty.RIDGE, "ridge board", "D", "the rafters lean against it")
-    site.frame.stick(board, site.x, (-top, top), (ridge_z - deep, ridge_z), "x")
+    board = replace(RIDGE, section=timber.section, species=timber.species)
+    site.frame.stick(board, site.x, (-top, top), (ridge_z - timber.section.deep_mm, ridge_z), "x")
     if ridge_z - pen.wall > COLLAR_OVER_MM:
         collar = Piece(Duty.COLLAR, "collar", "C", "keeps the rafters from spreading")
         low = pen.wall + 0.4 * (ridge_z - pen.wall)
@@ -168,7 +177,9 @@ def _hung(site: Site, pen: Chosen) -> None:
     inner = pen.half - thick
     right, left = pen.roof_z(-inner), pen.roof_z(inner)
     outline = ((-inner, right), (inner, left), (inner, left - pen.drop), (-inner, right - pen.drop))
-    rafter = Piece(Duty.RAFTER, "rafter", "R", "hung between the wall plates; carries the roof")
+    timber = pen.timbers.roof
+    why = "hung between the wall plates; carries the roof"
+    rafter = replace(RAFTER, why=why, section=timber.section, species=timber.species)
     ends = (site.x[0] + thick / 2, site.x[1] - thick / 2)
     for line in (ends[0], *site.lines[1:-1], ends[1]):
         site.frame.profiled(rafter, outline, "x", (line - thick / 2, line + thick / 2))

@@ -69,6 +69,46 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
     )
 
 
+def rafter_parameters(only_if: tuple[str, ...]) -> tuple[Parameter, ...]:
+    """What the rafters of a roof are sawn from.
+
+    Args: only_if, the choice that gives it rafters.
+    Returns: the parameters rafter_made, rafter_section and rafter_species.
+    Source: common practice.
+
+    >>> [one.name for one in rafter_parameters(("roof_kind", "gable"))][:2]
+    ['rafter_made', 'rafter_section']
+    """
+    alike = (Choice("same", "as the frame"), Choice("own", "timber of their own"))
+    own = ("rafter_made", "own")
+    return (
+        Parameter(
+            "rafter_made", "Rafters of", "frame", "choice", "same", choices=alike, only_if=only_if, kept=True
+        ),
+        Parameter(
+            "rafter_section",
+            "Rafters and ridge of",
+            "frame",
+            "choice",
+            "2x4",
+            table="sections",
+            uses=(Use.FRAME,),
+            only_if=own,
+            idle=(What.SPACE,),
+        ),
+        Parameter(
+            "rafter_species",
+            "Timber of the rafters",
+            "frame",
+            "choice",
+            "spf",
+            table="species",
+            only_if=own,
+            idle=(What.SPACE,),
+        ),
+    )
+
+
 @dataclass(frozen=True)
 class Timbers:
     """What a pen is sawn from, by what the sticks do."""
@@ -77,6 +117,12 @@ class Timbers:
     species: Species
     base: Timber | None
     leaf: Section | None
+    rafters: Timber | None = None
+
+    @property
+    def roof(self) -> Timber:
+        """What the rafters are sawn from."""
+        return self.rafters or Timber(self.section, self.species)
 
     @property
     def foot_z(self) -> float:
@@ -93,7 +139,7 @@ def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
 
     Args: values, checked one by one; catalogue.
     Returns: the Timbers.
-    Raises: UnknownChoice; OutOfRange where a base is not as thick and as deep as what stands on it.
+    Raises: UnknownChoice; OutOfRange where a base or rafters are not as thick as the frame, or a base not as deep.
     Source: common practice: base and uprights flush on both sides.
 
     >>> read_timbers(asked(base_made="own", base_section="2x6"), c).foot_z
@@ -101,25 +147,29 @@ def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
     """
     section = pick(catalogue.sections, str(values["section"]), "section")
     species = pick(catalogue.species, str(values["species"]), "species")
-    base = leaf = None
+    base = leaf = rafters = None
     if values["base_made"] == "own":
-        base = Timber(
-            pick(catalogue.sections, str(values["base_section"]), "base_section"),
-            pick(catalogue.species, str(values["base_species"]), "base_species"),
-        )
-        if abs(base.section.thick_mm - section.thick_mm) > 0.5:
-            raise OutOfRange(
-                "base_section", base.section.key, f"{section.thick_mm:g} mm thick, as what stands on it"
-            )
+        base = _own(values, catalogue, "base", section.thick_mm, "as what stands on it")
         if base.section.deep_mm < section.deep_mm:
             raise OutOfRange(
                 "base_section",
                 base.section.key,
                 f"at least {section.deep_mm:g} mm deep, as what stands on it",
             )
+    if values.get("rafter_made") == "own":
+        rafters = _own(values, catalogue, "rafter", section.thick_mm, "as the studs under them")
     if values["leaf_made"] == "own":
         leaf = pick(catalogue.sections, str(values["leaf_section"]), "leaf_section")
-    return Timbers(section, species, base, leaf)
+    return Timbers(section, species, base, leaf, rafters)
+
+
+def _own(values: Mapping[str, Value], catalogue: Catalogue, what: str, thick_mm: float, why: str) -> Timber:
+    """Timber of its own, as thick as the frame's."""
+    name = f"{what}_section"
+    section = pick(catalogue.sections, str(values[name]), name)
+    if abs(section.thick_mm - thick_mm) > 0.5:
+        raise OutOfRange(name, section.key, f"{thick_mm:g} mm thick, {why}")
+    return Timber(section, pick(catalogue.species, str(values[f"{what}_species"]), f"{what}_species"))
 
 
 def bay_parameters(between: str) -> tuple[Parameter, ...]:

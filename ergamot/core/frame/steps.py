@@ -94,14 +94,15 @@ def _bodies(structure: Structure) -> list[_Body]:
     roles = list(dict.fromkeys(member.role for member in structure.members))
     wheels = [item for item in structure.hardware if item.item is Item.WHEEL and item.size_mm]
     return [
-        *(_stick(member, roles.index(member.role)) for member in structure.members),
+        *(_stick(member, roles.index(member.role), structure.gap_mm) for member in structure.members),
         *(_sheet(panel) for panel in structure.standing),
         *(_wheel(item) for item in wheels),
     ]
 
 
-def _stick(member: Member, role: int) -> _Body:
-    low = min(corner[2] for corner in member.corners)
+def _stick(member: Member, role: int, foot: float) -> _Body:
+    """What stands on the grass, or would but for its tyres, goes first: its foot is at `foot`, mm."""
+    low = min(corner[2] for corner in member.corners) - foot
     stage = STAGE[member.group] + (0.5 if low > 1.0 and member.group is Group.FRAME else 0.0)
     key = (stage, float(role), _height(member), member.corners[0][0], member.corners[0][1])
     return _Body(member.ref, member.role, key, tuple(np.array(p) for p in member.solids), _AXES, member.label)

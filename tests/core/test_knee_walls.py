@@ -13,7 +13,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.curves import hoop
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.frame.kinds import Duty
+from ergamot.core.frame.kinds import Duty, Space
 from ergamot.core.strength.snow import snow_checks
 from tests.soundness import faults
 from tests.strategies import CATALOGUE
@@ -85,3 +85,33 @@ def test_doors_in_its_walls_open_into_the_run():
     assert faults(structure) == ()
     with pytest.raises(OutOfRange):
         pen(width=2133.6, **asked)
+
+
+def test_a_house_within_hangs_between_the_studs_and_is_parted_off_by_an_arch():
+    house = {"house": "yes", "house_floor": 450, "house_length": 1200, "roost_bars": 2, "door_height": 1200}
+    structure = pen(wall=850, width=2133.6, length=3048, **house)
+    assert faults(structure) == ()
+    floor = next(zone for zone in structure.zones if zone.space is Space.HOUSE)
+    assert (floor.z[0], floor.x) == (450.0, (0.0, 1200.0))
+    assert sum(one.duty is Duty.ARCH for one in structure.members) == 3 * 8
+    roosts = [one for one in structure.members if one.role == "roost"]
+    assert len(roosts) == 2
+    assert max(x for one in roosts for x, _, _ in one.corners) <= 1200
+    assert not any(one.role == "roost post" for one in structure.members)
+    holes = [one for one in structure.openings if {one.inside, one.outside} == {Space.HOUSE, Space.RUN}]
+    assert len(holes) == 1
+    covered = [one for one in structure.standing if one.inside is Space.HOUSE and one.curved and one.solid]
+    assert sum(one.area_m2 for one in covered) == pytest.approx(1.2 * 16 * 0.305, rel=0.3)
+
+
+@pytest.mark.parametrize(
+    ("values", "field", "told"),
+    [
+        ({"wall": 0}, "house", "none without knee walls"),
+        ({"wall": 600, "house_floor": 500}, "house_floor", "hang between these knee walls"),
+    ],
+)
+def test_a_house_that_finds_no_studs_to_hang_between_is_refused(values, field, told):
+    with pytest.raises(OutOfRange, match=told) as refused:
+        pen(house="yes", roost_bars=2, door_height=1000, **values)
+    assert refused.value.field == field

@@ -10,6 +10,7 @@
 | panel_cut   | 1.8 m to 6 m       | whole   | over the hoop, on a wire: a lower hoop                   |
 | roofed      | 0 to 1             | 0.6     | share under tarp or sheet, at the rear                   |
 | skirt       | 0 to 1.2 m         | 0.3 m   | the cover stops here; mesh below it                      |
+| house       | see parts/house    | none    | in the rear, hung between the studs of knee walls        |
 | cover       | a tarp or sheet    | tarp    |                                                          |
 | mesh        | a mesh             | hex 25  | over the panels where there is no cover, and the ends    |
 | end_wall    | solid, mesh        | mesh    | rear end                                                 |
@@ -28,7 +29,7 @@ rise = L·k/K(k). Stick schedule:
 | base side rail   | B      | the whole length, on edge                     | 2                    |
 | base cross rail  | B      | between the side rails                        | 2                    |
 | base brace       | K      | across each corner of the base, 45°           | 4                    |
-| arch piece       | E      | along the curve in each end, mitred           | 8 each end           |
+| arch piece       | E      | along the curve in each end, mitred           | 8 each end, 8 a house |
 | stud, wall plate | U T    | knee wall, where there is one                 | every 0.9 m, 2       |
 | end plate, brace | T K    | plate to post; across its front bay           | 4, 2                 |
 | end post         | S      | base to arch beside the door, or in the rear  | 2 each end           |

@@ -10,6 +10,7 @@ from ergamot.core.catalogue.kinds import Fitting, Made
 from ergamot.core.finding import phrase
 from ergamot.core.frame.bending import DRAWN_WIRE_MPA, TUBE_E_GPA
 from ergamot.core.frame.covering import Coat, Coverer, wall
+from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
 from ergamot.core.frame.hoop.sticks import (
     roost_stand,
@@ -19,21 +20,23 @@ from ergamot.core.frame.hoop.sticks import (
     set_knee_walls,
     set_ridge,
 )
-from ergamot.core.frame.kinds import Group, Item
+from ergamot.core.frame.kinds import Group, Item, Space
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
 from ergamot.core.frame.parts.drag import roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import lifting_rope, running_gear
+from ergamot.core.frame.parts.house import build_house
 from ergamot.core.frame.parts.inside import fit_inside
-from ergamot.core.frame.parts.lines import panels_along
+from ergamot.core.frame.parts.lines import panels_along, rib_lines
 from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, whole_and_halves
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Dimension, Hardware, Structure
+from ergamot.core.frame.structure import Dimension, Hardware, Room, Structure
 from ergamot.core.units import Quantity
 
 SET_OUT_PIECES = 240  # the curve as set out: finer than it is drawn
+STUDS_APART_MM = 900.0  # of a knee wall; judgement: as far as mesh is stapled
 LAP_TIE_MM = 200.0  # ties where two panels lap; judgement: at every wire
 
 
@@ -50,23 +53,27 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     pen = chosen(values, catalogue)
     thick = pen.section.thick_mm
     x = (pen.start, pen.length)
-    lines = (x[0] + thick / 2, x[1] - thick / 2)
+    lines, rib = _ribs(pen, x)
     inner = pen.half - thick
     frame = pen.timbers.framing()
-    site = Site(catalogue, pen.profile(), x, lines, thick, lambda z: (-inner, inner), frame, Coverer())
+    site = Site(catalogue, pen.profile(), x, lines, rib, lambda z: (-inner, inner), frame, Coverer())
     set_base(site, pen)
     set_knee_walls(site, pen)
     set_ends(site, pen)
     site.strapped += set_ridge(site, pen)
-    roost_m = roost_stand(site, pen) if pen.roost_bars else 0.0
+    house = (
+        build_house(site, pen.house)
+        if pen.house
+        else Room(roost_m=roost_stand(site, pen) if pen.stand else 0.0)
+    )
     _cover(site, pen)
     _ends(site, pen)
     _panels(site, pen)
     axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = lifting_rope(site, pen.gear, pen.length, pen.half)
-    front = roosts_end(site, pen) if pen.roost_bars else x[0]
+    front = roosts_end(site, pen) if pen.stand else x[0] + (pen.house.length if pen.house else 0.0)
     hung = fit_inside(site, pen.inside, pen.half, site.profile.height_at(pen.half * 0.4), front, 560)
-    room = replace(hung, roost_m=roost_m, nests=0)
+    room = replace(hung, roost_m=house.roost_m, nests=house.nests)
     head = site.profile.top_z - pen.ridge.thick_mm
     curve = tuple((y, pen.foot_z + z) for y, z in pen.curve.points(SET_OUT_PIECES))
     return finish(
@@ -87,23 +94,41 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     )
 
 
+def _ribs(pen: Chosen, x: Flat) -> tuple[tuple[float, ...], float]:
+    """Where the ribs stand along it, and how thick: the studs of knee walls, one of them under the front of a house; else
+    its ends."""
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    if not pen.wall:
+        return (x[0] + thick / 2, x[1] - thick / 2), thick
+    at = x[0] + pen.house.length - deep / 2 if pen.house else None
+    lines, _ = rib_lines((x[0] + deep / 2, x[1] - deep / 2), at, STUDS_APART_MM, None, deep)
+    return lines, deep
+
+
 def _cover(site: Site, pen: Chosen) -> None:
-    """Wire panels everywhere; over them tarp where roofed, above the skirt, and mesh on the rest."""
+    """Wire panels everywhere; over them tarp where roofed, above the skirt, and mesh on the rest. A house is all under
+    tarp."""
     x0, x1 = site.x
-    edge = x0 + pen.roofed * (x1 - x0)
+    housed = x0 + pen.house.length if pen.house else x0
+    edge = max(housed, x0 + pen.roofed * (x1 - x0))
     for face in site.profile.faces(site.x):
         if not face.curved:
             continue
-        hoop = Coat("wire panel hoop", pen.panel, Group.FRAME, piece="hoop", under=True)
-        site.cover.cover(face, hoop)
+        for zone, space in (((x0, housed), Space.HOUSE), ((housed, x1), Space.RUN)):
+            if zone[1] - zone[0] > 1:
+                hoop = Coat("wire panel hoop", pen.panel, Group.FRAME, space, piece="hoop", under=True)
+                site.cover.cover(face, hoop, zone, (0, face.tall))
+        if housed > x0:
+            over = Coat("house cover", pen.cover, Group.ROOF, Space.HOUSE, piece="cover")
+            site.cover.cover(face, over, (x0, housed), (0, face.tall))
         middle = face.point(0, face.tall / 2)[2]
         bare = middle < pen.skirt
-        if edge > x0 + 1 and not bare:
+        if edge > housed + 1 and not bare:
             tarp = Coat("cover", pen.cover, Group.ROOF, piece="cover")
-            site.cover.cover(face, tarp, (x0, edge), (0, face.tall))
-        elif edge > x0 + 1:
+            site.cover.cover(face, tarp, (housed, edge), (0, face.tall))
+        elif edge > housed + 1:
             side = Coat("mesh skirt", pen.mesh, Group.MESH, piece=f"skirt {face.point(0, 0)[1] > 0}")
-            site.cover.cover(face, side, (x0, edge), (0, face.tall))
+            site.cover.cover(face, side, (housed, edge), (0, face.tall))
         over = Coat("mesh over the hoop", pen.mesh, Group.MESH, piece="mesh over the hoop")
         if x1 - edge > 1:
             site.cover.cover(face, over, (edge, x1), (0, face.tall))
@@ -125,10 +150,22 @@ def _ends(site: Site, pen: Chosen) -> None:
     )
     site.cover.cover(front, wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
-    site.cover.cover(rear, wall("rear end", solid))
+    knee: Covering = pen.wall_sheet if pen.wall_of == "solid" else pen.mesh
+    x0, x1 = site.x
+    floor, to = (pen.house.floor_z, x0 + pen.house.length) if pen.house else (0.0, x0)
+    if pen.house:
+        wide = (min(v for v, _ in rear.outline), max(v for v, _ in rear.outline))
+        site.cover.cover(rear, wall("rear end under the house", solid), wide, (0, floor))
+        site.cover.cover(rear, wall("house rear", pen.house.walls, Space.HOUSE), wide, (floor, rear.top))
+    else:
+        site.cover.cover(rear, wall("rear end", solid))
     for name in ("right", "left") if pen.wall else ():
-        knee: Covering = pen.wall_sheet if pen.wall_of == "solid" else pen.mesh
-        site.cover.cover(site.faces[name], wall("knee wall", knee))
+        face = site.faces[name]
+        site.cover.cover(face, wall("knee wall", knee), (to, x1), (0, face.top))
+        if pen.house:
+            site.cover.cover(face, wall("knee wall under the house", knee), (x0, to), (0, floor))
+            house_wall = wall("house wall", pen.house.walls, Space.HOUSE)
+            site.cover.cover(face, house_wall, (x0, to), (floor, face.top))
 
 
 def _panels(site: Site, pen: Chosen) -> None:

@@ -16,9 +16,10 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house, roosts_over_floor
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import Timbers, end_parameters, read_timbers, timber_parameters
-from ergamot.core.frame.parts.site import both, check_stock, refuse_below
+from ergamot.core.frame.parts.site import both, check_stock, refuse_above, refuse_below
 from ergamot.core.frame.profile import Edge, Profile
 from ergamot.core.frame.shape import Wanted
 
@@ -101,6 +102,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "roost_bars", "Roost bars", "inside", "count", 0, 0, 6, note="on a stand of their own", kept=True
     ),
     Parameter("roost_height", "Roosts at", "inside", "length", 500.0, 250, 900, kept=True),
+    *(one for one in house_parameters("no", 350.0) if one.name != "roost_bars"),  # it has them already
     *INSIDE_PARAMETERS,
     *gear_parameters("a lifting rope", 700.0, handled=False),
 )
@@ -128,6 +130,7 @@ class Chosen:
     doorway: Doorway
     roost_bars: int
     roost_height: float
+    house: House | None
     gear: Gear
     inside: Inside
     curve: Hoop
@@ -146,6 +149,11 @@ class Chosen:
     def foot_z(self) -> float:
         """The panels' feet stand on the base rails, or on the plates of knee walls."""
         return self.wall or self.timbers.foot_z
+
+    @property
+    def stand(self) -> bool:
+        """Do its roosts stand in the run?"""
+        return self.roost_bars > 0 and self.house is None
 
     @property
     def arch(self) -> tuple[Flat, ...]:
@@ -200,6 +208,7 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             **looked_up(Chosen, PARAMETERS, values, catalogue),
             "doorway": read_doorway(values, section.deep_mm),
             "timbers": timbers,
+            "house": _house(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
             "panel": panel,
@@ -207,6 +216,12 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "points": points,
         }
     )
+
+
+def _house(values: Mapping[str, Value], catalogue: Catalogue) -> House | None:
+    """With as many roost bars as the pen has, and none where it has none."""
+    house = read_house(values, catalogue)
+    return replace(house, roosts="none") if house and house.bars < 1 else house
 
 
 def _cut(panel: WirePanel, most_mm: float) -> WirePanel:
@@ -258,6 +273,10 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         raise OutOfRange("wall", pen.wall, f"0 for none, or at least {both(LEAST_WALL_MM)}")
     room = min(under_arch(pen, y) for y in posts) - pen.timbers.foot_z - pen.section.deep_mm - 20
     pen.doorway.refuse_taller(room, "under this curve with this door width")
+    if pen.house:
+        _check_house(pen)
+    if not pen.stand:
+        return
     if pen.roost_bars:
         refuse_below("roost_height", pen.roost_height, 2 * pen.section.deep_mm + 20, "over the roost's sill")
     if pen.roost_bars > bars_that_fit(pen):
@@ -269,6 +288,22 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         )
     if pen.roost_bars and pen.length - pen.start < LEAST_FOR_ROOSTS_MM:
         raise OutOfRange("roost_bars", pen.roost_bars, "0 in a pen this short: there is no room for a stand")
+
+
+def _check_house(pen: Chosen) -> None:
+    """A house hangs between the studs of knee walls: its floor, and the rails of its roosts."""
+    house, deep, thick = pen.house, pen.section.deep_mm, pen.section.thick_mm
+    assert house
+    if not pen.wall:
+        raise OutOfRange("house", "yes", "none without knee walls: its floor hangs between their studs")
+    over = roosts_over_floor(house) + thick if house.roosts != "none" else 0.0
+    refuse_above(
+        "house_floor", house.floor_z, pen.wall - deep - over - 10, "for it to hang between these knee walls"
+    )
+    refuse_below(
+        "house_floor", house.floor_z, pen.timbers.foot_z + deep, "over the base rails and what carries it"
+    )
+    check_house(house, pen.profile(), pen.length - pen.start, deep, thick)
 
 
 def _refuse_posts(pen: Chosen, foot_y: float) -> None:

@@ -6,7 +6,7 @@ from itertools import pairwise
 
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.geometry import Point
+from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.hoop.choices import (
     ROOST_GAP_MM,
     STAND_M,
@@ -23,7 +23,7 @@ from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.parts.walls import end_plates, side_walls, wall_braces
 from ergamot.core.frame.structure import Joint
 
-STUDS_APART_MM = 900.0  # of a knee wall; judgement: as far as mesh is stapled
+LEAST_POST_MM = 60.0  # a shorter one is no post
 BRACE_LEG_MM = 450.0  # of the base's corner braces; judgement: longer stands in the birds' way
 
 
@@ -72,16 +72,15 @@ def set_knee_walls(site: Site, pen: Chosen) -> None:
     Source: common practice.
 
     >>> from ergamot.core.frame.hoop.choices import chosen
-    >>> site, choices = begun("hoop"), chosen(asked("hoop", wall=600.0), c)
+    >>> site, choices = begun("hoop", wall=600.0), chosen(asked("hoop", wall=600.0), c)
     >>> set_knee_walls(site, choices)
     >>> sum(one.duty is Duty.UPRIGHT for one in site.frame.members)
     10
     """
     if not pen.wall:
         return
-    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    thick, lines = pen.section.thick_mm, site.lines
     foot, tops = pen.timbers.foot_z, (pen.wall, pen.wall)
-    lines = tuple(evenly(site.x[0] + deep / 2, site.x[1] - deep / 2, STUDS_APART_MM))
     side_walls(site, pen.half, foot, tops, lines, "the panels' feet")
     wall_braces(site, foot, tops, (lines[-2], lines[-1]))
     for x in ((site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])):
@@ -104,7 +103,7 @@ def set_ends(site: Site, pen: Chosen) -> None:
     rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
     piece = Piece(Duty.ARCH, "arch piece", "E", "follows the curve; panels, mesh and sheet are fixed to it")
     outer, inside = pen.arch, pen.arch_inside
-    for x in (rear, front):
+    for x in (rear, *_within(site, pen), front):
         for i in range(len(outer) - 1):
             outline = (outer[i], outer[i + 1], inside[i + 1], inside[i])
             site.frame.profiled(piece, outline, "x", x)
@@ -117,11 +116,23 @@ def set_ends(site: Site, pen: Chosen) -> None:
         for side in (-1, 1):
             y = (side * near, side * far)
             top = [under_arch(pen, near), under_arch(pen, far)]
+            if pen.house and x == rear:  # no further than the floor: nests and a hatch are over it
+                top = [pen.house.floor_z - deep] * 2
+            if min(top) - foot < LEAST_POST_MM:
+                continue
             outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
             site.frame.profiled(post, outline, "x", x)
     top_z = foot + pen.doorway.clear[1]
     head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-near, near), (top_z, top_z + deep), "y")
+
+
+def _within(site: Site, pen: Chosen) -> tuple[Flat, ...]:
+    """The arch that what parts a house from the run lies on, from where to where along the pen; none without a house."""
+    if not pen.house:
+        return ()
+    wall = site.x[0] + pen.house.length
+    return ((wall - pen.section.thick_mm, wall),)
 
 
 def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
@@ -142,9 +153,10 @@ def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
     ridge = Piece(
         Duty.RIDGE_TUBE, "ridge tube", "M", "keeps the crown straight under tarp and snow", section=pen.ridge
     )
-    ends = (site.x[0] + thick, site.x[1] - thick)
+    edges = [site.x[0] + thick, *(edge for arch in _within(site, pen) for edge in arch), site.x[1] - thick]
     tubes = [
         site.frame.tube(ridge, ((a, 0.0, z), (b, 0.0, z)), (0.0, 1.0, 0.0))
+        for ends in zip(edges[::2], edges[1::2], strict=True)
         for a, b in pairwise(evenly(*ends, pen.ridge.longest_mm))
     ]
     near_crown = [
@@ -152,10 +164,12 @@ def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
         for m in site.frame.members
         if m.duty is Duty.ARCH and min(abs(c[1]) for c in m.corners) < 1 and m.centre[1] > 0
     ]
-    nearest = [(tubes[0] if m.centre[0] < sum(ends) / 2 else tubes[-1], m) for m in near_crown]
     tie = site.usual(Fitting.TIE)
     return tuple(
-        Joint((tube.ref, m.ref), tie, 2, rule="tube strapped to the end arch") for tube, m in nearest
+        Joint((tube.ref, arch.ref), tie, 2, rule="tube strapped to the arch")
+        for arch in near_crown
+        for tube in tubes
+        if min(abs(corner[0] - arch.centre[0]) for corner in tube.corners) < thick
     )
 
 

@@ -280,3 +280,31 @@ def test_a_door_slides_aside_to_where_the_wall_is_free():
     assert min(c[0] for m in built(second).members if "track" in m.role for c in m.corners) >= 0
     with pytest.raises(OutOfRange, match="over it for its track"):
         cut(coop(**wide), face="left", at=2050, width=700, height=1572, hung="aside")
+
+
+def test_half_of_a_flat_top_flips_up_and_the_rails_under_it_go():
+    """Two bays of an open top from side rail to side rail: the cross rail between them is taken out, the leaf has its own."""
+    asked = {
+        "roofed": 0.0,
+        "access": "drop-front",
+        "gear": "skids",
+        "length": 3000,
+        "width": 1500,
+        "bay": 800,
+    }
+    base = make_design(CATALOGUE, "low-pen", asked)
+    rails = [one for one in built(base).members if one.duty is Duty.CROSS_RAIL]
+    xs = sorted(one.centre[0] for one in rails)
+    thick = rails[0].section.thick_mm
+    low, high = xs[-3] + thick / 2, xs[-1] - thick / 2
+    start = built(base).body.x[0]
+    half = {"face": "top", "at": (low + high) / 2 - start, "width": high - low, "hung": "top"}
+    pen = built(cut(base, **half, height=1500 - 2 * thick))
+    assert faults(pen) == ()
+    kept = sorted(one.centre[0] for one in pen.members if one.duty is Duty.CROSS_RAIL)
+    assert kept == pytest.approx([x for x in xs if not low < x < high])
+    leaf = next(one for one in pen.panels if one.role == "hatch 1")
+    assert leaf.area_m2 > 0.9 * (high - low) * 1.42 / 1000
+    with pytest.raises(OutOfRange, match="would cut the top cross rail") as refused:
+        cut(base, **half, height=600, sill=300)
+    assert refused.value.field == "opening_1_height"

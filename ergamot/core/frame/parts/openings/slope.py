@@ -1,4 +1,6 @@
-"""Framing an opening in a slope or a flat top: trimmers between the two ribs it lies between."""
+"""Framing an opening in a slope or a flat top: trimmers between the two ribs it lies between; a flat top may open from
+side to side over several, and the rails between go.
+"""
 
 from __future__ import annotations
 
@@ -9,7 +11,7 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.parts.openings.choices import WantedOpening
-from ergamot.core.frame.parts.openings.plane import TOUCH_MM, beside, lying_in, under_and_over
+from ergamot.core.frame.parts.openings.plane import TOUCH_MM, Laid, beside, lying_in, under_and_over
 from ergamot.core.frame.parts.openings.room import make_way, no_room, refuse_cut
 from ergamot.core.frame.parts.site import Site, both
 
@@ -31,9 +33,15 @@ def frame_in_slope(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fl
     w = (-deep, 0.0)
     laid = lying_in(site.frame.members, face, w)
     u = one.across
+    middle = one.sill + one.height / 2
     fixed = [stick for stick in laid if stick.member.duty is not Duty.NOGGIN]
-    low, high = under_and_over(fixed, sum(u) / 2, (one.sill + one.height / 2,) * 2)
+    within = [stick for stick in fixed if _lies_within(stick, u, middle)]
+    fixed = [stick for stick in fixed if stick not in within]
+    low, high = under_and_over(fixed, sum(u) / 2, (middle, middle))
     v = _clear(one, low, high, thick)
+    if within:
+        _give_up(site, one, face, within, v, (low, high))
+        laid = tuple(stick for stick in laid if stick not in within)
     ribs = beside(fixed, sum(v) / 2, u)
     between = _between(one, u, ribs, thick)
     reach = (max(low, v[0] - thick), min(high, v[1] + thick))
@@ -47,6 +55,26 @@ def frame_in_slope(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fl
         if abs(side - rib) > TOUCH_MM:
             site.frame.on_face(trimmer, face, at, v, w, "v")
     return u, v, thick / 2
+
+
+def _lies_within(stick: Laid, u: Flat, at: float) -> bool:
+    """Is it a rail of a flat top that crosses an opening from one of its sides to the other?"""
+    span = stick.along(at) if stick.member.duty is Duty.CROSS_RAIL else None
+    return span is not None and u[0] - TOUCH_MM < span[0] and span[1] < u[1] + TOUCH_MM
+
+
+def _give_up(site: Site, one: WantedOpening, face: Face, within: list[Laid], v: Flat, free: Flat) -> None:
+    """Rails that only carry the top go where the whole of it opens from side to side: the leaf has sticks of its own."""
+    if v[0] - free[0] > TOUCH_MM or free[1] - v[1] > TOUCH_MM:
+        allowed = f"{both(free[1] - free[0])}, from side to side, or an opening between two of them"
+        raise refuse_cut(one, f"the {within[0].member.role}", "height", allowed)
+    for stick in within:
+        low, _, high, _ = stick.outline.bounds
+        if any(low < seam < high for seam in site.cover.seams(face)):
+            raise refuse_cut(
+                one, f"the {stick.member.role} on which two coverings meet", "at", "on one side of it"
+            )
+        site.frame.members.remove(stick.member)
 
 
 def _clear(one: WantedOpening, low: float, high: float, thick: float) -> Flat:

@@ -45,7 +45,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         0.0,
         0,
         1000,
-        note="the panels stand on them; 0 for none, or 300 mm and more",
+        note="the panels stand on them; 0 for none",
     ),
     Parameter("roofed", "Roofed", "size", "share", 0.6, 0, 1, note="from the rear", idle=(What.SPACE,)),
     Parameter(

@@ -7,6 +7,7 @@ Everything is drawn at a true scale; each sheet has a title block and a scale ba
 from __future__ import annotations
 
 import io
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Literal
@@ -158,7 +159,7 @@ class _Page:
         return f"{self.said(wide_mm)} × {self.said(high_mm)}"
 
     def table(
-        self, title: str, heads: tuple[str, ...], rows: list[tuple[str, ...]], top: float, wide: float
+        self, title: str, heads: tuple[str, ...], rows: Sequence[tuple[str, ...]], top: float, wide: float
     ) -> float:
         """Rows under heads; where the next thing may begin."""
         pen, y, step = self.canvas, top - 6, wide / len(heads)

@@ -68,7 +68,8 @@ def test_a_pen_with_openings_is_as_sound_as_one_without(shape, data):
     assume(made)
     structure = built(design)
     assert faults(structure) == ()
-    assert len([one for one in structure.openings if one.leaf[-1:].isdigit()]) == made
+    named = [one.role.removesuffix(" opening") for one in structure.openings]
+    assert sum(name[-1:].isdigit() for name in named) == made
     pulled = {one.parameter for one in structure.drag_handles}
     assert {f"opening_{n}_at" for n in SHAPES[shape].openings.numbers(design.values)} <= pulled
     assert read_design(write_design(design, "kept"), CATALOGUE)[1] == design
@@ -308,3 +309,32 @@ def test_half_of_a_flat_top_flips_up_and_the_rails_under_it_go():
     with pytest.raises(OutOfRange, match="would cut the top cross rail") as refused:
         cut(base, **half, height=600, sill=300)
     assert refused.value.field == "opening_1_height"
+
+
+@EVERY_SHAPE
+def test_a_window_one_has_is_screwed_on_and_weighs_what_it_does(shape):
+    """6 kg over an opening made to fit it: wood round it and 6 kg more; it lets light in and no arm."""
+    plain = {"gear": "skids", "house": "no"} if shape == "coop" else {"gear": "skids"}
+    before = make_design(CATALOGUE, shape, plain)
+    face = {"a-frame": "left slope", "hoop": "rear"}.get(shape, "left")
+    asked = {"face": face, "for": "light", "filled": "own", "kg": 6, "width": 200, "height": 160, "sill": 250}
+    after = built(cut(before, **asked))
+    assert faults(after) == ()
+    window = next(one for one in after.panels if one.role == "window 1")
+    assert (window.kg, window.covering) == (pytest.approx(6), None)
+    hole = next(one for one in after.openings if one.purpose is Purpose.LIGHT)
+    assert hole.clear_mm == (200.0, 160.0)
+    assert not [one for one in after.hardware if one.closes == hole.ref]
+    assert [one.beyond_mm for one in reach(after)] == [one.beyond_mm for one in reach(built(before))]
+
+
+def test_a_door_one_has_is_hung_without_a_stick_of_its_own():
+    asked = {"face": "left", "at": 1800, "width": 500, "height": 700, "filled": "own", "kg": 7.5}
+    before, after = built(coop()), built(cut(coop(), **asked))
+    assert not [one for one in after.members if one.duty is Duty.LEAF and "hatch" in one.role]
+    leaf = next(one for one in after.panels if one.closes == after.openings[-1].ref)
+    assert leaf.kg == pytest.approx(7.5)
+    assert (
+        sum(one.role == "hinge" for one in after.hardware)
+        == sum(one.role == "hinge" for one in before.hardware) + 2
+    )

@@ -121,6 +121,7 @@ class Hung(StrEnum):
     SLIDES = "slides"
     ASIDE = "aside"
     LIFTS = "lifts"
+    FIXED = "fixed"
 
 
 class Item(Enum):

@@ -247,6 +247,8 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_stock(pen.section, values, ("length", "width"))
+    if pen.timbers.leaf and pen.access == "drop-front":
+        check_stock(pen.timbers.leaf, values, ("width",))
     if pen.timbers.base:
         check_stock(pen.timbers.base.section, values, ("length", "width"))
     if 0 < pen.fall < pen.roof.least_fall_deg:

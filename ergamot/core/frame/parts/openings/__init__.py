@@ -5,7 +5,8 @@
 | face      | the shape's sides   |         | which side; none takes it away                                  |
 | for       | person, reach, eggs, cleaning, feeding, birds, air | reach | what it is for                   |
 | hung      | left, right, top, down, slides, lifts | left | how what closes it gets out of the way           |
-| filled    | mesh, solid, both   | mesh    | what closes it                                                  |
+| filled    | mesh, solid, both, clear, own | mesh | what closes it                                           |
+| kg        | 0.2 to 60           | 5       | what the keeper's own weighs                                    |
 | at        | 0 to 5 m            | found   | its middle: from the rear end; across an end, from the right    |
 | sill      | 0 to 2.4 m          | 0       | over the ground; up a slope, from its foot; at least the rail   |
 | width, height | 0.15 to 2.4, 0.12 to 2.2 m | 0.4 | clear                                                     |

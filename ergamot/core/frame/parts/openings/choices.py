@@ -13,6 +13,7 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.several import GONE, Several
 
 MOST_OPENINGS = 12
+OWN = "own"  # of what closes it: something the keeper has
 
 
 @dataclass(frozen=True)
@@ -59,6 +60,12 @@ _USES = {
         "vent",
         {"width": 350.0, "height": 150.0, "sill": 400.0, "hung": "top", "filled": "both"},
     ),
+    "light": _Use(
+        "light",
+        Purpose.LIGHT,
+        "window",
+        {"width": 400.0, "height": 300.0, "sill": 600.0, "hung": "fixed", "filled": "clear"},
+    ),
 }
 _FOR = tuple(Choice(key, use.label) for key, use in _USES.items())
 _HUNG = (
@@ -69,11 +76,14 @@ _HUNG = (
     Choice("slides", "slides up on a cord"),
     Choice("aside", "slides aside on a track"),
     Choice("lifts", "lifts off"),
+    Choice("fixed", "not at all", "screwed on"),
 )
 _FILLED = (
     Choice("mesh", "mesh"),
     Choice("solid", "solid"),
     Choice("both", "solid, mesh behind"),
+    Choice("clear", "clear sheet"),
+    Choice(OWN, "one you have", "a door, a window, a ready-made panel: the opening is made to fit it"),
 )
 
 
@@ -149,6 +159,9 @@ def openings_of(faces: tuple[Choice, ...]) -> Several:
             ),
             length("width", "Clear width", 400.0, 150.0, 2400.0),
             length("height", "Clear height", 400.0, 120.0, 2200.0),
+            Parameter(
+                "kg", "Yours weighs", "openings", "mass", 5.0, 0.2, 60.0, only_if=("filled", OWN), kept=True
+            ),
         ),
     )
 
@@ -168,7 +181,13 @@ class WantedOpening:
     sill: float
     width: float
     height: float
+    kg: float
     start: float = 0.0
+
+    @property
+    def own_kg(self) -> float | None:
+        """What closes it weighs, where the keeper has it already."""
+        return self.kg if self.filled == OWN else None
 
     @property
     def across(self) -> Flat:
@@ -210,7 +229,7 @@ def read_openings(values: Mapping[str, Value], mesh: Mesh, sheet: Sheet) -> Open
     def one(number: int) -> WantedOpening:
         held = {each.name: values[some.key(number, each.name)] for each in some.parameters}
         use = _USES[str(held["for"])]
-        sizes = (float(held[name]) for name in ("at", "sill", "width", "height"))
+        sizes = (float(held[name]) for name in ("at", "sill", "width", "height", "kg"))
         return WantedOpening(
             number,
             str(held["face"]),

@@ -12,9 +12,10 @@ from ergamot.core.catalogue import Covering
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import phrase
+from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import FAR_MM, Face
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Hung, Purpose
+from ergamot.core.frame.kinds import Group, Hung, Purpose, Space
 from ergamot.core.frame.parts.doors import Leaf, Side, hang
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
 from ergamot.core.frame.parts.openings.plane import TOUCH_MM, is_wall, lying_in
@@ -75,17 +76,21 @@ def _measured(site: Site, one: WantedOpening) -> WantedOpening:
 def _close(
     site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat, lap: float, openings: Openings
 ) -> None:
-    what: Covering = openings.mesh if one.filled == "mesh" else openings.sheet
+    fills: dict[str, Covering] = {"mesh": openings.mesh, "clear": site.catalogue.sheets["clear"]}
+    what = fills.get(one.filled, openings.sheet)
     behind = openings.mesh if one.filled == "both" else None
     inside = leads_to(site, one, face, u, v)
     if one.hung is Hung.SLIDES:
         slide_up(site, one, face, (u, v), what, inside)
         return
+    if one.hung is Hung.FIXED:
+        _fix(site, one, face, (u, v), lap, what, inside)
+        return
     edges = [at for _, at in face.outline]
     outer = (u[0] - lap, u[1] + lap), (max(min(edges), v[0] - lap), min(max(edges), v[1] + lap))
     least = 2 * (site.frame.leaf or site.frame.section).deep_mm + LEAST_PANE_MM
     for name, (low, high) in zip(("width", "height"), outer, strict=True):
-        if high - low < least:
+        if high - low < least and one.own_kg is None:
             needed = least - (high - low) + (one.width if name == "width" else one.height)
             raise no_room(one, "for the frame of its leaf", name, f"at least {both(needed)}")
     if one.hung is Hung.DOWN and one.purpose is Purpose.BIRDS:
@@ -97,7 +102,16 @@ def _close(
             one,
             face,
             outer,
-            Leaf(one.said, what, None, mesh=behind, inside=inside, purpose=one.purpose, slides=True),
+            Leaf(
+                one.said,
+                what,
+                None,
+                mesh=behind,
+                inside=inside,
+                own_kg=one.own_kg,
+                purpose=one.purpose,
+                slides=True,
+            ),
         )
         return
     stay = Fitting.PROP if one.hung is Hung.TOP else Fitting.STAY
@@ -108,9 +122,36 @@ def _close(
         stay=stay,
         mesh=behind,
         inside=inside,
+        own_kg=one.own_kg,
         purpose=one.purpose,
     )
     hang(site, face, *outer, leaf, (one.width, one.height))
+
+
+def _fix(
+    site: Site,
+    one: WantedOpening,
+    face: Face,
+    clear: tuple[Flat, Flat],
+    lap: float,
+    what: Covering,
+    inside: Space,
+) -> None:
+    """Screwed over its opening: it lets light through, and nobody."""
+    u, v = clear
+    refuse_before(site, one, face, u, v)
+    site.cover.open(
+        face,
+        u,
+        v,
+        Purpose.LIGHT,
+        f"{one.said} opening",
+        f"{one.said}, fixed",
+        inside=inside,
+        clear_mm=(one.width, one.height),
+    )
+    coat = Coat(one.said, what, Group.DOORS, inside, own_kg=one.own_kg)
+    site.cover.lay(face, coat, (u[0] - lap, u[1] + lap), (v[0] - lap, v[1] + lap), 0.0)
 
 
 def _ramp(site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat) -> Flat:
@@ -165,7 +206,7 @@ def pulls(site: Site, openings: Openings) -> tuple[DragHandle, ...]:
     found = []
     for one in (_measured(site, asked) for asked in openings.wanted):
         face, at = site.faces[one.face], sum(one.across) / 2
-        opening = next(each for each in site.cover.openings if each.leaf == one.said)
+        opening = next(each for each in site.cover.openings if each.role == f"{one.said} opening")
         middle = face.flat(opening.centre)[1]
         for name, place, way, per_mm in (
             ("at", face.point(at, middle), face.along, 1.0),

@@ -21,7 +21,7 @@ from ergamot.core.frame.design import Design, build, change, make_design
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.parameters import Value
-from ergamot.core.frame.parts.gear.choices import CARRIED
+from ergamot.core.frame.parts.gear.parameters import CARRIED
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure

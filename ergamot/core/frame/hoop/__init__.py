@@ -41,7 +41,8 @@ rise = L·k/K(k). Stick schedule:
 
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.hoop.assemble import build, stops
-from ergamot.core.frame.hoop.choices import PARAMETERS, check, wanted
+from ergamot.core.frame.hoop.choices import PARAMETERS, wanted
+from ergamot.core.frame.hoop.fit import check
 from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.shape import (
     BASIC_TOOLS,

@@ -15,11 +15,11 @@ from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, ins
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
-from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
-from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house, roosts_over_floor
+from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
+from ergamot.core.frame.parts.house import House, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import Timbers, end_parameters, read_timbers, timber_parameters
-from ergamot.core.frame.parts.site import both, check_stock, refuse_above, refuse_below
+from ergamot.core.frame.parts.site import both
 from ergamot.core.frame.profile import Edge, Profile
 from ergamot.core.frame.shape import Wanted
 
@@ -246,74 +246,6 @@ def wanted(flock: Wanted) -> dict[str, Value]:
     if not flock.roost_m:
         return {}
     return {"roost_bars": min(6, math.ceil(flock.roost_m / STAND_M)), "roost_height": 500.0}
-
-
-def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
-    """Refuse values that each stand within their range but cannot be built together.
-
-    Args: values, one for each of PARAMETERS; catalogue.
-    Raises: OutOfRange, naming the field and what it may be.
-    Source: common practice; stock lengths from the catalogue.
-
-    >>> check(asked("hoop"), c)
-    """
-    pen = chosen(values, catalogue)
-    check_stock(pen.section, values, ("length", "width"))
-    if pen.timbers.base:
-        check_stock(pen.timbers.base.section, values, ("length", "width"))
-    check_gear(pen.gear, pen.length)
-    if pen.curve.rise < LEAST_RISE_MM:
-        raise OutOfRange("width", pen.width, f"less: the panel rises only {both(pen.curve.rise)}")
-    posts = post_places(pen)
-    pen.doorway.refuse_wider(2 * pen.half * 0.6, "for posts that still reach the arch")
-    foot_y = pen.arch_inside[-1][0]
-    if posts[1] > foot_y:
-        _refuse_posts(pen, foot_y)
-    if 0 < pen.wall < LEAST_WALL_MM:
-        raise OutOfRange("wall", pen.wall, f"0 for none, or at least {both(LEAST_WALL_MM)}")
-    room = min(under_arch(pen, y) for y in posts) - pen.timbers.foot_z - pen.section.deep_mm - 20
-    pen.doorway.refuse_taller(room, "under this curve with this door width")
-    if pen.house:
-        _check_house(pen)
-    if not pen.stand:
-        return
-    if pen.roost_bars:
-        refuse_below("roost_height", pen.roost_height, 2 * pen.section.deep_mm + 20, "over the roost's sill")
-    if pen.roost_bars > bars_that_fit(pen):
-        fit = bars_that_fit(pen)
-        if fit < 1:
-            raise OutOfRange("roost_height", pen.roost_height, "lower: the curve comes in over the bars here")
-        raise OutOfRange(
-            "roost_bars", pen.roost_bars, f"at most {fit} with 0.35 m between them at this height"
-        )
-    if pen.roost_bars and pen.length - pen.start < LEAST_FOR_ROOSTS_MM:
-        raise OutOfRange("roost_bars", pen.roost_bars, "0 in a pen this short: there is no room for a stand")
-
-
-def _check_house(pen: Chosen) -> None:
-    """A house hangs between the studs of knee walls: its floor, and the rails of its roosts."""
-    house, deep, thick = pen.house, pen.section.deep_mm, pen.section.thick_mm
-    assert house
-    if not pen.wall:
-        raise OutOfRange("house", "yes", "none without knee walls: its floor hangs between their studs")
-    over = roosts_over_floor(house) + thick if house.roosts != "none" else 0.0
-    refuse_above(
-        "house_floor", house.floor_z, pen.wall - deep - over - 10, "for it to hang between these knee walls"
-    )
-    refuse_below(
-        "house_floor", house.floor_z, pen.timbers.foot_z + deep, "over the base rails and what carries it"
-    )
-    check_house(house, pen.profile(), pen.length - pen.start, deep, thick)
-
-
-def _refuse_posts(pen: Chosen, foot_y: float) -> None:
-    """The door posts would run into the feet of the arch."""
-    widest = 2 * (foot_y - 2 * pen.section.deep_mm)
-    if widest < LEAST_DOOR_MM:
-        raise OutOfRange(
-            "width", pen.width, f"more: door posts of {pen.section.label} need room inside the arch"
-        )
-    pen.doorway.refuse_wider(widest, "between the feet of the arch")
 
 
 def stand_half(pen: Chosen) -> float:

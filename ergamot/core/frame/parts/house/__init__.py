@@ -45,8 +45,9 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 """
 
 from ergamot.core.frame.parts.house.build import build_house
-from ergamot.core.frame.parts.house.choices import House, house_parameters, housed, read_house
+from ergamot.core.frame.parts.house.choices import House, housed, read_house
 from ergamot.core.frame.parts.house.fit import check_dock, check_house, roosts_over_floor
+from ergamot.core.frame.parts.house.parameters import house_parameters
 
 __all__ = [
     "House",

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from ergamot.core.errors import OutOfRange
-from ergamot.core.frame.parts.house.choices import LEAST_PANE_MM, NEST_MM, House, OwnWindow
+from ergamot.core.frame.parts.house.choices import NEST_MM, House, OwnWindow
+from ergamot.core.frame.parts.house.parameters import LEAST_PANE_MM
 from ergamot.core.frame.parts.site import both, refuse_above
 from ergamot.core.frame.profile import Profile
 

@@ -1,0 +1,296 @@
+"""What can be chosen about a house, as it is declared."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+from ergamot.core.catalogue.kinds import Use
+from ergamot.core.finding import What
+from ergamot.core.frame.parameters import Choice, Parameter, switch
+
+LEAST_PANE_MM = 150.0
+RANGING = "range"  # of what is beneath a house: nothing, the birds go out
+OWN_WINDOW = ("window", "own")
+
+
+class Place(StrEnum):
+    """Where in its pen a house is."""
+
+    REAR = "yes"
+    WHOLE = "whole"
+
+
+HOUSED = tuple(Place)
+
+
+def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tuple[Parameter, ...]:
+    """What can be chosen about a house.
+
+    Args: default, yes or no; floor_mm, usual height of its floor; whole, whether it may be as long as the pen, with
+        upright walls.
+    Returns: the parameters of group house.
+    Source: common practice ranges.
+
+    >>> house_parameters("no", 600.0)[0].name
+    'house'
+    """
+    housed = ("house", *HOUSED)
+    along = (Choice(Place.WHOLE, "the whole length", "a run beneath it, or none"),) if whole else ()
+    return (
+        Parameter(
+            "house",
+            "Raised house",
+            "house",
+            "choice",
+            default,
+            choices=(Choice(Place.REAR, "at the rear"), *along, Choice("no", "none")),
+            kept=True,
+        ),
+        *(_beneath() if whole else ()),
+        Parameter(
+            "house_length",
+            "House length",
+            "house",
+            "length",
+            1200.0,
+            600,
+            2500,
+            only_if=("house", Place.REAR),
+            note="rear wall to partition",
+            left_out=("house", "no"),
+        ),
+        Parameter(
+            "house_floor",
+            "House floor",
+            "house",
+            "length",
+            floor_mm,
+            300,
+            1100,
+            only_if=housed,
+            note="above the ground",
+            left_out=("house", "no"),
+        ),
+        Parameter(
+            "house_floor_of",
+            "Floor of",
+            "house",
+            "choice",
+            "slats-19",
+            table="sheets",
+            uses=(Use.FLOOR,),
+            only_if=housed,
+        ),
+        Parameter(
+            "house_walls",
+            "House walls of",
+            "house",
+            "choice",
+            "ply-9",
+            table="sheets",
+            uses=(Use.WALL,),
+            only_if=housed,
+        ),
+        Parameter(
+            "roosts",
+            "Roosts",
+            "house",
+            "choice",
+            "level",
+            choices=(
+                Choice("level", "one level", "no quarrel for the top"),
+                Choice("stepped", "stepped", "easier up"),
+                Choice("none", "none"),
+            ),
+            only_if=housed,
+            kept=True,
+            left_out=("roosts", "none"),
+        ),
+        Parameter(
+            "roost_bars",
+            "Roost bars",
+            "house",
+            "count",
+            2,
+            1,
+            8,
+            only_if=housed,
+            kept=True,
+            left_out=("roosts", "none"),
+        ),
+        *(_for_cleaning() if whole else ()),
+        Parameter(
+            "nests",
+            "Nest boxes",
+            "house",
+            "choice",
+            "none",
+            choices=(
+                Choice("none", "none"),
+                Choice("inside", "inside, on the floor"),
+                Choice("outside", "outside the rear wall"),
+            ),
+            only_if=housed,
+            kept=True,
+            left_out=("nests", "none"),
+        ),
+        Parameter(
+            "nest_count",
+            "Number of nests",
+            "house",
+            "count",
+            3,
+            1,
+            12,
+            only_if=housed,
+            kept=True,
+            left_out=("nests", "none"),
+        ),
+        Parameter(
+            "nest_hatch",
+            "Eggs reached by",
+            "house",
+            "choice",
+            "lid",
+            choices=(Choice("lid", "a lid", "cheap"), Choice("hatch", "a side hatch", "dark and calm")),
+            only_if=housed,
+            kept=True,
+        ),
+        Parameter(
+            "nests_later",
+            "Nests fitted",
+            "house",
+            "choice",
+            "now",
+            choices=(Choice("now", "from the start"), Choice("later", "before lay begins")),
+            only_if=housed,
+            kept=True,
+        ),
+        switch(
+            "mesh_floor",
+            "Mesh floor",
+            "house",
+            Choice("yes", "welded mesh instead", "droppings fall through"),
+            "no",
+            only_if=housed,
+            idle=(What.SPACE,),
+        ),
+        switch(
+            "winter_floor",
+            "Floor in winter",
+            "house",
+            Choice("yes", "plywood laid over", "out in spring"),
+            "as in summer",
+            only_if=housed,
+        ),
+        Parameter(
+            "window",
+            "Window",
+            "house",
+            "choice",
+            "no",
+            choices=(
+                Choice("no", "none"),
+                Choice("yes", "clear sheet over the pop hole"),
+                Choice("own", "one you have", "the opening is cut to fit it"),
+            ),
+            only_if=("house", Place.REAR),
+            kept=True,
+        ),
+        Parameter(
+            "window_width",
+            "Your window's width",
+            "house",
+            "length",
+            400.0,
+            LEAST_PANE_MM,
+            1200,
+            only_if=OWN_WINDOW,
+            kept=True,
+        ),
+        Parameter(
+            "window_height",
+            "Your window's height",
+            "house",
+            "length",
+            300.0,
+            LEAST_PANE_MM,
+            800,
+            only_if=OWN_WINDOW,
+            kept=True,
+        ),
+        Parameter(
+            "window_kg", "Your window weighs", "house", "mass", 4.0, 0.2, 25, only_if=OWN_WINDOW, kept=True
+        ),
+        switch(
+            "house_hatch",
+            "Cleaning hatch",
+            "house",
+            Choice("yes", "in the rear wall, or a slope"),
+            default="yes",
+            only_if=housed,
+        ),
+        Parameter(
+            "vents",
+            "Vents",
+            "house",
+            "choice",
+            "both",
+            choices=(Choice("both", "low and high, closable"), Choice("none", "none")),
+            only_if=housed,
+        ),
+    )
+
+
+def _for_cleaning() -> tuple[Parameter, ...]:
+    """What is taken out of a house with upright walls to clean it."""
+    return (
+        switch(
+            "roosts_out",
+            "Roosts held",
+            "house",
+            Choice("yes", "in cleats", "lifted out for cleaning"),
+            "by screws",
+            only_if=("house", *HOUSED),
+        ),
+        switch(
+            "droppings_board",
+            "Under the roosts",
+            "house",
+            Choice("yes", "a board to scrape", "slid out with what fell on it"),
+            "the floor",
+            only_if=("house", *HOUSED),
+        ),
+    )
+
+
+def _beneath() -> tuple[Parameter, ...]:
+    """What is under a house as long as its pen."""
+    return (
+        Parameter(
+            "house_beneath",
+            "Beneath it",
+            "house",
+            "choice",
+            "run",
+            choices=(
+                Choice("run", "a run, meshed all round"),
+                Choice(RANGING, "nothing", "the birds go out by day, in a fence of their own"),
+            ),
+            only_if=("house", Place.WHOLE),
+            kept=True,
+        ),
+        Parameter(
+            "docks_at",
+            "Docks in winter at",
+            "house",
+            "length",
+            0.0,
+            0,
+            1500,
+            only_if=("house", Place.WHOLE),
+            note="sill of the other building's hole over the ground; 0 stands free",
+            kept=True,
+            idle=tuple(What),
+        ),
+    )

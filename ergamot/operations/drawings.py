@@ -44,7 +44,7 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
     shown = bench(work, record)
     return SheetSet(
         name=shown.name,
-        shape=shape_of(shown.design.shape).label,
+        shape=shape_of(shown.design.shape).called(shown.design.values),
         flock=shown.flock_name,
         day=work.now.date(),
         pictures={look: picture(shown.structure, look) for look in PROJECTIONS},

@@ -77,7 +77,7 @@ def _line(line: PenLine) -> PenLineOut:
         flock_id=record.body["flock_id"],
         flock_name=line.flock_name,
         leaves=line.leaves,
-        shape=shape_of(record.body["shape"]).label,
+        shape=shape_of(record.body["shape"]).called(record.body["values"]),
         size=Words.model_validate(line.size) if line.size else None,
         plan=ThumbOut.model_validate(judged.plan) if judged and judged.plan else None,
         version_of=record.body.get("version_of"),
@@ -178,7 +178,7 @@ def get_starts(flock_id: int) -> dict[str, Any]:
         "starts": [
             StartOut(
                 shape=one.design.shape,
-                label=shape_of(one.design.shape).label,
+                label=shape_of(one.design.shape).called(one.design.values),
                 size=Words.model_validate(design_size(one.design)),
                 lines=[LineOut.model_validate(line) for line in lines(one.structure)],
                 findings=[FindingOut.model_validate(finding) for finding in one.judged.everything],

@@ -119,7 +119,13 @@ def test_the_demo_farm_is_entered_once_and_shows_each_grade(store, client):
     assert load(store, NOW)
     assert not load(store, NOW)
     pens = client.get("/api/pens").json["pens"]
-    assert {pen["shape"] for pen in pens} == {"low pen", "A-frame", "hoop", "walk-in coop"}
+    assert {pen["shape"] for pen in pens} == {
+        "low pen",
+        "A-frame",
+        "hoop",
+        "walk-in coop",
+        "raised house, day range",
+    }
     words = {one["word"] for pen in pens for one in pen["verdicts"]}
     assert words >= {"short", "hard", "tight", "close", "right", "to spare"}
     assert len(client.get("/api/lawns").json["lawns"]) == 2

@@ -16,7 +16,7 @@ from ergamot.core.errors import UnknownChoice
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import Finding, What
 from ergamot.core.flock.space import needed_floor_m2
-from ergamot.core.frame.design import build, change
+from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.ground.lawn import pen_size
 from ergamot.core.ground.stay import day_load
@@ -179,3 +179,12 @@ def test_a_school_nobody_knows_is_refused_by_name():
     with pytest.raises(UnknownChoice) as refused:
         SHAPES["coop"].school_of("yurt")
     assert refused.value.field == "school"
+
+
+def test_a_pen_is_called_what_it_is():
+    """Each way of building by its own name, each shape as it usually is by the shape's."""
+    for shape in SHAPES.values():
+        usual = make_design(CATALOGUE, shape.key, {}).values
+        assert shape.called(usual) == shape.label
+        for one in shape.schools:
+            assert shape.called({**usual, **one.values}) == one.label

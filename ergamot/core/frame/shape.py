@@ -54,12 +54,27 @@ class Proposal:
 
 @dataclass(frozen=True)
 class School:
-    """A way of building a shape that people know by a name of its own: what makes it that, which a proposal keeps."""
+    """A way of building a shape that people know by a name of its own: what a proposal of it keeps, and whether some
+    values are one."""
 
     key: str
     label: str
     values: Mapping[str, Value]
     sketch: Sketch
+    is_one: Callable[[Mapping[str, Value]], bool]
+
+
+def by(**asked: Value) -> Callable[[Mapping[str, Value]], bool]:
+    """A way of building told by some of a pen's values.
+
+    Args: asked, by name, in no unit: what each must be.
+    Returns: whether values have all of them.
+    Source: common practice.
+
+    >>> by(roof_kind="mono")({"roof_kind": "mono", "pitch": 10.0})
+    True
+    """
+    return lambda values: all(values.get(name) == value for name, value in asked.items())
 
 
 @dataclass(frozen=True)
@@ -92,6 +107,10 @@ class Shape:
         if key and key not in known:
             raise UnknownChoice("school", key, tuple(known))
         return known.get(key, {})
+
+    def called(self, values: Mapping[str, Value]) -> str:
+        """What a pen of some values is called: by the first way of building it is one of, else as the shape."""
+        return next((one.label for one in self.schools if one.is_one(values)), self.label)
 
     @property
     def parameters(self) -> tuple[Parameter, ...]:

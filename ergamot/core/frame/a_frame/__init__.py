@@ -58,6 +58,8 @@ from ergamot.core.frame.shape import (
     usual_gears,
 )
 
+WIDE_DEG = 90.0  # from here on it is wider than twice its height; geometry
+
 SHAPE = Shape(
     "a-frame",
     "A-frame",
@@ -90,6 +92,7 @@ SHAPE = Shape(
             Sketch(
                 "M6 44L40 22L74 44", "M4 43L40 20L76 43", "low in the wind; broilers and rails to step over"
             ),
+            is_one=lambda values: float(values["apex"]) >= WIDE_DEG,
         ),
     ),
 )

@@ -61,10 +61,13 @@ from ergamot.core.frame.shape import (
     School,
     Shape,
     Sketch,
+    by,
     feet,
     remedies,
     usual_gears,
 )
+
+LOW_MM = 1000.0  # a lower wall is reached over; judgement
 
 SHAPE = Shape(
     "coop",
@@ -100,41 +103,6 @@ SHAPE = Shape(
     ),
     schools=(
         School(
-            "arched",
-            "arched roof on walls",
-            {"roof_kind": "arched"},
-            Sketch(
-                "M14 44V24M66 44V24M30 44V27H46V44",
-                "M13 24C22 4 58 4 67 24",
-                "bent tube over walls; tarp or clear sheet",
-            ),
-        ),
-        School(
-            "bent-tube",
-            "bent tube on a timber box",
-            {
-                "roof_kind": "arched",
-                "bow_bends": "3",
-                "rise": 600.0,
-                "wall": 700.0,
-                "purlins": 1,
-                "roof": "tarp",
-                "door_height": 1000.0,
-                "end_wall": "mesh",
-            },
-            Sketch(
-                "M14 44V30M66 44V30M14 30L20 14L40 8L60 14L66 30M32 44V24H48V44",
-                "M13 30L19 13L40 7L61 13L67 30",
-                "bows off a hand bender; a tarp, a low timber box",
-            ),
-        ),
-        School(
-            "mono",
-            "one slope over walls",
-            {"roof_kind": "mono", "pitch": 10.0, "wall": 1900.0},
-            Sketch("M14 44V20M66 44V10M30 44V24H46V44", "M8 21L72 8", "one sheet length; rain to one side"),
-        ),
-        School(
             "raised",
             "raised house, day range",
             {
@@ -154,6 +122,7 @@ SHAPE = Shape(
                 "M10 20L40 6L70 20",
                 "sleeps and lays in it, ranges by day; on legs, nothing beneath",
             ),
+            is_one=by(house="whole", house_beneath="range"),
         ),
         School(
             "over-run",
@@ -172,6 +141,45 @@ SHAPE = Shape(
                 "M10 20L40 6L70 20",
                 "short: all of it house, all of it run",
             ),
+            is_one=by(house="whole"),
+        ),
+        School(
+            "arched",
+            "arched roof on walls",
+            {"roof_kind": "arched"},
+            Sketch(
+                "M14 44V24M66 44V24M30 44V27H46V44",
+                "M13 24C22 4 58 4 67 24",
+                "bent tube over walls; tarp or clear sheet",
+            ),
+            is_one=by(roof_kind="arched", bow_bends="0"),
+        ),
+        School(
+            "bent-tube",
+            "bent tube on a timber box",
+            {
+                "roof_kind": "arched",
+                "bow_bends": "3",
+                "rise": 600.0,
+                "wall": 700.0,
+                "purlins": 1,
+                "roof": "tarp",
+                "door_height": 1000.0,
+                "end_wall": "mesh",
+            },
+            Sketch(
+                "M14 44V30M66 44V30M14 30L20 14L40 8L60 14L66 30M32 44V24H48V44",
+                "M13 30L19 13L40 7L61 13L67 30",
+                "bows off a hand bender; a tarp, a low timber box",
+            ),
+            is_one=by(roof_kind="arched"),
+        ),
+        School(
+            "mono",
+            "one slope over walls",
+            {"roof_kind": "mono", "pitch": 10.0, "wall": 1900.0},
+            Sketch("M14 44V20M66 44V10M30 44V24H46V44", "M8 21L72 8", "one sheet length; rain to one side"),
+            is_one=by(roof_kind="mono"),
         ),
         School(
             "low",
@@ -182,6 +190,7 @@ SHAPE = Shape(
                 "M12 33L40 14L68 33",
                 "reached into, not walked in; light",
             ),
+            is_one=lambda values: float(values["wall"]) < LOW_MM,
         ),
     ),
     settle=settled,

@@ -57,6 +57,8 @@ from ergamot.core.frame.shape import (
     usual_gears,
 )
 
+LONG_MM = 3200.0  # a panel cut shorter over the hoop makes a low one; judgement
+
 SHAPE = Shape(
     "hoop",
     "hoop",
@@ -91,6 +93,7 @@ SHAPE = Shape(
                 "M13 29C15 1 65 1 67 29",
                 "headroom to the sides; doors in them",
             ),
+            is_one=lambda values: float(values.get("wall", 0.0)) > 0,
         ),
         School(
             "low",
@@ -100,6 +103,9 @@ SHAPE = Shape(
                 "M12 44C10 22 70 22 68 44",
                 "M11 40C10 20 70 20 69 40",
                 "dragged; one sheet of cover, nothing to lift",
+            ),
+            is_one=lambda values: (
+                values["gear"] == "skids" and float(values.get("panel_cut", LONG_MM)) < LONG_MM
             ),
         ),
     ),

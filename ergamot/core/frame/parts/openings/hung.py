@@ -146,7 +146,8 @@ def _fix(
         v,
         Purpose.LIGHT,
         f"{one.said} opening",
-        f"{one.said}, fixed",
+        f"{'one you have' if one.own_kg else what.label}, screwed on",
+        leaf=one.said,
         inside=inside,
         clear_mm=(one.width, one.height),
     )
@@ -206,7 +207,7 @@ def pulls(site: Site, openings: Openings) -> tuple[DragHandle, ...]:
     found = []
     for one in (_measured(site, asked) for asked in openings.wanted):
         face, at = site.faces[one.face], sum(one.across) / 2
-        opening = next(each for each in site.cover.openings if each.role == f"{one.said} opening")
+        opening = next(each for each in site.cover.openings if each.leaf == one.said)
         middle = face.flat(opening.centre)[1]
         for name, place, way, per_mm in (
             ("at", face.point(at, middle), face.along, 1.0),

@@ -63,7 +63,7 @@ def _ends(site: Site, pen: Chosen) -> None:
     z = (pen.wall - deep, pen.wall)
     if pen.roof_kind != "mono":
         site.frame.stick(plate, rear, (-inner, inner), z, "y")
-        end_plates(site, pen.half, pen.wall, (wide / 2, wide / 2 + deep), front)
+        end_plates(site, pen.half, pen.wall, wide / 2 + deep, front)
     post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
     for side in (-1, 1):
         y = (side * wide / 2, side * (wide / 2 + deep))

@@ -84,7 +84,7 @@ def set_knee_walls(site: Site, pen: Chosen) -> None:
     side_walls(site, pen.half, foot, tops, lines, "the panels' feet")
     wall_braces(site, foot, tops, (lines[-2], lines[-1]))
     for x in ((site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])):
-        end_plates(site, pen.half, pen.wall, post_places(pen), x)
+        end_plates(site, pen.half, pen.wall, post_places(pen)[1], x)
 
 
 def set_ends(site: Site, pen: Chosen) -> None:

@@ -61,20 +61,20 @@ def wall_braces(site: Site, foot: float, tops: Flat, bay: Flat) -> None:
             site.frame.diagonal(brace, face, (u[1], foot + 5), (u[0], foot + 5 + rise), (-thick, 0))
 
 
-def end_plates(site: Site, half: float, top: float, gap: Flat, x: Flat) -> None:
-    """Tie the side plates across an end, left and right of what stands in it, and between where that is two posts.
+def end_plates(site: Site, half: float, top: float, post: float, x: Flat) -> None:
+    """Tie the side plates of an end to the posts that stand in it.
 
-    Args: site; half, half the outside width, mm; top, of the plates, mm; gap, inner and outer side of the posts in it, mm;
-        x, from where to where along the pen, mm.
+    Args: site; half, half the outside width, mm; top, of the plates, mm; post, the outer side of the posts, from the
+        middle, mm; x, from where to where along the pen, mm.
     Source: common practice.
 
     >>> site = begun("coop")
-    >>> end_plates(site, 900.0, 900.0, (300.0, 364.0), (0.0, 38.0))
+    >>> end_plates(site, 900.0, 900.0, 364.0, (0.0, 38.0))
     >>> len(site.frame.members)
     2
     """
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     plate = Piece(Duty.END_PLATE, "end plate", "T", "ties the wall plates across the end")
     for side in (-1, 1):
-        a, b = side * (half - thick), side * gap[1]
+        a, b = side * (half - thick), side * post
         site.frame.stick(plate, x, (min(a, b), max(a, b)), (top - deep, top), "y")

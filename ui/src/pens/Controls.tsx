@@ -1,8 +1,8 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
-import type { Bench, Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Control, type ControlProps } from "./Control";
 import { Openings } from "./Openings";
-import type { Parameter } from "./parameters";
+import { shows, type Parameter } from "./parameters";
 
 const GROUP_WORDS: Record<string, string> = {
   size: "Size",
@@ -44,7 +44,7 @@ export function Controls({ shape, group, onGroup, ...rest }: Props) {
               <Openings shape={shape} {...rest} />
             </TabPanel>
           ) : (
-            <GroupPanel key={one} parameters={shape.parameters.filter((each) => each.group === one && shows(each, rest.bench))} {...rest} />
+            <GroupPanel key={one} parameters={shape.parameters.filter((each) => each.group === one && shows(each, rest.bench.values))} {...rest} />
           ),
         )}
       </TabPanels>
@@ -60,10 +60,4 @@ function GroupPanel({ parameters, ...rest }: Omit<ControlProps, "parameter"> & {
       ))}
     </TabPanel>
   );
-}
-
-function shows(parameter: Parameter, bench: Bench): boolean {
-  if (!parameter.only_if) return true;
-  const [name = "", ...wanted] = parameter.only_if;
-  return wanted.includes(String(bench.values[name]?.value));
 }

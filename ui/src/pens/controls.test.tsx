@@ -32,6 +32,7 @@ const openings = [
   one("face", "choice", { label: "Where", group: "openings", choices: [{ key: "left", label: "left side", note: "" }, { key: "none", label: "taken away", note: "" }] }),
   one("for", "choice", { label: "For", group: "openings", choices: [{ key: "eggs", label: "taking eggs", note: "" }, { key: "reach", label: "an arm", note: "" }] }),
   one("at", "length", { label: "Its middle at", group: "openings", high: 12000 }),
+  one("kg", "count", { label: "Yours weighs", group: "openings", high: 60, only_if: ["for", "eggs"] }),
 ];
 const shape = { key: "coop", label: "coop", sketch: { frame: "", cover: "", note: "" }, parameters, openings, schools: [] };
 const value = (of: string | number, said: string) => ({ value: of, typed: null, text: words(said), stops: [] });
@@ -109,6 +110,14 @@ describe("openings of the keeper's own", () => {
     const mine = within(screen.getByRole("region", { name: "opening 2" }));
     expect(mine.getByRole("heading").textContent).toContain("2 taking eggs · left side");
     expect(mine.getByRole("slider", { name: "Its middle at tape" })).toBeTruthy();
+  });
+
+  it("ask nothing that hangs on another choice of theirs", () => {
+    const asked = { ...second, opening_2_kg: value(5, "5"), opening_3_face: value("left", "left"), opening_3_for: value("reach", "reach"), opening_3_at: value(900, "900 mm"), opening_3_kg: value(5, "5") };
+    show({ id: 1, values: { ...values, ...asked } } as unknown as Bench, null, "openings");
+    const has = (number: number) => within(screen.getByRole("region", { name: `opening ${number}` })).queryByRole("textbox", { name: /Yours weighs/ });
+    expect(has(2)).toBeTruthy();
+    expect(has(3)).toBeNull();
   });
 
   it("are closed up by their own number", () => {

@@ -23,7 +23,21 @@ export function nextNumber(numbers: number[]): number {
 
 /** The controls of one opening. */
 export const ofOpening = (shape: Schemas["ShapeOut"], number: number): Parameter[] =>
-  shape.openings.map((one) => ({ ...one, name: keyOf(number, one.name) }));
+  shape.openings.map((one) => ({ ...one, name: keyOf(number, one.name), only_if: ofThis(number, one.only_if) }));
+
+/** What a control hangs on, where that is another of the same opening. */
+function ofThis(number: number, hangs: Parameter["only_if"]): Parameter["only_if"] {
+  if (!hangs) return hangs;
+  const [name = "", ...wanted] = hangs;
+  return [keyOf(number, name), ...wanted];
+}
+
+/** Does a control have anything to say as a pen stands? */
+export function shows(parameter: Parameter, values: Bench["values"]): boolean {
+  if (!parameter.only_if) return true;
+  const [name = "", ...wanted] = parameter.only_if;
+  return wanted.includes(String(values[name]?.value));
+}
 
 /** All controls a pen has as it stands; those of an opening say which it is of. */
 export function parametersOf(shape: Schemas["ShapeOut"], values: Bench["values"]): Parameter[] {

@@ -119,3 +119,17 @@ def test_rafters_as_thick_as_the_studs_they_stand_over_or_none():
     with pytest.raises(OutOfRange, match="38 mm thick, as the studs under them") as refused:
         make_design(CATALOGUE, "coop", asked)
     assert refused.value.field == "rafter_section"
+
+
+@pytest.mark.parametrize("overhang", [5, 27, 60])
+def test_hands_take_hold_under_a_board_that_hangs_before_them(overhang):
+    values = {
+        "length": 1500,
+        "width": 1250,
+        "wall": 640,
+        "overhang": overhang,
+        "trim": "fascia",
+        "section": "2x2",
+    }
+    more = {"hold_height": 900, "house": "no", "gear": "wheels", "door_width": 400, "door_height": 400}
+    assert faults(build(make_design(CATALOGUE, "coop", {**values, **more}), CATALOGUE)) == ()

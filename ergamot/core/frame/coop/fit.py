@@ -31,6 +31,10 @@ def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Valu
     """
     pen = chosen(values, catalogue)
     tails = pen.under_z(pen.half + pen.section.thick_mm) if pen.heel else pen.wall
+    if (
+        pen.heel and pen.trim == "fascia" and pen.overhang < pen.section.thick_mm
+    ):  # the board hangs before the handle
+        tails = min(tails, pen.roof_z(pen.half + pen.overhang) - catalogue.sections["1x3"].deep_mm)
     most = math.floor(min(pen.wall, tails))
     kept = {**values, "hold_height": min(float(values["hold_height"]), float(most))}
     if pen.house and pen.house.whole:

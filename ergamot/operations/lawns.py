@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from datetime import date
 from typing import Any
 
-from ergamot.core.catalogue import pick
-from ergamot.core.finding import phrase
+from ergamot.core.balance.verdicts import floor_need
 from ergamot.core.ground.lawn import Lawn, make_lawn, pen_size, range_size
 from ergamot.core.ground.schedule import MovePlan, plan_moves
-from ergamot.core.units import Quantity, parse_length
+from ergamot.core.units import parse_length
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import built, design_of
 from ergamot.operations.places import place_record, read_place, today_on
@@ -69,16 +67,8 @@ def pen_moves(work: Work, pen: Record, lawn: Record, start: date | None, days: i
         start = today if flock.out <= today < flock.leaves else flock.out
     structure = built(work, design_of(work, pen))
     months = read_place(work, place_record(work)).months_c
+    over = lawn_of(lawn)
     size = pen_size(structure)
     if structure.ranges:
-        need = pick(work.catalogue.floor_needs, flock.strain.kind, "strain")
-        size = range_size(flock.placed, need, lawn_of(lawn))
-    plan = plan_moves(work.catalogue, flock, lawn_of(lawn), size, months, start, days)
-    if not structure.ranges:
-        return plan
-    fenced = phrase(
-        "its birds range: a stop is {long} by {wide} in a fence of its own, the house within it",
-        long=Quantity(1000 * size.length_m, "mm"),
-        wide=Quantity(1000 * size.width_m, "mm"),
-    )
-    return replace(plan, notes=(fenced, *plan.notes))
+        size = range_size(flock.placed, floor_need(work.catalogue, structure, flock), over)
+    return plan_moves(work.catalogue, flock, over, size, months, start, days)

@@ -74,16 +74,14 @@ def _placed(
     given: Mapping[str, object],
     catalogue: Catalogue,
 ) -> dict[str, Value]:
-    """Openings whose place was not given, one after another, each where it fits first; one of whose size nothing was given
-    either is made lower or smaller where the usual one finds no room."""
+    """Openings whose place was not given, one after another, each where it fits first, lower or smaller where the usual one
+    finds no room; what was given of it stays."""
     some = SHAPES[shape].openings
     loose = [number for number in numbers if some.key(number, "at") not in given]
     settled = {name: value for name, value in values.items() if not {*loose} & {*some.numbers((name,))}}
     for number in loose:
         own = {one.name: values[one.name] for one in some.named(number)}
-        ways = [
-            way for way in lower(some, number, own) if not {*way} & {*given}
-        ]  # what was said stays as it was
+        ways = [way for way in lower(some, number, own) if not {*way} & {*given}]
         at, face = some.key(number, "at"), str(own[some.key(number, "face")])
         bare = _framed(shape, tuple(settled.items()), catalogue)
         places = likely_places(bare, face)[: None if len(ways) == 1 else MOST_PLACES] or (0.0,)

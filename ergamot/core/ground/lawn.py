@@ -37,12 +37,14 @@ class Lawn:
 
 @dataclass(frozen=True)
 class PenSize:
-    """What a pen takes up, m: its body on the grass, and its whole length and width with gear."""
+    """What a pen takes up, m: its body on the grass, and its whole length and width with gear; `fenced` where it is the
+    ground its birds range over, in a fence of its own."""
 
     length_m: float
     width_m: float
     overall_length_m: float
     overall_width_m: float
+    fenced: bool = False
 
     @property
     def area_m2(self) -> float:
@@ -108,7 +110,7 @@ def range_size(birds: int, need: FloorNeed, lawn: Lawn) -> PenSize:
     """
     area = birds * need.range_m2
     wide = min(math.sqrt(area), lawn.width_m)
-    return PenSize(area / wide, wide, area / wide, wide)
+    return PenSize(area / wide, wide, area / wide, wide, fenced=True)
 
 
 def lanes(lawn: Lawn, pen: PenSize) -> tuple[Stop, ...]:

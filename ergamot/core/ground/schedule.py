@@ -102,7 +102,19 @@ def plan_moves(
                 break
             day += timedelta(days=len(stay))
     shown = tuple((on, load) for on, load in sorted(loads.items()) if on < end)
-    return MovePlan(walk.stops, tuple(walk.moves), shown, pen, (*walk.notes(start), *_notes(walk.moves)))
+    return MovePlan(
+        walk.stops, tuple(walk.moves), shown, pen, (*_fenced(pen), *walk.notes(start), *_notes(walk.moves))
+    )
+
+
+def _fenced(pen: PenSize) -> Iterator[Phrase]:
+    """What a stop is where birds range from their house."""
+    if pen.fenced:
+        yield phrase(
+            "its birds range: a stop is {long} by {wide} in a fence of its own, the house within it",
+            long=Quantity(1000 * pen.length_m, "mm"),
+            wide=Quantity(1000 * pen.width_m, "mm"),
+        )
 
 
 def _whole(load: DayLoad, day: date, flock: Flock) -> int:

@@ -18,11 +18,12 @@ from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_insi
 from ergamot.core.frame.parts.shell import (
     Timbers,
     bay_parameters,
+    check_lengths,
     end_parameters,
     read_timbers,
     timber_parameters,
 )
-from ergamot.core.frame.parts.site import check_stock, refuse_above, refuse_below
+from ergamot.core.frame.parts.site import refuse_above, refuse_below
 from ergamot.core.frame.profile import Profile, chain
 
 PARAMETERS: tuple[Parameter, ...] = (
@@ -178,9 +179,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     >>> check(asked("a-frame"), c)
     """
     pen = chosen(values, catalogue)
-    check_stock(pen.section, values, ("length", "width"))
-    if pen.timbers.base:
-        check_stock(pen.timbers.base.section, values, ("length", "width"))
+    check_lengths(pen.timbers, values)
     deep = pen.section.deep_mm
     least = 2 * (LEAST_HEIGHT_MM - pen.foot_z) / math.tan(pen.pitch)
     refuse_below("width", pen.width, least, "at this apex angle, for room under the slopes")

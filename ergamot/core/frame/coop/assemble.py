@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import replace
-from itertools import pairwise
+from itertools import chain, pairwise
 
 from ergamot.core.catalogue import Catalogue, Covering, Sheet
 from ergamot.core.catalogue.kinds import Fitting
@@ -176,12 +176,10 @@ def _curtains(site: Site, pen: Chosen, x: Flat) -> None:
     for name in ("right", "left"):
         face = site.faces[name]
         site.cover.cover(face, Coat("side tarp", pen.curtain_of, Group.WALLS), x, (0, face.top))
-        for low, high in beside_gear(site, pen.half, z[1]):
-            ends = max(low, x[0]), min(high, x[1])
-            for run in (
-                pairwise(evenly(*ends, batten.longest_mm)) if ends[1] - ends[0] > LEAST_CURTAIN_MM else ()
-            ):
-                site.frame.on_face(roll, face, run, z, (0.0, batten.thick_mm), "u")
+        free = [(max(low, x[0]), min(high, x[1])) for low, high in beside_gear(site, pen.half, z[1])]
+        runs = [pairwise(evenly(a, b, batten.longest_mm)) for a, b in free if b - a > LEAST_CURTAIN_MM]
+        for run in chain.from_iterable(runs):
+            site.frame.on_face(roll, face, run, z, (0.0, batten.thick_mm), "u")
 
 
 def _roof(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:

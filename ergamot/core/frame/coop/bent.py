@@ -62,13 +62,8 @@ def set_bows(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Jo
         path = tuple((line, y, foot + z) for y, z in made.path)
         bows.append(site.frame.tube(piece, path, (1.0, 0.0, 0.0), made.length_mm, made.bends))
         tied += [Joint((bows[-1].ref, one.ref), tie, 2, rule="bow strapped to the plate") for one in plates]
-    ends = (bows[0], bows[-1])
-    tied += [
-        Joint((post.ref, end.ref), tie, 1, rule="post strapped to the end bow")
-        for post in site.frame.members
-        if post.duty is Duty.POST
-        for end in (min(ends, key=lambda one: abs(one.centre[0] - post.centre[0])),)
-    ]
+    posts = [one for one in site.frame.members if one.duty is Duty.POST]  # of the door, in the front
+    tied += [Joint((one.ref, bows[-1].ref), tie, 1, rule="post strapped to the end bow") for one in posts]
     for (y, z), role in _along(pen, made):
         run = Piece(Duty.RIDGE_TUBE, role, "M", "holds the bows apart", Group.ROOF, pen.tube)
         ends_before = pen.section.thick_mm if abs(y) > pen.tube.thick_mm else 0.0  # the posts of the front

@@ -15,6 +15,7 @@ from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear
 from ergamot.core.frame.parts.house import check_dock, check_house, roosts_over_floor
 from ergamot.core.frame.parts.openings import read_openings
+from ergamot.core.frame.parts.shell import check_lengths
 from ergamot.core.frame.parts.site import check_stock, refuse_above
 
 
@@ -67,9 +68,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     >>> check(asked("coop"), c)
     """
     pen = chosen(values, catalogue)
-    check_stock(pen.section, values, ("length", "width"))
-    if pen.timbers.base:
-        check_stock(pen.timbers.base.section, values, ("length", "width"))
+    check_lengths(pen.timbers, values)
     if pen.timbers.rafters and pen.roof_kind == "gable":
         check_stock(pen.timbers.roof.section, values, ("length",))  # the ridge is sawn from it
     degrees = math.degrees(pen.pitch)

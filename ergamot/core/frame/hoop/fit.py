@@ -20,7 +20,8 @@ from ergamot.core.frame.hoop.choices import (
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import check_gear
 from ergamot.core.frame.parts.house import check_house, roosts_over_floor
-from ergamot.core.frame.parts.site import both, check_stock, refuse_above, refuse_below
+from ergamot.core.frame.parts.shell import check_lengths
+from ergamot.core.frame.parts.site import both, refuse_above, refuse_below
 
 
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
@@ -33,9 +34,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     >>> check(asked("hoop"), c)
     """
     pen = chosen(values, catalogue)
-    check_stock(pen.section, values, ("length", "width"))
-    if pen.timbers.base:
-        check_stock(pen.timbers.base.section, values, ("length", "width"))
+    check_lengths(pen.timbers, values)
     check_gear(pen.gear, pen.length)
     if pen.curve.rise < LEAST_RISE_MM:
         raise OutOfRange("width", pen.width, f"less: the panel rises only {both(pen.curve.rise)}")
@@ -50,10 +49,13 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     pen.doorway.refuse_taller(room, "under this curve with this door width")
     if pen.house:
         _check_house(pen)
-    if not pen.stand:
-        return
-    if pen.roost_bars:
-        refuse_below("roost_height", pen.roost_height, 2 * pen.section.deep_mm + 20, "over the roost's sill")
+    if pen.stand:
+        _check_stand(pen)
+
+
+def _check_stand(pen: Chosen) -> None:
+    """Roosts on a stand of their own."""
+    refuse_below("roost_height", pen.roost_height, 2 * pen.section.deep_mm + 20, "over the roost's sill")
     if pen.roost_bars > bars_that_fit(pen):
         fit = bars_that_fit(pen)
         if fit < 1:
@@ -61,7 +63,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         raise OutOfRange(
             "roost_bars", pen.roost_bars, f"at most {fit} with 0.35 m between them at this height"
         )
-    if pen.roost_bars and pen.length - pen.start < LEAST_FOR_ROOSTS_MM:
+    if pen.length - pen.start < LEAST_FOR_ROOSTS_MM:
         raise OutOfRange("roost_bars", pen.roost_bars, "0 in a pen this short: there is no room for a stand")
 
 

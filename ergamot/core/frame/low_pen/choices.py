@@ -13,7 +13,7 @@ from ergamot.core.finding import What
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looked_up, switch
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import Timbers, read_timbers, timber_parameters
+from ergamot.core.frame.parts.shell import Timbers, check_lengths, read_timbers, timber_parameters
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
 from ergamot.core.frame.shape import Wanted
 
@@ -246,11 +246,9 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     >>> check(asked("low-pen"), c)
     """
     pen = chosen(values, catalogue)
-    check_stock(pen.section, values, ("length", "width"))
+    check_lengths(pen.timbers, values)
     if pen.timbers.leaf and pen.access == "drop-front":
         check_stock(pen.timbers.leaf, values, ("width",))
-    if pen.timbers.base:
-        check_stock(pen.timbers.base.section, values, ("length", "width"))
     if 0 < pen.fall < pen.roof.least_fall_deg:
         raise OutOfRange(
             "fall",

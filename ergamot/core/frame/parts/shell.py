@@ -14,7 +14,7 @@ from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.lines import rib_lines
-from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parts.site import Site, check_stock
 from ergamot.core.frame.profile import Profile
 
 OWN_BASE = ("base_made", "own")
@@ -161,6 +161,20 @@ def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
     if values["leaf_made"] == "own":
         leaf = pick(catalogue.sections, str(values["leaf_section"]), "leaf_section")
     return Timbers(section, species, base, leaf, rafters)
+
+
+def check_lengths(timbers: Timbers, values: Mapping[str, Value]) -> None:
+    """Refuse a pen longer or wider than what it and its base are sawn from is sold.
+
+    Args: timbers; values, checked one by one.
+    Raises: OutOfRange.
+    Source: stock lengths in the catalogue.
+
+    >>> check_lengths(read_timbers(asked(), c), asked())
+    """
+    check_stock(timbers.section, values, ("length", "width"))
+    if timbers.base:
+        check_stock(timbers.base.section, values, ("length", "width"))
 
 
 def _own(values: Mapping[str, Value], catalogue: Catalogue, what: str, thick_mm: float, why: str) -> Timber:

@@ -13,10 +13,10 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
-from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.house.choices import House
-from ergamot.core.frame.parts.house.fit import POP_HOLE_MM, ROOST_STEP_MM, roost_places
+from ergamot.core.frame.parts.house.fit import POP_HOLE_MM, RAMP_DEG, ROOST_STEP_MM, roost_places
 from ergamot.core.frame.parts.house.holes import cleaning_hatch, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
 from ergamot.core.frame.parts.site import Site
@@ -25,7 +25,6 @@ from ergamot.core.units import Quantity
 
 RAMP_MM = 300.0
 RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
-RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 TREAD_EVERY_MM = 150.0
 PAST_BARS_MM = 150.0  # a droppings board reaches past the bars; judgement: half a hen
 OVER_FLOOR_MM = 10.0  # its upper side, over the floor it slides on
@@ -92,20 +91,25 @@ def _floor_hole(site: Site, house: House) -> None:
         key=lambda at: min((abs(at + wide / 2 - bar) for bar in bars), default=0.0),
     )
     level = _level(site, house, site.x[1])
+    _pop_hole(site, level, x, (y0, y0 + wide), "pop hole in the floor", (x[0], y0 + wide / 2, house.floor_z))
+    middle = y0 + wide / 2
+    _ramp(site, house, x[1], -1, (middle - RAMP_MM / 2, middle + RAMP_MM / 2))
+
+
+def _pop_hole(site: Site, face: Face, u: Flat, v: Flat, role: str, slide: Point) -> None:
+    """From the house into the run, with a slide on a cord."""
     site.cover.open(
-        level,
-        x,
-        (y0, y0 + wide),
+        face,
+        u,
+        v,
         Purpose.BIRDS,
-        "pop hole in the floor",
+        role,
         "slide with a cord",
         inside=Space.HOUSE,
         outside=Space.RUN,
         open_share=1.0,
     )
-    site.fit(Fitting.SLIDE, "pop hole slide", Group.HOUSE, [(x[0], y0 + wide / 2, house.floor_z)])
-    middle = y0 + wide / 2
-    _ramp(site, house, x[1], -1, (middle - RAMP_MM / 2, middle + RAMP_MM / 2))
+    site.fit(Fitting.SLIDE, "pop hole slide", Group.HOUSE, [slide])
 
 
 def _round_sticks(site: Site, axis: int, at: float, region: Polygon) -> Polygon:
@@ -157,23 +161,13 @@ def _partition(site: Site, house: House, wall: float) -> None:
     wide, high = POP_HOLE_MM
     right, left = site.inside(z + high)
     y0 = max(-wide / 2, right)
-    site.cover.open(
-        face,
-        (y0, min(y0 + wide, left)),
-        (z, z + high),
-        Purpose.BIRDS,
-        "pop hole",
-        "slide with a cord",
-        inside=Space.HOUSE,
-        outside=Space.RUN,
-        open_share=1.0,
-    )
+    slide = (wall, y0 + wide / 2, z + high)
+    _pop_hole(site, face, (y0, min(y0 + wide, left)), (z, z + high), "pop hole", slide)
     if house.window:
         set_window(site, house, face, (y0, y0 + wide))
     site.cover.cover(
         face, Coat("partition", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
     )
-    site.fit(Fitting.SLIDE, "pop hole slide", Group.HOUSE, [(wall, y0 + wide / 2, z + high)])
     middle, (low, up) = y0 + wide / 2, site.inside(z + RAMP_CLEAR_MM)
     _ramp(site, house, wall, 1, (max(middle - RAMP_MM / 2, low), min(middle + RAMP_MM / 2, up)))
 

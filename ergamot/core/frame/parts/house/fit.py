@@ -15,7 +15,9 @@ LEAST_HOUSE_MM = 400.0  # head room in a house below which no hen roosts; judgem
 LEAST_ROOST_GAP_MM = 300.0  # between bars; 1999/74/EC art. 4
 LEAST_WALL_GAP_MM = 200.0  # from a bar to a wall; 1999/74/EC art. 4
 ROOST_ABOVE_FLOOR_MM = 200.0  # judgement: over a day's droppings
-ROOST_STEP_MM = 250.0  # judgement: a hen hops so high
+HOP_MM = 250.0  # a hen hops so high; judgement
+ROOST_STEP_MM = HOP_MM
+RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 # wide, high, for hens; 1999/74/EC art. 4 asks for 0.35 m high and 0.40 wide of a barn
 POP_HOLE_MM = (320.0, 380.0)
 WINDOW_ABOVE_MM = 60.0  # of partition left between pop hole and window

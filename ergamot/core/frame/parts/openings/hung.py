@@ -17,6 +17,7 @@ from ergamot.core.frame.face import FAR_MM, Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Hung, Purpose, Space
 from ergamot.core.frame.parts.doors import Leaf, Side, hang
+from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
 from ergamot.core.frame.parts.openings.plane import TOUCH_MM, is_wall, lying_in
 from ergamot.core.frame.parts.openings.room import (
@@ -34,23 +35,22 @@ from ergamot.core.frame.structure import DragHandle
 from ergamot.core.units import Quantity
 
 LEAST_PANE_MM = 20.0  # between the sticks of a leaf; judgement: less is all wood
-HOP_MM = 250.0  # a bird hops so high; judgement
-RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 STEEPEST_DEG = 50.0  # steepest light ones climb; judgement
 
 
 def set_openings(site: Site, openings: Openings) -> None:
     """Frame and close every opening asked for, in the order of their numbers.
 
-    Args: site, with all its other sticks, leaves, wheels and zones; openings.
-    Raises: OutOfRange, naming the opening and what it would cut.
-    Source: common practice; see this package's docstring.
+        Args: site, with all its other sticks, leaves, wheels and zones; openings.
+        Raises: OutOfRange, naming the opening and what it would cut.
+        Source: common practice; see this package's docstring.
 
-    >>> from ergamot.core.frame.parts.openings.choices import Openings
-    >>> site = begun("coop")
-    >>> set_openings(site, Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
-    >>> site.cover.openings
-    []
+        >>> from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
+    from ergamot.core.frame.parts.openings.choices import Openings
+        >>> site = begun("coop")
+        >>> set_openings(site, Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
+        >>> site.cover.openings
+        []
     """
     for asked in openings.wanted:
         one = _measured(site, asked)
@@ -196,13 +196,14 @@ def _hinge(hung: Hung, face: Face) -> Side | None:
 def pulls(site: Site, openings: Openings) -> tuple[DragHandle, ...]:
     """Where each opening is pulled: along by its middle, higher by its top, wider by its side.
 
-    Args: site, with its openings set; openings.
-    Returns: three DragHandles for each.
-    Source: geometry.
+        Args: site, with its openings set; openings.
+        Returns: three DragHandles for each.
+        Source: geometry.
 
-    >>> from ergamot.core.frame.parts.openings.choices import Openings
-    >>> pulls(begun("coop"), Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
-    ()
+        >>> from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
+    from ergamot.core.frame.parts.openings.choices import Openings
+        >>> pulls(begun("coop"), Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
+        ()
     """
     found = []
     for one in (_measured(site, asked) for asked in openings.wanted):

@@ -41,16 +41,15 @@ STEEPEST_DEG = 50.0  # steepest light ones climb; judgement
 def set_openings(site: Site, openings: Openings) -> None:
     """Frame and close every opening asked for, in the order of their numbers.
 
-        Args: site, with all its other sticks, leaves, wheels and zones; openings.
-        Raises: OutOfRange, naming the opening and what it would cut.
-        Source: common practice; see this package's docstring.
+    Args: site, with all its other sticks, leaves, wheels and zones; openings.
+    Raises: OutOfRange, naming the opening and what it would cut.
+    Source: common practice; see this package's docstring.
 
-        >>> from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
-    from ergamot.core.frame.parts.openings.choices import Openings
-        >>> site = begun("coop")
-        >>> set_openings(site, Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
-        >>> site.cover.openings
-        []
+    >>> from ergamot.core.frame.parts.openings.choices import Openings
+    >>> site = begun("coop")
+    >>> set_openings(site, Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
+    >>> site.cover.openings
+    []
     """
     for asked in openings.wanted:
         one = _measured(site, asked)
@@ -196,14 +195,13 @@ def _hinge(hung: Hung, face: Face) -> Side | None:
 def pulls(site: Site, openings: Openings) -> tuple[DragHandle, ...]:
     """Where each opening is pulled: along by its middle, higher by its top, wider by its side.
 
-        Args: site, with its openings set; openings.
-        Returns: three DragHandles for each.
-        Source: geometry.
+    Args: site, with its openings set; openings.
+    Returns: three DragHandles for each.
+    Source: geometry.
 
-        >>> from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
-    from ergamot.core.frame.parts.openings.choices import Openings
-        >>> pulls(begun("coop"), Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
-        ()
+    >>> from ergamot.core.frame.parts.openings.choices import Openings
+    >>> pulls(begun("coop"), Openings((), c.meshes["hex-25"], c.sheets["ply-5"]))
+    ()
     """
     found = []
     for one in (_measured(site, asked) for asked in openings.wanted):

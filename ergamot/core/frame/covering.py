@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 import shapely
-from shapely import MultiPolygon, Polygon, box
+from shapely import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from ergamot.core.catalogue import Covering, Mesh, Sheet
@@ -128,7 +128,7 @@ class Coverer:
 def _parts(region: BaseGeometry) -> list[Polygon]:
     """Simple polygons worth covering, without the slivers that rounding leaves."""
     clean = shapely.set_precision(region, GRID_MM)
-    whole = list(clean.geoms) if isinstance(clean, MultiPolygon) else [clean]
+    whole = list(getattr(clean, "geoms", (clean,)))  # edges it only touches among them
     return [
         part for part in whole if isinstance(part, Polygon) and part.area > LEAST_STRIP_MM**2 and _wide(part)
     ]

@@ -13,7 +13,7 @@ from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, Chosen, chosen, longe
 from ergamot.core.frame.kinds import Purpose
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear
-from ergamot.core.frame.parts.house import check_dock, check_house, roosts_over_floor
+from ergamot.core.frame.parts.house import check_dock, check_house, check_under_plate
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.shell import check_lengths
 from ergamot.core.frame.parts.site import check_stock, refuse_above
@@ -104,7 +104,4 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     if pen.house:
         body = pen.length - body_start(pen.gear)
         check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)
-        most = pen.wall - deep - 300
-        refuse_above("house_floor", pen.house.floor_z, most, "to stand below the wall plate")
-        under = pen.wall - deep - roosts_over_floor(pen.house) - pen.section.thick_mm - 10
-        refuse_above("house_floor", pen.house.floor_z, under, "for the roosts to clear the end plate")
+        check_under_plate(pen.house, pen.wall, deep, pen.section.thick_mm)

@@ -14,6 +14,9 @@
 | section, species, roof, side_mesh, top_mesh, walls | rows of the catalogue | |
 | base_made, leaf_made | same, own   | same    | base rails, doors of timber of their own       |
 | opening_1_face …     | see parts/openings |  | as many openings as fit                        |
+| house       | see parts/house      | none    | over the rear, as tall as its birds need       |
+| house_top   | 0.6 m to 1.8 m       | 1.2 m   | ground to the high side of the house's roof    |
+| house_fall  | 3° to 20°            | 8°      | of the house's roof, to the right              |
 | gear        | wheels or skids      | wheels  |                                                |
 | wheel, axle, handle | with wheels  |         | axle from the rear end of the rails            |
 
@@ -28,6 +31,8 @@ Stick schedule (b thick, d deep; butt joints; every stick square but the knee br
 | base cross rail  | B      | between the side rails                | 2 (rear, front)              |
 | top side rail    | T      | rear wall to front wall               | 2                            |
 | top cross rail   | C      | between the top side rails            | each upright, and purlins    |
+| house plate      | T      | rear wall to the house's front        | 2, with a house              |
+| house rafter     | R      | between the house plates              | each upright of the house    |
 | noggin           | N      | between cross rails, under a fall     | by purlin span               |
 | upright          | U      | between base and top side rails       | each bay line, both sides    |
 | end stud         | U      | between base and top cross rails      | each end, by width           |
@@ -46,8 +51,10 @@ from ergamot.core.frame.shape import (
     ENDS,
     SIDES,
     Proposal,
+    School,
     Shape,
     Sketch,
+    by,
     feet,
     remedies,
     usual_gears,
@@ -75,4 +82,25 @@ SHAPE = Shape(
     sketch=Sketch("M8 44V28H72V44", "M6 28H50", "for meat birds, pulled every day"),
     settle=settle,
     faces=(*SIDES, *ENDS, Choice("top", "top")),
+    schools=(
+        School(
+            "stepped",
+            "house over a low run",
+            {
+                "house": "yes",
+                "house_floor": 300.0,
+                "house_length": 1000.0,
+                "height": 762.0,
+                "house_top": 1300.0,
+                "roofed": 0.0,
+                "catch_board": "no",
+            },
+            Sketch(
+                "M6 44V28H74V44M6 28V12M34 28V10",
+                "M3 12L37 9M34 28H74",
+                "a house one stands beside, a run one reaches into",
+            ),
+            is_one=by(house="yes"),
+        ),
+    ),
 )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import phrase
@@ -11,16 +12,18 @@ from ergamot.core.frame.low_pen.choices import Chosen, chosen
 from ergamot.core.frame.low_pen.coverings import close
 from ergamot.core.frame.low_pen.layout import Layout, lay_out
 from ergamot.core.frame.low_pen.sticks import set_sticks
+from ergamot.core.frame.low_pen.tall import TallHouse, stepped
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.drag import bay_line, low_side, roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import base_rails, handles, running_gear
+from ergamot.core.frame.parts.house import LowRun, build_house
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.marks import base_marks, outermost, whole_and_halves
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.profile import chain
-from ergamot.core.frame.structure import Dimension, Structure
+from ergamot.core.frame.structure import Dimension, DragHandle, Room, Structure
 from ergamot.core.units import Quantity
 
 
@@ -48,12 +51,16 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         pen.timbers.framing(),
         Coverer(),
     )
+    if pen.tall:
+        site.faces = stepped(site.faces, pen.tall, (lay.x0, lay.run, lay.x1))
     base_rails(site, pen.length, half, pen.gear)
     set_sticks(site, pen, lay)
     close(site, pen, lay)
     axles = running_gear(site, pen.gear, pen.length, half)
     grip = handles(site, pen.gear, half, pen.low_height)
-    room = fit_inside(site, pen.inside, half, pen.low_height - deep, lay.x0)
+    housed = _house(site, pen.tall, lay) if pen.tall else Room()
+    hung = fit_inside(site, pen.inside, half, pen.low_height - deep, lay.run)
+    room = replace(hung, roost_m=housed.roost_m, nests=housed.nests)
     site.notes[:0] = lay.notes
     if pen.apart:
         site.notes.append(
@@ -72,11 +79,23 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         room,
         pen.low_height,
         _dimensions(site, pen, lay),
-        drag=lambda one: (roof_edge(one, pen.roofed), low_side(one, pen.fall), bay_line(one, pen.bay)),
+        drag=lambda one: _drag(one, pen),
         openings=read_openings(values, pen.side_mesh, pen.wall_sheet),
         apart=pen.apart,
+        tall=pen.tall.profile() if pen.tall else None,
     )
     return finish(site, made)
+
+
+def _house(site: Site, tall: TallHouse, lay: Layout) -> Room:
+    """What is in the house, and its front over the run."""
+    own = replace(site, profile=tall.profile(), x=(lay.x0, lay.run), lines=lay.housed)
+    return build_house(own, tall.house, LowRun(site.profile.top_z, lay.x1))
+
+
+def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:
+    own = () if pen.tall else (low_side(structure, pen.fall),)
+    return (roof_edge(structure, pen.roofed), *own, bay_line(structure, pen.bay))
 
 
 def _dimensions(site: Site, pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
@@ -90,6 +109,12 @@ def _dimensions(site: Site, pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
         Dimension("side", (lay.x1, 0), (lay.x1, top), ahead, pen.height, "height"),
         Dimension("end", (-outboard, 0), (-outboard, pen.low_height), -170, pen.low_height, low_name),
     ]
+    if pen.tall:
+        high = pen.tall.top
+        marks.append(Dimension("side", (lay.x0, 0), (lay.x0, high), -170, high, "house_top"))
+        marks.append(
+            Dimension("side", (lay.x0, high), (lay.run, high), 160, lay.run - lay.x0, "house_length")
+        )
     if lay.has_roof and lay.has_open:
         roofed, name = lay.roof_edge - lay.x0, "" if own else "roofed"
         marks.append(Dimension("plan", (lay.x0, half), (lay.roof_edge, half), 260, roofed, name))

@@ -10,8 +10,10 @@ from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
+from ergamot.core.frame.low_pen.tall import TALL_PARAMETERS, TallHouse, check_tall, read_tall
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looked_up, switch
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.house import house_parameters, housed
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import Timbers, check_lengths, read_timbers, timber_parameters
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
@@ -112,6 +114,8 @@ PARAMETERS: tuple[Parameter, ...] = (
         "screwed together",
         idle=(What.SPACE, What.WIND),
     ),
+    *house_parameters("no", 300.0),
+    *TALL_PARAMETERS,
     *gear_parameters("handles"),
     *INSIDE_PARAMETERS,
 )
@@ -142,6 +146,7 @@ class Chosen:
     access: str
     apart: bool
     roof_made: str
+    tall: TallHouse | None
     gear: Gear
     inside: Inside
 
@@ -177,6 +182,7 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
             "timbers": read_timbers(values, catalogue),
+            "tall": read_tall(values, catalogue),
             "gear": read_gear(values, catalogue),
             "inside": read_inside(values, catalogue),
             "apart": is_on(values, "apart"),
@@ -200,12 +206,15 @@ def settle(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value
     across, along = float(values["own_sheet_across"]), float(values["own_sheet_along"])
     count = int(float(values["own_sheets"]))
     body = float(values["length"]) - body_start(read_gear(values, catalogue))
-    most = int((body + 1e-6) / along)
+    tall = read_tall(values, catalogue)
+    before = tall.house.length if tall else 0.0  # they begin in front of a house
+    most = int((body - before + 1e-6) / along)
     if count > most:
         if most < 1:
-            raise OutOfRange("own_sheet_along", along, f"at most {both(body)}, the length of this pen")
+            room = both(body - before)
+            raise OutOfRange("own_sheet_along", along, f"at most {room}, the length it has for them")
         raise OutOfRange("own_sheets", count, f"at most {most} along this pen")
-    left_open = body - count * along
+    left_open = body - before - count * along
     if values["access"] == "lid" and left_open < LEAST_STRIP_MM:
         raise OutOfRange(
             "access", "lid", "a front or a hatch: a lid under sheets left uncut would have to be cut in them"
@@ -219,7 +228,7 @@ def settle(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value
             f"{both(left_open)} shorter, or {both(LEAST_STRIP_MM - left_open)} longer",
         )
     width = across * math.cos(math.radians(float(values["fall"])))
-    return {**values, "width": width, "roofed": min(1.0, count * along / body)}
+    return {**values, "width": width, "roofed": min(1.0, (before + count * along) / body)}
 
 
 def wanted(flock: Wanted) -> dict[str, Value]:
@@ -233,7 +242,8 @@ def wanted(flock: Wanted) -> dict[str, Value]:
     {'height': 609.6, 'catch_board': 'yes'}
     """
     enough = (roll for roll in WALLS_MM if roll >= flock.head_room_mm)
-    return {"height": next(enough, WALLS_MM[-1]), "catch_board": "yes"}
+    inside = {name: value for name, value in housed(flock).items() if name != "house"}
+    return {**inside, "height": next(enough, WALLS_MM[-1]), "catch_board": "yes"}
 
 
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
@@ -261,3 +271,13 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         "height", pen.height, least + pen.width * pen.slope, "for this fall to leave room at the low side"
     )
     check_gear(pen.gear, pen.length)
+    if pen.tall:
+        if pen.fall:
+            raise OutOfRange("fall", pen.fall, "0 beside a house: the house's own roof falls")
+        if pen.apart:
+            raise OutOfRange("apart", "yes", "screwed together with a house in it")
+        if float(values["house_fall"]) < pen.roof.least_fall_deg:
+            enough = f"at least {pen.roof.least_fall_deg:g}° for rain to run off"
+            raise OutOfRange("house_fall", float(values["house_fall"]), enough)
+        body = pen.length - body_start(pen.gear)
+        check_tall(pen.tall, pen.height, body, pen.section.deep_mm, pen.section.thick_mm)

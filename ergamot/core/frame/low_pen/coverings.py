@@ -5,9 +5,11 @@ from __future__ import annotations
 from ergamot.core.catalogue import Covering
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.covering import Coat, wall
-from ergamot.core.frame.kinds import Group
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Group, Space
 from ergamot.core.frame.low_pen.choices import Chosen
 from ergamot.core.frame.low_pen.layout import Layout
+from ergamot.core.frame.low_pen.tall import ROOF, TallHouse
 from ergamot.core.frame.parts.doors import Leaf, hang
 from ergamot.core.frame.parts.inside import BATTEN_MM
 from ergamot.core.frame.parts.site import Site
@@ -27,14 +29,17 @@ def close(site: Site, pen: Chosen, lay: Layout) -> None:
     ['lid opening']
     """
     _way_in(site, pen, lay)
-    roofed, open_run = (lay.x0, lay.roof_edge), (lay.roof_edge, lay.x1)
+    roofed, open_run = (lay.run, lay.roof_edge), (lay.roof_edge, lay.x1)
+    if pen.tall:
+        _house(site, pen.tall, pen, (lay.x0, lay.run))
     for name in ("right", "left"):
         face = site.faces[name]
         sheltered = pen.wall_sheet if pen.walls == "sheltered" else pen.side_mesh
         site.cover.cover(face, wall("side beside the roof", sheltered), roofed, (0, face.tall))
         site.cover.cover(face, wall("open side", pen.side_mesh), open_run, (0, face.tall))
-    rear = pen.side_mesh if pen.walls == "mesh" else pen.wall_sheet
-    site.cover.cover(site.faces["rear"], wall("rear wall", rear))
+    if not pen.tall:
+        rear = pen.side_mesh if pen.walls == "mesh" else pen.wall_sheet
+        site.cover.cover(site.faces["rear"], wall("rear wall", rear))
     site.cover.cover(site.faces["front"], wall("front wall", pen.side_mesh))
     top = site.faces["top"]
     own_kg = None
@@ -42,6 +47,18 @@ def close(site: Site, pen: Chosen, lay: Layout) -> None:
         own_kg = (roofed[1] - roofed[0]) * top.tall / 1e6 * pen.roof.kg_m2
     site.cover.cover(top, Coat("roof", pen.roof, Group.ROOF, own_kg=own_kg), roofed, (0, top.tall))
     site.cover.cover(top, Coat("overhead mesh", pen.top_mesh, Group.MESH), open_run, (0, top.tall))
+
+
+def _house(site: Site, tall: TallHouse, pen: Chosen, x: Flat) -> None:
+    """Mesh to its floor, sheet over it, its own roof."""
+    floor = tall.house.floor_z
+    for name in ("right", "left", "rear"):
+        face = site.faces[name]
+        u = (-pen.half, pen.half) if name == "rear" else x
+        site.cover.cover(face, wall("under the house", pen.side_mesh), u, (0, floor))
+        site.cover.cover(face, wall("house wall", tall.house.walls, Space.HOUSE), u, (floor, face.top))
+    roof = site.faces[ROOF]
+    site.cover.cover(roof, Coat("house roof", pen.roof, Group.ROOF, Space.HOUSE))
 
 
 def _way_in(site: Site, pen: Chosen, lay: Layout) -> None:

@@ -19,16 +19,18 @@ HALF_LID_MM = 500.0  # half a pen at least this wide is lid enough; reach wants 
 
 @dataclass(frozen=True)
 class Layout:
-    """Lines across the pen, mm. `uprights` and `crossings` are centres along x.
+    """Lines across the pen, mm. `uprights` and `crossings` are centres along x, `housed` those of a house before the run.
 
-    rear wall        roof edge            front
-    |<---- roofed ---->|<------ open ------>|
-    x0                edge                  x1
+    rear wall                roof edge            front
+    |<- house ->|<- roofed ->|<------ open ------>|
+    x0         run          edge                 x1
     """
 
     x0: float
+    run: float
     x1: float
     roof_edge: float
+    housed: tuple[float, ...]
     uprights: tuple[float, ...]
     crossings: tuple[float, ...]
     end_studs: tuple[float, ...]
@@ -41,7 +43,7 @@ class Layout:
 
     @property
     def has_roof(self) -> bool:
-        return self.roof_edge > self.x0
+        return self.roof_edge > self.run
 
     @property
     def has_open(self) -> bool:
@@ -62,12 +64,15 @@ def lay_out(pen: Chosen) -> Layout:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     x0 = body_start(pen.gear)
     x1 = pen.length
-    edge, notes = _roof_edge(pen, x0, x1)
+    run = x0 + (pen.tall.house.length if pen.tall else 0.0)
+    edge, notes = _roof_edge(pen, x0, run, x1)
     first, last = x0 + deep / 2, x1 - deep / 2
-    lines = evenly(first, edge if edge < x1 else last, pen.bay) if edge > x0 else [first]
+    housed = evenly(first, run - deep / 2, pen.bay) if pen.tall else [first]
+    first = housed[-1]
+    lines = evenly(first, edge if edge < x1 else last, pen.bay) if edge > run else [first]
     if edge < x1:
         lines = lines[:-1] + evenly(lines[-1], last, pen.bay)
-    crossings = [x0 + thick / 2, *lines[1:-1], x1 - thick / 2]
+    crossings = [run + thick / 2, *lines[1:-1], x1 - thick / 2]
     if not pen.slope:  # down a fall, noggins between the cross rails carry the sheet
         crossings = _with_purlins(crossings, edge, pen.roof.purlin_span_m * 1000)
     half = pen.width / 2 - thick / 2
@@ -79,9 +84,11 @@ def lay_out(pen: Chosen) -> Layout:
         studs = [-corner, *(line for line in studs if abs(line) < corner - deep), corner]
     return Layout(
         x0=x0,
+        run=run,
         x1=x1,
         roof_edge=edge,
-        uprights=tuple(lines),
+        housed=tuple(housed) if pen.tall else (),
+        uprights=(*housed[:-1], *lines),
         crossings=tuple(crossings),
         end_studs=tuple(studs),
         lid_x=lid_x,
@@ -93,12 +100,12 @@ def lay_out(pen: Chosen) -> Layout:
     )
 
 
-def _roof_edge(pen: Chosen, x0: float, x1: float) -> tuple[float, list[Phrase]]:
+def _roof_edge(pen: Chosen, x0: float, run: float, x1: float) -> tuple[float, list[Phrase]]:
     """The roof ends on a cross rail; strips too narrow to build are given up or widened."""
     wanted = x0 + pen.roofed * (x1 - x0)
-    if pen.roofed in (0, 1):
-        return wanted, []
-    edge = min(max(wanted, x0 + LEAST_STRIP_MM), x1 - LEAST_STRIP_MM)
+    if wanted <= run or pen.roofed == 1:
+        return max(wanted, run), []
+    edge = min(max(wanted, run + LEAST_STRIP_MM), x1 - LEAST_STRIP_MM)
     if abs(edge - wanted) < 1:
         return edge, []
     moved = Quantity(edge - x0, "mm")

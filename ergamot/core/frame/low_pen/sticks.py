@@ -7,10 +7,12 @@ from itertools import pairwise
 
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.low_pen.choices import Chosen
 from ergamot.core.frame.low_pen.layout import Layout
+from ergamot.core.frame.low_pen.tall import ROOF, TallHouse
 from ergamot.core.frame.parts.gear import side_bands
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
@@ -34,36 +36,24 @@ def set_sticks(site: Site, pen: Chosen, lay: Layout) -> None:
     """
     _uprights(site, pen, lay)
     _top(site, pen, lay)
-    _noggins(site, pen, lay)
+    _roof_noggins(site, pen, lay)
     _braces(site, pen, lay)
 
 
-def rail_tops(pen: Chosen) -> Flat:
-    """Height of the top side rails: under the roof plane all the way across each.
-
-    Args: pen, its choices.
-    Returns: right and left, mm.
-    Source: geometry.
-
-    >>> from ergamot.core.frame.low_pen.choices import chosen
-    >>> rail_tops(chosen(asked(), c))
-    (609.6, 609.6)
-    """
-    return pen.low_height, pen.top_at(pen.half - pen.section.thick_mm)
-
-
 def _top(site: Site, pen: Chosen, lay: Layout) -> None:
+    """The top of the run; of a house, at its own height, rafters between plates."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     side = Piece(Duty.PLATE, "top side rail", "T", "ties the uprights and takes the roof")
-    for band, top in zip(side_bands(pen.half, thick), rail_tops(pen), strict=True):
-        site.frame.stick(side, (lay.x0, lay.x1), band, (top - deep, top), "x")
-    inner, drop = pen.half - thick, deep * math.hypot(1, pen.slope)
-    right, left = pen.top_at(-inner), pen.top_at(inner)
-    outline = ((-inner, right), (inner, left), (inner, left - drop), (-inner, right - drop))
-    for line in lay.crossings:
-        why = "carries the roof sheet" if line <= lay.roof_edge else "carries the overhead mesh"
-        piece = Piece(Duty.CROSS_RAIL, "top cross rail", "C", why)
-        site.frame.profiled(piece, outline, "x", (line - thick / 2, line + thick / 2))
+    rails = [
+        (line, Piece(Duty.CROSS_RAIL, "top cross rail", "C", _carries(line, lay))) for line in lay.crossings
+    ]
+    _deck(site, pen, (lay.run, lay.x1), pen, side, rails)
+    if pen.tall:
+        plate = Piece(Duty.PLATE, "house plate", "T", "ties the uprights of the house and takes its roof")
+        rafter = Piece(Duty.RAFTER, "house rafter", "R", "hung between the plates; carries the roof")
+        lines = (lay.x0 + thick / 2, *lay.housed[1:-1], lay.run - thick / 2)
+        _deck(site, pen, (lay.x0, lay.run), pen.tall, plate, [(line, rafter) for line in lines])
+        _noggins(site, pen, pen.tall, site.faces[ROOF], lines)
     if lay.trimmer:
         x = (lay.lid_x[0] + thick / 2, lay.lid_x[1] - thick / 2)
         top = pen.top_at(-thick / 2)
@@ -71,41 +61,88 @@ def _top(site: Site, pen: Chosen, lay: Layout) -> None:
         site.frame.stick(trimmer, x, (-thick / 2, thick / 2), (top - deep, top), "x")
 
 
-def _noggins(site: Site, pen: Chosen, lay: Layout) -> None:
-    """Between the cross rails under sheet that falls to one side: its corrugations run down the fall as they do, so it
-    spans from noggin to noggin."""
-    if not pen.slope:
+def _carries(line: float, lay: Layout) -> str:
+    return "carries the roof sheet" if line <= lay.roof_edge else "carries the overhead mesh"
+
+
+def _deck(
+    site: Site,
+    pen: Chosen,
+    x: Flat,
+    roof: Chosen | TallHouse,
+    side: Piece,
+    across: list[tuple[float, Piece]],
+) -> None:
+    """Two rails along a top and, hung between them, what carries it across."""
+    thick, deep = pen.section.thick_mm, pen.section.deep_mm
+    for band, top in zip(side_bands(pen.half, thick), _tops(roof, pen), strict=True):
+        site.frame.stick(side, x, band, (top - deep, top), "x")
+    inner, drop = pen.half - thick, deep * math.hypot(1, roof.slope)
+    right, left = roof.top_at(-inner), roof.top_at(inner)
+    outline = ((-inner, right), (inner, left), (inner, left - drop), (-inner, right - drop))
+    for line, piece in across:
+        site.frame.profiled(piece, outline, "x", (line - thick / 2, line + thick / 2))
+
+
+def _tops(roof: Chosen | TallHouse, pen: Chosen) -> Flat:
+    """Height of a top's side rails: under the plane of the roof all the way across each; right and left, mm."""
+    return roof.top_at(-pen.half), roof.top_at(pen.half - pen.section.thick_mm)
+
+
+def _noggins(
+    site: Site,
+    pen: Chosen,
+    roof: Chosen | TallHouse,
+    face: Face,
+    lines: tuple[float, ...],
+    lid: tuple[Flat, Flat] | None = None,
+) -> None:
+    """Between what carries sheet that falls to one side: its corrugations run down the fall as the rails do, so it spans
+    from noggin to noggin. In the bay of a lid none stands within it or beside it."""
+    if not roof.slope:
         return
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    face = site.faces["top"]
     noggin = Piece(Duty.NOGGIN, "noggin", "N", "carries the roof sheet between cross rails")
-    edge = thick + deep * pen.slope  # of the side rails, as they reach under the slope
-    low_y, high_y = ((y + pen.half) * face.tall / pen.width for y in lay.lid_y)
-    for a, b in pairwise(lay.crossings):
-        if (a + b) / 2 > lay.roof_edge:
-            continue
+    edge = thick + deep * roof.slope  # of the side rails, as they reach under the slope
+    for a, b in pairwise(lines):
         u = (a + thick / 2, b - thick / 2)
-        in_lid = lay.lid_solid and pen.access == "lid" and (a, b) == lay.lid_x
+        low, high = lid[1] if lid and lid[0] == (a, b) else (math.inf, -math.inf)
         for v in evenly(0, face.tall, pen.roof.purlin_span_m * 1000)[1:-1]:
-            beside = in_lid and low_y - thick < v < high_y + thick
+            beside = low - thick < v < high + thick
             if not beside and edge + thick < v < face.tall - edge - thick:
                 site.frame.on_face(noggin, face, u, (v - thick / 2, v + thick / 2), (-deep, 0), "u")
+
+
+def _roof_noggins(site: Site, pen: Chosen, lay: Layout) -> None:
+    """Under the sheet of the run."""
+    face = site.faces["top"]
+    low, high = ((y + pen.half) * face.tall / pen.width for y in lay.lid_y)
+    lid = (lay.lid_x, (low, high)) if lay.lid_solid and pen.access == "lid" else None
+    under = tuple(lay.crossings[:1]) + tuple(
+        b for a, b in pairwise(lay.crossings) if (a + b) / 2 <= lay.roof_edge
+    )
+    _noggins(site, pen, pen, face, under, lid)
 
 
 def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     upright = Piece(Duty.UPRIGHT, "upright", "U", "holds the top rail up; the side mesh lands on it")
     for line in lay.uprights:
-        for band, top in zip(side_bands(pen.half, thick), rail_tops(pen), strict=True):
+        roof = pen.tall if pen.tall and line in lay.housed else pen
+        for band, top in zip(side_bands(pen.half, thick), _tops(roof, pen), strict=True):
             site.frame.stick(
                 upright, (line - deep / 2, line + deep / 2), band, (pen.timbers.foot_z, top - deep), "z"
             )
     stud = Piece(Duty.END_STUD, "end stud", "U", "stiffens the end wall and takes its mesh")
     drop, foot = deep * math.hypot(1, pen.slope), pen.timbers.foot_z
     for low in (lay.x0, lay.x1 - thick):
+        tall = pen.tall if low == lay.x0 else None
         for line in lay.end_studs:
             a, b = line - deep / 2, line + deep / 2
-            outline = ((a, foot), (a, pen.top_at(a) - drop), (b, pen.top_at(b) - drop), (b, foot))
+            tops = [pen.top_at(a) - drop, pen.top_at(b) - drop]
+            if tall:  # no further than the floor: nests and a hatch are over it
+                tops = [tall.house.floor_z - deep] * 2
+            outline = ((a, foot), (a, tops[0]), (b, tops[1]), (b, foot))
             site.frame.profiled(stud, outline, "x", (low, low + thick))
 
 
@@ -119,7 +156,8 @@ def _braces(site: Site, pen: Chosen, lay: Layout) -> None:
     left_out = False
     brace = Piece(Duty.KNEE_BRACE, "knee brace", "K", "keeps the side wall from racking")
     for corner, ahead, low, high in ends:
-        for band, top in zip(side_bands(pen.half, thick), rail_tops(pen), strict=True):
+        roof = pen.tall if pen.tall and ahead > 0 else pen
+        for band, top in zip(side_bands(pen.half, thick), _tops(roof, pen), strict=True):
             in_hatch = lay.hatch_x is not None and band[0] > 0 and lay.hatch_x == (low, high)
             leg = min(
                 BRACE_LEG_MM, 0.75 * (top - deep - pen.timbers.foot_z), high - low - deep - BRACE_CLEAR_MM

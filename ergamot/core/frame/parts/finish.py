@@ -15,6 +15,7 @@ from ergamot.core.frame.lifted import lifted
 from ergamot.core.frame.parts.drag import on_any_pen
 from ergamot.core.frame.parts.openings import Openings, pulls, set_openings
 from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.profile import Profile
 from ergamot.core.frame.structure import Body, Dimension, DragHandle, Member, Room, Structure, Zone
 
 ON_GRASS_MM = 1.0
@@ -24,7 +25,7 @@ ON_GRASS_MM = 1.0
 class Finished:
     """What a shape knows of itself once it is framed; lengths in mm. `drag` gives the places its own values are pulled by;
     `openings` are those the keeper has added. Where the birds range by day it has no run: `head_room` is in its house. `apart` says that its
-    sides, ends and top are bolted to each other."""
+    sides, ends and top are bolted to each other; `tall` is the line of a part of it that stands over the rest."""
 
     shape: str
     length: float
@@ -39,6 +40,7 @@ class Finished:
     openings: Openings | None = None
     ranges: bool = False
     apart: bool = False
+    tall: Profile | None = None
 
 
 def _contacts(members: tuple[Member, ...], made: Finished, half: float) -> tuple[Flat, ...]:
@@ -70,6 +72,7 @@ def finish(site: Site, made: Finished) -> Structure:
     floor_x = (site.x[0] + thick, site.x[1] - thick)
     floor_y = (thick - half, half - thick)
     run = () if made.ranges else (Zone("run", Space.RUN, floor_x, floor_y, (0.0, made.head_room)),)
+    line = made.tall or site.profile
     structure = Structure(
         shape=made.shape,
         members=members,
@@ -81,8 +84,8 @@ def finish(site: Site, made: Finished) -> Structure:
         faces=tuple(site.faces.values()),
         zones=(*run, *site.zones),
         room=made.room,
-        body=Body(site.x, (-half, half), (0, site.profile.top_z), floor_x, floor_y),
-        mean_height_mm=site.profile.mean_height,
+        body=Body(site.x, (-half, half), (0, line.top_z), floor_x, floor_y),
+        mean_height_mm=line.mean_height,
         contacts=_contacts(members, made, half),
         axle=made.axles[0],
         front_axle=made.axles[1],

@@ -19,6 +19,7 @@ from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Contents, Hardware, Room
 
+BESIDE_RAILS = HOLDS_WHEELS | {Duty.HANDLE}  # sticks that stand outside them
 APRON_MM = 300.0  # mesh laid flat outwards against digging; judgement: a fox digs at the wall's foot
 ROUND_MM = 6.0  # left round what swings; judgement: wet wood swells
 LEAST_BATTEN_MM = 100.0  # a shorter piece closes nothing; judgement
@@ -194,7 +195,7 @@ def _batten(site: Site, half: float) -> None:
 
 
 def beside_gear(site: Site, half: float, deep: float) -> list[Flat]:
-    """Stretches of the side rails that nothing of the running gear stands before.
+    """Stretches of the side rails that no running gear or handle stands before.
 
     Args: site, with its running gear; half, half the outside width, mm; deep, how high up they must be free, mm.
     Returns: from where to where along the pen, mm.
@@ -206,7 +207,7 @@ def beside_gear(site: Site, half: float, deep: float) -> list[Flat]:
     taken = sorted(
         (min(xs) - ROUND_MM, max(xs) + ROUND_MM)
         for member in site.frame.members
-        if member.duty in HOLDS_WHEELS and min(corner[2] for corner in member.corners) < deep
+        if member.duty in BESIDE_RAILS and min(corner[2] for corner in member.corners) < deep
         for xs in ([corner[0] for corner in member.corners],)
     )
     free: list[Flat] = []

@@ -29,7 +29,7 @@
 | window         | no, yes, own     | no      | over the pop hole: clear sheet, or one you have   |
 | window_width, window_height, window_kg | | | of a window you have: the opening is cut to fit it |
 | house_hatch    | yes, no          | yes     | a flap in the rear wall for cleaning              |
-| vents          | none, low and high | low and high | closable, mesh behind                       |
+| vents          | none, low and high, in the floor too | low and high | closable, mesh behind      |
 
 One as long as its pen has no partition: its front end is its front wall, the pop hole a hole in its floor with a ramp
 down into the run, or whatever door the keeper opens where the birds go out on the grass by day.
@@ -44,16 +44,19 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 | ramp tread     | V      | across the ramp board                    | every 150 mm            |
 """
 
-from ergamot.core.frame.parts.house.build import build_house
+from ergamot.core.frame.parts.house.build import OVER_RUN, LowRun, build_house
 from ergamot.core.frame.parts.house.choices import House, housed, read_house
-from ergamot.core.frame.parts.house.fit import check_dock, check_house, roosts_over_floor
+from ergamot.core.frame.parts.house.fit import check_dock, check_house, check_under_plate, roosts_over_floor
 from ergamot.core.frame.parts.house.parameters import house_parameters
 
 __all__ = [
+    "OVER_RUN",
     "House",
+    "LowRun",
     "build_house",
     "check_dock",
     "check_house",
+    "check_under_plate",
     "house_parameters",
     "housed",
     "read_house",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass, replace
 
 import shapely
 from shapely import Polygon
@@ -17,7 +18,7 @@ from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.house.choices import House
 from ergamot.core.frame.parts.house.fit import POP_HOLE_MM, RAMP_DEG, ROOST_STEP_MM, roost_places
-from ergamot.core.frame.parts.house.holes import cleaning_hatch, set_vents, set_window
+from ergamot.core.frame.parts.house.holes import cleaning_hatch, floor_vent, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Joint, Member, Room, Zone
@@ -28,13 +29,23 @@ RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 TREAD_EVERY_MM = 150.0
 PAST_BARS_MM = 150.0  # a droppings board reaches past the bars; judgement: half a hen
 OVER_FLOOR_MM = 10.0  # its upper side, over the floor it slides on
+OVER_RUN = "house front"  # the face of what stands over a lower run
 BOARD = "ply-9"  # of which it is cut
 
 
-def build_house(site: Site, house: House) -> Room:
+@dataclass(frozen=True)
+class LowRun:
+    """A run that a house stands taller than: how high it is and where it ends, mm."""
+
+    top: float
+    end: float
+
+
+def build_house(site: Site, house: House, run: LowRun | None = None) -> Room:
     """Set a house into a pen's rear end.
 
-    Args: site; house, checked against the pen.
+    Args: site, of the whole pen, or of the house alone where it has a `run` lower than it before it; house, checked
+        against the pen; run.
     Returns: the Room it offers: roosts and nests.
     Source: common practice; see this package's docstring.
 
@@ -50,8 +61,10 @@ def build_house(site: Site, house: House) -> Room:
             _floor_hole(site, house)
         end = site.lines[-2] if len(site.lines) > 2 else site.lines[-1]  # the birds come in before the roosts
     else:
-        _partition(site, house, wall)
+        _partition(site, house, wall, run)
     _floor(site, house, wall)
+    if house.floor_vent:
+        floor_vent(site, house, _level(site, house, wall))
     roost_m = _roosts(site, house, end)
     nests = 0
     if house.nests == "inside":
@@ -93,7 +106,7 @@ def _floor_hole(site: Site, house: House) -> None:
     level = _level(site, house, site.x[1])
     _pop_hole(site, level, x, (y0, y0 + wide), "pop hole in the floor", (x[0], y0 + wide / 2, house.floor_z))
     middle = y0 + wide / 2
-    _ramp(site, house, x[1], -1, (middle - RAMP_MM / 2, middle + RAMP_MM / 2))
+    _ramp(site, house, (x[1], site.x[0]), (middle - RAMP_MM / 2, middle + RAMP_MM / 2))
 
 
 def _pop_hole(site: Site, face: Face, u: Flat, v: Flat, role: str, slide: Point) -> None:
@@ -151,8 +164,9 @@ def _floor(site: Site, house: House, wall: float) -> None:
         site.cover.cover(level, over)
 
 
-def _partition(site: Site, house: House, wall: float) -> None:
-    """Stands on the front of a pair of ribs, from the floor up to the roof, round what passes it."""
+def _partition(site: Site, house: House, wall: float, run: LowRun | None) -> None:
+    """Stands on the front of a pair of ribs, from the floor up to the roof, round what passes it. What of it is over the run
+    is outside."""
     z = house.floor_z
     above = Polygon(site.profile.points).intersection(shapely.box(-1e5, z, 1e5, 1e5))
     cut = _round_sticks(site, 0, wall, above)
@@ -165,16 +179,28 @@ def _partition(site: Site, house: House, wall: float) -> None:
     _pop_hole(site, face, (y0, min(y0 + wide, left)), (z, z + high), "pop hole", slide)
     if house.window:
         set_window(site, house, face, (y0, y0 + wide))
-    site.cover.cover(
-        face, Coat("partition", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
-    )
+    within = Coat("partition", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
+    if run is None:
+        site.cover.cover(face, within)
+    else:
+        across = (site.profile.points[0][0], site.profile.points[-1][0])
+        site.cover.cover(face, within, across, (z, run.top))
+        over = Coat("house front over the run", house.walls, Group.HOUSE, Space.HOUSE)
+        site.cover.cover(replace(face, name=OVER_RUN), over, across, (run.top, face.top))
     middle, (low, up) = y0 + wide / 2, site.inside(z + RAMP_CLEAR_MM)
-    _ramp(site, house, wall, 1, (max(middle - RAMP_MM / 2, low), min(middle + RAMP_MM / 2, up)))
+    _ramp(
+        site,
+        house,
+        (wall, run.end if run else site.x[1]),
+        (max(middle - RAMP_MM / 2, low), min(middle + RAMP_MM / 2, up)),
+    )
 
 
-def _ramp(site: Site, house: House, wall: float, ahead: int, y: Flat) -> None:
-    """A board hinged under the pop hole at `wall`, down into the run ahead of it or back, with treads across it."""
-    end = site.x[1] if ahead > 0 else site.x[0]
+def _ramp(site: Site, house: House, x: Flat, y: Flat) -> None:
+    """A board hinged under the pop hole, down into the run, with treads across it. x is from the hole to the end of the run
+    it goes towards."""
+    wall, end = x
+    ahead = math.copysign(1.0, end - wall)
     room = abs(end - wall) - site.frame.section.thick_mm - 20
     run = min(house.floor_z / math.tan(math.radians(RAMP_DEG)), room)
     if run < house.floor_z / math.tan(math.radians(RAMP_DEG)) - 1:

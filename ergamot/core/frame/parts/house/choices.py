@@ -46,6 +46,7 @@ class House:
     nest_hatch: str
     nests_later: bool
     vents: bool
+    floor_vent: bool
     hatch: bool
     window: bool
     own_window: OwnWindow | None
@@ -111,7 +112,8 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         nest_count=int(float(values["nest_count"])),
         nest_hatch=str(values["nest_hatch"]),
         nests_later=values["nests_later"] == "later",
-        vents=values["vents"] == "both",
+        vents=values["vents"] != "none",
+        floor_vent=values["vents"] == "floor",
         hatch=is_on(values, "house_hatch"),
         window=where is Place.REAR and values["window"] != "no",
         own_window=_own_window(values) if where is Place.REAR else None,

@@ -22,6 +22,7 @@ RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 POP_HOLE_MM = (320.0, 380.0)
 WINDOW_ABOVE_MM = 60.0  # of partition left between pop hole and window
 WINDOW_BELOW_ROOF_MM = 100.0
+UNDER_PLATE_MM = 300.0  # of wall over the floor; judgement: a bird stands up beside it
 STEP_MM = 50.0  # from one sill to the other; judgement: the birds step over it
 
 
@@ -47,6 +48,23 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
         _check_roosts(house, profile, deep, clear_mm)
     if house.own_window:
         _check_window(house.own_window, house, profile, clear_mm)
+
+
+def check_under_plate(house: House, plate_mm: float, deep: float, thick: float) -> None:
+    """Refuse a floor or roosts that stand in what ties the walls' plates across an end.
+
+    Args: house; plate_mm, top of the lower wall plate, mm; deep and thick, of a stick, mm.
+    Raises: OutOfRange.
+    Source: common practice.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> check_under_plate(read_house(asked("coop"), c), 1600.0, 64.0, 38.0)
+    """
+    refuse_above(
+        "house_floor", house.floor_z, plate_mm - deep - UNDER_PLATE_MM, "to stand below the wall plate"
+    )
+    under = plate_mm - deep - roosts_over_floor(house) - thick - 10
+    refuse_above("house_floor", house.floor_z, under, "for the roosts to clear the end plate")
 
 
 def check_dock(house: House, sills: Iterable[float], lifted: float) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from itertools import pairwise
 
 from ergamot.core.catalogue.kinds import Fitting
@@ -20,6 +21,7 @@ WINDOW_MM = 250.0
 WINDOW_LAP_MM = 20.0  # of a window one has, on the partition round its opening
 HATCH_MM = (600.0, 400.0)
 LEAST_HATCH_MM = 350.0  # an arm and what it carries; judgement
+LEAST_FLAP_MM = 200.0  # high; a scraper and a hand; judgement
 RIB_CLEAR_MM = 20.0  # of sheet left beside a rib to screw through
 STEP_MM = 20.0
 
@@ -37,13 +39,14 @@ def cleaning_hatch(site: Site, house: House) -> float | None:
     1020
     """
     low = house.floor_z + (20 if house.nests == "none" else NEST_MM + 90)
-    right, left = site.inside(min(low + HATCH_MM[1], site.profile.top_z))
+    top = min(low + HATCH_MM[1], _under_roof(site, HATCH_MM[0]) - RIB_CLEAR_MM)
+    right, left = site.inside(min(top, site.profile.top_z))
     wide = min(HATCH_MM[0], left - right - 40)
-    if wide < LEAST_HATCH_MM:
+    if wide < LEAST_HATCH_MM or top - low < LEAST_FLAP_MM:
         _slope_hatch(site, house)
         return None
-    hang_flap(site, site.faces["rear"], (-wide / 2, wide / 2), (low, low + HATCH_MM[1]), _flap(house))
-    return low + HATCH_MM[1]
+    hang_flap(site, site.faces["rear"], (-wide / 2, wide / 2), (low, top), _flap(house))
+    return top
 
 
 def _flap(house: House) -> Flap:
@@ -101,12 +104,13 @@ def set_vents(site: Site, house: House, hatch_top: float | None) -> None:
     low = house.floor_z + 30 if house.nests == "none" else house.floor_z + NEST_MM + 120
     if hatch_top is not None:
         low = hatch_top + 30
-    top = site.profile.top_z
+    top = _under_roof(site, wide)
     for z in (low, top - high - 60):
         right, left = site.inside(min(z + high, top))
         room = left - right
         use = min(wide, room - 40)
-        if use < 100 or z + high > top or (z == low and low + high > top - 2 * high - 60):
+        in_hatch = hatch_top is not None and z < hatch_top
+        if use < 100 or in_hatch or z + high > top or (z == low and low + high > top - 2 * high - 60):
             continue
         v = (z, z + high)
         site.cover.open(
@@ -114,6 +118,46 @@ def set_vents(site: Site, house: House, hatch_top: float | None) -> None:
         )
         site.cover.lay(rear, Coat("vent mesh", mesh, Group.HOUSE, Space.HOUSE), (-use / 2, use / 2), v, 0.0)
         site.fit(Fitting.SLIDE, "vent slide", Group.HOUSE, [rear.point(0, z)])
+
+
+def floor_vent(site: Site, house: House, level: Face) -> None:
+    """In the floor between its first two bearers, before any nests, a slide under it and mesh over it.
+
+    Args: site; house; level, the face of its floor.
+    Source: common practice: cool air comes up from the shade beneath.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> site = begun("coop")
+    >>> floor_vent(site, read_house(asked("coop", vents="floor"), c), site.faces["rear"])
+    >>> [one.role for one in site.cover.openings]
+    ['floor vent']
+    """
+    wide, long = VENT_MM
+    half = site.rib_mm / 2
+    low = site.lines[0] + half + (NEST_MM if house.nests == "inside" else 0.0)
+    high = site.lines[1] - half
+    if high - low < long + 2 * RIB_CLEAR_MM:
+        site.notes.append(phrase("no room for a vent between the bearers of this floor"))
+        return
+    middle = (low + high) / 2
+    u, v = (middle - long / 2, middle + long / 2), (-wide / 2, wide / 2)
+    under = Space.OPEN if house.ranges else Space.RUN
+    site.cover.open(
+        level, u, v, Purpose.AIR, "floor vent", "slide under mesh", inside=Space.HOUSE, outside=under
+    )
+    mesh = site.catalogue.meshes["welded-12"]
+    part = Part.CLADDING if house.ranges else Part.PARTITION
+    site.cover.lay(level, Coat("vent mesh", mesh, Group.HOUSE, Space.HOUSE, under, part), u, v, 0.0)
+    site.fit(Fitting.SLIDE, "vent slide", Group.HOUSE, [level.point(middle, 0.0)])
+
+
+def _under_roof(site: Site, wide: float) -> float:
+    """How high a hole so wide may be in the middle of an end: under the stick below a roof of one slope; rafters that lean
+    together narrow it instead."""
+    right, left = (site.profile.height_at(side * wide / 2) for side in (-1, 1))
+    if abs(left - right) < 1:
+        return site.profile.top_z
+    return min(right, left) - site.frame.section.deep_mm * math.hypot(1, (left - right) / wide)
 
 
 def set_window(site: Site, house: House, face: Face, y: Flat) -> None:

@@ -236,7 +236,11 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             "house",
             "choice",
             "both",
-            choices=(Choice("both", "low and high, closable"), Choice("none", "none")),
+            choices=(
+                Choice("both", "low and high, closable"),
+                Choice("floor", "those, and one in the floor"),
+                Choice("none", "none"),
+            ),
             only_if=housed,
         ),
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import fcntl
 import os
 import pwd
 import shutil
@@ -19,12 +20,14 @@ def own_user() -> str | None:
     """The user's name when root runs this, made if need be; none: go on as who we are."""
     if os.geteuid() != 0:
         return None
-    try:
-        pwd.getpwnam(NAME)
-    except KeyError:
-        if shutil.which("useradd") is None or not _made():
-            say("no user of its own could be made for the server: it runs as root")
-            return None
+    with Path(__file__).open() as one_at_a_time:  # two made at once would be two of one name
+        fcntl.flock(one_at_a_time, fcntl.LOCK_EX)
+        try:
+            pwd.getpwnam(NAME)
+        except KeyError:
+            if shutil.which("useradd") is None or not _made():
+                say("no user of its own could be made for the server: it runs as root")
+                return None
     return NAME
 
 

@@ -178,6 +178,7 @@ def get_starts(flock_id: int) -> dict[str, Any]:
         "starts": [
             StartOut(
                 shape=one.design.shape,
+                school=one.school,
                 label=shape_of(one.design.shape).called(one.design.values),
                 size=Words.model_validate(design_size(one.design)),
                 lines=[LineOut.model_validate(line) for line in lines(one.structure)],

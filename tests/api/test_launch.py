@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import os
 import socket
+import time
 from functools import partial
 from pathlib import Path
 
 import pytest
 
-from launch import machine, mariadb
+from launch import machine, mariadb, own_user
 from launch.mariadb import PrivateServer, free_port
 from launch.plain import CannotGoOn
 from launch.serve import refuse_taken
@@ -89,3 +90,25 @@ def test_a_closed_home_is_no_hindrance(monkeypatch, tmp_path):
     monkeypatch.setenv("HOME", str(tmp_path))
     machine.home()
     assert Path.home() == tmp_path
+
+
+def test_two_begun_at_once_make_one_user(monkeypatch):
+    """Two lines of tests on a new machine both made it: one database belonged to a user that was gone."""
+    made: list[str] = []
+
+    def known(name: str) -> str:
+        if not made:
+            raise KeyError(name)
+        return name
+
+    def make() -> bool:
+        time.sleep(0.05)  # as long as another needs to look
+        made.append(own_user.NAME)
+        return True
+
+    monkeypatch.setattr(own_user.os, "geteuid", lambda: 0)
+    monkeypatch.setattr(own_user.pwd, "getpwnam", known)
+    monkeypatch.setattr(own_user.shutil, "which", lambda _: "useradd")
+    monkeypatch.setattr(own_user, "_made", make)
+    assert at_once([own_user.own_user.__wrapped__] * 4) == [own_user.NAME] * 4
+    assert made == [own_user.NAME]

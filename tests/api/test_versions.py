@@ -85,6 +85,11 @@ def test_three_designs_of_different_schools_have_room_to_the_leaving_day(client,
         assert one["fails"] == [what for what, verdict in verdicts.items() if verdict == "short"]
         assert one["lines"]
     assert [len(one["fails"]) for one in starts] == sorted(len(one["fails"]) for one in starts)
+    for one in starts:
+        asked = {"shape": one["shape"], "school": one["school"], "flock_id": flock["id"], "name": "Begun"}
+        begun = client.post("/api/pens", json=asked).json
+        listed = next(pen for pen in client.get("/api/pens").json["pens"] if pen["id"] == begun["id"])
+        assert (listed["shape"], listed["size"]) == (one["label"], one["size"])
 
 
 def test_tools_at_hand_are_kept_and_what_lacks_is_named(client):

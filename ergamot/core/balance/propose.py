@@ -6,6 +6,7 @@ import itertools
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 from ergamot.core.balance.fitting import fitted
 from ergamot.core.balance.mends import single_changes
@@ -40,7 +41,10 @@ KEPT_APART = (What.SPACE, What.WIND)  # the one comes first, against the other a
 HELD_FAST = {"length", "width", "section"}  # what the flock and the stock said
 LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds
 ENOUGH = 1.2  # of what is good; more counts for nothing; judgement
+KEPT_PROPOSALS = 32  # of one session at the pens and more; a design is small
 MOST_SIZES = 12  # each takes a while to frame
+
+Score = tuple[bool, int, tuple[Rank, ...], float]  # how good a pen is, to compare: see _score
 
 
 def propose(
@@ -68,16 +72,51 @@ def propose(
     >>> propose(c, f, make_conditions(c), "low-pen").values["section"]
     '2x3'
     """
+    return _proposed(catalogue, flock, farm, shape, tuple((fixed or {}).items()))
+
+
+@lru_cache(maxsize=KEPT_PROPOSALS)
+def _proposed(
+    catalogue: Catalogue,
+    flock: Flock,
+    farm: FarmConditions,
+    shape: str,
+    given: tuple[tuple[str, Value], ...],
+) -> Design:
+    """What is begun from a start is what was proposed for it a moment ago: the last few are kept."""
+    fixed = dict(given)
     ranked = [
         (_score(judge(catalogue, structure, flock, farm), structure), design)
-        for design in _candidates(catalogue, flock, shape, fixed or {})
+        for design in _candidates(catalogue, flock, shape, fixed)
         for structure in (build(design, catalogue),)
     ]
     if not ranked:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     best = max(ranked, key=lambda pair: pair[0])[1]
     stout = _stouter(catalogue, flock, farm, _clearing(catalogue, flock, farm, best))
-    return _tied_down(catalogue, flock, farm, _mended(catalogue, flock, farm, stout, frozenset(fixed or ())))
+    return _tied_down(catalogue, flock, farm, _mended(catalogue, flock, farm, stout, frozenset(fixed)))
+
+
+def sketched(
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str, fixed: Mapping[str, Value]
+) -> Score | None:
+    """How good a way of building looks at its smallest size that is enough, before anything of it is mended or tied down.
+
+    Args: catalogue; flock; farm; shape, its key; fixed, what makes a school of it.
+    Returns: a score to compare with others', higher is better; None where no size of it can be built.
+    Raises: UnknownChoice.
+    Source: common practice.
+
+    >>> low, coop = (sketched(c, broilers(), farm(), shape, {}) for shape in ("low-pen", "coop"))
+    >>> low > coop
+    True
+    """
+    looks = [
+        _score(judge(catalogue, structure, flock, farm), structure)
+        for design in _candidates(catalogue, flock, shape, fixed, most_sizes=1)
+        for structure in (build(design, catalogue),)
+    ]
+    return max(looks, default=None)
 
 
 def _clearing(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
@@ -149,9 +188,6 @@ def _stouter(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: D
     return change(catalogue, design, {"axle_steel": Steel.HARD})
 
 
-Score = tuple[bool, int, tuple[Rank, ...], float]
-
-
 def _score(judged: Judged, structure: Structure) -> Score:
     """Room for the birds first, then nothing lacking or out of reach; then the worst of what cannot be tied down, then
     the next; more than enough is not counted."""
@@ -193,7 +229,13 @@ def _tied_down(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design:
     return change(catalogue, design, ties)
 
 
-def _candidates(catalogue: Catalogue, flock: Flock, shape: str, fixed: Mapping[str, Value]) -> list[Design]:
+def _candidates(
+    catalogue: Catalogue,
+    flock: Flock,
+    shape: str,
+    fixed: Mapping[str, Value],
+    most_sizes: int = MOST_SIZES,
+) -> list[Design]:
     proposal = shape_of(shape).proposal
     section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
@@ -218,7 +260,7 @@ def _candidates(catalogue: Catalogue, flock: Flock, shape: str, fixed: Mapping[s
         made = (fitted(catalogue, flock, shape, {**base, **gear, **fixed}) for gear in gears)
         return [design for design in made if design is not None]
 
-    found = [design for size in near[:MOST_SIZES] for design in designs(size)]
+    found = [design for size in near[:most_sizes] for design in designs(size)]
     if found:
         return found
     # None of those near enough can be built: the largest that can

@@ -175,6 +175,7 @@ class StartOut(Out):
     """A whole design to begin from, and what it comes to."""
 
     shape: str
+    school: str
     label: str
     size: Words
     lines: list[LineOut]

@@ -198,7 +198,7 @@ function NewPen() {
           {chosen ? (
             <Sheet title={`Three to start from, for ${chosen.name}`} open={three} onClose={() => setThree(false)}>
               <Suspense fallback={<Waiting what="Trying sizes and wheels of every shape" />}>
-                <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={(shape) => propose.mutate({ shape, school: "" })} />
+                <ThreeStarts flockId={chosen.id} busy={propose.isPending} onBegin={(kind) => propose.mutate(kind)} />
               </Suspense>
               <Trouble problem={propose.error} />
             </Sheet>

@@ -5,13 +5,14 @@ import { LinePicture } from "../drawing/WholePen";
 import { inkOf } from "../kit/grade";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
+import type { Kind } from "./ShapeChoice";
 
 type Start = Schemas["StartOut"];
 
 interface Props {
   flockId: number;
   busy: boolean;
-  onBegin: (shape: string) => void;
+  onBegin: (kind: Kind) => void;
 }
 
 /** Three whole designs of different schools for a flock; one press begins from any. */
@@ -30,7 +31,7 @@ export function ThreeStarts({ flockId, busy, onBegin }: Props) {
   );
 }
 
-function OneStart({ start, busy, onBegin }: { start: Start; busy: boolean; onBegin: (shape: string) => void }) {
+function OneStart({ start, busy, onBegin }: { start: Start; busy: boolean; onBegin: (kind: Kind) => void }) {
   const { read } = useUnits();
   return (
     <article className="border-t-2 border-ink pt-2" data-start={start.shape}>
@@ -51,7 +52,7 @@ function OneStart({ start, busy, onBegin }: { start: Start; busy: boolean; onBeg
         ))}
       </ul>
       {start.lacking.length > 0 ? <p className="mt-1 text-sm">To borrow: {start.lacking.join(", ")}.</p> : null}
-      <button type="button" className="line-button mt-2" disabled={busy} onClick={() => onBegin(start.shape)}>
+      <button type="button" className="line-button mt-2" disabled={busy} onClick={() => onBegin({ shape: start.shape, school: start.school })}>
         Begin from this {start.label}
       </button>
     </article>

@@ -256,6 +256,7 @@ def _for_cleaning() -> tuple[Parameter, ...]:
             Choice("yes", "in cleats", "lifted out for cleaning"),
             "by screws",
             only_if=("house", *HOUSED),
+            kept=True,
         ),
         switch(
             "droppings_board",
@@ -264,6 +265,7 @@ def _for_cleaning() -> tuple[Parameter, ...]:
             Choice("yes", "a board to scrape", "slid out with what fell on it"),
             "the floor",
             only_if=("house", *HOUSED),
+            kept=True,
         ),
     )
 

@@ -19,6 +19,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from ergamot.core.drawing.lists import Bent, Door
 from ergamot.core.drawing.picture import Mark, Picture, scale_for
+from ergamot.core.drawing.welds import WeldMap
 from ergamot.core.finding import Finding
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.units import Quantity, System, say
@@ -35,6 +36,8 @@ BENDING = (
     "Measure every mark of a tube from the same end, the bender's hook towards it; all bends lie in one plane. The marks are "
     "for the take-up you entered: bend one offcut by 90° first and measure from its mark to its back."
 )
+NO_WELDS = WeldMap((), ())
+WELD_LIST_MM, WELD_ROW_MM = 70.0, 4.2
 BAR_STEPS = {"metric": (500.0, 4), "imperial": (304.8, 6)}  # mm a step of the scale bar, and how many
 
 
@@ -50,15 +53,16 @@ class SheetSet:
     findings: tuple[Finding, ...]
     doors: tuple[Door, ...] = ()
     bent: tuple[Bent, ...] = ()
+    welds: WeldMap = NO_WELDS
 
     @property
     def count(self) -> int:
         """How many sheets there are."""
-        return 3 if self.doors or self.bent else 2
+        return 2 + bool(self.doors or self.bent) + bool(self.welds.welds)
 
 
 def write_sheets(sheets: SheetSet, paper: Paper, system: System) -> bytes:
-    """Two sheets, landscape; a third where there is anything to list."""
+    """Two sheets, landscape; more where there is anything to list, or to weld."""
     register_fonts()
     out = io.BytesIO()
     size = landscape(PAPERS[paper])
@@ -67,8 +71,10 @@ def write_sheets(sheets: SheetSet, paper: Paper, system: System) -> bytes:
     page.canvas.setAuthor("Ergamot")
     page.whole()
     page.views()
-    if sheets.count > 2:
+    if sheets.doors or sheets.bent:
         page.lists()
+    if sheets.welds.welds:
+        page.welded()
     page.canvas.save()
     return out.getvalue()
 
@@ -151,6 +157,43 @@ class _Page:
                 y -= 4.2
         self.block(3, "what opens, and what is bent", 1, bar=False, drawn=False)
         self.canvas.showPage()
+
+    def welded(self) -> None:
+        """The last sheet: the steel from above, its welds numbered, and a row for each."""
+        left, low, wide, tall = self.room
+        found, pen = self.sheets.welds, self.canvas
+        xs, ys = zip(*(point for outline in found.outlines for point in outline), strict=True)
+        across = wide - WELD_LIST_MM - GAP_MM
+        scale = scale_for(max(xs) - min(xs), max(ys) - min(ys), (across, tall))
+        up = low + (tall - (max(ys) - min(ys)) / scale) / 2
+
+        def at(place: Flat) -> Flat:
+            return (left + (place[0] - min(xs)) / scale) * mm, (up + (place[1] - min(ys)) / scale) * mm
+
+        for outline in found.outlines:
+            path = pen.beginPath()
+            path.moveTo(*at(outline[0]))
+            for point in outline[1:]:
+                path.lineTo(*at(point))
+            path.close()
+            pen.drawPath(path)
+        pen.setFont(BOLD, 8)
+        for one in found.welds:
+            x, y = at(one.place)
+            pen.circle(x, y, 1.2 * mm, fill=int(one.seat))
+            pen.drawString(x + 1.8 * mm, y + 1.2 * mm, str(one.number))
+        rows = [
+            (f"{one.number}  {' – '.join(one.joins)}", "seat" if one.seat else self.said(one.bead_mm))
+            for one in found.welds
+        ]
+        x, y = left + across + GAP_MM, low + tall
+        pen.setFont(FONT, 9)
+        for told in [("joins", "bead"), *rows][: int(tall / WELD_ROW_MM)]:
+            y -= WELD_ROW_MM
+            pen.drawString(x * mm, y * mm, told[0])
+            pen.drawString((x + WELD_LIST_MM / 2) * mm, y * mm, told[1])
+        self.block(self.sheets.count, "the steel from above: mitres and seats to weld", scale, bar=True)
+        pen.showPage()
 
     def said(self, length_mm: float) -> str:
         return say(Quantity(length_mm, "mm"), self.system)

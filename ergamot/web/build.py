@@ -11,6 +11,7 @@ from flask import Response
 from ergamot.core.catalogue.kinds import Aisle
 from ergamot.core.drawing.lists import Bent, Door, bent_tubes, doors
 from ergamot.core.drawing.offsets import offset_table
+from ergamot.core.drawing.welds import WeldMap, weld_map
 from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.exchange.cut_list_csv import write_cut_list
@@ -31,6 +32,8 @@ from ergamot.web.schemas.build import (
     OffsetOut,
     PieceOut,
     PlanOut,
+    WeldMapOut,
+    WeldOut,
 )
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.unit_of_work import current_work
@@ -71,6 +74,7 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
         "total": f"{bill.total:.2f}",
         "bent": [_bent(one) for one in bent_tubes(structure)],
         "doors": [_door(one) for one in doors(structure)],
+        "welds": _welds(weld_map(structure)),
         "offsets": [OffsetOut(out=words(out, "mm"), up=words(up, "mm")) for out, up in offsets],
     }
 
@@ -90,6 +94,25 @@ def _bent(one: Bent) -> BentOut:
             )
             for bend in one.bends
         ],
+    )
+
+
+def _welds(found: WeldMap) -> WeldMapOut:
+    return WeldMapOut(
+        outlines=[[[round(x, 1), round(y, 1)] for x, y in outline] for outline in found.outlines],
+        welds=[
+            WeldOut(
+                number=one.number,
+                joins=list(one.joins),
+                along=words(one.place[0], "mm"),
+                left=words(one.place[1], "mm"),
+                bead=words(one.bead_mm, "mm"),
+                seat=one.seat,
+                at=[round(one.place[0], 1), round(one.place[1], 1)],
+            )
+            for one in found.welds
+        ],
+        bead=words(found.bead_mm, "mm"),
     )
 
 

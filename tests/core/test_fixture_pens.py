@@ -34,13 +34,19 @@ def test_nothing_is_wrong_with_it_and_it_is_as_large_as_it_adds_up_to(pen):
 
 @EACH
 def test_its_base_weighs_what_its_sticks_do(pen):
-    """Two side rails the whole length and two cross rails between them, each its section times its timber."""
+    """Two side rails the whole length and two cross rails between them, each its section times its timber; of steel, mitred
+    at all four corners, a frame as long as its middle line at what a metre weighs."""
     values = pen.design.values
-    own = values["base_made"] == "own"
-    section = CATALOGUE.sections[str(values["base_section"] if own else values["section"])]
-    timber = CATALOGUE.species[str(values["base_species"] if own else values["species"])]
-    run = 2 * float(values["length"]) + 2 * (float(values["width"]) - 2 * section.thick_mm)
-    kg = run * section.thick_mm * section.deep_mm * 1e-9 * timber.density_kg_m3
+    long, wide = float(values["length"]), float(values["width"])
+    if values["base_made"] == "steel":
+        section = CATALOGUE.sections[str(values["base_steel"])]
+        kg = section.kg_m * (2 * (long - section.thick_mm) + 2 * (wide - section.thick_mm)) / 1000
+    else:
+        own = values["base_made"] == "own"
+        section = CATALOGUE.sections[str(values["base_section"] if own else values["section"])]
+        timber = CATALOGUE.species[str(values["base_species"] if own else values["species"])]
+        run = 2 * long + 2 * (wide - 2 * section.thick_mm)
+        kg = run * section.thick_mm * section.deep_mm * 1e-9 * timber.density_kg_m3
     base = [one for one in pen.structure.members if one.duty in (Duty.BASE_RAIL, Duty.BASE_CROSS)]
     assert sum(one.dry_kg for one in base) == pytest.approx(kg, rel=1e-6)
 

@@ -11,6 +11,7 @@ class Use(StrEnum):
     FRAME = "frame"
     SMALL = "small"
     TUBE = "tube"
+    BOX = "box"
     ROOF = "roof"
     WALL = "wall"
     FLOOR = "floor"
@@ -88,6 +89,7 @@ class Tool(StrEnum):
     BOLT_CUTTERS = "bolt-cutters"
     TUBE_BENDER = "tube-bender"
     STEP_LADDER = "step-ladder"
+    WELDER = "welder"
 
 
 class Sold(StrEnum):
@@ -130,6 +132,8 @@ class Fitting(StrEnum):
     GUSSET = "gusset"
     RIDGE_CAP = "ridge cap"
     GROUND_STRIP = "ground strip"
+    WELD = "welding rod"
+    POST_SEAT = "post seat"
     ROPE = "rope"
     EYE = "eye"
     LEVER_BAR = "lever bar"
@@ -150,7 +154,15 @@ class Fitting(StrEnum):
         return Aisle.GEAR if self in _GEAR else Aisle.HARDWARE
 
 
-_FIXINGS = (Fitting.STAPLE, Fitting.ROOF_SCREW, Fitting.SCREW, Fitting.BOLT, Fitting.TIE)
+_FIXINGS = (
+    Fitting.STAPLE,
+    Fitting.ROOF_SCREW,
+    Fitting.SCREW,
+    Fitting.BOLT,
+    Fitting.TIE,
+    Fitting.WELD,
+    Fitting.POST_SEAT,
+)
 _GEAR = (
     Fitting.ROD, Fitting.ROPE, Fitting.EYE, Fitting.LEVER_BAR, Fitting.JACK, Fitting.DOLLY, Fitting.LIFTING_FRAME,
     Fitting.CHASSIS_REAR, Fitting.CHASSIS_FRONT, Fitting.TONGUE, Fitting.WATER_CAN,

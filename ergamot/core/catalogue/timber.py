@@ -16,14 +16,15 @@ from ergamot.core.errors import OutOfRange
 class Section(Row):
     """A stick as sold: actual size, the lengths it is sold in and what each costs.
 
-    `use` is frame, small or tube; `kg_m` is given for tube, whose size is its outside diameter.
+    `use` is frame, small, tube or box; `kg_m` is given for tube, whose size is its outside diameter, and for a steel box,
+    hollow and four-sided.
     """
 
     FIXED = ("use", "made")
 
     key: str
     label: str
-    use: Annotated[Use, Among((Use.FRAME, Use.SMALL, Use.TUBE))]
+    use: Annotated[Use, Among((Use.FRAME, Use.SMALL, Use.TUBE, Use.BOX))]
     made: Annotated[Made, Among(tuple(Made))]
     thick_mm: Annotated[float, Within(5, 300)]
     deep_mm: Annotated[float, Within(8, 400)]
@@ -39,18 +40,29 @@ class Section(Row):
             raise OutOfRange(
                 name, getattr(self, name) or "", "given for tube, which is as thick as it is deep"
             )
-        if (self.use is Use.TUBE) == (self.made is Made.WOOD):
-            raise OutOfRange("made", self.made, "steel or plastic for tube, wood for all else")
+        if self.use is Use.BOX and self.kg_m is None:
+            raise OutOfRange("kg_m", "", "given for a steel box")
+        if (self.use in (Use.TUBE, Use.BOX)) == (self.made is Made.WOOD):
+            raise OutOfRange(
+                "made", self.made, "steel or plastic for tube, steel for a box, wood for all else"
+            )
+        if self.use is Use.BOX and self.made is not Made.STEEL:
+            raise OutOfRange("made", self.made, "steel for a box: it is welded")
 
     @classmethod
     def filled(cls, cells: Mapping[str, str]) -> Mapping[str, str]:
-        tube = cells.get("use") == Use.TUBE
+        hollow = cells.get("use") in (Use.TUBE, Use.BOX)
         plastic = cells.get("key", "").startswith("pvc")  # as tubes were told apart before
-        return {"made": (Made.PLASTIC if plastic else Made.STEEL) if tube else Made.WOOD, **cells}
+        return {"made": (Made.PLASTIC if plastic else Made.STEEL) if hollow else Made.WOOD, **cells}
 
     @property
     def longest_mm(self) -> float:
         return max(self.stock_mm)
+
+    @property
+    def welded(self) -> bool:
+        """Is it steel that is welded to its like?"""
+        return self.use is Use.BOX
 
     def serves(self, uses: tuple[Use, ...]) -> bool:
         return self.use in uses

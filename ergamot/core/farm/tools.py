@@ -17,6 +17,7 @@ TOOLS: Mapping[Tool, str] = {
     Tool.BOLT_CUTTERS: "bolt cutters, for stock panels",
     Tool.TUBE_BENDER: "a tube bender or jig",
     Tool.STEP_LADDER: "a step ladder",
+    Tool.WELDER: "a welder, with a mask and someone who is used to it",
 }
 
 

@@ -79,17 +79,19 @@ class Framing:
         self,
         piece: Piece,
         outline: tuple[Flat, Flat, Flat, Flat],
-        across: Literal["x", "y"],
+        across: Literal["x", "y", "z"],
         span: Flat,
         notches: tuple[Notch, ...] = (),
     ) -> Member:
-        """Set a stick sawn at any angle: its side view drawn out across x or y over `span`.
+        """Set a stick sawn at any angle: its side view drawn out across x, y or z over `span`.
 
         outline is (outer start, outer end, inner end, inner start) in (y, z) across x, in (x, z)
-        across y; the two long edges are parallel.
+        across y, in (x, y) across z; the two long edges are parallel.
         """
 
         def point(flat: Flat, at: float) -> Point:
+            if across == "z":
+                return (flat[0], flat[1], at)
             return (at, flat[0], flat[1]) if across == "x" else (flat[0], at, flat[1])
 
         outer_a, outer_b, inner_b, inner_a = outline

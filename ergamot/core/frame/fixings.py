@@ -12,6 +12,7 @@ from ergamot.core.frame.kinds import Group, Item, When
 from ergamot.core.frame.structure import Hardware, Joint, Member, Panel
 
 STAPLE_SPACING_MM = 75.0  # judgement: a wider gap lets a weasel's head through slack mesh
+MESH_SCREW_SPACING_MM = 150.0  # of mesh on steel, which takes no staple, under washers; judgement
 SHEET_SCREW_SPACING_MM = 450.0  # along each support; judgement: about every sixth corrugation
 
 
@@ -37,6 +38,7 @@ def count_fixings(
         if joint.fixing is not None:
             counts[joint.fixing] = counts.get(joint.fixing, 0) + joint.count
     bent: dict[str, list[Panel]] = {}
+    steel_mm = max((corner[2] for m in members if m.section.welded for corner in m.corners), default=-1.0)
     for panel in panels:
         if panel.when is When.ASIDE:
             continue
@@ -45,7 +47,9 @@ def count_fixings(
         elif panel.curved:
             bent.setdefault(panel.piece, []).append(panel)
         else:
-            counts[staple] += math.ceil(_edge_mm(panel) / STAPLE_SPACING_MM)
+            on_steel = _edge_mm(panel, steel_mm)
+            counts[staple] += math.ceil((_edge_mm(panel) - on_steel) / STAPLE_SPACING_MM)
+            counts[roof_screw] += math.ceil(on_steel / MESH_SCREW_SPACING_MM)
     counts[staple] += sum(math.ceil(_bent_edge_mm(strips) / STAPLE_SPACING_MM) for strips in bent.values())
     middle = _middle(members)
     return tuple(
@@ -65,9 +69,12 @@ def count_fixings(
     )
 
 
-def _edge_mm(panel: Panel) -> float:
+def _edge_mm(panel: Panel, below_mm: float = math.inf) -> float:
+    """Round the edge of a panel, as far as it lies below a height."""
     following = panel.corners[1:] + panel.corners[:1]
-    return sum(distance(a, b) for a, b in zip(panel.corners, following, strict=True))
+    return sum(
+        distance(a, b) for a, b in zip(panel.corners, following, strict=True) if max(a[2], b[2]) < below_mm
+    )
 
 
 def _bent_edge_mm(strips: list[Panel]) -> float:

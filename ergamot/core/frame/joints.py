@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -20,6 +21,10 @@ SKEW_OVER_MM = 70.0  # deeper than this is not screwed through: skewed through t
 SKEW_SCREW_MM = 75.0
 SKEW_START_MM = 25.0  # from the end, at 45°; judgement: nearer splits it
 BOLT_EXTRA_MM = 15.0  # two washers 4, nut 8, three threads 3
+FILLET_MM = 3.0  # as thick as the wall; AWS D1.1 asks no more of it
+STANDS = 1  # of the two in a seat, the one that stands in it
+BEAD_OF_A_ROD_MM = 150.0  # of such a fillet from a rod of 2.5 × 350 mm; judgement
+SEATED = "stands in a seat welded on, drained by an 8 mm hole, two bolts through it"
 BOLTED = frozenset({Duty.HANDLE, Duty.AXLE_LEG, Duty.PIVOT_BOARD, Duty.LEVER})  # what is pulled and jolted
 
 
@@ -42,7 +47,9 @@ def joints(members: tuple[Member, ...], catalogue: Catalogue, apart: bool = Fals
     ()
     """
     sold = fasteners(catalogue)
-    return tuple(_fix(members, bearing, sold, apart) for bearing in bearings(members))
+    found = bearings(members)
+    made = tuple(_fix(members, bearing, sold, apart) for bearing in found)
+    return _one_seat_each(made, [bearing.area_mm2 for bearing in found])
 
 
 @dataclass(frozen=True)
@@ -60,6 +67,8 @@ class Fasteners:
     screws: tuple[Fastener, ...]
     bolts: tuple[Fastener, ...]
     tie: HardwareRow
+    weld: HardwareRow
+    seat: HardwareRow
 
     @property
     def skewed(self) -> Fastener:
@@ -79,7 +88,8 @@ def fasteners(catalogue: Catalogue) -> Fasteners:
     30.0
     """
     screws, bolts = (_by_length(of_kind(catalogue, kind)) for kind in (Fitting.SCREW, Fitting.BOLT))
-    return Fasteners(screws, bolts, usual(catalogue, Fitting.TIE))
+    once = (usual(catalogue, kind) for kind in (Fitting.TIE, Fitting.WELD, Fitting.POST_SEAT))
+    return Fasteners(screws, bolts, *once)
 
 
 def _by_length(rows: Sequence[HardwareRow]) -> tuple[Fastener, ...]:
@@ -95,6 +105,8 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         return Joint((first.ref, second.ref), None, 0, rule="rests in its cleats, lifted out for cleaning")
     if apart and _panel(first) != _panel(second) and first.group is second.group is Group.FRAME:
         return _comes_apart(_bolt(first, second, bearing, sold))
+    if first.section.welded or second.section.welded:
+        return _on_steel(first, second, bearing, sold)
     if first.duty in BOLTED or second.duty in BOLTED:
         return _bolt(first, second, bearing, sold)
     if first.section.kg_m is not None or second.section.kg_m is not None:
@@ -164,6 +176,35 @@ def _skew(sold: Fasteners, starter: Member, holder: Member, far: float, rule: st
         min(screw.mm - along, far * 2**0.5),
         rule,
     )
+
+
+def _one_seat_each(made: tuple[Joint, ...], areas: Sequence[float]) -> tuple[Joint, ...]:
+    """What stands over a corner of a steel base has one seat, on the piece that carries most of it."""
+    seated = [i for i, joint in enumerate(made) if joint.rule == SEATED]
+    best: dict[str, int] = {}
+    for i in sorted(seated, key=lambda i: areas[i]):
+        best[made[i].members[STANDS]] = i
+    same = set(seated) - set(best.values())
+    return tuple(
+        replace(joint, fixing=None, count=0, rule="over the corner, in the same seat") if i in same else joint
+        for i, joint in enumerate(made)
+    )
+
+
+def _on_steel(first: Member, second: Member, bearing: Bearing, sold: Fasteners) -> Joint:
+    """Steel to steel is welded all round; what stands on it stands in a seat; what lies along it is bolted."""
+    if first.section.welded and second.section.welded:
+        joined = first.section if bearing.ends[0] else second.section
+        across = joined.thick_mm * (2**0.5 if all(bearing.ends) else 1.0)
+        bead = 2 * (across + joined.deep_mm)
+        rods = math.ceil(bead / BEAD_OF_A_ROD_MM)
+        rule = f"{'mitred, ' if all(bearing.ends) else ''}welded all round, {bead:.0f} mm of {FILLET_MM:g} mm fillet"
+        return Joint((first.ref, second.ref), sold.weld, rods, bead, rule=rule)
+    stands = bearing.ends[1] if first.section.welded else bearing.ends[0]
+    if stands:
+        steel, standing = (first, second) if first.section.welded else (second, first)
+        return Joint((steel.ref, standing.ref), sold.seat, 1, rule=SEATED)
+    return _bolt(first, second, bearing, sold)
 
 
 def _bolt(first: Member, second: Member, bearing: Bearing, sold: Fasteners) -> Joint:

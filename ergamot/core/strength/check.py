@@ -8,6 +8,7 @@ from ergamot.core.catalogue.kinds import Made
 from ergamot.core.finding import Grade, Rank, graded, rank_of
 from ergamot.core.frame.bending import (
     ALLOWED,
+    BOX_ALLOWED_MPA,
     DURATION,
     PVC_ALLOWED_MPA,
     RECTANGLE_MODULUS,
@@ -16,8 +17,8 @@ from ergamot.core.frame.bending import (
     SPAN_OVER_SAG,
     STEEL_ALLOWED_MPA,
     cross_section,
+    hollow_modulus,
     size_factor,
-    tube_modulus,
     wet_factor,
 )
 from ergamot.core.frame.structure import Joint, Member
@@ -88,10 +89,9 @@ def bends(
     'MPa'
     """
     if member.species is None:
-        work.given("S", f"section modulus of {member.section.label}", tube_modulus(member.section), "mm³")
-        plastic = member.section.made is Made.PLASTIC
-        limit = PVC_ALLOWED_MPA if plastic else STEEL_ALLOWED_MPA
-        source = "ASTM D2241, in bending a judgement" if plastic else "yield of 205 MPa by 1.5, a judgement"
+        modulus = hollow_modulus(member, level_axis)
+        work.given("S", f"section modulus of {member.section.label}", modulus, "mm³")
+        limit, source = _wall_limit(member)
         work.given("F", "what its wall may be stressed to", limit, "MPa", source)
     else:
         wide, deep = cross_section(member, level_axis)
@@ -108,6 +108,15 @@ def bends(
         work.given("CD_l", "duration at the least: seven days in all", least, "", f"{NDS} 2.3.2")
     work.step("least", "bears at the least over takes", "ratio*CD_l/CD" if least > good else "ratio")
     return Check(what, refs, work.known["sigma"], work.known["F"], "MPa", work.done(), least / good)
+
+
+def _wall_limit(member: Member) -> tuple[float, str]:
+    """What the wall of a tube or a box may be stressed to, MPa, and where that is told."""
+    if member.section.made is Made.PLASTIC:
+        return PVC_ALLOWED_MPA, "ASTM D2241, in bending a judgement"
+    if member.section.welded:
+        return BOX_ALLOWED_MPA, "yield of 235 MPa, EN 10219-1, by 1.67, AISC 360 chapter F"
+    return STEEL_ALLOWED_MPA, "yield of 205 MPa by 1.5, a judgement"
 
 
 def _given_factors(work: Working, member: Member, deep: float, load: str) -> None:

@@ -96,6 +96,26 @@ class BentOut(Out):
     bends: list[BendOut]
 
 
+class WeldOut(Out):
+    """One weld of a steel base."""
+
+    number: int
+    joins: list[str]
+    along: Words
+    left: Words
+    bead: Words
+    seat: bool
+    at: list[float]
+
+
+class WeldMapOut(Out):
+    """The steel of a pen from above, mm, and its welds."""
+
+    outlines: list[list[list[float]]]
+    welds: list[WeldOut]
+    bead: Words
+
+
 class DoorOut(Out):
     """A row of the door list."""
 
@@ -129,4 +149,5 @@ class BillOut(Out):
     total: str
     bent: list[BentOut]
     doors: list[DoorOut]
+    welds: WeldMapOut
     offsets: list[OffsetOut]

@@ -6,6 +6,7 @@ import { UnitsProvider } from "../kit/units";
 import { Bends } from "./Bends";
 import { Boards } from "./Boards";
 import { Doors } from "./Doors";
+import { Welds } from "./Welds";
 import { Offsets } from "./Offsets";
 import { Reckoning } from "./Reckoning";
 import { Pieces } from "./Pieces";
@@ -52,6 +53,14 @@ const bill: Bill = {
   doors: [
     { what: "person door", side: "front", wide: words("650 mm"), high: words("1.750 m"), leaf_wide: words("714 mm"), leaf_high: words("1.814 m"), foot: words("32 mm"), made_of: "welded mesh", closed_by: "person door with barrel bolt × 2" },
   ],
+  welds: {
+    outlines: [[[0, -20], [3000, -20], [3000, 20], [0, 20]]],
+    welds: [
+      { number: 1, joins: ["B1", "B2"], along: words("20 mm"), left: words("-730 mm"), bead: words("233 mm"), seat: false, at: [20, -730] },
+      { number: 2, joins: ["B1", "U1"], along: words("32 mm"), left: words("730 mm"), bead: words("0 mm"), seat: true, at: [32, 730] },
+    ],
+    bead: words("233 mm"),
+  },
   offsets: [{ out: { metric: "0 mm", imperial: "0 in" }, up: { metric: "1.919 m", imperial: "6 ft 3 9/16 in" } }],
   pieces: [
     { label: "B2", role: "base cross rail", why: "closes the end", section: "2×3", species: "spruce", count: 2, length_mm: 1124, length: words("3 ft 8 1/4 in"), short: words(""), angles_deg: [0, 0], refs: ["a", "b"] },
@@ -143,6 +152,19 @@ describe("the lists", () => {
     render(<Doors bill={bill} />, { wrapper: UnitsProvider });
     const told = cells()[0]?.join(" ") ?? "";
     for (const part of ["person door", "front", "650 mm × 1.750 m", "714 mm × 1.814 m", "32 mm"]) expect(told).toContain(part);
+  });
+});
+
+describe("the weld map", () => {
+  it("numbers each weld on the steel and tells its bead, or that it is a seat", () => {
+    render(<Welds map={bill.welds} />, { wrapper: UnitsProvider });
+    expect(cells()).toEqual([
+      ["1", "B1 – B2", "20 mm", "-730 mm", "233 mm"],
+      ["2", "B1 – U1", "32 mm", "730 mm", "a seat"],
+    ]);
+    const drawn = screen.getByRole("img", { name: /numbered/ });
+    expect(drawn.querySelectorAll("polygon").length).toBe(1);
+    expect([...drawn.querySelectorAll("text")].map((one) => one.textContent)).toEqual(["1", "2"]);
   });
 });
 

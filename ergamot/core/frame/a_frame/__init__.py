@@ -12,7 +12,7 @@
 | roofed      | 0 to 1             | 0.5     | share under sheet, at the rear                           |
 | door_width, door_height | 0.35 to 0.9, 0.35 to 1.9 m | 0.5, 0.75 | in the front end                 |
 | section, species, roof, mesh, end_wall | rows of the catalogue |                                      |
-| base_made, leaf_made | same, own | same    | base rails, doors of timber of their own                 |
+| base_made, leaf_made | same, own, steel | same    | base of timber or steel, doors of timber, of their own                 |
 | opening_1_face …     | see parts/openings | | as many openings as fit                                |
 | house, inside, gear | see their parts |     |                                                          |
 

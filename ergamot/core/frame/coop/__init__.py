@@ -16,7 +16,7 @@
 | door_width, door_height | 0.35 to 0.9, 0.3 to 1.95 m | 0.65, 1.75 | person door in the front           |
 | door_made, own_width, own_height, own_kg | made, own |  | a door the keeper has fixes the opening         |
 | section, species, roof, mesh, wall_sheet | rows of the catalogue |                                      |
-| base_made, leaf_made | same, own | same    | base rails, doors of timber of their own                 |
+| base_made, leaf_made | same, own, steel | same    | base of timber or steel, doors of timber, of their own                 |
 | opening_1_face …     | see parts/openings | | as many openings as fit                                |
 | house, inside, gear | see their parts |     | the house may be as long as the pen                      |
 
@@ -102,6 +102,37 @@ SHAPE = Shape(
         Choice("roof", "a mono-pitch roof"),
     ),
     schools=(
+        School(
+            "chassis",
+            "steel chassis, timber house",
+            {
+                "base_made": "steel",
+                "house": "whole",
+                "house_beneath": "range",
+                "house_floor": 450.0,
+                "mesh_floor": "yes",
+                "tray": "yes",
+                "wall": 1250.0,
+                "overhang": 100.0,
+                "door_width": 500.0,
+                "gear": "axles",
+                "wheel": "barrow-16",
+                "axle": 500.0,
+                "ride": 60.0,
+                "tongue": "yes",
+                "opening_1_face": "left",
+                "opening_1_sill": 450.0,
+                "opening_1_for": "birds",
+                "opening_1_hung": "down",
+            },
+            Sketch(
+                "M12 36H74V40H12ZM16 36V18M64 36V18M74 38L79 40M22 44A4 4 0 1 0 30 44A4 4 0 1 0 22 44"
+                "M50 44A4 4 0 1 0 58 44A4 4 0 1 0 50 44",
+                "M10 20L40 6L70 20",
+                "welded base, two axles, towed; a house they range from",
+            ),
+            is_one=by(base_made="steel", house="whole"),
+        ),
         School(
             "raised",
             "raised house, day range",

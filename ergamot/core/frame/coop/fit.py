@@ -13,7 +13,7 @@ from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, Chosen, chosen, longe
 from ergamot.core.frame.kinds import Purpose
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear
-from ergamot.core.frame.parts.house import check_dock, check_house, check_under_plate
+from ergamot.core.frame.parts.house import check_dock, check_house, check_tray, check_under_plate
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.shell import check_lengths
 from ergamot.core.frame.parts.site import check_stock, refuse_above
@@ -104,4 +104,5 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     if pen.house:
         body = pen.length - body_start(pen.gear)
         check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)
+        check_tray(pen.house, pen.timbers.foot_z, deep)
         check_under_plate(pen.house, pen.wall, deep, pen.section.thick_mm)

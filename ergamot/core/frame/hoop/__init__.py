@@ -17,7 +17,7 @@
 | ridge       | a tube             | 23 mm   | under the crown, between the end walls                   |
 | roost_bars, roost_height |       | 0       | on a stand of their own                                  |
 | door_width, door_height | 0.35 to 0.9, 0.3 to 1.9 m | 0.6, 1.4 | in the front end                     |
-| base_made, leaf_made | same, own | same    | base rails, doors of timber of their own                 |
+| base_made, leaf_made | same, own, steel | same    | base of timber or steel, doors of timber, of their own                 |
 | opening_1_face …     | see parts/openings | | as many openings as fit                                |
 | inside, gear | see their parts   |         |                                                          |
 

@@ -40,11 +40,11 @@ def set_base(site: Site, pen: Chosen) -> None:
     8
     """
     base_rails(site, pen.length, pen.half, pen.gear)
-    thick, deep = pen.section.thick_mm, pen.timbers.foot_z
+    rail = site.frame.rail
+    thick, deep = rail.section.thick_mm, rail.section.deep_mm
     x0, x1 = site.x[0] + thick, site.x[1] - thick
     inner = pen.half - thick
     leg = min(BRACE_LEG_MM, (x1 - x0) / 3, inner / 2)
-    rail = site.frame.rail
     brace = Piece(
         Duty.BASE_BRACE,
         "base brace",
@@ -186,7 +186,7 @@ def roost_stand(site: Site, pen: Chosen) -> float:
     0.0
     """
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    inner, z = pen.half - thick, pen.roost_height
+    inner, z = pen.half - site.frame.rail.section.thick_mm, pen.roost_height
     reach = stand_half(pen)
     lines = _stand_lines(site, pen)
     sill = Piece(Duty.FURNITURE, "roost sill", "J", "carries the roost posts; ties the base", Group.ROOSTS)

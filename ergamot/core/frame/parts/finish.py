@@ -68,7 +68,7 @@ def finish(site: Site, made: Finished) -> Structure:
     panels = site.cover.done(members)
     joined = (*joints(members, site.catalogue, made.apart), *site.strapped)
     fixings = count_fixings(members, panels, joined, site.catalogue)
-    half, thick = made.half, site.frame.section.thick_mm
+    half, thick = made.half, site.frame.rail.section.thick_mm
     floor_x = (site.x[0] + thick, site.x[1] - thick)
     floor_y = (thick - half, half - thick)
     run = () if made.ranges else (Zone("run", Space.RUN, floor_x, floor_y, (0.0, made.head_room)),)

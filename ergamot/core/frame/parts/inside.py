@@ -251,7 +251,8 @@ def _strip(site: Site, half: float) -> None:
 
 def _catch_board(site: Site, half: float, front: float, corner: float) -> None:
     """Two pairs of cleats on the base rails leave a slot; the board waits in the shed."""
-    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    rail = site.frame.rail.section
+    thick, deep = rail.thick_mm, min(rail.deep_mm, site.frame.section.deep_mm)
     small = site.catalogue.sections["1x2"]
     cleat = Piece(Duty.FURNITURE, "catch board cleat", "Y", "holds the catch board", Group.INSIDE, small)
     at = max(front, min((front + site.x[1]) / 2, site.x[1] - corner))

@@ -17,6 +17,8 @@ from ergamot.core.frame.parts.lines import rib_lines
 from ergamot.core.frame.parts.site import Site, check_stock
 from ergamot.core.frame.profile import Profile
 
+MOST_WIDER_MM = 12.0  # of steel than of what stands on it; judgement
+LEAST_SHUT_MM = 8.0  # of rail under a door's edge; judgement
 OWN_BASE = ("base_made", "own")
 
 
@@ -31,10 +33,11 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
     ['section', 'species', 'base_made']
     """
     alike = (Choice("same", "as the frame"), Choice("own", "timber of its own"))
+    welded = Choice("steel", "welded steel", "mitred corners, a seat for every post")
     return (
         Parameter("section", "Timber size", "frame", "choice", section, table="sections", uses=(Use.FRAME,)),
         Parameter("species", "Timber", "frame", "choice", "spf", table="species", idle=(What.SPACE,)),
-        Parameter("base_made", "Base of", "frame", "choice", "same", choices=alike, kept=True),
+        Parameter("base_made", "Base of", "frame", "choice", "same", choices=(*alike, welded), kept=True),
         Parameter(
             "base_section",
             "Base rails of",
@@ -54,6 +57,16 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
             table="species",
             only_if=OWN_BASE,
             idle=(What.SPACE,),
+        ),
+        Parameter(
+            "base_steel",
+            "Base of box",
+            "frame",
+            "choice",
+            "rhs-40x60",
+            table="sections",
+            uses=(Use.BOX,),
+            only_if=("base_made", "steel"),
         ),
         Parameter("leaf_made", "Doors of", "frame", "choice", "same", choices=alike, kept=True),
         Parameter(
@@ -156,11 +169,27 @@ def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
                 base.section.key,
                 f"at least {section.deep_mm:g} mm deep, as what stands on it",
             )
+    elif values["base_made"] == "steel":
+        base = Timber(_steel(values, catalogue, section), species)
     if values.get("rafter_made") == "own":
         rafters = _own(values, catalogue, "rafter", section.thick_mm, "as the studs under them")
     if values["leaf_made"] == "own":
         leaf = pick(catalogue.sections, str(values["leaf_section"]), "leaf_section")
     return Timbers(section, species, base, leaf, rafters)
+
+
+def _steel(values: Mapping[str, Value], catalogue: Catalogue, frame: Section) -> Section:
+    """The box a base is welded of: as wide as what stands on it, and high enough for the doors to shut against."""
+    section = pick(catalogue.sections, str(values["base_steel"]), "base_steel")
+    if not frame.thick_mm - 0.5 <= section.thick_mm <= frame.thick_mm + MOST_WIDER_MM:
+        allowed = f"{frame.thick_mm:g} to {frame.thick_mm + MOST_WIDER_MM:g} mm wide, as what stands on it"
+        raise OutOfRange("base_steel", section.key, allowed)
+    least = frame.deep_mm / 2 + LEAST_SHUT_MM
+    if section.deep_mm < least:
+        raise OutOfRange(
+            "base_steel", section.key, f"at least {least:g} mm high, for doors to shut against it"
+        )
+    return section
 
 
 def check_lengths(timbers: Timbers, values: Mapping[str, Value]) -> None:

@@ -43,7 +43,7 @@ def tail_start(gear: Gear | None, deep: float) -> float:
 
 
 def base_rails(site: Site, length: float, half: float, gear: Gear | None = None) -> None:
-    """Two side rails the whole length, and a cross rail under each end wall.
+    """Two side rails the whole length, and a cross rail under each end wall; of steel, mitred where two ends meet.
 
     Args: site; length, mm; half, half the outside width, mm; gear, which may have their tail bevelled.
     Source: common practice.
@@ -64,8 +64,14 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
         species=rail.species,
     )
     start = tail_start(gear, deep)
+    mitred = (site.x[0] < 1 and not start, True) if rail.section.welded else (False, False)
     for band in side_bands(half, thick):
-        if start:
+        if any(mitred):
+            out, inn = band if band[0] < 0 else band[::-1]
+            a, b = (thick if cut else 0.0 for cut in mitred)
+            plan = ((0.0, out), (length, out), (length - b, inn), (a, inn))
+            site.frame.profiled(side, plan, "z", (0, deep))
+        elif start:
             outline = ((start, 0.0), (length, 0.0), (length, deep), (0.0, deep))
             site.frame.profiled(side, outline, "y", band)
         else:
@@ -78,5 +84,12 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
         section=rail.section,
         species=rail.species,
     )
-    for low in (site.x[0], site.x[1] - thick):
-        site.frame.stick(across, (low, low + thick), (thick - half, half - thick), (0, deep), "y")
+    for low, cut, ahead in ((site.x[0], mitred[0], False), (site.x[1] - thick, mitred[1], True)):
+        x, inner = (low, low + thick), half - thick
+        if cut:
+            out, inn = x[::-1] if ahead else x
+            site.frame.profiled(
+                across, ((out, -half), (out, half), (inn, inner), (inn, -inner)), "z", (0, deep)
+            )
+        else:
+            site.frame.stick(across, x, (-inner, inner), (0, deep), "y")

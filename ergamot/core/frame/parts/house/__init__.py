@@ -20,6 +20,7 @@
 | roost_bars     | 1 to 8           | 2       |                                                   |
 | roosts_out     | no, yes          | no      | they lie in cleats and are lifted out (upright walls) |
 | droppings_board| no, yes          | no      | a board under them, slid out (upright walls)      |
+| tray           | no, yes          | no      | sheet steel under the floor, slid out (upright walls) |
 | nests          | none, inside, outside | none | boxes at the rear                                |
 | nest_count     | 1 to 12          | 3       |                                                   |
 | nest_hatch     | hatch, lid       | lid     | how a hand gets in from outside                   |
@@ -41,12 +42,19 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 | roost          | Q      | rail to rail, along the pen              | roost_bars              |
 | nest rail, side| N      | floor frame of an outside nest box       | 2 + 2                   |
 | roost cleat    | N      | under the ends of a roost rail           | 2 a rail, or none       |
+| tray rail      | N      | along the studs under the floor          | 2, or none              |
 | ramp tread     | V      | across the ramp board                    | every 150 mm            |
 """
 
 from ergamot.core.frame.parts.house.build import OVER_RUN, LowRun, build_house
 from ergamot.core.frame.parts.house.choices import House, housed, read_house
-from ergamot.core.frame.parts.house.fit import check_dock, check_house, check_under_plate, roosts_over_floor
+from ergamot.core.frame.parts.house.fit import (
+    check_dock,
+    check_house,
+    check_tray,
+    check_under_plate,
+    roosts_over_floor,
+)
 from ergamot.core.frame.parts.house.parameters import house_parameters
 
 __all__ = [
@@ -56,6 +64,7 @@ __all__ = [
     "build_house",
     "check_dock",
     "check_house",
+    "check_tray",
     "check_under_plate",
     "house_parameters",
     "housed",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 import shapely
 from shapely import Polygon
@@ -17,9 +18,16 @@ from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.house.choices import House
-from ergamot.core.frame.parts.house.fit import POP_HOLE_MM, RAMP_DEG, ROOST_STEP_MM, roost_places
+from ergamot.core.frame.parts.house.fit import (
+    POP_HOLE_MM,
+    RAMP_DEG,
+    ROOST_STEP_MM,
+    TRAY_UNDER_MM,
+    roost_places,
+)
 from ergamot.core.frame.parts.house.holes import cleaning_hatch, floor_vent, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
+from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Joint, Member, Room, Zone
 from ergamot.core.units import Quantity
@@ -30,6 +38,8 @@ TREAD_EVERY_MM = 150.0
 PAST_BARS_MM = 150.0  # a droppings board reaches past the bars; judgement: half a hen
 OVER_FLOOR_MM = 10.0  # its upper side, over the floor it slides on
 OVER_RUN = "house front"  # the face of what stands over a lower run
+SLIDES_MM = 3.0  # a tray leaves on both sides
+TRAY = "steel-26"  # what it is bent from
 BOARD = "ply-9"  # of which it is cut
 
 
@@ -65,6 +75,8 @@ def build_house(site: Site, house: House, run: LowRun | None = None) -> Room:
     _floor(site, house, wall)
     if house.floor_vent:
         floor_vent(site, house, _level(site, house, wall))
+    if house.tray:
+        _tray(site, house, site.lines[-2] if house.whole and not house.ranges else wall)
     roost_m = _roosts(site, house, end)
     nests = 0
     if house.nests == "inside":
@@ -280,6 +292,25 @@ def _droppings_board(site: Site, house: House, x: Flat, bars: list[float]) -> No
     face = Face("droppings board", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, y))
     board = site.catalogue.sheets[BOARD]
     coat = Coat("droppings board", board, Group.ROOSTS, Space.HOUSE, Space.HOUSE, Part.FURNITURE)
+    site.cover.cover(face, coat)
+
+
+def _tray(site: Site, house: House, end: float) -> None:
+    """Under the floor, on a rail along the studs of both sides, from the rear to the ramp or the front."""
+    small = site.catalogue.sections["1x2"]
+    thick = site.frame.section.thick_mm
+    x = (site.x[0] + thick, min(end, site.x[1] - thick))
+    z = house.floor_z - site.frame.section.deep_mm - TRAY_UNDER_MM
+    right, left = site.inside(z)
+    rail = Piece(Duty.FURNITURE, "tray rail", "N", "the tray slides on it", Group.HOUSE, small)
+    for y in ((right, right + small.thick_mm), (left - small.thick_mm, left)):
+        for run in pairwise(evenly(*x, small.longest_mm)):
+            site.frame.stick(rail, run, y, (z - small.deep_mm, z), "x")
+    face = Face(
+        "tray", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, (right + SLIDES_MM, left - SLIDES_MM))
+    )
+    under = Space.OPEN if house.ranges else Space.RUN
+    coat = Coat("droppings tray", site.catalogue.sheets[TRAY], Group.HOUSE, under, under, Part.FURNITURE)
     site.cover.cover(face, coat)
 
 

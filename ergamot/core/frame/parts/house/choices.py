@@ -41,6 +41,7 @@ class House:
     bars: int
     roosts_out: bool
     droppings_board: bool
+    tray: bool
     nests: str
     nest_count: int
     nest_hatch: str
@@ -108,6 +109,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         bars=int(float(values["roost_bars"])),
         roosts_out="roosts_out" in values and is_on(values, "roosts_out"),
         droppings_board="droppings_board" in values and is_on(values, "droppings_board"),
+        tray="tray" in values and is_on(values, "tray"),
         nests=str(values["nests"]),
         nest_count=int(float(values["nest_count"])),
         nest_hatch=str(values["nest_hatch"]),

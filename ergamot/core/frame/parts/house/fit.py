@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parts.house.choices import NEST_MM, House, OwnWindow
 from ergamot.core.frame.parts.house.parameters import LEAST_PANE_MM
-from ergamot.core.frame.parts.site import both, refuse_above
+from ergamot.core.frame.parts.site import both, refuse_above, refuse_below
 from ergamot.core.frame.profile import Profile
 
 NEST_WALL_MM = 9.0
@@ -22,6 +22,8 @@ RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 POP_HOLE_MM = (320.0, 380.0)
 WINDOW_ABOVE_MM = 60.0  # of partition left between pop hole and window
 WINDOW_BELOW_ROOF_MM = 100.0
+TRAY_UNDER_MM = 60.0  # under the bearers, for a day's droppings and a hand; judgement
+UNDER_TRAY_MM = 90.0  # of its rail, and clear over the base; judgement
 UNDER_PLATE_MM = 300.0  # of wall over the floor; judgement: a bird stands up beside it
 STEP_MM = 50.0  # from one sill to the other; judgement: the birds step over it
 
@@ -65,6 +67,21 @@ def check_under_plate(house: House, plate_mm: float, deep: float, thick: float) 
     )
     under = plate_mm - deep - roosts_over_floor(house) - thick - 10
     refuse_above("house_floor", house.floor_z, under, "for the roosts to clear the end plate")
+
+
+def check_tray(house: House, foot_mm: float, deep: float) -> None:
+    """Refuse a tray with no room under the floor, or nothing to catch.
+
+    Args: house; foot_mm, top of the base rails, mm; deep, of a stick, mm.
+    Raises: OutOfRange.
+    Source: common practice.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> check_tray(read_house(asked("coop", tray="yes"), c), 64.0, 64.0)
+    """
+    if house.tray:
+        least = foot_mm + deep + TRAY_UNDER_MM + UNDER_TRAY_MM
+        refuse_below("house_floor", house.floor_z, least, "for a tray under it to clear the base")
 
 
 def check_dock(house: House, sills: Iterable[float], lifted: float) -> None:

@@ -267,6 +267,16 @@ def _for_cleaning() -> tuple[Parameter, ...]:
             only_if=("house", *HOUSED),
             kept=True,
         ),
+        switch(
+            "tray",
+            "Under the floor",
+            "house",
+            Choice("yes", "a steel tray", "slid out with what falls through mesh or slats"),
+            "nothing",
+            only_if=("house", *HOUSED),
+            kept=True,
+            idle=(What.SPACE,),
+        ),
     )
 
 

@@ -1,0 +1,105 @@
+"""A base welded of steel boxes: its mitres and beads, a seat for every post, what it bears, and what is refused."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given, settings
+
+from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.drawing.welds import weld_map
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.bending import hollow_modulus, stiffness_n_m2
+from ergamot.core.frame.design import build, change, make_design
+from ergamot.core.frame.kinds import Duty
+from ergamot.core.frame.mass import mass
+from tests.soundness import faults
+from tests.strategies import CATALOGUE, designs
+
+BOX = {"base_made": "steel", "base_steel": "rhs-40x60", "gear": "skids"}
+
+
+def made(shape="coop", **values):
+    return build(make_design(CATALOGUE, shape, {**BOX, **values}), CATALOGUE)
+
+
+def test_a_box_of_40_by_60_by_3_bends_as_its_walls_do():
+    """4.35 kg/m of 7850 kg/m³ is 554.1 mm² of wall: t = (100 − √(10000 − 4·554.1))/4 = 2.945 mm with sharp corners. On
+    edge S = (40·60³ − 34.11·54.11³)/(6·60) = 8989 mm³; E·I = 200 GPa · S · 30 mm."""
+    rail = next(one for one in made(house="no").members if one.duty is Duty.BASE_RAIL)
+    wall = (100 - (10_000 - 4 * 4.35 / 7850 * 1e6) ** 0.5) / 4
+    on_edge = (40 * 60**3 - (40 - 2 * wall) * (60 - 2 * wall) ** 3) / 360
+    assert hollow_modulus(rail, 1) == pytest.approx(on_edge, rel=1e-9)
+    assert stiffness_n_m2(rail, 1) == pytest.approx(200 * on_edge * 30 / 1000, rel=1e-9)
+    flat = (60 * 40**3 - (60 - 2 * wall) * (40 - 2 * wall) ** 3) / 240
+    assert hollow_modulus(rail, 2) == pytest.approx(flat, rel=1e-9)
+
+
+def test_four_mitres_are_welded_all_round_and_every_post_has_one_seat():
+    """The face of a mitre is 40·√2 by 60 mm: a bead of 2·(56.6 + 60) = 233.1 mm at each of four corners."""
+    pen = made(house="no")
+    found = weld_map(pen)
+    beads = [one for one in found.welds if not one.seat]
+    assert [one.bead_mm for one in beads] == pytest.approx([2 * (40 * 2**0.5 + 60)] * 4)
+    half = float(1828.8) / 2
+    assert {(round(x), round(abs(y))) for x, y in (one.place for one in beads)} == {
+        (20, round(half - 20)),
+        (round(3657.6 - 20), round(half - 20)),
+    }
+    posts = [one for one in pen.members if one.species and min(z for _, _, z in one.corners) == 60.0]
+    stand = {Duty.UPRIGHT, Duty.POST, Duty.END_STUD}
+    assert len([one for one in found.welds if one.seat]) == len([p for p in posts if p.duty in stand])
+    rods = next(one for one in pen.hardware if one.row and getattr(one.row, "kind", "") is Fitting.WELD)
+    assert rods.count == 4 * 2  # 233 mm at 150 mm a rod
+
+
+def test_the_corners_are_cut_at_45_degrees_to_the_outside_size():
+    rails = [one for one in made(house="no").members if one.section.welded]
+    assert sorted(round(one.length_mm, 1) for one in rails) == [1828.8, 1828.8, 3657.6, 3657.6]
+    assert {cut.angle_deg for one in rails for cut in one.cuts} == {45.0}
+    assert {round(one.length_mm - one.short_mm, 1) for one in rails} == {80.0}
+
+
+@settings(max_examples=12)
+@given(designs())
+def test_any_pen_is_sound_on_a_base_of_steel(design):
+    try:
+        steel = change(CATALOGUE, design, {"base_made": "steel", "base_steel": "rhs-40x80"})
+    except OutOfRange as refused:
+        assert refused.allowed
+        return
+    whole = build(steel, CATALOGUE)
+    assert faults(whole) == ()
+    assert {one.section.key for one in whole.members if one.duty in (Duty.BASE_RAIL, Duty.BASE_CROSS)} == {
+        "rhs-40x80"
+    }
+
+
+def test_it_is_heavier_and_its_rails_are_not_what_fails():
+    wood, steel = (
+        build(make_design(CATALOGUE, "coop", {"house": "no", "gear": "skids", **more}), CATALOGUE)
+        for more in ({}, BOX)
+    )
+    assert mass(steel).dry_kg > mass(wood).dry_kg + 20
+
+
+@pytest.mark.parametrize(
+    ("values", "allowed"),
+    [
+        ({"section": "2x6"}, "at least 78 mm high"),
+        ({"section": "47x50", "base_steel": "rhs-40x60"}, "47 to 59 mm wide"),
+        (
+            {
+                "base_steel": "rhs-40x80",
+                "section": "2x4",
+                "house": "whole",
+                "tray": "yes",
+                "house_floor": 300.0,
+            },
+            "at least 319 mm",  # 80 of rail, 89 of bearer, 60 under it, 90 to the rail
+        ),
+    ],
+)
+def test_what_does_not_go_with_it_is_refused_by_name(values, allowed):
+    with pytest.raises(OutOfRange) as refused:
+        make_design(CATALOGUE, "coop", {**BOX, **values})
+    assert allowed in refused.value.allowed

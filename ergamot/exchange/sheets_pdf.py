@@ -37,7 +37,7 @@ BENDING = (
     "for the take-up you entered: bend one offcut by 90° first and measure from its mark to its back."
 )
 NO_WELDS = WeldMap((), ())
-WELD_LIST_MM, WELD_ROW_MM = 70.0, 4.2
+WELD_LIST_MM, WELD_ROW_MM, NUMBER_MM = 70.0, 4.2, 3.5
 BAR_STEPS = {"metric": (500.0, 4), "imperial": (304.8, 6)}  # mm a step of the scale bar, and how many
 
 
@@ -164,11 +164,14 @@ class _Page:
         found, pen = self.sheets.welds, self.canvas
         xs, ys = zip(*(point for outline in found.outlines for point in outline), strict=True)
         across = wide - WELD_LIST_MM - GAP_MM
-        scale = scale_for(max(xs) - min(xs), max(ys) - min(ys), (across, tall))
+        round_it = 4 * NUMBER_MM  # paper for the numbers outside its corners
+        scale = scale_for(max(xs) - min(xs), max(ys) - min(ys), (across - round_it, tall - round_it))
         up = low + (tall - (max(ys) - min(ys)) / scale) / 2
 
         def at(place: Flat) -> Flat:
-            return (left + (place[0] - min(xs)) / scale) * mm, (up + (place[1] - min(ys)) / scale) * mm
+            return (left + round_it / 2 + (place[0] - min(xs)) / scale) * mm, (
+                up + (place[1] - min(ys)) / scale
+            ) * mm
 
         for outline in found.outlines:
             path = pen.beginPath()
@@ -181,7 +184,8 @@ class _Page:
         for one in found.welds:
             x, y = at(one.place)
             pen.circle(x, y, 1.2 * mm, fill=int(one.seat))
-            pen.drawString(x + 1.8 * mm, y + 1.2 * mm, str(one.number))
+            x, y = at(found.beside(one, NUMBER_MM * scale))
+            pen.drawCentredString(x, y - 1.0 * mm, str(one.number))
         rows = [
             (f"{one.number}  {' – '.join(one.joins)}", "seat" if one.seat else self.said(one.bead_mm))
             for one in found.welds

@@ -38,6 +38,8 @@ from ergamot.web.schemas.build import (
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.unit_of_work import current_work
 
+NUMBER_MM = 90.0  # of a weld's number from the weld, on the drawing
+
 build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
 
 
@@ -105,10 +107,11 @@ def _welds(found: WeldMap) -> WeldMapOut:
                 number=one.number,
                 joins=list(one.joins),
                 along=words(one.place[0], "mm"),
-                left=words(one.place[1], "mm"),
+                across=words(one.place[1] - found.right_mm, "mm"),
                 bead=words(one.bead_mm, "mm"),
                 seat=one.seat,
-                at=[round(one.place[0], 1), round(one.place[1], 1)],
+                at=[round(part, 1) for part in one.place],
+                number_at=[round(part, 1) for part in found.beside(one, NUMBER_MM)],
             )
             for one in found.welds
         ],

@@ -117,6 +117,25 @@ def test_the_sheets_tell_where_every_bend_is_marked(client):
         assert f"{bend['turn_deg']:.1f}°" in text
 
 
+def test_a_sheet_maps_every_weld_of_a_steel_base(client):
+    pen, bench = pen_of(client, "coop")
+    values = {"base_made": "steel", "house": "no", "gear": "skids"}
+    revised = client.patch(
+        f"/api/pens/{pen}", json={"values": values}, headers={"If-Match": f'"{bench["revision"]}"'}
+    )
+    assert revised.status_code == 200, revised.text
+    welds = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["welds"]["welds"]
+    pages = pypdf.PdfReader(
+        io.BytesIO(fetched(client, f"/api/pens/{pen}/sheets.pdf?units=metric").data)
+    ).pages
+    text = pages[-1].extract_text()
+    assert f"sheet {len(pages)} of {len(pages)}" in text
+    for one in welds:
+        assert f"{one['number']}  {' – '.join(one['joins'])}" in text
+    assert text.count("seat\n") >= sum(one["seat"] for one in welds)
+    assert next(one["bead"]["metric"] for one in welds if not one["seat"]) in text
+
+
 def test_a_look_paper_or_unit_that_is_none_is_refused_by_name(client):
     pen, _ = pen_of(client, "low-pen")
     assert client.get(f"/api/pens/{pen}/below.svg").status_code == 404

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import itertools
+import math
+
 import pytest
 from hypothesis import given, settings
 
@@ -40,7 +43,7 @@ def test_four_mitres_are_welded_all_round_and_every_post_has_one_seat():
     found = weld_map(pen)
     beads = [one for one in found.welds if not one.seat]
     assert [one.bead_mm for one in beads] == pytest.approx([2 * (40 * 2**0.5 + 60)] * 4)
-    half = float(1828.8) / 2
+    half = 1828.8 / 2
     assert {(round(x), round(abs(y))) for x, y in (one.place for one in beads)} == {
         (20, round(half - 20)),
         (round(3657.6 - 20), round(half - 20)),
@@ -50,6 +53,17 @@ def test_four_mitres_are_welded_all_round_and_every_post_has_one_seat():
     assert len([one for one in found.welds if one.seat]) == len([p for p in posts if p.duty in stand])
     rods = next(one for one in pen.hardware if one.row and getattr(one.row, "kind", "") is Fitting.WELD)
     assert rods.count == 4 * 2  # 233 mm at 150 mm a rod
+
+
+def test_numbers_of_mitres_stand_outside_and_of_seats_within_none_over_another():
+    found = weld_map(made(house="no"))
+    xs, ys = zip(*(point for outline in found.outlines for point in outline), strict=True)
+    at = {one.number: found.beside(one, 90.0) for one in found.welds}
+    for one in found.welds:
+        x, y = at[one.number]
+        assert (min(xs) < x < max(xs) and min(ys) < y < max(ys)) == one.seat
+    apart = [math.dist(a, b) for a, b in itertools.combinations(at.values(), 2)]
+    assert min(apart) > 100
 
 
 def test_the_corners_are_cut_at_45_degrees_to_the_outside_size():

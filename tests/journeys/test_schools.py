@@ -53,3 +53,38 @@ def test_bows_bent_by_hand_are_marked_for_the_bender_in_hand(farm: Page):
     farm.get_by_role("link", name="Material").click()
     after = marks(farm)
     assert not set(before) & set(after)
+
+
+def test_a_steel_chassis_has_a_weld_for_every_corner_and_a_seat_for_every_post(farm: Page):
+    enter_layers(farm)
+    propose_shape(farm, "steel chassis, timber house")
+    farm.get_by_role("tab", name="Frame").click()
+    pick(farm, "Base of box", "steel box 40 × 80 × 3 mm")
+    farm.get_by_role("tab", name="House").click()
+    expect(farm.get_by_role("button", name=re.compile("^Under the floor: a steel tray"))).to_be_visible()
+    farm.get_by_role("link", name="Material").click()
+    welds = farm.get_by_role("region", name="Weld map")
+    rows = welds.get_by_role("row")
+    expect(rows.filter(has_text="B1 – B2")).to_have_count(4)
+    seats = rows.filter(has_text="a seat").count()
+    bought = farm.get_by_role("row").filter(has_text="post seat to weld on")
+    expect(bought).to_contain_text(str(seats))
+    expect(farm.get_by_role("row").filter(has_text="steel box 40 × 80 × 3 mm").first).to_be_visible()
+
+
+def test_a_house_stands_over_a_low_run(farm: Page):
+    enter_layers(farm)
+    propose_shape(farm, "house over a low run")
+    farm.get_by_role("tab", name="House").click()
+    was = field(farm, "house_top").input_value()
+    type_into(farm, "house_top", "60 in")
+    expect(field(farm, "house_top")).to_have_value("60 in")
+    farm.get_by_role("button", name=re.compile("Undo")).click()
+    expect(field(farm, "house_top")).to_have_value(was)
+    type_into(farm, "house_top", "25 in")
+    refusal = farm.locator("[data-control=house_top]").get_by_role("alert")
+    expect(refusal).to_contain_text("for the low side of its roof to clear the run")
+    field(farm, "house_top").press("Escape")
+    pick(farm, "Vents", "those, and one in the floor")
+    farm.get_by_role("link", name="Material").click()
+    expect(farm.get_by_role("row").filter(has_text="house rafter").first).to_be_visible()

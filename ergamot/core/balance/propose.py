@@ -253,7 +253,8 @@ def _candidates(
     spare = proposal.most_floor if flock.strain.lays else MOST_FLOOR
     near = _enough(floor, need, sizes, spare)
 
-    gears = [gear for gear in proposal.gears if gear["gear"] == fixed.get("gear", gear["gear"])]
+    tried = [gear for gear in proposal.gears if gear["gear"] == fixed.get("gear", gear["gear"])]
+    gears: list[Mapping[str, Value]] = tried or [{}]  # it moves on what only it moves on
 
     def designs(size: tuple[float, float]) -> list[Design]:
         base: dict[str, Value] = {"length": size[0], "width": size[1]}

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -30,6 +31,19 @@ class WeldMap:
 
     outlines: tuple[tuple[Flat, ...], ...]
     welds: tuple[Weld, ...]
+
+    @property
+    def right_mm(self) -> float:
+        """Where the right side of the steel is, mm left of the middle."""
+        return min((y for outline in self.outlines for _, y in outline), default=0.0)
+
+    def beside(self, one: Weld, mm: float) -> Flat:
+        """Where the number of a weld stands clear of the others': of a mitre outside the corner, of a seat within."""
+        xs, ys = zip(*(point for outline in self.outlines for point in outline), strict=True)
+        out = -mm if one.seat else mm
+        middle = ((min(xs) + max(xs)) / 2, (min(ys) + max(ys)) / 2)
+        x, y = (at + out * math.copysign(1, at - mid) for at, mid in zip(one.place, middle, strict=True))
+        return x, y
 
     @property
     def bead_mm(self) -> float:

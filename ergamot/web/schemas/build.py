@@ -102,10 +102,11 @@ class WeldOut(Out):
     number: int
     joins: list[str]
     along: Words
-    left: Words
+    across: Words
     bead: Words
     seat: bool
     at: list[float]
+    number_at: list[float]
 
 
 class WeldMapOut(Out):

@@ -24,21 +24,21 @@ export function Welds({ map }: { map: Bill["welds"] }) {
           <polygon key={i} points={outline.map(([x, y]) => `${x ?? 0},${-(y ?? 0)}`).join(" ")} className="fill-paper stroke-ink" strokeWidth={6} />
         ))}
         {map.welds.map((one) => (
-          <g key={one.number} transform={`translate(${one.at[0] ?? 0} ${-(one.at[1] ?? 0)})`}>
-            <circle r={24} className={one.seat ? "fill-ink" : "fill-paper"} stroke="currentColor" strokeWidth={8} />
-            <text x={34} y={-30} fontSize={78} className="fill-ink font-bold">
+          <g key={one.number}>
+            <circle cx={one.at[0]} cy={-(one.at[1] ?? 0)} r={24} className={one.seat ? "fill-ink" : "fill-paper"} stroke="currentColor" strokeWidth={8} />
+            <text x={one.number_at[0]} y={26 - (one.number_at[1] ?? 0)} fontSize={78} textAnchor="middle" className="fill-ink font-bold">
               {one.number}
             </text>
           </g>
         ))}
       </svg>
-      <Stacks of={["weld", "joins", ">from the rear", ">left of the middle", ">bead"]}>
+      <Stacks of={["weld", "joins", ">from the rear", ">from the right", ">bead"]}>
         {map.welds.map((one) => (
           <StackRow key={one.number} className="border-t border-rule/60">
             <Cell head="weld" className="figure py-1">{one.number}</Cell>
             <Cell head="joins" className="py-1">{one.joins.join(" – ")}</Cell>
             <Cell head="from the rear" className="py-1 text-right">{read(one.along)}</Cell>
-            <Cell head="left of the middle" className="py-1 text-right">{read(one.left)}</Cell>
+            <Cell head="from the right" className="py-1 text-right">{read(one.across)}</Cell>
             <Cell head="bead" className="py-1 text-right">{one.seat ? "a seat" : read(one.bead)}</Cell>
           </StackRow>
         ))}

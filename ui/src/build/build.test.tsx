@@ -56,8 +56,8 @@ const bill: Bill = {
   welds: {
     outlines: [[[0, -20], [3000, -20], [3000, 20], [0, 20]]],
     welds: [
-      { number: 1, joins: ["B1", "B2"], along: words("20 mm"), left: words("-730 mm"), bead: words("233 mm"), seat: false, at: [20, -730] },
-      { number: 2, joins: ["B1", "U1"], along: words("32 mm"), left: words("730 mm"), bead: words("0 mm"), seat: true, at: [32, 730] },
+      { number: 1, joins: ["B1", "B2"], along: words("20 mm"), across: words("20 mm"), bead: words("233 mm"), seat: false, at: [20, -730], number_at: [-70, -820] },
+      { number: 2, joins: ["B1", "U1"], along: words("32 mm"), across: words("1.48 m"), bead: words("0 mm"), seat: true, at: [32, 730], number_at: [122, 640] },
     ],
     bead: words("233 mm"),
   },
@@ -159,8 +159,8 @@ describe("the weld map", () => {
   it("numbers each weld on the steel and tells its bead, or that it is a seat", () => {
     render(<Welds map={bill.welds} />, { wrapper: UnitsProvider });
     expect(cells()).toEqual([
-      ["1", "B1 – B2", "20 mm", "-730 mm", "233 mm"],
-      ["2", "B1 – U1", "32 mm", "730 mm", "a seat"],
+      ["1", "B1 – B2", "20 mm", "20 mm", "233 mm"],
+      ["2", "B1 – U1", "32 mm", "1.48 m", "a seat"],
     ]);
     const drawn = screen.getByRole("img", { name: /numbered/ });
     expect(drawn.querySelectorAll("polygon").length).toBe(1);

@@ -560,6 +560,23 @@ PENS = (
         1400 + 60 + (1500 / 2 - 19) * tan(25),
     ),
     FixturePen(
+        "pipe kit, its cross pipes pinned so that it packs flat",
+        "pipe-kit",
+        {
+            "length": 2400,
+            "width": 1500,
+            "height": 610,
+            "roofed": 0.5,
+            "pipe": "pvc-33",
+            "bay": 800,
+            "joined": "pinned",
+            "mesh": "hex-25",
+        },
+        2400 - 33 / 2 + 180 + 33 / 2,  # the loop ahead of the front pipe's middle, half a pipe more
+        1500,
+        610 + 19,  # the lid lies on it
+    ),
+    FixturePen(
         "wide prism lying low",
         "a-frame",
         {

@@ -162,10 +162,9 @@ def faults(structure: Structure) -> tuple[str, ...]:
 
 
 def _untied(structure: Structure) -> list[tuple[str, str, float]]:
-    """Joints whose parts miss each other, straps of tube aside: they reach round."""
-    strapped = {
-        joint.members for joint in structure.joints if joint.fixing and joint.fixing.kind is Fitting.TIE
-    }
+    """Joints whose parts miss each other, straps of tube and pipes in one fitting aside."""
+    reaching = (Fitting.TIE, Fitting.CEMENT, Fitting.PIN)
+    strapped = {joint.members for joint in structure.joints if joint.fixing and joint.fixing.kind in reaching}
     return [miss for miss in pairs_apart(structure) if miss[:2] not in strapped]
 
 

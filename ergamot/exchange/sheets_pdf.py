@@ -19,6 +19,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from ergamot.core.drawing.lists import Bent, Door
 from ergamot.core.drawing.picture import Mark, Picture, scale_for
+from ergamot.core.drawing.pipes import PipeParts
 from ergamot.core.drawing.welds import WeldMap
 from ergamot.core.finding import Finding
 from ergamot.core.frame.geometry import Flat
@@ -37,6 +38,7 @@ BENDING = (
     "for the take-up you entered: bend one offcut by 90° first and measure from its mark to its back."
 )
 NO_WELDS = WeldMap((), ())
+NO_PIPES = PipeParts((), (), 0, 0)
 WELD_LIST_MM, WELD_ROW_MM, NUMBER_MM = 70.0, 4.2, 3.5
 BAR_STEPS = {"metric": (500.0, 4), "imperial": (304.8, 6)}  # mm a step of the scale bar, and how many
 
@@ -54,11 +56,17 @@ class SheetSet:
     doors: tuple[Door, ...] = ()
     bent: tuple[Bent, ...] = ()
     welds: WeldMap = NO_WELDS
+    pipes: PipeParts = NO_PIPES
 
     @property
     def count(self) -> int:
         """How many sheets there are."""
-        return 2 + bool(self.doors or self.bent) + bool(self.welds.welds)
+        return 2 + self.listed + bool(self.welds.welds)
+
+    @property
+    def listed(self) -> bool:
+        """Is there anything to list?"""
+        return bool(self.doors or self.bent or self.pipes.pipes)
 
 
 def write_sheets(sheets: SheetSet, paper: Paper, system: System) -> bytes:
@@ -71,7 +79,7 @@ def write_sheets(sheets: SheetSet, paper: Paper, system: System) -> bytes:
     page.canvas.setAuthor("Ergamot")
     page.whole()
     page.views()
-    if sheets.doors or sheets.bent:
+    if sheets.listed:
         page.lists()
     if sheets.welds.welds:
         page.welded()
@@ -151,12 +159,29 @@ class _Page:
             ]
             title = f"{one.label}: {one.count} of {one.tube}, {self.said(one.length_mm)} long before they are bent"
             y = self.table(title, ("bend", "mark", "it starts", "by"), marks, y - 4, wide)
+        if self.sheets.pipes.pipes:
+            y = self.piped(y, wide)
         if self.sheets.bent:
             for row in _wrapped(BENDING, wide):
                 self.canvas.drawString(left * mm, y * mm, row)
                 y -= 4.2
         self.block(3, "what opens, and what is bent", 1, bar=False, drawn=False)
         self.canvas.showPage()
+
+    def piped(self, y: float, wide: float) -> float:
+        """The pipes with their cuts, then the fittings they go into; where the next thing may begin."""
+        parts = self.sheets.pipes
+        cuts = [
+            (one.label, one.role, str(one.count), self.said(one.cut_mm), self.said(one.apart_mm))
+            for one in parts.pipes
+        ]
+        y = self.table("Pipes", ("label", "what", "how many", "cut", "centre to centre"), cuts, y - 4, wide)
+        sold = [
+            (one.label, str(one.count), self.said(one.socket_mm), self.said(one.stop_mm))
+            for one in parts.fittings
+        ]
+        title = f"Fittings: {parts.glued} sockets glued, {parts.pinned} pinned dry"
+        return self.table(title, ("fitting", "how many", "socket", "centre to stop"), sold, y - 4, wide)
 
     def welded(self) -> None:
         """The last sheet: the steel from above, its welds numbered, and a row for each."""

@@ -9,6 +9,7 @@ from ergamot.core.drawing.lines import PROJECTIONS, Line, ProjectionName, lines
 from ergamot.core.drawing.lists import bent_tubes, doors
 from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.picture import Picture, picture
+from ergamot.core.drawing.pipes import pipe_parts
 from ergamot.core.drawing.welds import weld_map
 from ergamot.core.frame.placed import BuildStep
 from ergamot.core.frame.shapes import shape_of
@@ -53,6 +54,7 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
         doors=doors(shown.structure),
         bent=bent_tubes(shown.structure),
         welds=weld_map(shown.structure),
+        pipes=pipe_parts(shown.structure),
     )
 
 

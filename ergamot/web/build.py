@@ -11,6 +11,7 @@ from flask import Response
 from ergamot.core.catalogue.kinds import Aisle
 from ergamot.core.drawing.lists import Bent, Door, bent_tubes, doors
 from ergamot.core.drawing.offsets import offset_table
+from ergamot.core.drawing.pipes import PipeParts, pipe_parts
 from ergamot.core.drawing.welds import WeldMap, weld_map
 from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.sticks import Bar, CuttingPlan
@@ -31,6 +32,9 @@ from ergamot.web.schemas.build import (
     DoorOut,
     OffsetOut,
     PieceOut,
+    PipeFittingOut,
+    PipeOut,
+    PipePartsOut,
     PlanOut,
     WeldMapOut,
     WeldOut,
@@ -77,6 +81,7 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
         "bent": [_bent(one) for one in bent_tubes(structure)],
         "doors": [_door(one) for one in doors(structure)],
         "welds": _welds(weld_map(structure)),
+        "pipes": _pipes(pipe_parts(structure)),
         "offsets": [OffsetOut(out=words(out, "mm"), up=words(up, "mm")) for out, up in offsets],
     }
 
@@ -116,6 +121,32 @@ def _welds(found: WeldMap) -> WeldMapOut:
             for one in found.welds
         ],
         bead=words(found.bead_mm, "mm"),
+    )
+
+
+def _pipes(parts: PipeParts) -> PipePartsOut:
+    return PipePartsOut(
+        pipes=[
+            PipeOut(
+                label=one.label,
+                role=one.role,
+                count=one.count,
+                cut=words(one.cut_mm, "mm"),
+                apart=words(one.apart_mm, "mm"),
+            )
+            for one in parts.pipes
+        ],
+        fittings=[
+            PipeFittingOut(
+                label=one.label,
+                count=one.count,
+                socket=words(one.socket_mm, "mm"),
+                stop=words(one.stop_mm, "mm"),
+            )
+            for one in parts.fittings
+        ],
+        glued=parts.glued,
+        pinned=parts.pinned,
     )
 
 

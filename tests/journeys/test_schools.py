@@ -88,3 +88,19 @@ def test_a_house_stands_over_a_low_run(farm: Page):
     pick(farm, "Vents", "those, and one in the floor")
     farm.get_by_role("link", name="Material").click()
     expect(farm.get_by_role("row").filter(has_text="house rafter").first).to_be_visible()
+
+
+def test_a_pipe_kit_is_pinned_so_that_it_packs_and_its_parts_are_listed(farm: Page):
+    enter_flock(farm, placed="10")
+    propose_shape(farm, "pipe kit")
+    level(farm, "strength").click()
+    expect(farm.get_by_role("dialog")).to_contain_text("sides whipping when it is carried")
+    farm.keyboard.press("Escape")
+    farm.get_by_role("tab", name="Frame").click()
+    pick(farm, "Fittings", "sides glued, the rest pinned dry")
+    expect(farm.get_by_text(re.compile("^packs flat"))).to_be_visible()
+    farm.get_by_role("link", name="Material").click()
+    parts = farm.get_by_role("region", name="Pipes and fittings")
+    expect(parts).to_contain_text(re.compile(r"sockets are glued, \d+ pinned dry"))
+    expect(parts.get_by_role("row").filter(has_text="three-way corner")).to_contain_text("8")
+    expect(farm.get_by_role("row").filter(has_text="push pin 6 mm").first).to_be_visible()

@@ -12,6 +12,7 @@ class Use(StrEnum):
     SMALL = "small"
     TUBE = "tube"
     BOX = "box"
+    PIPE = "pipe"
     ROOF = "roof"
     WALL = "wall"
     FLOOR = "floor"
@@ -133,6 +134,13 @@ class Fitting(StrEnum):
     RIDGE_CAP = "ridge cap"
     GROUND_STRIP = "ground strip"
     WELD = "welding rod"
+    ELBOW = "pipe elbow"
+    CORNER = "three-way corner"
+    TEE = "pipe tee"
+    FOUR_WAY = "four-way"
+    CROSS = "pipe cross"
+    CEMENT = "pipe cement"
+    PIN = "pipe pin"
     POST_SEAT = "post seat"
     ROPE = "rope"
     EYE = "eye"
@@ -162,7 +170,10 @@ _FIXINGS = (
     Fitting.TIE,
     Fitting.WELD,
     Fitting.POST_SEAT,
+    Fitting.CEMENT,
+    Fitting.PIN,
 )
+PIPE_FITTINGS = (Fitting.ELBOW, Fitting.CORNER, Fitting.TEE, Fitting.FOUR_WAY, Fitting.CROSS)
 _GEAR = (
     Fitting.ROD, Fitting.ROPE, Fitting.EYE, Fitting.LEVER_BAR, Fitting.JACK, Fitting.DOLLY, Fitting.LIFTING_FRAME,
     Fitting.CHASSIS_REAR, Fitting.CHASSIS_FRONT, Fitting.TONGUE, Fitting.WATER_CAN,

@@ -65,7 +65,8 @@ class Section(Row):
         return self.use is Use.BOX
 
     def serves(self, uses: tuple[Use, ...]) -> bool:
-        return self.use in uses
+        plastic = self.use is Use.TUBE and self.made is Made.PLASTIC
+        return self.use in uses or (plastic and Use.PIPE in uses)
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,7 @@ from decimal import Decimal
 from typing import Annotated
 
 from ergamot.core.catalogue.columns import PRICE, Among, Row, Within
-from ergamot.core.catalogue.kinds import Aisle, Edge, Fitting, Sold, Steel, Use
+from ergamot.core.catalogue.kinds import PIPE_FITTINGS, Aisle, Edge, Fitting, Sold, Steel, Use
 from ergamot.core.errors import OutOfRange
 
 SCREW_HOLDS_N = "600"  # about a No. 10 screw in softwood, across its shank; NDS 2018 table 12L
@@ -19,6 +19,7 @@ ASKED_OF_FITTINGS: Mapping[Fitting, tuple[str, ...]] = {
     Fitting.ROD: ("diameter_mm", "bore_mm", "steel"),
     Fitting.HINGE: ("hold_n",),
     Fitting.LATCH: ("hold_n",),
+    **dict.fromkeys(PIPE_FITTINGS, ("bore_mm", "length_mm", "stop_mm")),
 }
 MOST_KG = {Aisle.FIXINGS: 1.0, Aisle.HARDWARE: 30.0}  # of one; judgement: more is no screw, no hinge
 BY_THE_METRE = (Fitting.ROD, Fitting.RIDGE_CAP, Fitting.GROUND_STRIP, Fitting.TRACK)
@@ -28,7 +29,8 @@ BY_THE_METRE = (Fitting.ROD, Fitting.RIDGE_CAP, Fitting.GROUND_STRIP, Fitting.TR
 class Hardware(Row):
     """Screws, hinges and the like: mass of one (or of a metre), price of a pack (or of a metre), how many in a pack.
 
-    Screws and bolts have a length; a rod has its diameter, the bore of the wheels it fits, and its steel. `hold_n` is
+    A pipe fitting has the outside of the pipe it takes as `bore_mm`, the depth of its sockets as `length_mm`, and how far
+    from its centre a pipe stops in them. Screws and bolts have a length; a rod has its diameter, the bore of the wheels it fits, and its steel. `hold_n` is
     what one bears: a screw across its shank, a hinge or a latch pulled off.
     """
 
@@ -41,6 +43,7 @@ class Hardware(Row):
     diameter_mm: Annotated[float | None, Within(1, 100)]
     length_mm: Annotated[float | None, Within(5, 2000)]
     bore_mm: Annotated[float | None, Within(5, 60, "fits a bore of")]
+    stop_mm: Annotated[float | None, Within(3, 80, "centre to stop")]
     steel: Annotated[Steel | None, Among(tuple(Steel), none=True)]
     hold_n: Annotated[float | None, Within(10, 50_000, "one holds")]
     kg: Annotated[float, Within(0.0001, 300)]
@@ -71,7 +74,7 @@ class Hardware(Row):
         told["hold_n"] = SCREW_HOLDS_N if told["kind"] == Fitting.SCREW else ""
         label, metre = cells.get("label", "").partition(" (per metre)")[:2]
         told["sold"] = Sold.METRE if metre else Sold.EACH
-        return {**told, "diameter_mm": "", "bore_mm": "", "steel": "", **cells, "label": label}
+        return {**told, "diameter_mm": "", "bore_mm": "", "stop_mm": "", "steel": "", **cells, "label": label}
 
     @property
     def aisle(self) -> Aisle:

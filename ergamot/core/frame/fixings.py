@@ -6,11 +6,13 @@ import math
 
 from ergamot.core.catalogue import Catalogue, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
-from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.catalogue.kinds import Fitting, Made
 from ergamot.core.frame.geometry import Point, distance
-from ergamot.core.frame.kinds import Group, Item, When
+from ergamot.core.frame.kinds import Duty, Group, Item, Part, When
 from ergamot.core.frame.structure import Hardware, Joint, Member, Panel
 
+MESH_TIE_SPACING_MM = 100.0  # of mesh on pipe, which takes no staple; judgement: as a weasel's head
+TARP_TIE_SPACING_MM = 300.0  # of a tarp on pipe, at its grommets; judgement
 STAPLE_SPACING_MM = 75.0  # judgement: a wider gap lets a weasel's head through slack mesh
 MESH_SCREW_SPACING_MM = 150.0  # of mesh on steel, which takes no staple, under washers; judgement
 SHEET_SCREW_SPACING_MM = 450.0  # along each support; judgement: about every sixth corrugation
@@ -32,7 +34,9 @@ def count_fixings(
     >>> count_fixings(whole.members, (), (), c)
     ()
     """
-    staple, roof_screw = (usual(catalogue, kind) for kind in (Fitting.STAPLE, Fitting.ROOF_SCREW))
+    kinds = (Fitting.STAPLE, Fitting.ROOF_SCREW, Fitting.TIE)
+    staple, roof_screw, tie = (usual(catalogue, kind) for kind in kinds)
+    piped = all(m.section.made is Made.PLASTIC for m in members if m.duty is Duty.BASE_RAIL)
     counts: dict[HardwareRow, int] = {staple: 0, roof_screw: 0}
     for joint in joints:
         if joint.fixing is not None:
@@ -42,7 +46,10 @@ def count_fixings(
     for panel in panels:
         if panel.when is When.ASIDE:
             continue
-        if panel.solid:
+        if piped and panel.part is not Part.LEAF:
+            apart = TARP_TIE_SPACING_MM if panel.solid else MESH_TIE_SPACING_MM
+            counts[tie] = counts.get(tie, 0) + math.ceil(_edge_mm(panel) / apart)
+        elif panel.solid:
             counts[roof_screw] += _sheet_screws(panel)
         elif panel.curved:
             bent.setdefault(panel.piece, []).append(panel)

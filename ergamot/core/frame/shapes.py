@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from ergamot.core.errors import UnknownChoice
-from ergamot.core.frame import a_frame, coop, hoop, low_pen
+from ergamot.core.frame import a_frame, coop, hoop, low_pen, pipe_kit
 from ergamot.core.frame.shape import Shape
 
 SHAPES: dict[str, Shape] = {
-    shape.key: shape for shape in (low_pen.SHAPE, a_frame.SHAPE, hoop.SHAPE, coop.SHAPE)
+    shape.key: shape for shape in (low_pen.SHAPE, a_frame.SHAPE, hoop.SHAPE, coop.SHAPE, pipe_kit.SHAPE)
 }
 
 

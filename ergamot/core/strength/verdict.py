@@ -15,6 +15,7 @@ from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.telling import FAR_MORE
 from ergamot.core.strength.check import Check
 from ergamot.core.strength.moving import moving_checks
+from ergamot.core.strength.pipe import pipe_checks
 from ergamot.core.strength.snow import snow_checks
 from ergamot.core.units import Quantity
 
@@ -70,7 +71,11 @@ def judge_strength(
         farm.slope_percent,
         movers_strength(catalogue, structure, farm.crew),
     )
-    found = [*moving_checks(structure, weighed, moved), *snow_checks(structure, farm)]
+    found = [
+        *moving_checks(structure, weighed, moved),
+        *snow_checks(structure, farm),
+        *pipe_checks(structure, weighed, farm),
+    ]
     checks = tuple(sorted(found, key=lambda check: check.rank))
     used: dict[str, float] = {}
     for check in checks:

@@ -117,6 +117,34 @@ class WeldMapOut(Out):
     bead: Words
 
 
+class PipeOut(Out):
+    """Pipes cut alike."""
+
+    label: str
+    role: str
+    count: int
+    cut: Words
+    apart: Words
+
+
+class PipeFittingOut(Out):
+    """Fittings alike of a frame of pipe."""
+
+    label: str
+    count: int
+    socket: Words
+    stop: Words
+
+
+class PipePartsOut(Out):
+    """What a frame of plastic pipe is put together from; empty for any other."""
+
+    pipes: list[PipeOut]
+    fittings: list[PipeFittingOut]
+    glued: int
+    pinned: int
+
+
 class DoorOut(Out):
     """A row of the door list."""
 
@@ -151,4 +179,5 @@ class BillOut(Out):
     bent: list[BentOut]
     doors: list[DoorOut]
     welds: WeldMapOut
+    pipes: PipePartsOut
     offsets: list[OffsetOut]

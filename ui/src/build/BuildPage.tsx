@@ -9,6 +9,7 @@ import { Bends } from "./Bends";
 import { Boards } from "./Boards";
 import { BuildOrder } from "./BuildOrder";
 import { Doors } from "./Doors";
+import { Pipes } from "./Pipes";
 import { Welds } from "./Welds";
 import { DrawingFiles } from "./DrawingFiles";
 import { Offsets } from "./Offsets";
@@ -72,6 +73,7 @@ function Sheets({ bill }: { bill: Bill }) {
       {pen.data ? <BuildOrder bench={pen.data} /> : null}
       {bill.doors.length > 0 ? <Doors bill={bill} /> : null}
       {bill.bent.length > 0 ? <Bends bill={bill} /> : null}
+      {bill.pipes.pipes.length > 0 ? <Pipes parts={bill.pipes} /> : null}
       {bill.welds.welds.length > 0 ? <Welds map={bill.welds} /> : null}
       {bill.offsets.length > 0 ? <Offsets bill={bill} /> : null}
       <Shopping bill={bill} />

@@ -6,6 +6,7 @@ import { UnitsProvider } from "../kit/units";
 import { Bends } from "./Bends";
 import { Boards } from "./Boards";
 import { Doors } from "./Doors";
+import { Pipes } from "./Pipes";
 import { Welds } from "./Welds";
 import { Offsets } from "./Offsets";
 import { Reckoning } from "./Reckoning";
@@ -60,6 +61,12 @@ const bill: Bill = {
       { number: 2, joins: ["B1", "U1"], along: words("32 mm"), across: words("1.48 m"), bead: words("0 mm"), seat: true, at: [32, 730], number_at: [122, 640] },
     ],
     bead: words("233 mm"),
+  },
+  pipes: {
+    pipes: [{ label: "B1", role: "base pipe", count: 6, cut: words("754 mm"), apart: words("789 mm") }],
+    fittings: [{ label: "tee for 1 in pipe", count: 6, socket: words("22 mm"), stop: words("18 mm") }],
+    glued: 56,
+    pinned: 6,
   },
   offsets: [{ out: { metric: "0 mm", imperial: "0 in" }, up: { metric: "1.919 m", imperial: "6 ft 3 9/16 in" } }],
   pieces: [
@@ -152,6 +159,17 @@ describe("the lists", () => {
     render(<Doors bill={bill} />, { wrapper: UnitsProvider });
     const told = cells()[0]?.join(" ") ?? "";
     for (const part of ["person door", "front", "650 mm × 1.750 m", "714 mm × 1.814 m", "32 mm"]) expect(told).toContain(part);
+  });
+});
+
+describe("pipes and fittings", () => {
+  it("tells every cut beside centre to centre, and how the sockets are held", () => {
+    render(<Pipes parts={bill.pipes} />, { wrapper: UnitsProvider });
+    expect(cells()).toEqual([
+      ["B1", "base pipe", "6", "754 mm", "789 mm"],
+      ["tee for 1 in pipe", "6", "22 mm", "18 mm"],
+    ]);
+    expect(screen.getByText(/56 sockets are glued, 6 pinned dry/)).toBeTruthy();
   });
 });
 

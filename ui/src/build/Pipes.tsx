@@ -25,6 +25,7 @@ export function Pipes({ parts }: { parts: Bill["pipes"] }) {
           </StackRow>
         ))}
       </Stacks>
+      <div className="mt-4" />
       <Stacks of={["fitting", ">how many", ">socket", ">centre to stop"]}>
         {parts.fittings.map((one) => (
           <StackRow key={one.label} className="border-t border-rule/60">

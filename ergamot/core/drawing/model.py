@@ -118,15 +118,18 @@ _BOX_EDGES = tuple(
 )
 
 
-def _outward(piece: tuple[Point, ...]) -> Iterator[tuple[int, int, int, int]]:
+# Of a piece whose corners run right-handed round its first end, the six faces turned to look out of it
+_RIGHT_HANDED = ((0, 3, 2, 1), (4, 5, 6, 7), (0, 1, 5, 4), (1, 2, 6, 5), (2, 3, 7, 6), (3, 0, 4, 7))
+_LEFT_HANDED = tuple(ring[::-1] for ring in _RIGHT_HANDED)
+
+
+def _outward(piece: tuple[Point, ...]) -> tuple[tuple[int, ...], ...]:
     """The six faces of a piece, each turned so that it looks out of it."""
-    middle = tuple(sum(corner[axis] for corner in piece) / len(piece) for axis in range(3))
-    for a, b, c, d in FACES:
-        u = [piece[b][axis] - piece[a][axis] for axis in range(3)]
-        v = [piece[d][axis] - piece[a][axis] for axis in range(3)]
-        out = (u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0])
-        looks_out = sum(n * (piece[a][axis] - middle[axis]) for axis, n in enumerate(out)) >= 0
-        yield (a, b, c, d) if looks_out else (d, c, b, a)
+    a, b, d, e = piece[0], piece[1], piece[3], piece[4]
+    u, v, w = ([end[axis] - a[axis] for axis in range(3)] for end in (b, d, e))
+    out = (u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0])
+    right = sum(n * part for n, part in zip(out, w, strict=True)) > 0
+    return _RIGHT_HANDED if right else _LEFT_HANDED
 
 
 def _covering(panel: Panel) -> Part:

@@ -92,8 +92,9 @@ def view(structure: Structure, name: ViewName) -> View:
             drawn.append((max(eye.near(corner) for corner in corners), outline))
 
     for member in structure.members:
-        shape = _silhouette(eye, member.solids)
-        corners = [corner for solid in member.solids for corner in solid]
+        solids = structure.drawn_solids[member.ref]
+        shape = _joined([convex_hull([eye.flat(corner) for corner in solid]) for solid in solids])
+        corners = [corner for solid in solids for corner in solid]
         add(corners, Outline(member.ref, "stick", member.role, member.label, shape))
     for panel in _standing(structure):
         kind: Kind = "sheet" if panel.solid else "mesh"
@@ -143,7 +144,11 @@ def _standing(structure: Structure) -> Iterator[Panel]:
 
 def _silhouette(eye: _Eye, solids: Iterable[tuple[Point, ...]]) -> tuple[Flat, ...]:
     """The outline of one or more convex pieces that join end to end."""
-    hulls = [convex_hull([_round(eye.flat(corner)) for corner in solid]) for solid in solids]
+    return _joined([convex_hull([_round(eye.flat(corner)) for corner in solid]) for solid in solids])
+
+
+def _joined(hulls: list[tuple[Flat, ...]]) -> tuple[Flat, ...]:
+    """One outline round convex ones that touch."""
     if len(hulls) == 1:
         return hulls[0]
     joined = shapely.union_all([Polygon(hull) for hull in hulls if len(hull) >= 3])

@@ -85,6 +85,9 @@ def convex_hull(points: list[Flat]) -> tuple[Flat, ...]:
     ordered = sorted(set(points))
     if len(ordered) < 3:
         return tuple(ordered)
+    if len(ordered) == 4 and _upright(ordered):  # as nearly every stick is seen
+        low, left, right, high = ordered
+        return (low, right, high, left)
 
     def half(run: list[Flat]) -> list[Flat]:
         chain: list[Flat] = []
@@ -95,6 +98,12 @@ def convex_hull(points: list[Flat]) -> tuple[Flat, ...]:
         return chain[:-1]
 
     return tuple(half(ordered) + half(ordered[::-1]))
+
+
+def _upright(ordered: list[Flat]) -> bool:
+    """Are four points, in order, a rectangle's along the axes?"""
+    a, b, c, d = ordered
+    return a[0] == b[0] and c[0] == d[0] and a[1] == c[1] and b[1] == d[1]
 
 
 def _turn(a: Flat, b: Flat, c: Flat) -> float:

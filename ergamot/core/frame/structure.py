@@ -435,6 +435,16 @@ class Structure:
         return np.array(inside).reshape(-1, 3), np.array(behind).reshape(-1, 3)
 
     @cached_property
+    def drawn_solids(self) -> dict[str, tuple[tuple[Point, ...], ...]]:
+        """The pieces of its sticks by reference, to the tenth of a millimetre that is drawn."""
+        return {
+            member.ref: tuple(
+                tuple((round(x, 1), round(y, 1), round(z, 1)) for x, y, z in solid) for solid in member.solids
+            )
+            for member in self.members
+        }
+
+    @cached_property
     def by_ref(self) -> dict[str, Member]:
         """Its sticks by reference."""
         return {member.ref: member for member in self.members}

@@ -32,6 +32,8 @@ class Words(Out):
     @model_validator(mode="before")
     @classmethod
     def _say(cls, given: Any) -> Any:
+        if isinstance(given, Phrase) and not given.figures:
+            return {"metric": given.template, "imperial": given.template}
         if isinstance(given, Phrase):
             return {"metric": given.text("metric"), "imperial": given.text("imperial")}
         if isinstance(given, Quantity):

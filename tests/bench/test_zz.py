@@ -1,0 +1,125 @@
+"""How long things take (make bench). Nothing here fails for being slow: the figures are for reading."""
+
+from __future__ import annotations
+
+import json
+import time
+from datetime import date, timedelta
+
+import pytest
+
+from ergamot.core.balance.mends import mends
+from ergamot.core.balance.propose import propose
+from ergamot.core.balance.verdicts import judge
+from ergamot.core.drawing.lines import lines
+from ergamot.core.farm.conditions import make_conditions
+from ergamot.core.flock.flock import make_flock
+from ergamot.core.frame.design import build
+from ergamot.core.gear.chart import moving_chart
+from ergamot.core.stock.bill import bill_of
+from ergamot.core.weather.chart import wind_chart
+from ergamot.web.app import make_app
+from launch.machine import PYTHON
+from launch.serve import Served
+from tests.api.test_answers import FLOCK
+from tests.strategies import CATALOGUE
+
+PENS = {
+    "low pen for broilers": ("low-pen", "broiler-fast", 30),
+    "low pen, sixteen by ten": ("low-pen", "broiler-fast", 80),
+    "hoop for turkeys": ("hoop", "turkey-hen", 10),
+    "coop for layers": ("coop", "layer-hybrid", 12),
+    "A-frame for bantams": ("a-frame", "layer-bantam", 8),
+}
+EACH_PEN = pytest.mark.parametrize(("shape", "strain", "placed"), PENS.values(), ids=PENS.keys())
+
+
+def proposed(shape, strain, placed):
+    """The pen the demo farm would have for these birds, and the birds."""
+    one, hatch = CATALOGUE.strains[strain], date(2026, 3, 1)
+    out, leaves = (hatch + timedelta(day) for day in (one.to_grass_day, one.leaves_from_day))
+    flock = make_flock(CATALOGUE, strain, placed, hatch, out, leaves)
+    return propose(CATALOGUE, flock, make_conditions(CATALOGUE), shape), flock
+
+
+@EACH_PEN
+def test_build(benchmark, shape, strain, placed):
+    design, _ = proposed(shape, strain, placed)
+    assert benchmark(lambda: build(design, CATALOGUE)).members
+
+
+@EACH_PEN
+def test_build_and_four_verdicts(benchmark, shape, strain, placed):
+    design, flock = proposed(shape, strain, placed)
+    place = make_conditions(CATALOGUE)
+    judged = benchmark(lambda: judge(CATALOGUE, build(design, CATALOGUE), flock, place))
+    assert len(judged.findings) == 4
+
+
+@EACH_PEN
+def test_everything_asked_of_wind_and_moving(benchmark, shape, strain, placed):
+    """Four verdicts and the frame, 24 directions in every state, anchors, every ground and every mover."""
+    design, flock = proposed(shape, strain, placed)
+    place, structure = make_conditions(CATALOGUE), build(design, CATALOGUE)
+
+    def ask():
+        judged = judge(CATALOGUE, structure, flock, place)
+        chart = wind_chart(CATALOGUE, structure, flock, place)
+        return judged, chart, moving_chart(CATALOGUE, structure, judged.mass, place, 20.0)
+
+    assert benchmark(ask)[1].states
+
+
+@EACH_PEN
+def test_what_would_mend_moving(benchmark, shape, strain, placed):
+    """Every one-step change built and judged; asked: within 3 s."""
+    design, flock = proposed(shape, strain, placed)
+    place = make_conditions(CATALOGUE, crew="teenager")
+    assert benchmark.pedantic(lambda: list(mends(CATALOGUE, design, flock, place, "moving")), rounds=2)
+
+
+@EACH_PEN
+def test_whole_pen_in_lines(benchmark, shape, strain, placed):
+    structure = build(proposed(shape, strain, placed)[0], CATALOGUE)
+    assert benchmark(lambda: lines(structure))
+
+
+@EACH_PEN
+def test_cutting_plan_of_its_sticks(benchmark, shape, strain, placed):
+    structure = build(proposed(shape, strain, placed)[0], CATALOGUE)
+    bill = benchmark.pedantic(lambda: bill_of(structure, CATALOGUE), rounds=2)
+    assert bill.plans
+
+
+@pytest.mark.parametrize(("shape", "strain"), [("low-pen", "broiler-fast"), ("coop", "layer-hybrid")])
+def test_change_to_answer_over_http(benchmark, store, database, shape, strain):
+    """200 changes through gunicorn and MariaDB; the 95th percentile is printed with the table."""
+    import urllib.request
+
+    client = make_app(store).test_client()
+    flock = client.post("/api/flocks", json={**FLOCK, "strain": strain}).json
+    pen = client.post("/api/pens", json={"flock_id": flock["id"], "name": "Bramble pen", "shape": shape}).json
+    assert PYTHON.exists()
+    with Served(database, 8790) as served:
+        revision, taken = pen["revision"], []
+
+        def change() -> None:
+            nonlocal revision
+            length = 3000 + 25 * (len(taken) % 40)
+            request = urllib.request.Request(
+                f"{served.url}/api/pens/{pen['id']}",
+                json.dumps({"values": {"length": length}}).encode(),
+                {"Content-Type": "application/json", "If-Match": f'"{revision}"'},
+                method="PATCH",
+            )
+            start = time.perf_counter()
+            with urllib.request.urlopen(request) as answer:
+                revision = json.load(answer)["revision"]
+            taken.append(time.perf_counter() - start)
+
+        benchmark.pedantic(change, rounds=200, iterations=1)
+    print([round(t * 1000) for t in taken])
+    taken.sort()
+    p95 = taken[int(0.95 * len(taken))]
+    benchmark.extra_info["p95_ms"] = round(p95 * 1000, 1)
+    print(f"\nchange to answer over HTTP, {shape}: p95 {p95 * 1000:.1f} ms over {len(taken)} changes")

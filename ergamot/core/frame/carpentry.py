@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
@@ -45,12 +45,15 @@ class Timber:
 
 @dataclass
 class Framing:
-    """Collects the sticks of one pen while it is being built. The base and the leaves may be of timber of their own."""
+    """Collects the sticks of one pen while it is being built. The base and the leaves may be of timber of their own, the
+    uprights of a section of their own, and whatever has a duty in `species_of` of a species of its own."""
 
     section: Section
     species: Species
     base: Timber | None = None
     leaf: Section | None = None
+    upright: Section | None = None
+    species_of: Mapping[Duty, Species] = field(default_factory=dict)
     members: list[Member] = field(default_factory=list)
     _numbers: Iterator[int] = field(default_factory=lambda: itertools.count(1))
 
@@ -58,6 +61,11 @@ class Framing:
     def rail(self) -> Timber:
         """What the base is sawn from."""
         return self.base or Timber(self.section, self.species)
+
+    @property
+    def stud(self) -> Section:
+        """What the uprights are sawn from."""
+        return self.upright or self.section
 
     def stick(self, piece: Piece, x: Flat, y: Flat, z: Flat, along: str) -> Member:
         """Set a square-cut stick filling the box x × y × z (mm), running along one axis."""
@@ -202,7 +210,9 @@ class Framing:
             group=piece.group,
             why=piece.why,
             section=section,
-            species=None if section.kg_m is not None else piece.species or self.species,
+            species=None
+            if section.kg_m is not None
+            else piece.species or self.species_of.get(piece.duty, self.species),
             corners=corners,
             length_mm=round(length, 2),
             short_mm=round(short, 2),

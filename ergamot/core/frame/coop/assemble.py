@@ -26,7 +26,7 @@ from ergamot.core.frame.parts.gear import (
     running_gear,
 )
 from ergamot.core.frame.parts.house import build_house
-from ergamot.core.frame.parts.inside import beside_gear, fit_inside
+from ergamot.core.frame.parts.inside import BATTEN_MM, beside_gear, fit_inside
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, outermost, whole_and_halves
 from ergamot.core.frame.parts.openings import read_openings
@@ -109,7 +109,7 @@ def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     x = (body_start(pen.gear), pen.length)
     roll = pen.mesh if pen.bays == "roll" else None
     partition = pen.house.length if pen.house and not pen.house.whole else None
-    ribs = Ribs(pen.section.deep_mm, pen.bay, roll, partition)
+    ribs = Ribs(pen.timbers.rib_mm, pen.bay, roll, partition)
     frame = pen.timbers.framing()
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
@@ -172,7 +172,9 @@ def _curtains(site: Site, pen: Chosen, x: Flat) -> None:
         return
     batten = site.catalogue.sections[ROLLED_ON]
     roll = Piece(Duty.BATTEN, "roll batten", "W", "the side tarp is rolled up on it", section=batten)
-    z = (pen.timbers.foot_z, pen.timbers.foot_z + batten.deep_mm)
+    ground = BATTEN_MM if pen.inside.ground == "batten" else 0.0  # it hangs over that, too
+    foot = max(pen.timbers.foot_z, ground)
+    z = (foot, foot + batten.deep_mm)
     for name in ("right", "left"):
         face = site.faces[name]
         site.cover.cover(face, Coat("side tarp", pen.curtain_of, Group.WALLS), x, (0, face.top))

@@ -26,6 +26,7 @@ from ergamot.core.frame.parts.shell import (
     rafter_parameters,
     read_timbers,
     timber_parameters,
+    wall_timber_parameters,
 )
 from ergamot.core.frame.profile import Edge, Profile, chain
 
@@ -100,6 +101,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("rise", "Roof rise", "size", "length", 400.0, 200, 900, only_if=_ARCHED, note="plate to crown"),
     Parameter("roofed", "Roofed", "size", "share", 1.0, 0, 1, note="from the rear", idle=(What.SPACE,)),
     *timber_parameters("2x3"),
+    *wall_timber_parameters("Plates"),
     *bay_parameters("studs"),
     Parameter(
         "tube",

@@ -18,6 +18,10 @@ from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.shell import check_lengths
 from ergamot.core.frame.parts.site import check_stock, refuse_above
 
+RIDGE_UNDER = (
+    1.5  # thicknesses of tube from a bow's middle at the crown to the underside of the tube it carries
+)
+
 
 def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value]:
     """The values, hands taking hold no higher than the wall and under the rafters' tails, a door no higher than its house.
@@ -49,6 +53,8 @@ def _over_door(pen: Chosen) -> float:
     """Room over the sill of the door: under its head, and where its posts meet the roof."""
     wide, deep = pen.doorway.clear[0], pen.section.deep_mm
     over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - deep
+    if pen.roof_kind == "arched":  # a tube runs under the crown to the front
+        over_head = min(over_head, pen.wall + pen.bow.height_at(0.0) - RIDGE_UNDER * pen.tube.thick_mm - deep)
     over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - 10
     return min(over_head, over_post) - pen.sill_z
 

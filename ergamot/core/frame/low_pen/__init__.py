@@ -13,6 +13,7 @@
 | own_sheets, own_sheet_across, own_sheet_along | | | how many, and their size              |
 | section, species, roof, side_mesh, top_mesh, walls | rows of the catalogue | |
 | base_made, leaf_made | same, own, steel   | same    | base of timber or steel, doors of timber, of their own       |
+| upright_made, top_made | same, own | same | uprights, top rails of timber of their own     |
 | opening_1_face …     | see parts/openings |  | as many openings as fit                        |
 | house       | see parts/house      | none    | over the rear, as tall as its birds need       |
 | house_top   | 0.6 m to 1.8 m       | 1.2 m   | ground to the high side of the house's roof    |

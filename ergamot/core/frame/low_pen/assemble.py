@@ -46,7 +46,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         chain(line, ["right", "top", "left"], pen.low_height),
         (lay.x0, lay.x1),
         lay.uprights,
-        deep,
+        pen.timbers.rib_mm,
         lambda z: (thick - half, half - thick),
         pen.timbers.framing(),
         Coverer(),

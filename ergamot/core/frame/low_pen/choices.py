@@ -15,7 +15,13 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looke
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import house_parameters, housed
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import Timbers, check_lengths, read_timbers, timber_parameters
+from ergamot.core.frame.parts.shell import (
+    Timbers,
+    check_lengths,
+    read_timbers,
+    timber_parameters,
+    wall_timber_parameters,
+)
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
 from ergamot.core.frame.shape import Wanted
 
@@ -43,6 +49,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "fall", "Roof falls", "size", "angle", 0.0, 0, 15, note="to the right; 0 is flat, else 3° or more"
     ),
     *timber_parameters("2x3"),
+    *wall_timber_parameters("Top rails"),
     Parameter("bay", "Longest bay", "frame", "length", 1200.0, 500, 1500, note="between uprights"),
     Parameter(
         "roof", "Roof", "covering", "choice", "pvc", table="sheets", uses=(Use.ROOF,), idle=(What.SPACE,)

@@ -66,8 +66,9 @@ def lay_out(pen: Chosen) -> Layout:
     x1 = pen.length
     run = x0 + (pen.tall.house.length if pen.tall else 0.0)
     edge, notes = _roof_edge(pen, x0, run, x1)
-    first, last = x0 + deep / 2, x1 - deep / 2
-    housed = evenly(first, run - deep / 2, pen.bay) if pen.tall else [first]
+    stud = pen.timbers.rib_mm
+    first, last = x0 + stud / 2, x1 - stud / 2
+    housed = evenly(first, run - stud / 2, pen.bay) if pen.tall else [first]
     first = housed[-1]
     lines = evenly(first, edge if edge < x1 else last, pen.bay) if edge > run else [first]
     if edge < x1:

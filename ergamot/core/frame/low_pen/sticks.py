@@ -126,12 +126,19 @@ def _roof_noggins(site: Site, pen: Chosen, lay: Layout) -> None:
 
 def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
-    upright = Piece(Duty.UPRIGHT, "upright", "U", "holds the top rail up; the side mesh lands on it")
+    sawn = site.frame.stud
+    upright = Piece(
+        Duty.UPRIGHT, "upright", "U", "holds the top rail up; the side mesh lands on it", section=sawn
+    )
     for line in lay.uprights:
         roof = pen.tall if pen.tall and line in lay.housed else pen
         for band, top in zip(side_bands(pen.half, thick), _tops(roof, pen), strict=True):
             site.frame.stick(
-                upright, (line - deep / 2, line + deep / 2), band, (pen.timbers.foot_z, top - deep), "z"
+                upright,
+                (line - sawn.deep_mm / 2, line + sawn.deep_mm / 2),
+                band,
+                (pen.timbers.foot_z, top - deep),
+                "z",
             )
     stud = Piece(Duty.END_STUD, "end stud", "U", "stiffens the end wall and takes its mesh")
     drop, foot = deep * math.hypot(1, pen.slope), pen.timbers.foot_z
@@ -149,9 +156,10 @@ def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:
 def _braces(site: Site, pen: Chosen, lay: Layout) -> None:
     """Four knee braces keep the side walls from racking; left out where there is no room."""
     deep, thick = pen.section.deep_mm, pen.section.thick_mm
+    stud = pen.timbers.rib_mm
     ends = (
-        (lay.x0 + deep, +1, lay.uprights[0], lay.uprights[1]),
-        (lay.x1 - deep, -1, lay.uprights[-2], lay.uprights[-1]),
+        (lay.x0 + stud, +1, lay.uprights[0], lay.uprights[1]),
+        (lay.x1 - stud, -1, lay.uprights[-2], lay.uprights[-1]),
     )
     left_out = False
     brace = Piece(Duty.KNEE_BRACE, "knee brace", "K", "keeps the side wall from racking")
@@ -160,7 +168,7 @@ def _braces(site: Site, pen: Chosen, lay: Layout) -> None:
         for band, top in zip(side_bands(pen.half, thick), _tops(roof, pen), strict=True):
             in_hatch = lay.hatch_x is not None and band[0] > 0 and lay.hatch_x == (low, high)
             leg = min(
-                BRACE_LEG_MM, 0.75 * (top - deep - pen.timbers.foot_z), high - low - deep - BRACE_CLEAR_MM
+                BRACE_LEG_MM, 0.75 * (top - deep - pen.timbers.foot_z), high - low - stud - BRACE_CLEAR_MM
             )
             if leg < deep * math.sqrt(2) + 30 or in_hatch:
                 left_out = True

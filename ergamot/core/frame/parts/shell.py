@@ -12,6 +12,7 @@ from ergamot.core.finding import What
 from ergamot.core.frame.carpentry import Framing, Timber
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.lines import rib_lines
 from ergamot.core.frame.parts.site import Site, check_stock
@@ -122,6 +123,36 @@ def rafter_parameters(only_if: tuple[str, ...]) -> tuple[Parameter, ...]:
     )
 
 
+def wall_timber_parameters(top: str) -> tuple[Parameter, ...]:
+    """What upright walls and what ties them are sawn from.
+
+    Args: top, what lies on the uprights, in words.
+    Returns: the parameters of uprights and of the top.
+    Source: common practice.
+
+    >>> [one.name for one in wall_timber_parameters("Plates")]
+    ['upright_made', 'upright_section', 'upright_species', 'top_made', 'top_species']
+    """
+    alike = (Choice("same", "as the frame"), Choice("own", "timber of their own"))
+    own, other = ("upright_made", "own"), ("top_made", "own")
+    return (
+        Parameter("upright_made", "Uprights of", "frame", "choice", "same", choices=alike, kept=True),
+        Parameter(
+            "upright_section", "Uprights sawn from", "frame", "choice", "2x2", table="sections",
+            uses=(Use.FRAME,), only_if=own,
+        ),
+        Parameter(
+            "upright_species", "Timber of the uprights", "frame", "choice", "spf", table="species",
+            only_if=own, idle=(What.SPACE,),
+        ),
+        Parameter("top_made", f"{top} of", "frame", "choice", "same", choices=alike, kept=True),
+        Parameter(
+            "top_species", f"Timber of the {top.lower()}", "frame", "choice", "larch", table="species",
+            only_if=other, idle=(What.SPACE,),
+        ),
+    )  # fmt: skip
+
+
 @dataclass(frozen=True)
 class Timbers:
     """What a pen is sawn from, by what the sticks do."""
@@ -131,6 +162,13 @@ class Timbers:
     base: Timber | None
     leaf: Section | None
     rafters: Timber | None = None
+    uprights: Timber | None = None
+    top: Species | None = None
+
+    @property
+    def rib_mm(self) -> float:
+        """How far an upright reaches along its wall, mm."""
+        return (self.uprights.section if self.uprights else self.section).deep_mm
 
     @property
     def roof(self) -> Timber:
@@ -144,7 +182,13 @@ class Timbers:
 
     def framing(self) -> Framing:
         """The bench its frame is built on."""
-        return Framing(self.section, self.species, self.base, self.leaf)
+        own: dict[Duty, Species] = {}
+        if self.uprights:
+            own[Duty.UPRIGHT] = self.uprights.species
+        if self.top:
+            own |= dict.fromkeys((Duty.PLATE, Duty.END_PLATE, Duty.CROSS_RAIL), self.top)
+        upright = self.uprights.section if self.uprights else None
+        return Framing(self.section, self.species, self.base, self.leaf, upright, own)
 
 
 def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
@@ -173,9 +217,14 @@ def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
         base = Timber(_steel(values, catalogue, section), species)
     if values.get("rafter_made") == "own":
         rafters = _own(values, catalogue, "rafter", section.thick_mm, "as the studs under them")
+    uprights = top = None
+    if values.get("upright_made") == "own":
+        uprights = _own(values, catalogue, "upright", section.thick_mm, "as the plates on them")
+    if values.get("top_made") == "own":
+        top = pick(catalogue.species, str(values["top_species"]), "top_species")
     if values["leaf_made"] == "own":
         leaf = pick(catalogue.sections, str(values["leaf_section"]), "leaf_section")
-    return Timbers(section, species, base, leaf, rafters)
+    return Timbers(section, species, base, leaf, rafters, uprights, top)
 
 
 def _steel(values: Mapping[str, Value], catalogue: Catalogue, frame: Section) -> Section:

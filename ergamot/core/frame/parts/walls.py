@@ -26,10 +26,14 @@ def side_walls(
     ['wall plate', 'wall plate']
     """
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
-    stud = Piece(Duty.UPRIGHT, "stud", "U", "holds the wall plate up; mesh and sheet land on it")
+    sawn = site.frame.stud
+    stud = Piece(
+        Duty.UPRIGHT, "stud", "U", "holds the wall plate up; mesh and sheet land on it", section=sawn
+    )
     for line in lines:
         for band, top in zip(side_bands(half, thick), tops, strict=True):
-            site.frame.stick(stud, (line - deep / 2, line + deep / 2), band, (foot, top - deep), "z")
+            x = (line - sawn.deep_mm / 2, line + sawn.deep_mm / 2)
+            site.frame.stick(stud, x, band, (foot, top - deep), "z")
     plate = Piece(Duty.PLATE, "wall plate", "T", f"ties the studs and carries {carries}")
     right, left = (
         site.frame.stick(plate, site.x, band, (top - deep, top), "x")
@@ -52,7 +56,8 @@ def wall_braces(site: Site, foot: float, tops: Flat, bay: Flat) -> None:
     """
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     brace = Piece(Duty.SIDE_BRACE, "wall brace", "K", "keeps the wall from racking at every move")
-    u = (bay[0] + deep / 2, bay[1] - deep / 2)
+    stud = site.frame.stud.deep_mm
+    u = (bay[0] + stud / 2, bay[1] - stud / 2)
     run = u[1] - u[0]
     for name, top in zip(("right", "left"), tops, strict=True):
         rise = min(run, top - foot - deep - 2.2 * deep)

@@ -167,3 +167,25 @@ def test_a_house_docks_where_its_pop_hole_meets_the_other():
     assert coop(**{**docked, "gear": "axles", "ride": 60}, docks_at=600).gap_mm == 60
     with pytest.raises(OutOfRange, match="no pop hole in a side"):
         coop(**ALONE, docks_at=500)
+
+
+@pytest.mark.parametrize("nests", ["inside", "ledge"])
+@pytest.mark.parametrize("roosts", ["level", "stepped"])
+def test_roosts_run_over_the_boxes_on_the_floor_and_not_through_them(nests, roosts):
+    """Boxes 300 mm high, on a ledge 250 mm up: the rail of the lowest bar 40 mm over them."""
+    pen = build(
+        make_design(
+            CATALOGUE,
+            "coop",
+            {"house": "yes", "wall": 1900, "nests": nests, "roosts": roosts, "roost_bars": 2, "gear": "skids"},
+        ),
+        CATALOGUE,
+    )
+    assert faults(pen) == ()
+    boxes = next(zone for zone in pen.zones if zone.name == "nests")
+    floor = next(zone.z[0] for zone in pen.zones if zone.name == "house")
+    assert boxes.z[0] - floor == (250 if nests == "ledge" else 0)
+    bars = [one for one in pen.members if one.role == "roost"]
+    assert min(z for one in bars for _, _, z in one.corners) == pytest.approx(boxes.z[1] + 40)
+    legs = [one for one in pen.members if one.role == "ledge leg"]
+    assert {round(one.length_mm) for one in legs} == ({250 - 64} if nests == "ledge" else set())

@@ -73,7 +73,7 @@ def _check_house(pen: Chosen) -> None:
     assert house
     if not pen.wall:
         raise OutOfRange("house", "yes", "none without knee walls: its floor hangs between their studs")
-    over = roosts_over_floor(house) + thick if house.roosts != "none" else 0.0
+    over = max(roosts_over_floor(house) + thick if house.roosts != "none" else 0.0, house.nests_over_floor)
     refuse_above(
         "house_floor", house.floor_z, pen.wall - deep - over - 10, "for it to hang between these knee walls"
     )

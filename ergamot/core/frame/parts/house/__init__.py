@@ -21,7 +21,7 @@
 | roosts_out     | no, yes          | no      | they lie in cleats and are lifted out (upright walls) |
 | droppings_board| no, yes          | no      | a board under them, slid out (upright walls)      |
 | tray           | no, yes          | no      | sheet steel under the floor, slid out (upright walls) |
-| nests          | none, inside, outside | none | boxes at the rear                                |
+| nests          | none, inside, ledge, outside | none | boxes at the rear                         |
 | nest_count     | 1 to 12          | 3       |                                                   |
 | nest_hatch     | hatch, lid       | lid     | how a hand gets in from outside                   |
 | nests_later    | now, later       | now     | fitted before lay begins                          |
@@ -41,6 +41,7 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 | roost rail     | J      | between a pair of ribs                   | 2, or 4 stepped         |
 | roost          | Q      | rail to rail, along the pen              | roost_bars              |
 | nest rail, side| N      | floor frame of an outside nest box       | 2 + 2                   |
+| ledge rail, side, leg | N | frame under boxes on a ledge            | 2 + 2 + 2               |
 | roost cleat    | N      | under the ends of a roost rail           | 2 a rail, or none       |
 | tray rail      | N      | along the studs under the floor          | 2, or none              |
 | ramp tread     | V      | across the ramp board                    | every 150 mm            |

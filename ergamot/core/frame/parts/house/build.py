@@ -79,7 +79,7 @@ def build_house(site: Site, house: House, run: LowRun | None = None) -> Room:
         _tray(site, house, site.lines[-2] if house.whole and not house.ranges else wall)
     roost_m = _roosts(site, house, end)
     nests = 0
-    if house.nests == "inside":
+    if house.nests_within:
         nests = inside_nests(site, house)
     elif house.nests == "outside":
         nests = outside_nests(site, house)

@@ -12,6 +12,7 @@ from ergamot.core.frame.parts.house.parameters import HOUSED, RANGING, Place
 from ergamot.core.frame.shape import Wanted
 
 NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
+LEDGE_MM = 250.0  # as high as a hen hops; judgement
 FLOOR_MESH = "welded-12"
 ROOST_END_MM = 60.0  # of each bar lies on its rail
 BARS_APART_M = 0.45  # wider than the least, so that a house comes out about as long as wide; judgement
@@ -52,6 +53,21 @@ class House:
     window: bool
     own_window: OwnWindow | None
     winter_floor: bool
+
+    @property
+    def nests_within(self) -> bool:
+        """Do its nest boxes stand in it?"""
+        return self.nests in ("inside", "ledge")
+
+    @property
+    def nests_over_floor(self) -> float:
+        """How high over its floor boxes along the rear wall begin, mm."""
+        return LEDGE_MM if self.nests == "ledge" else 0.0
+
+    @property
+    def nests_top(self) -> float:
+        """How far up from its floor the rear wall is taken by boxes, mm."""
+        return self.nests_over_floor + NEST_MM if self.nests != "none" else 0.0
 
     @property
     def whole(self) -> bool:

@@ -15,6 +15,9 @@ LEAST_HOUSE_MM = 400.0  # head room in a house below which no hen roosts; judgem
 LEAST_ROOST_GAP_MM = 300.0  # between bars; 1999/74/EC art. 4
 LEAST_WALL_GAP_MM = 200.0  # from a bar to a wall; 1999/74/EC art. 4
 ROOST_ABOVE_FLOOR_MM = 200.0  # judgement: over a day's droppings
+ROOST_ABOVE_NESTS_MM = (
+    40.0  # of bars over boxes they run above; judgement: a hen sleeps on the highest place there is
+)
 HOP_MM = 250.0  # a hen hops so high; judgement
 ROOST_STEP_MM = HOP_MM
 RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
@@ -149,7 +152,13 @@ def roosts_over_floor(house: House) -> float:
     if house.roosts == "none":
         return 0.0
     stepped = house.roosts == "stepped" and house.bars > 1
-    return ROOST_ABOVE_FLOOR_MM + (ROOST_STEP_MM if stepped else 0.0)
+    return _lowest_roost(house) + (ROOST_STEP_MM if stepped else 0.0)
+
+
+def _lowest_roost(house: House) -> float:
+    """Over the floor, and over boxes that stand on it under the bars, mm."""
+    over = house.nests_top + ROOST_ABOVE_NESTS_MM if house.nests_within else 0.0
+    return max(ROOST_ABOVE_FLOOR_MM, over)
 
 
 def nest_row_mm(house: House) -> float:
@@ -168,7 +177,7 @@ def nest_row_mm(house: House) -> float:
 
 
 def _check_nests(house: House, profile: Profile, clear_mm: float) -> None:
-    top = min(house.floor_z + NEST_MM + 60, profile.top_z - 1)
+    top = min(house.floor_z + house.nests_top + 60, profile.top_z - 1)
     right, left = profile.span_at(top)
     room = left - right - 2 * clear_mm - 40
     most = int((room - NEST_WALL_MM) / (NEST_MM + NEST_WALL_MM))
@@ -192,7 +201,7 @@ def roost_places(
     >>> len(roost_places(house, begun("coop").profile, 64.0, 38.0))
     2
     """
-    low = house.floor_z + ROOST_ABOVE_FLOOR_MM
+    low = house.floor_z + _lowest_roost(house)
     levels = [low] if house.roosts == "level" else [low, low + ROOST_STEP_MM]
     places: list[tuple[float, float]] = []
     share = -(-house.bars // len(levels))

@@ -53,7 +53,7 @@ def _partitions(site: Site, house: House, x: tuple[float, float], y: tuple[float
 
 
 def inside_nests(site: Site, house: House) -> int:
-    """A row of boxes on the house floor against the rear wall, reached through a hatch in it.
+    """A row of boxes against the rear wall, on the house floor or a ledge over it, reached through a hatch in it.
 
     Args: site; house.
     Returns: how many boxes, 1 or more.
@@ -64,21 +64,41 @@ def inside_nests(site: Site, house: House) -> int:
     >>> inside_nests(begun("coop"), house)
     3
     """
-    y, z = _row(site, house), house.floor_z
+    y, z = _row(site, house), house.floor_z + house.nests_over_floor
     back = site.x[0] + site.frame.section.thick_mm
     x = (back, back + DEPTH_MM)
+    if house.nests_over_floor:
+        _ledge(site, house, x, y, z)
+        floor = Face("nest floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, -1), corners(x, y))
+        site.cover.cover(floor, _coat(house, "nest floor"))
     _partitions(site, house, x, y, z)
     top = Face("nest top", (0, 0, z + NEST_MM), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, y))
     site.cover.cover(top, _coat(house, "nest top"))
     lip = _upright("nest lip", x[1], y, (z, z + LIP_MM), 1)
     site.cover.cover(lip, _coat(house, "nest lip"))
-    _egg_door(site, house, y)
+    _egg_door(site, house, y, z)
     site.zones.append(Zone("nests", Space.NESTS, x, y, (z, z + NEST_MM)))
     return house.nest_count
 
 
-def _egg_door(site: Site, house: House, y: tuple[float, float]) -> None:
-    z = (house.floor_z, house.floor_z + NEST_MM)
+def _ledge(site: Site, house: House, x: tuple[float, float], y: tuple[float, float], top: float) -> None:
+    """A frame under the boxes: its rear rail on the studs of the rear wall, its front on two legs."""
+    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    when = _when(house)
+    rail = Piece(Duty.FURNITURE, "ledge rail", "N", "carries the nest boxes", Group.NESTS, when=when)
+    side = Piece(Duty.FURNITURE, "ledge side", "N", "joins the ledge rails", Group.NESTS, when=when)
+    leg = Piece(Duty.FURNITURE, "ledge leg", "N", "holds the ledge up", Group.NESTS, when=when)
+    up = (top - deep, top)
+    site.cross_member(rail, site.lines[0], up)
+    front = (x[1] - thick, x[1])
+    site.frame.stick(rail, front, y, up, "y")
+    for low in (y[0], y[1] - thick):
+        site.frame.stick(side, (x[0], front[0]), (low, low + thick), up, "x")
+        site.frame.stick(leg, front, (low, low + thick), (house.floor_z, up[0]), "z")
+
+
+def _egg_door(site: Site, house: House, y: tuple[float, float], foot: float) -> None:
+    z = (foot, foot + NEST_MM)
     coat = _coat(house, "egg hatch", Space.OPEN)
     flap = Flap(Purpose.EGGS, "drop-down hatch with two-action latches", coat, "low", Space.NESTS)
     hang_flap(site, site.faces["rear"], y, z, flap)

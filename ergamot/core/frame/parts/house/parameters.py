@@ -128,6 +128,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             choices=(
                 Choice("none", "none"),
                 Choice("inside", "inside, on the floor"),
+                Choice("ledge", "inside, on a ledge", "floor left free under them"),
                 Choice("outside", "outside the rear wall"),
             ),
             only_if=housed,

@@ -177,7 +177,14 @@ def test_roosts_run_over_the_boxes_on_the_floor_and_not_through_them(nests, roos
         make_design(
             CATALOGUE,
             "coop",
-            {"house": "yes", "wall": 1900, "nests": nests, "roosts": roosts, "roost_bars": 2, "gear": "skids"},
+            {
+                "house": "yes",
+                "wall": 1900,
+                "nests": nests,
+                "roosts": roosts,
+                "roost_bars": 2,
+                "gear": "skids",
+            },
         ),
         CATALOGUE,
     )

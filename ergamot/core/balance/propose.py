@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from ergamot.core.balance.fitting import fitted
+from ergamot.core.balance.hatches import within_reach
 from ergamot.core.balance.mends import single_changes
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue, Section, pick
@@ -94,7 +95,13 @@ def _proposed(
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     best = max(ranked, key=lambda pair: pair[0])[1]
     stout = _stouter(catalogue, flock, farm, _clearing(catalogue, flock, farm, best))
-    return _tied_down(catalogue, flock, farm, _mended(catalogue, flock, farm, stout, frozenset(fixed)))
+    mended = _mended(catalogue, flock, farm, stout, frozenset(fixed))
+    stood = _ranks(judge(catalogue, build(mended, catalogue), flock, farm))
+
+    def keeps(structure: Structure) -> bool:
+        return _keeps(stood, _ranks(judge(catalogue, structure, flock, farm)))
+
+    return _tied_down(catalogue, flock, farm, within_reach(catalogue, mended, keeps))
 
 
 def sketched(

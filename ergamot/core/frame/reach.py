@@ -23,11 +23,14 @@ BIRD_MM = 150.0  # a bird is held this far over its floor
 
 @dataclass(frozen=True)
 class Reached:
-    """How a zone is reached: `way` in words, and how far past an arm its worst place lies, mm."""
+    """How a zone is reached: `way` in words, how far past an arm its worst place lies, mm, where that is, and the share of
+    its places that lie past one."""
 
     zone: Zone
     way: str
     beyond_mm: float
+    worst: Point = (0.0, 0.0, 0.0)
+    share: float = 0.0
 
     @property
     def reached(self) -> bool:
@@ -61,10 +64,7 @@ def unreached(structure: Structure) -> tuple[Phrase, ...]:
     1
     """
     found = []
-    penned = any(panel.part is Part.CATCH_BOARD for panel in structure.panels)
-    for one in (each for each in reach(structure) if not each.reached):
-        if penned and one.zone.space is Space.RUN and not math.isinf(one.beyond_mm):
-            continue  # the birds are driven to the near end and penned there
+    for one in out_of_reach(structure):
         if math.isinf(one.beyond_mm):
             found.append(phrase(f"no opening lets a person into the {one.zone.name}"))
         else:
@@ -75,6 +75,24 @@ def unreached(structure: Structure) -> tuple[Phrase, ...]:
                 )
             )
     return tuple(found)
+
+
+def out_of_reach(structure: Structure) -> tuple[Reached, ...]:
+    """Zones a person does not get at whole. Birds a catch board drives to the near end of a run are got at there.
+
+    Args: structure.
+    Returns: one Reached for each, none when all are.
+    Source: as reach.
+
+    >>> [one.zone.name for one in out_of_reach(pen("coop"))]
+    ['house']
+    """
+    penned = any(panel.part is Part.CATCH_BOARD for panel in structure.panels)
+    return tuple(
+        one
+        for one in reach(structure)
+        if not one.reached and not (penned and one.zone.space is Space.RUN and not math.isinf(one.beyond_mm))
+    )
 
 
 def _reach(structure: Structure, zone: Zone) -> Reached:
@@ -88,9 +106,11 @@ def _reach(structure: Structure, zone: Zone) -> Reached:
     least = EGG_OPENING_MM if zone.space is Space.NESTS else LEAST_OPENING_MM
     arms = [way for way in ways if way.clear_mm[0] >= least[0] and way.clear_mm[1] >= least[1]]
     if not arms:
-        return Reached(zone, "no way in", math.inf)
-    worst = max(min(_away(place, way) for way in arms) for place in _places(zone))
-    return Reached(zone, "an arm", max(0.0, worst - ARM_MM))
+        return Reached(zone, "no way in", math.inf, _places(zone)[0], 1.0)
+    away = [(min(_away(place, way) for way in arms), place) for place in _places(zone)]
+    worst, place = max(away)
+    past = sum(far > ARM_MM for far, _ in away) / len(away)
+    return Reached(zone, "an arm", max(0.0, worst - ARM_MM), place, past)
 
 
 def _lets_in(way: Opening, wide: float, high: float) -> bool:

@@ -1,0 +1,100 @@
+"""Hatches for an arm where a pen leaves a corner no one gets at: the last thing a proposal is given."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Callable, Iterator
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.design import Design, build, change
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.kinds import Space
+from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.openings import likely_places
+from ergamot.core.frame.reach import ARM_MM, Reached, out_of_reach
+from ergamot.core.frame.shapes import shape_of
+from ergamot.core.frame.structure import Structure
+
+MOST_HATCHES = 3  # more is another kind of pen; judgement
+HALF_MM = 200.0  # of a hatch; may move: the usual one is 400 mm
+LEAST_GAIN = 0.1  # of all its places; a hatch that lets an arm to less is not worth its hinges; judgement
+ENOUGH = 0.5  # of what is out of reach: no better hatch is looked for; judgement
+MOST_PLACES = 2  # of a side, the nearest to the corner; may move
+SIZES_MM = (400.0, 360.0)  # the usual hatch, and the least an arm in a coat goes through; judgement
+
+
+def within_reach(catalogue: Catalogue, design: Design, keeps: Callable[[Structure], bool]) -> Design:
+    """A pen with hatches for an arm until all of it is reached, as far as they find room and cost it nothing else.
+
+    Args: catalogue; design; keeps, whether a pen stands as well as before in all that is asked of it.
+    Returns: the same where all of it is reached, or no hatch helps.
+    Source: common practice.
+
+    >>> low = change(c, make_design(c, "low-pen", {}), {"length": 3000.0, "gear": "skids"})
+    >>> len(out_of_reach(build(within_reach(c, low, lambda _: True), c))) < len(out_of_reach(build(low, c)))
+    True
+    """
+    for _ in range(MOST_HATCHES):
+        lacking = out_of_reach(build(design, catalogue))
+        better = _with_a_hatch(catalogue, design, lacking, keeps) if lacking else None
+        if better is None:
+            return design
+        design = better
+    return design
+
+
+def _with_a_hatch(
+    catalogue: Catalogue, design: Design, lacking: tuple[Reached, ...], keeps: Callable[[Structure], bool]
+) -> Design | None:
+    """The same with the hatch that lets an arm to most of what it does not get to; none where none does."""
+    structure = build(design, catalogue)
+    far = max(lacking, key=lambda one: (one.share, one.beyond_mm))
+    best, gained = None, LEAST_GAIN
+    for values in _hatches(design, structure, far):
+        try:
+            tried = change(catalogue, design, values)
+            whole = build(tried, catalogue)
+        except OutOfRange:
+            continue
+        left = out_of_reach(whole)
+        gain = sum(one.share for one in lacking) - sum(one.share for one in left)
+        if gain > gained and keeps(whole):
+            best, gained = tried, gain
+            if not left or gain > ENOUGH * far.share:
+                break
+    return best
+
+
+def _hatches(design: Design, structure: Structure, far: Reached) -> Iterator[dict[str, Value]]:
+    """Hatches beside a corner, in the sides an arm reaches it through, the nearest side first."""
+    some = shape_of(design.shape).openings
+    taken = some.numbers(design.values)
+    number = next((n for n in range(1, some.most + 1) if n not in taken), None)
+    known = {choice.key for choice in shape_of(design.shape).faces}
+    sides = [(abs(face.flat(far.worst)[2]), face) for face in structure.faces if face.name in known]
+    for away, face in sorted(sides, key=lambda pair: pair[0]):
+        if number is None or away > ARM_MM:
+            return
+        along, up, _ = face.flat(far.worst)
+        wanted = along - _start(structure, face)
+        near = sorted(likely_places(structure, face.name), key=lambda at: abs(at - wanted))
+        for at, size in itertools.product(near[:MOST_PLACES], SIZES_MM):
+            yield {
+                some.key(number, "face"): face.name,
+                some.key(number, "at"): at,
+                some.key(number, "sill"): round(_sill(far, face, up), 1),
+                some.key(number, "width"): size,
+                some.key(number, "height"): size,
+                some.key(number, "filled"): "solid" if far.zone.space is Space.HOUSE else "mesh",
+            }
+
+
+def _start(structure: Structure, face: Face) -> float:
+    """Where along a side its openings are measured from: the rear wall; of an end, its right foot."""
+    return structure.body.x[0] if abs(face.along[0]) > 0.5 else structure.body.y[0]
+
+
+def _sill(far: Reached, face: Face, up: float) -> float:
+    """Of a wall, the floor of the place; of a slope or a top, half a hatch below it."""
+    return far.zone.z[0] if abs(face.up[2]) > 1 - 1e-9 else max(0.0, up - HALF_MM)

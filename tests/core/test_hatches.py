@@ -52,6 +52,6 @@ def test_where_anything_else_would_suffer_it_is_left_as_it_was():
 
 
 def test_what_is_all_within_reach_gets_none():
-    small = make_design(CATALOGUE, "low-pen", {"length": 1200, "width": 800, "gear": "skids"})
+    small = make_design(CATALOGUE, "coop", {"house": "no", "gear": "skids"})  # it is walked into
     assert share(small) == 0
     assert within_reach(CATALOGUE, small, lambda _: True) == small

@@ -29,21 +29,21 @@ from ergamot.core.frame.parts.gear import (
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, fit_inside, read_inside
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.marks import base_marks
-from ergamot.core.frame.parts.shell import timber_parameters
 from ergamot.core.frame.parts.site import Site, check_stock
+from ergamot.core.frame.parts.timbers import timber_parameters
 from ergamot.core.frame.profile import chain
 from ergamot.core.frame.shape import (
     BASIC_TOOLS,
     Proposal,
     Shape,
     Sketch,
-    Wanted,
     feet,
     remedies,
     usual_gears,
 )
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.structure import Dimension, DragHandle, Structure
+from ergamot.core.frame.wanted import Wanted
 
 PARAMETERS = (
     Parameter("length", "Length", "size", "length", 2438.4, 1200, 4876.8),

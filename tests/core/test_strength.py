@@ -136,9 +136,8 @@ def test_twice_the_snow_takes_twice_and_none_takes_nothing(design, snow):
 
 @given(designs("low-pen"))
 def test_a_deeper_stick_of_the_same_wood_never_weakens_the_roof(design):
-    design = change(
-        CATALOGUE, design, {"section": "2x3", "height": 1200.0, "gear": "skids", "base_made": "same"}
-    )
+    frame = {"base_made": "same", "upright_made": "same", "house": "no"}
+    design = change(CATALOGUE, design, {"section": "2x3", "height": 1200.0, "gear": "skids", **frame})
     deeper = change(CATALOGUE, design, {"section": "2x4"})
     found = [
         {one.what: one.ratio for one in judged(each)[1].checks if "cross rail " in one.what}

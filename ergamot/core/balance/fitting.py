@@ -9,8 +9,8 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, make_design
 from ergamot.core.frame.parameters import Value
-from ergamot.core.frame.shape import Wanted
 from ergamot.core.frame.shapes import shape_of
+from ergamot.core.frame.wanted import Wanted
 
 HEADROOM_SPARE_MM = 130.0  # birds stretch and jump; judgement: a hand's width and more over the standing bird
 MOST_HUNG = 12

@@ -15,17 +15,8 @@ from ergamot.core.frame.parts.anchorage import ANCHORAGE_PARAMETERS
 from ergamot.core.frame.parts.openings import openings_of
 from ergamot.core.frame.several import Several
 from ergamot.core.frame.structure import Structure
+from ergamot.core.frame.wanted import Wanted
 from ergamot.core.units import FOOT_MM
-
-
-@dataclass(frozen=True)
-class Wanted:
-    """What a flock asks of a pen before there is one: clear height over a standing bird, mm; roost, m; nests."""
-
-    head_room_mm: float
-    roost_m: float
-    nests: int
-    lays: bool
 
 
 @dataclass(frozen=True)

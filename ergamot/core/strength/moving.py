@@ -1,4 +1,4 @@
-"""Rails, handles, axle, legs and braces while the pen is lifted at one end and dragged."""
+"""Rails, handles and braces while the pen is lifted at one end and dragged; its axle beside them."""
 
 from __future__ import annotations
 
@@ -8,30 +8,23 @@ from collections.abc import Iterator
 
 import shapely
 
-from ergamot.core.catalogue import Hardware as HardwareRow
-from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.frame.bending import (
     BEAM_MOMENT,
-    DURATION,
     E_OVER_G,
     FV_MPA,
-    HELD_BOTH,
-    ROD_STRESS,
     stiffness_n_m2,
 )
 from ergamot.core.frame.footing import Axle
 from ergamot.core.frame.joints import SCREWS_PER_JOINT
-from ergamot.core.frame.kinds import RODS, Duty, Item
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.parts.gear import WHEEL_GAP_MM, YIELD_MPA
-from ergamot.core.frame.structure import Hardware, Member, Structure
+from ergamot.core.frame.structure import Member, Structure
 from ergamot.core.gear.haul import Haul
+from ergamot.core.strength.axle import hole_checks, rod_checks
 from ergamot.core.strength.check import Check, bends, source_of
 from ergamot.core.working import Working
 
 MOVING_FACTOR = 1.25  # judgement: a pen is jolted as it goes, at a walk
-# over the load at rest: twice for one let go at once (statics), the rest for its fall, a judgement
-BUMP_FACTOR = 2.5
 LONG_SHARE = 0.8  # a stick this much as long as the rail is its top chord; may move: others are one bay long
 RUNS = (Duty.BASE_RAIL, Duty.PLATE, Duty.RIDGE, Duty.RIDGE_TUBE)  # bend alike, end to end
 BAYS = (Duty.UPRIGHT, Duty.RAFTER)  # a side is divided by these
@@ -40,14 +33,6 @@ SHEET_SHARE = 0.8
 # a diagonal that spans so much of a bay holds it; judgement: a triangle stiffer than the joints
 BRACED_SHARE = 0.4  # may move: a brace spans a bay or is not in it
 LEAST_BAY_MM = 150.0  # nearer than this, two sticks are one line of the frame; may move: no bay is so short
-HOLDERS = (Duty.AXLE_LEG, Duty.LEVER)
-CARRIERS = (Duty.AXLE_LEG, Duty.PIVOT_BOARD)
-# A stiff rod in one piece of wood, loaded beside it: mode II of the general dowel equations; AWC TR12
-BEARING = "Fe*D*(sqrt((t + 2*e)**2 + t**2) - (t + 2*e))"
-DOWEL = "0.0068948*6100*G**1.45/sqrt(D/25.4)"  # psi to MPa; NDS 2018 table 12.3.3, load across the grain
-DOWEL_REDUCTION = 4.5  # mode II, 3.6·Kθ, Kθ 1.25 across the grain; NDS 2018 table 12.3.1B
-LOADED_EDGE = 4.0  # bolt diameters, load across the grain; NDS 2018 table 12.5.1C
-STEEL_EDGE = 1.5  # bolt diameters; AISC 360 table J3.4, rounded up
 ACROSS = 1
 
 
@@ -68,8 +53,8 @@ def moving_checks(structure: Structure, weighed: Mass, moved: Haul) -> Iterator[
     if axle is not None:
         yield from _rails(structure, weighed, axle)
         yield from _handles(structure, moved)
-        yield from _rod(structure, axle, moved)
-        yield from _bolt_holes(structure, axle)
+        yield from rod_checks(structure, axle, moved)
+        yield from hole_checks(structure, axle)
         yield from _twist(structure)
     yield from _racking(structure, moved)
 
@@ -195,94 +180,6 @@ def _handles(structure: Structure, moved: Haul) -> Iterator[Check]:
     work.given("e", "hands ahead of the last bolt", (structure.grip.x_mm - structure.body.x[1]) / 1000, "m")
     work.step("M", "moment in one handle", "j*lift/2*e", "N m", "statics")
     yield bends("handles", tuple(m.ref for m in sticks), sticks[0], work, ACROSS, "moving")
-
-
-def _rod(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]:
-    """The axle beside what holds it; a dolly is bought whole."""
-    held = next((m for m in structure.members if m.duty in HOLDERS), None)
-    rod = next((item for item in structure.hardware if item.item in RODS), None)
-    if rod is None:
-        return
-    wood = held or next(m for m in structure.members if m.duty is Duty.BASE_RAIL)
-    work = Working()
-    work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
-    work.given("j", "a bump over rest", BUMP_FACTOR, "", "twice for one let go at once, the rest a judgement")
-    arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM + wood.section.thick_mm / 2
-    from_wood = "middle of the wheel from the middle of what holds the rod"
-    if axle.held_sides == 2:
-        work.given("a", f"{from_wood}, on the one side", arm, "mm", "the frame")
-        work.given("b", "and on the other", arm, "mm", "the frame")
-        work.step("e", "a·b over their sum", HELD_BOTH, "mm", "statics")
-    else:
-        work.given("e", from_wood, arm, "mm", "the frame")
-    across = _rod_mm(rod, axle)
-    work.given("D", "rod", across, "mm", axle.wheel.source)
-    work.step("sigma", "bending stress", ROD_STRESS, "MPa", "mechanics of a round bar")
-    source = "ASTM A307" if axle.steel is Steel.MILD else "SAE J429 grade 5"
-    work.given("Fy", f"yield of the {axle.steel} steel", YIELD_MPA[axle.steel], "MPa", source)
-    work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "a judgement: no one is lifted by it")
-    work.step("ratio", "bears over takes", "F/sigma")
-    refs = tuple(item.ref for item in structure.hardware if item.item is rod.item)
-    yield Check("axle", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
-    if rod.item is Item.STUB_AXLE and axle.held_sides == 1 and wood.species is not None:
-        yield _bearing(structure, axle, moved, wood, across)
-
-
-def _rod_mm(rod: Hardware, axle: Axle) -> float:
-    """The rod's own diameter; it is a little thinner than the bore it fits."""
-    return (
-        rod.row.diameter_mm or axle.wheel.bore_mm if isinstance(rod.row, HardwareRow) else axle.wheel.bore_mm
-    )
-
-
-def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm: float) -> Check:
-    """The wood round a stub held on one side: the load turns the rod in its hole."""
-    assert wood.species is not None
-    work = Working()
-    work.given("N", "load on one wheel at rest", max(moved.axle, 1) / axle.wheels, "N", "the Moving verdict")
-    work.given("j", "a bump over rest", BUMP_FACTOR, "", "twice for one let go at once, the rest a judgement")
-    work.given("D", "rod", rod_mm, "mm", axle.wheel.source)
-    boards = 2 if any(m.duty in CARRIERS for m in structure.members) and wood.duty not in CARRIERS else 1
-    work.given("t", "wood the rod is held in", boards * wood.section.thick_mm, "mm", "the frame")
-    arm = axle.wheel.width_mm / 2 + WHEEL_GAP_MM
-    work.given("e", "middle of the wheel from the face of the wood", arm, "mm", "the frame")
-    work.given(
-        "G",
-        f"specific gravity, {wood.species.label}",
-        wood.species.density_kg_m3 / 1000,
-        "",
-        wood.species.source,
-    )
-    work.step("Fe", "dowel bearing across the grain", DOWEL, "MPa", "NDS 2018 table 12.3.3")
-    work.step("P", "at which the rod turns in it", BEARING, "N", "AWC TR12, mode II")
-    work.given("Rd", "reduction", DOWEL_REDUCTION, "", "NDS 2018 table 12.3.1B")
-    work.given("CD", "duration: a bump", DURATION["wind"][0], "", "NDS 2018 table 2.3.2")
-    work.step("F", "what may be hung on it", "P*CD/Rd", "N")
-    work.step("R", "what is", "j*N", "N")
-    work.step("ratio", "bears over takes", "F/R")
-    return Check("wood round a stub axle", (wood.ref,), work.known["R"], work.known["F"], "N", work.done())
-
-
-def _bolt_holes(structure: Structure, axle: Axle) -> Iterator[Check]:
-    """Wood above a hole in the rail itself, against splitting across the grain. Legs are made long enough."""
-    if axle.put_under or any(m.duty in CARRIERS for m in structure.members):
-        return
-    height = structure.levers[0].swing.pivot_mm if structure.levers else axle.radius_mm
-    held = [m for m in structure.members if m.duty is Duty.BASE_RAIL]
-    work = Working()
-    above = max(corner[2] for corner in held[0].corners) - height
-    stuff = "wood" if held[0].species else "steel"
-    work.given("has", f"{stuff} above the middle of the hole", above, "mm", "the frame")
-    work.given("D", "bore", axle.wheel.bore_mm, "mm", axle.wheel.source)
-    if held[0].species:
-        work.step(
-            "needs", "loaded edge, four bolt diameters", f"{LOADED_EDGE:g}*D", "mm", "NDS 2018 table 12.5.1C"
-        )
-    else:
-        work.step("needs", "edge of a hole", f"{STEEL_EDGE:g}*D", "mm", "AISC 360 table J3.4, rounded up")
-    work.step("ratio", "has over needs", "has/needs")
-    refs = tuple(m.ref for m in held)
-    yield Check(f"{stuff} over the axle", refs, work.known["needs"], work.known["has"], "mm", work.done())
 
 
 def _twist(structure: Structure) -> Iterator[Check]:

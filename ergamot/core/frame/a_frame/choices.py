@@ -15,15 +15,9 @@ from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_do
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import (
-    Timbers,
-    bay_parameters,
-    check_lengths,
-    end_parameters,
-    read_timbers,
-    timber_parameters,
-)
+from ergamot.core.frame.parts.shell import bay_parameters, end_parameters
 from ergamot.core.frame.parts.site import refuse_above, refuse_below
+from ergamot.core.frame.parts.timbers import Timbers, check_lengths, read_timbers, timber_parameters
 from ergamot.core.frame.profile import Profile, chain
 
 PARAMETERS: tuple[Parameter, ...] = (

@@ -19,10 +19,9 @@ from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_do
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import (
+from ergamot.core.frame.parts.shell import bay_parameters, end_parameters
+from ergamot.core.frame.parts.timbers import (
     Timbers,
-    bay_parameters,
-    end_parameters,
     rafter_parameters,
     read_timbers,
     timber_parameters,

@@ -15,8 +15,8 @@ from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear
 from ergamot.core.frame.parts.house import check_dock, check_house, check_tray, check_under_plate
 from ergamot.core.frame.parts.openings import read_openings
-from ergamot.core.frame.parts.shell import check_lengths
 from ergamot.core.frame.parts.site import check_stock, refuse_above
+from ergamot.core.frame.parts.timbers import check_lengths
 
 RIDGE_UNDER = (
     1.5  # thicknesses of tube from a bow's middle at the crown to the underside of the tube it carries

@@ -18,10 +18,11 @@ from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_do
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import Timbers, end_parameters, read_timbers, timber_parameters
+from ergamot.core.frame.parts.shell import end_parameters
 from ergamot.core.frame.parts.site import both
+from ergamot.core.frame.parts.timbers import Timbers, read_timbers, timber_parameters
 from ergamot.core.frame.profile import Edge, Profile
-from ergamot.core.frame.shape import Wanted
+from ergamot.core.frame.wanted import Wanted
 
 CURVE_PIECES = 16  # strips the covering is drawn and loaded in
 ARCH_PIECES = 8  # straight pieces of an end arch

@@ -20,8 +20,8 @@ from ergamot.core.frame.hoop.choices import (
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import check_gear
 from ergamot.core.frame.parts.house import check_house, roosts_over_floor
-from ergamot.core.frame.parts.shell import check_lengths
 from ergamot.core.frame.parts.site import both, refuse_above, refuse_below
+from ergamot.core.frame.parts.timbers import check_lengths
 
 
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:

@@ -15,15 +15,15 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looke
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import house_parameters, housed
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
-from ergamot.core.frame.parts.shell import (
+from ergamot.core.frame.parts.site import both, check_stock, refuse_below
+from ergamot.core.frame.parts.timbers import (
     Timbers,
     check_lengths,
     read_timbers,
     timber_parameters,
     wall_timber_parameters,
 )
-from ergamot.core.frame.parts.site import both, check_stock, refuse_below
-from ergamot.core.frame.shape import Wanted
+from ergamot.core.frame.wanted import Wanted
 
 CUT = ("roof_made", "cut")
 OWN = ("roof_made", "own")

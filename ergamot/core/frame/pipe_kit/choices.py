@@ -13,7 +13,7 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.gear import Gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.site import refuse_above
-from ergamot.core.frame.shape import Wanted
+from ergamot.core.frame.wanted import Wanted
 
 PINNED = "pinned"
 WALLS_MM = (609.6, 762.0, 914.4)  # as high as a roll of mesh is wide

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from itertools import pairwise
 
 import shapely
 from shapely import Polygon
@@ -14,33 +13,26 @@ from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
-from ergamot.core.frame.face import Face, corners
+from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.house.choices import House
 from ergamot.core.frame.parts.house.fit import (
     POP_HOLE_MM,
     RAMP_DEG,
-    ROOST_STEP_MM,
-    TRAY_UNDER_MM,
     roost_places,
 )
+from ergamot.core.frame.parts.house.furnish import clear_mm, set_roosts, set_tray
 from ergamot.core.frame.parts.house.holes import cleaning_hatch, floor_vent, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
-from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.structure import Joint, Member, Room, Zone
+from ergamot.core.frame.structure import Joint, Room, Zone
 from ergamot.core.units import Quantity
 
 RAMP_MM = 300.0
 RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 TREAD_EVERY_MM = 150.0
-PAST_BARS_MM = 150.0  # a droppings board reaches past the bars; judgement: half a hen
-OVER_FLOOR_MM = 10.0  # its upper side, over the floor it slides on
 OVER_RUN = "house front"  # the face of what stands over a lower run
-SLIDES_MM = 3.0  # a tray leaves on both sides
-TRAY = "steel-26"  # what it is bent from
-BOARD = "ply-9"  # of which it is cut
 
 
 @dataclass(frozen=True)
@@ -76,8 +68,8 @@ def build_house(site: Site, house: House, run: LowRun | None = None) -> Room:
     if house.floor_vent:
         floor_vent(site, house, _level(site, house, wall))
     if house.tray:
-        _tray(site, house, site.lines[-2] if house.whole and not house.ranges else wall)
-    roost_m = _roosts(site, house, end)
+        set_tray(site, house, site.lines[-2] if house.whole and not house.ranges else wall)
+    roost_m = set_roosts(site, house, end)
     nests = 0
     if house.nests_within:
         nests = inside_nests(site, house)
@@ -110,7 +102,9 @@ def _floor_hole(site: Site, house: House) -> None:
     right, left = site.inside(house.floor_z)
     front = site.x[1] - site.frame.section.thick_mm
     x = (max(front - long, site.lines[-2] + site.rib_mm / 2), front)
-    bars = [y for y, _ in roost_places(house, site.profile, site.frame.section.deep_mm, _clear(site, house))]
+    bars = [
+        y for y, _ in roost_places(house, site.profile, site.frame.section.deep_mm, clear_mm(site, house))
+    ]
     y0 = max(
         (right + 20, -wide / 2, left - 20 - wide),
         key=lambda at: min((abs(at + wide / 2 - bar) for bar in bars), default=0.0),
@@ -245,75 +239,3 @@ def _ramp(site: Site, house: House, x: Flat, y: Flat) -> None:
     site.fit(
         Fitting.HINGE, "ramp hinge", Group.HOUSE, [(wall, y[0], house.floor_z), (wall, y[1], house.floor_z)]
     )
-
-
-def _roosts(site: Site, house: House, end: float) -> float:
-    """Bars along the house on rails across it; length of bar in m."""
-    if house.roosts == "none":
-        return 0.0
-    deep, thick = site.frame.section.deep_mm, site.frame.section.thick_mm
-    first, last = site.lines[0], end
-    places = roost_places(house, site.profile, deep, _clear(site, house))
-    duty = Duty.RACK if house.roosts_out else Duty.FURNITURE
-    rail = Piece(duty, "roost rail", "J", "carries the roosts", Group.ROOSTS)
-    bar = Piece(duty, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
-    at_front = last == site.lines[-1]  # behind the posts of the door
-    behind = (site.x[1] - 2 * thick, site.x[1] - thick) if at_front else None
-    x = (first - site.rib_mm / 2, behind[1] if behind else last + site.rib_mm / 2)
-    total = 0.0
-    for z in dict.fromkeys(z for _, z in places):
-        for line, span in ((first, None), (last, behind)):
-            set_on = site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z), span)
-            if house.roosts_out:
-                _cleats(site, set_on)
-        for y, at in places:
-            if at == z:
-                site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")
-                total += x[1] - x[0]
-    if house.droppings_board and places:
-        _droppings_board(site, house, x, [y for y, _ in places])
-    return total / 1000
-
-
-def _cleats(site: Site, rail: Member) -> None:
-    """A block on each wall under the ends of a roost rail, which lies on them."""
-    small = site.catalogue.sections["1x2"]
-    cleat = Piece(Duty.FURNITURE, "roost cleat", "N", "a roost rail lies on it", Group.ROOSTS, small)
-    xs, ys, zs = (sorted({corner[axis] for corner in rail.corners}) for axis in range(3))
-    for y in ((ys[0], ys[0] + small.thick_mm), (ys[-1] - small.thick_mm, ys[-1])):
-        site.frame.stick(cleat, (xs[0], xs[-1]), y, (zs[0] - small.deep_mm, zs[0]), "x")
-
-
-def _droppings_board(site: Site, house: House, x: Flat, bars: list[float]) -> None:
-    """On the floor under the bars and a hand past them."""
-    right, left = site.inside(house.floor_z)
-    y = max(right + 5, min(bars) - PAST_BARS_MM), min(left - 5, max(bars) + PAST_BARS_MM)
-    z = house.floor_z + OVER_FLOOR_MM
-    face = Face("droppings board", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, y))
-    board = site.catalogue.sheets[BOARD]
-    coat = Coat("droppings board", board, Group.ROOSTS, Space.HOUSE, Space.HOUSE, Part.FURNITURE)
-    site.cover.cover(face, coat)
-
-
-def _tray(site: Site, house: House, end: float) -> None:
-    """Under the floor, on a rail along the studs of both sides, from the rear to the ramp or the front."""
-    small = site.catalogue.sections["1x2"]
-    thick = site.frame.section.thick_mm
-    x = (site.x[0] + thick, min(end, site.x[1] - thick))
-    z = house.floor_z - site.frame.section.deep_mm - TRAY_UNDER_MM
-    right, left = site.inside(z)
-    rail = Piece(Duty.FURNITURE, "tray rail", "N", "the tray slides on it", Group.HOUSE, small)
-    for y in ((right, right + small.thick_mm), (left - small.thick_mm, left)):
-        for run in pairwise(evenly(*x, small.longest_mm)):
-            site.frame.stick(rail, run, y, (z - small.deep_mm, z), "x")
-    face = Face(
-        "tray", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, (right + SLIDES_MM, left - SLIDES_MM))
-    )
-    under = Space.OPEN if house.ranges else Space.RUN
-    coat = Coat("droppings tray", site.catalogue.sheets[TRAY], Group.HOUSE, under, under, Part.FURNITURE)
-    site.cover.cover(face, coat)
-
-
-def _clear(site: Site, house: House) -> float:
-    right, _ = site.profile.span_at(house.floor_z)
-    return site.inside(house.floor_z)[0] - right

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
 from ergamot.core.frame.parameters import Value, is_on
 from ergamot.core.frame.parts.house.parameters import HOUSED, RANGING, Place
-from ergamot.core.frame.shape import Wanted
+from ergamot.core.frame.wanted import Wanted
 
 NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
 LEDGE_MM = 250.0  # as high as a hen hops; judgement

@@ -1,0 +1,128 @@
+"""What is set into a house to sleep on and to keep it clean: roosts, the board under them, a tray under the floor."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+from ergamot.core.frame.carpentry import Piece
+from ergamot.core.frame.covering import Coat
+from ergamot.core.frame.face import Face, corners
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.kinds import Duty, Group, Part, Space
+from ergamot.core.frame.parts.house.choices import House
+from ergamot.core.frame.parts.house.fit import (
+    ROOST_STEP_MM,
+    TRAY_UNDER_MM,
+    roost_places,
+)
+from ergamot.core.frame.parts.lines import evenly
+from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.structure import Member
+
+PAST_BARS_MM = 150.0  # a droppings board reaches past the bars; judgement: half a hen
+OVER_FLOOR_MM = 10.0  # its upper side, over the floor it slides on
+SLIDES_MM = 3.0  # a tray leaves on both sides
+TRAY = "steel-26"  # what it is bent from
+BOARD = "ply-9"  # of which it is cut
+
+
+def set_roosts(site: Site, house: House, end: float) -> float:
+    """Bars along the house on rails across it.
+
+    Args: site; house; end, of its ribs, mm.
+    Returns: length of bar, m.
+    Source: common practice.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> site = begun("coop")
+    >>> round(set_roosts(site, read_house(asked("coop"), c), site.lines[1]), 2)
+    1.26
+    """
+    if house.roosts == "none":
+        return 0.0
+    deep, thick = site.frame.section.deep_mm, site.frame.section.thick_mm
+    first, last = site.lines[0], end
+    places = roost_places(house, site.profile, deep, clear_mm(site, house))
+    duty = Duty.RACK if house.roosts_out else Duty.FURNITURE
+    rail = Piece(duty, "roost rail", "J", "carries the roosts", Group.ROOSTS)
+    bar = Piece(duty, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
+    at_front = last == site.lines[-1]  # behind the posts of the door
+    behind = (site.x[1] - 2 * thick, site.x[1] - thick) if at_front else None
+    x = (first - site.rib_mm / 2, behind[1] if behind else last + site.rib_mm / 2)
+    total = 0.0
+    for z in dict.fromkeys(z for _, z in places):
+        for line, span in ((first, None), (last, behind)):
+            set_on = site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z), span)
+            if house.roosts_out:
+                _cleats(site, set_on)
+        for y, at in places:
+            if at == z:
+                site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")
+                total += x[1] - x[0]
+    if house.droppings_board and places:
+        _droppings_board(site, house, x, [y for y, _ in places])
+    return total / 1000
+
+
+def _cleats(site: Site, rail: Member) -> None:
+    """A block on each wall under the ends of a roost rail, which lies on them."""
+    small = site.catalogue.sections["1x2"]
+    cleat = Piece(Duty.FURNITURE, "roost cleat", "N", "a roost rail lies on it", Group.ROOSTS, small)
+    xs, ys, zs = (sorted({corner[axis] for corner in rail.corners}) for axis in range(3))
+    for y in ((ys[0], ys[0] + small.thick_mm), (ys[-1] - small.thick_mm, ys[-1])):
+        site.frame.stick(cleat, (xs[0], xs[-1]), y, (zs[0] - small.deep_mm, zs[0]), "x")
+
+
+def _droppings_board(site: Site, house: House, x: Flat, bars: list[float]) -> None:
+    """On the floor under the bars and a hand past them."""
+    right, left = site.inside(house.floor_z)
+    y = max(right + 5, min(bars) - PAST_BARS_MM), min(left - 5, max(bars) + PAST_BARS_MM)
+    z = house.floor_z + OVER_FLOOR_MM
+    face = Face("droppings board", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, y))
+    board = site.catalogue.sheets[BOARD]
+    coat = Coat("droppings board", board, Group.ROOSTS, Space.HOUSE, Space.HOUSE, Part.FURNITURE)
+    site.cover.cover(face, coat)
+
+
+def set_tray(site: Site, house: House, end: float) -> None:
+    """A tray under the floor, on a rail along the studs of both sides, from the rear to the ramp or the front.
+
+    Args: site; house; end, as far as it reaches, mm.
+    Source: common practice.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> site = begun("coop")
+    >>> set_tray(site, read_house(asked("coop"), c), 1200.0)
+    >>> len(site.frame.members)
+    2
+    """
+    small = site.catalogue.sections["1x2"]
+    thick = site.frame.section.thick_mm
+    x = (site.x[0] + thick, min(end, site.x[1] - thick))
+    z = house.floor_z - site.frame.section.deep_mm - TRAY_UNDER_MM
+    right, left = site.inside(z)
+    rail = Piece(Duty.FURNITURE, "tray rail", "N", "the tray slides on it", Group.HOUSE, small)
+    for y in ((right, right + small.thick_mm), (left - small.thick_mm, left)):
+        for run in pairwise(evenly(*x, small.longest_mm)):
+            site.frame.stick(rail, run, y, (z - small.deep_mm, z), "x")
+    face = Face(
+        "tray", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, (right + SLIDES_MM, left - SLIDES_MM))
+    )
+    under = Space.OPEN if house.ranges else Space.RUN
+    coat = Coat("droppings tray", site.catalogue.sheets[TRAY], Group.HOUSE, under, under, Part.FURNITURE)
+    site.cover.cover(face, coat)
+
+
+def clear_mm(site: Site, house: House) -> float:
+    """What the wall's own frame takes on each side of the house.
+
+    Args: site; house.
+    Returns: mm.
+    Source: geometry.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> clear_mm(begun("coop"), read_house(asked("coop"), c))
+    38.0
+    """
+    right, _ = site.profile.span_at(house.floor_z)
+    return site.inside(house.floor_z)[0] - right

@@ -23,7 +23,7 @@ from ergamot.exchange.design_file import read_design, write_design
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
-EVERY_SHAPE = pytest.mark.parametrize("shape", list(SHAPES))
+EVERY_SHAPE = pytest.mark.parametrize("shape", [key for key, one in SHAPES.items() if one.faces])
 
 
 def cut(design, number=1, **asked):

@@ -103,9 +103,16 @@ class Shape:
         """What a pen of some values is called: by the first way of building it is one of, else as the shape."""
         return next((one.label for one in self.schools if one.is_one(values)), self.label)
 
-    @property
+    @cached_property
     def parameters(self) -> tuple[Parameter, ...]:
-        return (*self.own, *ANCHORAGE_PARAMETERS)
+        """Its own and what any pen may have besides, but for what could never matter to it."""
+        every = (*self.own, *ANCHORAGE_PARAMETERS)
+        offered = {one.name: {choice.key for choice in one.choices} for one in every if one.choices}
+        return tuple(
+            one
+            for one in every
+            if one.only_if is None or offered.get(one.only_if[0], {*one.only_if[1:]}) & {*one.only_if[1:]}
+        )
 
     @cached_property
     def openings(self) -> Several:

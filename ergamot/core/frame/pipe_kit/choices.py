@@ -10,7 +10,7 @@ from ergamot.core.catalogue.kinds import Use
 from ergamot.core.finding import What
 from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
-from ergamot.core.frame.parts.gear import Gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.gear import gear_parameters
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.site import refuse_above
 from ergamot.core.frame.wanted import Wanted
@@ -105,7 +105,6 @@ class Chosen:
     roof: Sheet
     walls: str
     mesh: Mesh
-    gear: Gear
     inside: Inside
     leaf: Section
 
@@ -138,7 +137,6 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
-            "gear": read_gear(values, catalogue),
             "inside": read_inside(read, catalogue),
             "leaf": pick(catalogue.sections, "1x2", "leaf"),
         }

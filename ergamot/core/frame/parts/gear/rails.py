@@ -64,7 +64,8 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
         species=rail.species,
     )
     start = tail_start(gear, deep)
-    mitred = (site.x[0] < 1 and not start, True) if rail.section.welded else (False, False)
+    welded = rail.section.welded and not start  # a bevelled rail is butted: no end is cut two ways
+    mitred = (welded and site.x[0] < 1, welded)
     for band in side_bands(half, thick):
         if any(mitred):
             out, inn = band if band[0] < 0 else band[::-1]

@@ -22,6 +22,7 @@ WINDOW_LAP_MM = 20.0  # of a window one has, on the partition round its opening
 HATCH_MM = (600.0, 400.0)
 LEAST_HATCH_MM = 350.0  # an arm and what it carries; judgement
 LEAST_FLAP_MM = 200.0  # high; a scraper and a hand; judgement
+OVER_HATCH_MM = 40.0  # of wall left over a hatch; judgement: a narrower strip is not cut
 RIB_CLEAR_MM = 20.0  # of sheet left beside a rib to screw through
 STEP_MM = 20.0
 
@@ -39,7 +40,7 @@ def cleaning_hatch(site: Site, house: House) -> float | None:
     1020
     """
     low = house.floor_z + (20 if house.nests == "none" else house.nests_top + 90)
-    top = min(low + HATCH_MM[1], _under_roof(site, HATCH_MM[0]) - RIB_CLEAR_MM)
+    top = min(low + HATCH_MM[1], _under_roof(site, HATCH_MM[0]) - OVER_HATCH_MM)
     right, left = site.inside(min(top, site.profile.top_z))
     wide = min(HATCH_MM[0], left - right - 40)
     if wide < LEAST_HATCH_MM or top - low < LEAST_FLAP_MM:

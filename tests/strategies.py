@@ -18,6 +18,16 @@ CATALOGUE = load_catalogue()
 MENDINGS = 12
 
 
+def _offers(shape: str, parameter: str, key: str) -> bool:
+    """Can a shape have a choice?"""
+    own = next((one for one in SHAPES[shape].parameters if one.name == parameter), None)
+    return own is not None and key in {choice.key for choice in own.options(CATALOGUE)}
+
+
+WHEELED = [shape for shape in SHAPES if _offers(shape, "gear", "wheels")]
+BASED = [shape for shape in SHAPES if _offers(shape, "base_made", "steel")]
+
+
 def _value(parameter: Parameter) -> st.SearchStrategy[object]:
     if parameter.kind == "choice":
         return st.sampled_from([choice.key for choice in parameter.options(CATALOGUE)])

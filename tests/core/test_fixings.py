@@ -7,7 +7,7 @@ from collections import Counter
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import assume, given
 from scipy.spatial import ConvexHull
 
 from ergamot.core.catalogue.kinds import Fitting
@@ -42,7 +42,7 @@ def test_every_joint_bears_somewhere_and_no_fixing_stands_proud(design):
         if (
             not all(ref in by_ref for ref in joint.members)
             or not joint.fixing
-            or joint.fixing.kind is Fitting.TIE
+            or joint.fixing.kind in (Fitting.TIE, Fitting.CEMENT, Fitting.PIN)
         ):
             continue
         one, other = (by_ref[ref] for ref in joint.members)
@@ -54,8 +54,11 @@ def test_every_joint_bears_somewhere_and_no_fixing_stands_proud(design):
             if "skewed" not in joint.rule:
                 assert joint.through_mm + joint.into_mm == pytest.approx(joint.length_mm)
                 assert joint.length_mm <= reach(one, other) - 3 + 0.5
-        else:
+        elif joint.fixing.kind is Fitting.BOLT:
             assert joint.length_mm >= joint.through_mm + 15
+        else:
+            assert joint.fixing.kind in (Fitting.WELD, Fitting.POST_SEAT)
+            assert joint.count
 
 
 def reach(one, other):
@@ -79,7 +82,9 @@ def test_the_fixings_bought_are_those_the_joints_call_for(design):
         wanted[joint.fixing] += joint.count
     del wanted[None]  # what only rests
     for row, number in wanted.items():
-        assert sum(item.count for item in structure.hardware if item.ref == f"fixing-{row.key}") == number
+        bought = sum(item.count for item in structure.hardware if item.ref == f"fixing-{row.key}")
+        ties_mesh = design.shape == "pipe-kit" and row.kind is Fitting.TIE
+        assert bought > number if ties_mesh else bought == number
     roles = {m.ref: m.role for m in structure.members}
     geared = [j for j in structure.joints if {"handle", "axle leg"} & {roles.get(ref) for ref in j.members}]
     assert {j.fixing.kind for j in geared if j.fixing} <= {Fitting.BOLT}
@@ -88,6 +93,8 @@ def test_the_fixings_bought_are_those_the_joints_call_for(design):
 
 @given(designs())
 def test_staples_go_round_every_mesh_and_screws_hold_every_sheet(design):
+    """On wood: pipe takes ties, steel screws (test_pipe_kit.py, test_steel_base.py)."""
+    assume(design.shape != "pipe-kit" and design.values["base_made"] != "steel")
     structure = build(design, CATALOGUE)
     edges = 0
     bent = [p for p in structure.panels if not p.solid and p.curved and p.when != "aside"]

@@ -10,7 +10,7 @@ from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.shapes import SHAPES
 from tests.strategies import CATALOGUE
 
-WAYS = {"low-pen": 1, "a-frame": 3, "hoop": 1, "coop": 4}
+WAYS = {"low-pen": 1, "a-frame": 3, "hoop": 1, "coop": 4, "pipe-kit": 1}
 PULL_MM = 60.0
 TURNED = ("apex", "pitch", "fall")
 TURN_MM = 20.0  # of a pull that turns an angle: a hand turns it a little at a time

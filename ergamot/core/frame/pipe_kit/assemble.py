@@ -15,7 +15,7 @@ from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.doors import Leaf, hang
-from ergamot.core.frame.parts.drag import bay_line, roof_edge
+from ergamot.core.frame.parts.drag import bay_line
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.lines import evenly
@@ -83,7 +83,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
             *base_marks(site, pen.length, half),
             Dimension("side", (x1, 0), (x1, pen.height), 260, pen.height, "height"),
         ),
-        drag=lambda one: (roof_edge(one, pen.roofed), bay_line(one, pen.bay)),
+        drag=lambda one: (bay_line(one, pen.bay),),
     )
     return finish(site, made)
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from itertools import pairwise
 
+from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
@@ -22,6 +23,7 @@ from ergamot.core.frame.structure import Member
 PAST_BARS_MM = 150.0  # a droppings board reaches past the bars; judgement: half a hen
 OVER_FLOOR_MM = 10.0  # its upper side, over the floor it slides on
 SLIDES_MM = 3.0  # a tray leaves on both sides
+LEAST_TRAY_MM = 300.0  # a shorter one catches nothing; judgement
 TRAY = "steel-26"  # what it is bent from
 BOARD = "ply-9"  # of which it is cut
 
@@ -99,6 +101,9 @@ def set_tray(site: Site, house: House, end: float) -> None:
     small = site.catalogue.sections["1x2"]
     thick = site.frame.section.thick_mm
     x = (site.x[0] + thick, min(end, site.x[1] - thick))
+    if x[1] - x[0] < LEAST_TRAY_MM:
+        site.notes.append(phrase("no room for a tray under a floor this short"))
+        return
     z = house.floor_z - site.frame.section.deep_mm - TRAY_UNDER_MM
     right, left = site.inside(z)
     rail = Piece(Duty.FURNITURE, "tray rail", "N", "the tray slides on it", Group.HOUSE, small)

@@ -94,7 +94,8 @@ def _ledge(site: Site, house: House, x: tuple[float, float], y: tuple[float, flo
     site.frame.stick(rail, front, y, up, "y")
     for low in (y[0], y[1] - thick):
         site.frame.stick(side, (x[0], front[0]), (low, low + thick), up, "x")
-        site.frame.stick(leg, front, (low, low + thick), (house.floor_z, up[0]), "z")
+    for low in (y[0], y[1] - deep):
+        site.frame.stick(leg, front, (low, low + deep), (house.floor_z, up[0]), "z")
 
 
 def _egg_door(site: Site, house: House, y: tuple[float, float], foot: float) -> None:

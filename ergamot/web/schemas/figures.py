@@ -33,7 +33,8 @@ class Words(Out):
     @classmethod
     def _say(cls, given: Any) -> Any:
         if isinstance(given, Phrase) and not given.figures:
-            return {"metric": given.template, "imperial": given.template}
+            said = given.text("metric")  # in either
+            return {"metric": said, "imperial": said}
         if isinstance(given, Phrase):
             return {"metric": given.text("metric"), "imperial": given.text("imperial")}
         if isinstance(given, Quantity):

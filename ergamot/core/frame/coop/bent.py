@@ -7,6 +7,7 @@ from itertools import pairwise
 
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
+from ergamot.core.finding import phrase
 from ergamot.core.frame.bows import TUBE_TURNS, Bow
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.coop.choices import CLEAR_MM, Chosen
@@ -64,7 +65,10 @@ def set_bows(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Jo
         tied += [Joint((bows[-1].ref, one.ref), tie, 2, rule="bow strapped to the plate") for one in plates]
     posts = [one for one in site.frame.members if one.duty is Duty.POST]  # of the door, in the front
     tied += [Joint((one.ref, bows[-1].ref), tie, 1, rule="post strapped to the end bow") for one in posts]
-    for (y, z), role in _along(pen, made):
+    along = _along(pen, made)
+    if len(along) < 1 + 2 * pen.purlins:
+        site.notes.append(phrase("no room for so many purlins under bows this flat"))
+    for (y, z), role in along:
         run = Piece(Duty.RIDGE_TUBE, role, "M", "holds the bows apart", Group.ROOF, pen.tube)
         ends_before = pen.section.thick_mm if abs(y) > pen.tube.thick_mm else 0.0  # the posts of the front
         for a, b in pairwise(evenly(site.x[0], site.x[1] - ends_before, pen.tube.longest_mm)):
@@ -85,7 +89,8 @@ def _along(pen: Chosen, made: Bow) -> list[tuple[Flat, str]]:
         share = i / (pen.purlins + 1)
         y, z, steep = _on(made, 0.5 * (1 - share))
         inward = (y + deep * math.sin(steep), z - deep * math.cos(steep))
-        found += [((side * inward[0], inward[1]), "purlin") for side in (1, -1)]
+        if inward[1] >= 0:  # over the plates: lower, it would lie in the end plates
+            found += [((side * inward[0], inward[1]), "purlin") for side in (1, -1)]
     return found
 
 

@@ -31,6 +31,7 @@ def within_reach(catalogue: Catalogue, design: Design, keeps: Callable[[Structur
     Returns: the same where all of it is reached, or no hatch helps.
     Source: common practice.
 
+    >>> from ergamot.core.frame.design import make_design
     >>> low = change(c, make_design(c, "low-pen", {}), {"length": 3000.0, "gear": "skids"})
     >>> len(out_of_reach(build(within_reach(c, low, lambda _: True), c))) < len(out_of_reach(build(low, c)))
     True

@@ -32,8 +32,10 @@ def within_reach(catalogue: Catalogue, design: Design, keeps: Callable[[Structur
     Source: common practice.
 
     >>> from ergamot.core.frame.design import make_design
-    >>> low = change(c, make_design(c, "low-pen", {}), {"length": 3000.0, "gear": "skids"})
-    >>> len(out_of_reach(build(within_reach(c, low, lambda _: True), c))) < len(out_of_reach(build(low, c)))
+    >>> bare = make_design(c, "a-frame", {"gear": "skids"})
+    >>> pens = (build(each, c) for each in (bare, within_reach(c, bare, lambda _: True)))
+    >>> before, after = (sum(one.share for one in out_of_reach(each)) for each in pens)
+    >>> after < before
     True
     """
     for _ in range(MOST_HATCHES):

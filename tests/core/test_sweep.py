@@ -12,10 +12,9 @@ from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
-from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.gear.chart import moving_chart
 from ergamot.core.weather.chart import wind_chart
-from tests.strategies import CATALOGUE
+from tests.strategies import CATALOGUE, WHEELED
 
 GEARS = [
     {"gear": "skids"},
@@ -32,7 +31,7 @@ FLOCK = make_flock(CATALOGUE, "layer-hybrid", 10, date(2026, 1, 1), date(2026, 5
 
 
 @pytest.mark.parametrize("gear", GEARS, ids=lambda gear: "-".join(str(value) for value in gear.values()))
-@pytest.mark.parametrize("shape", SHAPES)
+@pytest.mark.parametrize("shape", WHEELED)
 def test_nothing_is_raised_and_nothing_is_not_a_number(shape, gear):
     for wheel in CATALOGUE.wheels:
         structure = build(make_design(CATALOGUE, shape, {**gear, "wheel": wheel, "anchors": 1}), CATALOGUE)

@@ -23,6 +23,9 @@ class In(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
+MOST_VALUES = 300  # of one design: what a shape has, and twelve openings of nine each; no more is read
+
+
 class Words(Out):
     """The same words in both unit systems."""
 

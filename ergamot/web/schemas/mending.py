@@ -5,14 +5,14 @@ from __future__ import annotations
 from pydantic import Field
 
 from ergamot.core.finding import Grade, What
-from ergamot.web.schemas.figures import In, Out, Words
+from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
 
 
 class MendIn(In):
     """The verdict to mend, and values being tried."""
 
     what: What
-    values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=MOST_VALUES)
 
 
 class MarkOut(Out):

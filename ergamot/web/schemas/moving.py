@@ -5,13 +5,13 @@ from __future__ import annotations
 from pydantic import Field
 
 from ergamot.core.finding import Grade
-from ergamot.web.schemas.figures import In, Out, Words
+from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
 
 
 class MovingIn(In):
     """Values being tried, and where a pivot has been drilled already, as typed."""
 
-    values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=MOST_VALUES)
     drilled: str | None = Field(None, max_length=40)
 
 

@@ -11,7 +11,7 @@ from ergamot.core.drawing.views import Kind, ViewName
 from ergamot.core.finding import Grade, What
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.web.schemas.drawings import LineOut, ModelOut
-from ergamot.web.schemas.figures import FindingOut, In, Out, Words
+from ergamot.web.schemas.figures import MOST_VALUES, FindingOut, In, Out, Words
 
 
 class ProposeIn(In):
@@ -40,7 +40,7 @@ class OpenIn(In):
 class PenIn(In):
     """What changes about a pen; values by parameter name, as typed or as figures."""
 
-    values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=MOST_VALUES)
     name: str | None = Field(None, max_length=200)
     flock_id: StrictInt | None = None
 

@@ -5,14 +5,14 @@ from __future__ import annotations
 from pydantic import Field
 
 from ergamot.core.finding import Grade
-from ergamot.web.schemas.figures import In, Out, Words
+from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
 from ergamot.web.schemas.pens import GustOut
 
 
 class WindIn(In):
     """Values being tried, and where the wind blows from, compass degrees."""
 
-    values: dict[str, str | float] = Field(default_factory=dict, max_length=120)
+    values: dict[str, str | float] = Field(default_factory=dict, max_length=MOST_VALUES)
     wind_from_deg: float | None = Field(None, ge=0, le=360)
 
 

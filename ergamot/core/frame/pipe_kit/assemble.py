@@ -94,9 +94,9 @@ def _runs(pen: Chosen, lines: tuple[float, ...]) -> Iterator[Run]:
     y, low, high = pen.half - thick / 2, thick / 2, pen.height - thick / 2
     glued = not pen.pinned
     for side in (-y, y):
-        for z, piece in ((low, BASE), (high, TOP)):
-            yield from (Run((a, side, z), (b, side, z), piece) for a, b in pairwise(lines))
+        yield from (Run((a, side, low), (b, side, low), BASE) for a, b in pairwise(lines))
         yield from (Run((x, side, low), (x, side, high), POST) for x in lines)
+        yield from (Run((a, side, high), (b, side, high), TOP) for a, b in pairwise(lines))
     ys = (-y, 0.0, y) if pen.ridged else (-y, y)
     for x in lines:
         yield from (Run((x, a, high), (x, b, high), TOP_CROSS, glued) for a, b in pairwise(ys))

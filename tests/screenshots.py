@@ -48,7 +48,7 @@ def compare(page: Page) -> None:
     page.goto("/compare")
     for name in ("Laying coop", "Hedge A-frame", "Turkey hoop"):
         page.get_by_role("checkbox", name=name).check()
-    page.locator("[data-view=whole] [data-kind=stick]").nth(2).wait_for(state="attached")
+    page.locator("[data-view=whole] [data-kind=stick]").nth(2).wait_for()
 
 
 def starts(page: Page) -> None:

@@ -216,9 +216,10 @@ class _Page:
             for one in found.welds
         ]
         x, y = left + across + GAP_MM, low + tall
-        pen.setFont(FONT, 9)
-        for told in [("joins", "bead"), *rows][: int(tall / WELD_ROW_MM)]:
-            y -= WELD_ROW_MM
+        step = min(WELD_ROW_MM, tall / (len(rows) + 1))
+        pen.setFont(FONT, 9 * step / WELD_ROW_MM)
+        for told in [("joins", "bead"), *rows]:
+            y -= step
             pen.drawString(x * mm, y * mm, told[0])
             pen.drawString((x + WELD_LIST_MM / 2) * mm, y * mm, told[1])
         self.block(self.sheets.count, "the steel from above: mitres and seats to weld", scale, bar=True)

@@ -121,6 +121,7 @@ def _welds(found: WeldMap) -> WeldMapOut:
             for one in found.welds
         ],
         bead=words(found.bead_mm, "mm"),
+        fillet=words(found.fillet_mm, "mm"),
     )
 
 

@@ -172,3 +172,17 @@ def test_a_pen_on_fixed_wheels_has_no_template_and_says_why(client):
     refused = client.get(f"/api/pens/{pen}/drill-template.pdf")
     assert refused.status_code == 404
     assert "swinging wheels" in refused.json["detail"]
+
+
+def test_all_that_a_pen_with_openings_has_may_be_sent_at_once(client):
+    """As the screen sends it: over 120 values were refused, so such a pen was not drawn."""
+    pen, bench = pen_of(client, "coop")
+    asked = {f"opening_{n}_{name}": to for n in (1, 2) for name, to in (("face", "left"), ("for", "air"))}
+    revised = client.patch(
+        f"/api/pens/{pen}", json={"values": asked}, headers={"If-Match": f'"{bench["revision"]}"'}
+    )
+    assert revised.status_code == 200, revised.text
+    every = {name: one["value"] for name, one in revised.json["values"].items()}
+    assert len(every) > 120
+    for what in ("try", "lines", "wind", "moving", "steps"):
+        assert tried(client, pen, what, values=every)

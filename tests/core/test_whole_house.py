@@ -17,6 +17,7 @@ from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.kinds import Duty, Space
+from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.weather.body import wind_body
 from tests.soundness import faults
 from tests.strategies import CATALOGUE
@@ -196,3 +197,10 @@ def test_roosts_run_over_the_boxes_on_the_floor_and_not_through_them(nests, roos
     assert min(z for one in bars for _, _, z in one.corners) == pytest.approx(boxes.z[1] + 40)
     legs = [one for one in pen.members if one.role == "ledge leg"]
     assert {round(one.length_mm) for one in legs} == ({250 - 64} if nests == "ledge" else set())
+
+
+def test_over_the_pop_hole_of_a_house_on_a_low_run_there_is_no_window_to_choose():
+    """It would stand half in the run and half over it; a window goes in any of its sides instead."""
+    names = {one.name for one in SHAPES["low-pen"].parameters}
+    assert "house_top" in names
+    assert not [name for name in names if name.startswith("window")]

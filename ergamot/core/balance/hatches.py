@@ -11,7 +11,7 @@ from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.parameters import Value
-from ergamot.core.frame.parts.openings import likely_places
+from ergamot.core.frame.parts.openings import likely_places, measured_from
 from ergamot.core.frame.reach import ARM_MM, Reached, out_of_reach
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
@@ -80,7 +80,7 @@ def _hatches(design: Design, structure: Structure, far: Reached) -> Iterator[dic
         if number is None or away > ARM_MM:
             return
         along, up, _ = face.flat(far.worst)
-        wanted = along - _start(structure, face)
+        wanted = along - measured_from(structure, face)
         near = sorted(likely_places(structure, face.name), key=lambda at: abs(at - wanted))
         for at, size in itertools.product(near[:MOST_PLACES], SIZES_MM):
             yield {
@@ -91,11 +91,6 @@ def _hatches(design: Design, structure: Structure, far: Reached) -> Iterator[dic
                 some.key(number, "height"): size,
                 some.key(number, "filled"): "solid" if far.zone.space is Space.HOUSE else "mesh",
             }
-
-
-def _start(structure: Structure, face: Face) -> float:
-    """Where along a side its openings are measured from: the rear wall; of an end, its right foot."""
-    return structure.body.x[0] if abs(face.along[0]) > 0.5 else structure.body.y[0]
 
 
 def _sill(far: Reached, face: Face, up: float) -> float:

@@ -10,6 +10,7 @@ import numpy as np
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.frame.joints import FILLET_MM
 from ergamot.core.frame.structure import Joint, Member, Structure
 
 
@@ -31,6 +32,7 @@ class WeldMap:
 
     outlines: tuple[tuple[Flat, ...], ...]
     welds: tuple[Weld, ...]
+    fillet_mm: float = FILLET_MM
 
     @property
     def right_mm(self) -> float:

@@ -180,7 +180,7 @@ def _skew(sold: Fasteners, starter: Member, holder: Member, far: float, rule: st
 
 def _one_seat_each(made: tuple[Joint, ...], areas: Sequence[float]) -> tuple[Joint, ...]:
     """What stands over a corner of a steel base has one seat, on the piece that carries most of it."""
-    seated = [i for i, joint in enumerate(made) if joint.rule == SEATED]
+    seated = [i for i, one in enumerate(made) if one.fixing and one.fixing.kind is Fitting.POST_SEAT]
     best: dict[str, int] = {}
     for i in sorted(seated, key=lambda i: areas[i]):
         best[made[i].members[STANDS]] = i

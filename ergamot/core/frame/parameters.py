@@ -168,13 +168,13 @@ def is_on(values: Mapping[str, Value], name: str) -> bool:
     """Is a part switched on?
 
     Args: values, checked; name, of a switch.
-    Returns: whether yes was picked.
+    Returns: whether yes was picked; not, in a shape that has no such switch.
     Source: common practice.
 
     >>> is_on({"winter": "yes"}, "winter")
     True
     """
-    return values[name] == "yes"
+    return values.get(name) == "yes"
 
 
 def read_values(

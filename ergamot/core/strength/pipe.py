@@ -13,6 +13,8 @@ from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.strength.check import Check
 from ergamot.core.strength.moving import MOVING_FACTOR
+from ergamot.core.weather.loads import MESH_DRAG
+from ergamot.core.weather.speed import AIR
 from ergamot.core.working import Working
 
 SAG_OF_SPAN = 60.0  # span over sag at the most, under a tarp for years; judgement: deeper, rain stands in it
@@ -20,9 +22,7 @@ WHIP_OF_SPAN = 30.0  # the same of the whole pen carried at its ends; judgement:
 LEAN_OF_HEIGHT = (
     15.0  # height over lean in the design gust; judgement: more slackens mesh, and comes back crooked
 )
-MESH_DRAG = 1.3  # wire on its solid area: a round bar 1.2 (EN 1991-1-4, 7.9), twists and edges a judgement
 SHEET_DRAG = 1.3  # pressure before and suction behind a low wall; EN 1991-1-4 table 7.1, zones D and E
-AIR = 0.613  # half the density of air, kg/m³ at 1.226; EN 1991-1-4
 MIDDLE_MM = 1.0  # of arithmetic; may move
 LADDER = "1/(a*b/(12*EI) + a**2/(24*EI))"  # all of one pipe
 BEAM_SAG = "5*w*L**4/(384*EI)*1000"

@@ -115,6 +115,7 @@ class WeldMapOut(Out):
     outlines: list[list[list[float]]]
     welds: list[WeldOut]
     bead: Words
+    fillet: Words
 
 
 class PipeOut(Out):

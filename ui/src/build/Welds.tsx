@@ -15,7 +15,7 @@ export function Welds({ map }: { map: Bill["welds"] }) {
     <section className="mt-6" aria-label="Weld map">
       <h2>Weld map</h2>
       <p className="max-w-prose text-sm text-pencil">
-        The base from above, its front to the right; {read(map.bead)} of bead in all, a 3 mm fillet all round each. Weld on a flat floor,
+        The base from above, its front to the right; {read(map.bead)} of bead in all, a fillet of {read(map.fillet)} all round each. Weld on a flat floor,
         corners first, and measure both diagonals before the second side of any. Open rings are mitres, filled ones seats: their hole
         is drilled before they are welded on. Mask, gloves, nothing that burns within reach, and cold zinc over every weld.
       </p>

@@ -61,6 +61,7 @@ const bill: Bill = {
       { number: 2, joins: ["B1", "U1"], along: words("32 mm"), across: words("1.48 m"), bead: words("0 mm"), seat: true, at: [32, 730], number_at: [122, 640] },
     ],
     bead: words("233 mm"),
+    fillet: words("3 mm"),
   },
   pipes: {
     pipes: [{ label: "B1", role: "base pipe", count: 6, cut: words("754 mm"), apart: words("789 mm") }],

@@ -121,7 +121,8 @@ PARAMETERS: tuple[Parameter, ...] = (
         "screwed together",
         idle=(What.SPACE, What.WIND),
     ),
-    *house_parameters("no", 300.0),
+    # Over its pop hole is the top of the run: a window goes where an opening does
+    *(one for one in house_parameters("no", 300.0) if not one.name.startswith("window")),
     *TALL_PARAMETERS,
     *gear_parameters("handles"),
     *INSIDE_PARAMETERS,

@@ -104,7 +104,7 @@ def read_inside(values: Mapping[str, Value], catalogue: Catalogue) -> Inside:
         drinkers=int(float(values["drinkers"])),
         pulleys=is_on(values, "pulleys"),
         ground=str(values["ground"]),
-        gussets="gussets" in values and is_on(values, "gussets"),
+        gussets=is_on(values, "gussets"),
         catch_board=is_on(values, "catch_board"),
         winter=is_on(values, "winter"),
     )

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.finding import What
 from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
-from ergamot.core.frame.parts.gear import gear_parameters
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.site import refuse_above
 from ergamot.core.frame.wanted import Wanted
@@ -21,15 +20,16 @@ RIDGE_OVER_MM = (
     1300.0  # wider, a pipe runs along the middle of the top; judgement: mesh bellies and cross pipes sag
 )
 LEAST_BAY_MM = 250.0  # of a pipe between two fittings; judgement: shorter, it is nearly all sockets
-SKIDS = (Choice(Moves.SKIDS, "its own pipes, and a rope", "two carry it over what is rough"),)
-
-
-def _gear() -> tuple[Parameter, ...]:
-    """It has nothing a wheel could be held by: it slides, or is carried."""
-    return tuple(
-        replace(one, default=Moves.SKIDS, choices=SKIDS) if one.name == "gear" else one
-        for one in gear_parameters("a rope", handled=False)
-    )
+# It has nothing a wheel could be held by: it slides, or is carried
+_GEAR = Parameter(
+    "gear",
+    "Moved on",
+    "gear",
+    "choice",
+    Moves.SKIDS,
+    choices=(Choice(Moves.SKIDS, "its own pipes, and a rope", "two carry it over what is rough"),),
+    idle=(What.WEIGHT,),
+)
 
 
 PARAMETERS: tuple[Parameter, ...] = (
@@ -85,7 +85,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         idle=(What.SPACE,),
     ),
     Parameter("mesh", "Mesh", "covering", "choice", "welded-25", table="meshes"),
-    *_gear(),
+    _GEAR,
     *(one for one in INSIDE_PARAMETERS if one.name not in ("gussets", "catch_board")),
 )
 
@@ -133,11 +133,10 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     >>> chosen(asked("pipe-kit"), c).pipe.key
     'pvc-33'
     """
-    read = {**values, "catch_board": "no"}
     return Chosen(
         **{
             **looked_up(Chosen, PARAMETERS, values, catalogue),
-            "inside": read_inside(read, catalogue),
+            "inside": read_inside(values, catalogue),
             "leaf": pick(catalogue.sections, "1x2", "leaf"),
         }
     )

@@ -89,7 +89,7 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         float(values.get("hold_height", 0.0)),
         float(values["ride"]) if kind is Moves.AXLES else 0.0,
         kind in LEVEL and values["grips"] == "both",
-        kind.wheeled and "bar" in values and is_on(values, "bar"),
+        kind.wheeled and is_on(values, "bar"),
         kind is Moves.AXLES and is_on(values, "tongue"),
     )
 

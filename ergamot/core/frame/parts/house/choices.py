@@ -123,9 +123,9 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         walls=pick(catalogue.sheets, str(values["house_walls"]), "house_walls"),
         roosts=str(values["roosts"]),
         bars=int(float(values["roost_bars"])),
-        roosts_out="roosts_out" in values and is_on(values, "roosts_out"),
-        droppings_board="droppings_board" in values and is_on(values, "droppings_board"),
-        tray="tray" in values and is_on(values, "tray"),
+        roosts_out=is_on(values, "roosts_out"),
+        droppings_board=is_on(values, "droppings_board"),
+        tray=is_on(values, "tray"),
         nests=str(values["nests"]),
         nest_count=int(float(values["nest_count"])),
         nest_hatch=str(values["nest_hatch"]),
@@ -133,14 +133,14 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         vents=values["vents"] != "none",
         floor_vent=values["vents"] == "floor",
         hatch=is_on(values, "house_hatch"),
-        window=where is Place.REAR and values["window"] != "no",
+        window=where is Place.REAR and values.get("window", "no") != "no",
         own_window=_own_window(values) if where is Place.REAR else None,
         winter_floor=is_on(values, "winter_floor"),
     )
 
 
 def _own_window(values: Mapping[str, Value]) -> OwnWindow | None:
-    if values["window"] != "own":
+    if values.get("window") != "own":
         return None
     return OwnWindow(
         float(values["window_width"]), float(values["window_height"]), float(values["window_kg"])

@@ -31,7 +31,7 @@ from ergamot.core.frame.parts.openings.choices import (
     read_openings,
 )
 from ergamot.core.frame.parts.openings.hung import pulls, set_openings
-from ergamot.core.frame.parts.openings.plane import likely_places
+from ergamot.core.frame.parts.openings.plane import likely_places, measured_from
 
 __all__ = [
     "Openings",
@@ -39,6 +39,7 @@ __all__ = [
     "as_usual",
     "likely_places",
     "lower",
+    "measured_from",
     "openings_of",
     "pulls",
     "read_openings",

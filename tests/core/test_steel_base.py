@@ -137,3 +137,10 @@ def test_what_does_not_go_with_it_is_refused_by_name(values, allowed):
     with pytest.raises(OutOfRange) as refused:
         make_design(CATALOGUE, "coop", {**BOX, **values})
     assert allowed in refused.value.allowed
+
+
+def test_a_roost_stand_in_a_hoop_stands_clear_of_its_steel_rails():
+    """40 mm of steel where 38 of wood was reckoned with: the posts stood 2 mm in the rail."""
+    values = {"length": 2074, "width": 1293.9, "panel_cut": 4000, "roost_bars": 1, "roost_height": 250}
+    small = {"section": "2x2", "base_steel": "rhs-40x40", "door_width": 350, "door_height": 300}
+    assert faults(made("hoop", **values, **small)) == ()

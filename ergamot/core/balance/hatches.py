@@ -1,4 +1,4 @@
-"""Hatches for an arm where a pen leaves a corner no one gets at: the last thing a proposal is given."""
+"""Hatches for an arm where a pen leaves a corner no one gets at: what a proposal is given before it is tied down."""
 
 from __future__ import annotations
 

@@ -190,11 +190,12 @@ def _cost(flock: Flock, days: tuple[SpaceDay, ...], floor_m2: float) -> Phrase |
     """What the days between tight and good cost, and the cheapest way out of them."""
     tight = sum(one.has_m2 < one.good_m2 for one in days)
     fewer = int(floor_m2 / days[-1].good_m2)
-    if not tight or fewer < 1:
+    if not tight:
         return None
     whole = f"{tight} {'day' if tight == 1 else 'days'}"
+    birds = f"{flock.placed - fewer} fewer, or " if fewer >= 1 else ""  # none at all is no way out
     return phrase(
-        f"{whole} of dirtier birds and grass; cheapest: {flock.placed - fewer} fewer, or {{more}} more floor",
+        f"{whole} of dirtier birds and grass; cheapest: {birds}{{more}} more floor",
         more=Quantity(flock.placed * days[-1].good_m2 - floor_m2, "m2"),
     )
 

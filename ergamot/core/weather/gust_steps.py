@@ -22,6 +22,8 @@ from ergamot.core.weather.speed import GUST, GUST_AT_10_M
 from ergamot.core.weather.threshold import Gusts, Stability
 from ergamot.core.working import Formula, Working
 
+NORMAL_DIGITS = 6  # decimals the slope of a surface is told in: what is less is noise of the reckoning
+
 _SIDES = (
     "the front",
     "the front left",
@@ -132,7 +134,7 @@ def _sum_along(body: WindBody, axis: int) -> str:
     terms = []
     for i, surface in enumerate(body.surfaces, start=1):
         if surface.is_sheet:
-            part = -surface.normal[axis]
+            part = -round(surface.normal[axis], NORMAL_DIGITS)
             if part:
                 terms.append(f"{'+' if part > 0 else '-'} {_times(abs(part))}P{i}")
         elif axis < 2:
@@ -141,7 +143,7 @@ def _sum_along(body: WindBody, axis: int) -> str:
 
 
 def _times(part: float) -> str:
-    return "" if part == 1 else f"{part:.6g}*"
+    return "" if part == 1 else f"{part:.{NORMAL_DIGITS}f}".rstrip("0") + "*"
 
 
 def _slide_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions, grip: str) -> None:

@@ -261,7 +261,7 @@ def stand_half(pen: Chosen) -> float:
     """
     thick = pen.section.thick_mm
     _, left = pen.profile().span_at(min(pen.roost_height + 2 * thick, pen.profile().top_z))
-    return min(pen.half - thick, left - 2 * thick)
+    return min(pen.half - pen.timbers.rail.thick_mm, left - 2 * thick)
 
 
 def bars_that_fit(pen: Chosen) -> int:

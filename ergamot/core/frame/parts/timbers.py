@@ -172,9 +172,14 @@ class Timbers:
         return self.rafters or Timber(self.section, self.species)
 
     @property
+    def rail(self) -> Section:
+        """What the base is sawn from, or welded of."""
+        return self.base.section if self.base else self.section
+
+    @property
     def foot_z(self) -> float:
         """The top of the base rails, which everything stands on, mm."""
-        return (self.base.section if self.base else self.section).deep_mm
+        return self.rail.deep_mm
 
     def framing(self) -> Framing:
         """The bench its frame is built on."""

@@ -33,7 +33,7 @@ SHEET_SHARE = 0.8
 # a diagonal that spans so much of a bay holds it; judgement: a triangle stiffer than the joints
 BRACED_SHARE = 0.4  # may move: a brace spans a bay or is not in it
 LEAST_BAY_MM = 150.0  # nearer than this, two sticks are one line of the frame; may move: no bay is so short
-ACROSS = 1
+ALONG, ACROSS = 0, 1  # names of axes; may move
 
 
 def moving_checks(structure: Structure, weighed: Mass, moved: Haul) -> Iterator[Check]:
@@ -62,6 +62,11 @@ def moving_checks(structure: Structure, weighed: Mass, moved: Haul) -> Iterator[
 def _extent(member: Member, axis: int) -> tuple[float, float]:
     values = [corner[axis] for corner in member.corners]
     return min(values), max(values)
+
+
+def _far(member: Member, axis: int) -> float:
+    low, high = _extent(member, axis)
+    return high - low
 
 
 def _rails(structure: Structure, weighed: Mass, axle: Axle) -> Iterator[Check]:
@@ -180,6 +185,21 @@ def _handles(structure: Structure, moved: Haul) -> Iterator[Check]:
     work.given("e", "hands ahead of the last bolt", (structure.grip.x_mm - structure.body.x[1]) / 1000, "m")
     work.step("M", "moment in one handle", "j*lift/2*e", "N m", "statics")
     yield bends("handles", tuple(m.ref for m in sticks), sticks[0], work, ACROSS, "moving")
+    yield from _poles(sticks, lift)
+
+
+def _poles(sticks: list[Member], lift: float) -> Iterator[Check]:
+    """What lies on both handles and runs past them, lifted by one person at either end of it."""
+    between = max(_extent(m, 1)[1] for m in sticks if _far(m, 0) > _far(m, 1))
+    poles = [m for m in sticks if _extent(m, 1)[1] > between]
+    if not poles:
+        return
+    work = Working()
+    work.given("lift", "lift while pulling", lift, "N", "the Moving verdict")
+    work.given("j", "jolts", MOVING_FACTOR, "", "a judgement, at a walk")
+    work.given("e", "hands past the handle, at the most", (_extent(poles[0], 1)[1] - between) / 1000, "m")
+    work.step("M", "moment over a handle", "j*lift/2*e", "N m", "statics")
+    yield bends("pole", tuple(m.ref for m in poles), poles[0], work, ALONG, "moving")
 
 
 def _twist(structure: Structure) -> Iterator[Check]:

@@ -15,6 +15,7 @@ from ergamot.core.frame.parts.site import Site
 
 GRIP_FROM_END_MM = 50.0  # hands close round a handle this far from its end; judgement: half a hand
 DRAWBAR_MM = 700.0  # a drawbar is held at knuckle height; judgement: of a grown person
+POLE_OUT_MM = 400.0  # of a pole past either handle; judgement: one walks outside it, both hands on the wood
 HANDLE_LAP_MM = 600.0  # how far a handle lies along what it is bolted to; judgement: two bolts well apart
 
 
@@ -36,11 +37,13 @@ def handles(site: Site, gear: Gear, half: float, z: float) -> Grip:
     x_front, deep = site.x[1], site.frame.section.deep_mm
     for end, ahead in ((x_front, 1), (site.x[0], -1))[: 2 if gear.both_ends else 1]:
         _pair(site, gear, half, z, end, ahead)
+    if gear.pole:
+        return Grip(x_front + gear.handle - deep / 2, z + site.frame.section.thick_mm / 2, gear.both_ends)
     return Grip(x_front + gear.handle - GRIP_FROM_END_MM, z - deep / 2, gear.both_ends)
 
 
 def _pair(site: Site, gear: Gear, half: float, z: float, end: float, ahead: int) -> None:
-    """The handles of one end, and the bar that joins them."""
+    """The handles of one end, and the bar that joins them, or the pole that lies on them."""
     lap = min(HANDLE_LAP_MM, (site.x[1] - site.x[0]) / 2)
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     tip = end + ahead * gear.handle
@@ -48,18 +51,25 @@ def _pair(site: Site, gear: Gear, half: float, z: float, end: float, ahead: int)
     x = sorted((end - ahead * lap, tip))
     for band in ((-half - thick, -half), (half, half + thick)):
         site.frame.stick(handle, (x[0], x[1]), band, (z - deep, z), "x")
-    if not gear.bar:
+    if gear.bar:
+        bar = Piece(Duty.HANDLE, "handle bar", "H", "joins the handles: taken hold of anywhere", Group.GEAR)
+        _join(site, bar, (tip, tip - ahead * thick), half, (z - deep, z))
+    if gear.pole:
+        pole = Piece(Duty.HANDLE, "pole", "H", "lies on both handles: two walk outside them", Group.GEAR)
+        _join(site, pole, (tip, tip - ahead * deep), half + thick + POLE_OUT_MM, (z, z + thick))
+
+
+def _join(site: Site, piece: Piece, x: Flat, half: float, z: Flat) -> None:
+    """Set what joins the handles of an end, where nothing stands there."""
+    across = (min(x), max(x))
+    if any(low < across[1] and high > across[0] for low, high in _beyond(site, half, z)):
+        site.notes.append(phrase(f"the nests leave no room for a {piece.role} at the rear"))
         return
-    across = sorted((tip, tip - ahead * thick))
-    if any(low < across[1] and high > across[0] for low, high in _beyond(site, half, (z - deep, z))):
-        site.notes.append(phrase("the nests leave no room for a bar at the rear"))
-        return
-    bar = Piece(Duty.HANDLE, "handle bar", "H", "joins the handles: taken hold of anywhere", Group.GEAR)
-    site.frame.stick(bar, (across[0], across[1]), (-half, half), (z - deep, z), "y")
+    site.frame.stick(piece, across, (-half, half), z, "y")
 
 
 def _beyond(site: Site, half: float, z: Flat) -> Iterator[Flat]:
-    """From where to where along the pen something stands past its ends between the handles, at their height."""
+    """From where to where along the pen something stands past its ends within so far of its middle, at some height."""
     for member in site.frame.members:
         xs, ys, zs = zip(*member.corners, strict=True)
         within = min(ys) > -half - 1 and max(ys) < half + 1 and min(zs) < z[1] and max(zs) > z[0]

@@ -239,12 +239,17 @@ def gear_parameters(hold: str, held_mm: float | None = None, handled: bool = Tru
 
 def _hands(handled: bool) -> tuple[Parameter, ...]:
     """At which ends they are, what joins them, what else it is pulled by."""
-    bar = switch(
+    bar = Parameter(
         "bar",
         "Between the hands",
         "gear",
-        Choice("yes", "a bar across"),
-        "nothing",
+        "choice",
+        "no",
+        choices=(
+            Choice("no", "nothing"),
+            Choice("yes", "a bar across"),
+            Choice("pole", "a pole for two", "past both handles, to walk outside them"),
+        ),
         only_if=("gear", *WHEELED),
     )
     return (

@@ -81,7 +81,20 @@ def above(face: Face, v: float) -> Face:
     >>> round(above(begun("coop").faces["left"], 600.0).tall, 1)
     1077.6
     """
-    kept = shapely.Polygon(face.outline).intersection(shapely.box(-FAR_MM, v, FAR_MM, FAR_MM))
+    return within_heights(face, v, FAR_MM)
+
+
+def within_heights(face: Face, low: float, high: float) -> Face:
+    """The part of a face between two heights on it.
+
+    Args: face; low and high, mm, between which some of it lies.
+    Returns: the Face, its axes as they were.
+    Source: geometry.
+
+    >>> round(within_heights(begun("coop").faces["left"], 600.0, 1000.0).tall, 1)
+    400.0
+    """
+    kept = shapely.Polygon(face.outline).intersection(shapely.box(-FAR_MM, low, FAR_MM, high))
     return replace(face, outline=tuple(kept.exterior.coords)[:-1])
 
 

@@ -54,6 +54,7 @@ def lifted(structure: Structure, mm: float) -> Structure:
         hardware=tuple(replace(one, place=up(one.place)) for one in structure.hardware),
         contents=tuple(replace(one, place=up(one.place)) for one in structure.contents),
         faces=tuple(replace(one, origin=up(one.origin)) for one in structure.faces),
+        within=tuple(replace(one, origin=up(one.origin)) for one in structure.within),
         zones=tuple(replace(one, z=height(one.z)) for one in structure.zones),
         body=replace(structure.body, z=height(structure.body.z)),
         mean_height_mm=structure.mean_height_mm + mm,

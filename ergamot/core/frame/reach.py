@@ -96,13 +96,10 @@ def out_of_reach(structure: Structure) -> tuple[Reached, ...]:
 
 
 def _reach(structure: Structure, zone: Zone) -> Reached:
-    ways = [
-        one for one in structure.openings if one.purpose.person and zone.space in (one.inside, one.outside)
-    ]
-    tall = zone.z[1] - zone.z[0]
-    for (wide, high), words in ((WALK_MM, "walking in"), (CROUCH_MM, "crouching in")):
-        if tall >= high and any(_lets_in(way, wide, high) for way in ways):
-            return Reached(zone, words, 0.0)
+    ways = _ways(structure, zone)
+    entered = _entered(zone, ways)
+    if entered:
+        return Reached(zone, entered, 0.0)
     least = EGG_OPENING_MM if zone.space is Space.NESTS else LEAST_OPENING_MM
     arms = [way for way in ways if way.clear_mm[0] >= least[0] and way.clear_mm[1] >= least[1]]
     if not arms:
@@ -111,6 +108,39 @@ def _reach(structure: Structure, zone: Zone) -> Reached:
     worst, place = max(away)
     past = sum(far > ARM_MM for far, _ in away) / len(away)
     return Reached(zone, "an arm", max(0.0, worst - ARM_MM), place, past)
+
+
+def _ways(structure: Structure, zone: Zone) -> list[Opening]:
+    """What leads into a zone from outside, and from another a person gets into from there."""
+    ways = [
+        one for one in structure.openings if one.purpose.person and zone.space in (one.inside, one.outside)
+    ]
+    outer = [one for one in ways if one.outside is Space.OPEN]
+    if len(outer) == len(ways):
+        return ways
+    within = {
+        other.space
+        for other in structure.zones
+        if other.space is not zone.space
+        and _entered(
+            other,
+            [
+                one
+                for one in structure.openings
+                if one.purpose.person and one.inside is other.space and one.outside is Space.OPEN
+            ],
+        )
+    }
+    return outer + [one for one in ways if {one.inside, one.outside} & within]
+
+
+def _entered(zone: Zone, ways: list[Opening]) -> str:
+    """How a person gets into a zone by any of some ways, in words; nothing where they do not."""
+    tall = zone.z[1] - zone.z[0]
+    for (wide, high), words in ((WALK_MM, "walking in"), (CROUCH_MM, "crouching in")):
+        if tall >= high and any(_lets_in(way, wide, high) for way in ways):
+            return words
+    return ""
 
 
 def _lets_in(way: Opening, wide: float, high: float) -> bool:

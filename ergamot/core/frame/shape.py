@@ -161,6 +161,7 @@ def usual_gears(
 
 ENDS = (Choice("front", "front end"), Choice("rear", "rear end"))
 SIDES = (Choice("left", "left side"), Choice("right", "right side"))
+WITHIN = Choice("partition", "the wall between house and run")
 LOW_HOLD: Mapping[str, Value] = {
     "hold_height": 450.0
 }  # from there it tips enough to clear; HSE INDG143 zones

@@ -312,7 +312,7 @@ class Size:
 
 @dataclass(frozen=True)
 class Structure:
-    """A whole pen as built."""
+    """A whole pen as built. `faces` are its outside, `within` the walls between two of its spaces."""
 
     shape: str
     members: tuple[Member, ...]
@@ -339,6 +339,7 @@ class Structure:
     levers: tuple[Lever, ...] = ()
     drag_handles: tuple[DragHandle, ...] = ()
     living: Space = Space.RUN
+    within: tuple[Face, ...] = ()
 
     @property
     def ranges(self) -> bool:

@@ -49,6 +49,7 @@ from ergamot.core.frame.shape import (
     BASIC_TOOLS,
     ENDS,
     LOW_HOLD,
+    WITHIN,
     Proposal,
     School,
     Shape,
@@ -83,7 +84,7 @@ SHAPE = Shape(
     sketch=Sketch(
         "M12 44L40 6L68 44M26 25H54", "M40 6L68 44", "little timber, sheds rain; room is lost at the sides"
     ),
-    faces=(Choice("left slope", "left slope"), Choice("right slope", "right slope"), *ENDS),
+    faces=(Choice("left slope", "left slope"), Choice("right slope", "right slope"), *ENDS, WITHIN),
     schools=(
         School(
             "wide",

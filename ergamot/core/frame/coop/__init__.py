@@ -58,6 +58,7 @@ from ergamot.core.frame.shape import (
     ENDS,
     LOW_HOLD,
     SIDES,
+    WITHIN,
     Proposal,
     School,
     Shape,
@@ -101,6 +102,7 @@ SHAPE = Shape(
         Choice("left roof", "left slope of a gable"),
         Choice("right roof", "right slope of a gable"),
         Choice("roof", "a mono-pitch roof"),
+        WITHIN,
     ),
     schools=(
         School(

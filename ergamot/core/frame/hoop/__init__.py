@@ -48,6 +48,7 @@ from ergamot.core.frame.shape import (
     BASIC_TOOLS,
     ENDS,
     LOW_HOLD,
+    WITHIN,
     Proposal,
     School,
     Shape,
@@ -82,7 +83,7 @@ SHAPE = Shape(
     sketch=Sketch(
         "M10 44C4 2 76 2 70 44", "M9 34C8 4 72 4 71 34", "tall and light; for turkeys and long pens"
     ),
-    faces=(*ENDS, Choice("left", "left knee wall"), Choice("right", "right knee wall")),
+    faces=(*ENDS, Choice("left", "left knee wall"), Choice("right", "right knee wall"), WITHIN),
     schools=(
         School(
             "knee",

@@ -51,6 +51,7 @@ from ergamot.core.frame.shape import (
     BASIC_TOOLS,
     ENDS,
     SIDES,
+    WITHIN,
     Proposal,
     School,
     Shape,
@@ -82,7 +83,7 @@ SHAPE = Shape(
     tools=BASIC_TOOLS,
     sketch=Sketch("M8 44V28H72V44", "M6 28H50", "for meat birds, pulled every day"),
     settle=settle,
-    faces=(*SIDES, *ENDS, Choice("top", "top")),
+    faces=(*SIDES, *ENDS, Choice("top", "top"), WITHIN),
     schools=(
         School(
             "stepped",

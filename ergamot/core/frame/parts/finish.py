@@ -96,6 +96,7 @@ def finish(site: Site, made: Finished) -> Structure:
         notes=tuple(site.notes),
         levers=tuple(site.levers),
         living=Space.HOUSE if made.ranges else Space.RUN,
+        within=tuple(site.within.values()),
     )
     refuse_tight(structure)
     pulled = pulls(site, made.openings) if made.openings else ()

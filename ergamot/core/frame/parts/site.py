@@ -25,7 +25,8 @@ from ergamot.core.units import Quantity, say
 @dataclass
 class Site:
     """A pen being built. `inside` gives the clear line between a pair of ribs at a height: right and
-    left y. `lines` are the ribs' centres along x, rear first, each `rib_mm` thick along x.
+    left y. `lines` are the ribs' centres along x, rear first, each `rib_mm` thick along x. `faces` are its outside,
+    `within` the walls between two of its spaces, both by name.
     """
 
     catalogue: Catalogue
@@ -43,9 +44,14 @@ class Site:
     strapped: list[Joint] = field(default_factory=list)
     levers: list[Lever] = field(default_factory=list)
     faces: dict[str, Face] = field(default_factory=dict)
+    within: dict[str, Face] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         self.faces = {face.name: face for face in self.profile.faces(self.x)}
+
+    def face(self, name: str) -> Face | None:
+        """A side of it, or a wall in it, by its name."""
+        return self.faces.get(name) or self.within.get(name)
 
     def open_below(self, z: float) -> None:
         """Leave its walls open up to a height: what stands there is closed by nothing."""

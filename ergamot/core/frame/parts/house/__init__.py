@@ -27,6 +27,7 @@
 | nests_later    | now, later       | now     | fitted before lay begins                          |
 | mesh_floor     | no, yes          | no      | welded mesh instead of boards                     |
 | winter_floor   | no, yes          | no      | plywood over the floor, in the shed till autumn   |
+| pop_hole       | middle, left, right | middle | where in the partition                         |
 | window         | no, yes, own     | no      | over the pop hole: clear sheet, or one you have   |
 | window_width, window_height, window_kg | | | of a window you have: the opening is cut to fit it |
 | house_hatch    | yes, no          | yes     | a flap in the rear wall for cleaning              |
@@ -47,7 +48,7 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 | ramp tread     | V      | across the ramp board                    | every 150 mm            |
 """
 
-from ergamot.core.frame.parts.house.build import OVER_RUN, LowRun, build_house
+from ergamot.core.frame.parts.house.build import OVER_RUN, PARTITION, LowRun, build_house
 from ergamot.core.frame.parts.house.choices import House, housed, read_house
 from ergamot.core.frame.parts.house.fit import (
     check_dock,
@@ -60,6 +61,7 @@ from ergamot.core.frame.parts.house.parameters import house_parameters
 
 __all__ = [
     "OVER_RUN",
+    "PARTITION",
     "House",
     "LowRun",
     "build_house",

@@ -13,7 +13,7 @@ from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
-from ergamot.core.frame.face import Face
+from ergamot.core.frame.face import Face, within_heights
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.house.choices import House
@@ -32,6 +32,8 @@ from ergamot.core.units import Quantity
 RAMP_MM = 300.0
 RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 TREAD_EVERY_MM = 150.0
+BESIDE_MM = 20.0  # of sheet left beside a pop hole to screw through
+PARTITION = "partition"  # the face between house and run
 OVER_RUN = "house front"  # the face of what stands over a lower run
 
 
@@ -106,7 +108,7 @@ def _floor_hole(site: Site, house: House) -> None:
         y for y, _ in roost_places(house, site.profile, site.frame.section.deep_mm, clear_mm(site, house))
     ]
     y0 = max(
-        (right + 20, -wide / 2, left - 20 - wide),
+        (right + BESIDE_MM, -wide / 2, left - BESIDE_MM - wide),
         key=lambda at: min((abs(at + wide / 2 - bar) for bar in bars), default=0.0),
     )
     level = _level(site, house, site.x[1])
@@ -177,10 +179,11 @@ def _partition(site: Site, house: House, wall: float, run: LowRun | None) -> Non
     above = Polygon(site.profile.points).intersection(shapely.box(-1e5, z, 1e5, 1e5))
     cut = _round_sticks(site, 0, wall, above)
     outline = tuple(cut.exterior.coords)[:-1]
-    face = Face("partition", (wall, 0, 0), (0, 1, 0), (0, 0, 1), (1, 0, 0), outline)
+    face = Face(PARTITION, (wall, 0, 0), (0, 1, 0), (0, 0, 1), (1, 0, 0), outline)
     wide, high = POP_HOLE_MM
     right, left = site.inside(z + high)
-    y0 = max(-wide / 2, right)
+    aside = {"right": right + BESIDE_MM, "left": left - BESIDE_MM - wide}
+    y0 = max(aside.get(house.pop_hole, -wide / 2), right)
     slide = (wall, y0 + wide / 2, z + high)
     _pop_hole(site, face, (y0, min(y0 + wide, left)), (z, z + high), "pop hole", slide)
     if house.window:
@@ -188,7 +191,9 @@ def _partition(site: Site, house: House, wall: float, run: LowRun | None) -> Non
     within = Coat("partition", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
     if run is None:
         site.cover.cover(face, within)
+        site.within[PARTITION] = face
     else:
+        site.within[PARTITION] = within_heights(face, z, run.top)
         across = (site.profile.points[0][0], site.profile.points[-1][0])
         site.cover.cover(face, within, across, (z, run.top))
         over = Coat("house front over the run", house.walls, Group.HOUSE, Space.HOUSE)

@@ -53,6 +53,7 @@ class House:
     window: bool
     own_window: OwnWindow | None
     winter_floor: bool
+    pop_hole: str = "middle"
 
     @property
     def nests_within(self) -> bool:
@@ -136,6 +137,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         window=where is Place.REAR and values.get("window", "no") != "no",
         own_window=_own_window(values) if where is Place.REAR else None,
         winter_floor=is_on(values, "winter_floor"),
+        pop_hole=str(values["pop_hole"]),
     )
 
 

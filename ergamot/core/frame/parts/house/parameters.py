@@ -185,6 +185,20 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             only_if=housed,
         ),
         Parameter(
+            "pop_hole",
+            "Pop hole",
+            "house",
+            "choice",
+            "middle",
+            choices=(
+                Choice("middle", "in the middle"),
+                Choice("left", "at the left wall", "room beside it for a door"),
+                Choice("right", "at the right wall", "room beside it for a door"),
+            ),
+            only_if=("house", Place.REAR),
+            kept=True,
+        ),
+        Parameter(
             "window",
             "Window",
             "house",

@@ -19,13 +19,13 @@ from ergamot.core.frame.kinds import Group, Hung, Purpose, Space
 from ergamot.core.frame.parts.doors import Leaf, Side, hang
 from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
-from ergamot.core.frame.parts.openings.plane import TOUCH_MM, is_wall, lying_in
+from ergamot.core.frame.parts.openings.plane import TOUCH_MM, is_wall
 from ergamot.core.frame.parts.openings.room import (
-    FAR_OUT_MM,
     leads_to,
     no_room,
     refuse_before,
     refuse_overlap,
+    standing_before,
 )
 from ergamot.core.frame.parts.openings.slides import slide_aside, slide_up
 from ergamot.core.frame.parts.openings.slope import frame_in_slope
@@ -53,11 +53,10 @@ def set_openings(site: Site, openings: Openings) -> None:
     """
     for asked in openings.wanted:
         one = _measured(site, asked)
-        face = site.faces.get(one.face)
+        face = site.face(one.face)
         if face is None:
-            raise OutOfRange(
-                one.named("face"), one.face, f"a side this pen has: {', '.join(sorted(site.faces))}"
-            )
+            sides = ", ".join(sorted({**site.faces, **site.within}))
+            raise OutOfRange(one.named("face"), one.face, f"a side this pen has: {sides}")
         frame = frame_in_wall if is_wall(face) else frame_in_slope
         before = {member.ref for member in site.frame.members}
         u, v, lap = frame(site, one, face)
@@ -67,9 +66,12 @@ def set_openings(site: Site, openings: Openings) -> None:
 
 def _measured(site: Site, one: WantedOpening) -> WantedOpening:
     """With where its side begins, and no lower than that: a wall of a house over nothing begins at its floor."""
-    across, face = one.face in ("front", "rear"), site.faces.get(one.face)
-    sill = max(one.sill, face.top - face.tall) if face else one.sill
-    return replace(one, start=site.profile.points[0][0] if across else site.x[0], sill=sill)
+    face = site.face(one.face)
+    if face is None:
+        return one
+    across = abs(face.along[1]) > abs(face.along[0])
+    start = site.profile.points[0][0] if across else site.x[0]
+    return replace(one, start=start, sill=max(one.sill, face.top - face.tall))
 
 
 def _close(
@@ -78,12 +80,12 @@ def _close(
     fills: dict[str, Covering] = {"mesh": openings.mesh, "clear": site.catalogue.sheets["clear"]}
     what = fills.get(one.filled, openings.sheet)
     behind = openings.mesh if one.filled == "both" else None
-    inside = leads_to(site, one, face, u, v)
+    spaces = (leads_to(site, one, face, u, v), Space.RUN if one.face in site.within else Space.OPEN)
     if one.hung is Hung.SLIDES:
-        slide_up(site, one, face, (u, v), what, inside)
+        slide_up(site, one, face, (u, v), what, spaces)
         return
     if one.hung is Hung.FIXED:
-        _fix(site, one, face, (u, v), lap, what, inside)
+        _fix(site, one, face, (u, v), lap, what, spaces)
         return
     edges = [at for _, at in face.outline]
     outer = (u[0] - lap, u[1] + lap), (max(min(edges), v[0] - lap), min(max(edges), v[1] + lap))
@@ -106,7 +108,8 @@ def _close(
                 what,
                 None,
                 mesh=behind,
-                inside=inside,
+                inside=spaces[0],
+                outside=spaces[1],
                 own_kg=one.own_kg,
                 purpose=one.purpose,
                 slides=True,
@@ -120,7 +123,8 @@ def _close(
         _hinge(one.hung, face),
         stay=stay,
         mesh=behind,
-        inside=inside,
+        inside=spaces[0],
+        outside=spaces[1],
         own_kg=one.own_kg,
         purpose=one.purpose,
     )
@@ -134,7 +138,7 @@ def _fix(
     clear: tuple[Flat, Flat],
     lap: float,
     what: Covering,
-    inside: Space,
+    spaces: tuple[Space, Space],
 ) -> None:
     """Screwed over its opening: it lets light through, and nobody."""
     u, v = clear
@@ -147,10 +151,11 @@ def _fix(
         f"{one.said} opening",
         f"{'one you have' if one.own_kg else what.label}, screwed on",
         leaf=one.said,
-        inside=inside,
+        inside=spaces[0],
+        outside=spaces[1],
         clear_mm=(one.width, one.height),
     )
-    coat = Coat(one.said, what, Group.DOORS, inside, own_kg=one.own_kg)
+    coat = Coat(one.said, what, Group.DOORS, *spaces, own_kg=one.own_kg)
     site.cover.lay(face, coat, (u[0] - lap, u[1] + lap), (v[0] - lap, v[1] + lap), 0.0)
 
 
@@ -176,7 +181,7 @@ def _free_over(site: Site, face: Face, u: Flat, v: float) -> float:
     """How far up a face nothing outside it is in the way of a leaf, past v."""
     outline = Polygon(face.outline)
     tops = [outline.intersection(LineString([(at, v), (at, FAR_MM)])).bounds for at in u]
-    outside = [stick.outline.bounds for stick in lying_in(site.frame.members, face, (0.0, FAR_OUT_MM))]
+    outside = [stick.outline.bounds for stick in standing_before(site, face)]
     over = [low for a, low, c, _ in outside if a < u[1] and c > u[0] and low >= v - TOUCH_MM]
     free: float = min(*(top[3] if top else v for top in tops), *over, FAR_MM)
     return free
@@ -205,7 +210,8 @@ def pulls(site: Site, openings: Openings) -> tuple[DragHandle, ...]:
     """
     found = []
     for one in (_measured(site, asked) for asked in openings.wanted):
-        face, at = site.faces[one.face], sum(one.across) / 2
+        face, at = site.face(one.face), sum(one.across) / 2
+        assert face, "an opening in no side is refused before"
         opening = next(each for each in site.cover.openings if each.leaf == one.said)
         middle = face.flat(opening.centre)[1]
         for name, place, way, per_mm in (

@@ -157,7 +157,7 @@ def likely_places(structure: Structure, name: str) -> tuple[float, ...]:
     >>> likely_places(pen("coop"), "nowhere")
     ()
     """
-    face = next((one for one in structure.faces if one.name == name), None)
+    face = next((one for one in (*structure.faces, *structure.within) if one.name == name), None)
     if face is None:
         return ()
     depth = max((member.section.thick_mm for member in structure.members if member.species), default=0.0)
@@ -165,6 +165,12 @@ def likely_places(structure: Structure, name: str) -> tuple[float, ...]:
     tall = face.top - face.tall / 2
     ribs = [one for one in laid if one.member.duty is not Duty.NOGGIN]
     ends = sorted(span for one in ribs if (span := one.along(tall)))
+    open_already = [
+        sorted(face.flat(corner)[0] for corner in one.corners)
+        for one in structure.openings
+        if one.face == name
+    ]
+    ends = sorted([*ends, *((taken[0], taken[-1]) for taken in open_already)])
     bays = [(a[1], b[0]) for a, b in pairwise(ends) if b[0] - a[1] > TOUCH_MM]
     along = [u for u, _ in face.outline]
     low, high = min(along), max(along)

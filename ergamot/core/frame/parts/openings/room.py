@@ -35,6 +35,7 @@ CARRIED = frozenset(
     }
 )
 FAR_OUT_MM = 1000.0  # no part of a pen stands further out of a side than this
+LEAF_ROOM_MM = 100.0  # before a wall within a pen: a leaf and a hand; judgement
 BEHIND_MM = 60.0  # a space ends at most so far behind the side that closes it: a stick and what covers it
 
 
@@ -85,15 +86,15 @@ def make_way(
     for stick in [stick for stick in laid if stick.over(u, v)]:
         why = _why_it_stays(site, face, stick)
         if why:
-            raise refuse_cut(one, why, "at", _elsewhere(one, face, stick, u))
+            raise refuse_cut(one, why, "at", _elsewhere(one, face, stick, u, site.frame.section.deep_mm))
         site.frame.members.remove(stick.member)
         laid = tuple(each for each in laid if each is not stick)
     return laid
 
 
-def _elsewhere(one: WantedOpening, face: Face, stick: Laid, u: Flat) -> str:
-    """Where its middle could be, clear of a stick on either side."""
-    low, _, high, _ = stick.outline.bounds
+def _elsewhere(one: WantedOpening, face: Face, stick: Laid, u: Flat, deep: float) -> str:
+    """Where its middle could be, clear of a stick on either side; over it, with its own sill, where that runs right across."""
+    low, _, high, top = stick.outline.bounds
     along = [at for at, _ in face.outline]
     before, after = low - u[1], high - u[0]
     words = []
@@ -101,7 +102,8 @@ def _elsewhere(one: WantedOpening, face: Face, stick: Laid, u: Flat) -> str:
         words.append(f"at most {both(one.at + before)}")
     if u[1] + after < max(along):
         words.append(f"at least {both(one.at + after)}")
-    return ", or ".join(words) or "narrower than that, or on another side"
+    over = f"its sill at least {both(top + deep)}, " if top + deep + one.height < face.top else ""
+    return ", or ".join(words) or f"{over}narrower than that, or on another side"
 
 
 def _why_it_stays(site: Site, face: Face, stick: Laid) -> str:
@@ -158,6 +160,21 @@ def refuse_overlap(site: Site, one: WantedOpening, own: set[str]) -> None:
             )
 
 
+def standing_before(site: Site, face: Face) -> tuple[Laid, ...]:
+    """The sticks that stand before a side; before a wall within the pen, those its leaf would lie in.
+
+    Args: site; face, of its sides or of the walls within it.
+    Returns: each Laid.
+    Source: geometry.
+
+    >>> site = framed("coop")
+    >>> len(standing_before(site, site.faces["left"])) > 0
+    True
+    """
+    far = LEAF_ROOM_MM if face.name in site.within else FAR_OUT_MM
+    return lying_in(site.frame.members, face, (0.0, far))
+
+
 def refuse_before(site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat) -> None:
     """Refuse a leaf that would lie on another's, on a stick outside, or behind a wheel.
 
@@ -176,7 +193,7 @@ def refuse_before(site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat) 
         there = shapely.Polygon([face.flat(corner)[:2] for corner in other.corners])
         if other.face == face.name and there.intersection(leaf).area > 1.0:
             raise refuse_cut(one, f"the {other.leaf or other.role}", "at", "where nothing else opens")
-    for stick in lying_in(site.frame.members, face, (0.0, FAR_OUT_MM)):
+    for stick in standing_before(site, face):
         if stick.over(u, v):
             raise refuse_cut(one, f"the {stick.member.role} outside", "at", "where the side is free")
     for item in site.hardware:

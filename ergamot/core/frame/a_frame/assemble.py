@@ -146,17 +146,22 @@ def _brace(site: Site, pen: Chosen, brace: Piece, name: str, u: Flat) -> None:
 
 
 def _front(site: Site, pen: Chosen) -> None:
-    """Door posts up to the rafters, a head between them, and the leaf over the opening."""
+    """Door posts up to the rafters, a head between them, and the leaf over the opening; or studs alone."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     wide, high = pen.doorway.clear
     x = (site.x[1] - thick, site.x[1])
     post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
+    if not pen.doorway.there:
+        post = Piece(Duty.END_STUD, "end stud", "S", "stiffens the end")
     for side in (-1, 1):
         _stud(site, pen, post, (side * wide / 2, side * (wide / 2 + deep)), x)
+    front = site.faces["front"]
+    site.cover.cover(front, Coat("front end", pen.mesh, Group.MESH))
+    if not pen.doorway.there:
+        return
     top = pen.foot_z + high
     head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, x, (-wide / 2, wide / 2), (top, top + deep), "y")
-    front = site.faces["front"]
     reach = wide / 2 + deep / 2
     hang(
         site,
@@ -166,7 +171,6 @@ def _front(site: Site, pen: Chosen) -> None:
         Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg),
         pen.doorway.clear,
     )
-    site.cover.cover(front, Coat("front end", pen.mesh, Group.MESH))
 
 
 def _stud(site: Site, pen: Chosen, piece: Piece, y: Flat, x: Flat, top: float | None = None) -> None:

@@ -11,7 +11,7 @@ from ergamot.core.catalogue.kinds import Use
 from ergamot.core.finding import What
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
-from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
+from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
@@ -58,7 +58,16 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     *end_parameters("solid"),
     Parameter(
-        "door_width", "Door width", "covering", "length", 500.0, 350, 900, note="clear, front end", kept=True
+        "door_width",
+        "Door width",
+        "covering",
+        "length",
+        500.0,
+        350,
+        900,
+        note="clear, front end",
+        kept=True,
+        only_if=MADE,
     ),
     Parameter(
         "door_height",
@@ -70,6 +79,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         1900,
         note="above the base rail",
         kept=True,
+        only_if=MADE,
     ),
     *OWN_DOOR_PARAMETERS,
     *house_parameters("no", 500.0),

@@ -13,6 +13,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.coop.choices import Chosen, chosen
 from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
 from ergamot.core.frame.covering import Coat, wall
+from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Part, Space
 from ergamot.core.frame.parameters import Value
@@ -115,8 +116,23 @@ def _site(pen: Chosen, catalogue: Catalogue) -> Site:
 
 
 def _ends(site: Site, pen: Chosen) -> None:
-    deep, wide, high = pen.section.deep_mm, *pen.doorway.clear
     front, rear = site.faces["front"], site.faces["rear"]
+    if pen.doorway.there:
+        _door(site, pen, front)
+    solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
+    for end, beneath in ((front, pen.mesh), (rear, solid)):
+        if pen.house and (pen.house.whole or end is rear):
+            y, floor, name = (-pen.half, pen.half), pen.house.floor_z, end.name
+            if not pen.house.ranges:
+                site.cover.cover(end, wall(f"{name} end under the house", beneath), y, (0, floor))
+            house_wall = wall(f"house {name}", pen.house.walls, Space.HOUSE)
+            site.cover.cover(end, house_wall, y, (floor, site.profile.top_z))
+        else:
+            site.cover.cover(end, wall(f"{end.name} end", beneath))
+
+
+def _door(site: Site, pen: Chosen, front: Face) -> None:
+    deep, wide, high = pen.section.deep_mm, *pen.doorway.clear
     reach = wide / 2 + deep / 2
     foot = pen.sill_z
     v = (foot - deep / 2, foot + high + deep / 2)
@@ -138,16 +154,6 @@ def _ends(site: Site, pen: Chosen) -> None:
         ),
         pen.doorway.clear,
     )
-    solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
-    for end, beneath in ((front, pen.mesh), (rear, solid)):
-        if pen.house and (pen.house.whole or end is rear):
-            y, floor, name = (-pen.half, pen.half), pen.house.floor_z, end.name
-            if not pen.house.ranges:
-                site.cover.cover(end, wall(f"{name} end under the house", beneath), y, (0, floor))
-            house_wall = wall(f"house {name}", pen.house.walls, Space.HOUSE)
-            site.cover.cover(end, house_wall, y, (floor, site.profile.top_z))
-        else:
-            site.cover.cover(end, wall(f"{end.name} end", beneath))
 
 
 def _walls(site: Site, pen: Chosen, house_to: float) -> None:

@@ -15,7 +15,7 @@ from ergamot.core.frame.bows import Bow, bow, lead_mm
 from ergamot.core.frame.curves import arc, arc_length
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looked_up, switch
-from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
+from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
@@ -151,7 +151,16 @@ PARAMETERS: tuple[Parameter, ...] = (
     ),
     *end_parameters("solid"),
     Parameter(
-        "door_width", "Door width", "covering", "length", 650.0, 350, 900, note="clear, front end", kept=True
+        "door_width",
+        "Door width",
+        "covering",
+        "length",
+        650.0,
+        350,
+        900,
+        note="clear, front end",
+        kept=True,
+        only_if=MADE,
     ),
     Parameter(
         "door_height",
@@ -163,6 +172,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         1950,
         note="above the base rail",
         kept=True,
+        only_if=MADE,
     ),
     *OWN_DOOR_PARAMETERS,
     Parameter(
@@ -172,6 +182,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "choice",
         "mesh",
         choices=(Choice("mesh", "mesh"), Choice("solid", "sheet"), Choice("both", "sheet, mesh behind")),
+        only_if=MADE,
         kept=True,
     ),
     *house_parameters("yes", 600.0, whole=True),

@@ -63,7 +63,20 @@ def _ends(site: Site, pen: Chosen) -> None:
     z = (pen.wall - deep, pen.wall)
     if pen.roof_kind != "mono":
         site.frame.stick(plate, rear, (-inner, inner), z, "y")
-        end_plates(site, pen.half, pen.wall, wide / 2 + deep, front)
+        if pen.doorway.there:
+            end_plates(site, pen.half, pen.wall, wide / 2 + deep, front)
+        else:
+            site.frame.stick(plate, front, (-inner, inner), z, "y")
+    _end_studs(site, pen, rear, pen.house is not None)
+    under_house = pen.house is not None and pen.house.whole
+    if under_house or not pen.doorway.there:
+        _end_studs(site, pen, front, under_house)
+    if pen.doorway.there:
+        _door_posts(site, pen, front)
+
+
+def _door_posts(site: Site, pen: Chosen, front: Flat) -> None:
+    deep, wide = pen.section.deep_mm, pen.doorway.clear[0]
     post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
     for side in (-1, 1):
         y = (side * wide / 2, side * (wide / 2 + deep))
@@ -74,17 +87,14 @@ def _ends(site: Site, pen: Chosen) -> None:
     top_of_door = pen.sill_z + pen.doorway.clear[1]
     head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-wide / 2, wide / 2), (top_of_door, top_of_door + deep), "y")
-    _end_studs(site, pen, rear)
-    if pen.house and pen.house.whole:
-        _end_studs(site, pen, front)
 
 
-def _end_studs(site: Site, pen: Chosen, x: Flat) -> None:
+def _end_studs(site: Site, pen: Chosen, x: Flat, under_house: bool) -> None:
     deep = pen.section.deep_mm
     stud = Piece(Duty.END_STUD, "end stud", "S", "stiffens the end")
     for side in (-1, 1):
         y = (side * (pen.half / 3 - deep / 2), side * (pen.half / 3 + deep / 2))
-        if pen.house:
+        if pen.house and under_house:
             tops = [pen.house.floor_z - deep] * 2
         elif pen.roof_kind == "mono":
             tops = [pen.under_z(at) for at in y]

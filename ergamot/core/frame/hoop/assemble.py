@@ -136,18 +136,13 @@ def _cover(site: Site, pen: Chosen) -> None:
 
 def _ends(site: Site, pen: Chosen) -> None:
     front, rear = site.faces["front"], site.faces["rear"]
-    deep, (_, high) = pen.section.deep_mm, pen.doorway.clear
-    reach = post_places(pen)[0] + deep / 2
-    foot = pen.timbers.foot_z
-    v = (foot - deep / 2, foot + high + deep / 2)
-    hang(
-        site,
-        front,
-        (-reach, reach),
-        v,
-        Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg),
-        pen.doorway.clear,
-    )
+    if pen.doorway.there:
+        deep, (_, high) = pen.section.deep_mm, pen.doorway.clear
+        reach = post_places(pen)[0] + deep / 2
+        foot = pen.timbers.foot_z
+        v = (foot - deep / 2, foot + high + deep / 2)
+        leaf = Leaf("door", pen.mesh, "left", own_kg=pen.doorway.own_kg)
+        hang(site, front, (-reach, reach), v, leaf, pen.doorway.clear)
     site.cover.cover(front, wall("front end", pen.mesh))
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
     knee: Covering = pen.wall_sheet if pen.wall_of == "solid" else pen.mesh

@@ -14,7 +14,7 @@ from ergamot.core.finding import What
 from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, inset
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
-from ergamot.core.frame.parts.doors import OWN_DOOR_PARAMETERS, Doorway, read_doorway
+from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
@@ -86,6 +86,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         900,
         note="clear, front end",
         kept=True,
+        only_if=MADE,
     ),
     Parameter(
         "door_height",
@@ -97,6 +98,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         1900,
         note="above the base rail",
         kept=True,
+        only_if=MADE,
     ),
     *OWN_DOOR_PARAMETERS,
     Parameter(

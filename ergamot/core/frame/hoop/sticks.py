@@ -109,10 +109,9 @@ def set_ends(site: Site, pen: Chosen) -> None:
             site.frame.profiled(piece, outline, "x", x)
     near, far = post_places(pen)
     foot = pen.timbers.foot_z
-    for x, post in (
-        (rear, Piece(Duty.END_STUD, "end post", "S", "holds the rear arch up")),
-        (front, Piece(Duty.POST, "door post", "S", "the door hangs on it")),
-    ):
+    end_post = Piece(Duty.END_STUD, "end post", "S", "holds the end arch up")
+    door_post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
+    for x, post in ((rear, end_post), (front, door_post if pen.doorway.there else end_post)):
         for side in (-1, 1):
             y = (side * near, side * far)
             top = [under_arch(pen, near), under_arch(pen, far)]
@@ -122,6 +121,8 @@ def set_ends(site: Site, pen: Chosen) -> None:
                 continue
             outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
             site.frame.profiled(post, outline, "x", x)
+    if not pen.doorway.there:
+        return
     top_z = foot + pen.doorway.clear[1]
     head = Piece(Duty.HEAD, "door head", "S", "closes the frame of the door")
     site.frame.stick(head, front, (-near, near), (top_z, top_z + deep), "y")

@@ -18,7 +18,8 @@ from ergamot.core.frame.parts.site import Site, refuse_above
 from ergamot.core.frame.structure import Opening
 
 Side = Literal["left", "right", "top", "bottom"]
-OWN = ("door_made", "own")
+OWN, MADE = ("door_made", "own"), ("door_made", "made")
+NO_DOOR_MM = (350.0, 300.0)  # where there is none, its posts stand as if an arm went through; judgement
 MID_RAIL_OVER_MM = 1100.0  # a taller leaf gets a rail across its middle; judgement: it would rack
 TWO_ACTION, BARREL = "latch", "bolt-latch"  # rows of hardware
 
@@ -55,6 +56,7 @@ OWN_DOOR_PARAMETERS: tuple[Parameter, ...] = (
         choices=(
             Choice("made", "made to fit"),
             Choice("own", "one you have", "the opening is made to fit it"),
+            Choice("none", "none here", "cut openings of your own, in any side"),
         ),
         kept=True,
     ),
@@ -72,25 +74,30 @@ OWN_DOOR_PARAMETERS: tuple[Parameter, ...] = (
 class Doorway:
     """The clear opening of a door, (width, height) in mm, and the mass of one the keeper has, kg.
 
-    `named` are the parameters that give its width and height, `lap` how much larger they are.
+    `named` are the parameters that give its width and height, `lap` how much larger they are. Where there is none, its
+    posts stand as studs of that end.
     """
 
     clear: Flat
     own_kg: float | None
     named: tuple[str, str]
     lap: float
+    there: bool = True
 
     def refuse_wider(self, most: float, why: str) -> None:
         """Refuse a clear width over `most`, mm, by the name and size it was given."""
-        refuse_above(self.named[0], self.clear[0] + self.lap, most + self.lap, why)
+        if self.there:
+            refuse_above(self.named[0], self.clear[0] + self.lap, most + self.lap, why)
 
     def refuse_taller(self, most: float, why: str) -> None:
         """Refuse a clear height over `most`, mm, by the name and size it was given."""
-        refuse_above(self.named[1], self.clear[1] + self.lap, most + self.lap, why)
+        if self.there:
+            refuse_above(self.named[1], self.clear[1] + self.lap, most + self.lap, why)
 
 
 def read_doorway(values: Mapping[str, Value], deep: float) -> Doorway:
-    """The opening a door needs: as asked, or half a stick inside a door the keeper has all round.
+    """The opening a door needs: as asked, or half a stick inside a door the keeper has all round; where there is none, the
+    least one.
 
     Args: values, checked; deep, of the sticks round it, mm.
     Returns: the Doorway.
@@ -102,8 +109,9 @@ def read_doorway(values: Mapping[str, Value], deep: float) -> Doorway:
     if values["door_made"] == "own":
         wide, high = float(values["own_width"]), float(values["own_height"])
         return Doorway((wide - deep, high - deep), float(values["own_kg"]), ("own_width", "own_height"), deep)
-    clear = (float(values["door_width"]), float(values["door_height"]))
-    return Doorway(clear, None, ("door_width", "door_height"), 0.0)
+    there = values["door_made"] != "none"
+    clear = (float(values["door_width"]), float(values["door_height"])) if there else NO_DOOR_MM
+    return Doorway(clear, None, ("door_width", "door_height"), 0.0, there)
 
 
 def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | None = None) -> Opening:

@@ -14,7 +14,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.gear.template import Plate, Template
 from ergamot.core.units import Quantity, System, say
 from ergamot.exchange.print_fonts import BOLD, PLAIN, printable, register_fonts
-from ergamot.exchange.sheets_pdf import PAPERS, Paper
+from ergamot.exchange.sheet_page import PAPERS, Paper
 
 CHECK_MM = 100.0
 MARGIN_MM = 12.0

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from ergamot.core.drawing.lines import PROJECTIONS, Line, ProjectionName, lines
-from ergamot.core.drawing.lists import bent_tubes, doors
+from ergamot.core.drawing.lists import bent_tubes, doors, lapped
 from ergamot.core.drawing.model import Part, model
 from ergamot.core.drawing.picture import Picture, picture
 from ergamot.core.drawing.pipes import pipe_parts
@@ -15,7 +15,7 @@ from ergamot.core.frame.placed import BuildStep
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.steps import steps
 from ergamot.core.frame.structure import Structure
-from ergamot.exchange.sheets_pdf import SheetSet
+from ergamot.exchange.sheet_page import SheetSet
 from ergamot.operations.pens import bench, built, design_of
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
@@ -53,6 +53,7 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
         findings=shown.judged.everything,
         doors=doors(shown.structure),
         bent=bent_tubes(shown.structure),
+        lapped=lapped(shown.structure),
         welds=weld_map(shown.structure),
         pipes=pipe_parts(shown.structure),
     )

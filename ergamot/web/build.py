@@ -9,7 +9,7 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.catalogue.kinds import Aisle
-from ergamot.core.drawing.lists import Bent, Door, bent_tubes, doors
+from ergamot.core.drawing.lists import Bent, Door, Lapped, bent_tubes, doors, lapped, side_of
 from ergamot.core.drawing.offsets import offset_table
 from ergamot.core.drawing.pipes import PipeParts, pipe_parts
 from ergamot.core.drawing.welds import WeldMap, weld_map
@@ -30,6 +30,8 @@ from ergamot.web.schemas.build import (
     BillQuery,
     BoughtOut,
     DoorOut,
+    LappedOut,
+    NotchOut,
     OffsetOut,
     PieceOut,
     PipeFittingOut,
@@ -80,6 +82,7 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
         "total": f"{bill.total:.2f}",
         "bent": [_bent(one) for one in bent_tubes(structure)],
         "doors": [_door(one) for one in doors(structure)],
+        "lapped": [_lapped(one) for one in lapped(structure)],
         "welds": _welds(weld_map(structure)),
         "pipes": _pipes(pipe_parts(structure)),
         "offsets": [OffsetOut(out=words(out, "mm"), up=words(up, "mm")) for out, up in offsets],
@@ -101,6 +104,26 @@ def _bent(one: Bent) -> BentOut:
             )
             for bend in one.bends
         ],
+    )
+
+
+def _lapped(one: Lapped) -> LappedOut:
+    return LappedOut(
+        label=one.label,
+        role=one.role,
+        count=one.count,
+        length=words(one.length_mm, "mm"),
+        notches=[
+            NotchOut(
+                start=words(notch.run[0], "mm"),
+                end=words(notch.run[1], "mm"),
+                deep=words(notch.deep_mm, "mm"),
+                upper=notch.upper,
+            )
+            for notch in one.notches
+            if notch.run
+        ],
+        outline=[[round(u, 1), round(v, 1)] for u, v in side_of(one)],
     )
 
 

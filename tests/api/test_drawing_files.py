@@ -100,16 +100,25 @@ def test_the_sheets_name_the_pen_its_scale_and_its_verdicts(client, shape, paper
     assert "sheet 3 of 3" in third
 
 
-def test_the_sheets_tell_where_every_bend_is_marked(client):
-    pen, bench = pen_of(client, "coop")
-    bent = {"roof_kind": "arched", "bow_bends": "2", "house": "no", "door_height": 1000}
+def changed(client, shape, **values):
+    """A pen of a shape with some values changed."""
+    pen, bench = pen_of(client, shape)
     revised = client.patch(
-        f"/api/pens/{pen}", json={"values": bent}, headers={"If-Match": f'"{bench["revision"]}"'}
+        f"/api/pens/{pen}", json={"values": values}, headers={"If-Match": f'"{bench["revision"]}"'}
     )
     assert revised.status_code == 200, revised.text
-    (tube,) = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["bent"]
+    return pen
+
+
+def sheets_of(client, pen):
     data = fetched(client, f"/api/pens/{pen}/sheets.pdf?units=metric").data
-    text = pypdf.PdfReader(io.BytesIO(data)).pages[2].extract_text()
+    return [page.extract_text() for page in pypdf.PdfReader(io.BytesIO(data)).pages]
+
+
+def test_the_sheets_tell_where_every_bend_is_marked(client):
+    pen = changed(client, "coop", roof_kind="arched", bow_bends="2", house="no", door_height=1000)
+    (tube,) = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["bent"]
+    text = sheets_of(client, pen)[2]
     assert f"{tube['label']}: {tube['count']} of" in text
     assert len(tube["bends"]) == 2
     for bend in tube["bends"]:
@@ -118,22 +127,28 @@ def test_the_sheets_tell_where_every_bend_is_marked(client):
 
 
 def test_a_sheet_maps_every_weld_of_a_steel_base(client):
-    pen, bench = pen_of(client, "coop")
-    values = {"base_made": "steel", "house": "no", "gear": "skids"}
-    revised = client.patch(
-        f"/api/pens/{pen}", json={"values": values}, headers={"If-Match": f'"{bench["revision"]}"'}
-    )
-    assert revised.status_code == 200, revised.text
+    pen = changed(client, "coop", base_made="steel", house="no", gear="skids")
     welds = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["welds"]["welds"]
-    pages = pypdf.PdfReader(
-        io.BytesIO(fetched(client, f"/api/pens/{pen}/sheets.pdf?units=metric").data)
-    ).pages
-    text = pages[-1].extract_text()
+    pages = sheets_of(client, pen)
+    text = pages[-1]
     assert f"sheet {len(pages)} of {len(pages)}" in text
     for one in welds:
         assert f"{one['number']}  {' – '.join(one['joins'])}" in text
     assert text.count("seat\n") >= sum(one["seat"] for one in welds)
     assert next(one["bead"]["metric"] for one in welds if not one["seat"]) in text
+
+
+def test_a_sheet_draws_every_stick_that_is_half_lapped(client):
+    pen = changed(client, "low-pen", corners="lap", gear="skids")
+    lapped = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["lapped"]
+    pages = sheets_of(client, pen)
+    assert [one["count"] for one in lapped] == [2, 2]
+    assert f"sheet {len(pages)} of {len(pages)}" in pages[-1]
+    for one in lapped:
+        assert f"{one['label']}: {one['count']} of {one['role']}, {one['length']['metric']} long" in pages[-1]
+        for notch in one["notches"]:
+            assert f"{notch['start']['metric']} to {notch['end']['metric']}" in pages[-1]
+            assert notch["deep"]["metric"] in pages[-1]
 
 
 def test_a_look_paper_or_unit_that_is_none_is_refused_by_name(client):

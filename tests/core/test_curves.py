@@ -70,7 +70,7 @@ def test_what_is_bent_is_cut_along_its_curve():
     made = make_design(CATALOGUE, "coop", {"roof_kind": "arched", "door_height": 1400.0})
     coop = build(made, CATALOGUE)
     bow = next(one for one in coop.members if one.role == "roof bow")
-    middles = [tuple(sum(c[i] for c in solid[:4]) / 4 for i in range(3)) for solid in bow.bent]
+    middles = [tuple(sum(c[i] for c in solid[:4]) / 4 for i in range(3)) for solid in bow.convex]
     base, rise = -2 * middles[0][1], max(z for _, _, z in middles) - middles[0][2]
     radius = (base**2 / 4 + rise**2) / (2 * rise)
     assert bow.length_mm == pytest.approx(2 * radius * math.asin(base / 2 / radius), rel=1e-6)

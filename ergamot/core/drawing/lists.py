@@ -1,13 +1,17 @@
-"""Lists that go with the drawings: every door and hatch to make, every tube to bend and where it is marked."""
+"""Lists that go with the drawings: every door and hatch to make, every tube to bend and where it is marked, every stick to
+notch and where.
+"""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
+import shapely
+
 from ergamot.core.frame.bows import Bend
-from ergamot.core.frame.geometry import distance
+from ergamot.core.frame.geometry import Flat, distance
 from ergamot.core.frame.kinds import Part
-from ergamot.core.frame.structure import Structure
+from ergamot.core.frame.structure import Notch, Structure
 
 
 @dataclass(frozen=True)
@@ -33,6 +37,18 @@ class Bent:
     tube: str
     length_mm: float
     bends: tuple[Bend, ...]
+
+
+@dataclass(frozen=True)
+class Lapped:
+    """Sticks notched alike: their label, what and how many they are, how long and deep, mm, and their notches."""
+
+    label: str
+    role: str
+    count: int
+    length_mm: float
+    deep_mm: float
+    notches: tuple[Notch, ...]
 
 
 def doors(structure: Structure) -> tuple[Door, ...]:
@@ -88,3 +104,49 @@ def bent_tubes(structure: Structure) -> tuple[Bent, ...]:
         )
         for label, one in sorted(by_label.items())
     )
+
+
+def lapped(structure: Structure) -> tuple[Lapped, ...]:
+    """Every stick that is notched right across, like ones together.
+
+    Args: structure.
+    Returns: a Lapped for each label; none in a pen that is butted.
+    Source: the structure.
+
+    >>> [(one.label, one.count, len(one.notches)) for one in lapped(pen(gear="skids", corners="lap"))]
+    [('B1', 2, 2), ('B2', 2, 2)]
+    """
+    by_label = {one.label: one for one in structure.members if any(notch.run for notch in one.notches)}
+    return tuple(
+        Lapped(
+            label,
+            one.role,
+            sum(each.label == label for each in structure.members),
+            one.length_mm,
+            one.section.deep_mm,
+            tuple(notch for notch in one.notches if notch.run),
+        )
+        for label, one in sorted(by_label.items())
+    )
+
+
+def side_of(one: Lapped) -> tuple[Flat, ...]:
+    """The outline of a notched stick from its side.
+
+    Args: one.
+    Returns: corners (u along it from one end, v up from its lower side), mm, in order.
+    Source: geometry.
+
+    >>> rail = lapped(pen(gear="skids", corners="lap"))[1]
+    >>> side_of(rail)[:4]
+    ((2133.6, 0.0), (2133.6, 32.0), (2095.6, 32.0), (2095.6, 64.0))
+    """
+    lower: list[Flat] = [(0.0, 0.0), (one.length_mm, 0.0)]
+    upper: list[Flat] = [(one.length_mm, one.deep_mm), (0.0, one.deep_mm)]
+    solid = shapely.Polygon([*lower, *upper])
+    for notch in one.notches:
+        if notch.run:
+            v = (one.deep_mm - notch.deep_mm, one.deep_mm) if notch.upper else (0.0, notch.deep_mm)
+            solid = solid.difference(shapely.box(notch.run[0], v[0], notch.run[1], v[1]))
+    around = shapely.get_coordinates(shapely.normalize(solid).exterior).tolist()[:-1]
+    return tuple((u, v) for u, v in reversed(around))

@@ -46,7 +46,7 @@ class Timber:
 @dataclass
 class Framing:
     """Collects the sticks of one pen while it is being built. The base and the leaves may be of timber of their own, the
-    uprights of a section of their own, and whatever has a duty in `species_of` of a species of its own."""
+    uprights of a section of their own, and whatever has a duty in `species_of` of a species of its own. `lapped` says that the corners of its base are half-lapped."""
 
     section: Section
     species: Species
@@ -54,6 +54,7 @@ class Framing:
     leaf: Section | None = None
     upright: Section | None = None
     species_of: Mapping[Duty, Species] = field(default_factory=dict)
+    lapped: bool = False
     members: list[Member] = field(default_factory=list)
     _numbers: Iterator[int] = field(default_factory=lambda: itertools.count(1))
 
@@ -153,7 +154,7 @@ class Framing:
         cut = along_mm or length
         made = self._add(piece, corners, cut, cut, cut, 0.0, 0.0, (x, y, z))
         if len(solids) > 1:
-            made = replace(made, bent=solids, bends=bends)
+            made = replace(made, convex=solids, bends=bends)
             self.members[-1] = made
         return made
 

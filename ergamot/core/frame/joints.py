@@ -103,6 +103,9 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         return Joint((first.ref, second.ref), None, 0, rule="the leaf rests on the frame, hinged")
     if (first.duty is Duty.RACK) != (second.duty is Duty.RACK):
         return Joint((first.ref, second.ref), None, 0, rule="rests in its cleats, lifted out for cleaning")
+    lap = next((one for one in first.notches if one.other == second.ref and one.run), None)
+    if lap:
+        return _half_lapped(first, second, lap.deep_mm, sold, apart)
     if apart and _panel(first) != _panel(second) and first.group is second.group is Group.FRAME:
         return _comes_apart(_bolt(first, second, bearing, sold))
     if first.section.welded or second.section.welded:
@@ -135,6 +138,18 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         screw.mm - through,
         rule,
     )
+
+
+def _half_lapped(first: Member, second: Member, half: float, sold: Fasteners, apart: bool) -> Joint:
+    """Two screws down through both halves; bolts where those are too thick to screw through, or come apart."""
+    fits = [screw for screw in sold.screws if screw.mm <= 2 * half - SHORT_OF_FACE_MM]
+    if apart or half > SKEW_OVER_MM or not fits:
+        bolt = next((bolt for bolt in sold.bolts if bolt.mm >= 2 * half + BOLT_EXTRA_MM), sold.bolts[-1])
+        rule = f"half-lapped: bolted through both halves, {2 * half:.0f} mm"
+        return Joint((first.ref, second.ref), bolt.row, 2, bolt.mm, 2 * half, 0.0, rule)
+    screw = fits[-1]
+    rule = f"half-lapped: down through {half:.0f} mm of one half into the other"
+    return Joint((first.ref, second.ref), screw.row, SCREWS_PER_JOINT, screw.mm, half, screw.mm - half, rule)
 
 
 def _comes_apart(bolt: Joint) -> Joint:

@@ -37,7 +37,7 @@ def lifted(structure: Structure, mm: float) -> Structure:
                 one,
                 corners=ring(one.corners),
                 centre=up(one.centre),
-                bent=tuple(ring(solid) for solid in one.bent),
+                convex=tuple(ring(solid) for solid in one.convex),
             )
             for one in structure.members
         ),

@@ -36,10 +36,14 @@ class Cut:
 
 @dataclass(frozen=True)
 class Notch:
-    """Wood taken out of a stick so that another can lie in it."""
+    """Wood taken out of a stick so that another can lie in it. Of one that goes right across it: `run`, from where to where
+    it is along the stick from its first end, how deep it is, mm, and whether in its upper side."""
 
     other: str
     volume_mm3: float
+    run: Flat | None = None
+    deep_mm: float = 0.0
+    upper: bool = False
 
 
 @dataclass(frozen=True)
@@ -47,7 +51,7 @@ class Member:
     """A stick or a tube; `duty` is what it does, `role` what it is called. `length_mm` is to the long point, `short_mm` to the short point.
 
     Corners run round one end and then, in the same order, round the other. A bent tube is given as
-    straight pieces in `bent`, end to end; `bends` are those made by hand, from its first end. A tube has no species: it weighs by the metre.
+    straight pieces in `convex`, end to end, a stick notched right across as what is left of it; `bends` are those made by hand, from its first end. A tube has no species: it weighs by the metre.
     """
 
     ref: str
@@ -64,7 +68,7 @@ class Member:
     mean_mm: float
     cuts: tuple[Cut, Cut]
     centre: Point
-    bent: tuple[tuple[Point, ...], ...] = ()
+    convex: tuple[tuple[Point, ...], ...] = ()
     notches: tuple[Notch, ...] = ()
     when: When = When.NOW
     bends: tuple[Bend, ...] = ()
@@ -72,7 +76,7 @@ class Member:
     @property
     def solids(self) -> tuple[tuple[Point, ...], ...]:
         """Its convex pieces: one for a straight stick."""
-        return self.bent or (self.corners,)
+        return self.convex or (self.corners,)
 
     @property
     def volume_m3(self) -> float:

@@ -96,6 +96,26 @@ class BentOut(Out):
     bends: list[BendOut]
 
 
+class NotchOut(Out):
+    """A notch right across a stick: from where to where along it from one end, how deep, in which side."""
+
+    start: Words
+    end: Words
+    deep: Words
+    upper: bool
+
+
+class LappedOut(Out):
+    """Sticks notched alike, and their outline from the side, mm."""
+
+    label: str
+    role: str
+    count: int
+    length: Words
+    notches: list[NotchOut]
+    outline: list[list[float]]
+
+
 class WeldOut(Out):
     """One weld of a steel base."""
 
@@ -179,6 +199,7 @@ class BillOut(Out):
     total: str
     bent: list[BentOut]
     doors: list[DoorOut]
+    lapped: list[LappedOut]
     welds: WeldMapOut
     pipes: PipePartsOut
     offsets: list[OffsetOut]

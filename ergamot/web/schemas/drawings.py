@@ -6,7 +6,7 @@ from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.drawing.model import PartKind
 from ergamot.core.frame.kinds import Group
 from ergamot.core.units import System
-from ergamot.exchange.sheets_pdf import Paper
+from ergamot.exchange.sheet_page import Paper
 from ergamot.web.schemas.figures import In, Out
 
 Corner = tuple[float, float, float]

@@ -12,6 +12,7 @@ import { Doors } from "./Doors";
 import { Pipes } from "./Pipes";
 import { Welds } from "./Welds";
 import { DrawingFiles } from "./DrawingFiles";
+import { Laps } from "./Laps";
 import { Offsets } from "./Offsets";
 import { Reckoning } from "./Reckoning";
 import { Pieces } from "./Pieces";
@@ -74,6 +75,7 @@ function Sheets({ bill }: { bill: Bill }) {
       {bill.doors.length > 0 ? <Doors bill={bill} /> : null}
       {bill.bent.length > 0 ? <Bends bill={bill} /> : null}
       {bill.pipes.pipes.length > 0 ? <Pipes parts={bill.pipes} /> : null}
+      {bill.lapped.length > 0 ? <Laps lapped={bill.lapped} /> : null}
       {bill.welds.welds.length > 0 ? <Welds map={bill.welds} /> : null}
       {bill.offsets.length > 0 ? <Offsets bill={bill} /> : null}
       <Shopping bill={bill} />

@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Bill, Schemas } from "../api/client";
 import { UnitsProvider } from "../kit/units";
 import { Bends } from "./Bends";
+import { Laps } from "./Laps";
 import { Boards } from "./Boards";
 import { Doors } from "./Doors";
 import { Pipes } from "./Pipes";
@@ -53,6 +54,16 @@ const bill: Bill = {
   ],
   doors: [
     { what: "person door", side: "front", wide: words("650 mm"), high: words("1.750 m"), leaf_wide: words("714 mm"), leaf_high: words("1.814 m"), foot: words("32 mm"), made_of: "welded mesh", closed_by: "person door with barrel bolt × 2" },
+  ],
+  lapped: [
+    {
+      label: "B1",
+      role: "base side rail",
+      count: 2,
+      length: words("3.048 m"),
+      notches: [{ start: words("0 mm"), end: words("38 mm"), deep: words("32 mm"), upper: false }],
+      outline: [[0, 32], [38, 32], [38, 0], [3048, 0], [3048, 64], [0, 64]],
+    },
   ],
   welds: {
     outlines: [[[0, -20], [3000, -20], [3000, 20], [0, 20]]],
@@ -160,6 +171,15 @@ describe("the lists", () => {
     render(<Doors bill={bill} />, { wrapper: UnitsProvider });
     const told = cells()[0]?.join(" ") ?? "";
     for (const part of ["person door", "front", "650 mm × 1.750 m", "714 mm × 1.814 m", "32 mm"]) expect(told).toContain(part);
+  });
+});
+
+describe("half-laps", () => {
+  it("draws each stick with its notches and tells where they are", () => {
+    render(<Laps lapped={bill.lapped} />, { wrapper: UnitsProvider });
+    expect(cells()).toEqual([["1", "0 mm", "38 mm", "32 mm", "lower"]]);
+    const drawn = screen.getByRole("img", { name: "B1 from its side, its notches cut" });
+    expect(drawn.querySelector("polygon")?.getAttribute("points")).toContain("38,-32");
   });
 });
 

@@ -65,6 +65,19 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
             uses=(Use.BOX,),
             only_if=("base_made", "steel"),
         ),
+        Parameter(
+            "corners",
+            "Base corners",
+            "frame",
+            "choice",
+            "butt",
+            choices=(
+                Choice("butt", "butted"),
+                Choice("lap", "half-lapped", "each rail loses half its depth there"),
+            ),
+            only_if=("base_made", "same", "own"),
+            kept=True,
+        ),
         Parameter("leaf_made", "Doors of", "frame", "choice", "same", choices=alike, kept=True),
         Parameter(
             "leaf_section",
@@ -160,6 +173,7 @@ class Timbers:
     rafters: Timber | None = None
     uprights: Timber | None = None
     top: Species | None = None
+    lapped: bool = False
 
     @property
     def rib_mm(self) -> float:
@@ -189,7 +203,7 @@ class Timbers:
         if self.top:
             own |= dict.fromkeys((Duty.PLATE, Duty.END_PLATE, Duty.CROSS_RAIL), self.top)
         upright = self.uprights.section if self.uprights else None
-        return Framing(self.section, self.species, self.base, self.leaf, upright, own)
+        return Framing(self.section, self.species, self.base, self.leaf, upright, own, self.lapped)
 
 
 def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
@@ -225,7 +239,8 @@ def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
         top = pick(catalogue.species, str(values["top_species"]), "top_species")
     if values["leaf_made"] == "own":
         leaf = pick(catalogue.sections, str(values["leaf_section"]), "leaf_section")
-    return Timbers(section, species, base, leaf, rafters, uprights, top)
+    lapped = values["corners"] == "lap" and values["base_made"] != "steel"
+    return Timbers(section, species, base, leaf, rafters, uprights, top, lapped)
 
 
 def _steel(values: Mapping[str, Value], catalogue: Catalogue, frame: Section) -> Section:

@@ -7,6 +7,7 @@ import math
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty
+from ergamot.core.frame.laps import half_lap
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.site import Site
 
@@ -43,7 +44,8 @@ def tail_start(gear: Gear | None, deep: float) -> float:
 
 
 def base_rails(site: Site, length: float, half: float, gear: Gear | None = None) -> None:
-    """Two side rails the whole length, and a cross rail under each end wall; of steel, mitred where two ends meet.
+    """Two side rails the whole length, and a cross rail under each end wall; of steel, mitred where two ends meet, of
+    timber butted, or half-lapped where two ends meet.
 
     Args: site; length, mm; half, half the outside width, mm; gear, which may have their tail bevelled.
     Source: common practice.
@@ -66,17 +68,20 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
     start = tail_start(gear, deep)
     welded = rail.section.welded and not start  # a bevelled rail is butted: no end is cut two ways
     mitred = (welded and site.x[0] < 1, welded)
+    lap = site.frame.lapped and not start and not rail.section.welded
+    sides = []
     for band in side_bands(half, thick):
         if any(mitred):
             out, inn = band if band[0] < 0 else band[::-1]
             a, b = (thick if cut else 0.0 for cut in mitred)
             plan = ((0.0, out), (length, out), (length - b, inn), (a, inn))
-            site.frame.profiled(side, plan, "z", (0, deep))
+            made = site.frame.profiled(side, plan, "z", (0, deep))
         elif start:
             outline = ((start, 0.0), (length, 0.0), (length, deep), (0.0, deep))
-            site.frame.profiled(side, outline, "y", band)
+            made = site.frame.profiled(side, outline, "y", band)
         else:
-            site.frame.stick(side, (0, length), band, (0, deep), "x")
+            made = site.frame.stick(side, (0, length), band, (0, deep), "x")
+        sides.append(made)
     across = Piece(
         Duty.BASE_CROSS,
         "base cross rail",
@@ -93,4 +98,8 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
                 across, ((out, -half), (out, half), (inn, inner), (inn, -inner)), "z", (0, deep)
             )
         else:
-            site.frame.stick(across, x, (-inner, inner), (0, deep), "y")
+            lapped = lap and (low < 1 or ahead)
+            end = half if lapped else inner
+            made = site.frame.stick(across, x, (-end, end), (0, deep), "y")
+            for over in sides if lapped else ():
+                half_lap(site.frame, over, made)

@@ -100,7 +100,7 @@ def test_lines_set_evenly_are_as_few_as_can_be(start, span, longest):
 @given(st.floats(1200, 4800), st.floats(0.2, 0.8), st.floats(400, 1500), st.none() | MESHES)
 def test_a_partition_always_stands_on_a_rib(length, share, longest, roll):
     wall = share * length
-    lines, _ = rib_lines((0, length), wall, longest, roll, 38)
+    lines, _ = rib_lines((0, length), (wall,), longest, roll, 38)
     assert wall in [pytest.approx(line) for line in lines]
     assert list(lines) == sorted(lines)
     assert (lines[0], lines[-1]) == (0, pytest.approx(length))

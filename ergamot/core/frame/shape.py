@@ -162,6 +162,7 @@ def usual_gears(
 ENDS = (Choice("front", "front end"), Choice("rear", "rear end"))
 SIDES = (Choice("left", "left side"), Choice("right", "right side"))
 WITHIN = Choice("partition", "the wall between house and run")
+BEHIND = Choice("house rear", "the wall behind a house in the middle")
 LOW_HOLD: Mapping[str, Value] = {
     "hold_height": 450.0
 }  # from there it tips enough to clear; HSE INDG143 zones

@@ -90,7 +90,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
 def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     x = (body_start(pen.gear), pen.length)
     roll = pen.mesh if pen.bays == "roll" else None
-    ribs = Ribs(pen.section.thick_mm, pen.bay, roll, pen.house.length if pen.house else None)
+    ribs = Ribs(pen.section.thick_mm, pen.bay, roll, pen.house.parted if pen.house else ())
     frame = pen.timbers.framing()
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 

@@ -55,6 +55,7 @@ from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.parts.house import housed
 from ergamot.core.frame.shape import (
     BASIC_TOOLS,
+    BEHIND,
     ENDS,
     LOW_HOLD,
     SIDES,
@@ -103,6 +104,7 @@ SHAPE = Shape(
         Choice("right roof", "right slope of a gable"),
         Choice("roof", "a mono-pitch roof"),
         WITHIN,
+        BEHIND,
     ),
     schools=(
         School(

@@ -57,12 +57,12 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     plates = set_walls(site, pen)
     site.strapped += set_roof(site, pen, plates)
     x0, x1 = site.x
-    house_to = x0 + pen.house.length if pen.house else x0
+    house_at, house_to = (x0 + pen.house.begins, x0 + pen.house.ends) if pen.house else (x0, x0)
     roof_to = on_a_rib(site, max(house_to, x0 + pen.roofed * (x1 - x0)))
     set_noggins(site, pen, roof_to)
     _ends(site, pen)
-    _walls(site, pen, house_to)
-    _roof(site, pen, house_to, roof_to)
+    _walls(site, pen, house_at, house_to)
+    _roof(site, pen, (house_at, house_to), roof_to)
     room = build_house(site, pen.house) if pen.house else Room()
     axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = handles(site, pen.gear, pen.half, pen.gear.hold)
@@ -109,8 +109,7 @@ def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:
 def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     x = (body_start(pen.gear), pen.length)
     roll = pen.mesh if pen.bays == "roll" else None
-    partition = pen.house.length if pen.house and not pen.house.whole else None
-    ribs = Ribs(pen.timbers.rib_mm, pen.bay, roll, partition)
+    ribs = Ribs(pen.timbers.rib_mm, pen.bay, roll, pen.house.parted if pen.house else ())
     frame = pen.timbers.framing()
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
@@ -121,7 +120,7 @@ def _ends(site: Site, pen: Chosen) -> None:
         _door(site, pen, front)
     solid: Covering = pen.wall_sheet if pen.end_wall == "solid" else pen.mesh
     for end, beneath in ((front, pen.mesh), (rear, solid)):
-        if pen.house and (pen.house.whole or end is rear):
+        if pen.house and (pen.house.whole or (end is rear and pen.house.at_rear)):
             y, floor, name = (-pen.half, pen.half), pen.house.floor_z, end.name
             if not pen.house.ranges:
                 site.cover.cover(end, wall(f"{name} end under the house", beneath), y, (0, floor))
@@ -156,19 +155,25 @@ def _door(site: Site, pen: Chosen, front: Face) -> None:
     )
 
 
-def _walls(site: Site, pen: Chosen, house_to: float) -> None:
+def _walls(site: Site, pen: Chosen, house_at: float, house_to: float) -> None:
     """Mesh, but for the house: sheet above its floor, mesh beneath."""
     x0, x1 = site.x
     for name in ("right", "left"):
         face = site.faces[name]
         open_side = replace(wall("wall mesh", pen.mesh), under=pen.wall_curtain)
         site.cover.cover(face, open_side, (house_to, x1), (0, face.top))
+        site.cover.cover(face, open_side, (x0, house_at), (0, face.top))
         if pen.house:
             floor = pen.house.floor_z
             if not pen.house.ranges:
-                site.cover.cover(face, wall("wall under the house", pen.mesh), (x0, house_to), (0, floor))
+                site.cover.cover(
+                    face, wall("wall under the house", pen.mesh), (house_at, house_to), (0, floor)
+                )
             site.cover.cover(
-                face, wall("house wall", pen.house.walls, Space.HOUSE), (x0, house_to), (floor, face.top)
+                face,
+                wall("house wall", pen.house.walls, Space.HOUSE),
+                (house_at, house_to),
+                (floor, face.top),
             )
 
 
@@ -190,14 +195,15 @@ def _curtains(site: Site, pen: Chosen, x: Flat) -> None:
             site.frame.on_face(roll, face, run, z, (0.0, batten.thick_mm), "u")
 
 
-def _roof(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
+def _roof(site: Site, pen: Chosen, house: Flat, roof_to: float) -> None:
     x0, x1 = site.x
     for face in site.profile.faces(site.x):
         if face.normal[2] <= 0:
             continue
         for zone, what, role, inside in (
-            ((x0, house_to), pen.roof, "house roof", Space.HOUSE),
-            ((house_to, roof_to), pen.roof, "roof", Space.RUN),
+            ((x0, house[0]), pen.roof, "roof", Space.RUN),
+            (house, pen.roof, "house roof", Space.HOUSE),
+            ((house[1], roof_to), pen.roof, "roof", Space.RUN),
             ((roof_to, x1), pen.mesh, "overhead mesh", Space.RUN),
         ):
             group = Group.ROOF if isinstance(what, Sheet) else Group.MESH
@@ -232,8 +238,8 @@ def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
         Dimension("end", (-out, 0), (-out, top), -BESIDE_MM, top),
     ]
     if pen.house and not pen.house.whole:
-        end: Flat = (x0 + pen.house.length, top)
-        marks.append(Dimension("side", (x0, top), end, 160, end[0] - x0, "house_length"))
+        begins, ends = x0 + pen.house.begins, x0 + pen.house.ends
+        marks.append(Dimension("side", (begins, top), (ends, top), 160, ends - begins, "house_length"))
     return tuple(marks)
 
 

@@ -67,7 +67,7 @@ def _ends(site: Site, pen: Chosen) -> None:
             end_plates(site, pen.half, pen.wall, wide / 2 + deep, front)
         else:
             site.frame.stick(plate, front, (-inner, inner), z, "y")
-    _end_studs(site, pen, rear, pen.house is not None)
+    _end_studs(site, pen, rear, pen.house is not None and pen.house.at_rear)
     under_house = pen.house is not None and pen.house.whole
     if under_house or not pen.doorway.there:
         _end_studs(site, pen, front, under_house)

@@ -100,8 +100,8 @@ def _ribs(pen: Chosen, x: Flat) -> tuple[tuple[float, ...], float]:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     if not pen.wall:
         return (x[0] + thick / 2, x[1] - thick / 2), thick
-    at = x[0] + pen.house.length - deep / 2 if pen.house else None
-    lines, _ = rib_lines((x[0] + deep / 2, x[1] - deep / 2), at, STUDS_APART_MM, None, deep)
+    walls = (x[0] + pen.house.length - deep / 2,) if pen.house else ()
+    lines, _ = rib_lines((x[0] + deep / 2, x[1] - deep / 2), walls, STUDS_APART_MM, None, deep)
     return lines, deep
 
 

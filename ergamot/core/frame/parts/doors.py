@@ -40,7 +40,6 @@ class Leaf:
     stay: Fitting = Fitting.STAY
     mesh: Covering | None = None
     inside: Space = Space.RUN
-    outside: Space = Space.OPEN
     own_kg: float | None = None
     purpose: Purpose = Purpose.KEEPER
     slides: bool = False
@@ -153,10 +152,9 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
         f"{leaf.role} with {pick(site.catalogue.hardware, leaf.latch, 'latch').label} × 2",
         leaf=leaf.role,
         inside=leaf.inside,
-        outside=leaf.outside,
         clear_mm=clear or (u[1] - u[0] - lap, v[1] - v[0] - lap),
     )
-    coat = Coat(leaf.role, leaf.what, Group.DOORS, leaf.inside, leaf.outside, Part.LEAF, closes=opening.ref)
+    coat = Coat(leaf.role, leaf.what, Group.DOORS, leaf.inside, part=Part.LEAF, closes=opening.ref)
     if leaf.own_kg:
         whole = site.catalogue.sheets["ply-18"]
         own = replace(coat, role=f"your own {leaf.role}", what=whole, own_kg=leaf.own_kg)

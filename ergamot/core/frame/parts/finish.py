@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from typing import TypeVar
 
 from ergamot.core.frame.clearance import refuse_clash, refuse_tight
 from ergamot.core.frame.fixings import count_fixings
@@ -16,9 +17,20 @@ from ergamot.core.frame.parts.drag import on_any_pen
 from ergamot.core.frame.parts.openings import Openings, pulls, set_openings
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.profile import Profile
-from ergamot.core.frame.structure import Body, Dimension, DragHandle, Member, Room, Structure, Zone
+from ergamot.core.frame.structure import (
+    Body,
+    Dimension,
+    DragHandle,
+    Member,
+    Opening,
+    Panel,
+    Room,
+    Structure,
+    Zone,
+)
 
 ON_GRASS_MM = 1.0
+Closing = TypeVar("Closing", Panel, Opening)
 
 
 @dataclass(frozen=True)
@@ -43,6 +55,14 @@ class Finished:
     tall: Profile | None = None
 
 
+def _between(site: Site, parts: tuple[Closing, ...]) -> tuple[Closing, ...]:
+    """What lies in a wall within the pen has the run before it, not the open."""
+    return tuple(
+        replace(one, outside=Space.RUN) if one.face in site.within and one.outside is Space.OPEN else one
+        for one in parts
+    )
+
+
 def _contacts(members: tuple[Member, ...], made: Finished, half: float) -> tuple[Flat, ...]:
     """Corners of what rests on the grass: from where the foot of the rails begins to their front end."""
     start = min(x for one in members for x, _, z in one.corners if z < ON_GRASS_MM)
@@ -65,7 +85,7 @@ def finish(site: Site, made: Finished) -> Structure:
     rear, front = made.axles
     if site.levers or front:
         refuse_clash(members, site.levers[0].x_mm if site.levers else rear.x_mm if rear else 0.0)
-    panels = site.cover.done(members)
+    panels = _between(site, site.cover.done(members))
     joined = (*joints(members, site.catalogue, made.apart), *site.strapped)
     fixings = count_fixings(members, panels, joined, site.catalogue)
     half, thick = made.half, site.frame.rail.section.thick_mm
@@ -77,7 +97,7 @@ def finish(site: Site, made: Finished) -> Structure:
         shape=made.shape,
         members=members,
         panels=panels,
-        openings=tuple(site.cover.openings),
+        openings=_between(site, tuple(site.cover.openings)),
         hardware=(*site.hardware, *fixings),
         contents=tuple(site.contents),
         joints=joined,

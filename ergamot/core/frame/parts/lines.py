@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from itertools import pairwise
 
 from ergamot.core.catalogue import Mesh, WirePanel
 from ergamot.core.finding import Phrase, phrase
@@ -27,19 +28,19 @@ def evenly(start: float, end: float, longest: float) -> list[float]:
 
 
 def rib_lines(
-    ends: Flat, wall: float | None, longest: float, roll: Mesh | None, bearing_mm: float
+    ends: Flat, walls: tuple[float, ...], longest: float, roll: Mesh | None, bearing_mm: float
 ) -> tuple[tuple[float, ...], tuple[Phrase, ...]]:
-    """Centres of the ribs of a pen, one of them carrying the partition of its house.
+    """Centres of the ribs of a pen, some of them carrying the walls that part its house from its run.
 
-    Args: ends, first and last, mm; wall, the partition's rib, mm, or None without a house; longest bay,
+    Args: ends, first and last, mm; walls, the ribs of those, mm, rising, none without a house; longest bay,
         mm; roll, the mesh whose roll should land on ribs, or None for even bays; bearing_mm, of a rib.
     Returns: places, rising, and notes.
     Source: common practice.
 
-    >>> rib_lines((0, 3000), 1200, 900, None, 38)[0]
+    >>> rib_lines((0, 3000), (1200,), 900, None, 38)[0]
     (0.0, 600.0, 1200.0, 2100.0, 3000.0)
     """
-    spans = [ends] if wall is None else [(ends[0], wall), (wall, ends[1])]
+    spans = pairwise((ends[0], *walls, ends[1]))
     lines: list[float] = []
     notes: list[Phrase] = []
     for start, end in spans:

@@ -72,12 +72,13 @@ def end_parameters(end: str) -> tuple[Parameter, ...]:
 @dataclass(frozen=True)
 class Ribs:
     """How the ribs of a pen are set: thickness along x, longest bay, the mesh roll they should suit, and
-    the length of a house whose partition stands on one; mm."""
+    the walls that part a house from its run, from the rear of the pen to where each lies on one and whether on its
+    rear; mm."""
 
     thick: float
     bay: float
     roll: Mesh | None
-    house: float | None
+    walls: tuple[tuple[float, bool], ...] = ()
 
 
 def ribbed_site(
@@ -95,12 +96,12 @@ def ribbed_site(
     Source: common practice.
 
     >>> first = begun("coop")
-    >>> ribbed_site(c, first.profile, first.inside, (0.0, 3000.0), Ribs(64.0, 900.0, None, None), first.frame).x
+    >>> ribbed_site(c, first.profile, first.inside, (0.0, 3000.0), Ribs(64.0, 900.0, None), first.frame).x
     (0.0, 3000.0)
     """
     half = ribs.thick / 2
-    wall = x[0] + ribs.house - half if ribs.house else None
-    lines, notes = rib_lines((x[0] + half, x[1] - half), wall, ribs.bay, ribs.roll, ribs.thick)
+    walls = tuple(x[0] + at + (half if rear else -half) for at, rear in ribs.walls)
+    lines, notes = rib_lines((x[0] + half, x[1] - half), walls, ribs.bay, ribs.roll, ribs.thick)
     site = Site(catalogue, profile, x, lines, ribs.thick, clear, frame, Coverer())
     site.notes += notes
     return site

@@ -34,6 +34,7 @@ RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 TREAD_EVERY_MM = 150.0
 BESIDE_MM = 20.0  # of sheet left beside a pop hole to screw through
 PARTITION = "partition"  # the face between house and run
+HOUSE_REAR = "house rear"  # the face behind a house in the middle of its pen
 OVER_RUN = "house front"  # the face of what stands over a lower run
 
 
@@ -57,6 +58,8 @@ def build_house(site: Site, house: House, run: LowRun | None = None) -> Room:
     >>> build_house(begun("coop"), read_house(asked("coop"), c)).nests
     0
     """
+    if not house.at_rear:
+        site = _from_its_rear(site, house)
     wall = site.x[0] + house.length
     end = wall - site.rib_mm / 2
     _bearers(site, house, end)
@@ -85,6 +88,28 @@ def build_house(site: Site, house: House, run: LowRun | None = None) -> Room:
         Zone("house", Space.HOUSE, (site.x[0], wall), (right, left), (house.floor_z, site.profile.top_z))
     )
     return Room(roost_m=roost_m, nests=nests)
+
+
+def _from_its_rear(site: Site, house: House) -> Site:
+    """The part of a pen in front of the rear of a house in its middle, that wall closed against the run behind it."""
+    at = site.x[0] + house.begins
+    lines = tuple(line for line in site.lines if line > at)
+    part = replace(site, x=(at, site.x[1]), lines=lines)
+    face = replace(_across(site, house, "rear", at), name=HOUSE_REAR, normal=(-1, 0, 0))
+    part.faces["rear"] = site.within[HOUSE_REAR] = face
+    within = Coat("house rear", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
+    site.cover.cover(face, within)
+    site.notes.append(
+        phrase("the run behind the house wants a door of its own: it is joined to the other only beneath")
+    )
+    return part
+
+
+def _across(site: Site, house: House, name: str, at: float) -> Face:
+    """What closes a house across the pen, from its floor up to the roof, round what passes it."""
+    above = Polygon(site.profile.points).intersection(shapely.box(-1e5, house.floor_z, 1e5, 1e5))
+    cut = _round_sticks(site, 0, at, above)
+    return Face(name, (at, 0, 0), (0, 1, 0), (0, 0, 1), (1, 0, 0), tuple(cut.exterior.coords)[:-1])
 
 
 def _bearers(site: Site, house: House, end: float) -> None:
@@ -176,10 +201,7 @@ def _partition(site: Site, house: House, wall: float, run: LowRun | None) -> Non
     """Stands on the front of a pair of ribs, from the floor up to the roof, round what passes it. What of it is over the run
     is outside."""
     z = house.floor_z
-    above = Polygon(site.profile.points).intersection(shapely.box(-1e5, z, 1e5, 1e5))
-    cut = _round_sticks(site, 0, wall, above)
-    outline = tuple(cut.exterior.coords)[:-1]
-    face = Face(PARTITION, (wall, 0, 0), (0, 1, 0), (0, 0, 1), (1, 0, 0), outline)
+    face = _across(site, house, PARTITION, wall)
     wide, high = POP_HOLE_MM
     right, left = site.inside(z + high)
     aside = {"right": right + BESIDE_MM, "left": left - BESIDE_MM - wide}

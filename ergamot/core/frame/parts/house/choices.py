@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
 from ergamot.core.frame.parameters import Value, is_on
-from ergamot.core.frame.parts.house.parameters import HOUSED, RANGING, Place
+from ergamot.core.frame.parts.house.parameters import HOUSED, PARTED, RANGING, Place
 from ergamot.core.frame.wanted import Wanted
 
 NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
@@ -34,6 +34,7 @@ class House:
     where: Place
     docks_at: float  # sill of another building's hole its pop hole meets in winter; 0 where it stands free
     ranges: bool  # nothing closes what is beneath: the birds go out on the grass by day
+    begins: float  # how far in front of the rear wall
     length: float
     floor_z: float
     floor_of: Sheet | Mesh
@@ -69,6 +70,24 @@ class House:
     def nests_top(self) -> float:
         """How far up from its floor the rear wall is taken by boxes, mm."""
         return self.nests_over_floor + NEST_MM if self.nests != "none" else 0.0
+
+    @property
+    def ends(self) -> float:
+        """How far in front of the rear wall its front is, mm."""
+        return self.begins + self.length
+
+    @property
+    def parted(self) -> tuple[tuple[float, bool], ...]:
+        """The walls that part it from its runs: how far from the rear wall, mm, and whether it is its own rear."""
+        if self.whole:
+            return ()
+        front = (self.ends, False)
+        return ((self.begins, True), front) if self.begins else (front,)
+
+    @property
+    def at_rear(self) -> bool:
+        """Is the rear wall of the pen its own?"""
+        return self.where is not Place.MIDDLE
 
     @property
     def whole(self) -> bool:
@@ -118,6 +137,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         where=where,
         docks_at=float(values["docks_at"]) if where is Place.WHOLE else 0.0,
         ranges=where is Place.WHOLE and values["house_beneath"] == RANGING,
+        begins=float(values["house_at"]) if where is Place.MIDDLE else 0.0,
         length=float(values["house_length"]),
         floor_z=float(values["house_floor"]),
         floor_of=catalogue.meshes[FLOOR_MESH] if is_on(values, "mesh_floor") else sheet,
@@ -134,8 +154,8 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         vents=values["vents"] != "none",
         floor_vent=values["vents"] == "floor",
         hatch=is_on(values, "house_hatch"),
-        window=where is Place.REAR and values.get("window", "no") != "no",
-        own_window=_own_window(values) if where is Place.REAR else None,
+        window=where in PARTED and values.get("window", "no") != "no",
+        own_window=_own_window(values) if where in PARTED else None,
         winter_floor=is_on(values, "winter_floor"),
         pop_hole=str(values["pop_hole"]),
     )

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parts.house.choices import NEST_MM, House, OwnWindow
-from ergamot.core.frame.parts.house.parameters import LEAST_PANE_MM
+from ergamot.core.frame.parts.house.parameters import LEAST_PANE_MM, LEAST_RUN_MM
 from ergamot.core.frame.parts.site import both, refuse_above, refuse_below
 from ergamot.core.frame.profile import Profile
 
@@ -44,7 +44,10 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
     >>> check_house(house, begun("coop").profile, 3000.0, 64.0, 38.0)
     """
     if not house.whole:
-        refuse_above("house_length", house.length, body_mm - 500, "so that a run is left in front")
+        most = body_mm - LEAST_RUN_MM - house.begins
+        refuse_above("house_length", house.length, most, "so that a run is left in front")
+    if house.nests == "outside" and not house.at_rear:
+        raise OutOfRange("nests", house.nests, "inside, or on a ledge: a run is behind this house")
     most = profile.top_z - LEAST_HOUSE_MM - 2 * deep
     refuse_above("house_floor", house.floor_z, most, "to leave head room under this roof")
     if house.nests != "none":

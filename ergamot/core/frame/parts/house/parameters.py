@@ -9,6 +9,7 @@ from ergamot.core.finding import What
 from ergamot.core.frame.parameters import Choice, Parameter, switch
 
 LEAST_PANE_MM = 150.0
+LEAST_RUN_MM = 500.0  # of run before or behind a house; judgement: less is a gap
 RANGING = "range"  # of what is beneath a house: nothing, the birds go out
 OWN_WINDOW = ("window", "own")
 
@@ -17,10 +18,12 @@ class Place(StrEnum):
     """Where in its pen a house is."""
 
     REAR = "yes"
+    MIDDLE = "middle"
     WHOLE = "whole"
 
 
 HOUSED = tuple(Place)
+PARTED = (Place.REAR, Place.MIDDLE)  # by a wall from the run before it
 
 
 def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tuple[Parameter, ...]:
@@ -35,7 +38,14 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
     'house'
     """
     housed = ("house", *HOUSED)
-    along = (Choice(Place.WHOLE, "the whole length", "a run beneath it, or none"),) if whole else ()
+    along = (
+        (
+            Choice(Place.MIDDLE, "in the middle", "a run before it and behind, joined beneath"),
+            Choice(Place.WHOLE, "the whole length", "a run beneath it, or none"),
+        )
+        if whole
+        else ()
+    )
     return (
         Parameter(
             "house",
@@ -46,7 +56,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             choices=(Choice(Place.REAR, "at the rear"), *along, Choice("no", "none")),
             kept=True,
         ),
-        *(_beneath() if whole else ()),
+        *((*_behind(), *_beneath()) if whole else ()),
         Parameter(
             "house_length",
             "House length",
@@ -55,8 +65,8 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             1200.0,
             600,
             2500,
-            only_if=("house", Place.REAR),
-            note="rear wall to partition",
+            only_if=("house", *PARTED),
+            note="its rear wall to its front",
             left_out=("house", "no"),
         ),
         Parameter(
@@ -195,7 +205,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
                 Choice("left", "at the left wall", "room beside it for a door"),
                 Choice("right", "at the right wall", "room beside it for a door"),
             ),
-            only_if=("house", Place.REAR),
+            only_if=("house", *PARTED),
             kept=True,
         ),
         Parameter(
@@ -209,7 +219,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
                 Choice("yes", "clear sheet over the pop hole"),
                 Choice("own", "one you have", "the opening is cut to fit it"),
             ),
-            only_if=("house", Place.REAR),
+            only_if=("house", *PARTED),
             kept=True,
         ),
         Parameter(
@@ -291,6 +301,24 @@ def _for_cleaning() -> tuple[Parameter, ...]:
             only_if=("house", *HOUSED),
             kept=True,
             idle=(What.SPACE,),
+        ),
+    )
+
+
+def _behind() -> tuple[Parameter, ...]:
+    """Where a house in the middle begins."""
+    return (
+        Parameter(
+            "house_at",
+            "House begins at",
+            "house",
+            "length",
+            900.0,
+            LEAST_RUN_MM,
+            4000,
+            only_if=("house", Place.MIDDLE),
+            note="from the rear wall",
+            kept=True,
         ),
     )
 

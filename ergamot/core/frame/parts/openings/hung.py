@@ -80,12 +80,12 @@ def _close(
     fills: dict[str, Covering] = {"mesh": openings.mesh, "clear": site.catalogue.sheets["clear"]}
     what = fills.get(one.filled, openings.sheet)
     behind = openings.mesh if one.filled == "both" else None
-    spaces = (leads_to(site, one, face, u, v), Space.RUN if one.face in site.within else Space.OPEN)
+    inside = leads_to(site, one, face, u, v)
     if one.hung is Hung.SLIDES:
-        slide_up(site, one, face, (u, v), what, spaces)
+        slide_up(site, one, face, (u, v), what, inside)
         return
     if one.hung is Hung.FIXED:
-        _fix(site, one, face, (u, v), lap, what, spaces)
+        _fix(site, one, face, (u, v), lap, what, inside)
         return
     edges = [at for _, at in face.outline]
     outer = (u[0] - lap, u[1] + lap), (max(min(edges), v[0] - lap), min(max(edges), v[1] + lap))
@@ -108,8 +108,7 @@ def _close(
                 what,
                 None,
                 mesh=behind,
-                inside=spaces[0],
-                outside=spaces[1],
+                inside=inside,
                 own_kg=one.own_kg,
                 purpose=one.purpose,
                 slides=True,
@@ -123,8 +122,7 @@ def _close(
         _hinge(one.hung, face),
         stay=stay,
         mesh=behind,
-        inside=spaces[0],
-        outside=spaces[1],
+        inside=inside,
         own_kg=one.own_kg,
         purpose=one.purpose,
     )
@@ -138,7 +136,7 @@ def _fix(
     clear: tuple[Flat, Flat],
     lap: float,
     what: Covering,
-    spaces: tuple[Space, Space],
+    inside: Space,
 ) -> None:
     """Screwed over its opening: it lets light through, and nobody."""
     u, v = clear
@@ -151,11 +149,10 @@ def _fix(
         f"{one.said} opening",
         f"{'one you have' if one.own_kg else what.label}, screwed on",
         leaf=one.said,
-        inside=spaces[0],
-        outside=spaces[1],
+        inside=inside,
         clear_mm=(one.width, one.height),
     )
-    coat = Coat(one.said, what, Group.DOORS, *spaces, own_kg=one.own_kg)
+    coat = Coat(one.said, what, Group.DOORS, inside, own_kg=one.own_kg)
     site.cover.lay(face, coat, (u[0] - lap, u[1] + lap), (v[0] - lap, v[1] + lap), 0.0)
 
 

@@ -27,22 +27,16 @@ TRACK = "1x3"  # section of the board a track is screwed to
 
 
 def slide_up(
-    site: Site,
-    one: WantedOpening,
-    face: Face,
-    clear: tuple[Flat, Flat],
-    what: Covering,
-    spaces: tuple[Space, Space],
+    site: Site, one: WantedOpening, face: Face, clear: tuple[Flat, Flat], what: Covering, inside: Space
 ) -> None:
     """A piece of the covering between two guides, drawn up by a cord: as much room over it as it is high.
 
-    Args: site; one; face; clear, from where to where it opens, u and v in mm; what it is of; spaces, those behind and before
-        it.
+    Args: site; one; face; clear, from where to where it opens, u and v in mm; what it is of; inside, the space behind it.
     Raises: OutOfRange, naming what is in its way.
     Source: common practice.
 
     >>> site = framed("coop")
-    >>> slide_up(site, hatch(), site.faces["left"], ((2200.0, 2600.0), (64.0, 464.0)), c.sheets["ply-5"], (Space.RUN, Space.OPEN))
+    >>> slide_up(site, hatch(), site.faces["left"], ((2200.0, 2600.0), (64.0, 464.0)), c.sheets["ply-5"], Space.RUN)
     >>> site.cover.openings[-1].closed_by
     'hatch 1 drawn up on a cord'
     """
@@ -62,14 +56,13 @@ def slide_up(
         f"{one.said} opening",
         f"{one.said} drawn up on a cord",
         leaf=one.said,
-        inside=spaces[0],
-        outside=spaces[1],
+        inside=inside,
         clear_mm=(one.width, one.height),
     )
     guide = Piece(Duty.LEAF, f"{one.said} guide", "L", f"the {one.said} slides in it", Group.DOORS, small)
     for low in (guides[0], outer[0][1]):
         site.frame.on_face(guide, face, (low, low + small.deep_mm), (v[0], top), (0.0, small.thick_mm), "v")
-    coat = Coat(one.said, what, Group.DOORS, *spaces, Part.LEAF, own_kg=one.own_kg, closes=opening.ref)
+    coat = Coat(one.said, what, Group.DOORS, inside, part=Part.LEAF, own_kg=one.own_kg, closes=opening.ref)
     site.cover.lay(face, coat, *outer, 0.0)
     place: list[Point] = [face.point(sum(u) / 2, top)]
     site.fit(Fitting.SLIDE, "slide", Group.DOORS, place, closes=opening.ref)

@@ -200,3 +200,24 @@ def test_what_cannot_be_is_refused_by_name():
     with pytest.raises(OutOfRange) as short:
         make_design(CATALOGUE, "pipe-kit", {"height": 300})
     assert short.value.field == "height"
+
+
+@pytest.mark.parametrize("face", ["left", "rear", "top"])
+def test_an_opening_in_it_is_framed_in_small_timber_tied_to_the_pipes(face):
+    """Its posts are nobody's to cut: battens of 19 × 38 stand between the pipes, two ties at either end."""
+    asked = {"face": face, "width": 300, "height": 250, "sill": 300 if face == "top" else 0}
+    pen = made(**{f"opening_1_{name}": value for name, value in asked.items()})
+    assert faults(pen) == ()
+    role = "trimmer" if face == "top" else "opening post"
+    battens = [one for one in pen.members if one.role == role]
+    assert {one.section.key for one in battens} == {"1x2"}
+    pipes = {one.ref for one in pen.members if one.section.made is Made.PLASTIC}
+    tied = [j for j in pen.joints if {battens[0].ref} & {*j.members} and pipes & {*j.members}]
+    assert {one.rule for one in tied} == {"tube strapped with two ties"}
+    assert len(tied) == 2
+
+
+def test_a_post_is_not_cut_for_an_opening():
+    with pytest.raises(OutOfRange) as refused:
+        made(opening_1_face="left", opening_1_at=800, opening_1_width=300)
+    assert "the post" in refused.value.message

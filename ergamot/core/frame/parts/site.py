@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 from ergamot.core.catalogue import Catalogue, Section, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
-from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.catalogue.kinds import Fitting, Made
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import Phrase
 from ergamot.core.frame.carpentry import Framing, Piece
@@ -48,6 +48,12 @@ class Site:
 
     def __post_init__(self) -> None:
         self.faces = {face.name: face for face in self.profile.faces(self.x)}
+
+    @property
+    def trim(self) -> Section:
+        """What openings are framed with: as the pen, but in a frame of pipe, small timber tied to it."""
+        own = self.frame.section
+        return (self.frame.leaf or own) if own.made is Made.PLASTIC else own
 
     def face(self, name: str) -> Face | None:
         """A side of it, or a wall in it, by its name."""

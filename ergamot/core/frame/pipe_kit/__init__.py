@@ -33,10 +33,10 @@ from collections.abc import Mapping
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.kinds import Moves
-from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parameters import Choice, Value
 from ergamot.core.frame.pipe_kit.assemble import build
 from ergamot.core.frame.pipe_kit.choices import PARAMETERS, check, wanted
-from ergamot.core.frame.shape import Proposal, Shape, Sketch, feet, remedies
+from ergamot.core.frame.shape import ENDS, SIDES, Proposal, Shape, Sketch, feet, remedies
 
 __all__ = ["SHAPE"]
 
@@ -67,6 +67,7 @@ SHAPE = Shape(
         strong=("pipe", "bay", "width", "length"),
         still=("roofed", "walls", "height"),
     ),
+    faces=(*SIDES, *ENDS, Choice("top", "top")),
     tools=(Tool.SAW, Tool.DRILL),
     sketch=Sketch(
         "M10 44V28H70V44M40 28V44M10 44H70", "M8 28H40", "light, for a few; packs flat if it is pinned"

@@ -20,6 +20,7 @@ from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.marks import base_marks
+from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.pipe_kit.choices import Chosen, chosen
 from ergamot.core.frame.pipe_kit.nodes import Run, set_runs
@@ -83,6 +84,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
             *base_marks(site, pen.length, half),
             Dimension("side", (x1, 0), (x1, pen.height), 260, pen.height, "height"),
         ),
+        openings=read_openings(values, pen.mesh, pen.roof),
         drag=lambda one: (bay_line(one, pen.bay),),
     )
     return finish(site, made)

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 import shapely
 
+from ergamot.core.catalogue.kinds import Made
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.face import Face
@@ -86,7 +87,7 @@ def make_way(
     for stick in [stick for stick in laid if stick.over(u, v)]:
         why = _why_it_stays(site, face, stick)
         if why:
-            raise refuse_cut(one, why, "at", _elsewhere(one, face, stick, u, site.frame.section.deep_mm))
+            raise refuse_cut(one, why, "at", _elsewhere(one, face, stick, u, site.trim.deep_mm))
         site.frame.members.remove(stick.member)
         laid = tuple(each for each in laid if each is not stick)
     return laid
@@ -109,7 +110,7 @@ def _elsewhere(one: WantedOpening, face: Face, stick: Laid, u: Flat, deep: float
 def _why_it_stays(site: Site, face: Face, stick: Laid) -> str:
     """What speaks against taking a stick out; nothing where it only divides the side."""
     member = stick.member
-    if member.duty not in MAKES_WAY:
+    if member.duty not in MAKES_WAY or member.section.made is Made.PLASTIC:
         return f"the {member.role}"
     low, _, high, _ = stick.outline.bounds
     sides = [u for u, _ in face.outline]

@@ -29,7 +29,7 @@ def frame_in_slope(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fl
     >>> u, lap
     ((2200.0, 2600.0), 19.0)
     """
-    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    thick, deep = site.trim.thick_mm, site.trim.deep_mm
     w = (-deep, 0.0)
     laid = lying_in(site.frame.members, face, w)
     u = one.across
@@ -46,7 +46,7 @@ def frame_in_slope(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fl
     between = _between(one, u, ribs, thick)
     reach = (max(low, v[0] - thick), min(high, v[1] + thick))
     laid = make_way(site, one, face, laid, between, reach)
-    trimmer = Piece(Duty.TRIMMER, "trimmer", "C", f"frames the {one.said}")
+    trimmer = Piece(Duty.TRIMMER, "trimmer", "C", f"frames the {one.said}", section=site.trim)
     if v[0] - low > TOUCH_MM:
         site.frame.on_face(trimmer, face, between, (v[0] - thick, v[0]), w, "u")
     if high - v[1] > TOUCH_MM:

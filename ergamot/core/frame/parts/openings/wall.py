@@ -15,6 +15,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 
@@ -43,7 +44,7 @@ def frame_in_wall(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fla
     >>> frame_in_wall(site, hatch(), site.faces["left"])
     ((2200.0, 2600.0), (64.0, 464.0), 32.0)
     """
-    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    thick, deep = site.trim.thick_mm, site.trim.deep_mm
     w = (-thick, 0.0)
     laid = lying_in(site.frame.members, face, w)
     u = one.across
@@ -53,15 +54,16 @@ def frame_in_wall(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fla
     kept = [_stands(laid, post, v) for post in posts]
     free = (u[0] if kept[0] else posts[0][0], u[1] if kept[1] else posts[1][1])
     laid = make_way(site, one, face, laid, free, v)
-    piece = Piece(Duty.POST, "opening post", "S", f"frames the {one.said}")
+    piece = Piece(Duty.POST, "opening post", "S", f"frames the {one.said}", section=site.trim)
     for post, stands in zip(posts, kept, strict=True):
         if not stands:
             _post(site, one, face, piece, laid, post, v, w)
+    closing = replace(piece, duty=Duty.HEAD, why=f"closes the frame of the {one.said}")
     if high - v[1] > TOUCH_MM:
-        head = Piece(Duty.HEAD, "opening head", "S", f"closes the frame of the {one.said}")
+        head = replace(closing, role="opening head")
         site.frame.on_face(head, face, u, (v[1], v[1] + deep), w, "u")
     if v[0] - low > TOUCH_MM:
-        sill = Piece(Duty.HEAD, "opening sill", "S", f"closes the frame of the {one.said}")
+        sill = replace(closing, role="opening sill")
         site.frame.on_face(sill, face, u, (v[0] - deep, v[0]), w, "u")
     return u, v, deep / 2
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from datetime import date
 
 import pytest
-from hypothesis import HealthCheck, settings
+from hypothesis import HealthCheck, Phase, settings
 from sqlalchemy import Engine, text
 
 from ergamot.core.catalogue import Catalogue
@@ -24,6 +24,9 @@ settings.register_profile(
     deadline=None,
     max_examples=int(os.environ.get("EXAMPLES", "30")),  # soundness asks for more
     derandomize=True,
+    phases=[
+        one for one in Phase if one is not Phase.shrink or "NO_SHRINK" not in os.environ
+    ],  # see CONTRIBUTING
     suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],
 )
 settings.load_profile("ergamot")

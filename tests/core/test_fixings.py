@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections import Counter
+from itertools import product
 
 import numpy as np
 import pytest
@@ -63,14 +64,15 @@ def test_every_joint_bears_somewhere_and_no_fixing_stands_proud(design):
 
 def reach(one, other):
     """Wood along the best line through both: from the outer side of one to the far side of the other."""
-    corners = [np.array([c for solid in m.solids for c in solid]) for m in (one, other)]
     best = 0.0
-    for member in (one, other):
-        for face in ConvexHull(np.array(member.corners)).equations:
-            a, b = (c @ face[:3] for c in corners)
-            gap = max(a.min() - b.max(), b.min() - a.max())
-            if abs(gap) < 0.6:
-                best = max(best, max(a.max(), b.max()) - min(a.min(), b.min()))
+    for first, second in product(one.solids, other.solids):
+        corners = np.array(first), np.array(second)
+        for solid in corners:
+            for face in ConvexHull(solid).equations:
+                a, b = (c @ face[:3] for c in corners)
+                gap = max(a.min() - b.max(), b.min() - a.max())
+                if abs(gap) < 0.6:
+                    best = max(best, max(a.max(), b.max()) - min(a.min(), b.min()))
     return best
 
 

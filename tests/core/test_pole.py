@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.haul import haul, movers_strength
@@ -53,3 +54,13 @@ def test_it_bears_what_one_at_its_end_lifts():
     stress = 1.25 * lift / 2 * 0.4 * 1000 / (wide * flat**2 / 6)
     assert found["pole"].demand == pytest.approx(stress, rel=1e-4)
     assert found["pole"].refs == (pole.ref,)
+
+
+def test_it_is_no_longer_than_a_stick_is_sold():
+    """3.66 m is the longest 2×2: on a pen 3.0 m wide a pole stands 291 mm past the handles, on one 3.4 m wide none would do."""
+    wide = made("low-pen", width=2950, section="2x2")
+    pole = next(one for one in wide.members if one.role == "pole")
+    assert pole.length_mm == pytest.approx(pole.section.longest_mm)
+    with pytest.raises(OutOfRange) as refused:
+        made("low-pen", width=3200, section="2x2")
+    assert refused.value.field == "bar"

@@ -24,6 +24,8 @@ def half_lap(frame: Framing, over: Member, under: Member) -> None:
     Args: frame, both of whose sticks they are; over, which keeps its upper half there; under, its lower.
     Source: common practice.
 
+    >>> from ergamot.core.frame.carpentry import Piece
+    >>> from ergamot.core.frame.kinds import Duty
     >>> site = begun()
     >>> piece = Piece(Duty.BASE_RAIL, "rail", "B", "an example")
     >>> over = site.frame.stick(piece, (0.0, 1000.0), (0.0, 38.0), (0.0, 64.0), "x")

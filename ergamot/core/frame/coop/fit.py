@@ -12,7 +12,7 @@ from ergamot.core.frame.coop.bent import check_bows
 from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, Chosen, chosen, longest_rise
 from ergamot.core.frame.kinds import Purpose
 from ergamot.core.frame.parameters import Value
-from ergamot.core.frame.parts.gear import body_start, check_gear
+from ergamot.core.frame.parts.gear import body_start, check_gear, check_pole
 from ergamot.core.frame.parts.house import check_dock, check_house, check_tray, check_under_plate
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import check_stock, refuse_above
@@ -96,6 +96,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
         check_bows(pen)
     check_gear(pen.gear, pen.length)
+    check_pole(pen.gear, pen.half, pen.section)
     deep = pen.section.deep_mm
     pen.doorway.refuse_taller(_over_door(pen), "under this roof: raise the wall or the pitch")
     pen.doorway.refuse_wider(pen.width - 2 * (deep + pen.section.thick_mm + 20), "between the walls")

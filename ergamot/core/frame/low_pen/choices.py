@@ -12,7 +12,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
 from ergamot.core.frame.low_pen.tall import TALL_PARAMETERS, TallHouse, check_tall, read_tall
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looked_up, switch
-from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
+from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, check_pole, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import house_parameters, housed
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
@@ -279,6 +279,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         "height", pen.height, least + pen.width * pen.slope, "for this fall to leave room at the low side"
     )
     check_gear(pen.gear, pen.length)
+    check_pole(pen.gear, pen.half, pen.section)
     if pen.tall:
         if pen.fall:
             raise OutOfRange("fall", pen.fall, "0 beside a house: the house's own roof falls")
@@ -288,4 +289,4 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
             enough = f"at least {pen.roof.least_fall_deg:g}° for rain to run off"
             raise OutOfRange("house_fall", float(values["house_fall"]), enough)
         body = pen.length - body_start(pen.gear)
-        check_tall(pen.tall, pen.height, body, pen.section.deep_mm, pen.section.thick_mm)
+        check_tall(pen.tall, pen.height, body, pen.section)

@@ -6,12 +6,12 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue import Catalogue, Section
 from ergamot.core.frame.face import Face, above
 from ergamot.core.frame.parameters import Parameter, Value
 from ergamot.core.frame.parts.house import OVER_RUN, House, check_house, check_under_plate, read_house
 from ergamot.core.frame.parts.house.fit import POP_HOLE_MM
-from ergamot.core.frame.parts.site import refuse_below
+from ergamot.core.frame.parts.site import refuse_above, refuse_below
 from ergamot.core.frame.profile import Profile, chain
 
 ROOF = "house roof"  # the name of its face
@@ -69,16 +69,19 @@ def read_tall(values: Mapping[str, Value], catalogue: Catalogue) -> TallHouse | 
     return TallHouse(house, float(values["house_top"]), slope, float(values["width"]) / 2)
 
 
-def check_tall(tall: TallHouse, run_mm: float, body_mm: float, deep: float, thick: float) -> None:
+def check_tall(tall: TallHouse, run_mm: float, body_mm: float, section: Section) -> None:
     """Refuse a house that does not go with its run.
 
-    Args: tall; run_mm, height of the run, mm; body_mm, rear to front, mm; deep and thick, of a stick, mm.
+    Args: tall; run_mm, height of the run, mm; body_mm, rear to front, mm; section, of the frame.
     Raises: OutOfRange, naming the field and what it may be.
     Source: common practice.
 
-    >>> check_tall(read_tall(asked(house="yes", height=800.0), c), 900.0, 3000.0, 64.0, 38.0)
+    >>> check_tall(read_tall(asked(house="yes", height=800.0), c), 900.0, 3000.0, c.sections["2x3"])
     """
-    fall = 2 * tall.half * tall.slope
+    deep, thick, fall = section.deep_mm, section.thick_mm, 2 * tall.half * tall.slope
+    along = math.cos(math.atan(tall.slope))
+    longest = (section.longest_mm - deep * tall.slope) * along + 2 * thick
+    refuse_above("width", 2 * tall.half, longest, f"for a rafter of its roof out of one {section.label}")
     refuse_below("house_top", tall.top, run_mm + fall, "for the low side of its roof to clear the run")
     out = tall.house.floor_z + POP_HOLE_MM[1] + deep
     refuse_below("height", run_mm, out, "for birds to come out of this house under the top of the run")

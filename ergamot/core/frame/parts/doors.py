@@ -95,8 +95,9 @@ class Doorway:
 
 
 def read_doorway(values: Mapping[str, Value], deep: float) -> Doorway:
-    """The opening a door needs: as asked, or half a stick inside a door the keeper has all round; where there is none, the
-    least one.
+    """The opening a door needs: as asked, or half a stick inside one the keeper has all round.
+
+    Where there is none it is the least one: its posts stand there as studs.
 
     Args: values, checked; deep, of the sticks round it, mm.
     Returns: the Doorway.

@@ -13,7 +13,7 @@
 """
 
 from ergamot.core.frame.parts.gear.choices import YIELD_MPA, Gear, body_start, check_gear, read_gear
-from ergamot.core.frame.parts.gear.hold import handles, lifting_rope
+from ergamot.core.frame.parts.gear.hold import check_pole, handles, lifting_rope
 from ergamot.core.frame.parts.gear.iron import WHEEL_GAP_MM
 from ergamot.core.frame.parts.gear.parameters import BESIDE, SWINGING, gear_parameters
 from ergamot.core.frame.parts.gear.rails import base_rails, side_bands
@@ -28,6 +28,7 @@ __all__ = [
     "base_rails",
     "body_start",
     "check_gear",
+    "check_pole",
     "gear_parameters",
     "handles",
     "lifting_rope",

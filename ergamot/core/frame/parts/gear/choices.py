@@ -91,7 +91,7 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         float(values["ride"]) if kind is Moves.AXLES else 0.0,
         kind in LEVEL and values["grips"] == "both",
         kind.wheeled and is_on(values, "bar"),
-        kind.wheeled and values.get("bar") == "pole",
+        kind.wheeled and kind is not Moves.CHASSIS and values.get("bar") == "pole",
         kind is Moves.AXLES and is_on(values, "tongue"),
     )
 

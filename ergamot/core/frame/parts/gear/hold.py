@@ -4,18 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ergamot.core.catalogue import Section
 from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import phrase
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.footing import Grip
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Moves
 from ergamot.core.frame.parts.gear.choices import Gear
-from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parts.site import Site, both
 
 GRIP_FROM_END_MM = 50.0  # hands close round a handle this far from its end; judgement: half a hand
 DRAWBAR_MM = 700.0  # a drawbar is held at knuckle height; judgement: of a grown person
 POLE_OUT_MM = 400.0  # of a pole past either handle; judgement: one walks outside it, both hands on the wood
+LEAST_OUT_MM = 200.0  # of it, for a hand; judgement
 HANDLE_LAP_MM = 600.0  # how far a handle lies along what it is bolted to; judgement: two bolts well apart
 
 
@@ -56,14 +59,34 @@ def _pair(site: Site, gear: Gear, half: float, z: float, end: float, ahead: int)
         _join(site, bar, (tip, tip - ahead * thick), half, (z - deep, z))
     if gear.pole:
         pole = Piece(Duty.HANDLE, "pole", "H", "lies on both handles: two walk outside them", Group.GEAR)
-        _join(site, pole, (tip, tip - ahead * deep), half + thick + POLE_OUT_MM, (z, z + thick))
+        _join(site, pole, (tip, tip - ahead * deep), _pole_half(site, half + thick), (z, z + thick))
+
+
+def _pole_half(site: Site, half: float) -> float:
+    """Half of a pole's length: past either handle for one to walk there, or as far as a stick is sold for."""
+    return min(half + POLE_OUT_MM, site.frame.section.longest_mm / 2)
+
+
+def check_pole(gear: Gear, half: float, section: Section) -> None:
+    """Refuse a pole where no stick is sold long enough to reach past both handles.
+
+    Args: gear; half, half the width the handles lie outside, mm; section, of the frame.
+    Raises: OutOfRange.
+    Source: stock lengths in the catalogue.
+
+    >>> from ergamot.core.frame.parts.gear.choices import read_gear
+    >>> check_pole(read_gear(asked("coop", bar="pole"), c), 900.0, c.sections["2x3"])
+    """
+    if gear.pole and section.longest_mm / 2 < half + section.thick_mm + LEAST_OUT_MM:
+        sold = both(section.longest_mm)
+        raise OutOfRange("bar", "pole", f"a bar across: no {section.label} is sold longer than {sold}")
 
 
 def _join(site: Site, piece: Piece, x: Flat, half: float, z: Flat) -> None:
     """Set what joins the handles of an end, where nothing stands there."""
     across = (min(x), max(x))
     if any(low < across[1] and high > across[0] for low, high in _beyond(site, half, z)):
-        site.notes.append(phrase(f"the nests leave no room for a {piece.role} at the rear"))
+        site.notes.append(phrase(f"the nests leave no room for a {piece.role.split()[-1]} at the rear"))
         return
     site.frame.stick(piece, across, (-half, half), z, "y")
 

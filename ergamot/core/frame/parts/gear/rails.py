@@ -44,8 +44,9 @@ def tail_start(gear: Gear | None, deep: float) -> float:
 
 
 def base_rails(site: Site, length: float, half: float, gear: Gear | None = None) -> None:
-    """Two side rails the whole length, and a cross rail under each end wall; of steel, mitred where two ends meet, of
-    timber butted, or half-lapped where two ends meet.
+    """Two side rails the whole length, and a cross rail under each end wall.
+
+    Where two ends meet, steel is mitred, timber butted or half-lapped.
 
     Args: site; length, mm; half, half the outside width, mm; gear, which may have their tail bevelled.
     Source: common practice.

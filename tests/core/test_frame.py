@@ -30,7 +30,7 @@ from tests.soundness import (
 )
 from tests.strategies import CATALOGUE, designs
 
-PENS = settings(max_examples=50)
+PENS = settings(max_examples=30)
 EVERY_SHAPE = pytest.mark.parametrize("shape", list(SHAPES))
 PLAIN = {"walls": "mesh", "gear": "skids", "section": "2x2", "bay": 1200}
 

@@ -69,7 +69,7 @@ def test_a_light_pen_in_a_gale_is_mended_by_tying_it_down():
     assert tied.more_cost > 0
 
 
-@settings(max_examples=15)
+@settings(max_examples=10)
 @given(designs(), st.sampled_from(What))
 def test_no_change_takes_from_the_birds_or_weakens_the_wire(design, what):
     for changes in single_changes(CATALOGUE, design, what):

@@ -71,7 +71,7 @@ def test_everything_that_stands_is_put_in_once(shape, strain, placed):
     assert set(refs) == wanted
 
 
-@settings(max_examples=12)
+@settings(max_examples=8)
 @given(designs())
 def test_any_pen_can_be_put_together(design):
     structure = build(design, CATALOGUE)
@@ -115,7 +115,7 @@ def test_what_carries_comes_before_what_it_carries(shape):
     assert places == sorted(places)
 
 
-@settings(max_examples=12)
+@settings(max_examples=8)
 @given(designs())
 def test_hardware_comes_once_what_it_is_screwed_to_stands(design):
     """Rods before wheels, leaves before their hinges and latches, everything before the feeders are hung."""

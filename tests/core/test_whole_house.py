@@ -208,7 +208,14 @@ def test_over_the_pop_hole_of_a_house_on_a_low_run_there_is_no_window_to_choose(
 
 def test_a_house_over_a_run_is_no_wider_than_its_rafters_are_sold():
     """14° and 3.65 m wide: (3650 − 2 × 38)/cos 14° and what a plumb cut adds is 3.69 m of 2×2, sold to 3.658."""
-    tall = {"house": "yes", "height": 900.0, "house_floor": 300.0, "house_top": 1800.0, "house_fall": 14.0, "section": "2x2"}
+    tall = {
+        "house": "yes",
+        "height": 900.0,
+        "house_floor": 300.0,
+        "house_top": 1800.0,
+        "house_fall": 14.0,
+        "section": "2x2",
+    }
     with pytest.raises(OutOfRange, match="for a rafter of its roof") as refused:
         make_design(CATALOGUE, "low-pen", {**tall, "width": 3650.0})
     assert refused.value.field == "width"

@@ -85,7 +85,8 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
         farm.get_by_role("tab", name="Sheet").click()
         expect(farm.locator("[data-ref]").first).to_be_attached()
         read(farm, f"bench {pen}", foreign)
-        for what in ("space", "wind", "moving", "strength"):
+        # The workings are in metres and newtons whatever was chosen: once is enough
+        for what in ("space", "wind", "moving", "strength") if system == "metric" else ():
             farm.locator(f"[data-verdict={what}]").click()
             sheet = farm.get_by_role("dialog")
             expect(sheet.get_by_role("button", name="Close", exact=True)).to_be_visible()

@@ -56,10 +56,10 @@ def _pair(site: Site, gear: Gear, half: float, z: float, end: float, ahead: int)
         site.frame.stick(handle, (x[0], x[1]), band, (z - deep, z), "x")
     if gear.bar:
         bar = Piece(Duty.HANDLE, "handle bar", "H", "joins the handles: taken hold of anywhere", Group.GEAR)
-        _join(site, bar, (tip, tip - ahead * thick), half, (z - deep, z))
+        _join(site, bar, "bar", (tip, tip - ahead * thick), half, (z - deep, z))
     if gear.pole:
         pole = Piece(Duty.HANDLE, "pole", "H", "lies on both handles: two walk outside them", Group.GEAR)
-        _join(site, pole, (tip, tip - ahead * deep), _pole_half(site, half + thick), (z, z + thick))
+        _join(site, pole, "pole", (tip, tip - ahead * deep), _pole_half(site, half + thick), (z, z + thick))
 
 
 def _pole_half(site: Site, half: float) -> float:
@@ -82,11 +82,11 @@ def check_pole(gear: Gear, half: float, section: Section) -> None:
         raise OutOfRange("bar", "pole", f"a bar across: no {section.label} is sold longer than {sold}")
 
 
-def _join(site: Site, piece: Piece, x: Flat, half: float, z: Flat) -> None:
+def _join(site: Site, piece: Piece, said: str, x: Flat, half: float, z: Flat) -> None:
     """Set what joins the handles of an end, where nothing stands there."""
     across = (min(x), max(x))
     if any(low < across[1] and high > across[0] for low, high in _beyond(site, half, z)):
-        site.notes.append(phrase(f"the nests leave no room for a {piece.role.split()[-1]} at the rear"))
+        site.notes.append(phrase(f"the nests leave no room for a {said} at the rear"))
         return
     site.frame.stick(piece, across, (-half, half), z, "y")
 

@@ -39,7 +39,8 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 | piece          | letter | runs                                     | number                  |
 |----------------|--------|------------------------------------------|-------------------------|
 | floor bearer   | J      | between a pair of ribs                   | each rib of the house   |
-| roost rail     | J      | between a pair of ribs                   | 2, or 4 stepped         |
+| roost rail     | J      | between a pair of ribs                   | 2, or 4 stepped; 1 fewer before a pop hole |
+| roost leg      | J      | floor to the end of a low bar            | 1 a bar beside a pop hole |
 | roost          | Q      | rail to rail, along the pen              | roost_bars              |
 | nest rail, side| N      | floor frame of an outside nest box       | 2 + 2                   |
 | ledge rail, side, leg | N | frame under boxes on a ledge            | 2 + 2 + 2               |

@@ -30,8 +30,10 @@ from ergamot.core.frame.structure import Joint, Room, Zone
 from ergamot.core.units import Quantity
 
 RAMP_MM = 300.0
+RAMP_BESIDE_MM = 25.0  # from a wall, and the cleats on it
 RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 TREAD_EVERY_MM = 150.0
+LEAST_HOLE_MM = 250.0  # of width; judgement: a heavy hen and her wings
 BESIDE_MM = 20.0  # of sheet left beside a pop hole to screw through
 PARTITION = "partition"  # the face between house and run
 HOUSE_REAR = "house rear"  # the face behind a house in the middle of its pen
@@ -202,14 +204,12 @@ def _partition(site: Site, house: House, wall: float, run: LowRun | None) -> Non
     is outside."""
     z = house.floor_z
     face = _across(site, house, PARTITION, wall)
-    wide, high = POP_HOLE_MM
-    right, left = site.inside(z + high)
-    aside = {"right": right + BESIDE_MM, "left": left - BESIDE_MM - wide}
-    y0 = max(aside.get(house.pop_hole, -wide / 2), right)
-    slide = (wall, y0 + wide / 2, z + high)
-    _pop_hole(site, face, (y0, min(y0 + wide, left)), (z, z + high), "pop hole", slide)
+    high = POP_HOLE_MM[1]
+    y = _between_roosts(site, house)
+    middle = sum(y) / 2
+    _pop_hole(site, face, y, (z, z + high), "pop hole", (wall, middle, z + high))
     if house.window:
-        set_window(site, house, face, (y0, y0 + wide))
+        set_window(site, house, face, y)
     within = Coat("partition", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
     if run is None:
         site.cover.cover(face, within)
@@ -220,13 +220,40 @@ def _partition(site: Site, house: House, wall: float, run: LowRun | None) -> Non
         site.cover.cover(face, within, across, (z, run.top))
         over = Coat("house front over the run", house.walls, Group.HOUSE, Space.HOUSE)
         site.cover.cover(replace(face, name=OVER_RUN), over, across, (run.top, face.top))
-    middle, (low, up) = y0 + wide / 2, site.inside(z + RAMP_CLEAR_MM)
+    right, left = site.inside(z + RAMP_CLEAR_MM)
+    low, up = right + RAMP_BESIDE_MM, left - RAMP_BESIDE_MM
     _ramp(
         site,
         house,
         (wall, run.end if run else site.x[1]),
         (max(middle - RAMP_MM / 2, low), min(middle + RAMP_MM / 2, up)),
     )
+
+
+def _between_roosts(site: Site, house: House) -> Flat:
+    """From where to where a pop hole is: as near as can be to where it was asked for, where no low roost ends in it."""
+    wide, high = POP_HOLE_MM
+    right, left = site.inside(house.floor_z + high)
+    aside = {"right": right + BESIDE_MM + wide / 2, "left": left - BESIDE_MM - wide / 2}
+    wanted = aside.get(house.pop_hole, 0.0)
+    deep = site.frame.section.deep_mm
+    places = roost_places(house, site.profile, deep, clear_mm(site, house)) if house.roosts != "none" else ()
+    bars = sorted(y for y, z in places if z < house.floor_z + high)
+    edges = (right, *(side for y in bars for side in (y - deep / 2, y + deep / 2)), left)
+    free = []
+    for low, up in zip(edges[::2], edges[1::2], strict=True):
+        across = min(wide, up - low)
+        at = min(max(wanted, low + across / 2), up - across / 2)
+        if across >= LEAST_HOLE_MM:
+            free.append((-across, abs(at - wanted), at))
+    if not free:
+        site.notes.append(
+            phrase("a roost ends in the pop hole: fewer bars, or a wider house, leaves it free")
+        )
+        start = max(wanted - wide / 2, right)
+        return start, min(start + wide, left)
+    across, _, at = min(free)
+    return at + across / 2, at - across / 2
 
 
 def _ramp(site: Site, house: House, x: Flat, y: Flat) -> None:

@@ -12,6 +12,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Part, Space
 from ergamot.core.frame.parts.house.choices import House
 from ergamot.core.frame.parts.house.fit import (
+    POP_HOLE_MM,
     ROOST_STEP_MM,
     TRAY_UNDER_MM,
     roost_places,
@@ -53,7 +54,10 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     x = (first - site.rib_mm / 2, behind[1] if behind else last + site.rib_mm / 2)
     total = 0.0
     for z in dict.fromkeys(z for _, z in places):
-        for line, span in ((first, None), (last, behind)):
+        on_legs = bool(house.parted) and z < house.floor_z + POP_HOLE_MM[1]
+        if on_legs:
+            _legs(site, house, last, [y for y, at in places if at == z], z)
+        for line, span in ((first, None), *(() if on_legs else ((last, behind),))):
             set_on = site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z), span)
             if house.roosts_out:
                 _cleats(site, set_on)
@@ -64,6 +68,17 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     if house.droppings_board and places:
         _droppings_board(site, house, x, [y for y, _ in places])
     return total / 1000
+
+
+def _legs(site: Site, house: House, line: float, bars: list[float], top: float) -> None:
+    """A leg under the end of each bar, where a rail would run across the pop hole."""
+    thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
+    leg = Piece(
+        Duty.FURNITURE, "roost leg", "J", "carries the end of a roost beside the pop hole", Group.ROOSTS
+    )
+    x = (line - thick / 2, line + thick / 2)
+    for y in bars:
+        site.frame.stick(leg, x, (y - deep / 2, y + deep / 2), (house.floor_z, top), "z")
 
 
 def _cleats(site: Site, rail: Member) -> None:

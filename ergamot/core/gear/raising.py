@@ -50,7 +50,7 @@ def corner_n(structure: Structure, weighed: Mass, at_mm: float, rear: bool) -> f
 
     >>> coop = pen("coop", gear="dolly", put_under="jack")
     >>> round(corner_n(coop, mass(coop), coop.axle.x_mm, True))
-    576
+    571
     """
     weight = weighed.fresh_kg * G
     return CORNER.of(W=weight, x_far=_far(structure, rear), x_cg=weighed.fresh_centre[0], x_up=at_mm)
@@ -116,7 +116,7 @@ def lifted_n(structure: Structure, weighed: Mass, lever: Lever) -> float:
 
     >>> coop = pen("coop", gear="boards")
     >>> round(lifted_n(coop, mass(coop), coop.levers[0]))
-    606
+    601
     """
     return corner_n(structure, weighed, lever.x_mm, lever.points < 0)
 

@@ -1,0 +1,243 @@
+"""Fields as GeoJSON (RFC 7946): degrees of WGS 84 on the way out and in, metres east and north of a place within.
+
+A file in plain metres is read only where the keeper says that it is; a field drawn by hand, whose place on earth nobody
+told, is written in metres and says so.
+"""
+
+from __future__ import annotations
+
+import json
+import math
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from ergamot.core.errors import OutOfRange, Unreadable
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.ground.field import KINDS, Field, Form, make_field, make_obstacle, unturned
+from ergamot.core.ground.lanes import Stop
+
+MOST_BYTES = 2_000_000  # of a file; judgement: a field's edge is a few kilobytes
+SEMI_MAJOR_M, FLATTENING = 6378137.0, 1 / 298.257223563  # WGS 84, NGA STND.0036
+MOST_LATITUDE = 85.0  # nearer a pole a degree east is hardly a metre; judgement
+METRES = "metres"  # a member of ours: the figures are metres, not degrees
+FORMS = {"Point": Form.POINT, "LineString": Form.LINE, "Polygon": Form.AREA}
+
+
+@dataclass(frozen=True)
+class Placed:
+    """A field read from a file, what the file called it, and where on earth its 0 is: longitude and latitude, degrees."""
+
+    field: Field
+    name: str
+    origin: Flat | None
+
+
+def metres_a_degree(latitude: float) -> Flat:
+    """How far a degree east and a degree north reach at a latitude.
+
+    Args: latitude, degrees, −85 to 85.
+    Returns: m east and m north.
+    Source: radii of curvature of the WGS 84 ellipsoid.
+
+    >>> [round(one) for one in metres_a_degree(0.0)]
+    [111319, 110574]
+    """
+    squared = FLATTENING * (2 - FLATTENING)
+    phi = math.radians(latitude)
+    across = math.sqrt(1 - squared * math.sin(phi) ** 2)
+    east = SEMI_MAJOR_M / across * math.cos(phi)
+    north = SEMI_MAJOR_M * (1 - squared) / across**3
+    return math.radians(east), math.radians(north)
+
+
+def read_field(data: bytes, in_metres: bool = False) -> Placed:
+    """The field a GeoJSON file holds: its largest polygon; what has a `kind` of its own is something to keep off.
+
+    Args: data, UTF-8; in_metres, whether the keeper says that its figures are plain metres.
+    Returns: the Placed.
+    Raises: Unreadable where it is no GeoJSON or holds no field; OutOfRange where the field cannot be one.
+    Source: RFC 7946.
+
+    >>> square = {"type": "Polygon", "coordinates": [[[0, 0], [0.001, 0], [0.001, 0.001], [0, 0.001], [0, 0]]]}
+    >>> round(read_field(json.dumps(square).encode()).field.area_m2)
+    12309
+    """
+    features = list(_features(_parsed(data)))
+    ours = (*KINDS, "gate", "stop")
+    areas = [one for one in features if one[0] == "Polygon" and one[2].get("kind") not in ours]
+    named = [one for one in features if one[2].get("kind") == "field" and one[0] == "Polygon"]
+    if not (named or areas):
+        raise Unreadable("The file holds no field: no polygon is in it, only what lies on one", field="file")
+    main = max(named or areas, key=lambda one: len(one[1]) and _spread(one[1]))
+    origin = None if in_metres else _middle(main[1])
+
+    def local(places: Sequence[Flat]) -> list[Flat]:
+        return [_local(place, origin) if origin else place for place in places]
+
+    obstacles = [
+        make_obstacle(str(told.get("kind")), FORMS[form], local(places), _off(told), "file")
+        for form, places, told in features
+        if told.get("kind") in KINDS
+    ]
+    gates = [
+        local(places)[0] for form, places, told in features if told.get("kind") == "gate" and form == "Point"
+    ]
+    heading = main[2].get("heading_deg")
+    made = make_field(
+        local(main[1]),
+        obstacles,
+        gates[0] if gates else None,
+        float(heading) if isinstance(heading, (int, float)) and not isinstance(heading, bool) else None,
+    )
+    return Placed(made, str(main[2].get("name") or ""), origin)
+
+
+def _parsed(data: bytes) -> dict[str, Any]:
+    if len(data) > MOST_BYTES:
+        raise OutOfRange("file", f"{len(data) / 1e6:.0f} MB", f"at most {MOST_BYTES / 1e6:g} MB")
+    try:
+        found = json.loads(data.decode("utf-8-sig"))
+    except (UnicodeDecodeError, ValueError, RecursionError) as error:
+        raise Unreadable("That is no GeoJSON: it could not be read", field="file") from error
+    if not isinstance(found, dict):
+        raise Unreadable("That is no GeoJSON: it is no object", field="file")
+    return found
+
+
+def _features(found: dict[str, Any]) -> Iterator[tuple[str, list[Flat], dict[str, Any]]]:
+    """The type, places and properties of every feature; of a polygon its outer ring."""
+    kind = found.get("type")
+    if kind == "FeatureCollection":
+        features = found.get("features")
+        for one in features if isinstance(features, list) else ():
+            if isinstance(one, dict):
+                yield from _features(one)
+        return
+    told: dict[str, Any] = {}
+    if kind == "Feature":
+        properties = found.get("properties")
+        told = properties if isinstance(properties, dict) else {}
+        geometry = found.get("geometry")
+        found = geometry if isinstance(geometry, dict) else {}
+        kind = found.get("type")
+    parts = found.get("coordinates")
+    if kind == "MultiPolygon" and isinstance(parts, list):
+        for part in parts:
+            yield "Polygon", _places(part[0] if isinstance(part, list) and part else None), told
+    elif kind == "Polygon" and isinstance(parts, list):
+        yield "Polygon", _places(parts[0] if parts else None), told
+    elif kind == "LineString":
+        yield kind, _places(parts), told
+    elif kind == "Point":
+        yield kind, _places([parts]), told
+
+
+def _places(parts: Any) -> list[Flat]:
+    """Places of a line; a ring's last is its first again and left out."""
+    if not isinstance(parts, list):
+        raise Unreadable("That is no GeoJSON: coordinates are missing", field="file")
+    found: list[Flat] = []
+    for one in parts:
+        if not (isinstance(one, list) and len(one) >= 2 and all(_is_number(part) for part in one[:2])):
+            raise Unreadable("That is no GeoJSON: a place in it is no pair of numbers", field="file")
+        found.append((float(one[0]), float(one[1])))
+    return found[:-1] if len(found) > 1 and found[0] == found[-1] else found
+
+
+def _is_number(part: Any) -> bool:
+    return isinstance(part, (int, float)) and not isinstance(part, bool) and math.isfinite(part)
+
+
+def _spread(places: Sequence[Flat]) -> float:
+    """The area of the box round some places, in whatever they are told."""
+    xs, ys = zip(*places, strict=True)
+    return float((max(xs) - min(xs)) * (max(ys) - min(ys)))
+
+
+def _middle(places: Sequence[Flat]) -> Flat:
+    """The middle of the box round some places in degrees."""
+    for east, north in places:
+        if abs(east) > 180 or abs(north) > 90:
+            told = "degrees of WGS 84; say that the file is in plain metres if it is"
+            raise OutOfRange("file", f"{east:g}, {north:g}", told)
+    if not places:
+        raise Unreadable("The file holds a polygon without corners", field="file")
+    xs, ys = zip(*places, strict=True)
+    middle = ((min(xs) + max(xs)) / 2, (min(ys) + max(ys)) / 2)
+    if abs(middle[1]) > MOST_LATITUDE:
+        raise OutOfRange("file", f"{middle[1]:g}", f"a latitude within {MOST_LATITUDE:g}°")
+    return middle
+
+
+def _local(place: Flat, origin: Flat) -> Flat:
+    east, north = metres_a_degree(origin[1])
+    return (round((place[0] - origin[0]) * east, 3), round((place[1] - origin[1]) * north, 3))
+
+
+def _off(told: dict[str, Any]) -> float | None:
+    off: Any = told.get("off_m")
+    return float(off) if _is_number(off) else None
+
+
+def write_field(
+    placed: Placed, stops: Sequence[tuple[Stop, Flat, dict[str, Any]]] = (), heading_deg: float = 0.0
+) -> str:
+    """A field with what stands in it, and stops where given.
+
+    Args: placed, the field, its name and its origin; stops, each with its length and width, m, and what is told of it;
+        heading_deg, of their lanes.
+    Returns: GeoJSON.
+    Source: RFC 7946: rings anticlockwise, seven decimals of a degree.
+
+    >>> made = Placed(make_field([(0, 0), (40, 0), (40, 12), (0, 12)]), "Home", (0.0, 51.0))
+    >>> read_field(write_field(made).encode()).name
+    'Home'
+    """
+    field, origin = placed.field, placed.origin
+
+    def feature(form: Form, places: Sequence[Flat], told: dict[str, Any]) -> dict[str, Any]:
+        there = [_there(place, origin) for place in places]
+        if form is Form.AREA:
+            ring = there if _anticlockwise(there) else there[::-1]
+            return _feature("Polygon", [[*ring, ring[0]]], told)
+        return _feature("LineString", there, told) if form is Form.LINE else _feature("Point", there[0], told)
+
+    edge = {"kind": "field", "name": placed.name}
+    if field.heading_deg is not None:
+        edge["heading_deg"] = field.heading_deg  # type: ignore[assignment]  # a figure among words
+    features = [feature(Form.AREA, field.outline, edge)]
+    features += [
+        feature(one.form, one.points, {"kind": one.kind, "off_m": one.off_m}) for one in field.obstacles
+    ]
+    if field.gate:
+        features.append(feature(Form.POINT, [field.gate], {"kind": "gate"}))
+    for stop, (long, wide), told in stops:
+        corners = [
+            (stop.u_m, stop.v_m),
+            (stop.u_m + long, stop.v_m),
+            (stop.u_m + long, stop.v_m + wide),
+            (stop.u_m, stop.v_m + wide),
+        ]
+        features.append(
+            feature(Form.AREA, [unturned(one, heading_deg) for one in corners], {"kind": "stop", **told})
+        )
+    whole: dict[str, Any] = {"type": "FeatureCollection", "features": features}
+    if origin is None:
+        whole[METRES] = True
+    return json.dumps(whole, ensure_ascii=False, indent=1)
+
+
+def _feature(kind: str, coordinates: Any, told: dict[str, Any]) -> dict[str, Any]:
+    return {"type": "Feature", "properties": told, "geometry": {"type": kind, "coordinates": coordinates}}
+
+
+def _there(place: Flat, origin: Flat | None) -> list[float]:
+    if origin is None:
+        return [round(place[0], 3), round(place[1], 3)]
+    east, north = metres_a_degree(origin[1])
+    return [round(origin[0] + place[0] / east, 7), round(origin[1] + place[1] / north, 7)]
+
+
+def _anticlockwise(ring: Sequence[Sequence[float]]) -> bool:
+    return sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(ring, [*ring[1:], ring[0]], strict=True)) > 0

@@ -48,7 +48,7 @@ def parse_length(text: str, field: str = "length", bare: Literal["mm", "m"] = "m
     """Read a length as a builder writes it: `8'`, `7-10 1/2`, `7 ft 10 1/2 in`, `2.4m`, `2400`.
 
     Args: text, what was typed; field, the name used in an error; bare, what a number without a unit
-        counts: mm on a pen, m on a lawn.
+        counts: mm on a pen, m on a field.
     Returns: the length in mm, to 0.1.
     Raises: Unreadable when the text is no length.
     Source: common practice.

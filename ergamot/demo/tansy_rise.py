@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from datetime import UTC, date, datetime, timedelta
+from typing import Any
 
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
+from ergamot.operations.fields import add_field
 from ergamot.operations.flocks import add_flock, change_flock, flocks
-from ergamot.operations.lawns import add_lawn
 from ergamot.operations.pen_lines import judge_lines
 from ergamot.operations.pens import change_pen, pens, propose_pen
 from ergamot.operations.places import change_place, place_record, today_on
@@ -17,7 +18,19 @@ from ergamot.operations.work import Work
 # A mild rise near the sea, so that the demo makes sense in any month; invented
 MILD_MONTHS_C = [8.5, 8.5, 10.0, 11.5, 14.0, 16.5, 18.0, 18.0, 16.5, 13.5, 11.0, 9.0]
 
-# Yard, gate, lane, and up to the lawn
+# A field with a bend in it, a pear tree, a wet corner, and a path to the well beyond its hedge
+BENT_MEADOW: dict[str, Any] = {
+    "name": "Bent meadow",
+    "outline": [[0, 0], [72, -6], [96, 22], [88, 64], [58, 60], [52, 30], [4, 34]],
+    "obstacles": [
+        {"kind": "tree", "form": "point", "points": [[30, 16]], "off_m": 2.5},
+        {"kind": "hollow", "form": "area", "points": [[60, 46], [78, 48], [77, 62], [59, 60]], "off_m": 0},
+        {"kind": "path", "form": "line", "points": [[52, 30], [62, 14], [70, -5]], "off_m": 0.8},
+        {"kind": "well", "form": "point", "points": [[118, 40]], "off_m": 30},
+    ],
+    "gate": [2, 17],
+}
+# Yard, gate, lane, and up to the field
 WAY = [
     {
         "east_m": 0.0,
@@ -114,8 +127,9 @@ def _enter(work: Work) -> None:
     change_pen(work, coop.id, coop.revision, later, None, None)
     propose_pen(work, bantams, "Hedge A-frame", "a-frame")
     propose_pen(work, layers, "Pear tree house", "coop", school="raised")
-    add_lawn(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})
-    add_lawn(work, {"name": "Orchard strip", "length_m": 60.0, "width_m": 5.5, "heading_deg": 110.0})
+    add_field(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})
+    add_field(work, {"name": "Orchard strip", "length_m": 60.0, "width_m": 5.5, "heading_deg": 110.0})
+    add_field(work, BENT_MEADOW)
     judge_lines(work, [pen.id for pen in pens(work)])
 
 

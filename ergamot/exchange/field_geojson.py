@@ -15,7 +15,8 @@ from typing import Any
 from ergamot.core.errors import OutOfRange, Unreadable
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import KINDS, Field, Form, make_field, make_obstacle, unturned
-from ergamot.core.ground.lanes import Stop
+from ergamot.core.ground.footprint import PenSize
+from ergamot.core.ground.lanes import Stop, stop_corners
 
 MOST_BYTES = 2_000_000  # of a file; judgement: a field's edge is a few kilobytes
 SEMI_MAJOR_M, FLATTENING = 6378137.0, 1 / 298.257223563  # WGS 84, NGA STND.0036
@@ -181,11 +182,11 @@ def _off(told: dict[str, Any]) -> float | None:
 
 
 def write_field(
-    placed: Placed, stops: Sequence[tuple[Stop, Flat, dict[str, Any]]] = (), heading_deg: float = 0.0
+    placed: Placed, stops: Sequence[tuple[Stop, PenSize, dict[str, Any]]] = (), heading_deg: float = 0.0
 ) -> str:
     """A field with what stands in it, and stops where given.
 
-    Args: placed, the field, its name and its origin; stops, each with its length and width, m, and what is told of it;
+    Args: placed, the field, its name and its origin; stops, each with the size of the pen on it and what is told of it;
         heading_deg, of their lanes.
     Returns: GeoJSON.
     Source: RFC 7946: rings anticlockwise, seven decimals of a degree.
@@ -212,13 +213,8 @@ def write_field(
     ]
     if field.gate:
         features.append(feature(Form.POINT, [field.gate], {"kind": "gate"}))
-    for stop, (long, wide), told in stops:
-        corners = [
-            (stop.u_m, stop.v_m),
-            (stop.u_m + long, stop.v_m),
-            (stop.u_m + long, stop.v_m + wide),
-            (stop.u_m, stop.v_m + wide),
-        ]
+    for stop, pen, told in stops:
+        corners = stop_corners(stop, pen)
         features.append(
             feature(Form.AREA, [unturned(one, heading_deg) for one in corners], {"kind": "stop", **told})
         )

@@ -37,7 +37,7 @@ def _unit(condition: Condition) -> str:
     )
 
 
-# What is told of a flock, a lawn and the farm's conditions: its words, and the unit of a figure
+# What is told of a flock, a field and the farm's conditions: its words, and the unit of a figure
 _TOLD: dict[str, tuple[str, str]] = {
     "name": ("Name", ""),
     "strain": ("Birds", "strains"),
@@ -48,6 +48,10 @@ _TOLD: dict[str, tuple[str, str]] = {
     "length_m": ("Length", "m"),
     "width_m": ("Width", "m"),
     "heading_deg": ("Heading", "deg"),
+    "outline": ("Edge", "list"),
+    "obstacles": ("What stands in it", "list"),
+    "gate": ("Gate", "list"),
+    "origin": ("Place on earth", "list"),
     **{name: (condition.label, _unit(condition)) for name, condition in CONDITIONS.items()},
 }
 _TABLES = ("strains", "crews", "grounds", "exposures")

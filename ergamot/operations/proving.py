@@ -18,7 +18,8 @@ from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import build
 from ergamot.core.frame.structure import Structure
-from ergamot.core.ground.lawn import Lawn, pen_size
+from ergamot.core.ground.field import rectangle
+from ergamot.core.ground.footprint import pen_size
 from ergamot.core.ground.schedule import plan_moves
 from ergamot.core.stock.bill import bill_of
 from ergamot.operations.flocks import flock_of
@@ -29,7 +30,7 @@ from ergamot.store.records import Record, find_all
 
 LONGEST_S = 2.0  # an answer that takes longer is none
 CUT_S = 1.0
-WIDE = Lawn(500.0, 500.0, 0.0)
+WIDE = rectangle(100.0, 100.0, 0.0)
 V = TypeVar("V")
 
 

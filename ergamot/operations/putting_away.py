@@ -1,4 +1,4 @@
-"""Putting pens, flocks, lawns and rows away, bringing them back, and deleting them for good."""
+"""Putting pens, flocks, fields and rows away, bringing them back, and deleting them for good."""
 
 from __future__ import annotations
 
@@ -91,7 +91,7 @@ class Away:
 
 def all_away(work: Work) -> tuple[Away, ...]:
     """Everything that is put away, kind by kind."""
-    kinds: tuple[Kind, ...] = ("pen", "flock", "lawn", "row")
+    kinds: tuple[Kind, ...] = ("pen", "flock", "field", "row")
     records = (one for kind in kinds for one in find_all(work.session, work.farm_id, kind, away=True))
     return tuple(
         Away(one, _name(one), one.away_at.replace(tzinfo=UTC), hangs_on(work, one))

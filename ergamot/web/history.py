@@ -1,4 +1,4 @@
-"""What each step of a pen, a flock, a lawn or the farm's place was."""
+"""What each step of a pen, a flock, a field or the farm's place was."""
 
 from __future__ import annotations
 
@@ -33,12 +33,12 @@ def flock_history(flock_id: int, query_data: HistoryQuery) -> HistoryOut:
     return _out(current_work().kept("flock", flock_id), query_data)
 
 
-@history_part.get("/lawns/<int:lawn_id>/history")
+@history_part.get("/fields/<int:field_id>/history")
 @history_part.input(HistoryQuery, location="query")
 @history_part.output(HistoryOut)
-def lawn_history(lawn_id: int, query_data: HistoryQuery) -> HistoryOut:
-    """What each step of a lawn was, the newest first."""
-    return _out(current_work().kept("lawn", lawn_id), query_data)
+def field_history(field_id: int, query_data: HistoryQuery) -> HistoryOut:
+    """What each step of a field was, the newest first."""
+    return _out(current_work().kept("field", field_id), query_data)
 
 
 @history_part.get("/place/history")

@@ -21,7 +21,7 @@ FLOCK = {
     "out": "2026-04-22",
     "leaves": "2026-05-20",
 }
-LAWN = {"name": "House lawn", "length_m": "40 m", "width_m": "40 ft", "heading_deg": 20}
+FIELD = {"name": "House lawn", "length_m": "40 m", "width_m": "40 ft", "heading_deg": 20}
 
 
 @pytest.fixture
@@ -211,19 +211,19 @@ def test_the_bill_and_its_csv_agree(client, pen):
     )
 
 
-def test_moves_over_a_lawn_and_a_lawn_too_small(client, pen):
-    lawn = client.post("/api/lawns", json=LAWN).json
+def test_moves_over_a_field_and_a_field_too_small(client, pen):
+    lawn = client.post("/api/fields", json=FIELD).json
     assert (lawn["length_m"], lawn["width_m"]) == (40, pytest.approx(12.192))
-    plan = client.get(f"/api/pens/{pen['id']}/moves?lawn={lawn['id']}&start=2026-04-25").json
+    plan = client.get(f"/api/pens/{pen['id']}/moves?field={lawn['id']}&start=2026-04-25").json
     assert {move["day"] for move in plan["moves"]} == {
         f"2026-{d}" for d in (*(f"04-{n}" for n in range(25, 31)), *(f"05-0{n}" for n in range(1, 9)))
     }
-    calendar = client.get(f"/api/pens/{pen['id']}/moves.ics?lawn={lawn['id']}&start=2026-04-25").text
+    calendar = client.get(f"/api/pens/{pen['id']}/moves.ics?field={lawn['id']}&start=2026-04-25").text
     assert calendar.count("BEGIN:VEVENT") == len(plan["moves"])
-    small = client.post("/api/lawns", json={**LAWN, "length_m": 3, "width_m": 3}).json
-    refused(client.get(f"/api/pens/{pen['id']}/moves?lawn={small['id']}"), 422, "length_m")
-    refused(client.get(f"/api/pens/{pen['id']}/moves?lawn={lawn['id']}&start=2027-01-01"), 422, "start")
-    refused(client.post("/api/lawns", json={**LAWN, "width_m": "narrow"}), 422, "width_m")
+    small = client.post("/api/fields", json={**FIELD, "length_m": 3, "width_m": 3}).json
+    refused(client.get(f"/api/pens/{pen['id']}/moves?field={small['id']}"), 422, "outline")
+    refused(client.get(f"/api/pens/{pen['id']}/moves?field={lawn['id']}&start=2027-01-01"), 422, "start")
+    refused(client.post("/api/fields", json={**FIELD, "width_m": "narrow"}), 422, "width_m")
 
 
 def test_a_design_file_goes_out_and_comes_back_the_same(client, flock, pen):
@@ -305,9 +305,9 @@ def test_a_flock_that_ranges_is_moved_in_its_fence_over_ground_enough_for_it(cli
     asked = {"flock_id": flock["id"], "name": "Pear", "shape": "coop", "school": "raised"}
     pen = client.post("/api/pens", json=asked).json
     lawn = client.post(
-        "/api/lawns", json={"name": "Strip", "length_m": 60, "width_m": 6, "heading_deg": 0}
+        "/api/fields", json={"name": "Strip", "length_m": 60, "width_m": 6, "heading_deg": 0}
     ).json
-    plan = client.get(f"/api/pens/{pen['id']}/moves?lawn={lawn['id']}").json
+    plan = client.get(f"/api/pens/{pen['id']}/moves?field={lawn['id']}").json
     assert "its birds range: a stop is 13.333 m by 6.000 m" in " ".join(
         note["metric"] for note in plan["notes"]
     )

@@ -10,7 +10,7 @@ from schemathesis import GenerationMode
 from sqlalchemy import create_engine
 
 from ergamot.web.app import make_app
-from tests.api.test_answers import FLOCK, LAWN
+from tests.api.test_answers import FIELD, FLOCK
 from tests.conftest import emptied
 
 # A figure that reads well may still be refused by the job's rules, with its field and limit
@@ -34,8 +34,8 @@ def farm(engine):
     client = app.test_client()
     flock = client.post("/api/flocks", json=FLOCK).json["id"]
     pen = client.post("/api/pens", json={"flock_id": flock, "name": "Fuzzed pen"}).json["id"]
-    lawn = client.post("/api/lawns", json=LAWN).json["id"]
-    known = {"pen_id": pen, "flock_id": flock, "lawn_id": lawn, "lawn": lawn, "record_id": pen}
+    lawn = client.post("/api/fields", json=FIELD).json["id"]
+    known = {"pen_id": pen, "flock_id": flock, "field_id": lawn, "field": lawn, "record_id": pen}
     return schemathesis.openapi.from_wsgi("/api/openapi.json", app, config=CONFIG), known
 
 

@@ -11,9 +11,9 @@ from sqlalchemy.orm import Session
 from ergamot.core.errors import ErgamotError, NotFound, OutOfRange
 from ergamot.core.frame.mass import mass
 from ergamot.operations.build import pen_bill
+from ergamot.operations.fields import add_field, change_field, fields, pen_moves
 from ergamot.operations.flocks import add_flock, change_flock, flock_of, flock_sheet, flocks
 from ergamot.operations.kept import take_step
-from ergamot.operations.lawns import add_lawn, change_lawn, lawns, pen_moves
 from ergamot.operations.pens import bench, change_pen, open_pen, pens, propose_pen
 from ergamot.operations.places import change_place, place_record, read_place
 from ergamot.operations.work import Work, checked_name
@@ -28,7 +28,7 @@ ENTERED = {
     "out": date(2026, 4, 22),
     "leaves": date(2026, 5, 20),
 }
-LAWN = {"name": "House lawn", "length_m": "40", "width_m": "12 m", "heading_deg": 20.0}
+FIELD = {"name": "House lawn", "length_m": "40", "width_m": "12 m", "heading_deg": 20.0}
 
 
 @pytest.fixture
@@ -129,20 +129,20 @@ def test_the_bill_of_a_pen_follows_its_design_not_its_history(work, pen):
 
 
 def test_moves_begin_today_while_the_flock_is_out_else_on_the_day_it_goes_out(work, pen):
-    lawn = add_lawn(work, LAWN)
+    lawn = add_field(work, FIELD)
     assert pen_moves(work, pen, lawn, None, 14).moves[0].day == NOW.date()
     early = Work(work.session, work.user, NOW - timedelta(days=60))
     assert pen_moves(early, pen, lawn, None, 14).moves[0].day == ENTERED["out"]
     assert pen_moves(work, pen, lawn, None, 120).moves[-1].day == ENTERED["leaves"] - timedelta(days=1)
 
 
-def test_a_narrower_lawn_holds_fewer_lanes_and_says_when_it_is_used_up(work, pen):
-    wide = add_lawn(work, LAWN)
-    narrow = change_lawn(work, wide.id, wide.revision, {**LAWN, "width_m": "3 m"})
+def test_a_narrower_field_holds_fewer_lanes_and_says_when_it_is_used_up(work, pen):
+    wide = add_field(work, FIELD)
+    narrow = change_field(work, wide.id, wide.revision, {**FIELD, "width_m": "3 m"})
     plan = pen_moves(work, pen, narrow, None, 14)
-    assert {stop.lane for stop in plan.stops} == {0}
+    assert {stop.lane for stop in plan.laid.stops} == {0}
     assert any("used up" in note.text("imperial") for note in plan.notes)
-    assert [record.body["width_m"] for record in lawns(work)] == [3.0]
+    assert [record.body["width_m"] for record in fields(work)] == [3.0]
 
 
 def test_a_new_farm_has_a_place_of_common_figures_once(work):

@@ -12,7 +12,7 @@ from ergamot.core.frame import design as framing
 from ergamot.store.records import create, edits, find, revise, settled_farm, undo
 from launch.mariadb import PrivateServer, free_port
 from launch.serve import migrate
-from tests.api.test_answers import FLOCK, LAWN, at, refused
+from tests.api.test_answers import FIELD, FLOCK, at, refused
 
 NOW = datetime(2026, 5, 1, 7, 30)
 
@@ -21,7 +21,7 @@ NOW = datetime(2026, 5, 1, 7, 30)
 def farm(client):
     flock = client.post("/api/flocks", json=FLOCK).json
     pen = client.post("/api/pens", json={"flock_id": flock["id"], "name": "Bramble"}).json
-    lawn = client.post("/api/lawns", json=LAWN).json
+    lawn = client.post("/api/fields", json=FIELD).json
     return flock, pen, lawn
 
 
@@ -31,7 +31,7 @@ def away(client):
 
 @pytest.mark.parametrize(
     ("kind", "which", "name"),
-    [("flocks", 0, "Spring broilers"), ("pens", 1, "Bramble"), ("lawns", 2, "House lawn")],
+    [("flocks", 0, "Spring broilers"), ("pens", 1, "Bramble"), ("fields", 2, "House lawn")],
 )
 def test_a_thing_put_away_is_out_of_its_list_and_comes_back_as_it_was(client, farm, kind, which, name):
     one = farm[which]
@@ -60,10 +60,10 @@ def test_only_what_is_put_away_can_be_deleted_and_what_hangs_on_it_is_told_first
 
 def test_a_stale_hand_deletes_nothing(client, farm):
     lawn = farm[2]
-    client.post(f"/api/lawns/{lawn['id']}/away", headers=at(1))
-    client.put(f"/api/lawns/{lawn['id']}", json={**LAWN, "name": "Long lawn"}, headers=at(1))
-    assert client.delete(f"/api/lawns/{lawn['id']}", headers=at(1)).status_code == 412
-    assert ("lawn", "Long lawn") in away(client)
+    client.post(f"/api/fields/{lawn['id']}/away", headers=at(1))
+    client.put(f"/api/fields/{lawn['id']}", json={**FIELD, "name": "Long lawn"}, headers=at(1))
+    assert client.delete(f"/api/fields/{lawn['id']}", headers=at(1)).status_code == 412
+    assert ("field", "Long lawn") in away(client)
 
 
 def test_a_row_a_pen_is_built_of_is_not_put_away_until_the_pen_goes(client, farm):
@@ -205,7 +205,7 @@ def test_a_store_that_had_forked_is_one_farm_again_with_nothing_lost(tmp_path):
             assert session.scalar(text("SELECT COUNT(*) FROM revision")) == 10
             assert [one.body["crew"] for one in find_keyed(session, farm, "place")] == ["woman"]
             assert len(find_keyed(session, farm, "row")) == 1
-            lawn = find_all(session, farm, "lawn")[0]
+            lawn = find_all(session, farm, "field")[0]
             assert (lawn.body, lawn.can_undo, lawn.can_redo) == ({"n": 1}, False, True)
             lawn = redo(session, lawn, lawn.revision, "k", NOW)
             lawn = redo(session, lawn, lawn.revision, "k", NOW)
@@ -262,10 +262,10 @@ def test_a_deleted_thing_can_not_be_revised_any_more(session):
     from ergamot.core.errors import NotFound
     from ergamot.store.records import erase, put_away
 
-    record = create(session, settled_farm(session, NOW), "lawn", {"n": 0}, "made", "keeper", NOW)
+    record = create(session, settled_farm(session, NOW), "field", {"n": 0}, "made", "keeper", NOW)
     put_away(session, record, 1, NOW)
     erase(session, record, 1)
     with pytest.raises(NotFound):
-        find(session, settled_farm(session, NOW), "lawn", record.id)
+        find(session, settled_farm(session, NOW), "field", record.id)
     with pytest.raises(NotFound):
         revise(session, record, 1, {"n": 1}, "", "keeper", NOW)

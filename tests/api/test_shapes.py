@@ -40,8 +40,10 @@ def test_a_pen_of_every_shape_is_judged_drawn_billed_and_moved(client, flock, sh
     assert {line["kind"] for line in lines} >= {"stick", "sheet"}
     bill = client.get(f"/api/pens/{pen['id']}/bill").json
     assert bill["pieces"]
-    lawn = client.post("/api/lawns", json={"name": "L", "length_m": 40, "width_m": 12, "heading_deg": 0}).json
-    moves = client.get(f"/api/pens/{pen['id']}/moves?lawn={lawn['id']}&days=5").json
+    lawn = client.post(
+        "/api/fields", json={"name": "L", "length_m": 40, "width_m": 12, "heading_deg": 0}
+    ).json
+    moves = client.get(f"/api/pens/{pen['id']}/moves?field={lawn['id']}&days=5").json
     assert moves["days"]
 
 

@@ -126,7 +126,7 @@ def test_a_body_too_large_is_refused_unread(client, pen):
     assert client.post("/api/pens/open", json=file).status_code == 413
 
 
-def test_steps_of_flock_lawn_and_place_are_told_too(client):
+def test_steps_of_flock_field_and_place_are_told_too(client):
     flock = client.post("/api/flocks", json=FLOCK).json
     tag = {"If-Match": f'"{flock["revision"]}"'}
     client.put(
@@ -138,10 +138,10 @@ def test_steps_of_flock_lawn_and_place_are_told_too(client):
         "How many: 30 → 25",
     ]
     lawn = {"name": "House lawn", "length_m": 40, "width_m": 12, "heading_deg": 0}
-    kept = client.post("/api/lawns", json=lawn).json
+    kept = client.post("/api/fields", json=lawn).json
     tag = {"If-Match": f'"{kept["revision"]}"'}
-    client.put(f"/api/lawns/{kept['id']}", json={**lawn, "length_m": "100 ft"}, headers=tag)
-    told = client.get(f"/api/lawns/{kept['id']}/history").json["steps"]
+    client.put(f"/api/fields/{kept['id']}", json={**lawn, "length_m": "100 ft"}, headers=tag)
+    told = client.get(f"/api/fields/{kept['id']}/history").json["steps"]
     assert told[0]["words"][0]["imperial"].endswith("→ 100 ft")
     place = client.get("/api/place").json
     tag = {"If-Match": f'"{place["revision"]}"'}

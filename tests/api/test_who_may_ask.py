@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from ergamot.store.models import FarmRow, RecordRow
 from ergamot.store.records import create
 from ergamot.web.app import make_app
-from tests.api.test_answers import FLOCK, LAWN, at, refused
+from tests.api.test_answers import FIELD, FLOCK, at, refused
 from tests.at_once import at_once
 from tests.conftest import emptied
 
@@ -63,9 +63,9 @@ def test_what_a_browser_says_came_from_elsewhere_changes_nothing(client, site):
     "kind", ["text/plain", "application/x-www-form-urlencoded", "multipart/form-data", ""]
 )
 def test_a_body_that_is_not_json_is_not_read(client, kind):
-    answer = client.post("/api/lawns", data='{"name": "x"}', content_type=kind)
+    answer = client.post("/api/fields", data='{"name": "x"}', content_type=kind)
     assert answer.status_code == 415
-    assert client.get("/api/lawns").json["lawns"] == []
+    assert client.get("/api/fields").json["fields"] == []
 
 
 def test_every_answer_tells_the_browser_what_it_may_do(client):
@@ -82,9 +82,9 @@ def test_every_answer_tells_the_browser_what_it_may_do(client):
 
 @pytest.mark.parametrize("tag", ["²", "٣", "-1", "1.0", '"', "9" * 400, "1; drop", '"1" "2"', "*"])
 def test_an_odd_tag_is_no_revision(client, tag):
-    lawn = client.post("/api/lawns", json=LAWN).json
+    lawn = client.post("/api/fields", json=FIELD).json
     answer = client.put(
-        f"/api/lawns/{lawn['id']}", json=LAWN, headers={"If-Match": tag.encode().decode("latin-1")}
+        f"/api/fields/{lawn['id']}", json=FIELD, headers={"If-Match": tag.encode().decode("latin-1")}
     )
     refused(answer, 428, "If-Match")
 
@@ -127,19 +127,19 @@ def test_a_field_that_is_not_known_is_refused_by_name(client, field):
     "typed", ["8-1/0", '1/0"', "7-10 1/0", "1" * 400, "9" * 61 + "m", "8-1/99999999999999999999"]
 )
 def test_a_length_that_cannot_be_is_refused(client, typed):
-    refused(client.post("/api/lawns", json={**LAWN, "length_m": typed}), 422, "length_m")
+    refused(client.post("/api/fields", json={**FIELD, "length_m": typed}), 422, "length_m")
 
 
 @pytest.mark.parametrize("name", ["bad\u0000name", "zero\u200bwidth", "bell\u0007", "\ud800"])
 def test_a_name_with_signs_that_cannot_be_seen_is_refused(client, name):
-    answer = client.post("/api/lawns", json={**LAWN, "name": name})
+    answer = client.post("/api/fields", json={**FIELD, "name": name})
     assert answer.status_code == 422
-    assert client.get("/api/lawns").json["lawns"] == []
+    assert client.get("/api/fields").json["fields"] == []
 
 
 def test_a_change_that_changes_nothing_is_no_step(client):
-    lawn = client.post("/api/lawns", json=LAWN).json
-    again = client.put(f"/api/lawns/{lawn['id']}", json=LAWN, headers=at(1)).json
+    lawn = client.post("/api/fields", json=FIELD).json
+    again = client.put(f"/api/fields/{lawn['id']}", json=FIELD, headers=at(1)).json
     assert (again["revision"], again["can_undo"]) == (1, False)
 
 
@@ -155,7 +155,7 @@ def test_what_is_only_read_makes_nothing(store):
         "/api/place",
         "/api/pens",
         "/api/flocks",
-        "/api/lawns",
+        "/api/fields",
         "/api/catalogue",
         "/api/choices",
         "/api/away",
@@ -194,10 +194,10 @@ def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
             ({**FLOCK, "name": "Other"}, "/api/flocks"),
             ({"turf": "rough"}, "/api/place"),
             ({"turf": "tussocks"}, "/api/place"),
-            (LAWN, "/api/lawns"),
+            (FIELD, "/api/fields"),
             *(
                 (None, path)
-                for path in ("/api/pens", "/api/catalogue", "/api/flocks", "/api/lawns", "/api/pens")
+                for path in ("/api/pens", "/api/catalogue", "/api/flocks", "/api/fields", "/api/pens")
             ),
         ]
         answers = at_once(
@@ -215,7 +215,7 @@ def test_two_first_requests_at_once_make_one_farm_and_one_place(store):
             assert session.query(RecordRow).filter_by(kind="place").count() == 1
         client = app.test_client()
         assert len(client.get("/api/flocks").json["flocks"]) == 2
-        assert len(client.get("/api/lawns").json["lawns"]) == 1
+        assert len(client.get("/api/fields").json["fields"]) == 1
 
 
 def test_the_same_row_made_twice_at_once_is_made_once(store, client):

@@ -13,7 +13,8 @@ from hypothesis import strategies as st
 
 from ergamot.core.errors import ErgamotError, OutOfRange, Unreadable
 from ergamot.core.ground.field import KINDS, Form, make_field, make_obstacle, rectangle, turned, unturned
-from ergamot.core.ground.lanes import PenSize, lay_out
+from ergamot.core.ground.footprint import PenSize
+from ergamot.core.ground.lanes import lay_out
 from ergamot.exchange.field_geojson import Placed, metres_a_degree, read_field, write_field
 
 PEN = PenSize(3.0, 2.0, 3.4, 2.3)

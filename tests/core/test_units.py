@@ -42,7 +42,7 @@ def test_what_is_no_length_is_refused(text):
     assert "7-10 1/2" in refused.value.allowed
 
 
-def test_a_bare_number_on_a_lawn_is_metres():
+def test_a_bare_number_on_a_field_is_metres():
     assert parse_length("40", bare="m") == 40_000
     assert parse_length("130 ft", bare="m") == 39_624
 

@@ -18,7 +18,7 @@ from ergamot.core.finding import Finding, What
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.shapes import SHAPES
-from ergamot.core.ground.lawn import pen_size
+from ergamot.core.ground.footprint import pen_size
 from ergamot.core.ground.stay import day_load
 from ergamot.core.working import evaluate
 from tests.soundness import faults

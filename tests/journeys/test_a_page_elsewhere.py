@@ -11,16 +11,16 @@ import pytest
 from playwright.sync_api import Page, expect
 
 FORM = """<title>elsewhere</title>
-<form id=f action="{url}/api/lawns" method=post enctype="text/plain" target=answer>
+<form id=f action="{url}/api/fields" method=post enctype="text/plain" target=answer>
 <input name='{{"name":"planted","length_m":40,"width_m":12,"heading_deg":0,"x":"' value='"}}'></form>
 <iframe name=answer></iframe><iframe id=framed src="{url}/pens"></iframe><p id=said>asking</p>
 <script>
 const lawn = JSON.stringify({{name: "planted", length_m: 40, width_m: 12, heading_deg: 0}});
 document.getElementById("f").submit();
 Promise.allSettled([
-  fetch("{url}/api/lawns", {{method: "POST", mode: "no-cors", headers: {{"Content-Type": "text/plain"}}, body: lawn}}),
-  fetch("{url}/api/lawns", {{method: "POST", headers: {{"Content-Type": "application/json"}}, body: lawn}}),
-  fetch("{url}/api/lawns").then((answer) => answer.json()),
+  fetch("{url}/api/fields", {{method: "POST", mode: "no-cors", headers: {{"Content-Type": "text/plain"}}, body: lawn}}),
+  fetch("{url}/api/fields", {{method: "POST", headers: {{"Content-Type": "application/json"}}, body: lawn}}),
+  fetch("{url}/api/fields").then((answer) => answer.json()),
 ]).then((all) => {{ document.getElementById("said").textContent = all.map((one) => one.status).join(" "); }});
 </script>"""
 
@@ -52,5 +52,5 @@ def test_a_page_elsewhere_makes_nothing_and_frames_nothing(farm: Page, elsewhere
     assert farm.locator("#said").inner_text().split()[1:] == ["rejected", "rejected"]
     framed = next(frame for frame in farm.frames if frame.name != "answer" and frame != farm.main_frame)
     assert "Ergamot" not in framed.content()
-    with urllib.request.urlopen(f"{served.url}/api/lawns") as answer:
-        assert json.load(answer)["lawns"] == []
+    with urllib.request.urlopen(f"{served.url}/api/fields") as answer:
+        assert json.load(answer)["fields"] == []

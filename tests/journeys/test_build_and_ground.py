@@ -61,15 +61,15 @@ def test_a_design_file_goes_out_and_in_through_the_screen(farm: Page, tmp_path):
     expect(field(farm, "width")).to_have_value("7 ft 10 1/2 in")
 
 
-def test_moves_over_a_lawn_are_downloaded_opened_and_read(farm: Page, tmp_path):
+def test_moves_over_a_field_are_downloaded_opened_and_read(farm: Page, tmp_path):
     enter_flock(farm)
     propose(farm)
     farm.get_by_role("link", name=re.compile("^On grass")).click()
-    expect(farm.get_by_text("Enter a lawn: how long it is")).to_be_visible()
+    expect(farm.get_by_text("Enter a field: how long it is")).to_be_visible()
     farm.get_by_label("Length", exact=True).fill("3 m")
     farm.get_by_label("Width").fill("3 m")
-    farm.get_by_role("button", name="Keep this lawn").click()
-    expect(farm.get_by_role("alert")).to_contain_text("the lawn is too small for it")
+    farm.get_by_role("button", name="Keep this field").click()
+    expect(farm.get_by_role("alert")).to_contain_text("finds no place to stand")
     farm.get_by_label("Length", exact=True).fill("130 ft")
     farm.get_by_label("Width").fill("14 m")
     farm.get_by_label("Heading").fill("35")
@@ -88,7 +88,7 @@ def test_moves_over_a_lawn_are_downloaded_opened_and_read(farm: Page, tmp_path):
     expect(farm.get_by_role("dialog")).to_contain_text("droppings in a day")
     farm.keyboard.press("Escape")
     farm.get_by_role("button", name="↶ Undo").click()
-    expect(farm.get_by_role("alert")).to_contain_text("the lawn is too small for it")
+    expect(farm.get_by_role("alert")).to_contain_text("finds no place to stand")
 
 
 def test_the_farm_decides_the_verdicts(farm: Page):
@@ -113,7 +113,7 @@ def test_the_farm_decides_the_verdicts(farm: Page):
     )
 
 
-def test_two_browsers_on_one_flock_and_one_lawn(farm: Page, browser, browser_context_args):
+def test_two_browsers_on_one_flock_and_one_field(farm: Page, browser, browser_context_args):
     """The later one sees both sides, its own typing kept, and decides."""
     enter_flock(farm)
     expect(farm.get_by_text("They leave at 5.59 lb each")).to_be_visible()

@@ -30,7 +30,7 @@ def post(page: Page, path: str, **body: object) -> dict:
 
 
 def random_farm(page: Page, seed: int) -> list[int]:
-    """A flock of any strain, size and stay for every shape, its pen, and two lawns."""
+    """A flock of any strain, size and stay for every shape, its pen, and two fields."""
     rng = random.Random(seed)
     pens = []
     for shape in SHAPES:
@@ -45,7 +45,7 @@ def random_farm(page: Page, seed: int) -> list[int]:
         pens.append(post(page, "/api/pens", flock_id=flock["id"], name=f"Pen {shape}", shape=shape)["id"])
     for name in ("House", "Orchard"):
         size = {"length_m": rng.randint(20, 200), "width_m": rng.randint(10, 100)}
-        post(page, "/api/lawns", name=f"{name} lawn", heading_deg=rng.randrange(360), **size)
+        post(page, "/api/fields", name=f"{name} lawn", heading_deg=rng.randrange(360), **size)
     return pens
 
 

@@ -1,1 +1,1 @@
-"""Where the pen stands, day by day: the lawn, its lanes, how long a stop lasts and when it rests."""
+"""Where the pen stands, day by day: the field, its lanes, how long a stop lasts and when it rests."""

@@ -152,7 +152,10 @@ def rectangle(length_m: float, width_m: float, heading_deg: float) -> Field:
     require_range("width_m", width_m, LEAST_M, MOST_M, "m")
     require_range("heading_deg", heading_deg, 0, 360, "°")
     corners = ((0.0, 0.0), (length_m, 0.0), (length_m, width_m), (0.0, width_m))
-    return Field(tuple(unturned(corner, heading_deg) for corner in corners), heading_deg=heading_deg % 360)
+    placed = (unturned(corner, heading_deg) for corner in corners)
+    return Field(
+        tuple((round(x, 6) + 0.0, round(y, 6) + 0.0) for x, y in placed), heading_deg=heading_deg % 360
+    )
 
 
 def turned(place: Flat, heading_deg: float) -> Flat:
@@ -162,8 +165,8 @@ def turned(place: Flat, heading_deg: float) -> Flat:
     Returns: m along it and to the left of it.
     Source: geometry.
 
-    >>> [round(part, 9) for part in turned((3.0, 0.0), 90.0)]
-    [3.0, 0.0]
+    >>> [round(part, 3) for part in turned((3.0, 4.0), 90.0)]
+    [3.0, 4.0]
     """
     east, north = math.sin(math.radians(heading_deg)), math.cos(math.radians(heading_deg))
     return place[0] * east + place[1] * north, place[1] * east - place[0] * north
@@ -176,8 +179,8 @@ def unturned(place: Flat, heading_deg: float) -> Flat:
     Returns: m east and north.
     Source: geometry.
 
-    >>> [round(part, 9) for part in unturned((3.0, 0.0), 90.0)]
-    [3.0, 0.0]
+    >>> [round(part, 3) for part in unturned((3.0, 4.0), 90.0)]
+    [3.0, 4.0]
     """
     east, north = math.sin(math.radians(heading_deg)), math.cos(math.radians(heading_deg))
     return place[0] * east - place[1] * north, place[0] * north + place[1] * east

@@ -20,31 +20,18 @@ import shapely
 from shapely.geometry.base import BaseGeometry
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.face import corners
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import Field, turned
+from ergamot.core.ground.footprint import PenSize
 from ergamot.core.units import Quantity, say
 
 EPS_M = 1e-6  # lines that only touch do not cut a stop
 SHIFTS = 4  # of the first lane across its own width that are tried; judgement: more find hardly a stop
 EVERY_DEG = 15  # headings tried besides those of the edges; judgement: the edges are nearly always best
 MOST_EDGES = 8
+NEARLY = 0.98  # of the most stops are enough where fewer lanes give them; judgement: each lane is a turn
 MOST_STOPS = 20_000
-
-
-@dataclass(frozen=True)
-class PenSize:
-    """What a pen takes up, m: its body on the grass, and its whole length and width with gear; `fenced` where it is the
-    ground its birds range over, in a fence of its own."""
-
-    length_m: float
-    width_m: float
-    overall_length_m: float
-    overall_width_m: float
-    fenced: bool = False
-
-    @property
-    def area_m2(self) -> float:
-        return self.length_m * self.width_m
 
 
 @dataclass(frozen=True)
@@ -58,6 +45,20 @@ class Stop:
     v_m: float
     forward: bool
     haul_m: float = 0.0
+
+
+def stop_corners(stop: Stop, pen: PenSize) -> tuple[Flat, ...]:
+    """The corners of a stop along and across its lanes.
+
+    Args: stop; pen, its size.
+    Returns: four corners in order, m.
+    Source: geometry.
+
+    >>> from ergamot.core.ground.footprint import PenSize
+    >>> stop_corners(Stop(0, 0, 1.0, 2.0, True), PenSize(3.0, 2.0, 3.0, 2.0))[2]
+    (4.0, 4.0)
+    """
+    return corners((stop.u_m, stop.u_m + pen.length_m), (stop.v_m, stop.v_m + pen.width_m))
 
 
 @dataclass(frozen=True)
@@ -85,7 +86,7 @@ class _Run:
 
 @lru_cache(maxsize=64)
 def lay_out(field: Field, pen: PenSize, start: Flat | None = None) -> Laid:
-    """Lanes over a field: on its own heading, else on the one that gives most stops in fewest lanes.
+    """Lanes over a field: on its own heading, else on the one of those that give nearly most stops that has fewest lanes.
 
     Args: field; pen, its size; start, where the first stop is wanted, m east and north: its gate where that is not said,
         else the low corner.
@@ -94,6 +95,7 @@ def lay_out(field: Field, pen: PenSize, start: Flat | None = None) -> Laid:
     Source: geometry; common practice.
 
     >>> from ergamot.core.ground.field import rectangle
+    >>> from ergamot.core.ground.footprint import PenSize
     >>> laid = lay_out(rectangle(40, 12, 0), PenSize(3, 2, 3.5, 2.3))
     >>> len(laid.stops), laid.lanes
     (65, 5)
@@ -101,18 +103,20 @@ def lay_out(field: Field, pen: PenSize, start: Flat | None = None) -> Laid:
     free = shapely.buffer(field.free(), EPS_M, join_style="mitre")
     if field.area_m2 / pen.area_m2 > MOST_STOPS:
         raise OutOfRange("outline", round(field.area_m2), f"at most {MOST_STOPS} stops of this pen")
-    best: tuple[tuple[int, int], float, list[_Run]] | None = None
+    ways: list[tuple[int, int, float, list[_Run]]] = []
     for heading in _headings(field):
         shape = _turned(free, heading)
         for shift in range(1 if _is_box(shape) else SHIFTS):
             runs = _runs(shape, pen, shift / SHIFTS * pen.width_m)
             count = sum(_fits(run, pen) for run in runs)
-            score = (-count, len({run.lane for run in runs}))
-            if count and (best is None or score < best[0]):
-                best = score, heading, runs
-    if best is None:
+            if count:
+                ways.append((count, len({run.lane for run in runs}), heading, runs))
+    if not ways:
         raise _too_small(field, pen)
-    (_, lanes), heading, runs = best
+    enough = NEARLY * max(count for count, *_ in ways)
+    _, lanes, heading, runs = min(
+        (way for way in ways if way[0] >= enough), key=lambda way: (way[1], -way[0])
+    )
     wanted = start or field.gate
     first = turned(wanted, heading) if wanted else None
     return Laid(tuple(_walk(_cells(runs), pen, first)), heading, lanes)
@@ -122,8 +126,8 @@ def _headings(field: Field) -> list[float]:
     """Those worth trying: the field's own; else of its longest edges, and some between."""
     if field.heading_deg is not None:
         return [field.heading_deg]
-    corners = [*field.outline, field.outline[0]]
-    edges = sorted(pairwise(corners), key=lambda pair: -math.dist(*pair))[:MOST_EDGES]
+    ring = [*field.outline, field.outline[0]]
+    edges = sorted(pairwise(ring), key=lambda pair: -math.dist(*pair))[:MOST_EDGES]
     along = [math.degrees(math.atan2(b[0] - a[0], b[1] - a[1])) % 180 for a, b in edges]
     return list(dict.fromkeys(round(one, 3) for one in (*along, *range(0, 180, EVERY_DEG))))
 

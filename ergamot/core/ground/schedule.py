@@ -6,11 +6,15 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+import shapely
+
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.flock.flock import Flock
-from ergamot.core.ground.lawn import Lawn, PenSize, Stop, lanes
+from ergamot.core.ground.field import EVERY_MONTH, Field, unturned
+from ergamot.core.ground.footprint import PenSize
+from ergamot.core.ground.lanes import Laid, Stop, lay_out, stop_corners
 from ergamot.core.ground.rest import mean_on, ready_on
 from ergamot.core.ground.stay import G_M2_TO_KG_HA, STRIP_NITROGEN_KG_HA, WEAR_LIMIT, DayLoad, day_load
 from ergamot.core.units import Quantity, say_day
@@ -43,9 +47,10 @@ class Move:
 
 @dataclass(frozen=True)
 class MovePlan:
-    """Stops of the lawn, the moves over them, each day's load, and what the keeper should know."""
+    """Stops of the field and the heading of their lanes, the moves over them, each day's load, and what the keeper should
+    know."""
 
-    stops: tuple[Stop, ...]
+    laid: Laid
     moves: tuple[Move, ...]
     days: tuple[tuple[date, DayLoad], ...]
     pen: PenSize
@@ -55,22 +60,23 @@ class MovePlan:
 def plan_moves(
     catalogue: Catalogue,
     flock: Flock,
-    lawn: Lawn,
+    field: Field,
     pen: PenSize,
     months_c: tuple[float, ...],
     start: date,
     days: int = 14,
 ) -> MovePlan:
-    """Move the pen over the lawn by the flock's age, each stop again only when it has rested and has nitrogen left.
+    """Move the pen over the field by the flock's age, each stop again only when it has rested and has nitrogen left.
 
-    Args: catalogue; flock; lawn; pen, its size; months_c, twelve monthly means, °C; start, the first
+    Args: catalogue; flock; field; pen, its size; months_c, twelve monthly means, °C; start, the first
         day, between going out and leaving; days, 1 to 120, ending at the leaving day if sooner.
-    Returns: the MovePlan; when the lawn is used up, or rested ground is not ready, it ends and says so.
+    Returns: the MovePlan; when the field is used up, or rested ground is not ready, it ends and says so.
     Raises: OutOfRange.
     Source: common practice; Directive 91/676/EEC counts nitrogen by the year.
 
-    >>> from ergamot.core.ground.lawn import pen_size
-    >>> plan = plan_moves(c, broilers(), Lawn(40, 12, 0), pen_size(pen()), farm().months_c, broilers().out, 5)
+    >>> from ergamot.core.ground.field import rectangle
+    >>> from ergamot.core.ground.footprint import pen_size
+    >>> plan = plan_moves(c, broilers(), rectangle(40, 12, 0), pen_size(pen()), farm().months_c, broilers().out, 5)
     >>> len(plan.days)
     5
     """
@@ -79,7 +85,8 @@ def plan_moves(
         raise OutOfRange(
             "start", start.isoformat(), f"from {flock.out.isoformat()} to before {flock.leaves.isoformat()}"
         )
-    walk = _Walk(lanes(lawn, pen), months_c)
+    laid = lay_out(field, pen)
+    walk = _Walk(laid.stops, months_c, _closed(field, laid, pen))
     end = min(start + timedelta(days=days), flock.leaves)
     loads: dict[date, DayLoad] = {}
 
@@ -103,7 +110,11 @@ def plan_moves(
             day += timedelta(days=len(stay))
     shown = tuple((on, load) for on, load in sorted(loads.items()) if on < end)
     return MovePlan(
-        walk.stops, tuple(walk.moves), shown, pen, (*_fenced(pen), *walk.notes(start), *_notes(walk.moves))
+        laid,
+        tuple(walk.moves),
+        shown,
+        pen,
+        (*_fenced(pen), *walk.notes(start), *_hauled(walk.moves, laid, pen), *_notes(walk.moves)),
     )
 
 
@@ -117,15 +128,46 @@ def _fenced(pen: PenSize) -> Iterator[Phrase]:
         )
 
 
+def _closed(field: Field, laid: Laid, pen: PenSize) -> dict[int, frozenset[int]]:
+    """The stops, by month, that lie on what is kept off in some months only."""
+    some = [one for one in field.obstacles if one.months != EVERY_MONTH]
+    if not some:
+        return {}
+    boxes = [
+        shapely.Polygon([unturned(corner, laid.heading_deg) for corner in stop_corners(stop, pen)])
+        for stop in laid.stops
+    ]
+    tree = shapely.STRtree(boxes)
+    closed: dict[int, set[int]] = {}
+    for one in some:
+        hit = {int(i) for i in tree.query(one.keep_off(), predicate="intersects")}
+        for month in one.months:
+            closed.setdefault(month, set()).update(hit)
+    return {month: frozenset(stops) for month, stops in closed.items()}
+
+
+def _hauled(moves: list[Move], laid: Laid, pen: PenSize) -> Iterator[Phrase]:
+    """Hauls longer than a lane is wide, among the moves that are made."""
+    long = [move.stop.haul_m for move in moves[1:] if move.stop in set(laid.long_hauls(pen))]
+    if long:
+        yield phrase(
+            f"{len(long)} {'haul is' if len(long) == 1 else 'hauls are'} longer than a lane is wide, the longest {{most}}",
+            most=Quantity(1000 * max(long), "mm"),
+        )
+
+
 def _whole(load: DayLoad, day: date, flock: Flock) -> int:
     """Days a stop can last by the first day's load, to the day the flock leaves at most."""
     return max(1, min(int(load.stay_days + 1e-9), (flock.leaves - day).days))
 
 
 class _Walk:
-    """A pen on its way over the stops of a lawn, in their order, round and round."""
+    """A pen on its way over the stops of a field, in their order, round and round. `wet` are those not to be stood on in a
+    month."""
 
-    def __init__(self, stops: tuple[Stop, ...], months_c: tuple[float, ...]):
+    def __init__(self, stops: tuple[Stop, ...], months_c: tuple[float, ...], wet: dict[int, frozenset[int]]):
+        self.wet = wet
+        self.wet_passed: set[int] = set()
         self.stops = stops
         self.months_c = months_c
         self.moves: list[Move] = []
@@ -185,6 +227,9 @@ class _Walk:
         """The next stop in order with nitrogen left; none when that one has not rested yet, or all are closed."""
         for step in range(len(self.stops)):
             stop = (self.at + step) % len(self.stops)
+            if stop in self.wet.get(day.month, ()):
+                self.wet_passed.add(stop)
+                continue
             if nitrogen > self.nitrogen_left(stop, day) + 1e-9:
                 self.closed.add(stop)
                 continue
@@ -199,9 +244,14 @@ class _Walk:
         """What stopped it, and which stops it passed over."""
         if self.used_up_on:
             yield phrase(
-                f"the lawn is used up on {say_day(self.used_up_on)}: {{stops}} stops last {{days}} days",
+                f"the field is used up on {say_day(self.used_up_on)}: {{stops}} stops last {{days}} days",
                 stops=Quantity(len(self.stops), ""),
                 days=Quantity((self.used_up_on - start).days, ""),
+            )
+        if self.wet_passed:
+            yield phrase(
+                "passed over, for they are wet in these months: {stops} stops",
+                stops=Quantity(len(self.wet_passed), ""),
             )
         if self.closed:
             yield phrase(

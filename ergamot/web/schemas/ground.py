@@ -1,61 +1,122 @@
-"""Lawns and moves as sent."""
+"""Fields and moves as sent."""
 
 from __future__ import annotations
 
 from datetime import date
+from typing import Annotated, Any
 
 from pydantic import Field
 
 from ergamot.web.schemas.figures import In, Out, StepOut, Words
 
+Place = Annotated[list[float], Field(min_length=2, max_length=2)]
 
-class LawnIn(In):
-    """A lawn as entered; lengths as text (bare numbers are metres) or metres."""
+
+class ObstacleIn(In):
+    """Something to keep off: its kind, point, line or area, its points in metres east and north, how far to keep off, m."""
+
+    kind: str = Field(max_length=20)
+    form: str = Field(max_length=10)
+    points: list[Place] = Field(max_length=400)
+    off_m: float | None = None
+
+
+class FieldIn(In):
+    """A field as entered: its sides (text, bare numbers metres, or metres), or the corners of its edge in metres east and
+    north; the heading of its lanes, none where most stops decide; what stands in it; its gate; its place on earth."""
 
     name: str = Field(max_length=200)
-    length_m: str | float
-    width_m: str | float
-    heading_deg: float
+    length_m: str | float | None = None
+    width_m: str | float | None = None
+    heading_deg: float | None = None
+    outline: list[Place] | None = Field(default=None, max_length=400)
+    obstacles: list[ObstacleIn] | None = Field(default=None, max_length=100)
+    gate: Place | None = None
+    origin: Place | None = None
 
 
-class LawnOut(Out):
-    """A lawn."""
+class GeoJsonIn(In):
+    """A GeoJSON file to be read; `in_metres` where its figures are plain metres and no degrees."""
+
+    geojson: dict[str, Any]
+    in_metres: bool = False
+
+
+class ObstacleOut(Out):
+    """Something to keep off."""
+
+    kind: str
+    form: str
+    points: list[list[float]]
+    off_m: float
+
+
+class EdgeOut(Out):
+    """An edge read from a file, with what stands in it, ready to be entered."""
+
+    name: str
+    outline: list[list[float]]
+    obstacles: list[ObstacleOut]
+    gate: list[float] | None
+    origin: list[float] | None
+    heading_deg: float | None
+    area: Words
+
+
+class FieldOut(Out):
+    """A field. Its sides are there where it was entered by them."""
 
     id: int
     revision: int
     can_undo: bool
     can_redo: bool
     name: str
-    length_m: float
-    width_m: float
-    heading_deg: float
-    length: Words
-    width: Words
+    length_m: float | None
+    width_m: float | None
+    heading_deg: float | None
+    outline: list[list[float]]
+    obstacles: list[ObstacleOut]
+    gate: list[float] | None
+    origin: list[float] | None
+    length: Words | None
+    width: Words | None
     area: Words
 
 
-class LawnsOut(Out):
-    """All lawns."""
+class KindOut(Out):
+    """A kind of thing to keep off: how far, in which months, and where that is from."""
 
-    lawns: list[LawnOut]
+    key: str
+    label: str
+    off_m: float
+    months: list[int]
+    source: str
+
+
+class FieldsOut(Out):
+    """All fields, and what can stand in one."""
+
+    fields: list[FieldOut]
+    kinds: list[KindOut]
 
 
 class MovesQuery(In):
-    """Which lawn, from when, for how long."""
+    """Which field, from when, for how long."""
 
-    lawn: int
+    field: int
     start: date | None = None
     days: int = 14
 
 
 class StopOut(Out):
-    """A standing place, m along and across the lawn."""
+    """A standing place, m along and across the lanes; how far it lies from the last, m."""
 
     lane: int
     number: int
     u_m: float
     v_m: float
     forward: bool
+    haul_m: float
 
 
 class MoveOut(Out):
@@ -89,11 +150,15 @@ class DayOut(Out):
 
 
 class MovePlanOut(Out):
-    """Lanes of stops, the moves over them, the days behind them."""
+    """Lanes of stops, the moves over them, the days behind them. Edge, obstacles and gate are along and across the lanes, m."""
 
     pen_name: str
     flock_name: str
-    lawn: LawnOut
+    field: FieldOut
+    heading_deg: float
+    edge: list[list[float]]
+    obstacles: list[ObstacleOut]
+    gate: list[float] | None
     pen_length_m: float
     pen_width_m: float
     stops: list[StopOut]

@@ -21,8 +21,8 @@ export const keys = {
   care: ["care"],
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
-  lawns: ["lawns"],
-  moves: (pen: number, lawn: number, start: string, days: number) => ["moves", pen, lawn, start, days],
+  fields: ["fields"],
+  moves: (pen: number, field: number, start: string, days: number) => ["moves", pen, field, start, days],
 };
 
 export const useChoices = () =>
@@ -67,8 +67,7 @@ export const useJudging = (pens: PenLine[]) => {
   });
 };
 
-export const useLawns = () =>
-  useQuery({ queryKey: keys.lawns, queryFn: async () => (await answer(api.GET("/api/lawns"))).lawns });
+export const useFields = () => useQuery({ queryKey: keys.fields, queryFn: () => answer(api.GET("/api/fields")) });
 
 export const usePen = (id: number) =>
   useQuery({
@@ -140,16 +139,16 @@ export const useBill = (id: number, hurried = false) =>
       answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id }, query: hurried ? { seconds: HURRIED_S } : {} }, signal })),
   });
 
-export const useMoves = (pen: number, lawn: number, start: string, days: number) =>
+export const useMoves = (pen: number, field: number, start: string, days: number) =>
   useQuery({
-    queryKey: keys.moves(pen, lawn, start, days),
+    queryKey: keys.moves(pen, field, start, days),
     queryFn: () =>
       answer(
         api.GET("/api/pens/{pen_id}/moves", {
-          params: { path: { pen_id: pen }, query: { lawn, days, ...(start ? { start } : {}) } },
+          params: { path: { pen_id: pen }, query: { field, days, ...(start ? { start } : {}) } },
         }),
       ),
-    enabled: pen > 0 && lawn > 0,
+    enabled: pen > 0 && field > 0,
     placeholderData: (before) => before,
     retry: false,
   });

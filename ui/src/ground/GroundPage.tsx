@@ -1,38 +1,47 @@
 import { useState } from "react";
 import { Navigate, useParams } from "react-router";
-import type { Lawn } from "../api/client";
-import { useLawns, useMoves, usePens } from "../api/queries";
+import type { Field } from "../api/client";
+import { useFields, useMoves, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { NoPen } from "../pens/NoPen";
 import { PenChoice } from "../pens/PenChoice";
 import { Almanac } from "./Almanac";
-import { LawnMap } from "./LawnMap";
-import { LawnPanel } from "./LawnPanel";
+import { FieldDrawing } from "./FieldDrawing";
+import { FieldMap } from "./FieldMap";
+import { FieldPanel } from "./FieldPanel";
 import { useUnits } from "../kit/units";
 
 const DAYS = 14;
 
-/** Ground: the lawn from above, the pen's stops over the next fourteen days, each day's load. */
+/** Ground: the field from above, the pen's stops over the next fourteen days, each day's load. */
 export function GroundPage() {
   const id = Number(useParams()["id"] ?? 0);
   const pens = usePens();
-  const lawns = useLawns();
-  const [lawnId, setLawnId] = useState<number | null>(null);
+  const kept = useFields();
+  const [fieldId, setFieldId] = useState<number | null>(null);
+  const [drawing, setDrawing] = useState(false);
   if (!id && pens.data?.[0]) return <Navigate to={`/ground/${pens.data[0].id}`} replace />;
-  if (!pens.data || !lawns.data) return <Waiting what="Walking out to the lawn" />;
+  if (!pens.data || !kept.data) return <Waiting what="Walking out to the field" />;
   if (!id) return <NoPen what="A plan of daily moves follows a pen over your own field." />;
-  const lawn = lawns.data.find((one) => one.id === lawnId) ?? lawns.data[0];
+  const { fields, kinds } = kept.data;
+  const field = fields.find((one) => one.id === fieldId) ?? fields[0];
+  const show = (id: number) => {
+    setFieldId(id);
+    setDrawing(false);
+  };
   return (
     <div className="pt-4">
       <PenChoice part="ground" current={id} />
       <div className="grid grid-cols-[minmax(0,1fr)] gap-7 lg:grid-cols-[250px_minmax(0,1fr)]">
-        <LawnPanel lawns={lawns.data} lawn={lawn} onShow={setLawnId} />
-        {lawn ? (
-          <Plan pen={id} lawn={lawn} />
+        <FieldPanel fields={fields} field={field} onShow={show} onDraw={() => setDrawing(true)} />
+        {field && drawing ? (
+          <FieldDrawing key={`${field.id}-${field.revision}`} field={field} kinds={kinds} onDone={() => setDrawing(false)} />
+        ) : field ? (
+          <Plan pen={id} field={field} />
         ) : (
           <p className="max-w-prose pt-2 text-lg">
-            Enter a lawn: how long it is, how wide, and which way its length runs. The pen then walks up and down it in
-            lanes, a stop at a time, by the age of the birds.
+            Enter a field: how long it is, how wide, and which way its length runs; its edge can be drawn after that. The pen then
+            walks up and down it in lanes, a stop at a time, by the age of the birds.
           </p>
         )}
       </div>
@@ -40,20 +49,20 @@ export function GroundPage() {
   );
 }
 
-function Plan({ pen, lawn }: { pen: number; lawn: Lawn }) {
+function Plan({ pen, field }: { pen: number; field: Field }) {
   const [start, setStart] = useState("");
   const [day, setDay] = useState<string | null>(null);
   const { read } = useUnits();
-  const moves = useMoves(pen, lawn.id, start, DAYS);
+  const moves = useMoves(pen, field.id, start, DAYS);
   const plan = moves.data;
-  const query = new URLSearchParams({ lawn: String(lawn.id), days: String(DAYS), ...(start ? { start } : {}) });
+  const query = new URLSearchParams({ field: String(field.id), days: String(DAYS), ...(start ? { start } : {}) });
   if (!plan && !moves.error) return <Waiting what="Laying out lanes" />;
   const first = plan?.moves[0];
   const shown = day && plan?.days.some((one) => one.day === day) ? day : (first?.day ?? "");
   return (
     <section>
       <div className="flex flex-wrap items-baseline gap-5">
-        <h1>{plan ? `${plan.pen_name} on ${lawn.name}` : lawn.name}</h1>
+        <h1>{plan ? `${plan.pen_name} on ${field.name}` : field.name}</h1>
         <label className="text-sm">
           from{" "}
           <input type="date" className="entry font-semibold" aria-label="First day" value={start || first?.day || ""} min={plan?.out} max={plan?.leaves} onChange={(event) => setStart(event.target.value)} />
@@ -61,6 +70,11 @@ function Plan({ pen, lawn }: { pen: number; lawn: Lawn }) {
         {plan && !moves.error ? (
           <a className="line-button" href={`/api/pens/${pen}/moves.ics?${query}`} download>
             Moves as a calendar
+          </a>
+        ) : null}
+        {plan && !moves.error ? (
+          <a className="line-button" href={`/api/pens/${pen}/moves.geojson?${query}`} download>
+            Stops as GeoJSON
           </a>
         ) : null}
       </div>
@@ -75,7 +89,7 @@ function Plan({ pen, lawn }: { pen: number; lawn: Lawn }) {
               </li>
             ))}
           </ul>
-          <LawnMap plan={plan} day={shown} onPick={setDay} />
+          <FieldMap plan={plan} day={shown} onPick={setDay} />
           <Almanac plan={plan} day={shown} onPick={setDay} />
         </>
       ) : null}

@@ -22,7 +22,7 @@ describe("both sides", () => {
 
   it("are put away as theirs", () => {
     const resolve = vi.fn();
-    render(<BothSides what="lawn" sides={[{ label: "Length", theirs: "40", mine: "30" }]} onResolve={resolve} />);
+    render(<BothSides what="field" sides={[{ label: "Length", theirs: "40", mine: "30" }]} onResolve={resolve} />);
     expect(screen.getByText("Length").closest("tr")?.textContent).toBe("Length4030");
     fireEvent.click(screen.getByRole("button", { name: "Close" }));
     expect(resolve).toHaveBeenCalledWith("theirs");

@@ -44,7 +44,7 @@ beforeEach(() => {
     "/api/flocks": { flocks: [] },
     "/api/pens": { pens: [], after: null },
     "/api/away": { away: [] },
-    "/api/lawns": { lawns: [] },
+    "/api/fields": { fields: [], kinds: [] },
     "/api/place": { today: "2026-04-01" },
   };
   const good = (data: unknown) => ({ data, response: new Response(null, { status: 200 }) });

@@ -1,7 +1,9 @@
 import type { MovePlan } from "../api/client";
+import { Standing } from "./Standing";
 
 const WIDTH = 940;
-const MOST_TALL = 330;
+const MOST_TALL = 400;
+const LEAST_PX = 9; // narrower, a stop that is not used yet is not outlined: the lanes would be a blur
 
 interface Props {
   plan: MovePlan;
@@ -9,19 +11,25 @@ interface Props {
   onPick: (day: string) => void;
 }
 
-/** The lawn from above, drawn like a map by hand: stops in the order they are used, the pen on its own. */
-export function LawnMap({ plan, day, onPick }: Props) {
-  const { lawn } = plan;
-  const scale = Math.min((WIDTH - 110) / lawn.length_m, MOST_TALL / lawn.width_m);
-  const [w, h] = [lawn.length_m * scale, lawn.width_m * scale];
+/** The field from above, drawn like a map by hand: stops in the order they are used, the pen on its own. */
+export function FieldMap({ plan, day, onPick }: Props) {
+  const us = plan.edge.map(([u]) => u ?? 0);
+  const vs = plan.edge.map(([, v]) => v ?? 0);
+  const [low, wide, tall] = [[Math.min(...us), Math.min(...vs)] as const, Math.max(...us) - Math.min(...us), Math.max(...vs) - Math.min(...vs)];
+  const scale = Math.min((WIDTH - 110) / wide, MOST_TALL / tall);
+  const [w, h] = [wide * scale, tall * scale];
   const used = new Map(plan.moves.map((move, i) => [`${move.stop.lane}-${move.stop.number}`, { move, i }]));
-  const at = (u: number, v: number): [number, number] => [20 + u * scale, 16 + h - v * scale];
+  const at = (u: number, v: number): [number, number] => [20 + (u - low[0]) * scale, 16 + h - (v - low[1]) * scale];
+  const edge = `M${plan.edge.map(([u, v]) => at(u ?? 0, v ?? 0).map((part) => part.toFixed(1)).join(" ")).join("L")}Z`;
   const here = standing(plan, day);
   const firstIndex = plan.moves.findIndex((move) => move === here[0]);
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${h + 44}`} className="mt-2 w-full" role="img" aria-label={`${lawn.name} from above with ${plan.stops.length} stops`}>
-      <path d={hedge(20, 16, w, h)} fill="var(--color-sward)" stroke="var(--color-grass)" strokeWidth={2} />
-      <rect x={20} y={16} width={w} height={h} fill="url(#grass)" />
+    <svg viewBox={`0 0 ${WIDTH} ${h + 44}`} className="mt-2 w-full" role="img" aria-label={`${plan.field.name} from above with ${plan.stops.length} stops`}>
+      <path d={edge} fill="var(--color-sward)" stroke="var(--color-grass)" strokeWidth={5} strokeLinejoin="round" />
+      <path d={edge} fill="url(#grass)" stroke="var(--color-ink)" strokeWidth={0.8} strokeLinejoin="round" />
+      {plan.obstacles.map((one, i) => (
+        <Standing key={i} one={one} at={at} scale={scale} />
+      ))}
       {plan.stops.map((stop) => {
         const [x, y] = at(stop.u_m, stop.v_m + plan.pen_width_m);
         const visit = used.get(`${stop.lane}-${stop.number}`);
@@ -36,11 +44,11 @@ export function LawnMap({ plan, day, onPick }: Props) {
               height={plan.pen_width_m * scale - 1.6}
               fill={today ? "var(--color-tape)" : past ? "var(--color-wood)" : visit ? "var(--color-sheet)" : "none"}
               fillOpacity={past ? 0.55 : 0.9}
-              stroke={visit ? "var(--color-ink)" : "var(--color-grass)"}
+              stroke={visit ? "var(--color-ink)" : plan.pen_width_m * scale < LEAST_PX ? "none" : "var(--color-grass)"}
               strokeWidth={today ? 2.2 : visit ? 1.1 : 0.6}
               strokeDasharray={visit ? undefined : "3 4"}
             />
-            {visit ? (
+            {visit && plan.pen_width_m * scale >= LEAST_PX ? (
               <text x={x + (plan.pen_length_m * scale) / 2} y={y + (plan.pen_width_m * scale) / 2 + 5} fontSize={Math.min(15, plan.pen_width_m * scale * 0.6)} textAnchor="middle" fontWeight={today ? 700 : 400}>
                 {Number(visit.move.day.slice(8))}
                 {visit.move.parts > 1 ? "abcdefgh"[visit.move.part - 1] : ""}
@@ -51,8 +59,9 @@ export function LawnMap({ plan, day, onPick }: Props) {
       })}
       <Trail plan={plan} at={at} />
       {here[0] ? <Pen plan={plan} move={here[0]} at={at} scale={scale} /> : null}
-      <North heading={lawn.heading_deg} x={w + 64} y={60} />
-      <Scale metres={10} px={10 * scale} y={h + 32} lawnWidth={w} />
+      {plan.gate ? <Gate at={at(plan.gate[0] ?? 0, plan.gate[1] ?? 0)} /> : null}
+      <North heading={plan.heading_deg} x={w + 64} y={60} />
+      <Scale metres={10} px={10 * scale} y={h + 32} most={w} />
     </svg>
   );
 }
@@ -84,15 +93,19 @@ function Trail({ plan, at }: { plan: MovePlan; at: (u: number, v: number) => [nu
   return <path d={points.map((p, i) => `${i ? "L" : "M"}${p[0].toFixed(1)} ${p[1].toFixed(1)}`).join("")} fill="none" stroke="var(--color-pencil)" strokeWidth={1.2} strokeDasharray="5 4" pointerEvents="none" />;
 }
 
-/** A lawn's edge, not quite straight, the same each time. */
-function hedge(x: number, y: number, w: number, h: number): string {
-  return `M${x - 3} ${y - 2}Q${x + w / 3} ${y - 6} ${x + w + 3} ${y - 2}Q${x + w + 6} ${y + h / 2} ${x + w + 2} ${y + h + 4}Q${x + w / 2} ${y + h + 1} ${x - 2} ${y + h + 4}Q${x - 7} ${y + h / 2} ${x - 3} ${y - 2}Z`;
+/** Where one comes in. */
+function Gate({ at: [x, y] }: { at: [number, number] }) {
+  return (
+    <g transform={`translate(${x} ${y})`} pointerEvents="none" aria-label="gate">
+      <path d="M-9 7V-7M9 7V-7M-9 -4H9M-9 1H9M-9 -4L9 5" stroke="var(--color-ink)" strokeWidth={1.6} fill="none" />
+    </g>
+  );
 }
 
-/** Which way is north: the lawn's length runs on its heading, drawn to the right. */
+/** Which way is north: the lanes run on their heading, drawn to the right. */
 function North({ heading, x, y }: { heading: number; x: number; y: number }) {
   return (
-    <g transform={`translate(${x} ${y}) rotate(${90 - heading})`} aria-label={`north, the lawn runs on ${heading}°`}>
+    <g transform={`translate(${x} ${y}) rotate(${90 - heading})`} aria-label={`north, the lanes run on ${Math.round(heading)}°`}>
       <path d="M0 26V-22M-7 -10L0 -24L7 -10" stroke="var(--color-ink)" strokeWidth={1.6} fill="none" />
       <text y={-29} textAnchor="middle" fontSize={16} fontFamily="var(--font-slab)" fontWeight={700} transform={`rotate(${heading - 90} 0 -34)`}>
         N
@@ -101,8 +114,8 @@ function North({ heading, x, y }: { heading: number; x: number; y: number }) {
   );
 }
 
-function Scale({ metres, px, y, lawnWidth }: { metres: number; px: number; y: number; lawnWidth: number }) {
-  const length = Math.min(px, lawnWidth);
+function Scale({ metres, px, y, most }: { metres: number; px: number; y: number; most: number }) {
+  const length = Math.min(px, most);
   return (
     <g transform={`translate(20 ${y})`} fontSize={14}>
       <path d={`M0 -5V0H${length}V-5M${length / 2} -3V0`} fill="none" stroke="var(--color-ink)" strokeWidth={1.4} />

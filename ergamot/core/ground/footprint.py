@@ -1,0 +1,61 @@
+"""What a pen takes up on the ground."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import FloorNeed
+from ergamot.core.frame.structure import Structure
+from ergamot.core.ground.field import Field
+
+
+@dataclass(frozen=True)
+class PenSize:
+    """What a pen takes up, m: its body on the grass, and its whole length and width with gear; `fenced` where it is the
+    ground its birds range over, in a fence of its own."""
+
+    length_m: float
+    width_m: float
+    overall_length_m: float
+    overall_width_m: float
+    fenced: bool = False
+
+    @property
+    def area_m2(self) -> float:
+        return self.length_m * self.width_m
+
+
+def pen_size(structure: Structure) -> PenSize:
+    """What a structure takes up on the ground.
+
+    Args: structure.
+    Returns: the PenSize, m.
+    Source: the structure.
+
+    >>> round(pen_size(pen()).width_m, 2)
+    2.13
+    """
+    body, over_all = structure.body, structure.standing_size
+    return PenSize(
+        length_m=(body.x[1] - body.x[0]) / 1000,
+        width_m=(body.y[1] - body.y[0]) / 1000,
+        overall_length_m=over_all.long_mm / 1000,
+        overall_width_m=over_all.wide_mm / 1000,
+    )
+
+
+def range_size(birds: int, need: FloorNeed, field: Field) -> PenSize:
+    """What a flock takes up that ranges from a house by day: a square in a fence of its own, longer on a narrow field.
+
+    Args: birds, 1 or more; need, the row of their kind; field.
+    Returns: the PenSize, m.
+    Source: ground a bird, (EU) 2020/464.
+
+    >>> from ergamot.core.ground.field import rectangle
+    >>> round(range_size(12, c.floor_needs["hen"], rectangle(40.0, 6.0, 0.0)).length_m, 3)
+    8.0
+    """
+    area = birds * need.range_m2
+    wide = min(math.sqrt(area), field.narrow_m)
+    return PenSize(area / wide, wide, area / wide, wide, fenced=True)

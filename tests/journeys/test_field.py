@@ -1,0 +1,127 @@
+"""A field drawn on squared paper, read from a file and written to one, and walked over."""
+
+from __future__ import annotations
+
+import json
+import re
+from datetime import datetime
+
+from playwright.sync_api import Page, expect
+
+from ergamot.demo.tansy_rise import BENT_MEADOW, load
+
+
+def ground(farm: Page) -> None:
+    farm.goto("/ground")
+    expect(farm.get_by_role("heading", name="Fields")).to_be_visible()
+
+
+def post_field(farm: Page, **body: object) -> None:
+    answer = farm.request.post(
+        "/api/fields", data={"name": "Home", "length_m": 40, "width_m": 20, "heading_deg": 90, **body}
+    )
+    assert answer.status == 201, answer.text()
+
+
+def with_pen(farm: Page) -> None:
+    flock = {
+        "name": "Spring",
+        "strain": "broiler-fast",
+        "placed": 30,
+        "hatch": "2026-04-01",
+        "out": "2026-04-22",
+        "leaves": "2026-05-20",
+    }
+    kept = farm.request.post("/api/flocks", data=flock).json()
+    assert (
+        farm.request.post(
+            "/api/pens", data={"flock_id": kept["id"], "name": "Bramble", "shape": "low-pen"}
+        ).status
+        == 201
+    )
+
+
+def test_a_corner_is_put_in_nudged_typed_and_kept_and_the_pen_walks_the_new_edge(farm: Page, store):
+    with_pen(farm)
+    post_field(farm)
+    ground(farm)
+    expect(farm.get_by_role("img", name="Home from above")).to_be_visible()
+    farm.get_by_role("button", name="Draw its edge, and what stands in it").click()
+    paper = farm.get_by_role("group", name="The field on squared paper")
+    box = paper.bounding_box()
+    assert box
+    farm.mouse.click(box["x"] + box["width"] * 0.5, box["y"] + box["height"] * 0.08)
+    expect(farm.get_by_role("button", name=re.compile("^corner 5,"))).to_be_visible()
+    corner = farm.get_by_role("button", name=re.compile("^corner 2,"))
+    corner.focus()
+    corner.press("Shift+ArrowRight")
+    expect(farm.get_by_role("textbox", name="m east", exact=True)).to_have_value("45")
+    farm.get_by_role("textbox", name="m north", exact=True).fill("4")
+    farm.get_by_role("textbox", name="m north", exact=True).press("Enter")
+    farm.get_by_role("button", name="Put in a gate").click()
+    farm.get_by_label("Put in").click()
+    farm.get_by_role("option", name="a tree").click()
+    farm.get_by_role("button", name="Keep the drawing").click()
+    expect(farm.get_by_text("within 5 corners, 1 thing to keep off")).to_be_visible()
+    expect(farm.locator("[data-stands=tree]")).to_be_attached()
+    expect(farm.locator("[data-pen-stands]")).to_be_attached()
+    farm.get_by_role("button", name="↶ Undo").click()
+    expect(farm.get_by_label("Width")).to_be_visible()
+
+
+def test_a_corner_is_pulled_by_hand_and_an_edge_that_crosses_itself_is_told_and_not_kept(farm: Page, store):
+    with_pen(farm)
+    post_field(farm)
+    ground(farm)
+    farm.get_by_role("button", name="Draw its edge, and what stands in it").click()
+    first, third = (
+        farm.get_by_role("button", name=re.compile(f"^corner {n},")).bounding_box() for n in (1, 3)
+    )
+    assert first
+    assert third
+    farm.mouse.move(first["x"] + first["width"] / 2, first["y"] + first["height"] / 2)
+    farm.mouse.down()
+    farm.mouse.move(third["x"] + 40, (first["y"] + third["y"]) / 2, steps=6)
+    farm.mouse.up()
+    farm.get_by_role("button", name="Keep the drawing").click()
+    expect(farm.get_by_role("alert")).to_contain_text("crosses itself")
+    farm.get_by_role("button", name="Leave it as it was").click()
+    expect(farm.get_by_role("img", name="Home from above")).to_be_visible()
+    assert farm.request.get("/api/fields").json()["fields"][0]["revision"] == 1
+
+
+def test_a_field_is_read_from_a_file_and_comes_out_as_one(farm: Page, store, tmp_path):
+    with_pen(farm)
+    post_field(farm, **BENT_MEADOW, length_m=None, width_m=None, heading_deg=None, origin=[-2.5, 51.2])
+    ground(farm)
+    expect(farm.get_by_role("heading", name="Bramble on Bent meadow")).to_be_visible()
+    with farm.expect_download() as started:
+        farm.get_by_role("link", name="This field as GeoJSON").click()
+    file = tmp_path / "meadow.geojson"
+    started.value.save_as(file)
+    found = json.loads(file.read_text("utf-8"))
+    found["features"][0]["properties"]["name"] = "Read meadow"
+    file.write_text(json.dumps(found), "utf-8")
+    farm.get_by_label("A field as a GeoJSON file").set_input_files(file)
+    expect(farm.get_by_role("heading", name="Bramble on Read meadow")).to_be_visible()
+    points = tmp_path / "points.geojson"
+    points.write_text('{"type": "Point", "coordinates": [0, 0]}', "utf-8")
+    farm.get_by_label("A field as a GeoJSON file").set_input_files(points)
+    expect(farm.get_by_role("alert")).to_contain_text("holds no field")
+    with farm.expect_download() as started:
+        farm.get_by_role("link", name="Stops as GeoJSON").click()
+    stops = tmp_path / "stops.geojson"
+    started.value.save_as(stops)
+    assert (
+        sum(one["properties"]["kind"] == "stop" for one in json.loads(stops.read_text("utf-8"))["features"])
+        >= 14
+    )
+
+
+def test_the_demo_farms_bent_meadow_is_walked_by_every_pen(farm: Page, store):
+    load(store, datetime(2026, 4, 24))
+    for pen in farm.request.get("/api/pens").json()["pens"]:
+        farm.goto(f"/ground/{pen['id']}")
+        farm.get_by_role("button", name="Bent meadow", exact=True).click()
+        expect(farm.get_by_role("heading", name=f"{pen['name']} on Bent meadow")).to_be_visible()
+        expect(farm.locator("[data-pen-stands]")).to_be_attached()

@@ -1,0 +1,39 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { answer, api, from, type Field, type Schemas } from "../api/client";
+import { keys } from "../api/queries";
+import { useKeptForm } from "../kit/useKeptForm";
+
+export type FieldIn = Schemas["FieldIn"];
+export type Edge = Required<Pick<FieldIn, "outline" | "obstacles" | "gate">>;
+type All = Schemas["FieldsOut"];
+
+/** All that is kept of a field, as it is sent again. */
+export function entered(field: Field): FieldIn {
+  const { name, heading_deg, obstacles, gate, origin, length_m, width_m } = field;
+  const sides = length_m === null || width_m === null ? { outline: field.outline } : { length_m, width_m };
+  return { name, heading_deg, obstacles, gate, origin, ...sides };
+}
+
+/** Keeping a field, a new one or a change to one there is; `done` is told its number. */
+export function useField(field: Field | undefined, done: (id: number) => void) {
+  const cache = useQueryClient();
+  const refresh = async () => {
+    await cache.invalidateQueries({ queryKey: keys.fields });
+    await cache.invalidateQueries({ queryKey: ["moves"] });
+  };
+  const form = useKeptForm<FieldIn, Field>({
+    name: `field-${field?.id ?? "new"}`,
+    latest: () => cache.getQueryData<All>(keys.fields)?.fields.find((one) => one.id === field?.id)?.revision ?? 0,
+    send: (body, base) =>
+      field
+        ? answer(api.PUT("/api/fields/{field_id}", { params: { path: { field_id: field.id }, header: from(base) }, body }))
+        : answer(api.POST("/api/fields", { body })),
+    onKept: async (kept) => {
+      cache.setQueryData<All>(keys.fields, (all) => (all ? { ...all, fields: all.fields.map((one) => (one.id === kept.id ? kept : one)) } : all));
+      await refresh();
+      done(kept.id);
+    },
+    refresh,
+  });
+  return { form, refresh };
+}

@@ -117,6 +117,8 @@ def build(page: Page) -> None:
 def ground(page: Page) -> None:
     bench(page)
     page.get_by_role("link", name="On grass").click()
+    page.get_by_role("button", name="Bent meadow", exact=True).click()
+    page.get_by_role("heading", name="on Bent meadow").wait_for()
     page.locator("[data-pen-stands]").wait_for()
 
 

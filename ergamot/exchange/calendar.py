@@ -6,7 +6,8 @@ from datetime import datetime, time, timedelta
 
 from icalendar import Calendar, Event
 
-from ergamot.core.ground.schedule import Move, MovePlan
+from ergamot.core.ground.schedule import MovePlan
+from ergamot.core.ground.walk import Move
 
 # Times of day by how many moves there are: after the morning round, and spread to dusk
 MOVE_TIMES = {

@@ -11,7 +11,7 @@ from ergamot.core.balance.verdicts import floor_need
 from ergamot.core.errors import OutOfRange
 from ergamot.core.ground.field import Field, Obstacle, make_field, make_obstacle, rectangle
 from ergamot.core.ground.footprint import pen_size, range_size
-from ergamot.core.ground.schedule import MovePlan, plan_moves
+from ergamot.core.ground.schedule import MovePlan, Stays, plan_moves
 from ergamot.core.units import parse_length
 from ergamot.exchange.field_geojson import Placed
 from ergamot.operations.flocks import flock_of
@@ -104,7 +104,9 @@ def fields(work: Work) -> list[Record]:
     return find_all(work.session, work.farm_id, "field")
 
 
-def pen_moves(work: Work, pen: Record, field: Record, start: date | None, days: int) -> MovePlan:
+def pen_moves(
+    work: Work, pen: Record, field: Record, start: date | None, days: int, stays: Stays = Stays.GRASS
+) -> MovePlan:
     """Plan a pen's moves over a field from a date; by default from today while the flock is out,
     else from the day it goes out."""
     flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
@@ -117,4 +119,4 @@ def pen_moves(work: Work, pen: Record, field: Record, start: date | None, days: 
     size = pen_size(structure)
     if structure.ranges:
         size = range_size(flock.placed, floor_need(work.catalogue, structure, flock), over)
-    return plan_moves(work.catalogue, flock, over, size, months, start, days)
+    return plan_moves(work.catalogue, flock, over, size, months, start, days, stays)

@@ -132,7 +132,7 @@ def _planned(pen_id: int, query: MovesQuery) -> tuple[Record, Record, MovePlan]:
     work = current_work()
     pen = work.kept("pen", pen_id)
     field = work.kept("field", query.field)
-    return pen, field, pen_moves(work, pen, field, query.start, query.days)
+    return pen, field, pen_moves(work, pen, field, query.start, query.days, query.stays)
 
 
 @ground_part.get("/pens/<int:pen_id>/moves")
@@ -179,6 +179,7 @@ def get_moves(pen_id: int, query_data: MovesQuery) -> MovePlanOut:
                 nitrogen=words(round(move.nitrogen_kg_ha), "kg/ha"),
                 nitrogen_year=words(round(move.nitrogen_year_kg_ha), "kg/ha"),
                 ruled_by=move.load.ruled_by,
+                passes=list(move.passes),
                 ready=move.ready,
                 today=move.day == today,
             )

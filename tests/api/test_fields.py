@@ -124,3 +124,13 @@ def test_fields_that_are_no_rectangles_are_not_lost_to_an_older_program(store):
             pytest.raises(RuntimeError, match="no rectangles"),
         ):
             older.downgrade()
+
+
+def test_a_keepers_rule_is_planned_and_flagged(client, pen):
+    field = client.post("/api/fields", json=SQUARE).json
+    path = f"/api/pens/{pen['id']}/moves?field={field['id']}&start=2026-04-25"
+    weekly = client.get(f"{path}&stays=week").json
+    assert weekly["moves"][0]["left"] == "2026-05-02"
+    assert {"wear", "droppings"} <= set(weekly["moves"][0]["passes"])
+    assert any("pass what the grass bears" in note["metric"] for note in weekly["notes"])
+    refused(client.get(f"{path}&stays=for-ever"), 422, "stays")

@@ -15,11 +15,11 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import USUAL_MONTHS_C
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.ground.field import rectangle
+from ergamot.core.ground.field import make_field, make_obstacle, rectangle
 from ergamot.core.ground.footprint import PenSize, pen_size
 from ergamot.core.ground.lanes import lay_out
 from ergamot.core.ground.rest import ready_on, rest_days
-from ergamot.core.ground.schedule import plan_moves
+from ergamot.core.ground.schedule import RULES, Stays, plan_moves
 from ergamot.core.ground.stay import day_load
 from ergamot.exchange.calendar import move_time, write_calendar
 from tests.strategies import CATALOGUE, designs, flocks
@@ -246,3 +246,71 @@ def test_moves_of_a_day_follow_each_other_in_daylight(parts):
     assert times == sorted(set(times))
     assert time(6) <= times[0]
     assert times[-1] <= time(19)
+
+
+HENS = Flock(CATALOGUE.strains["layer-hybrid"], 12, date(2026, 1, 1), date(2026, 5, 1), date(2027, 5, 1))
+
+
+def asked(stays, days=42, flock=HENS, field=None):
+    return plan_moves(
+        CATALOGUE,
+        flock,
+        field or rectangle(60, 20, 0),
+        PenSize(3.0, 2.0, 3.0, 2.0),
+        (15.0,) * 12,
+        flock.out,
+        days,
+        stays,
+    )
+
+
+@pytest.mark.parametrize("stays", [one for one in Stays if one is not Stays.GRASS])
+def test_a_keepers_rule_is_kept_to_the_day(stays):
+    """Half a day twice a day, a week a week: each stay as long as asked, the next where the last ends."""
+    plan = asked(stays)
+    rule = RULES[stays]
+    if rule < 1:
+        assert {move.parts for move in plan.moves} == {2}
+        assert [move.part for move in plan.moves[:4]] == [1, 2, 1, 2]
+    else:
+        assert {(move.left - move.day).days for move in plan.moves} == {int(rule)}
+    for move, then in pairwise(plan.moves):
+        assert move.left == then.day
+
+
+def test_a_weeks_patch_by_hand():
+    """Twelve hens of about 1.8 kg on 6 m² for seven days: seven days' wear, droppings and nitrogen on one stop, which is
+    past what the grass bears; it is told, with the worst, and planned all the same."""
+    plan = asked(Stays.WEEK, 7)
+    (move,) = plan.moves
+    loads = [day_load(CATALOGUE, HENS, HENS.age_on(HENS.out + timedelta(n)), 6.0, 15.0) for n in range(7)]
+    assert move.wear == pytest.approx(sum(one.wear for one in loads))
+    assert move.cover_kg_m2 == pytest.approx(sum(one.cover_kg_m2 for one in loads))
+    assert move.nitrogen_kg_ha == pytest.approx(10 * sum(one.nitrogen_g_m2 for one in loads))
+    assert move.wear > 2.0
+    assert "wear" in move.passes
+    told = " ".join(note.text("metric") for note in plan.notes)
+    assert "1 of 1 stays pass what the grass bears, by wear" in told
+
+
+@given(flocks(), st.integers(1, 60))
+def test_a_plan_of_the_grass_passes_nothing_but_what_one_day_does(flock, days):
+    """Its longer stays keep every limit; where a single day passes one, there are more moves that day."""
+    plan = plan_moves(
+        CATALOGUE, flock, rectangle(80, 40, 0), PenSize(3.0, 2.0, 3.4, 2.4), USUAL_MONTHS_C, flock.out, days
+    )
+    for move in plan.moves:
+        assert "nitrogen" not in move.passes
+        assert not move.passes or (move.left - move.day).days <= 1
+    gentle = asked(Stays.GRASS)
+    assert not any(move.passes for move in gentle.moves)
+    assert not any("pass what the grass bears" in note.text("metric") for note in gentle.notes)
+
+
+def test_a_wet_hollow_is_stood_on_in_summer_and_passed_over_in_autumn():
+    low = make_obstacle("hollow", "area", [(0, 0), (30, 0), (30, 6), (0, 6)], None, "obstacles")
+    field = make_field([(0, 0), (30, 0), (30, 24), (0, 24)], [low], heading_deg=90)
+    autumn = Flock(HENS.strain, 12, date(2026, 4, 1), date(2026, 10, 1), date(2027, 5, 1))
+    for flock, stands in ((HENS, True), (autumn, False)):
+        plan = asked(Stays.TWO_DAYS, 14, flock, field)
+        assert any(move.stop.v_m < 5 for move in plan.moves) is stands

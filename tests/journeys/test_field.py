@@ -65,6 +65,9 @@ def test_a_corner_is_put_in_nudged_typed_and_kept_and_the_pen_walks_the_new_edge
     expect(farm.get_by_text("within 5 corners, 1 thing to keep off")).to_be_visible()
     expect(farm.locator("[data-stands=tree]")).to_be_attached()
     expect(farm.locator("[data-pen-stands]")).to_be_attached()
+    farm.get_by_label("How long it stays").click()
+    farm.get_by_role("option", name="moved weekly").click()
+    expect(farm.get_by_text(re.compile("stays pass what the grass bears, by wear"))).to_be_visible()
     farm.get_by_role("button", name="↶ Undo").click()
     expect(farm.get_by_label("Width")).to_be_visible()
 

@@ -30,6 +30,7 @@ EPS_M = 1e-6  # lines that only touch do not cut a stop
 SHIFTS = 4  # of the first lane across its own width that are tried; judgement: more find hardly a stop
 EVERY_DEG = 15  # headings tried besides those of the edges; judgement: the edges are nearly always best
 MOST_EDGES = 8
+LIKELY = 0.96  # of the most stops at first, for the lanes to be shifted; judgement: a shift adds no more
 NEARLY = 0.98  # of the most stops are enough where fewer lanes give them; judgement: each lane is a turn
 MOST_STOPS = 20_000
 
@@ -84,6 +85,16 @@ class _Run:
     u: Flat
 
 
+@dataclass(frozen=True)
+class _Way:
+    """One way of laying lanes: how many stops and lanes it has, their heading and free stretches."""
+
+    count: int
+    lanes: int
+    heading: float
+    runs: list[_Run]
+
+
 @lru_cache(maxsize=64)
 def lay_out(field: Field, pen: PenSize, start: Flat | None = None) -> Laid:
     """Lanes over a field: on its own heading, else on the one of those that give nearly most stops that has fewest lanes.
@@ -103,23 +114,27 @@ def lay_out(field: Field, pen: PenSize, start: Flat | None = None) -> Laid:
     free = shapely.buffer(field.free(), EPS_M, join_style="mitre")
     if field.area_m2 / pen.area_m2 > MOST_STOPS:
         raise OutOfRange("outline", round(field.area_m2), f"at most {MOST_STOPS} stops of this pen")
-    ways: list[tuple[int, int, float, list[_Run]]] = []
-    for heading in _headings(field):
-        shape = _turned(free, heading)
-        for shift in range(1 if _is_box(shape) else SHIFTS):
-            runs = _runs(shape, pen, shift / SHIFTS * pen.width_m)
-            count = sum(_fits(run, pen) for run in runs)
-            if count:
-                ways.append((count, len({run.lane for run in runs}), heading, runs))
+    first = [_tried(free, pen, heading, 0.0) for heading in _headings(field)]
+    if not _is_box(_turned(free, first[0].heading)):
+        likely = LIKELY * max(way.count for way in first)
+        again = [way.heading for way in first if way.count >= likely]
+        first += [
+            _tried(free, pen, heading, shift / SHIFTS) for heading in again for shift in range(1, SHIFTS)
+        ]
+    ways = [way for way in first if way.count]
     if not ways:
         raise _too_small(field, pen)
-    enough = NEARLY * max(count for count, *_ in ways)
-    _, lanes, heading, runs = min(
-        (way for way in ways if way[0] >= enough), key=lambda way: (way[1], -way[0])
-    )
+    enough = NEARLY * max(way.count for way in ways)
+    best = min((way for way in ways if way.count >= enough), key=lambda way: (way.lanes, -way.count))
     wanted = start or field.gate
-    first = turned(wanted, heading) if wanted else None
-    return Laid(tuple(_walk(_cells(runs), pen, first)), heading, lanes)
+    begins = turned(wanted, best.heading) if wanted else None
+    return Laid(tuple(_walk(_cells(best.runs), pen, begins)), best.heading, best.lanes)
+
+
+def _tried(free: BaseGeometry, pen: PenSize, heading: float, shift: float) -> _Way:
+    """Lanes on a heading, the first a share of a lane's width in."""
+    runs = _runs(_turned(free, heading), pen, shift * pen.width_m)
+    return _Way(sum(_fits(run, pen) for run in runs), len({run.lane for run in runs}), heading, runs)
 
 
 def _headings(field: Field) -> list[float]:

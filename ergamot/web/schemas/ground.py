@@ -7,6 +7,7 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
+from ergamot.core.ground.schedule import Stays
 from ergamot.web.schemas.figures import In, Out, StepOut, Words
 
 Place = Annotated[list[float], Field(min_length=2, max_length=2)]
@@ -101,11 +102,12 @@ class FieldsOut(Out):
 
 
 class MovesQuery(In):
-    """Which field, from when, for how long."""
+    """Which field, from when, for how long, and how long each stay is."""
 
     field: int
     start: date | None = None
     days: int = 14
+    stays: Stays = Stays.GRASS
 
 
 class StopOut(Out):
@@ -134,6 +136,7 @@ class MoveOut(Out):
     nitrogen: Words
     nitrogen_year: Words
     ruled_by: str
+    passes: list[str]
     ready: date
     today: bool
 

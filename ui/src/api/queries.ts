@@ -1,8 +1,10 @@
 /** What the screens read, each under one key, so that a change refreshes all who show it. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import type { paths } from "./schema";
 import { answer, api, valuesOf, type Bench, type Schemas } from "./client";
 
 export type PenLine = Schemas["PenLineOut"];
+export type Stays = NonNullable<NonNullable<paths["/api/pens/{pen_id}/moves"]["get"]["parameters"]["query"]>["stays"]>;
 const HURRIED_S = 0.3;
 const AT_ONCE = 4;
 
@@ -22,7 +24,7 @@ export const keys = {
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
   fields: ["fields"],
-  moves: (pen: number, field: number, start: string, days: number) => ["moves", pen, field, start, days],
+  moves: (pen: number, field: number, start: string, days: number, stays: string) => ["moves", pen, field, start, days, stays],
 };
 
 export const useChoices = () =>
@@ -139,13 +141,13 @@ export const useBill = (id: number, hurried = false) =>
       answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id }, query: hurried ? { seconds: HURRIED_S } : {} }, signal })),
   });
 
-export const useMoves = (pen: number, field: number, start: string, days: number) =>
+export const useMoves = (pen: number, field: number, start: string, days: number, stays: Stays) =>
   useQuery({
-    queryKey: keys.moves(pen, field, start, days),
+    queryKey: keys.moves(pen, field, start, days, stays),
     queryFn: () =>
       answer(
         api.GET("/api/pens/{pen_id}/moves", {
-          params: { path: { pen_id: pen }, query: { field, days, ...(start ? { start } : {}) } },
+          params: { path: { pen_id: pen }, query: { field, days, stays, ...(start ? { start } : {}) } },
         }),
       ),
     enabled: pen > 0 && field > 0,

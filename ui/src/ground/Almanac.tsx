@@ -74,6 +74,7 @@ function Stays({ day, age, chosen, onPick }: { day: string; age: number; chosen:
 
 function Line({ move, first, chosen, onPick, onWork }: LineProps) {
   const { read } = useUnits();
+  const past = (limit: string) => (move.passes.includes(limit) ? "text-clay font-semibold" : "");
   return (
     <StackRow className={`${first ? "border-t border-ink/50" : ""} ${chosen ? "bg-tape/50" : ""}`} onMouseEnter={onPick}>
       <Cell className="py-0.5 font-semibold">
@@ -88,10 +89,10 @@ function Line({ move, first, chosen, onPick, onWork }: LineProps) {
       <Cell className="py-0.5 whitespace-nowrap">
         lane {move.stop.lane + 1}, stop {move.stop.number + 1} <span className="text-pencil">at {move.at.slice(0, 5)}</span>
       </Cell>
-      <Cell head="wear" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.wear)}</Cell>
-      <Cell head="droppings" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.cover)}</Cell>
+      <Cell head="wear" className={`py-0.5 pl-3 text-right whitespace-nowrap ${past("wear")}`}>{read(move.wear)}</Cell>
+      <Cell head="droppings" className={`py-0.5 pl-3 text-right whitespace-nowrap ${past("droppings")}`}>{read(move.cover)}</Cell>
       <Cell head="nitrogen" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen)}</Cell>
-      <Cell head="in the year" className="py-0.5 pl-3 text-right whitespace-nowrap">{read(move.nitrogen_year)}</Cell>
+      <Cell head="in the year" className={`py-0.5 pl-3 text-right whitespace-nowrap ${past("nitrogen")}`}>{read(move.nitrogen_year)}</Cell>
       <Cell head="ready again" className="py-0.5 pl-4 whitespace-nowrap">{sayDay(move.ready)}</Cell>
       <Cell className="py-0.5 pl-3 text-right">
         {first ? (

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { Navigate, useParams } from "react-router";
 import type { Field } from "../api/client";
-import { useFields, useMoves, usePens } from "../api/queries";
+import { useFields, useMoves, usePens, type Stays } from "../api/queries";
+import { Pick } from "../kit/Pick";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { NoPen } from "../pens/NoPen";
 import { PenChoice } from "../pens/PenChoice";
@@ -12,6 +13,15 @@ import { FieldPanel } from "./FieldPanel";
 import { useUnits } from "../kit/units";
 
 const DAYS = 14;
+const STAYS: { key: Stays; label: string }[] = [
+  { key: "grass", label: "as the grass bears" },
+  { key: "half-day", label: "moved twice a day" },
+  { key: "day", label: "moved daily" },
+  { key: "two-days", label: "moved every two days" },
+  { key: "three-days", label: "moved every three days" },
+  { key: "week", label: "moved weekly" },
+  { key: "three-weeks", label: "moved every three weeks" },
+];
 
 /** Ground: the field from above, the pen's stops over the next fourteen days, each day's load. */
 export function GroundPage() {
@@ -53,9 +63,10 @@ function Plan({ pen, field }: { pen: number; field: Field }) {
   const [start, setStart] = useState("");
   const [day, setDay] = useState<string | null>(null);
   const { read } = useUnits();
-  const moves = useMoves(pen, field.id, start, DAYS);
+  const [stays, setStays] = useState<Stays>("grass");
+  const moves = useMoves(pen, field.id, start, DAYS, stays);
   const plan = moves.data;
-  const query = new URLSearchParams({ field: String(field.id), days: String(DAYS), ...(start ? { start } : {}) });
+  const query = new URLSearchParams({ field: String(field.id), days: String(DAYS), stays, ...(start ? { start } : {}) });
   if (!plan && !moves.error) return <Waiting what="Laying out lanes" />;
   const first = plan?.moves[0];
   const shown = day && plan?.days.some((one) => one.day === day) ? day : (first?.day ?? "");
@@ -67,6 +78,9 @@ function Plan({ pen, field }: { pen: number; field: Field }) {
           from{" "}
           <input type="date" className="entry font-semibold" aria-label="First day" value={start || first?.day || ""} min={plan?.out} max={plan?.leaves} onChange={(event) => setStart(event.target.value)} />
         </label>
+        <div className="w-52">
+          <Pick quiet label="How long it stays" value={stays} options={STAYS} onPick={(key) => setStays(key as Stays)} />
+        </div>
         {plan && !moves.error ? (
           <a className="line-button" href={`/api/pens/${pen}/moves.ics?${query}`} download>
             Moves as a calendar

@@ -43,6 +43,7 @@ const plan: MovePlan = {
     nitrogen: words("61 kg/ha"),
     nitrogen_year: words("61 kg/ha"),
     ruled_by: "droppings",
+    passes: i === 3 ? ["wear"] : [],
     ready: "2026-06-01",
     today: i === 0,
   })),
@@ -103,6 +104,11 @@ describe("the almanac", () => {
     expect(screen.getAllByText(/2 May/).length).toBe(1);
     expect(screen.getByText("· today").closest("tr")?.textContent).toContain("1 May");
     expect(screen.getAllByText("61 kg/ha").length).toBe(8);
+  });
+
+  it("marks the limit a stay passes", () => {
+    render(<Almanac plan={plan} day="2026-05-01" onPick={() => {}} />, { wrapper: UnitsProvider });
+    expect(screen.getAllByText("0.5").map((cell) => cell.className.includes("clay"))).toEqual([false, false, false, true]);
   });
 
   it("opens the working of a day", () => {

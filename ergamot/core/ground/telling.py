@@ -1,0 +1,103 @@
+"""What a keeper should know of a plan of moves, in words."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.ground.footprint import PenSize
+from ergamot.core.ground.lanes import Laid
+from ergamot.core.ground.stay import STRIP_NITROGEN_KG_HA
+from ergamot.core.ground.walk import Move
+from ergamot.core.units import Quantity, say_day
+
+
+def told_of(moves: Sequence[Move], laid: Laid, pen: PenSize) -> Iterator[Phrase]:
+    """What a keeper should know of some moves: long hauls, what a rule costs, more moves a day, nitrogen.
+
+    Args: moves, in order; laid, the stops they are over; pen, its size.
+    Returns: an iterator of phrases.
+    Source: as the figures of each move.
+
+    >>> from ergamot.core.ground.field import rectangle
+    >>> from ergamot.core.ground.lanes import lay_out
+    >>> pen = PenSize(3.0, 2.0, 3.4, 2.3)
+    >>> list(told_of((), lay_out(rectangle(40, 12, 0), pen), pen))
+    []
+    """
+    yield from _hauled(moves, laid, pen)
+    yield from _price(moves)
+    yield from _notes(moves)
+
+
+def fenced(pen: PenSize) -> Iterator[Phrase]:
+    """What a stop is where birds range from their house.
+
+    Args: pen, what they take up.
+    Returns: a phrase, none for a pen that holds them.
+    Source: (EU) 2020/464.
+
+    >>> list(fenced(PenSize(3.0, 2.0, 3.4, 2.3)))
+    []
+    """
+    if pen.fenced:
+        yield phrase(
+            "its birds range: a stop is {long} by {wide} in a fence of its own, the house within it",
+            long=Quantity(1000 * pen.length_m, "mm"),
+            wide=Quantity(1000 * pen.width_m, "mm"),
+        )
+
+
+def _hauled(moves: Sequence[Move], laid: Laid, pen: PenSize) -> Iterator[Phrase]:
+    """Hauls longer than a lane is wide, among the moves that are made."""
+    hauls = set(laid.long_hauls(pen))
+    long = [move.stop.haul_m for move in moves[1:] if move.stop in hauls]
+    if long:
+        yield phrase(
+            f"{len(long)} {'haul is' if len(long) == 1 else 'hauls are'} longer than a lane is wide, the longest {{most}}",
+            most=Quantity(1000 * max(long), "mm"),
+        )
+
+
+def _price(moves: Sequence[Move]) -> Iterator[Phrase]:
+    """What a rule of the keeper's own costs the grass: how many of its stays pass a limit, and the worst."""
+    over = [move for move in moves if move.passes]
+    if not over:
+        return
+    named = " and ".join(dict.fromkeys(name for move in over for name in move.passes))
+    worst = max(over, key=lambda move: move.ready)
+    yield phrase(
+        f"{len(over)} of {len(moves)} stays pass what the grass bears, by {named}: the worst wears {{wear}}, leaves "
+        f"{{cover}} and {{nitrogen}}, and is green again on {say_day(worst.ready)}",
+        wear=Quantity(round(max(move.wear for move in over), 2), "bird-days/m2"),
+        cover=Quantity(round(max(move.cover_kg_m2 for move in over), 2), "kg/m2 shed"),
+        nitrogen=Quantity(round(max(move.nitrogen_year_kg_ha for move in over)), "kg/ha"),
+    )
+
+
+def _notes(moves: Sequence[Move]) -> tuple[Phrase, ...]:
+    notes: list[Phrase] = []
+    if not moves:
+        return ()
+    crowded = next((move for move in moves if move.load.too_many), None)
+    if crowded:
+        notes.append(
+            phrase(f"too many birds for this pen from day {crowded.load.age}: {crowded.parts} moves a day")
+        )
+    twice = next((move for move in moves if move.parts > moves[0].parts), None)
+    if twice:
+        notes.append(
+            phrase(
+                f"from {say_day(twice.day)} (day {twice.load.age}) move {twice.parts} times a day, "
+                f"because of {twice.load.ruled_by}"
+            )
+        )
+    most = max(move.nitrogen_year_kg_ha for move in moves)
+    notes.append(
+        phrase(
+            "a stop has had up to {most} of nitrogen, of the {limit} a strip takes in a year",
+            most=Quantity(round(most), "kg/ha"),
+            limit=Quantity(STRIP_NITROGEN_KG_HA, "kg/ha"),
+        )
+    )
+    return tuple(notes)

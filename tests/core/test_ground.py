@@ -294,17 +294,13 @@ def test_a_weeks_patch_by_hand():
 
 
 @given(flocks(), st.integers(1, 60))
-def test_a_plan_of_the_grass_passes_nothing_but_what_one_day_does(flock, days):
-    """Its longer stays keep every limit; where a single day passes one, there are more moves that day."""
+def test_a_plan_of_the_grass_passes_no_limit(flock, days):
+    """Whatever the birds: a stay within a tenth of a day counts as one, and no rule of the keeper's is followed."""
     plan = plan_moves(
         CATALOGUE, flock, rectangle(80, 40, 0), PenSize(3.0, 2.0, 3.4, 2.4), USUAL_MONTHS_C, flock.out, days
     )
-    for move in plan.moves:
-        assert "nitrogen" not in move.passes
-        assert not move.passes or (move.left - move.day).days <= 1
-    gentle = asked(Stays.GRASS)
-    assert not any(move.passes for move in gentle.moves)
-    assert not any("pass what the grass bears" in note.text("metric") for note in gentle.notes)
+    assert not any(move.passes for move in plan.moves)
+    assert not any("pass what the grass bears" in note.text("metric") for note in plan.notes)
 
 
 def test_a_wet_hollow_is_stood_on_in_summer_and_passed_over_in_autumn():

@@ -13,7 +13,7 @@ from ergamot.core.ground.field import EVERY_MONTH, Field, unturned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.lanes import Laid, Stop, stop_corners
 from ergamot.core.ground.rest import ready_on
-from ergamot.core.ground.stay import G_M2_TO_KG_HA, STRIP_NITROGEN_KG_HA, WEAR_LIMIT, DayLoad
+from ergamot.core.ground.stay import G_M2_TO_KG_HA, STRIP_NITROGEN_KG_HA, WEAR_LIMIT, WHOLE_DAY, DayLoad
 from ergamot.core.units import Quantity, say_day
 
 # what a strip had is counted so long; Directive 91/676/EEC counts by the year
@@ -42,10 +42,11 @@ class Move:
 
     @property
     def passes(self) -> tuple[str, ...]:
-        """The limits of the grass that this stay passes: wear, droppings, nitrogen."""
+        """The limits of the grass that this stay passes: wear, droppings, nitrogen. A stay so near a day that it counts as
+        one passes neither of the first two."""
         limits = (
-            ("wear", self.wear, WEAR_LIMIT),
-            ("droppings", self.cover_kg_m2, self.load.cover_limit_kg_m2),
+            ("wear", WHOLE_DAY * self.wear, WEAR_LIMIT),
+            ("droppings", WHOLE_DAY * self.cover_kg_m2, self.load.cover_limit_kg_m2),
             ("nitrogen", self.nitrogen_year_kg_ha, STRIP_NITROGEN_KG_HA),
         )
         return tuple(name for name, has, most in limits if has > most * (1 + 1e-9))

@@ -3,6 +3,7 @@ import { Standing } from "./Standing";
 
 const WIDTH = 940;
 const MOST_TALL = 400;
+const READ_PX = 14; // lower, the day of a stop could not be read in it
 const LEAST_PX = 9; // narrower, a stop that is not used yet is not outlined: the lanes would be a blur
 
 interface Props {
@@ -48,7 +49,7 @@ export function FieldMap({ plan, day, onPick }: Props) {
               strokeWidth={today ? 2.2 : visit ? 1.1 : 0.6}
               strokeDasharray={visit ? undefined : "3 4"}
             />
-            {visit && plan.pen_width_m * scale >= LEAST_PX ? (
+            {visit && plan.pen_width_m * scale >= READ_PX ? (
               <text x={x + (plan.pen_length_m * scale) / 2} y={y + (plan.pen_width_m * scale) / 2 + 5} fontSize={Math.min(15, plan.pen_width_m * scale * 0.6)} textAnchor="middle" fontWeight={today ? 700 : 400}>
                 {Number(visit.move.day.slice(8))}
                 {visit.move.parts > 1 ? "abcdefgh"[visit.move.part - 1] : ""}

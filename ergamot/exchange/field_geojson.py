@@ -53,7 +53,8 @@ def metres_a_degree(latitude: float) -> Flat:
 
 
 def read_field(data: bytes, in_metres: bool = False) -> Placed:
-    """The field a GeoJSON file holds: its largest polygon; what has a `kind` of its own is something to keep off.
+    """The field a GeoJSON file holds: its one polygon, or that of the kind field; what has another kind is kept off it, as
+    are the holes in it.
 
     Args: data, UTF-8; in_metres, whether the keeper says that its figures are plain metres.
     Returns: the Placed.
@@ -70,7 +71,10 @@ def read_field(data: bytes, in_metres: bool = False) -> Placed:
     named = [one for one in features if one[2].get("kind") == "field" and one[0] == "Polygon"]
     if not (named or areas):
         raise Unreadable("The file holds no field: no polygon is in it, only what lies on one", field="file")
-    main = max(named or areas, key=lambda one: len(one[1]) and _spread(one[1]))
+    if len(named or areas) > 1:
+        told = f"The file holds {len(named or areas)} areas: leave the one that is the field, or give it alone the kind field"
+        raise Unreadable(told, field="file")
+    main = (named or areas)[0]
     origin = None if in_metres else _middle(main[1])
 
     def local(places: Sequence[Flat]) -> list[Flat]:
@@ -107,7 +111,7 @@ def _parsed(data: bytes) -> dict[str, Any]:
 
 
 def _features(found: dict[str, Any]) -> Iterator[tuple[str, list[Flat], dict[str, Any]]]:
-    """The type, places and properties of every feature; of a polygon its outer ring."""
+    """The type, places and properties of every feature; of a polygon its outer ring, then each hole as a part left out."""
     kind = found.get("type")
     if kind == "FeatureCollection":
         features = found.get("features")
@@ -123,11 +127,12 @@ def _features(found: dict[str, Any]) -> Iterator[tuple[str, list[Flat], dict[str
         found = geometry if isinstance(geometry, dict) else {}
         kind = found.get("type")
     parts = found.get("coordinates")
-    if kind == "MultiPolygon" and isinstance(parts, list):
-        for part in parts:
-            yield "Polygon", _places(part[0] if isinstance(part, list) and part else None), told
-    elif kind == "Polygon" and isinstance(parts, list):
-        yield "Polygon", _places(parts[0] if parts else None), told
+    if kind in ("Polygon", "MultiPolygon") and isinstance(parts, list):
+        for rings in parts if kind == "MultiPolygon" else [parts]:
+            whole, *holes = rings if isinstance(rings, list) and rings else [None]
+            yield "Polygon", _places(whole), told
+            for hole in holes:
+                yield "Polygon", _places(hole), {"kind": "gap"}
     elif kind == "LineString":
         yield kind, _places(parts), told
     elif kind == "Point":
@@ -148,12 +153,6 @@ def _places(parts: Any) -> list[Flat]:
 
 def _is_number(part: Any) -> bool:
     return isinstance(part, (int, float)) and not isinstance(part, bool) and math.isfinite(part)
-
-
-def _spread(places: Sequence[Flat]) -> float:
-    """The area of the box round some places, in whatever they are told."""
-    xs, ys = zip(*places, strict=True)
-    return float((max(xs) - min(xs)) * (max(ys) - min(ys)))
 
 
 def _middle(places: Sequence[Flat]) -> Flat:
@@ -204,9 +203,9 @@ def write_field(
             return _feature("Polygon", [[*ring, ring[0]]], told)
         return _feature("LineString", there, told) if form is Form.LINE else _feature("Point", there[0], told)
 
-    edge = {"kind": "field", "name": placed.name}
+    edge: dict[str, Any] = {"kind": "field", "name": placed.name}
     if field.heading_deg is not None:
-        edge["heading_deg"] = field.heading_deg  # type: ignore[assignment]  # a figure among words
+        edge["heading_deg"] = field.heading_deg
     features = [feature(Form.AREA, field.outline, edge)]
     features += [
         feature(one.form, one.points, {"kind": one.kind, "off_m": one.off_m}) for one in field.obstacles

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
 from datetime import date
 from typing import Any
 
@@ -41,8 +40,7 @@ def _field(body: Mapping[str, Any]) -> Field:
     if body.get("outline"):
         return make_field(body["outline"], obstacles, body.get("gate"), heading)
     whole = rectangle(body["length_m"], body["width_m"], heading or 0.0)
-    checked = make_field(whole.outline, obstacles, body.get("gate"), heading)
-    return replace(whole, obstacles=checked.obstacles, gate=checked.gate)
+    return make_field(whole.outline, obstacles, body.get("gate"), whole.heading_deg)
 
 
 def _metres(entered: str | float, field: str) -> float:

@@ -310,3 +310,10 @@ def test_a_wet_hollow_is_stood_on_in_summer_and_passed_over_in_autumn():
     for flock, stands in ((HENS, True), (autumn, False)):
         plan = asked(Stays.TWO_DAYS, 14, flock, field)
         assert any(move.stop.v_m < 5 for move in plan.moves) is stands
+
+
+def test_too_many_birds_are_told_by_the_moves_they_would_want_not_by_the_rule():
+    many = Flock(CATALOGUE.strains["broiler-fast"], 90, date(2026, 4, 1), date(2026, 5, 1), date(2026, 5, 20))
+    told = " ".join(note.text("metric") for note in asked(Stays.WEEK, 14, many).notes)
+    load = day_load(CATALOGUE, many, many.age_on(many.out), 6.0, 15.0)
+    assert f"too many birds for this pen from day {load.age}: {load.moves} moves a day" in told

@@ -46,7 +46,8 @@ class Timber:
 @dataclass
 class Framing:
     """Collects the sticks of one pen while it is being built. The base and the leaves may be of timber of their own, the
-    uprights of a section of their own, and whatever has a duty in `species_of` of a species of its own. `lapped` says that the corners of its base are half-lapped."""
+    uprights of a section of their own, and whatever has a duty in `species_of` of a species of its own. `lapped` says that the
+    corners of its base are half-lapped."""
 
     section: Section
     species: Species

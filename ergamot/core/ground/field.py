@@ -64,6 +64,7 @@ KINDS = {
     "paved": Kind("what is paved", 0.5, EVERY_MONTH, "a judgement: droppings stay on it"),
     "house": Kind("a house or shed", 3.0, EVERY_MONTH, "a judgement: flies and smell"),
     "wood": Kind("the edge of a wood", 10.0, EVERY_MONTH, "common practice: cover for what hunts birds"),
+    "gap": Kind("a part left out", 0.0, EVERY_MONTH, "a judgement: as it is drawn"),
     "hollow": Kind("a hollow, when it is wet", 0.0, WET_MONTHS, "a judgement: wet from October to March"),
 }
 
@@ -119,21 +120,16 @@ class Field:
         corners = shapely.get_coordinates(shapely.minimum_rotated_rectangle(self.edge))
         return float(min(math.dist(corners[0], corners[1]), math.dist(corners[1], corners[2])))
 
-    def free(self, month: int | None = None) -> BaseGeometry:
-        """The ground a pen may stand on, without what is kept off it.
+    def free(self) -> BaseGeometry:
+        """The ground a pen may stand on, without what is kept off it in every month.
 
-        Args: month, 1 to 12: with what counts in it alone; None for what counts in all.
         Returns: its shape, m; empty where nothing is left.
         Source: geometry.
 
         >>> rectangle(40, 12, 0).free().area
         480.0
         """
-        kept = [
-            one.keep_off()
-            for one in self.obstacles
-            if (month in one.months if month else one.months == EVERY_MONTH)
-        ]
+        kept = [one.keep_off() for one in self.obstacles if one.months == EVERY_MONTH]
         return self.edge.difference(shapely.union_all(kept)) if kept else self.edge
 
 

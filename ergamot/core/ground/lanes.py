@@ -96,11 +96,12 @@ class _Way:
 
 
 @lru_cache(maxsize=64)
-def lay_out(field: Field, pen: PenSize, start: Flat | None = None) -> Laid:
+def lay_out(field: Field, pen: PenSize) -> Laid:
     """Lanes over a field: on its own heading, else on the one of those that give nearly most stops that has fewest lanes.
 
-    Args: field; pen, its size; start, where the first stop is wanted, m east and north: its gate where that is not said,
-        else the low corner.
+    The first stop is the one nearest to its gate, else to its low corner.
+
+    Args: field; pen, its size.
     Returns: the Laid, of stops none of which overlap, all on free ground.
     Raises: OutOfRange when the pen with its handles does not fit anywhere on it.
     Source: geometry; common practice.
@@ -126,8 +127,7 @@ def lay_out(field: Field, pen: PenSize, start: Flat | None = None) -> Laid:
         raise _too_small(field, pen)
     enough = NEARLY * max(way.count for way in ways)
     best = min((way for way in ways if way.count >= enough), key=lambda way: (way.lanes, -way.count))
-    wanted = start or field.gate
-    begins = turned(wanted, best.heading) if wanted else None
+    begins = turned(field.gate, best.heading) if field.gate else None
     return Laid(tuple(_walk(_cells(best.runs), pen, begins)), best.heading, best.lanes)
 
 

@@ -85,8 +85,9 @@ def plan_moves(
         raise OutOfRange(
             "start", start.isoformat(), f"from {flock.out.isoformat()} to before {flock.leaves.isoformat()}"
         )
+    rule = RULES.get(stays)
     laid = lay_out(field, pen)
-    walk = Walk(laid.stops, months_c, wet_stops(field, laid, pen))
+    walk = Walk(laid.stops, months_c, wet_stops(field, laid, pen), strict=rule is None)
     end = min(start + timedelta(days=days), flock.leaves)
     loads: dict[date, DayLoad] = {}
 
@@ -95,8 +96,6 @@ def plan_moves(
             loads[day] = day_load(catalogue, flock, flock.age_on(day), pen.area_m2, mean_on(months_c, day))
         return loads[day]
 
-    rule = RULES.get(stays)
-    walk.strict = rule is None
     day = start
     while day < end and not walk.used_up_on:
         load = load_on(day)

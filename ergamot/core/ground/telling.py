@@ -60,15 +60,15 @@ def _hauled(moves: Sequence[Move], laid: Laid, pen: PenSize) -> Iterator[Phrase]
 
 
 def _price(moves: Sequence[Move]) -> Iterator[Phrase]:
-    """What a rule of the keeper's own costs the grass: how many of its stays pass a limit, and the worst."""
+    """What a rule of the keeper's own costs the grass: how many of its stays pass a limit, and by how much at most."""
     over = [move for move in moves if move.passes]
     if not over:
         return
     named = " and ".join(dict.fromkeys(name for move in over for name in move.passes))
-    worst = max(over, key=lambda move: move.ready)
+    last = max(move.ready for move in over)
     yield phrase(
-        f"{len(over)} of {len(moves)} stays pass what the grass bears, by {named}: the worst wears {{wear}}, leaves "
-        f"{{cover}} and {{nitrogen}}, and is green again on {say_day(worst.ready)}",
+        f"{len(over)} of {len(moves)} stays pass what the grass bears, by {named}: they wear up to {{wear}}, leave up "
+        f"to {{cover}} and {{nitrogen}}, and the last is green again on {say_day(last)}",
         wear=Quantity(round(max(move.wear for move in over), 2), "bird-days/m2"),
         cover=Quantity(round(max(move.cover_kg_m2 for move in over), 2), "kg/m2 shed"),
         nitrogen=Quantity(round(max(move.nitrogen_year_kg_ha for move in over)), "kg/ha"),
@@ -82,7 +82,9 @@ def _notes(moves: Sequence[Move]) -> tuple[Phrase, ...]:
     crowded = next((move for move in moves if move.load.too_many), None)
     if crowded:
         notes.append(
-            phrase(f"too many birds for this pen from day {crowded.load.age}: {crowded.parts} moves a day")
+            phrase(
+                f"too many birds for this pen from day {crowded.load.age}: {crowded.load.moves} moves a day"
+            )
         )
     twice = next((move for move in moves if move.parts > moves[0].parts), None)
     if twice:

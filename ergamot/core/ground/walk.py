@@ -54,10 +54,17 @@ class Move:
 
 class Walk:
     """A pen on its way over the stops of a field, in their order, round and round. `wet` are those not to be stood on in a
-    month."""
+    month; `strict` says whether one whose nitrogen is used is passed over."""
 
-    def __init__(self, stops: tuple[Stop, ...], months_c: tuple[float, ...], wet: dict[int, frozenset[int]]):
+    def __init__(
+        self,
+        stops: tuple[Stop, ...],
+        months_c: tuple[float, ...],
+        wet: dict[int, frozenset[int]],
+        strict: bool,
+    ):
         self.wet = wet
+        self.strict = strict
         self.wet_passed: set[int] = set()
         self.stops = stops
         self.months_c = months_c
@@ -66,7 +73,6 @@ class Walk:
         self.visits: dict[int, list[Move]] = {}
         self.closed: set[int] = set()
         self.used_up_on: date | None = None
-        self.strict = True  # is a stop whose nitrogen is used passed over?
 
     def nitrogen_left(self, stop: int, day: date) -> float:
         """kg N/ha a stop can still take: the year's less every visit of the last 365 days."""

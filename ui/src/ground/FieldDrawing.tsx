@@ -6,13 +6,13 @@ import { Entry } from "../kit/Entry";
 import { Pick } from "../kit/Pick";
 import { Cell, StackRow, Stacks } from "../kit/Stacks";
 import { Trouble } from "../kit/Trouble";
-import { FieldPaper, type Held } from "./FieldPaper";
-import { entered, useField, type Edge } from "./useField";
+import { FieldPaper } from "./FieldPaper";
+import { entered, placeOf, useField, type Edge, type Held } from "./useField";
 
 type Kind = Schemas["KindOut"];
 type Obstacle = Schemas["ObstacleIn"];
 
-const FORMS: Record<string, Obstacle["form"]> = { path: "line", wood: "line", bed: "area", water: "area", paved: "area", house: "area", hollow: "area" };
+const FORMS: Record<string, Obstacle["form"]> = { path: "line", wood: "line", bed: "area", water: "area", paved: "area", house: "area", hollow: "area", gap: "area" };
 
 /** A field's edge on squared paper, with what stands in it: pulled, nudged, typed, kept as one step. */
 export function FieldDrawing({ field, kinds, onDone }: { field: Field; kinds: Kind[]; onDone: () => void }) {
@@ -21,7 +21,7 @@ export function FieldDrawing({ field, kinds, onDone }: { field: Field; kinds: Ki
   const { form } = useField(field, onDone);
   const outline = edge.outline ?? [];
   const obstacles = edge.obstacles ?? [];
-  const spot = held ? spotOf(edge, held) : null;
+  const spot = held ? placeOf(edge, held) : null;
   const put = (which: Held, place: number[]) => setEdge(moved(edge, which, place));
   const keep = () => {
     const same = JSON.stringify(edge.outline) === JSON.stringify(field.outline);
@@ -101,11 +101,6 @@ function nameOf(held: Held, obstacles: Obstacle[], kinds: Kind[]): string {
   if (held.what === "gate") return "The gate";
   if (held.what === "corner") return `Corner ${held.at + 1}`;
   return `${labelOf(obstacles[held.of]?.kind ?? "", kinds)}, ${held.of + 1}`;
-}
-
-function spotOf(edge: Edge, held: Held): number[] | undefined {
-  if (held.what === "gate") return edge.gate ?? undefined;
-  return (held.what === "corner" ? edge.outline : edge.obstacles?.[held.of]?.points)?.[held.at];
 }
 
 function moved(edge: Edge, held: Held, place: number[]): Edge {

@@ -1,14 +1,7 @@
 import { useState, type KeyboardEvent, type PointerEvent } from "react";
 import { FRAME, frameOf } from "../drawing/way";
 import { Standing } from "./Standing";
-import type { Edge } from "./useField";
-
-/** What is taken hold of: a corner, a point of the obstacle `of`, or the gate. */
-export interface Held {
-  what: "corner" | "obstacle" | "gate";
-  at: number;
-  of: number;
-}
+import { placeOf, type Edge, type Held } from "./useField";
 
 interface Props {
   edge: Edge;
@@ -106,11 +99,6 @@ export function FieldPaper({ edge, held, onHold, onPut, onCorner }: Props) {
 
 const pair = ([u = 0, v = 0]: number[]): [number, number] => [u, v];
 const same = (one: Held, other: Held) => one.what === other.what && one.at === other.at && one.of === other.of;
-
-function placeOf(edge: Edge, held: Held): number[] | null | undefined {
-  if (held.what === "gate") return edge.gate;
-  return (held.what === "corner" ? edge.outline : edge.obstacles?.[held.of]?.points)?.[held.at];
-}
 
 /** Before which corner a new one goes: into the side it is nearest to. */
 export function nearest(outline: number[][], [x = 0, y = 0]: number[]): number {

@@ -5,6 +5,13 @@ import { useKeptForm } from "../kit/useKeptForm";
 
 export type FieldIn = Schemas["FieldIn"];
 export type Edge = Required<Pick<FieldIn, "outline" | "obstacles" | "gate">>;
+/** What is taken hold of: a corner, a point of the obstacle `of`, or the gate. */
+export interface Held {
+  what: "corner" | "obstacle" | "gate";
+  at: number;
+  of: number;
+}
+
 type All = Schemas["FieldsOut"];
 
 /** All that is kept of a field, as it is sent again. */
@@ -36,4 +43,10 @@ export function useField(field: Field | undefined, done: (id: number) => void) {
     refresh,
   });
   return { form, refresh };
+}
+
+/** Where what is held stands, m east and north. */
+export function placeOf(edge: Edge, held: Held): number[] | null | undefined {
+  if (held.what === "gate") return edge.gate;
+  return (held.what === "corner" ? edge.outline : edge.obstacles?.[held.of]?.points)?.[held.at];
 }

@@ -182,7 +182,7 @@ PARAMETERS: tuple[Parameter, ...] = (
         "choice",
         "mesh",
         choices=(Choice("mesh", "mesh"), Choice("solid", "sheet"), Choice("both", "sheet, mesh behind")),
-        only_if=MADE,
+        only_if=("door_made", "made", "own"),
         kept=True,
     ),
     *house_parameters("yes", 600.0, whole=True),

@@ -49,7 +49,7 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 | ramp tread     | V      | across the ramp board                    | every 150 mm            |
 """
 
-from ergamot.core.frame.parts.house.build import OVER_RUN, PARTITION, LowRun, build_house
+from ergamot.core.frame.parts.house.build import OVER_RUN, LowRun, build_house
 from ergamot.core.frame.parts.house.choices import House, housed, read_house
 from ergamot.core.frame.parts.house.fit import (
     check_dock,
@@ -62,7 +62,6 @@ from ergamot.core.frame.parts.house.parameters import house_parameters
 
 __all__ = [
     "OVER_RUN",
-    "PARTITION",
     "House",
     "LowRun",
     "build_house",

@@ -97,7 +97,7 @@ def _from_its_rear(site: Site, house: House) -> Site:
     at = site.x[0] + house.begins
     lines = tuple(line for line in site.lines if line > at)
     part = replace(site, x=(at, site.x[1]), lines=lines)
-    face = replace(_across(site, house, "rear", at), name=HOUSE_REAR, normal=(-1, 0, 0))
+    face = replace(_across(site, house, HOUSE_REAR, at), normal=(-1, 0, 0))
     part.faces["rear"] = site.within[HOUSE_REAR] = face
     within = Coat("house rear", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
     site.cover.cover(face, within)

@@ -66,7 +66,9 @@ def set_roosts(site: Site, house: House, end: float) -> float:
                 site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")
                 total += x[1] - x[0]
     if house.droppings_board and places:
-        _droppings_board(site, house, x, [y for y, _ in places])
+        legs = bool(house.parted) and places[0][1] < house.floor_z + POP_HOLE_MM[1]
+        under = (x[0], last - thick / 2) if legs else x
+        _droppings_board(site, house, under, [y for y, _ in places])
     return total / 1000
 
 

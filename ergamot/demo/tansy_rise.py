@@ -8,7 +8,8 @@ from typing import Any
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
-from ergamot.operations.fields import add_field
+from ergamot.core.ground.team import Stays
+from ergamot.operations.fields import add_field, change_team
 from ergamot.operations.flocks import add_flock, change_flock, flocks
 from ergamot.operations.pen_lines import judge_lines
 from ergamot.operations.pens import change_pen, pens, propose_pen
@@ -89,6 +90,7 @@ def _enter(work: Work) -> None:
             "design_gust_ms": 19.0,
             "slope_percent": 2.0,
             "months_c": MILD_MONTHS_C,
+            "wind_from": "225",
             "way": WAY,
         },
     )
@@ -108,7 +110,7 @@ def _enter(work: Work) -> None:
         None,
         None,
     )
-    propose_pen(work, turkeys, "Turkey hoop", "hoop")
+    hoop = propose_pen(work, turkeys, "Turkey hoop", "hoop")
     _one_more(work, turkeys)
     coop = propose_pen(work, layers, "Laying coop", "coop")
     later = {
@@ -125,11 +127,16 @@ def _enter(work: Work) -> None:
         "opening_2_for": "feeding",
     }
     change_pen(work, coop.id, coop.revision, later, None, None)
-    propose_pen(work, bantams, "Hedge A-frame", "a-frame")
+    hedge = propose_pen(work, bantams, "Hedge A-frame", "a-frame")
     propose_pen(work, layers, "Pear tree house", "coop", school="raised")
-    add_field(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})
-    add_field(work, {"name": "Orchard strip", "length_m": 60.0, "width_m": 5.5, "heading_deg": 110.0})
-    add_field(work, BENT_MEADOW)
+    lawn = add_field(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})
+    strip = add_field(work, {"name": "Orchard strip", "length_m": 60.0, "width_m": 5.5, "heading_deg": 110.0})
+    meadow = add_field(work, BENT_MEADOW)
+    change_team(work, lawn.id, lawn.revision, [(low.id, Stays.GRASS, today_on(work) - timedelta(days=9))])
+    change_team(work, strip.id, strip.revision, [(orchard.id, Stays.DAY, None)])
+    walk = [(hoop.id, Stays.GRASS, 8), (coop.id, Stays.TWO_DAYS, 24), (hedge.id, Stays.WEEK, 14)]
+    put = [(pen, stays, today_on(work) - timedelta(days=ago)) for pen, stays, ago in walk]
+    change_team(work, meadow.id, meadow.revision, put)
     judge_lines(work, [pen.id for pen in pens(work)])
 
 

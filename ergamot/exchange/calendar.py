@@ -1,54 +1,92 @@
-"""Moves as an iCalendar file any calendar program reads."""
+"""Moves as an iCalendar file any calendar program reads.
+
+Each move keeps its UID by pen, day and turn; whenever anything it was planned from changes, its SEQUENCE grows. Turns of
+the days ahead that are planned no more are sent as cancelled. A calendar that was only imported does not ask again.
+"""
 
 from __future__ import annotations
 
-from datetime import datetime, time, timedelta
+from collections.abc import Iterator, Sequence
+from datetime import date, datetime, timedelta
+from zoneinfo import ZoneInfo
 
 from icalendar import Calendar, Event
 
-from ergamot.core.ground.schedule import MovePlan
 from ergamot.core.ground.walk import Move
+from ergamot.exchange.moves import NamedPlan, move_time
 
-# Times of day by how many moves there are: after the morning round, and spread to dusk
-MOVE_TIMES = {
-    1: (time(7, 0),),
-    2: (time(7, 0), time(17, 0)),
-    3: (time(7, 0), time(12, 30), time(18, 0)),
-}
-MOVE_TAKES = timedelta(minutes=15)
+CANCELLED_DAYS = (
+    60  # ahead in which what is planned no more is cancelled; judgement: later ones nobody looked at yet
+)
+MOST_TURNS = 3
 
 
-def move_time(part: int, parts: int) -> time:
-    """When in the day a move is made, local time; more than three a day are spread evenly."""
-    if parts in MOVE_TIMES:
-        return MOVE_TIMES[parts][part - 1]
-    minutes = 6 * 60 + (part - 1) * (13 * 60) // (parts - 1)
-    return time(minutes // 60, minutes % 60)
+def write_calendar(
+    plans: Sequence[NamedPlan], field_name: str, zone: str, now: datetime, changes: int, today: date
+) -> bytes:
+    """One event a move, in the farm's own time zone.
 
-
-def write_calendar(plan: MovePlan, pen_name: str, pen_id: int, now: datetime) -> bytes:
-    """One event a move, in local (floating) time; the same move keeps its UID when written again."""
+    Args: plans, of some pens; field_name; zone, a name of the IANA database; now, UTC; changes, a number that grew with
+        every change; today.
+    Returns: the calendar, UTF-8, with what is needed of its time zone.
+    Source: RFC 5545.
+    """
     calendar = Calendar()
     calendar.add("prodid", "-//Ergamot//moves//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", f"Moves of {pen_name}")
-    for move in plan.moves:
-        calendar.add_component(_event(move, pen_name, pen_id, now))
+    calendar.add("method", "PUBLISH")
+    calendar.add("x-wr-calname", f"Moves on {field_name}")
+    calendar.add("x-wr-timezone", zone)
+    for named in plans:
+        for move in named.plan.moves:
+            calendar.add_component(_event(named, move, zone, now, changes))
+        for day, part in _free(named, today):
+            calendar.add_component(_cancelled(named, day, part, zone, now, changes))
+    calendar.add_missing_timezones()
     return bytes(calendar.to_ical())
 
 
-def _event(move: Move, pen_name: str, pen_id: int, now: datetime) -> Event:
+def _uid(named: NamedPlan, day: date, part: int) -> str:
+    return f"pen-{named.plan.member.key}-{day.isoformat()}-{part}@ergamot.invalid"
+
+
+def _begun(
+    named: NamedPlan, day: date, part: int, parts: int, zone: str, now: datetime, changes: int
+) -> Event:
     event = Event()
-    start = datetime.combine(move.day, move_time(move.part, move.parts))
-    event.add("uid", f"pen-{pen_id}-{move.day.isoformat()}-{move.part}@ergamot.invalid")
+    event.add("uid", _uid(named, day, part))
     event.add("dtstamp", now)
-    event.add("dtstart", start)
-    event.add("dtend", start + MOVE_TAKES)
-    event.add("summary", f"Move {pen_name} to lane {move.stop.lane + 1}, stop {move.stop.number + 1}")
+    event.add("sequence", changes)
+    event.add("dtstart", datetime.combine(day, move_time(part, parts), ZoneInfo(zone)))
+    return event
+
+
+def _event(named: NamedPlan, move: Move, zone: str, now: datetime, changes: int) -> Event:
+    event = _begun(named, move.day, move.part, move.parts, zone, now, changes)
+    event.add("duration", timedelta(minutes=max(5, round(named.minutes(move)))))
+    event.add("status", "CONFIRMED")
+    event.add("summary", f"Move {named.name} to lane {move.stop.lane + 1}, stop {move.stop.number + 1}")
     event.add(
         "description",
         f"Birds are {move.load.age} days old. Wear {move.wear:.2f} bird-days/m², droppings "
         f"{move.cover_kg_m2:.2f} kg/m², {move.nitrogen_year_kg_ha:.0f} kg N/ha within the year. Rest until {move.ready.isoformat()}. "
         "Count the birds and look along the rails before the frame comes down.",
     )
+    return event
+
+
+def _free(named: NamedPlan, today: date) -> Iterator[tuple[date, int]]:
+    """The turns of the days ahead on which this pen makes no move."""
+    made = {(move.day, move.part) for move in named.plan.moves}
+    for i in range(CANCELLED_DAYS):
+        day = today + timedelta(days=i)
+        for part in range(1, MOST_TURNS + 1):
+            if (day, part) not in made and named.plan.member.first <= day:
+                yield day, part
+
+
+def _cancelled(named: NamedPlan, day: date, part: int, zone: str, now: datetime, changes: int) -> Event:
+    event = _begun(named, day, part, MOST_TURNS, zone, now, changes)
+    event.add("status", "CANCELLED")
+    event.add("summary", f"No move of {named.name}")
     return event

@@ -14,9 +14,10 @@ from typing import Any
 
 from ergamot.core.errors import OutOfRange, Unreadable
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.ground.field import KINDS, Field, Form, make_field, make_obstacle, unturned
+from ergamot.core.ground.field import Field, make_field, unturned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.lanes import Stop, stop_corners
+from ergamot.core.ground.obstacle import KINDS, Form, make_obstacle
 
 MOST_BYTES = 2_000_000  # of a file; judgement: a field's edge is a few kilobytes
 SEMI_MAJOR_M, FLATTENING = 6378137.0, 1 / 298.257223563  # WGS 84, NGA STND.0036

@@ -52,6 +52,9 @@ _TOLD: dict[str, tuple[str, str]] = {
     "obstacles": ("What stands in it", "list"),
     "gate": ("Gate", "list"),
     "origin": ("Place on earth", "list"),
+    "team": ("Pens on it", "list"),
+    "keeping": ("Limits and rest", "list"),
+    "falls_deg": ("Which way it falls", "deg"),
     **{name: (condition.label, _unit(condition)) for name, condition in CONDITIONS.items()},
 }
 _TABLES = ("strains", "crews", "grounds", "exposures")

@@ -76,7 +76,7 @@ def _length(typed: str | float, field: str) -> float:
 def _figures(name: str, condition: Condition, entered: Any) -> Any:
     """What was typed, with or without a unit, as figures."""
     if condition.kind is Kind.MONTHS:
-        return [parse_temperature(mean, name) if isinstance(mean, str) else mean for mean in entered]
+        return [_month(condition, name, one) if isinstance(one, str) else one for one in entered]
     if condition.kind is Kind.WAY:
         return _way(entered)
     if not isinstance(entered, str):
@@ -88,6 +88,16 @@ def _figures(name: str, condition: Condition, entered: Any) -> Any:
     if condition.amount == "temperature":
         return parse_temperature(entered, name)
     return round(parse_amount(entered, condition.amount, name), 3) if condition.amount else entered
+
+
+def _month(condition: Condition, name: str, typed: str) -> float:
+    """A month's figure as typed."""
+    if condition.unit == "°C":
+        return parse_temperature(typed, name)
+    try:
+        return float(typed)
+    except ValueError as error:
+        raise OutOfRange(name, typed, f"a number of {condition.unit}") from error
 
 
 def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:

@@ -18,6 +18,7 @@ from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import build
 from ergamot.core.frame.structure import Structure
+from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import rectangle
 from ergamot.core.ground.footprint import pen_size
 from ergamot.core.ground.schedule import plan_moves
@@ -85,7 +86,7 @@ def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]
         view(structure, "plan")
 
     def moved() -> None:
-        plan_moves(catalogue, flock, WIDE, pen_size(structure), farm.months_c, flock.out, 14)
+        plan_moves(catalogue, flock, WIDE, pen_size(structure), Climate(farm.months_c), flock.out, 14)
 
     _answered(pen, table.key, "drawn", drawn)
     _answered(pen, table.key, "cut", lambda: bill_of(structure, catalogue, CUT_S), LONGEST_S + CUT_S)

@@ -7,6 +7,7 @@ from datetime import UTC, datetime
 
 from ergamot.core.errors import ErgamotError
 from ergamot.operations.own_rows import refuse_if_used, row_name
+from ergamot.operations.stays import stays_on
 from ergamot.operations.work import Work
 from ergamot.store.records import Kind, Record, bring_back, erase, find_all, pens_for, put_away
 
@@ -76,6 +77,8 @@ def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) 
     for one in hanging:
         pen = work.kept("pen", one.id)
         erase(work.session, pen, pen.revision)
+    for stay in stays_on(work, record.id) if kind == "field" else ():
+        erase(work.session, stay, stay.revision)
     erase(work.session, record, base)
 
 

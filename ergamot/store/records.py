@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from ergamot.core.errors import ErgamotError, NotFound, NothingToUndo
 from ergamot.store.models import FarmRow, LineRow, RecordRow, RevisionRow
 
-Kind = Literal["flock", "pen", "field", "place", "row"]
+Kind = Literal["flock", "pen", "field", "place", "row", "stay"]
 
 HOME = "home"  # the key of the one farm there is
 NO_FARM = 0
@@ -110,9 +110,9 @@ def find_all(
     return [_record(row, head) for row, head in session.execute(asked)]
 
 
-def find_keyed(session: Session, farm_id: int, kind: Kind) -> list[Record]:
-    """All records of a kind of which the farm has one a key, at hand or put away, oldest first."""
-    keyed = _of_kind(farm_id, kind).where(RecordRow.key.is_not(None))
+def find_keyed(session: Session, farm_id: int, kind: Kind, begins: str = "") -> list[Record]:
+    """All records of a kind of which the farm has one a key, at hand or put away, oldest first; those whose key begins so."""
+    keyed = _of_kind(farm_id, kind).where(RecordRow.key.startswith(begins, autoescape=True))
     return [_record(row, head) for row, head in session.execute(keyed)]
 
 

@@ -22,10 +22,12 @@ from ergamot.web.gate import guard
 from ergamot.web.ground import ground_part
 from ergamot.web.history import history_part
 from ergamot.web.mending import mending_part
+from ergamot.web.moves_files import moves_files
 from ergamot.web.moving import moving_part
 from ergamot.web.pens import pens_part
 from ergamot.web.problems import map_errors, problem
 from ergamot.web.putting_away import putting_away_part
+from ergamot.web.season import season_part
 from ergamot.web.unit_of_work import keep_one_commit
 from ergamot.web.wind import wind_part
 
@@ -59,6 +61,8 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         moving_part,
         build_part,
         ground_part,
+        season_part,
+        moves_files,
         history_part,
         putting_away_part,
         care_part,

@@ -211,18 +211,9 @@ def test_the_bill_and_its_csv_agree(client, pen):
     )
 
 
-def test_moves_over_a_field_and_a_field_too_small(client, pen):
+def test_a_field_is_entered_by_its_sides(client):
     lawn = client.post("/api/fields", json=FIELD).json
     assert (lawn["length_m"], lawn["width_m"]) == (40, pytest.approx(12.192))
-    plan = client.get(f"/api/pens/{pen['id']}/moves?field={lawn['id']}&start=2026-04-25").json
-    assert {move["day"] for move in plan["moves"]} == {
-        f"2026-{d}" for d in (*(f"04-{n}" for n in range(25, 31)), *(f"05-0{n}" for n in range(1, 9)))
-    }
-    calendar = client.get(f"/api/pens/{pen['id']}/moves.ics?field={lawn['id']}&start=2026-04-25").text
-    assert calendar.count("BEGIN:VEVENT") == len(plan["moves"])
-    small = client.post("/api/fields", json={**FIELD, "length_m": 3, "width_m": 3}).json
-    refused(client.get(f"/api/pens/{pen['id']}/moves?field={small['id']}"), 422, "outline")
-    refused(client.get(f"/api/pens/{pen['id']}/moves?field={lawn['id']}&start=2027-01-01"), 422, "start")
     refused(client.post("/api/fields", json={**FIELD, "width_m": "narrow"}), 422, "width_m")
 
 
@@ -287,28 +278,3 @@ def test_today_is_the_farms_day_wherever_the_program_runs(client):
         place = client.patch("/api/place", json={"zone": zone}, headers=at(revision)).json
         days.append(date.fromisoformat(place["today"]))
     assert days[1] - days[0] in (timedelta(1), timedelta(2))
-
-
-def test_a_flock_that_ranges_is_moved_in_its_fence_over_ground_enough_for_it(client):
-    """Twenty hens have 4 m² each: 80 m², as wide as a lawn of 6 m and 13.33 m long."""
-    flock = client.post(
-        "/api/flocks",
-        json={
-            "name": "Hens",
-            "strain": "layer-hybrid",
-            "placed": 20,
-            "hatch": "2026-01-05",
-            "out": "2026-05-05",
-            "leaves": "2027-05-05",
-        },
-    ).json
-    asked = {"flock_id": flock["id"], "name": "Pear", "shape": "coop", "school": "raised"}
-    pen = client.post("/api/pens", json=asked).json
-    lawn = client.post(
-        "/api/fields", json={"name": "Strip", "length_m": 60, "width_m": 6, "heading_deg": 0}
-    ).json
-    plan = client.get(f"/api/pens/{pen['id']}/moves?field={lawn['id']}").json
-    assert "its birds range: a stop is 13.333 m by 6.000 m" in " ".join(
-        note["metric"] for note in plan["notes"]
-    )
-    assert len(plan["stops"]) == 4

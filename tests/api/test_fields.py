@@ -13,15 +13,13 @@ from sqlalchemy.orm import Session
 
 from ergamot.demo.tansy_rise import BENT_MEADOW
 from ergamot.store.records import create, settled_farm
-from tests.api.test_answers import FLOCK, at, refused
-
-SQUARE = {"name": "Square", "outline": [[0, 0], [30, 0], [30, 30], [0, 30]]}
+from tests.api.grass import BROILERS, HENS, SQUARE, day, put_pen, walk
+from tests.api.test_answers import at, refused
 
 
 @pytest.fixture
 def pen(client):
-    flock = client.post("/api/flocks", json=FLOCK).json["id"]
-    return client.post("/api/pens", json={"flock_id": flock, "name": "Bramble"}).json
+    return put_pen(client, "Bramble", BROILERS)
 
 
 def test_a_bent_field_with_what_stands_in_it_is_kept_and_planned_over(client, pen):
@@ -30,15 +28,16 @@ def test_a_bent_field_with_what_stands_in_it_is_kept_and_planned_over(client, pe
     field = kept.json
     assert (field["length_m"], field["heading_deg"]) == (None, None)
     assert [one["kind"] for one in field["obstacles"]] == ["tree", "hollow", "path", "well"]
-    plan = client.get(f"/api/pens/{pen['id']}/moves?field={field['id']}&start=2026-04-25").json
+    plan = walk(client, field, {"pen": pen}).json["season"]
     edge = shapely.Polygon(plan["edge"]).buffer(0.01)
     tree = shapely.Point(plan["obstacles"][0]["points"][0]).buffer(2.4)
-    for stop in plan["stops"]:
+    (walks,) = plan["pens"]
+    for stop in walks["stops"]:
         u, v = stop["u_m"], stop["v_m"]
-        box = shapely.box(u, v, u + plan["pen_length_m"], v + plan["pen_width_m"])
+        box = shapely.box(u, v, u + walks["length_m"], v + walks["width_m"])
         assert edge.covers(box)
         assert not tree.intersects(box)
-    assert plan["moves"][0]["stop"]["haul_m"] == 0
+    assert plan["visits"][0]["haul_m"] == 0
 
 
 def test_a_field_is_changed_and_taken_back_and_its_steps_are_told(client):
@@ -95,23 +94,29 @@ def test_a_drawn_field_goes_out_in_metres_and_is_only_read_so_when_that_is_said(
 
 def test_stops_go_out_with_their_days(client, pen):
     field = client.post("/api/fields", json={**SQUARE, "origin": [-2.5, 51.2]}).json
-    query = f"field={field['id']}&start=2026-04-25&days=5"
-    plan = client.get(f"/api/pens/{pen['id']}/moves?{query}").json
-    out = json.loads(client.get(f"/api/pens/{pen['id']}/moves.geojson?{query}").text)
+    plan = walk(client, field, {"pen": pen}).json["season"]
+    out = json.loads(client.get(f"/api/fields/{field['id']}/moves.geojson").text)
     stops = [one["properties"] for one in out["features"] if one["properties"]["kind"] == "stop"]
-    assert [one["from"] for one in stops] == [move["day"] for move in plan["moves"]]
+    assert [one["from"] for one in stops] == [move["day"] for move in plan["visits"]]
 
 
 def test_a_hollow_is_passed_over_in_the_wet_months_only(client):
-    flock = client.post(
-        "/api/flocks", json={**FLOCK, "hatch": "2026-09-10", "out": "2026-10-01", "leaves": "2026-11-01"}
-    ).json["id"]
-    pen = client.post("/api/pens", json={"flock_id": flock, "name": "Autumn"}).json
-    low = {"kind": "hollow", "form": "area", "points": [[0, 0], [30, 0], [30, 8], [0, 8]], "off_m": 0}
-    field = client.post("/api/fields", json={**SQUARE, "heading_deg": 90, "obstacles": [low]}).json
-    plan = client.get(f"/api/pens/{pen['id']}/moves?field={field['id']}").json
-    assert all(move["stop"]["v_m"] >= 8 - 0.01 for move in plan["moves"])
-    assert any("wet in these months" in note["metric"] for note in plan["notes"])
+    low = {"kind": "hollow", "form": "area", "points": [[0, 0], [24, 0], [24, 6], [0, 6]], "off_m": 0}
+    field = client.post(
+        "/api/fields",
+        json={
+            "name": "S",
+            "outline": [[0, 0], [24, 0], [24, 12], [0, 12]],
+            "heading_deg": 90,
+            "obstacles": [low],
+        },
+    ).json
+    year = {**HENS, "placed": 4, "out": day(-30), "leaves": day(300)}
+    plan = walk(client, field, {"pen": put_pen(client, "Coop", year), "stays": "two-days"}).json["season"]
+    on_it = {int(one["day"][5:7]) for one in plan["visits"] if min(one["corners"][1::2]) < 6 - 0.01}
+    assert on_it
+    assert not on_it & {1, 2, 3, 10, 11, 12}
+    assert any("wet or shut then" in note["metric"] for note in plan["pens"][0]["notes"])
 
 
 def test_fields_that_are_no_rectangles_are_not_lost_to_an_older_program(store):
@@ -128,9 +133,27 @@ def test_fields_that_are_no_rectangles_are_not_lost_to_an_older_program(store):
 
 def test_a_keepers_rule_is_planned_and_flagged(client, pen):
     field = client.post("/api/fields", json=SQUARE).json
-    path = f"/api/pens/{pen['id']}/moves?field={field['id']}&start=2026-04-25"
-    weekly = client.get(f"{path}&stays=week").json
-    assert weekly["moves"][0]["left"] == "2026-05-02"
-    assert {"wear", "droppings"} <= set(weekly["moves"][0]["passes"])
-    assert any("pass what the grass bears" in note["metric"] for note in weekly["notes"])
-    refused(client.get(f"{path}&stays=for-ever"), 422, "stays")
+    weekly = walk(client, field, {"pen": pen, "stays": "week", "first": day(0)}).json["season"]
+    assert weekly["visits"][0]["left"] == day(7)
+    assert {"wear", "droppings"} <= set(weekly["visits"][0]["passes"])
+    assert any("pass what the grass bears" in note["metric"] for note in weekly["pens"][0]["notes"])
+    body = {"team": [{"pen": pen, "stays": "for-ever"}]}
+    refused(client.put(f"/api/fields/{field['id']}/team", json=body, headers=at(2)), 422, "team.0.stays")
+
+
+def test_a_field_too_small_for_a_pen_says_what_it_needs(client, pen):
+    small = client.post("/api/fields", json={"name": "S", "length_m": 3, "width_m": 3, "heading_deg": 0}).json
+    refused(walk(client, small, {"pen": pen}), 422, "outline")
+
+
+def test_a_flock_that_ranges_is_moved_in_its_fence_over_ground_enough_for_it(client):
+    hens = {**HENS, "placed": 20}
+    pen = put_pen(client, "Pear", hens, shape="coop", school="raised")
+    lawn = client.post(
+        "/api/fields", json={"name": "Strip", "length_m": 60, "width_m": 6, "heading_deg": 0}
+    ).json
+    (walks,) = walk(client, lawn, {"pen": pen}).json["season"]["pens"]
+    assert "its birds range: a stop is 13.333 m by 6.000 m" in " ".join(
+        note["metric"] for note in walks["notes"]
+    )
+    assert len(walks["stops"]) == 4

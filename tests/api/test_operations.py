@@ -10,12 +10,14 @@ from sqlalchemy.orm import Session
 
 from ergamot.core.errors import ErgamotError, NotFound, OutOfRange
 from ergamot.core.frame.mass import mass
+from ergamot.core.ground.team import Stays
 from ergamot.operations.build import pen_bill
-from ergamot.operations.fields import add_field, change_field, fields, pen_moves
+from ergamot.operations.fields import add_field, change_field, change_team, fields
 from ergamot.operations.flocks import add_flock, change_flock, flock_of, flock_sheet, flocks
 from ergamot.operations.kept import take_step
 from ergamot.operations.pens import bench, change_pen, open_pen, pens, propose_pen
 from ergamot.operations.places import change_place, place_record, read_place
+from ergamot.operations.seasons import season_of
 from ergamot.operations.work import Work, checked_name
 from ergamot.store.models import RevisionRow
 
@@ -128,18 +130,28 @@ def test_the_bill_of_a_pen_follows_its_design_not_its_history(work, pen):
     assert pen_bill(work, back) is first
 
 
+def moves(work, field):
+    """The moves of the one pen on a field."""
+    return season_of(work, field).season.plans[0].moves
+
+
 def test_moves_begin_today_while_the_flock_is_out_else_on_the_day_it_goes_out(work, pen):
     lawn = add_field(work, FIELD)
-    assert pen_moves(work, pen, lawn, None, 14).moves[0].day == NOW.date()
     early = Work(work.session, work.user, NOW - timedelta(days=60))
-    assert pen_moves(early, pen, lawn, None, 14).moves[0].day == ENTERED["out"]
-    assert pen_moves(work, pen, lawn, None, 120).moves[-1].day == ENTERED["leaves"] - timedelta(days=1)
+    waits = change_team(early, lawn.id, lawn.revision, [(pen.id, Stays.GRASS, None)])
+    assert moves(early, waits)[0].day == ENTERED["out"]
+    assert moves(early, waits)[-1].day == ENTERED["leaves"] - timedelta(days=1)
+    other = add_field(work, {**FIELD, "name": "Other"})
+    now = change_team(work, other.id, other.revision, [(pen.id, Stays.GRASS, None)])
+    assert moves(work, now)[0].day == NOW.date()
+    assert season_of(work, work.kept("field", lawn.id)) is None
 
 
 def test_a_narrower_field_holds_fewer_lanes_and_says_when_it_is_used_up(work, pen):
     wide = add_field(work, FIELD)
     narrow = change_field(work, wide.id, wide.revision, {**FIELD, "width_m": "3 m"})
-    plan = pen_moves(work, pen, narrow, None, 14)
+    put = change_team(work, narrow.id, narrow.revision, [(pen.id, Stays.GRASS, None)])
+    (plan,) = season_of(work, put).season.plans
     assert {stop.lane for stop in plan.laid.stops} == {0}
     assert any("used up" in note.text("imperial") for note in plan.notes)
     assert [record.body["width_m"] for record in fields(work)] == [3.0]

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 
 from ergamot.core.frame.shapes import SHAPES
+from tests.api.grass import walk
 from tests.api.test_answers import FLOCK
 
 LAYERS = {
@@ -40,11 +41,8 @@ def test_a_pen_of_every_shape_is_judged_drawn_billed_and_moved(client, flock, sh
     assert {line["kind"] for line in lines} >= {"stick", "sheet"}
     bill = client.get(f"/api/pens/{pen['id']}/bill").json
     assert bill["pieces"]
-    lawn = client.post(
-        "/api/fields", json={"name": "L", "length_m": 40, "width_m": 12, "heading_deg": 0}
-    ).json
-    moves = client.get(f"/api/pens/{pen['id']}/moves?field={lawn['id']}&days=5").json
-    assert moves["days"]
+    lawn = client.post("/api/fields", json={"name": "L", "length_m": 40, "width_m": 12, "heading_deg": 0})
+    assert walk(client, lawn.json, {"pen": pen["id"], "first": "2026-04-22"}).status_code == 200
 
 
 @pytest.mark.parametrize(("shape", "values", "field"), [(s, *case) for s, case in CANNOT_STAND.items()])

@@ -15,16 +15,23 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import USUAL_MONTHS_C
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.ground.field import make_field, make_obstacle, rectangle
+from ergamot.core.frame.kinds import Moves
+from ergamot.core.ground.climate import Climate
+from ergamot.core.ground.field import make_field, rectangle
 from ergamot.core.ground.footprint import PenSize, pen_size
 from ergamot.core.ground.lanes import lay_out
+from ergamot.core.ground.minutes import Handling
+from ergamot.core.ground.obstacle import make_obstacle
 from ergamot.core.ground.rest import ready_on, rest_days
-from ergamot.core.ground.schedule import RULES, Stays, plan_moves
+from ergamot.core.ground.schedule import plan_moves
 from ergamot.core.ground.stay import day_load
-from ergamot.exchange.calendar import move_time, write_calendar
+from ergamot.core.ground.team import RULES, Stays
+from ergamot.exchange.calendar import write_calendar
+from ergamot.exchange.moves import NamedPlan, move_time
 from tests.strategies import CATALOGUE, designs, flocks
 
 FIELDS = st.builds(rectangle, st.floats(8, 120), st.floats(6, 80), st.floats(0, 360))
+USUAL = Climate(USUAL_MONTHS_C)
 
 
 def test_rest_in_a_cold_spring():
@@ -73,7 +80,7 @@ def test_three_moves_a_day_are_borne_and_four_too_many(broilers):
 def test_nitrogen_of_a_move_is_told_by_the_hectare(broilers):
     """10 000 m² a hectare, 1000 g a kg: tenfold."""
     plan = plan_moves(
-        CATALOGUE, broilers, rectangle(60, 20, 0), PenSize(3, 2, 3, 2), (15.0,) * 12, broilers.out, 3
+        CATALOGUE, broilers, rectangle(60, 20, 0), PenSize(3, 2, 3, 2), Climate((15.0,) * 12), broilers.out, 3
     )
     assert plan.moves[0].nitrogen_kg_ha == pytest.approx(10 * plan.moves[0].load.nitrogen_g_m2)
 
@@ -81,12 +88,18 @@ def test_nitrogen_of_a_move_is_told_by_the_hectare(broilers):
 def test_plans_and_fields_at_the_ends_of_what_they_may_be(broilers):
     def plan(days):
         return plan_moves(
-            CATALOGUE, broilers, rectangle(60, 20, 0), PenSize(3, 2, 3, 2), (15.0,) * 12, broilers.out, days
+            CATALOGUE,
+            broilers,
+            rectangle(60, 20, 0),
+            PenSize(3, 2, 3, 2),
+            Climate((15.0,) * 12),
+            broilers.out,
+            days,
         )
 
-    assert plan(120).moves
+    assert plan(800).moves
     with pytest.raises(OutOfRange):
-        plan(121)
+        plan(801)
     assert rectangle(499, 2.1, 0).narrow_m == pytest.approx(2.1)
     for length, width in ((499, 1.9), (2001, 10)):
         with pytest.raises(OutOfRange):
@@ -133,7 +146,7 @@ def _sides(field):
 @given(FIELDS, flocks(), st.integers(1, 120))
 def test_a_plan_keeps_rest_and_nitrogen_and_accounts_for_every_day(field, flock, days):
     pen = PenSize(3.0, 2.0, 3.4, 2.4)
-    plan = plan_moves(CATALOGUE, flock, field, pen, USUAL_MONTHS_C, flock.out, days)
+    plan = plan_moves(CATALOGUE, flock, field, pen, USUAL, flock.out, days)
     by_stop = {}
     for move in plan.moves:
         assert flock.out <= move.day <= move.left <= flock.leaves
@@ -175,7 +188,13 @@ def test_a_stop_used_again_sums_its_nitrogen_and_is_closed_at_the_years_limit():
         CATALOGUE.strains["broiler-slow"], 30, date(2026, 4, 1), date(2026, 4, 25), date(2026, 9, 1)
     )
     plan = plan_moves(
-        CATALOGUE, flock, rectangle(31.0, 6.1, 0), PenSize(3.0, 2.0, 3.0, 2.0), (18.0,) * 12, flock.out, 120
+        CATALOGUE,
+        flock,
+        rectangle(31.0, 6.1, 0),
+        PenSize(3.0, 2.0, 3.0, 2.0),
+        Climate((18.0,) * 12),
+        flock.out,
+        120,
     )
     again = [m for m in plan.moves if m.nitrogen_year_kg_ha > m.nitrogen_kg_ha + 1]
     assert again
@@ -190,7 +209,13 @@ def test_hens_that_may_stay_two_days_are_moved_every_second_day():
     """Twelve hens on 20 m²: worn and covered far within their limits in two days, the longest they stay."""
     flock = Flock(CATALOGUE.strains["layer-hybrid"], 12, date(2026, 1, 1), date(2026, 5, 1), date(2027, 5, 1))
     plan = plan_moves(
-        CATALOGUE, flock, rectangle(60, 20, 0), PenSize(5.0, 4.0, 5.0, 4.0), (15.0,) * 12, flock.out, 14
+        CATALOGUE,
+        flock,
+        rectangle(60, 20, 0),
+        PenSize(5.0, 4.0, 5.0, 4.0),
+        Climate((15.0,) * 12),
+        flock.out,
+        14,
     )
     assert [(m.day.day, m.left.day) for m in plan.moves] == [(d, d + 2) for d in range(1, 15, 2)]
     assert all(
@@ -224,15 +249,17 @@ def test_a_start_outside_the_stay_is_refused(broilers):
     pen = PenSize(3.0, 2.0, 3.4, 2.4)
     for start in (broilers.out - timedelta(1), broilers.leaves):
         with pytest.raises(OutOfRange) as refused:
-            plan_moves(CATALOGUE, broilers, rectangle(40, 12, 0), pen, USUAL_MONTHS_C, start)
+            plan_moves(CATALOGUE, broilers, rectangle(40, 12, 0), pen, USUAL, start)
         assert refused.value.field == "start"
 
 
 def test_the_calendar_opens_elsewhere_with_every_move(broilers):
     pen = PenSize(3.0, 2.0, 3.4, 2.4)
-    plan = plan_moves(CATALOGUE, broilers, rectangle(40, 12, 0), pen, USUAL_MONTHS_C, broilers.out, 14)
+    plan = plan_moves(CATALOGUE, broilers, rectangle(40, 12, 0), pen, USUAL, broilers.out, 14)
     now = datetime(2026, 4, 20, 12, 0, tzinfo=UTC)
-    events = Calendar.from_ical(write_calendar(plan, "Bramble pen", 7, now)).walk("VEVENT")
+    named = NamedPlan("Bramble pen", plan, Handling(Moves.WHEELS))
+    text = write_calendar([named], "Lawn", "Europe/Dublin", now, 7, broilers.out)
+    events = [one for one in Calendar.from_ical(text).walk("VEVENT") if one["STATUS"] == "CONFIRMED"]
     assert len(events) == len(plan.moves) >= 14
     assert len({str(event["UID"]) for event in events}) == len(events)
     for event, move in zip(events, plan.moves, strict=True):
@@ -257,7 +284,7 @@ def asked(stays, days=42, flock=HENS, field=None):
         flock,
         field or rectangle(60, 20, 0),
         PenSize(3.0, 2.0, 3.0, 2.0),
-        (15.0,) * 12,
+        Climate((15.0,) * 12),
         flock.out,
         days,
         stays,
@@ -297,7 +324,7 @@ def test_a_weeks_patch_by_hand():
 def test_a_plan_of_the_grass_passes_no_limit(flock, days):
     """Whatever the birds: a stay within a tenth of a day counts as one, and no rule of the keeper's is followed."""
     plan = plan_moves(
-        CATALOGUE, flock, rectangle(80, 40, 0), PenSize(3.0, 2.0, 3.4, 2.4), USUAL_MONTHS_C, flock.out, days
+        CATALOGUE, flock, rectangle(80, 40, 0), PenSize(3.0, 2.0, 3.4, 2.4), USUAL, flock.out, days
     )
     assert not any(move.passes for move in plan.moves)
     assert not any("pass what the grass bears" in note.text("metric") for note in plan.notes)

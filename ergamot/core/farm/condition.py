@@ -13,6 +13,7 @@ from ergamot.core.farm.tools import TOOLS, checked_tools
 from ergamot.core.farm.way import checked_way
 
 MONTHS = 12
+MOST_LINES, LONGEST_LINE = 20, 80  # of a list of the keeper's own
 KEY = "condition"
 
 
@@ -27,6 +28,7 @@ class Kind(StrEnum):
     MONTHS = "months"
     TOOLS = "tools"
     WAY = "way"
+    LINES = "lines"
     ZONE = "zone"
 
 
@@ -36,6 +38,7 @@ class Group(StrEnum):
     MOVERS = "Who moves pens"
     GROUND = "Ground"
     WIND = "Wind"
+    FIELD = "Fields"
     APART = ""
 
     @property
@@ -159,7 +162,7 @@ def _choice(condition: Condition, catalogue: Catalogue, name: str, key: Any) -> 
 
 def _months(condition: Condition, catalogue: Catalogue, name: str, means: Any) -> Any:
     if len(means) != MONTHS:
-        raise OutOfRange(name, len(means), "twelve monthly means")
+        raise OutOfRange(name, len(means), "twelve figures, January first")
     return tuple(condition.checked(name, mean) for mean in means)
 
 
@@ -170,6 +173,13 @@ def _way(condition: Condition, catalogue: Catalogue, name: str, stretches: Any) 
     return checked_way(stretches)
 
 
+def _lines(condition: Condition, catalogue: Catalogue, name: str, lines: Any) -> Any:
+    kept = tuple(" ".join(str(line).split()) for line in lines)
+    if len(kept) > MOST_LINES or any(len(line) > LONGEST_LINE for line in kept):
+        raise OutOfRange(name, len(kept), f"at most {MOST_LINES} lines of {LONGEST_LINE} letters")
+    return tuple(line for line in kept if line)
+
+
 _READ: dict[Kind, Callable[[Condition, Catalogue, str, Any], Any]] = {
     Kind.ROW: _row,
     Kind.ROWS: _rows,
@@ -178,6 +188,7 @@ _READ: dict[Kind, Callable[[Condition, Catalogue, str, Any], Any]] = {
     Kind.MONTHS: _months,
     Kind.TOOLS: lambda *given: checked_tools(given[-1]),
     Kind.WAY: _way,
+    Kind.LINES: _lines,
     Kind.ZONE: lambda *given: given[-1],
 }
 _KEPT: dict[Kind, Callable[[Any], Any]] = {
@@ -185,5 +196,6 @@ _KEPT: dict[Kind, Callable[[Any], Any]] = {
     Kind.ROWS: lambda rows: [row.key for row in rows],
     Kind.MONTHS: list,
     Kind.TOOLS: list,
+    Kind.LINES: list,
     Kind.WAY: lambda way: [asdict(one) for one in way],
 }

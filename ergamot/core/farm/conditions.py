@@ -25,6 +25,29 @@ USUAL_SNOW_MM, USUAL_PASSAGE_MM, USUAL_HUMP_MM = 200.0, 2400.0, 60.0
 USUAL_GUST_MS, USUAL_SLOPE, USUAL_HOTTEST_C = 22.0, 3.0, 30.0
 # Mean temperature month by month of an invented breezy temperate rise
 USUAL_MONTHS_C = (3.0, 3.5, 6.0, 9.0, 12.5, 15.5, 17.5, 17.0, 14.5, 10.5, 6.5, 4.0)
+# Days of a month over 10 mm of rain, of the same rise
+USUAL_WET_DAYS = (3.0, 2.0, 2.0, 1.0, 1.0, 1.0, 1.0, 2.0, 2.0, 3.0, 3.0, 3.0)
+WINDS = {
+    "": "not known",
+    "0": "north",
+    "45": "north-east",
+    "90": "east",
+    "135": "south-east",
+    "180": "south",
+    "225": "south-west",
+    "270": "west",
+    "315": "north-west",
+}  # degrees it blows from
+# Money a kg, as straight fertiliser was sold over some years; judgements, to be changed to the farm's own
+USUAL_WORTH_N, USUAL_WORTH_P, USUAL_WORTH_K = 1.2, 2.6, 1.0
+# Common practice, in an order that hurts nobody
+USUAL_BEFORE_MOVE = (
+    "Ramp up, pop hole shut",
+    "Feeder and drinker lifted",
+    "Fence off, where there is one",
+    "Birds clear of the rails",
+    "Count them, before and after",
+)
 USUAL_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER, Tool.SNIPS)
 
 
@@ -130,6 +153,42 @@ class FarmConditions:
     )
     snow: str = told(Kind.CHOICE, "Kind of snow", "settled", group=Group.WIND, choices=SNOW_WORDS)
     stands_out: str = told(Kind.CHOICE, "Pens stand out", "flock", group=Group.WIND, choices=OUT_WORDS)
+    wind_from: str = told(Kind.CHOICE, "Wind mostly from", "", group=Group.FIELD, choices=WINDS)
+    worth_n: float = told(
+        Kind.FIGURE,
+        "A kg of nitrogen is worth",
+        USUAL_WORTH_N,
+        group=Group.FIELD,
+        hint="in your money, as bought",
+        said="what a kg of nitrogen is worth",
+        high=100,
+    )
+    worth_p: float = told(
+        Kind.FIGURE,
+        "A kg of phosphorus",
+        USUAL_WORTH_P,
+        group=Group.FIELD,
+        hint="as the element: 0.44 of a kg of P₂O₅",
+        said="what a kg of phosphorus is worth",
+        high=100,
+    )
+    worth_k: float = told(
+        Kind.FIGURE,
+        "A kg of potassium",
+        USUAL_WORTH_K,
+        group=Group.FIELD,
+        hint="as the element: 0.83 of a kg of K₂O",
+        said="what a kg of potassium is worth",
+        high=100,
+    )
+    before_move: tuple[str, ...] = told(
+        Kind.LINES,
+        "Before each move",
+        USUAL_BEFORE_MOVE,
+        group=Group.FIELD,
+        hint="a line for each thing to do, in your own order",
+        said="what is done before a move",
+    )
     way: tuple[Stretch, ...] = told(Kind.WAY, "Way to the field", ())
     hottest_c: float = told(
         Kind.FIGURE,
@@ -147,6 +206,14 @@ class FarmConditions:
     months_c: tuple[float, ...] = told(
         Kind.MONTHS, "Mean temperatures", USUAL_MONTHS_C, said="a month's mean", low=-30, high=40, unit="°C"
     )
+    wet_days: tuple[float, ...] = told(
+        Kind.MONTHS,
+        "Days over 10 mm of rain, or on soft ground",
+        USUAL_WET_DAYS,
+        said="a month's wet days",
+        high=31,
+        unit="days",
+    )
 
     @property
     def movers(self) -> tuple[Crew, ...]:
@@ -157,6 +224,11 @@ class FarmConditions:
     def narrowest_mm(self) -> float:
         """The narrowest place on the way to the field, as drawn or as told."""
         return min((one.width_mm for one in self.way), default=self.passage_mm)
+
+    @property
+    def wind_from_deg(self) -> float | None:
+        """Where the wind mostly comes from, compass degrees; None where it is not known."""
+        return float(self.wind_from) if self.wind_from else None
 
     @property
     def bump_mm(self) -> float:

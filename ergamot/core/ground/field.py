@@ -13,86 +13,28 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from enum import StrEnum
 from functools import cached_property
 
 import shapely
 from shapely.geometry.base import BaseGeometry
-from shapely.validation import explain_validity
 
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.ground.obstacle import (
+    KINDS,
+    LEAST_POINTS,
+    MOST_M,
+    MOST_POINTS,
+    Form,
+    Obstacle,
+    refuse_crossing,
+    refuse_far,
+)
 from ergamot.core.units import Quantity, say
 
-# a field, not a farm: below, no pen turns; above, the plan is no picture any more; judgement
-LEAST_M, MOST_M = 2.0, 2000.0
-MOST_POINTS = 400  # of one edge; judgement: more are a survey's, not a keeper's
+LEAST_M = 2.0  # below, no pen turns; judgement
 MOST_OBSTACLES = 100
-MOST_OFF_M = 100.0
-WET_MONTHS = (1, 2, 3, 10, 11, 12)
-EVERY_MONTH = tuple(range(1, 13))
 LIKE_DEGREES_M = 1.0  # a field no larger than this is one in degrees; judgement
-
-
-class Form(StrEnum):
-    """What an obstacle is drawn as."""
-
-    POINT = "point"
-    LINE = "line"
-    AREA = "area"
-
-
-LEAST_POINTS = {Form.POINT: 1, Form.LINE: 2, Form.AREA: 3}
-
-
-@dataclass(frozen=True)
-class Kind:
-    """A kind of obstacle: in words, how far to keep off, m, in which months, and where that is from."""
-
-    label: str
-    off_m: float
-    months: tuple[int, ...]
-    source: str
-
-
-KINDS = {
-    "tree": Kind("a tree", 1.5, EVERY_MONTH, "a judgement: its low branches"),
-    "bed": Kind("a bed", 1.0, EVERY_MONTH, "a judgement: birds reach through the mesh"),
-    "path": Kind("a path", 0.5, EVERY_MONTH, "a judgement: room to walk by"),
-    "well": Kind("a well, spring or borehole", 50.0, EVERY_MONTH, "SI 2015/668, England"),
-    "water": Kind("a pond, stream or ditch", 10.0, EVERY_MONTH, "SI 2015/668, England"),
-    "paved": Kind("what is paved", 0.5, EVERY_MONTH, "a judgement: droppings stay on it"),
-    "house": Kind("a house or shed", 3.0, EVERY_MONTH, "a judgement: flies and smell"),
-    "wood": Kind("the edge of a wood", 10.0, EVERY_MONTH, "common practice: cover for what hunts birds"),
-    "gap": Kind("a part left out", 0.0, EVERY_MONTH, "a judgement: as it is drawn"),
-    "hollow": Kind("a hollow, when it is wet", 0.0, WET_MONTHS, "a judgement: wet from October to March"),
-}
-
-
-@dataclass(frozen=True)
-class Obstacle:
-    """Something to keep off: a row of KINDS, what it is drawn as, its points, m, and how far to keep off it, m."""
-
-    kind: str
-    form: Form
-    points: tuple[Flat, ...]
-    off_m: float
-
-    @property
-    def shape(self) -> BaseGeometry:
-        """Itself, m."""
-        if self.form is Form.POINT:
-            return shapely.Point(self.points[0])
-        return shapely.LineString(self.points) if self.form is Form.LINE else shapely.Polygon(self.points)
-
-    @property
-    def months(self) -> tuple[int, ...]:
-        """When it counts, January 1."""
-        return KINDS[self.kind].months
-
-    def keep_off(self) -> BaseGeometry:
-        """The ground it takes with what is kept off it."""
-        return self.shape.buffer(self.off_m)
 
 
 @dataclass(frozen=True)
@@ -121,7 +63,7 @@ class Field:
         return float(min(math.dist(corners[0], corners[1]), math.dist(corners[1], corners[2])))
 
     def free(self) -> BaseGeometry:
-        """The ground a pen may stand on, without what is kept off it in every month.
+        """The ground a pen may stand on, without what is always kept off it.
 
         Returns: its shape, m; empty where nothing is left.
         Source: geometry.
@@ -129,7 +71,7 @@ class Field:
         >>> rectangle(40, 12, 0).free().area
         480.0
         """
-        kept = [one.keep_off() for one in self.obstacles if one.months == EVERY_MONTH]
+        kept = [one.keep_off() for one in self.obstacles if one.always]
         return self.edge.difference(shapely.union_all(kept)) if kept else self.edge
 
 
@@ -182,32 +124,6 @@ def unturned(place: Flat, heading_deg: float) -> Flat:
     return place[0] * east - place[1] * north, place[0] * north + place[1] * east
 
 
-def make_obstacle(kind: str, form: str, points: Sequence[Flat], off_m: float | None, name: str) -> Obstacle:
-    """Check what was entered of something to keep off.
-
-    Args: kind, a row of KINDS; form, point, line or area; points, m; off_m, 0 to 100, or None for its kind's own; name,
-        of the input.
-    Returns: the Obstacle.
-    Raises: OutOfRange.
-    Source: common practice.
-
-    >>> make_obstacle("tree", "point", [(3.0, 4.0)], None, "obstacles").off_m
-    1.5
-    """
-    if kind not in KINDS:
-        raise OutOfRange(name, kind, f"one of: {', '.join(KINDS)}")
-    if form not in list(Form):
-        raise OutOfRange(name, form, f"one of: {', '.join(Form)}")
-    least, most = LEAST_POINTS[Form(form)], 1 if form == Form.POINT else MOST_POINTS
-    if not least <= len(points) <= most:
-        raise OutOfRange(name, len(points), f"{least} to {most} points for a {form}")
-    _refuse_far(points, name)
-    off = KINDS[kind].off_m if off_m is None else require_range(name, off_m, 0, MOST_OFF_M, "m")
-    made = Obstacle(kind, Form(form), tuple((float(x), float(y)) for x, y in points), off)
-    _refuse_crossing(made.shape, name, f"the edge of {KINDS[kind].label}")
-    return made
-
-
 def make_field(
     outline: Sequence[Flat],
     obstacles: Sequence[Obstacle] = (),
@@ -230,9 +146,9 @@ def make_field(
         points.pop()
     if not LEAST_POINTS[Form.AREA] <= len(points) <= MOST_POINTS:
         raise OutOfRange("outline", len(points), f"{LEAST_POINTS[Form.AREA]} to {MOST_POINTS} corners")
-    _refuse_far(points, "outline")
+    refuse_far(points, "outline")
     edge = shapely.Polygon(points)
-    _refuse_crossing(edge, "outline", "its edge")
+    refuse_crossing(edge, "outline", "its edge")
     found = Field(
         tuple(points),
         tuple(obstacles),
@@ -251,23 +167,6 @@ def make_field(
                 f"{KINDS[one.kind].label.capitalize()}, number {i}, lies outside the field",
             )
     return found
-
-
-def _refuse_far(points: Sequence[Flat], name: str) -> None:
-    for x, y in points:
-        if not (math.isfinite(x) and math.isfinite(y)):
-            raise OutOfRange(name, f"{x}, {y}", "numbers")
-        if max(abs(x), abs(y)) > MOST_M:
-            allowed = f"within {MOST_M:g} m of where the field is measured from"
-            raise OutOfRange(name, f"{x:g}, {y:g}", allowed)
-
-
-def _refuse_crossing(shape: BaseGeometry, name: str, what: str) -> None:
-    if not shape.is_valid:
-        why = explain_validity(shape)
-        raise OutOfRange(
-            name, why, "an edge that does not cross itself", f"{what.capitalize()} crosses itself: {why}"
-        )
 
 
 def _refuse_small(field: Field) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from datetime import date, timedelta
+from functools import lru_cache
 
 from ergamot.core.errors import OutOfRange
 
@@ -49,6 +50,7 @@ def rest_days(mean_c: Callable[[int], float], least: int = LEAST_DAYS) -> int:
     raise OutOfRange("months_c", "too cold", f"warm enough for grass to grow within {LONGEST_DAYS} days")
 
 
+@lru_cache(maxsize=8192)
 def ready_on(months_c: tuple[float, ...], left: date, least: int = LEAST_DAYS) -> date:
     """The day a stop left on a date can be used again.
 

@@ -1,58 +1,184 @@
-"""Days and moves: which stop the pen stands on, from a date, for so many days."""
+"""Days and moves: on which stop every pen of a field stands, from a day to another."""
 
 from __future__ import annotations
 
+import heapq
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
-from enum import StrEnum
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
+from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import Field
 from ergamot.core.ground.footprint import PenSize
-from ergamot.core.ground.lanes import Laid, lay_out
-from ergamot.core.ground.rest import mean_on
-from ergamot.core.ground.stay import DayLoad, day_load
+from ergamot.core.ground.keeping import Keeping
+from ergamot.core.ground.lanes import Laid, Lie
+from ergamot.core.ground.ledger import Ledger, Visit, middle
+from ergamot.core.ground.stay import DayLoad
+from ergamot.core.ground.team import RULES, Member, Part, Stands, Stays, share_out
 from ergamot.core.ground.telling import fenced, told_of
-from ergamot.core.ground.walk import Move, Walk, wet_stops
+from ergamot.core.ground.walk import Move, Walk, shut_stops
 
-LONGEST_PLAN_DAYS = 120
-
-
-class Stays(StrEnum):
-    """How long a stop is stood on: as long as the grass bears it, or by a rule of the keeper's own."""
-
-    GRASS = "grass"
-    HALF_DAY = "half-day"
-    DAY = "day"
-    TWO_DAYS = "two-days"
-    THREE_DAYS = "three-days"
-    WEEK = "week"
-    THREE_WEEKS = "three-weeks"
-
-
-RULES = {
-    Stays.HALF_DAY: 0.5,
-    Stays.DAY: 1.0,
-    Stays.TWO_DAYS: 2.0,
-    Stays.THREE_DAYS: 3.0,
-    Stays.WEEK: 7.0,
-    Stays.THREE_WEEKS: 21.0,
-}  # days
+LONGEST_PLAN_DAYS = 800
 
 
 @dataclass(frozen=True)
 class MovePlan:
-    """Stops of the field and the heading of their lanes, the moves over them, each day's load, and what the keeper should
-    know."""
+    """A pen's part of a field, where it stood to begin with if that was said, the moves over it, each day's load, the day
+    its ground ran out, and what the keeper should know."""
 
-    laid: Laid
+    part: Part
+    stood: Visit | None
     moves: tuple[Move, ...]
     days: tuple[tuple[date, DayLoad], ...]
-    pen: PenSize
+    used_up_on: date | None
     notes: tuple[Phrase, ...]
+
+    @property
+    def member(self) -> Member:
+        return self.part.member
+
+    @property
+    def laid(self) -> Laid:
+        return self.part.laid
+
+    @property
+    def pen(self) -> PenSize:
+        return self.part.member.pen
+
+
+@dataclass(frozen=True)
+class Season:
+    """A field from a day to another: every pen's plan, and every visit to its ground, those before and those planned."""
+
+    field: Field
+    start: date
+    end: date
+    plans: tuple[MovePlan, ...]
+    past: tuple[Visit, ...]
+    visits: tuple[Visit, ...]
+
+    @property
+    def used_up_on(self) -> date | None:
+        """The first day on which a pen finds no ground that is ready."""
+        return min((plan.used_up_on for plan in self.plans if plan.used_up_on), default=None)
+
+
+class _Course:
+    """One pen's days as they are planned, a stay or a day of moves at a time."""
+
+    def __init__(self, part: Part, walk: Walk, start: date, end: date):
+        self.part, self.walk, self.loads = part, walk, part.loads
+        self.flock, self.rule = part.member.flock, RULES.get(part.member.stays)
+        self.begins = max(start, part.member.first, self.flock.out)
+        self.end = min(end, self.flock.leaves)
+        self.parts_done = 0
+        self.stood: Visit | None = None
+        if part.member.stands:
+            self._stand(part.member.stands)
+        self.until = self.begins
+
+    def _stand(self, stands: Stands) -> None:
+        """Go on from where the pen stands: as long as its stay lasts by the rule or the grass, and is not to be broken off."""
+        walk, since = self.walk, stands.since
+        walk.begin_after(middle(stands.corners))
+        if stands.part < stands.parts and stands.not_before <= since:
+            self.begins, self.parts_done = since, stands.part
+            then, days = since, self.loads.over(since, 1)
+        else:
+            days = walk.lasting(self._days(since, self._most(since)), walk.keeping.strip_kg_ha)
+            then = min(max(since + timedelta(days=len(days)), stands.not_before), self.flock.leaves)
+            days = self.loads.over(since, (then - since).days)
+            self.begins = then
+        self.stood = walk.write(since, then, stands.corners, days, stands.parts if then == since else 1)
+
+    def go_on(self, day: date) -> date | None:
+        """Make the moves of a day, or begin a stay; the day of the next, None where the ground is used up."""
+        if self.walk.last is None:
+            self.walk.begin_fresh(day)
+        load = self.loads.on(day)
+        moves = round(1 / self.rule) if self.rule and self.rule < 1 else 1 if self.rule else load.moves
+        if moves > 1:
+            done, self.parts_done = self.parts_done, 0
+            made = all(self.walk.visit(day, i, moves, [load], self.flock.leaves) for i in range(done, moves))
+            return self._then(day, 1) if made else None
+        stay = self._days(day, self._most(day))
+        if not self.rule:
+            stay = self.walk.stay(day, stay)
+        if not stay or not self.walk.visit(day, 0, 1, stay, self.flock.leaves):
+            return None
+        return self._then(day, len(stay))
+
+    def _most(self, day: date) -> int:
+        """Whole days a stay may last from a day on, by the rule or by that day's load."""
+        return int(self.rule or self.loads.on(day).stay_days + 1e-9)
+
+    def _then(self, day: date, days: int) -> date:
+        self.until = day + timedelta(days=days)
+        return self.until
+
+    def _days(self, day: date, most: int) -> list[DayLoad]:
+        """The loads of so many days, one at the least, to the day the flock leaves at most."""
+        return self.loads.over(day, max(1, min(most, (self.flock.leaves - day).days)))
+
+    def plan(self) -> MovePlan:
+        """All of it, as planned."""
+        pen, walk = self.part.member.pen, self.walk
+        count = max(0, (min(self.until, self.end) - self.begins).days)
+        days = [self.begins + timedelta(days=i) for i in range(count)]
+        if walk.used_up_on:
+            days.append(walk.used_up_on)
+        shown = tuple((on, self.loads.on(on)) for on in dict.fromkeys(days))
+        notes = (*fenced(pen), *walk.notes(self.begins), *told_of(walk.moves, pen))
+        return MovePlan(self.part, self.stood, tuple(walk.moves), shown, walk.used_up_on, notes)
+
+
+def plan_season(
+    catalogue: Catalogue,
+    field: Field,
+    members: Sequence[Member],
+    climate: Climate,
+    start: date,
+    end: date,
+    keeping: Keeping | None = None,
+    past: Sequence[Visit] = (),
+    lie: Lie | None = None,
+) -> Season:
+    """Move every pen of a field over its part by its flock's age, each stop again only when it has rested.
+
+    Args: catalogue; field; members, one or more; climate; start and end, the first day and the day after the last, at
+        most 800 days apart; keeping, of the field; past, every visit there was to it; lie, of the ground and the wind.
+    Returns: the Season; a pen whose ground is used up, or not ready, ends there and says so. The past is as it was given.
+    Raises: OutOfRange.
+    Source: common practice; Directive 91/676/EEC counts nitrogen by the year.
+
+    >>> from ergamot.core.ground.field import rectangle
+    >>> one = Member(1, broilers(), PenSize(3.0, 2.0, 3.4, 2.3), Stays.DAY, broilers().out)
+    >>> climate = Climate((15.0,) * 12)
+    >>> season = plan_season(c, rectangle(40, 12, 0), [one], climate, broilers().out, broilers().leaves)
+    >>> len(season.visits) == (broilers().leaves - broilers().out).days
+    True
+    """
+    require_range("days", (end - start).days, 1, LONGEST_PLAN_DAYS, "days")
+    kept, ledger, courses = keeping or Keeping(), Ledger(past), []
+    for part in share_out(catalogue, field, members, climate, lie or Lie()):
+        member = part.member
+        shuts = shut_stops(field, part.laid, member.pen)
+        strict = member.stays is Stays.GRASS
+        walk = Walk(member.key, part.laid, member.pen, ledger, shuts, climate, kept, strict)
+        courses.append(_Course(part, walk, start, end))
+    queue = [(one.begins, i) for i, one in enumerate(courses) if one.begins < one.end]
+    heapq.heapify(queue)
+    while queue:
+        day, i = heapq.heappop(queue)
+        then = courses[i].go_on(day)
+        if then and then < courses[i].end:
+            heapq.heappush(queue, (then, i))
+    planned = tuple(ledger.visits[len(past) :])
+    return Season(field, start, end, tuple(one.plan() for one in courses), tuple(past), planned)
 
 
 def plan_moves(
@@ -60,77 +186,31 @@ def plan_moves(
     flock: Flock,
     field: Field,
     pen: PenSize,
-    months_c: tuple[float, ...],
+    climate: Climate,
     start: date,
     days: int = 14,
     stays: Stays = Stays.GRASS,
 ) -> MovePlan:
-    """Move the pen over the field by the flock's age, each stop again only when it has rested and has nitrogen left.
+    """A season of one pen alone on a field.
 
-    Args: catalogue; flock; field; pen, its size; months_c, twelve monthly means, °C; start, the first
-        day, between going out and leaving; days, 1 to 120, ending at the leaving day if sooner; stays, as the grass
-        bears it, which passes no limit, or by a rule, whose price is told.
-    Returns: the MovePlan; when the field is used up, or rested ground is not ready, it ends and says so.
+    Args: catalogue; flock; field; pen, its size; climate; start, the first day, between going out and leaving; days, 1 to
+        800, ending at the leaving day if sooner; stays, as the grass bears it, which passes no limit, or by a rule,
+        whose price is told.
+    Returns: its MovePlan.
     Raises: OutOfRange.
-    Source: common practice; Directive 91/676/EEC counts nitrogen by the year.
+    Source: as plan_season.
 
     >>> from ergamot.core.ground.field import rectangle
     >>> from ergamot.core.ground.footprint import pen_size
-    >>> plan = plan_moves(c, broilers(), rectangle(40, 12, 0), pen_size(pen()), farm().months_c, broilers().out, 5)
+    >>> climate = Climate(farm().months_c)
+    >>> plan = plan_moves(c, broilers(), rectangle(40, 12, 0), pen_size(pen()), climate, broilers().out, 5)
     >>> len(plan.days)
     5
     """
-    require_range("days", days, 1, LONGEST_PLAN_DAYS, "days")
     if not flock.out <= start < flock.leaves:
         raise OutOfRange(
             "start", start.isoformat(), f"from {flock.out.isoformat()} to before {flock.leaves.isoformat()}"
         )
-    rule = RULES.get(stays)
-    laid = lay_out(field, pen)
-    walk = Walk(laid.stops, months_c, wet_stops(field, laid, pen), strict=rule is None)
-    end = min(start + timedelta(days=days), flock.leaves)
-    loads: dict[date, DayLoad] = {}
-
-    def load_on(day: date) -> DayLoad:
-        if day not in loads:
-            loads[day] = day_load(catalogue, flock, flock.age_on(day), pen.area_m2, mean_on(months_c, day))
-        return loads[day]
-
-    day = start
-    while day < end and not walk.used_up_on:
-        load = load_on(day)
-        if rule is not None and rule >= 1:
-            asked = min(int(rule), (flock.leaves - day).days)
-            if not walk.visit(
-                day, 0, 1, [load_on(day + timedelta(days=i)) for i in range(asked)], flock.leaves
-            ):
-                break
-            day += timedelta(days=asked)
-        elif rule is not None or load.moves > 1:
-            moves = round(1 / rule) if rule else load.moves
-            for part in range(moves):
-                if not walk.visit(day, part, moves, [load], flock.leaves):
-                    break
-            day += timedelta(days=1)
-        else:
-            stay = walk.stay(day, [load_on(day + timedelta(days=i)) for i in range(_whole(load, day, flock))])
-            if not stay or not walk.visit(day, 0, 1, stay, flock.leaves):
-                break
-            day += timedelta(days=len(stay))
-    shown = tuple((on, load) for on, load in sorted(loads.items()) if on < end)
-    return MovePlan(
-        laid,
-        tuple(walk.moves),
-        shown,
-        pen,
-        (
-            *fenced(pen),
-            *walk.notes(start),
-            *told_of(walk.moves, laid, pen),
-        ),
-    )
-
-
-def _whole(load: DayLoad, day: date, flock: Flock) -> int:
-    """Days a stop can last by the first day's load, to the day the flock leaves at most."""
-    return max(1, min(int(load.stay_days + 1e-9), (flock.leaves - day).days))
+    require_range("days", days, 1, LONGEST_PLAN_DAYS, "days")
+    one = Member(0, flock, pen, stays, start)
+    return plan_season(catalogue, field, [one], climate, start, start + timedelta(days=days)).plans[0]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from datetime import date, timedelta
 
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.errors import require_range
@@ -11,6 +12,7 @@ from ergamot.core.flock.droppings import fresh_droppings_kg, strain_nitrogen_g
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import living, mass_kg
 from ergamot.core.flock.intake import strain_feed_g
+from ergamot.core.ground.climate import Climate
 from ergamot.core.working import Formula, Step, Working
 
 WEAR_LIMIT = 2.0  # bird-days a m²; a judgement till the grass of this farm has spoken, then re-fitted from it
@@ -55,11 +57,38 @@ class DayLoad:
         return self.moves > MOST_MOVES_A_DAY
 
 
-def day_load(catalogue: Catalogue, flock: Flock, age: int, area_m2: float, temperature_c: float) -> DayLoad:
+class Loads:
+    """What each day of a flock does to the ground of its pen, worked once a day."""
+
+    def __init__(self, catalogue: Catalogue, flock: Flock, area_m2: float, climate: Climate):
+        self.catalogue, self.flock, self.area_m2, self.climate = catalogue, flock, area_m2, climate
+        self._known: dict[date, DayLoad] = {}
+
+    def on(self, day: date) -> DayLoad:
+        """A day's load, by the age of the birds and the warmth and wet to be expected."""
+        if day not in self._known:
+            age, mean, wet = self.flock.age_on(day), self.climate.mean_on(day), self.climate.wear_on(day)
+            self._known[day] = day_load(self.catalogue, self.flock, age, self.area_m2, mean, wet)
+        return self._known[day]
+
+    def over(self, day: date, count: int) -> list[DayLoad]:
+        """The loads of so many days from one on."""
+        return [self.on(day + timedelta(days=i)) for i in range(count)]
+
+
+def day_load(
+    catalogue: Catalogue,
+    flock: Flock,
+    age: int,
+    area_m2: float,
+    temperature_c: float,
+    wet_wear: float = 1.0,
+) -> DayLoad:
     """What a day on the grass comes to, and how many moves it takes.
 
     Args: catalogue; flock; age, days from hatch, 1 to 827; area_m2, of one stop, above 0;
-        temperature_c, the day's mean, −10 to 40 (colder or hotter counts as those).
+        temperature_c, the day's mean, −10 to 40 (colder or hotter counts as those);
+        wet_wear, how many times a dry day's wear is to be expected, 1 to 1.5.
     Returns: the DayLoad.
     Raises: OutOfRange.
     Source: common practice; ASAE D384.2 for droppings.
@@ -81,7 +110,10 @@ def day_load(catalogue: Catalogue, flock: Flock, age: int, area_m2: float, tempe
     work.given("f", "feed a bird eats", feed, "g/day", f"at {warmth:g} °C")
     work.given("A", "area of the stop", area_m2, "m2", "the frame")
     work.given("s", "how hard this kind is on grass", need.wear_share, "", need.source)
-    work.step("wear", "wear in a day", "n*s*(m/2)**0.67/A", "bird-days/m²")
+    work.given(
+        "w", "wet ground wears more", wet_wear, "", "1.5 on a day over 10 mm, by the month's share of them"
+    )
+    work.step("wear", "wear in a day", "n*s*(m/2)**0.67*w/A", "bird-days/m²")
     work.given("wear_max", "wear a stop takes", WEAR_LIMIT, "bird-days/m²", "to be re-fitted")
     work.given("d", "fresh droppings of a bird", fresh_droppings_kg(need, feed), "kg/day", need.source)
     work.step("cover", "droppings in a day", "n*d/A", "kg/m2")

@@ -6,26 +6,22 @@ from collections.abc import Iterator, Sequence
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.ground.footprint import PenSize
-from ergamot.core.ground.lanes import Laid
-from ergamot.core.ground.stay import STRIP_NITROGEN_KG_HA
+from ergamot.core.ground.strips import EPS_M
 from ergamot.core.ground.walk import Move
 from ergamot.core.units import Quantity, say_day
 
 
-def told_of(moves: Sequence[Move], laid: Laid, pen: PenSize) -> Iterator[Phrase]:
+def told_of(moves: Sequence[Move], pen: PenSize) -> Iterator[Phrase]:
     """What a keeper should know of some moves: long hauls, what a rule costs, more moves a day, nitrogen.
 
-    Args: moves, in order; laid, the stops they are over; pen, its size.
+    Args: moves, in order; pen, its size.
     Returns: an iterator of phrases.
     Source: as the figures of each move.
 
-    >>> from ergamot.core.ground.field import rectangle
-    >>> from ergamot.core.ground.lanes import lay_out
-    >>> pen = PenSize(3.0, 2.0, 3.4, 2.3)
-    >>> list(told_of((), lay_out(rectangle(40, 12, 0), pen), pen))
+    >>> list(told_of((), PenSize(3.0, 2.0, 3.4, 2.3)))
     []
     """
-    yield from _hauled(moves, laid, pen)
+    yield from _hauled(moves, pen)
     yield from _price(moves)
     yield from _notes(moves)
 
@@ -48,10 +44,9 @@ def fenced(pen: PenSize) -> Iterator[Phrase]:
         )
 
 
-def _hauled(moves: Sequence[Move], laid: Laid, pen: PenSize) -> Iterator[Phrase]:
+def _hauled(moves: Sequence[Move], pen: PenSize) -> Iterator[Phrase]:
     """Hauls longer than a lane is wide, among the moves that are made."""
-    hauls = set(laid.long_hauls(pen))
-    long = [move.stop.haul_m for move in moves[1:] if move.stop in hauls]
+    long = [move.haul_m for move in moves if move.haul_m > pen.width_m + EPS_M]
     if long:
         yield phrase(
             f"{len(long)} {'haul is' if len(long) == 1 else 'hauls are'} longer than a lane is wide, the longest {{most}}",
@@ -99,7 +94,7 @@ def _notes(moves: Sequence[Move]) -> tuple[Phrase, ...]:
         phrase(
             "a stop has had up to {most} of nitrogen, of the {limit} a strip takes in a year",
             most=Quantity(round(most), "kg/ha"),
-            limit=Quantity(STRIP_NITROGEN_KG_HA, "kg/ha"),
+            limit=Quantity(round(moves[0].nitrogen_limit_kg_ha), "kg/ha"),
         )
     )
     return tuple(notes)

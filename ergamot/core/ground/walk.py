@@ -1,23 +1,26 @@
-"""A pen on its way over the stops of a field: where it comes to next, what each stay leaves there."""
+"""A pen on its way over the stops of its part of a field: where it comes to next, what each stay leaves there."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from ergamot.core.finding import Phrase, phrase
-from ergamot.core.ground.field import EVERY_MONTH, Field, unturned
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.ground.climate import Climate
+from ergamot.core.ground.field import Field, unturned
 from ergamot.core.ground.footprint import PenSize
-from ergamot.core.ground.lanes import Laid, Stop, stop_corners
-from ergamot.core.ground.rest import ready_on
-from ergamot.core.ground.stay import G_M2_TO_KG_HA, STRIP_NITROGEN_KG_HA, WEAR_LIMIT, WHOLE_DAY, DayLoad
+from ergamot.core.ground.keeping import Keeping
+from ergamot.core.ground.lanes import Laid, Stop, apart_m, stop_corners
+from ergamot.core.ground.ledger import NITROGEN_DAYS, Ledger, Visit, middle, year_of
+from ergamot.core.ground.obstacle import Obstacle
+from ergamot.core.ground.stay import G_M2_TO_KG_HA, WEAR_LIMIT, WHOLE_DAY, DayLoad
 from ergamot.core.units import Quantity, say_day
-
-# what a strip had is counted so long; Directive 91/676/EEC counts by the year
-NITROGEN_DAYS = 365  # may move: no plan is so long
 
 
 @dataclass(frozen=True)
@@ -25,7 +28,8 @@ class Move:
     """The pen comes to a stop: on which day, which move of that day, until when, and what the stay leaves.
 
     `left` is the day the birds go on from it; wear bird-days/m² and cover kg fresh/m² over the whole stay; nitrogen
-    kg/ha of this stay, nitrogen_year of every stay on this stop within the year.
+    kg/ha of this stay, nitrogen_year of every stay on any of this ground within the year, of the limit a strip has;
+    haul_m how far the last stop and this lie apart; `turned` where the pen goes on the other way.
     """
 
     day: date
@@ -38,7 +42,10 @@ class Move:
     cover_kg_m2: float
     nitrogen_kg_ha: float
     nitrogen_year_kg_ha: float
+    nitrogen_limit_kg_ha: float
     ready: date
+    haul_m: float
+    turned: bool
 
     @property
     def passes(self) -> tuple[str, ...]:
@@ -47,96 +54,161 @@ class Move:
         limits = (
             ("wear", WHOLE_DAY * self.wear, WEAR_LIMIT),
             ("droppings", WHOLE_DAY * self.cover_kg_m2, self.load.cover_limit_kg_m2),
-            ("nitrogen", self.nitrogen_year_kg_ha, STRIP_NITROGEN_KG_HA),
+            ("nitrogen", self.nitrogen_year_kg_ha, self.nitrogen_limit_kg_ha),
         )
         return tuple(name for name, has, most in limits if has > most * (1 + 1e-9))
 
 
 class Walk:
-    """A pen on its way over the stops of a field, in their order, round and round. `wet` are those not to be stood on in a
-    month; `strict` says whether one whose nitrogen is used is passed over."""
+    """A pen on its way over the stops of its part of a field, in their order, round and round. The ledger is the whole
+    field's, with what other pens left there; `strict` says whether a stop whose nitrogen is used is passed over."""
 
     def __init__(
         self,
-        stops: tuple[Stop, ...],
-        months_c: tuple[float, ...],
-        wet: dict[int, frozenset[int]],
+        pen_key: int,
+        laid: Laid,
+        pen: PenSize,
+        ledger: Ledger,
+        shuts: Sequence[tuple[Obstacle, frozenset[int]]],
+        climate: Climate,
+        keeping: Keeping,
         strict: bool,
     ):
-        self.wet = wet
-        self.strict = strict
-        self.wet_passed: set[int] = set()
-        self.stops = stops
-        self.months_c = months_c
+        self.pen_key, self.pen, self.ledger, self.shuts = pen_key, pen, ledger, shuts
+        self.climate, self.keeping, self.strict = climate, keeping, strict
+        self.stops = laid.stops
+        self.places = [placed(stop, pen, laid.heading_deg) for stop in laid.stops]
         self.moves: list[Move] = []
         self.at = 0
-        self.visits: dict[int, list[Move]] = {}
-        self.closed: set[int] = set()
+        self.last: Stop | None = None
+        self.passed_over: dict[str, set[int]] = {}
         self.used_up_on: date | None = None
+        self._not_before = np.zeros(len(self.stops), dtype=np.int64)
 
     def nitrogen_left(self, stop: int, day: date) -> float:
-        """kg N/ha a stop can still take: the year's less every visit of the last 365 days."""
-        past = self.visits.get(stop, [])
-        had = sum(one.nitrogen_kg_ha for one in past if (day - one.left).days < NITROGEN_DAYS)
-        return STRIP_NITROGEN_KG_HA - had
+        """kg N/ha a stop can still take: the year's less every visit to any of it in the last 365 days."""
+        had = sum(one.nitrogen_kg_ha for one in year_of(self.ledger.over(self.places[stop]), day))
+        return self.keeping.strip_kg_ha - had
 
     def stay(self, day: date, loads: list[DayLoad]) -> list[DayLoad]:
         """The days of a stay on the next stop: so many that none of its limits is passed, one at the least."""
-        stop = self._next(day, nitrogen_of(loads[0]))
+        stop = self._next(day, nitrogen_of(loads[0]), 1)
         if stop is None:
             return []
-        days = [loads[0]]
+        days = self.lasting(loads, self.nitrogen_left(stop, day))
+        while len(days) > 1 and self._shut(stop, day, len(days)):
+            days = days[:-1]
+        return days
+
+    def lasting(self, loads: list[DayLoad], nitrogen_left: float) -> list[DayLoad]:
+        """As many of some days as pass no limit of the grass, one at the least."""
+        days = loads[:1]
         for load in loads[1:]:
             longer = [*days, load]
             worn = sum(one.wear for one in longer) > WEAR_LIMIT
             covered = sum(one.cover_kg_m2 for one in longer) > load.cover_limit_kg_m2
-            if worn or covered or sum(map(nitrogen_of, longer)) > self.nitrogen_left(stop, day):
+            if worn or covered or sum(map(nitrogen_of, longer)) > nitrogen_left:
                 break
             days = longer
         return days
 
     def visit(self, day: date, part: int, parts: int, loads: list[DayLoad], leaves: date) -> bool:
         """Come to the next stop; False when there is none that is ready."""
-        nitrogen = sum(map(nitrogen_of, loads)) / parts
-        stop = self._next(day, nitrogen)
-        if stop is None:
-            self.used_up_on = day
+        nitrogen = sum(map(nitrogen_of, loads)) / parts + self.keeping.grazers_kg_ha
+        at = self._next(day, nitrogen, len(loads))
+        if at is None:
             return False
         left = min(day + timedelta(days=0 if part + 1 < parts else len(loads)), leaves)
+        stop, last = self.stops[at], self.last
         move = Move(
             day=day,
             part=part + 1,
             parts=parts,
-            stop=self.stops[stop],
+            stop=stop,
             load=loads[0],
             left=left,
             wear=sum(one.wear for one in loads) / parts,
             cover_kg_m2=sum(one.cover_kg_m2 for one in loads) / parts,
             nitrogen_kg_ha=nitrogen,
-            nitrogen_year_kg_ha=STRIP_NITROGEN_KG_HA - self.nitrogen_left(stop, day) + nitrogen,
-            ready=ready_on(self.months_c, left),
+            nitrogen_year_kg_ha=self.keeping.strip_kg_ha - self.nitrogen_left(at, day) + nitrogen,
+            nitrogen_limit_kg_ha=self.keeping.strip_kg_ha,
+            ready=self.keeping.ready_on(self.climate, left),
+            haul_m=apart_m(last, stop, self.pen) if last else 0.0,
+            turned=last is not None and last.forward != stop.forward,
         )
-        self.visits.setdefault(stop, []).append(move)
+        self.write(day, left, self.places[at], loads, parts)
         self.moves.append(move)
-        self.at = (stop + 1) % len(self.stops)
+        self.at, self.last = (at + 1) % len(self.stops), stop
         return True
 
-    def _next(self, day: date, nitrogen: float) -> int | None:
-        """The next stop in order with nitrogen left; none when that one has not rested yet, or all are closed."""
-        for step in range(len(self.stops)):
-            stop = (self.at + step) % len(self.stops)
-            if stop in self.wet.get(day.month, ()):
-                self.wet_passed.add(stop)
+    def write(
+        self, day: date, left: date, corners: tuple[Flat, ...], loads: Sequence[DayLoad], parts: int
+    ) -> Visit:
+        """Write down what some days on a place left there, shared over so many moves."""
+        visit = Visit(
+            self.pen_key,
+            day,
+            left,
+            corners,
+            sum(one.wear for one in loads) / parts,
+            sum(one.cover_kg_m2 for one in loads) / parts,
+            sum(map(nitrogen_of, loads)) / parts + self.keeping.grazers_kg_ha,
+            self.keeping.ready_on(self.climate, left),
+        )
+        self.ledger.add(visit)
+        return visit
+
+    def begin_after(self, place: Flat) -> None:
+        """Go on from where the pen stands: from the stop after the one it stands on, else from the nearest."""
+        nearest = int(np.argmin(self._far_from(place)))
+        self.at, self.last = nearest, self.stops[nearest]
+
+    def begin_fresh(self, day: date) -> None:
+        """Begin where the last birds left off on these stops, whoever's they were."""
+        for visit in sorted(year_of(self.ledger.visits, day), key=lambda one: one.left, reverse=True):
+            far = self._far_from(middle(visit.corners))
+            if far.min() <= self.pen.length_m:
+                self.at = (int(far.argmin()) + 1) % len(self.stops)
+                return
+
+    def _far_from(self, place: Flat) -> NDArray[np.floating]:
+        """How far the middle of each stop is from a place, m."""
+        off: NDArray[np.floating] = np.mean(self.places, axis=1) - np.array(place)
+        far: NDArray[np.floating] = np.hypot(off[:, 0], off[:, 1])
+        return far
+
+    def _next(self, day: date, nitrogen: float, days: int) -> int | None:
+        """The next stop in order that is open, has rested, and has nitrogen left; None where there is none."""
+        open_now = np.flatnonzero(self._not_before <= day.toordinal())
+        split = int(np.searchsorted(open_now, self.at))
+        for stop in (*open_now[split:].tolist(), *open_now[:split].tolist()):
+            if self._shut(stop, day, days):
+                self.passed_over.setdefault("shut", set()).add(stop)
                 continue
-            if self.strict and nitrogen > self.nitrogen_left(stop, day) + 1e-9:
-                self.closed.add(stop)
+            had = self.ledger.over(self.places[stop])
+            ready = max((one.ready for one in had), default=date.min)
+            if ready > day:
+                self._not_before[stop] = ready.toordinal()
                 continue
-            past = self.visits.get(stop)
-            if past and past[-1].ready > day:
-                break
-            return stop
+            year = year_of(had, day)
+            if (
+                self.strict
+                and sum(one.nitrogen_kg_ha for one in year) + nitrogen > self.keeping.strip_kg_ha + 1e-9
+            ):
+                self.passed_over.setdefault("nitrogen", set()).add(stop)
+                first = min((one.left for one in year), default=day)
+                self._not_before[stop] = first.toordinal() + NITROGEN_DAYS
+                continue
+            return int(stop)
         self.used_up_on = day
         return None
+
+    def _shut(self, stop: int, day: date, days: int) -> bool:
+        """Is a stop kept off on any day of a stay?"""
+        return any(
+            stop in stops and any(one.shut_on(day + timedelta(days=i)) for i in range(days))
+            for one, stops in self.shuts
+        )
 
     def notes(self, start: date) -> Iterator[Phrase]:
         """What stopped it, and which stops it passed over."""
@@ -146,16 +218,23 @@ class Walk:
                 stops=Quantity(len(self.stops), ""),
                 days=Quantity((self.used_up_on - start).days, ""),
             )
-        if self.wet_passed:
-            yield phrase(
-                "passed over, for they are wet in these months: {stops} stops",
-                stops=Quantity(len(self.wet_passed), ""),
-            )
-        if self.closed:
-            yield phrase(
-                "passed over, for the year's nitrogen is used there: {stops} stops",
-                stops=Quantity(len(self.closed), ""),
-            )
+        why = {"shut": "they are wet or shut then", "nitrogen": "the year's nitrogen is used there"}
+        for key, stops in self.passed_over.items():
+            yield phrase(f"passed over, for {why[key]}: {{stops}} stops", stops=Quantity(len(stops), ""))
+
+
+def placed(stop: Stop, pen: PenSize, heading_deg: float) -> tuple[Flat, ...]:
+    """The corners of a stop where they lie on the field.
+
+    Args: stop; pen, its size; heading_deg, of the lanes.
+    Returns: four corners, m east and north.
+    Source: geometry.
+
+    >>> place = placed(Stop(0, 0, 1.0, 2.0, True), PenSize(3.0, 2.0, 3.0, 2.0), 90.0)
+    >>> [round(part, 3) for part in place[2]]
+    [4.0, 4.0]
+    """
+    return tuple(unturned(corner, heading_deg) for corner in stop_corners(stop, pen))
 
 
 def nitrogen_of(load: DayLoad) -> float:
@@ -172,30 +251,23 @@ def nitrogen_of(load: DayLoad) -> float:
     return load.nitrogen_g_m2 * G_M2_TO_KG_HA
 
 
-def wet_stops(field: Field, laid: Laid, pen: PenSize) -> dict[int, frozenset[int]]:
-    """The stops that lie on what is kept off in some months only.
+def shut_stops(field: Field, laid: Laid, pen: PenSize) -> list[tuple[Obstacle, frozenset[int]]]:
+    """The stops that lie on what is kept off on some days only.
 
     Args: field; laid, its stops; pen, its size.
-    Returns: their places in the order of the stops, by month, 1 to 12.
+    Returns: each such thing, and the places of those stops in their order.
     Source: geometry.
 
     >>> from ergamot.core.ground.field import rectangle
     >>> from ergamot.core.ground.lanes import lay_out
     >>> pen = PenSize(3.0, 2.0, 3.4, 2.3)
-    >>> wet_stops(rectangle(40, 12, 0), lay_out(rectangle(40, 12, 0), pen), pen)
-    {}
+    >>> shut_stops(rectangle(40, 12, 0), lay_out(rectangle(40, 12, 0), pen), pen)
+    []
     """
-    some = [one for one in field.obstacles if one.months != EVERY_MONTH]
+    some = [one for one in field.obstacles if not one.always]
     if not some:
-        return {}
-    boxes = [
-        shapely.Polygon([unturned(corner, laid.heading_deg) for corner in stop_corners(stop, pen)])
-        for stop in laid.stops
+        return []
+    tree = shapely.STRtree([shapely.Polygon(placed(stop, pen, laid.heading_deg)) for stop in laid.stops])
+    return [
+        (one, frozenset(int(i) for i in tree.query(one.keep_off(), predicate="intersects"))) for one in some
     ]
-    tree = shapely.STRtree(boxes)
-    closed: dict[int, set[int]] = {}
-    for one in some:
-        hit = {int(i) for i in tree.query(one.keep_off(), predicate="intersects")}
-        for month in one.months:
-            closed.setdefault(month, set()).update(hit)
-    return {month: frozenset(stops) for month, stops in closed.items()}

@@ -7,24 +7,31 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from ergamot.core.ground.schedule import Stays
-from ergamot.web.schemas.figures import In, Out, StepOut, Words
+from ergamot.core.ground.team import Stays
+from ergamot.web.schemas.figures import In, Out, Words
 
 Place = Annotated[list[float], Field(min_length=2, max_length=2)]
 
 
 class ObstacleIn(In):
-    """Something to keep off: its kind, point, line or area, its points in metres east and north, how far to keep off, m."""
+    """Something to keep off: its kind, point, line or area, its points in metres east and north, how far to keep off, m;
+    the days between which it is shut, or the day it is first picked and whether what is eaten touches the soil."""
 
     kind: str = Field(max_length=20)
     form: str = Field(max_length=10)
     points: list[Place] = Field(max_length=400)
     off_m: float | None = None
+    shut_from: date | None = None
+    shut_to: date | None = None
+    harvest: date | None = None
+    touches_soil: bool | None = None
 
 
 class FieldIn(In):
     """A field as entered: its sides (text, bare numbers metres, or metres), or the corners of its edge in metres east and
-    north; the heading of its lanes, none where most stops decide; what stands in it; its gate; its place on earth."""
+    north; the heading of its lanes, none where most stops decide; what stands in it; its gate; its place on earth; how
+    steep it falls and towards where; the most nitrogen of a strip and of the whole in a year, kg/ha; the least days a stop
+    rests; grazers that come so many days ahead of the pens, or behind (below 0), and what they leave, kg N/ha."""
 
     name: str = Field(max_length=200)
     length_m: str | float | None = None
@@ -34,6 +41,13 @@ class FieldIn(In):
     obstacles: list[ObstacleIn] | None = Field(default=None, max_length=100)
     gate: Place | None = None
     origin: Place | None = None
+    slope_percent: float | None = None
+    falls_deg: float | None = None
+    strip_kg_ha: float | None = None
+    mean_kg_ha: float | None = None
+    least_rest: int | None = None
+    grazers_days: int | None = None
+    grazers_kg_ha: float | None = None
 
 
 class GeoJsonIn(In):
@@ -50,6 +64,10 @@ class ObstacleOut(Out):
     form: str
     points: list[list[float]]
     off_m: float
+    shut_from: date | None = None
+    shut_to: date | None = None
+    harvest: date | None = None
+    touches_soil: bool | None = None
 
 
 class EdgeOut(Out):
@@ -62,6 +80,14 @@ class EdgeOut(Out):
     origin: list[float] | None
     heading_deg: float | None
     area: Words
+
+
+class OnFieldOut(Out):
+    """A pen on the field: how long its stays are, and its first day there."""
+
+    pen: int
+    stays: Stays
+    first: date
 
 
 class FieldOut(Out):
@@ -82,6 +108,14 @@ class FieldOut(Out):
     length: Words | None
     width: Words | None
     area: Words
+    slope_percent: float | None
+    falls_deg: float | None
+    strip_kg_ha: float
+    mean_kg_ha: float
+    least_rest: int
+    grazers_days: int
+    grazers_kg_ha: float
+    team: list[OnFieldOut]
 
 
 class KindOut(Out):
@@ -99,75 +133,3 @@ class FieldsOut(Out):
 
     fields: list[FieldOut]
     kinds: list[KindOut]
-
-
-class MovesQuery(In):
-    """Which field, from when, for how long, and how long each stay is."""
-
-    field: int
-    start: date | None = None
-    days: int = 14
-    stays: Stays = Stays.GRASS
-
-
-class StopOut(Out):
-    """A standing place, m along and across the lanes; how far it lies from the last, m."""
-
-    lane: int
-    number: int
-    u_m: float
-    v_m: float
-    forward: bool
-    haul_m: float
-
-
-class MoveOut(Out):
-    """The pen comes to a stop, which the birds go on from on the day `left`. `at` is the farm's own time."""
-
-    day: date
-    at: str
-    part: int
-    parts: int
-    stop: StopOut
-    age: int
-    left: date
-    wear: Words
-    cover: Words
-    nitrogen: Words
-    nitrogen_year: Words
-    ruled_by: str
-    passes: list[str]
-    ready: date
-    today: bool
-
-
-class DayOut(Out):
-    """A day's load with its working."""
-
-    day: date
-    age: int
-    moves: int
-    stay_days: float
-    ruled_by: str
-    working: list[StepOut]
-
-
-class MovePlanOut(Out):
-    """Lanes of stops, the moves over them, the days behind them. Edge, obstacles and gate are along and across the lanes, m."""
-
-    pen_name: str
-    flock_name: str
-    field: FieldOut
-    heading_deg: float
-    edge: list[list[float]]
-    obstacles: list[ObstacleOut]
-    gate: list[float] | None
-    pen_length_m: float
-    pen_width_m: float
-    stops: list[StopOut]
-    moves: list[MoveOut]
-    days: list[DayOut]
-    notes: list[Words]
-    out: date
-    leaves: date
-    today: date

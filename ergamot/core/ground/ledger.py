@@ -1,0 +1,115 @@
+"""What every place of a field has had: who stood there, until when, and what they left."""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date
+from itertools import pairwise
+
+from ergamot.core.frame.geometry import Flat
+
+# what a strip had is counted so long; Directive 91/676/EEC counts by the year
+NITROGEN_DAYS = 365
+SQUARE_M = 5.0  # the field is looked up by squares of this; judgement: about a pen's length
+TOUCH_M = 0.001  # ground shared no wider than this is only touched
+
+
+@dataclass(frozen=True)
+class Visit:
+    """Birds on a place: whose pen, from a day until they left it, its corners, m east and north, and what they left: wear,
+    bird-days/m², cover, kg fresh/m², nitrogen, kg/ha; and when it is ready again."""
+
+    pen: int
+    day: date
+    left: date
+    corners: tuple[Flat, ...]
+    wear: float
+    cover_kg_m2: float
+    nitrogen_kg_ha: float
+    ready: date
+
+
+class Ledger:
+    """Every visit to a field, found by where it was."""
+
+    def __init__(self, visits: Iterable[Visit] = ()):
+        self._squares: dict[tuple[int, int], list[int]] = defaultdict(list)
+        self.visits: list[Visit] = []
+        for visit in visits:
+            self.add(visit)
+
+    def add(self, visit: Visit) -> None:
+        """Write a visit down."""
+        for square in _squares(visit.corners):
+            self._squares[square].append(len(self.visits))
+        self.visits.append(visit)
+
+    def over(self, corners: Sequence[Flat]) -> list[Visit]:
+        """The visits to any part of a place, in the order they were written down."""
+        near = {i for square in _squares(corners) for i in self._squares.get(square, ())}
+        return [self.visits[i] for i in sorted(near) if overlap(self.visits[i].corners, corners)]
+
+
+def year_of(visits: Iterable[Visit], day: date) -> list[Visit]:
+    """Those of some visits that count in the year before a day.
+
+    Args: visits; day.
+    Returns: those left at most 364 days before it.
+    Source: Directive 91/676/EEC counts by the year.
+
+    >>> year_of([], date(2026, 6, 1))
+    []
+    """
+    return [one for one in visits if (day - one.left).days < NITROGEN_DAYS]
+
+
+def middle(corners: Sequence[Flat]) -> Flat:
+    """The middle of a place.
+
+    Args: corners, m.
+    Returns: m.
+    Source: geometry.
+
+    >>> middle([(0.0, 0.0), (2.0, 0.0), (2.0, 2.0), (0.0, 2.0)])
+    (1.0, 1.0)
+    """
+    xs, ys = zip(*corners, strict=True)
+    return sum(xs) / len(xs), sum(ys) / len(ys)
+
+
+def overlap(one: Sequence[Flat], other: Sequence[Flat]) -> bool:
+    """Do two convex places share ground?
+
+    Args: one and other, their corners in order, m.
+    Returns: whether there is no line that parts them.
+    Source: separating axes of convex figures.
+
+    >>> square = ((0.0, 0.0), (2.0, 0.0), (2.0, 2.0), (0.0, 2.0))
+    >>> overlap(square, [(x + 2, y) for x, y in square]), overlap(square, [(x + 1, y + 1) for x, y in square])
+    (False, True)
+    """
+    for (ax, ay), (bx, by) in (*_sides(one), *_sides(other)):
+        long = math.hypot(bx - ax, by - ay)
+        if not long:
+            continue
+        nx, ny = (by - ay) / long, (ax - bx) / long
+        mine = [x * nx + y * ny for x, y in one]
+        theirs = [x * nx + y * ny for x, y in other]
+        if max(mine) < min(theirs) + TOUCH_M or max(theirs) < min(mine) + TOUCH_M:
+            return False
+    return True
+
+
+def _sides(corners: Sequence[Flat]) -> Iterable[tuple[Flat, Flat]]:
+    return pairwise((*corners, corners[0]))
+
+
+def _squares(corners: Sequence[Flat]) -> Iterable[tuple[int, int]]:
+    """The squares of the look-up that a place lies on."""
+    xs, ys = zip(*corners, strict=True)
+    for i in range(math.floor(min(xs) / SQUARE_M), math.floor(max(xs) / SQUARE_M) + 1):
+        for j in range(math.floor(min(ys) / SQUARE_M), math.floor(max(ys) / SQUARE_M) + 1):
+            yield i, j

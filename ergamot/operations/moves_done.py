@@ -1,0 +1,133 @@
+"""What a keeper says of moves: done as planned, put elsewhere, not moved, passed over, taken back."""
+
+from __future__ import annotations
+
+import math
+from datetime import date, timedelta
+
+import shapely
+
+from ergamot.core.errors import NotFound, OutOfRange, require_range
+from ergamot.core.frame.face import corners
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.ground.field import unturned
+from ergamot.core.ground.footprint import PenSize
+from ergamot.core.ground.schedule import MovePlan
+from ergamot.core.ground.walk import Move, placed
+from ergamot.operations.seasons import FieldSeason, planned_on, season_of
+from ergamot.operations.stays import NotNow, hold, keep_stay, pass_over, standing, take_back
+from ergamot.operations.work import Work
+from ergamot.store.records import Record
+
+OUTSIDE_M = 3.0  # a pen by hand may stand so far over the edge; judgement: a hedge is no line
+
+
+def done_through(
+    work: Work, field: Record, pen_id: int | None, through: date, part: int | None = None
+) -> None:
+    """Keep that the moves of a pen, or of all, were made as planned to a day, or to one move of that day."""
+    seen = planned_on(work, field.id)
+    plans = [plan for plan in seen.season.plans if pen_id in (None, plan.member.key)]
+    if not plans:
+        raise NotFound("There is no such pen on this field", field="pen", value=pen_id)
+    for plan in plans:
+        last = (through, part or math.inf)
+        for move in plan.moves:
+            if (move.day, move.part) <= last:
+                _keep(work, seen, plan, move)
+
+
+def put_by_hand(work: Work, field: Record, pen_id: int, day: date, place: Flat, heading_deg: float) -> None:
+    """Keep that a pen was put elsewhere on a day: its middle, m east and north, and which way its length runs. What was
+    planned before that day is kept as done."""
+    require_range("heading_deg", heading_deg, 0, 360, "°")
+    seen, plan = _plan_of(work, field, pen_id)
+    if day > seen.today + timedelta(days=1):
+        raise OutOfRange("day", day.isoformat(), f"to {(seen.today + timedelta(days=1)).isoformat()}")
+    if not plan.member.flock.out <= day < plan.member.gone:
+        raise OutOfRange("day", day.isoformat(), "a day on which its birds are out")
+    stood = _standing_place(plan.pen, place, heading_deg)
+    if not seen.field.edge.buffer(OUTSIDE_M).covers(shapely.Polygon(stood)):
+        raise OutOfRange("place", f"{place[0]:g}, {place[1]:g}", "a place on this field")
+    for move in plan.moves:
+        if move.day < day:
+            _keep(work, seen, plan, move)
+    open_stay = standing(work, pen_id)
+    again = open_stay is not None and open_stay.body["day"] == day.isoformat()
+    part = open_stay.body["part"] + 1 if again and open_stay else 1
+    loads = plan.part.loads
+    keep_stay(work, field.id, pen_id, day, part, part, stood, loads, seen.climate, seen.keeping)
+
+
+def not_moved(work: Work, field: Record, pen_id: int, day: date) -> None:
+    """Keep that a pen stood where it was on a day; it is moved the day after at the soonest."""
+    seen, plan = _plan_of(work, field, pen_id)
+    if day > seen.today:
+        raise OutOfRange("day", day.isoformat(), f"to {seen.today.isoformat()}")
+    for move in plan.moves:
+        if move.day < day:
+            _keep(work, seen, plan, move)
+    stay = standing(work, pen_id)
+    if stay is None:
+        raise NotNow("This pen stands nowhere yet that it could stay on", field="day", value=day.isoformat())
+    hold(work, stay, day)
+
+
+def passed_over(work: Work, field: Record, pen_id: int, day: date) -> None:
+    """Keep that the stop a pen would come to on a day is too wet: it is passed over for a week."""
+    seen, plan = _plan_of(work, field, pen_id)
+    move = next((one for one in plan.moves if one.day >= day), None)
+    if move is None:
+        raise NotFound("No move is planned from that day on", field="day", value=day.isoformat())
+    for one in plan.moves:
+        if one.day < day:
+            _keep(work, seen, plan, one)
+    pass_over(work, field.id, pen_id, move.day, placed(move.stop, plan.pen, plan.laid.heading_deg))
+
+
+def said_back(work: Work, field: Record, pen_id: int) -> None:
+    """Take back the last thing said of a pen."""
+    take_back(work, field.id, pen_id)
+
+
+def settle_past(work: Work, field: Record) -> None:
+    """Before anything about a field changes: what was planned for the days gone by is kept as done."""
+    try:
+        seen = season_of(work, field)
+    except OutOfRange:
+        return  # a pen finds no room on it: nothing was planned
+    for plan in seen.season.plans if seen else ():
+        for move in plan.moves:
+            if seen and move.day < seen.today:
+                _keep(work, seen, plan, move)
+
+
+def _plan_of(work: Work, field: Record, pen_id: int) -> tuple[FieldSeason, MovePlan]:
+    seen = planned_on(work, field.id)
+    plan = next((one for one in seen.season.plans if one.member.key == pen_id), None)
+    if plan is None:
+        raise NotFound("There is no such pen on this field", field="pen", value=pen_id)
+    return seen, plan
+
+
+def _keep(work: Work, seen: FieldSeason, plan: MovePlan, move: Move) -> None:
+    """Keep one planned move as made."""
+    keep_stay(
+        work,
+        seen.record.id,
+        plan.member.key,
+        move.day,
+        move.part,
+        move.parts,
+        placed(move.stop, plan.pen, plan.laid.heading_deg),
+        plan.part.loads,
+        seen.climate,
+        seen.keeping,
+    )
+
+
+def _standing_place(pen: PenSize, place: Flat, heading_deg: float) -> tuple[Flat, ...]:
+    half_long, half_wide = pen.length_m / 2, pen.width_m / 2
+    around = corners((-half_long, half_long), (-half_wide, half_wide))
+    turned = (unturned(one, heading_deg) for one in around)
+    return tuple((place[0] + x, place[1] + y) for x, y in turned)

@@ -1,0 +1,83 @@
+"""The moves of a field as files: a calendar, a table, the stops on the map."""
+
+from __future__ import annotations
+
+from apiflask import APIBlueprint
+from flask import Response
+
+from ergamot.core.errors import NotFound
+from ergamot.exchange.calendar import write_calendar
+from ergamot.exchange.field_geojson import write_field
+from ergamot.exchange.moves import NamedPlan
+from ergamot.exchange.moves_csv import write_moves
+from ergamot.operations.field_body import placed_field
+from ergamot.operations.places import place_record, read_place
+from ergamot.operations.seasons import FieldSeason, planned_on
+from ergamot.web.files import answers_with, file_answer
+from ergamot.web.schemas.season import CalendarQuery
+from ergamot.web.unit_of_work import current_work
+
+moves_files = APIBlueprint("moves_files", __name__, url_prefix="/api/fields/<int:field_id>")
+
+
+def _plans(seen: FieldSeason, pen: int | None) -> list[NamedPlan]:
+    """The plans of a field with the names of their pens: of one pen, or of all."""
+    plans = [
+        NamedPlan(seen.pens[plan.member.key].pen.body["name"], plan, seen.pens[plan.member.key].handling)
+        for plan in seen.season.plans
+        if pen in (None, plan.member.key)
+    ]
+    if not plans:
+        raise NotFound("There is no such pen on this field", field="pen", value=pen)
+    return plans
+
+
+@moves_files.get("/moves.ics")
+@moves_files.input(CalendarQuery, location="query")
+@moves_files.doc(responses={200: "The moves as iCalendar"})
+@answers_with("text/calendar")
+def get_calendar(field_id: int, query_data: CalendarQuery) -> Response:
+    """The moves of a field, or of one pen on it, as an iCalendar file."""
+    work = current_work()
+    seen = planned_on(work, field_id)
+    zone = read_place(work, place_record(work)).zone
+    plans = _plans(seen, query_data.pen)
+    text = write_calendar(plans, seen.record.body["name"], zone, work.now, seen.changes, seen.today)
+    return file_answer(text, "text/calendar", f"moves-{field_id}.ics")
+
+
+@moves_files.get("/moves.csv")
+@moves_files.input(CalendarQuery, location="query")
+@moves_files.doc(responses={200: "The moves as CSV"})
+@answers_with("text/csv")
+def get_csv(field_id: int, query_data: CalendarQuery) -> Response:
+    """The moves of a field, or of one pen on it, as a table."""
+    text = write_moves(_plans(planned_on(current_work(), field_id), query_data.pen))
+    return file_answer(text, "text/csv", f"moves-{field_id}.csv")
+
+
+@moves_files.get("/moves.geojson")
+@moves_files.input(CalendarQuery, location="query")
+@moves_files.doc(responses={200: "The field and the stops with their days as GeoJSON"})
+@answers_with("application/geo+json")
+def get_stops(field_id: int, query_data: CalendarQuery) -> Response:
+    """A field with the stops its pens make and their days, as GeoJSON."""
+    seen = planned_on(current_work(), field_id)
+    stops = [
+        (
+            move.stop,
+            named.plan.pen,
+            {
+                "pen": named.name,
+                "lane": move.stop.lane + 1,
+                "stop": move.stop.number + 1,
+                "from": move.day.isoformat(),
+                "to": move.left.isoformat(),
+                "ready": move.ready.isoformat(),
+            },
+        )
+        for named in _plans(seen, query_data.pen)
+        for move in named.plan.moves
+    ]
+    text = write_field(placed_field(seen.record), stops, seen.season.plans[0].laid.heading_deg)
+    return file_answer(text, "application/geo+json", f"stops-{field_id}.geojson")

@@ -1,0 +1,220 @@
+"""A field's season as sent: every pen's part and moves, how the ground goes on, and what is said of a move."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from pydantic import Field
+
+from ergamot.core.ground.team import Stays
+from ergamot.web.schemas.figures import In, Out, StepOut, Words
+from ergamot.web.schemas.ground import FieldOut, ObstacleOut
+
+
+class OnFieldIn(In):
+    """A pen put on a field: how long its stays are, and from which day; by default today, or when its flock goes out."""
+
+    pen: int
+    stays: Stays = Stays.GRASS
+    first: date | None = None
+
+
+class TeamIn(In):
+    """The pens that walk a field."""
+
+    team: list[OnFieldIn] = Field(max_length=12)
+
+
+class StopOut(Out):
+    """A standing place, m along and across the lanes."""
+
+    lane: int
+    number: int
+    u_m: float
+    v_m: float
+    forward: bool
+
+
+class VisitOut(Out):
+    """A pen on a place, from a day until the day its birds leave it. `state` is done, stands or planned; `corners` are along
+    and across the lanes, m, one after another; `at` is the farm's own time; wear in bird-days/m², nitrogen in kg/ha."""
+
+    pen: int
+    state: str
+    day: date
+    at: str
+    part: int
+    parts: int
+    left: date
+    ready: date
+    corners: list[float]
+    wear: float
+    nitrogen: float
+    lane: int
+    stop: int
+    forward: bool
+    haul_m: float
+    minutes: float
+    passes: list[str]
+
+
+class PenOut(Out):
+    """A pen on the field: its size, m, its part of it, when its birds are out, what is known of its plan."""
+
+    pen: int
+    name: str
+    flock_name: str
+    stays: Stays
+    first: date
+    out: date
+    leaves: date
+    length_m: float
+    width_m: float
+    band: list[float] | None
+    stops: list[StopOut]
+    used_up_on: date | None
+    notes: list[Words]
+
+
+class WeekOut(Out):
+    """A day of the season: ground that rests or is stood on, and what is asked for, m²."""
+
+    day: date
+    resting_m2: float
+    asked_m2: float
+
+
+class RoundOut(Out):
+    """A day's round over all pens: its moves, how long they take with the walk, minutes, and the walk, m."""
+
+    day: date
+    moves: int
+    minutes: float
+    walk_m: float
+
+
+class ManureOut(Out):
+    """What the field gets in the year, and what that is worth."""
+
+    nitrogen: Words
+    phosphorus: Words
+    potassium: Words
+    mean: Words
+    limit: Words
+    past: bool
+    worth: float
+
+
+class SeasonOut(Out):
+    """A field's season. Edge, obstacles, gate, stops and visits are along and across the lanes, m."""
+
+    field: FieldOut
+    heading_deg: float
+    start: date
+    end: date
+    today: date
+    edge: list[list[float]]
+    obstacles: list[ObstacleOut]
+    gate: list[float] | None
+    wind_from_deg: float | None
+    pens: list[PenOut]
+    visits: list[VisitOut]
+    rounds: list[RoundOut]
+    weeks: list[WeekOut]
+    stops_m2: float
+    carries: float
+    notes: list[Words]
+    manure: ManureOut
+    before_move: list[str]
+
+
+class MaybeSeasonOut(Out):
+    """A field's season; none where no pen with birds is on it."""
+
+    season: SeasonOut | None
+
+
+class StripQuery(In):
+    """A place on the field, m along and across the lanes, and a day."""
+
+    u: float
+    v: float
+    on: date
+
+
+class StripVisitOut(Out):
+    """One of the visits to a strip, in words."""
+
+    pen_name: str
+    day: date
+    left: date
+    ready: date
+    planned: bool
+    wear: Words
+    cover: Words
+    nitrogen: Words
+
+
+class StripOut(Out):
+    """A strip's year: its visits to the end of the season, what nitrogen it had in the year to a day, of how much, and
+    when it is ready again."""
+
+    visits: list[StripVisitOut]
+    nitrogen: Words
+    limit: Words
+    ready: date | None
+
+
+class DayQuery(In):
+    """A pen's day."""
+
+    pen: int
+    on: date
+
+
+class DayOut(Out):
+    """A day's load with its working."""
+
+    day: date
+    age: int
+    moves: int
+    stay_days: float
+    ruled_by: str
+    working: list[StepOut]
+
+
+class DoneIn(In):
+    """Moves made as planned: of a pen, or of all, to a day, or to one move of it."""
+
+    pen: int | None = None
+    through: date
+    part: int | None = Field(default=None, ge=1, le=20)
+
+
+class ByHandIn(In):
+    """A pen put elsewhere on a day: its middle, m along and across the lanes, and how far it is turned from them."""
+
+    pen: int
+    day: date
+    u_m: float
+    v_m: float
+    turn_deg: float = 0.0
+
+
+class PenDayIn(In):
+    """A pen and a day."""
+
+    pen: int
+    day: date
+
+
+class PenIn(In):
+    """A pen."""
+
+    pen: int
+
+
+class CalendarQuery(In):
+    """Which pen's moves; none for all."""
+
+    pen: int | None = None

@@ -27,15 +27,20 @@ LONGEST_PLAN_DAYS = 800
 
 @dataclass(frozen=True)
 class MovePlan:
-    """A pen's part of a field, where it stood to begin with if that was said, the moves over it, each day's load, the day
-    its ground ran out, and what the keeper should know."""
+    """A pen's part of a field, where it stood to begin with if that was said, the moves over it, each day's load, the days
+    on which none of its ground was ready, and what the keeper should know."""
 
     part: Part
     stood: Visit | None
     moves: tuple[Move, ...]
     days: tuple[tuple[date, DayLoad], ...]
-    used_up_on: date | None
+    without: tuple[date, ...]
     notes: tuple[Phrase, ...]
+
+    @property
+    def used_up_on(self) -> date | None:
+        """The first day without ground that is ready."""
+        return self.without[0] if self.without else None
 
     @property
     def member(self) -> Member:
@@ -95,21 +100,21 @@ class _Course:
             self.begins = then
         self.stood = walk.write(since, then, stands.corners, days, stands.parts if then == since else 1)
 
-    def go_on(self, day: date) -> date | None:
-        """Make the moves of a day, or begin a stay; the day of the next, None where the ground is used up."""
+    def go_on(self, day: date) -> date:
+        """Make the moves of a day, or begin a stay; the day of the next. Where no ground is ready the next day is tried."""
         if self.walk.last is None:
             self.walk.begin_fresh(day)
         load = self.loads.on(day)
         moves = round(1 / self.rule) if self.rule and self.rule < 1 else 1 if self.rule else load.moves
         if moves > 1:
             done, self.parts_done = self.parts_done, 0
-            made = all(self.walk.visit(day, i, moves, [load], self.flock.leaves) for i in range(done, moves))
-            return self._then(day, 1) if made else None
+            all(self.walk.visit(day, i, moves, [load], self.flock.leaves) for i in range(done, moves))
+            return self._then(day, 1)
         stay = self._days(day, self._most(day))
         if not self.rule:
             stay = self.walk.stay(day, stay)
         if not stay or not self.walk.visit(day, 0, 1, stay, self.flock.leaves):
-            return None
+            return self._then(day, 1)
         return self._then(day, len(stay))
 
     def _most(self, day: date) -> int:
@@ -129,11 +134,9 @@ class _Course:
         pen, walk = self.part.member.pen, self.walk
         count = max(0, (min(self.until, self.end) - self.begins).days)
         days = [self.begins + timedelta(days=i) for i in range(count)]
-        if walk.used_up_on:
-            days.append(walk.used_up_on)
-        shown = tuple((on, self.loads.on(on)) for on in dict.fromkeys(days))
+        shown = tuple((on, self.loads.on(on)) for on in days)
         notes = (*fenced(pen), *walk.notes(self.begins), *told_of(walk.moves, pen))
-        return MovePlan(self.part, self.stood, tuple(walk.moves), shown, walk.used_up_on, notes)
+        return MovePlan(self.part, self.stood, tuple(walk.moves), shown, tuple(walk.without), notes)
 
 
 def plan_season(
@@ -151,7 +154,7 @@ def plan_season(
 
     Args: catalogue; field; members, one or more; climate; start and end, the first day and the day after the last, at
         most 800 days apart; keeping, of the field; past, every visit there was to it; lie, of the ground and the wind.
-    Returns: the Season; a pen whose ground is used up, or not ready, ends there and says so. The past is as it was given.
+    Returns: the Season; a pen of whose ground none is ready waits till some is, and says so. The past is as it was given.
     Raises: OutOfRange.
     Source: common practice; Directive 91/676/EEC counts nitrogen by the year.
 
@@ -175,7 +178,7 @@ def plan_season(
     while queue:
         day, i = heapq.heappop(queue)
         then = courses[i].go_on(day)
-        if then and then < courses[i].end:
+        if then < courses[i].end:
             heapq.heappush(queue, (then, i))
     planned = tuple(ledger.visits[len(past) :])
     return Season(field, start, end, tuple(one.plan() for one in courses), tuple(past), planned)

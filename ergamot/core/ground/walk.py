@@ -82,7 +82,7 @@ class Walk:
         self.at = 0
         self.last: Stop | None = None
         self.passed_over: dict[str, set[int]] = {}
-        self.used_up_on: date | None = None
+        self.without: list[date] = []
         self._not_before = np.zeros(len(self.stops), dtype=np.int64)
 
     def nitrogen_left(self, stop: int, day: date) -> float:
@@ -200,7 +200,8 @@ class Walk:
                 self._not_before[stop] = first.toordinal() + NITROGEN_DAYS
                 continue
             return int(stop)
-        self.used_up_on = day
+        if not self.without or self.without[-1] < day:
+            self.without.append(day)
         return None
 
     def _shut(self, stop: int, day: date, days: int) -> bool:
@@ -212,12 +213,18 @@ class Walk:
 
     def notes(self, start: date) -> Iterator[Phrase]:
         """What stopped it, and which stops it passed over."""
-        if self.used_up_on:
+        if self.without:
+            first, last = self.without[0], self.without[-1]
             yield phrase(
-                f"the field is used up on {say_day(self.used_up_on)}: {{stops}} stops last {{days}} days",
+                f"the field is used up on {say_day(first)}: {{stops}} stops last {{days}} days",
                 stops=Quantity(len(self.stops), ""),
-                days=Quantity((self.used_up_on - start).days, ""),
+                days=Quantity((first - start).days, ""),
             )
+            if last > first:
+                yield phrase(
+                    f"no ground is ready on {{days}} days, the last {say_day(last)}: the birds want other ground then",
+                    days=Quantity(len(self.without), ""),
+                )
         why = {"shut": "they are wet or shut then", "nitrogen": "the year's nitrogen is used there"}
         for key, stops in self.passed_over.items():
             yield phrase(f"passed over, for {why[key]}: {{stops}} stops", stops=Quantity(len(stops), ""))

@@ -115,11 +115,10 @@ def build(page: Page) -> None:
 
 
 def ground(page: Page) -> None:
-    bench(page)
-    page.get_by_role("link", name="On grass").click()
+    page.goto("/ground")
     page.get_by_role("button", name="Bent meadow", exact=True).click()
-    page.get_by_role("heading", name="on Bent meadow").wait_for()
-    page.locator("[data-pen-stands]").wait_for()
+    page.get_by_role("heading", name="Bent meadow", exact=True).wait_for()
+    page.locator("[data-pen-stands]").first.wait_for()
 
 
 ARGS = ["--no-sandbox", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"]

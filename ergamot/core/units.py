@@ -18,6 +18,7 @@ System = Literal["metric", "imperial"]
 
 INCH_MM = 25.4  # International yard and pound agreement, 1959
 FOOT_MM = 304.8  # same
+ACRE_HA = 0.40468564224
 POUND_KG = 0.45359237  # same
 G = 9.81  # m/s², standard gravity rounded
 MPH_MS = 0.44704  # from the international mile
@@ -106,15 +107,17 @@ _AMOUNT_UNITS: dict[str, dict[str, float]] = {
         "kt": KNOT_MS,
     },
     "mass": {"": 1.0, "kg": 1.0, "lb": POUND_KG, "lbs": POUND_KG},
+    "spread": {"": 1.0, "kg/ha": 1.0, "lb/acre": POUND_KG / ACRE_HA, "lb/ac": POUND_KG / ACRE_HA},
 }
+_EXAMPLES = {"speed": "22 m/s or 50 mph", "mass": "80 kg or 176 lb", "spread": "170 kg/ha or 152 lb/acre"}
 
 
-def parse_amount(text: str, kind: Literal["speed", "mass"], field: str) -> float:
-    """Read a wind speed or a weight with its unit: `40 mph`, `65 km/h`, `18`, `187 lb`.
+def parse_amount(text: str, kind: Literal["speed", "mass", "spread"], field: str) -> float:
+    """Read a wind speed, a weight or what is spread on a field with its unit: `40 mph`, `18`, `187 lb`, `150 lb/acre`.
 
-    Args: text, what was typed, a bare number counting as SI; kind, speed or mass; field, the name
+    Args: text, what was typed, a bare number counting as m/s, kg or kg/ha; kind, speed, mass or spread; field, the name
         used in an error.
-    Returns: m/s or kg.
+    Returns: m/s, kg or kg/ha.
     Raises: Unreadable when the text is no such amount.
     Source: common practice.
 
@@ -124,9 +127,11 @@ def parse_amount(text: str, kind: Literal["speed", "mass"], field: str) -> float
     found = _AMOUNT.match(_short(text, field).lower().replace(",", "."))
     units = _AMOUNT_UNITS[kind]
     if found is None or found["unit"] not in units:
-        example = "22 m/s or 50 mph" if kind == "speed" else "80 kg or 176 lb"
         raise Unreadable(
-            f"“{text.strip()[:40]}” is not a {kind}", field=field, value=text, allowed=f"such as {example}"
+            f"“{text.strip()[:40]}” is not a {kind}",
+            field=field,
+            value=text,
+            allowed=f"such as {_EXAMPLES[kind]}",
         )
     return float(found["n"]) * units[found["unit"]]
 
@@ -241,7 +246,7 @@ _WORDS: dict[str, tuple[tuple[float, str], tuple[float, str]]] = {
     "g": ((1.0, "g"), (1 / POUND_KG / 1000 * 16, "oz")),
     "L": ((1.0, "L"), (1 / 3.785411784, "gal")),
     "kg/m2 shed": ((1.0, "kg/m²"), (1 / POUND_KG * (3 * FOOT_MM / 1000) ** 2, "lb/sq yd")),
-    "kg/ha": ((1.0, "kg/ha"), (1 / POUND_KG * 0.40468564224, "lb/acre")),
+    "kg/ha": ((1.0, "kg/ha"), (1 / POUND_KG * ACRE_HA, "lb/acre")),
     "bird-days/m2": ((1.0, "bird-days/m²"), ((3 * FOOT_MM / 1000) ** 2, "bird-days/sq yd")),
     "kg/m": ((1.0, "kg/m"), (1 / POUND_KG * FOOT_MM / 1000, "lb/ft")),
     "kg/m3": ((1.0, "kg/m³"), (1 / POUND_KG * (FOOT_MM / 1000) ** 3, "lb/cu ft")),

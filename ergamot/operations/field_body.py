@@ -12,7 +12,7 @@ from ergamot.core.ground.field import Field, make_field, rectangle
 from ergamot.core.ground.keeping import Keeping, make_keeping
 from ergamot.core.ground.obstacle import Harvest, Obstacle, Shut, make_obstacle
 from ergamot.core.ground.team import Stays
-from ergamot.core.units import parse_length
+from ergamot.core.units import parse_amount, parse_length
 from ergamot.exchange.field_geojson import Placed
 from ergamot.operations.work import checked_name
 from ergamot.store.records import Record
@@ -151,9 +151,15 @@ def _lie(entered: Mapping[str, Any]) -> dict[str, Any]:
     return {"slope_percent": slope, "falls_deg": falls % 360}
 
 
+def _spread(entered: str | float, field: str) -> float:
+    return parse_amount(entered, "spread", field) if isinstance(entered, str) else entered
+
+
 def _keeping(entered: Mapping[str, Any]) -> dict[str, Any]:
     """How a field is kept, where that is not as is usual."""
-    given = {name: entered[name] for name in USUAL_KEEPING if entered.get(name) is not None}
+    given: dict[str, Any] = {
+        name: _spread(entered[name], name) for name in USUAL_KEEPING if entered.get(name) is not None
+    }
     kept = asdict(make_keeping(**given))
     own = {name: value for name, value in kept.items() if value != USUAL_KEEPING[name]}
     return {"keeping": own} if own else {}

@@ -37,6 +37,9 @@ def field_out(record: Record) -> FieldOut:
     """A field as it is sent."""
     body, field = record.body, field_of(record)
     keeping: dict[str, Any] = asdict(keeping_of(record))
+    spread: dict[str, Any] = {
+        name: words(round(keeping[f"{name}_kg_ha"]), "kg/ha") for name in ("strip", "mean", "grazers")
+    }
     sides: dict[str, Any] = {name: body.get(name) for name in ("length_m", "width_m")}
     long, wide = (None if side is None else words(side, "m") for side in sides.values())
     return FieldOut(
@@ -57,6 +60,7 @@ def field_out(record: Record) -> FieldOut:
         slope_percent=body.get("slope_percent"),
         falls_deg=body.get("falls_deg"),
         **keeping,
+        **spread,
         team=[OnFieldOut(pen=one.pen_id, stays=one.stays, first=one.first) for one in team_of(record)],
     )
 

@@ -12,6 +12,7 @@ from ergamot.core.ground.field import turned
 from ergamot.core.ground.ledger import Visit, middle
 from ergamot.core.ground.minutes import WALK_M_MIN, round_m
 from ergamot.core.ground.schedule import MovePlan
+from ergamot.core.ground.strips import EPS_M
 from ergamot.core.ground.walk import Move, placed
 from ergamot.exchange.moves import move_time
 from ergamot.operations.field_body import obstacle_body
@@ -101,7 +102,7 @@ def _visits(seen: FieldSeason, along: Callable[[Flat], list[float]]) -> Iterator
 
     def sent(visit: Visit, state: str, **more: Any) -> VisitOut:
         usual: dict[str, Any] = {
-            "part": 1, "parts": 1, "lane": -1, "stop": -1, "forward": True, "haul_m": 0.0, "minutes": 0.0, "passes": []
+            "part": 1, "parts": 1, "lane": -1, "stop": -1, "forward": True, "haul_m": 0.0, "haul": None, "minutes": 0.0, "passes": []
         }  # fmt: skip
         corners = [round(part, 2) for corner in visit.corners for part in along(corner)]
         told = usual | more
@@ -134,6 +135,7 @@ def _visits(seen: FieldSeason, along: Callable[[Flat], list[float]]) -> Iterator
                 stop=move.stop.number,
                 forward=move.stop.forward,
                 haul_m=round(move.haul_m, 2),
+                haul=words(round(move.haul_m), "m") if move.haul_m > plan.pen.width_m + EPS_M else None,
                 minutes=round(handling.move_min(plan.pen.length_m + move.haul_m, move.turned), 1),
                 passes=list(move.passes),
             )
@@ -166,7 +168,7 @@ def _rounds(seen: FieldSeason) -> list[RoundOut]:
     for day, spots in sorted(places.items()):
         walk = round_m(seen.field.gate, spots)
         told = minutes[day] + walk / WALK_M_MIN
-        rounds.append(RoundOut(day=day, moves=len(spots), minutes=round(told), walk_m=round(walk)))
+        rounds.append(RoundOut(day=day, moves=len(spots), minutes=round(told), walk=words(round(walk), "m")))
     return rounds
 
 

@@ -10,6 +10,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.ground.team import Stays
 from tests.journeys.reading import stumbles
 from tests.strategies import CATALOGUE
 
@@ -35,7 +36,7 @@ def random_farm(page: Page, seed: int) -> list[int]:
     pens = []
     for shape in SHAPES:
         strain = rng.choice(list(CATALOGUE.strains.values()))
-        hatch = date(2026, 1, 1) + timedelta(days=rng.randrange(365))
+        hatch = date.today() - timedelta(days=rng.randrange(150))
         out = hatch + timedelta(days=rng.randint(18, 140 if strain.lays else 45))
         leaves = out + timedelta(days=rng.randint(5, 500 if strain.lays else 80))
         days = {"hatch": f"{hatch}", "out": f"{out}", "leaves": f"{leaves}"}
@@ -43,9 +44,14 @@ def random_farm(page: Page, seed: int) -> list[int]:
             page, "/api/flocks", name=f"Batch {shape}", strain=strain.key, placed=rng.randint(4, 60), **days
         )
         pens.append(post(page, "/api/pens", flock_id=flock["id"], name=f"Pen {shape}", shape=shape)["id"])
-    for name in ("House", "Orchard"):
-        size = {"length_m": rng.randint(20, 200), "width_m": rng.randint(10, 100)}
-        post(page, "/api/fields", name=f"{name} lawn", heading_deg=rng.randrange(360), **size)
+    for name, some in (("House", pens[:2]), ("Orchard", pens[2:])):
+        size = {"length_m": rng.randint(60, 200), "width_m": rng.randint(40, 100)}
+        field = post(page, "/api/fields", name=f"{name} lawn", heading_deg=rng.randrange(360), **size)
+        team = [{"pen": pen, "stays": rng.choice(list(Stays)), "first": "2026-01-01"} for pen in some]
+        answer = page.request.put(
+            f"/api/fields/{field['id']}/team", data={"team": team}, headers={"If-Match": '"1"'}
+        )
+        assert answer.status == 200, answer.text()
     return pens
 
 
@@ -93,15 +99,16 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
             legible(farm, f"working of {what}, {pen}")  # worked in metres and newtons, to every digit
             sheet.get_by_role("button", name="Close", exact=True).click()
             expect(sheet).to_have_count(0)
-        farm.goto(f"/ground/{pen}")
-        expect(farm.locator("main svg").first).to_be_visible()
-        read(farm, f"ground {pen}", foreign)
         farm.goto(f"/build/{pen}")
         expect(farm.get_by_label("Cutting plan").first).to_be_visible()
         legible(farm, f"build {pen}")  # wares go by the names they are sold under
     farm.goto(f"/compare?pens={pens[0]},{pens[-1]}")
     expect(farm.locator("[data-view=whole]").nth(1)).to_be_visible()
     legible(farm, "side by side")  # wares, as on the build page
+    for field in farm.request.get("/api/fields").json()["fields"]:
+        farm.goto(f"/ground/{field['id']}")
+        expect(farm.locator("[data-stops]").first).to_be_attached()
+        read(farm, f"ground {field['id']}", foreign)
     farm.goto("/farm")
     expect(farm.get_by_label("Time zone")).to_be_visible()
     read(farm, "farm", foreign)

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import json
 import re
-from datetime import datetime
+from datetime import UTC, datetime
 
 from playwright.sync_api import Page, expect
 
 from ergamot.demo.tansy_rise import BENT_MEADOW, load
+from tests.api.grass import BROILERS
 
 
 def ground(farm: Page) -> None:
@@ -23,29 +24,30 @@ def post_field(farm: Page, **body: object) -> None:
     assert answer.status == 201, answer.text()
 
 
-def with_pen(farm: Page) -> None:
-    flock = {
-        "name": "Spring",
-        "strain": "broiler-fast",
-        "placed": 30,
-        "hatch": "2026-04-01",
-        "out": "2026-04-22",
-        "leaves": "2026-05-20",
-    }
-    kept = farm.request.post("/api/flocks", data=flock).json()
-    assert (
-        farm.request.post(
-            "/api/pens", data={"flock_id": kept["id"], "name": "Bramble", "shape": "low-pen"}
-        ).status
-        == 201
-    )
+def with_pen(farm: Page) -> int:
+    """A pen of broilers that are out."""
+    kept = farm.request.post("/api/flocks", data={**BROILERS, "name": "Spring"}).json()
+    asked = {"flock_id": kept["id"], "name": "Bramble", "shape": "low-pen"}
+    answer = farm.request.post("/api/pens", data=asked)
+    assert answer.status == 201
+    return answer.json()["id"]
+
+
+def put_on(farm: Page, *names: str) -> None:
+    """Put pens on the field that is shown."""
+    for name in names:
+        farm.get_by_role("button", name="Put a pen on it").click()
+        farm.get_by_role("option", name=name, exact=True).click()
+        expect(farm.get_by_label(f"How long {name} stays")).to_be_visible()
 
 
 def test_a_corner_is_put_in_nudged_typed_and_kept_and_the_pen_walks_the_new_edge(farm: Page, store):
     with_pen(farm)
     post_field(farm)
     ground(farm)
-    expect(farm.get_by_role("img", name="Home from above")).to_be_visible()
+    expect(farm.get_by_text("No pen with birds walks this field")).to_be_visible()
+    put_on(farm, "Bramble")
+    expect(farm.get_by_role("application", name=re.compile("Home from above"))).to_be_visible()
     farm.get_by_role("button", name="Draw its edge, and what stands in it").click()
     paper = farm.get_by_role("group", name="The field on squared paper")
     box = paper.bounding_box()
@@ -65,9 +67,12 @@ def test_a_corner_is_put_in_nudged_typed_and_kept_and_the_pen_walks_the_new_edge
     expect(farm.get_by_text("within 5 corners, 1 thing to keep off")).to_be_visible()
     expect(farm.locator("[data-stands=tree]")).to_be_attached()
     expect(farm.locator("[data-pen-stands]")).to_be_attached()
-    farm.get_by_label("How long it stays").click()
+    farm.get_by_label("How long Bramble stays").click()
     farm.get_by_role("option", name="moved weekly").click()
+    farm.get_by_text("what to know of its moves").click()
     expect(farm.get_by_text(re.compile("stays pass what the grass bears, by wear"))).to_be_visible()
+    farm.get_by_role("button", name="↶ Undo").click()
+    expect(farm.get_by_label("How long Bramble stays")).to_contain_text("as the grass bears")
     farm.get_by_role("button", name="↶ Undo").click()
     expect(farm.get_by_label("Width")).to_be_visible()
 
@@ -89,7 +94,7 @@ def test_a_corner_is_pulled_by_hand_and_an_edge_that_crosses_itself_is_told_and_
     farm.get_by_role("button", name="Keep the drawing").click()
     expect(farm.get_by_role("alert")).to_contain_text("crosses itself")
     farm.get_by_role("button", name="Leave it as it was").click()
-    expect(farm.get_by_role("img", name="Home from above")).to_be_visible()
+    expect(farm.get_by_role("heading", name="Home", exact=True)).to_be_visible()
     assert farm.request.get("/api/fields").json()["fields"][0]["revision"] == 1
 
 
@@ -97,7 +102,7 @@ def test_a_field_is_read_from_a_file_and_comes_out_as_one(farm: Page, store, tmp
     with_pen(farm)
     post_field(farm, **BENT_MEADOW, length_m=None, width_m=None, heading_deg=None, origin=[-2.5, 51.2])
     ground(farm)
-    expect(farm.get_by_role("heading", name="Bramble on Bent meadow")).to_be_visible()
+    expect(farm.get_by_role("heading", name="Bent meadow", exact=True)).to_be_visible()
     with farm.expect_download() as started:
         farm.get_by_role("link", name="This field as GeoJSON").click()
     file = tmp_path / "meadow.geojson"
@@ -106,11 +111,12 @@ def test_a_field_is_read_from_a_file_and_comes_out_as_one(farm: Page, store, tmp
     found["features"][0]["properties"]["name"] = "Read meadow"
     file.write_text(json.dumps(found), "utf-8")
     farm.get_by_label("A field as a GeoJSON file").set_input_files(file)
-    expect(farm.get_by_role("heading", name="Bramble on Read meadow")).to_be_visible()
+    expect(farm.get_by_role("heading", name="Read meadow", exact=True)).to_be_visible()
     points = tmp_path / "points.geojson"
     points.write_text('{"type": "Point", "coordinates": [0, 0]}', "utf-8")
     farm.get_by_label("A field as a GeoJSON file").set_input_files(points)
     expect(farm.get_by_role("alert")).to_contain_text("holds no field")
+    put_on(farm, "Bramble")
     with farm.expect_download() as started:
         farm.get_by_role("link", name="Stops as GeoJSON").click()
     stops = tmp_path / "stops.geojson"
@@ -121,10 +127,66 @@ def test_a_field_is_read_from_a_file_and_comes_out_as_one(farm: Page, store, tmp
     )
 
 
-def test_the_demo_farms_bent_meadow_is_walked_by_every_pen(farm: Page, store):
-    load(store, datetime(2026, 4, 24))
-    for pen in farm.request.get("/api/pens").json()["pens"]:
-        farm.goto(f"/ground/{pen['id']}")
-        farm.get_by_role("button", name="Bent meadow", exact=True).click()
-        expect(farm.get_by_role("heading", name=f"{pen['name']} on Bent meadow")).to_be_visible()
-        expect(farm.locator("[data-pen-stands]")).to_be_attached()
+def test_the_demo_farms_fields_are_walked_by_all_their_pens(farm: Page, store):
+    load(store, datetime.now(UTC).replace(tzinfo=None))
+    for field in farm.request.get("/api/fields").json()["fields"]:
+        farm.goto(f"/ground/{field['id']}")
+        expect(farm.get_by_role("heading", name=field["name"], exact=True)).to_be_visible()
+        out = len(farm.request.get(f"/api/fields/{field['id']}/season").json()["season"]["pens"])
+        assert out == len(field["team"])
+        expect(farm.locator("[data-pen-stands]").first).to_be_attached()
+
+
+def test_a_season_is_pulled_along_a_strip_asked_for_its_year_and_a_move_done(farm: Page, store):
+    load(store, datetime.now(UTC).replace(tzinfo=None))
+    lawn = farm.request.get("/api/fields").json()["fields"][0]
+    farm.goto(f"/ground/{lawn['id']}")
+    expect(farm.get_by_role("heading", name=re.compile("^Today, "))).to_be_visible()
+    resting = farm.locator("[data-rests]").evaluate_all(
+        "all => all.reduce((sum, one) => sum + Number(one.dataset.rests), 0)"
+    )
+    peg = farm.get_by_role("slider", name="Day of the season")
+    peg.focus()
+    for _ in range(4):
+        peg.press("ArrowRight")
+    expect(farm.get_by_role("heading", name=re.compile("^Today, "))).to_have_count(0)
+    later = farm.locator("[data-rests]").evaluate_all(
+        "all => all.reduce((sum, one) => sum + Number(one.dataset.rests), 0)"
+    )
+    assert later > resting
+    field = farm.get_by_role("application", name=re.compile("House lawn from above"))
+    field.focus()
+    field.press("ArrowLeft")
+    expect(farm.get_by_role("region", name="This strip")).to_be_visible()
+    expect(farm.locator("[data-pointed]")).to_be_attached()
+    for _ in range(4):
+        peg.press("ArrowLeft")
+    farm.get_by_role("button", name="They were").click()
+    expect(farm.get_by_text(re.compile("before today (is|are) taken as made"))).to_have_count(0)
+    farm.get_by_role("button", name="Done").first.click()
+    expect(farm.get_by_text(re.compile("Tansy low pen: done, "))).to_be_visible()
+    farm.reload()
+    expect(farm.get_by_text(re.compile("Tansy low pen: done, "))).to_be_visible()
+    farm.get_by_role("button", name="take the last word back").click()
+    expect(farm.get_by_text(re.compile("Tansy low pen: done, "))).to_have_count(0)
+
+
+def test_a_pen_that_stands_elsewhere_is_put_on_the_map_and_the_plan_goes_on_from_there(farm: Page, store):
+    with_pen(farm)
+    post_field(farm)
+    ground(farm)
+    put_on(farm, "Bramble")
+    expect(farm.locator("[data-pen-stands=A]")).to_be_attached()
+    before = farm.locator("[data-pen-stands=A] path").first.get_attribute("d")
+    farm.get_by_role("button", name="stands elsewhere").click()
+    expect(farm.locator("[data-held]")).to_be_attached()
+    field = farm.get_by_role("application", name=re.compile("Home from above"))
+    expect(field).to_be_focused()
+    expect(field).to_be_in_viewport()
+    box = field.bounding_box()
+    assert box
+    farm.mouse.click(box["x"] + box["width"] * 0.5, box["y"] + box["height"] * 0.3)
+    farm.get_by_role("button", name="It stands here").click()
+    expect(farm.locator("[data-held]")).to_have_count(0)
+    expect(farm.get_by_text(re.compile("Bramble: done, where it was put"))).to_be_visible()
+    assert farm.locator("[data-pen-stands=A] path").first.get_attribute("d") != before

@@ -208,7 +208,7 @@ class FarmConditions:
     )
     wet_days: tuple[float, ...] = told(
         Kind.MONTHS,
-        "Days over 10 mm of rain, or on soft ground",
+        "Days of heavy rain, or on soft ground",
         USUAL_WET_DAYS,
         said="a month's wet days",
         high=31,

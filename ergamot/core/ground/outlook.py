@@ -64,12 +64,12 @@ def outlook(season: Season, climate: Climate, keeping: Keeping, mean_kg_ha: floa
     """
     whole = _stops_m2(season)
     visits = [(one, float(shapely.Polygon(one.corners).area)) for one in (*season.past, *season.visits)]
-    weeks, day = [], season.start
-    while day < season.end:
+    weeks, last = [], season.end - timedelta(days=1)
+    days = [season.start + i * WEEK for i in range((last - season.start).days // 7 + 1)]
+    for day in dict.fromkeys((*days, last)):
         resting = sum(area for one, area in visits if one.day <= day < one.ready)
         asked = sum(_asked_m2(plan, day, climate, keeping) for plan in season.plans)
         weeks.append(Week(day, resting, asked))
-        day += WEEK
     most = max(weeks, key=lambda week: week.asked_m2)
     carries = whole / most.asked_m2 if most.asked_m2 else 0.0
     return Outlook(tuple(weeks), whole, carries, tuple(_told(season, most, carries, keeping, mean_kg_ha)))

@@ -89,7 +89,9 @@ class Member:
 
     def area_a_day(self, loads: Loads, day: date) -> float:
         """The ground it comes over on a day, m², by its rule or by what the grass bears."""
-        return self.pen.area_m2 / (RULES.get(self.stays) or loads.on(day).stay_days)
+        rule, load = RULES.get(self.stays), loads.on(day)
+        moves = 1 / rule if rule else load.moves if load.moves > 1 else 1 / max(1, int(load.stay_days + 1e-9))
+        return self.pen.area_m2 * moves
 
     def area_asked(self, loads: Loads) -> float:
         """The ground it comes over from its flock's first day out to its last, m²: by it the field is shared out."""

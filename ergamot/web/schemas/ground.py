@@ -31,7 +31,8 @@ class FieldIn(In):
     """A field as entered: its sides (text, bare numbers metres, or metres), or the corners of its edge in metres east and
     north; the heading of its lanes, none where most stops decide; what stands in it; its gate; its place on earth; how
     steep it falls and towards where; the most nitrogen of a strip and of the whole in a year, kg/ha; the least days a stop
-    rests; grazers that come so many days ahead of the pens, or behind (below 0), and what they leave, kg N/ha."""
+    rests; grazers that come so many days ahead of the pens, or behind (below 0), and what they leave, kg N/ha. What is spread
+    may carry a unit."""
 
     name: str = Field(max_length=200)
     length_m: str | float | None = None
@@ -43,11 +44,11 @@ class FieldIn(In):
     origin: Place | None = None
     slope_percent: float | None = None
     falls_deg: float | None = None
-    strip_kg_ha: float | None = None
-    mean_kg_ha: float | None = None
+    strip_kg_ha: str | float | None = None
+    mean_kg_ha: str | float | None = None
     least_rest: int | None = None
     grazers_days: int | None = None
-    grazers_kg_ha: float | None = None
+    grazers_kg_ha: str | float | None = None
 
 
 class GeoJsonIn(In):
@@ -115,6 +116,9 @@ class FieldOut(Out):
     least_rest: int
     grazers_days: int
     grazers_kg_ha: float
+    strip: Words
+    mean: Words
+    grazers: Words
     team: list[OnFieldOut]
 
 

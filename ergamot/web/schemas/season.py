@@ -37,7 +37,7 @@ class StopOut(Out):
 
 class VisitOut(Out):
     """A pen on a place, from a day until the day its birds leave it. `state` is done, stands or planned; `corners` are along
-    and across the lanes, m, one after another; `at` is the farm's own time; wear in bird-days/m², nitrogen in kg/ha."""
+    and across the lanes, m, one after another; `at` is the farm's own time; `haul` is told where it is longer than a lane is wide; wear in bird-days/m², nitrogen in kg/ha."""
 
     pen: int
     state: str
@@ -54,6 +54,7 @@ class VisitOut(Out):
     stop: int
     forward: bool
     haul_m: float
+    haul: Words | None
     minutes: float
     passes: list[str]
 
@@ -85,12 +86,12 @@ class WeekOut(Out):
 
 
 class RoundOut(Out):
-    """A day's round over all pens: its moves, how long they take with the walk, minutes, and the walk, m."""
+    """A day's round over all pens: its moves, how long they take with the walk, minutes, and the walk."""
 
     day: date
     moves: int
     minutes: float
-    walk_m: float
+    walk: Words
 
 
 class ManureOut(Out):

@@ -11,7 +11,6 @@ export type Flock = Schemas["FlockOut"];
 export type Field = Schemas["FieldOut"];
 export type Place = Schemas["PlaceOut"];
 export type Bill = Schemas["BillOut"];
-export type MovePlan = Schemas["MovePlanOut"];
 
 /** What a pen's controls hold, as it is sent. */
 export const valuesOf = (bench: Bench): Record<string, string | number> =>

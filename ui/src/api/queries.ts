@@ -1,10 +1,9 @@
 /** What the screens read, each under one key, so that a change refreshes all who show it. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import type { paths } from "./schema";
 import { answer, api, valuesOf, type Bench, type Schemas } from "./client";
 
 export type PenLine = Schemas["PenLineOut"];
-export type Stays = NonNullable<NonNullable<paths["/api/pens/{pen_id}/moves"]["get"]["parameters"]["query"]>["stays"]>;
+export type Stays = Schemas["OnFieldOut"]["stays"];
 const HURRIED_S = 0.3;
 const AT_ONCE = 4;
 
@@ -24,7 +23,9 @@ export const keys = {
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
   fields: ["fields"],
-  moves: (pen: number, field: number, start: string, days: number, stays: string) => ["moves", pen, field, start, days, stays],
+  season: (field: number) => ["season", field],
+  strip: (field: number, u: number, v: number, on: string) => ["season", field, "strip", u, v, on],
+  load: (field: number, pen: number, on: string) => ["season", field, "load", pen, on],
 };
 
 export const useChoices = () =>
@@ -141,16 +142,30 @@ export const useBill = (id: number, hurried = false) =>
       answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id }, query: hurried ? { seconds: HURRIED_S } : {} }, signal })),
   });
 
-export const useMoves = (pen: number, field: number, start: string, days: number, stays: Stays) =>
+/** A field's season: every pen on it, what it stood on and will. */
+export const useSeason = (field: number) =>
   useQuery({
-    queryKey: keys.moves(pen, field, start, days, stays),
-    queryFn: () =>
-      answer(
-        api.GET("/api/pens/{pen_id}/moves", {
-          params: { path: { pen_id: pen }, query: { field, days, stays, ...(start ? { start } : {}) } },
-        }),
-      ),
-    enabled: pen > 0 && field > 0,
+    queryKey: keys.season(field),
+    queryFn: async () => (await answer(api.GET("/api/fields/{field_id}/season", { params: { path: { field_id: field } } }))).season,
+    enabled: field > 0,
     placeholderData: (before) => before,
+    retry: false,
+  });
+
+/** The year of the strip at a place of a field. */
+export const useStrip = (field: number, u: number, v: number, on: string) =>
+  useQuery({
+    queryKey: keys.strip(field, u, v, on),
+    queryFn: ({ signal }) => answer(api.GET("/api/fields/{field_id}/strip", { params: { path: { field_id: field }, query: { u, v, on } }, signal })),
+    placeholderData: (before) => before,
+    gcTime: 60_000,
+  });
+
+/** What a pen's day leaves on its stop, worked. */
+export const useLoad = (field: number, pen: number, on: string, wanted: boolean) =>
+  useQuery({
+    queryKey: keys.load(field, pen, on),
+    queryFn: () => answer(api.GET("/api/fields/{field_id}/day", { params: { path: { field_id: field }, query: { pen, on } } })),
+    enabled: wanted,
     retry: false,
   });

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Place, Schemas, Words } from "../api/client";
 import { figure } from "../api/client";
 import { Entry } from "../kit/Entry";
@@ -33,10 +34,29 @@ export function FarmCondition({ one, place, zones, error, onKeep }: Props) {
       ) : (
         <Entry label={one.label} value={String(value)} hint={one.hint} error={error} onKeep={(text) => onKeep(figure(text))} />
       );
+    case "lines":
+      return <Lines label={one.label} hint={one.hint} lines={value as string[]} error={error} onKeep={onKeep} />;
     case "months":
     case "way":
       return null; // each has a panel of its own
   }
+}
+
+/** A list of the keeper's own, a line for each thing. */
+function Lines({ label, hint, lines, error, onKeep }: { label: string; hint: string; lines: string[]; error: string | undefined; onKeep: (lines: string[]) => void }) {
+  const kept = lines.join("\n");
+  const [typed, setTyped] = useState<string | null>(null);
+  const leave = () => {
+    if (typed !== null && typed !== kept) onKeep(typed.split("\n").filter((line) => line.trim()));
+    setTyped(null);
+  };
+  return (
+    <label className="block text-sm">
+      {label}
+      <textarea className="entry w-full font-semibold" rows={Math.max(3, lines.length + 1)} value={typed ?? kept} aria-invalid={error ? true : undefined} onChange={(event) => setTyped(event.target.value)} onBlur={leave} />
+      {error ? <span role="alert" className="block text-clay">{error}</span> : <span className="block text-pencil">{hint}</span>}
+    </label>
+  );
 }
 
 function Zone({ label, value, zones, onKeep }: { label: string; value: string; zones: string[]; onKeep: (zone: string) => void }) {

@@ -6,7 +6,7 @@ import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
 import { useKeptForm } from "../kit/useKeptForm";
 import { FarmCondition } from "./FarmCondition";
-import { MonthsChart } from "./MonthsChart";
+import { MonthsChart, WetDays } from "./MonthsChart";
 import { WayPanel } from "./WayPanel";
 
 type PlaceIn = Schemas["PlaceIn"];
@@ -68,6 +68,9 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
         <h2>Mean temperature by month</h2>
         <MonthsChart place={place} error={errorOf("months_c")} onKeep={(months_c) => form.keep({ months_c })} />
         <p className="mt-2 text-sm text-pencil">Warmth sets what birds eat and how fast a stop grows back.</p>
+        <h2 className="mt-6">Days of heavy rain, or on soft ground</h2>
+        <WetDays days={place.wet_days} error={errorOf("wet_days")} onKeep={(wet_days) => form.keep({ wet_days })} />
+        <p className="mt-2 text-sm text-pencil">On such a day birds wear the grass half as much again, so in wet months they are moved on sooner.</p>
         <p className="mt-6 text-sm">
           <a className="underline" href="/licences.txt">
             Licences of the letters and libraries this page is made with

@@ -4,7 +4,8 @@ import { figure } from "../api/client";
 import { BothSides, sidesOf } from "../kit/BothSides";
 import { Entry } from "../kit/Entry";
 import { Pick } from "../kit/Pick";
-import { Cell, StackRow, Stacks } from "../kit/Stacks";
+import { Stacks } from "../kit/Stacks";
+import { ObstacleRow } from "./ObstacleRow";
 import { Trouble } from "../kit/Trouble";
 import { FieldPaper } from "./FieldPaper";
 import { entered, placeOf, useField, type Edge, type Held } from "./useField";
@@ -60,19 +61,16 @@ export function FieldDrawing({ field, kinds, onDone }: { field: Field; kinds: Ki
       </div>
       <h2 className="mt-4">What stands in it</h2>
       {obstacles.length > 0 ? (
-        <Stacks of={["what", ">kept off, m", ""]}>
+        <Stacks of={["what", ">kept off, m", "only between, or before it is picked", ""]}>
           {obstacles.map((one, i) => (
-            <StackRow key={i} className="border-t border-rule/60">
-              <Cell head="what" className="py-1">{labelOf(one.kind, kinds)}</Cell>
-              <Cell head="kept off, m" className="w-32 py-1 text-right">
-                <Entry quiet label={`m kept off ${labelOf(one.kind, kinds)}, ${i + 1}`} value={String(one.off_m ?? 0)} onKeep={(text) => setEdge({ ...edge, obstacles: obstacles.map((each, at) => (at === i ? { ...each, off_m: figure(text) } : each)) })} />
-              </Cell>
-              <Cell className="py-1 text-right">
-                <button type="button" className="line-button" aria-label={`Take out ${labelOf(one.kind, kinds)}, ${i + 1}`} onClick={() => (setEdge({ ...edge, obstacles: obstacles.filter((_, at) => at !== i) }), setHeld(null))}>
-                  ×
-                </button>
-              </Cell>
-            </StackRow>
+            <ObstacleRow
+              key={i}
+              one={one}
+              at={i + 1}
+              label={labelOf(one.kind, kinds)}
+              onChange={(to) => setEdge({ ...edge, obstacles: obstacles.map((each, at) => (at === i ? { ...each, ...to } : each)) })}
+              onOut={() => (setEdge({ ...edge, obstacles: obstacles.filter((_, at) => at !== i) }), setHeld(null))}
+            />
           ))}
         </Stacks>
       ) : null}

@@ -1,112 +1,151 @@
 import { useState } from "react";
-import { Navigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { Field } from "../api/client";
-import { useFields, useMoves, usePens, type Stays } from "../api/queries";
-import { Pick } from "../kit/Pick";
+import { useFields, usePens, useSeason } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
-import { NoPen } from "../pens/NoPen";
-import { PenChoice } from "../pens/PenChoice";
-import { Almanac } from "./Almanac";
-import { FieldDrawing } from "./FieldDrawing";
-import { FieldMap } from "./FieldMap";
-import { FieldPanel } from "./FieldPanel";
 import { useUnits } from "../kit/units";
+import { NoPen } from "../pens/NoPen";
+import { DayMoves } from "./DayMoves";
+import { FieldDrawing } from "./FieldDrawing";
+import { FieldPanel } from "./FieldPanel";
+import { MonthPage } from "./MonthPage";
+import { dayOf, numberOf, type Season } from "./season";
+import { SeasonMap, type Spot } from "./SeasonMap";
+import { SeasonPull } from "./SeasonPull";
+import { StripYear } from "./StripYear";
+import { Team } from "./Team";
+import { useSaid } from "./useSaid";
 
-const DAYS = 14;
-const STAYS: { key: Stays; label: string }[] = [
-  { key: "grass", label: "as the grass bears" },
-  { key: "half-day", label: "moved twice a day" },
-  { key: "day", label: "moved daily" },
-  { key: "two-days", label: "moved every two days" },
-  { key: "three-days", label: "moved every three days" },
-  { key: "week", label: "moved weekly" },
-  { key: "three-weeks", label: "moved every three weeks" },
-];
-
-/** Ground: the field from above, the pen's stops over the next fourteen days, each day's load. */
+/** Ground: a field from above with the pens that walk it, day by day over the season. */
 export function GroundPage() {
   const id = Number(useParams()["id"] ?? 0);
+  const forPen = Number(useSearchParams()[0].get("pen") ?? 0);
+  const go = useNavigate();
   const pens = usePens();
   const kept = useFields();
-  const [fieldId, setFieldId] = useState<number | null>(null);
   const [drawing, setDrawing] = useState(false);
-  if (!id && pens.data?.[0]) return <Navigate to={`/ground/${pens.data[0].id}`} replace />;
   if (!pens.data || !kept.data) return <Waiting what="Walking out to the field" />;
-  if (!id) return <NoPen what="A plan of daily moves follows a pen over your own field." />;
   const { fields, kinds } = kept.data;
-  const field = fields.find((one) => one.id === fieldId) ?? fields[0];
-  const show = (id: number) => {
-    setFieldId(id);
+  const field = fields.find((one) => one.id === id) ?? fields.find((one) => one.team.some((each) => each.pen === forPen)) ?? fields[0];
+  if (pens.data.length === 0) return <NoPen what="A plan of daily moves follows a pen over your own field." />;
+  const show = (to: number) => {
     setDrawing(false);
+    void go(`/ground/${to}`);
   };
   return (
-    <div className="pt-4">
-      <PenChoice part="ground" current={id} />
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-7 lg:grid-cols-[250px_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-7 pt-4 lg:grid-cols-[230px_minmax(0,1fr)]">
+      <div className="max-lg:order-2">
         <FieldPanel fields={fields} field={field} onShow={show} onDraw={() => setDrawing(true)} />
-        {field && drawing ? (
-          <FieldDrawing key={`${field.id}-${field.revision}`} field={field} kinds={kinds} onDone={() => setDrawing(false)} />
-        ) : field ? (
-          <Plan pen={id} field={field} />
-        ) : (
-          <p className="max-w-prose pt-2 text-lg">
-            Enter a field: how long it is, how wide, and which way its length runs; its edge can be drawn after that. The pen then
-            walks up and down it in lanes, a stop at a time, by the age of the birds.
-          </p>
-        )}
       </div>
+      {field && drawing ? (
+        <FieldDrawing key={`${field.id}-${field.revision}`} field={field} kinds={kinds} onDone={() => setDrawing(false)} />
+      ) : field ? (
+        <FieldSeason key={field.id} field={field} />
+      ) : (
+        <p className="max-w-prose pt-2 text-lg">
+          Enter a field: how long it is, how wide, and which way its length runs; its edge can be drawn after that. Pens then walk up and
+          down it in lanes, a stop at a time, by the age of their birds.
+        </p>
+      )}
     </div>
   );
 }
 
-function Plan({ pen, field }: { pen: number; field: Field }) {
-  const [start, setStart] = useState("");
-  const [day, setDay] = useState<string | null>(null);
-  const { read } = useUnits();
-  const [stays, setStays] = useState<Stays>("grass");
-  const moves = useMoves(pen, field.id, start, DAYS, stays);
-  const plan = moves.data;
-  const query = new URLSearchParams({ field: String(field.id), days: String(DAYS), stays, ...(start ? { start } : {}) });
-  if (!plan && !moves.error) return <Waiting what="Laying out lanes" />;
-  const first = plan?.moves[0];
-  const shown = day && plan?.days.some((one) => one.day === day) ? day : (first?.day ?? "");
+function FieldSeason({ field }: { field: Field }) {
+  const found = useSeason(field.id);
+  const season = found.data;
   return (
     <section>
-      <div className="flex flex-wrap items-baseline gap-5">
-        <h1>{plan ? `${plan.pen_name} on ${field.name}` : field.name}</h1>
-        <label className="text-sm">
-          from{" "}
-          <input type="date" className="entry font-semibold" aria-label="First day" value={start || first?.day || ""} min={plan?.out} max={plan?.leaves} onChange={(event) => setStart(event.target.value)} />
-        </label>
-        <div className="w-52">
-          <Pick quiet label="How long it stays" value={stays} options={STAYS} onPick={(key) => setStays(key as Stays)} />
-        </div>
-        {plan && !moves.error ? (
-          <a className="line-button" href={`/api/pens/${pen}/moves.ics?${query}`} download>
-            Moves as a calendar
-          </a>
-        ) : null}
-        {plan && !moves.error ? (
-          <a className="line-button" href={`/api/pens/${pen}/moves.geojson?${query}`} download>
-            Stops as GeoJSON
-          </a>
-        ) : null}
-      </div>
-      {moves.error ? (
-        <Trouble problem={moves.error} />
-      ) : plan ? (
-        <>
-          <ul className="mt-1">
-            {plan.notes.map((note, i) => (
-              <li key={i} className="border-l-4 border-tape pl-2">
-                {read(note)}
-              </li>
-            ))}
-          </ul>
-          <FieldMap plan={plan} day={shown} onPick={setDay} />
-          <Almanac plan={plan} day={shown} onPick={setDay} />
-        </>
+      <h1>{field.name}</h1>
+      {found.error ? <Trouble problem={found.error} /> : null}
+      {season && !found.error ? <Days field={field} season={season} /> : null}
+      {season === null ? (
+        <p className="mt-2 max-w-prose text-lg">
+          No pen with birds walks this field. Put one on it, or several: each gets a part of its own as large as its birds come over, side
+          by side, so that they never meet.
+        </p>
       ) : null}
+      {season === undefined && !found.error ? <Waiting what="Laying out lanes" /> : null}
+      {season ? null : <Team field={field} season={null} />}
+      {season ? <Manure season={season} /> : null}
+    </section>
+  );
+}
+
+/** A season on a day: its map, what is moved, and the wall almanac. */
+function Days({ field, season }: { field: Field; season: Season }) {
+  const clamp = (number: number) => Math.min(Math.max(number, numberOf(season.start)), numberOf(season.end) - 1);
+  const [pulled, setPulled] = useState<number | null>(null);
+  const day = clamp(pulled ?? numberOf(season.today));
+  const on = dayOf(day);
+  const [pointed, setPointed] = useState<Spot | null>(null);
+  const [ghost, setGhost] = useState<{ pen: number; spot: Spot } | null>(null);
+  const [near, setNear] = useState(() => window.matchMedia("(max-width: 47.99rem)").matches);
+  const said = useSaid(season.field.id);
+  const { read } = useUnits();
+  const hold = (pen: number) => {
+    const visit = season.visits.filter((one) => one.pen === pen && one.day <= on).pop();
+    const xs = visit?.corners ?? [];
+    setGhost({ pen, spot: { u: ((xs[0] ?? 0) + (xs[4] ?? 0)) / 2, v: ((xs[1] ?? 0) + (xs[5] ?? 0)) / 2 } });
+  };
+  const first = season.visits.find((visit) => visit.day === on && visit.state === "planned") ?? season.visits.find((visit) => visit.day <= on && visit.left > on);
+  const held = ghost ? season.pens.find((pen) => pen.pen === ghost.pen) : null;
+  return (
+    <>
+      <ul className="mt-1">
+        {season.notes.map((note, i) => (
+          <li key={i}>{read(note)}</li>
+        ))}
+      </ul>
+      <SeasonMap season={season} day={day} pointed={pointed} ghost={ghost} near={near ? (first?.pen ?? null) : null} onPoint={(spot) => (ghost ? setGhost({ ...ghost, spot }) : setPointed(spot))} />
+      <button type="button" className="line-button no-print text-sm md:hidden" onClick={() => setNear(!near)}>
+        {near ? "See the whole field" : "See it from near"}
+      </button>
+      {ghost && held ? (
+        <p className="my-1 flex flex-wrap gap-x-5 border-l-4 border-clay pl-3">
+          Press where {held.name} stands on the map, or nudge it by the arrow keys.
+          <button type="button" className="line-button bg-tape/60" onClick={() => (said.putAt(ghost.pen, on, ghost.spot.u, ghost.spot.v, 0), setGhost(null))}>
+            It stands here
+          </button>
+          <button type="button" className="line-button" onClick={() => setGhost(null)}>
+            Leave it
+          </button>
+        </p>
+      ) : null}
+      <SeasonPull season={season} day={day} onDay={setPulled} />
+      {pointed ? <StripYear field={season.field.id} spot={pointed} on={on} onClose={() => setPointed(null)} /> : null}
+      <DayMoves season={season} day={on} said={said} onPlace={hold} />
+      <Team field={field} season={season} />
+      <MonthPage season={season} day={on} onDay={(to) => setPulled(numberOf(to))} />
+    </>
+  );
+}
+
+/** What the field gets in the year, and the season as files. */
+function Manure({ season }: { season: Season }) {
+  const { read } = useUnits();
+  const { manure, field } = season;
+  const files = [
+    ["moves.ics", "Moves as a calendar"],
+    ["moves.csv", "Moves as a table"],
+    ["moves.geojson", "Stops as GeoJSON"],
+  ] as const;
+  return (
+    <section aria-label="Manure" className="mt-5">
+      <h2>What it gets in the year</h2>
+      <p>
+        <span className={manure.past ? "font-semibold text-clay" : "font-semibold"}>{read(manure.mean)}</span> of nitrogen as a mean of the whole
+        field, of {read(manure.limit)} (Directive 91/676/EEC): {read(manure.nitrogen)} of nitrogen, {read(manure.phosphorus)} of phosphorus,{" "}
+        {read(manure.potassium)} of potassium by their shares (ASAE D384.2), worth about {manure.worth.toFixed(0)} in your money.
+      </p>
+      <p className="no-print mt-2 flex flex-wrap gap-x-6">
+        {files.map(([file, label]) => (
+          <a key={file} className="line-button" href={`/api/fields/${field.id}/${file}`} download>
+            {label}
+          </a>
+        ))}
+      </p>
+      <p className="no-print mt-1 text-sm text-pencil">A calendar that was only imported does not follow: import it again when the plan changes; moves no longer planned are cancelled in it.</p>
     </section>
   );
 }

@@ -4,12 +4,14 @@ interface Props {
   one: Schemas["ObstacleOut"];
   at: (u: number, v: number) => [number, number];
   scale: number;
+  /** Beyond which what is kept off is not drawn. */
+  clip?: string;
 }
 
 const TONES: Record<string, string> = { water: "var(--color-tin)", hollow: "var(--color-tin)", well: "var(--color-tin)" };
 
 /** Something that stands in a field, as one would draw it on a map, with what is kept off it dotted round. */
-export function Standing({ one, at, scale }: Props) {
+export function Standing({ one, at, scale, clip }: Props) {
   const places = one.points.map(([u, v]) => at(u ?? 0, v ?? 0));
   const off = one.off_m * scale;
   const tone = TONES[one.kind] ?? "var(--color-wood)";
@@ -18,14 +20,14 @@ export function Standing({ one, at, scale }: Props) {
   if (one.form === "point")
     return (
       <g pointerEvents="none" data-stands={one.kind}>
-        <circle cx={first[0]} cy={first[1]} r={Math.max(off, 4)} fill={tone} fillOpacity={0.25} stroke="var(--color-pencil)" strokeDasharray="2 4" />
+        <circle clipPath={clip} cx={first[0]} cy={first[1]} r={Math.max(off, 4)} fill={tone} fillOpacity={0.25} stroke="var(--color-pencil)" strokeDasharray="2 4" />
         {one.kind === "tree" ? <Crown at={first} /> : <circle cx={first[0]} cy={first[1]} r={4} fill={tone} stroke="var(--color-ink)" />}
       </g>
     );
   const path = `M${places.map((place) => place.map((part) => part.toFixed(1)).join(" ")).join("L")}${one.form === "area" ? "Z" : ""}`;
   return (
     <g pointerEvents="none" data-stands={one.kind} strokeLinejoin="round" strokeLinecap="round">
-      <path d={path} fill={one.form === "area" ? tone : "none"} fillOpacity={0.3} stroke={tone} strokeOpacity={0.35} strokeWidth={Math.max(2 * off, 3)} />
+      <path clipPath={clip} d={path} fill={one.form === "area" ? tone : "none"} fillOpacity={0.3} stroke={tone} strokeOpacity={0.35} strokeWidth={Math.max(2 * off, 3)} />
       <path d={path} fill="none" stroke="var(--color-ink)" strokeWidth={1.2} strokeDasharray={one.kind === "hollow" ? "2 5" : one.form === "line" ? "8 4" : undefined} />
     </g>
   );

@@ -16,9 +16,11 @@ type All = Schemas["FieldsOut"];
 
 /** All that is kept of a field, as it is sent again. */
 export function entered(field: Field): FieldIn {
-  const { name, heading_deg, obstacles, gate, origin, length_m, width_m } = field;
+  const { name, heading_deg, obstacles, gate, origin, length_m, width_m, slope_percent, falls_deg } = field;
+  const { strip_kg_ha, mean_kg_ha, least_rest, grazers_days, grazers_kg_ha } = field;
   const sides = length_m === null || width_m === null ? { outline: field.outline } : { length_m, width_m };
-  return { name, heading_deg, obstacles, gate, origin, ...sides };
+  const kept = { strip_kg_ha, mean_kg_ha, least_rest, grazers_days, grazers_kg_ha, slope_percent, falls_deg };
+  return { name, heading_deg, obstacles, gate, origin, ...sides, ...kept };
 }
 
 /** Keeping a field, a new one or a change to one there is; `done` is told its number. */
@@ -26,7 +28,7 @@ export function useField(field: Field | undefined, done: (id: number) => void) {
   const cache = useQueryClient();
   const refresh = async () => {
     await cache.invalidateQueries({ queryKey: keys.fields });
-    await cache.invalidateQueries({ queryKey: ["moves"] });
+    await cache.invalidateQueries({ queryKey: ["season"] });
   };
   const form = useKeptForm<FieldIn, Field>({
     name: `field-${field?.id ?? "new"}`,

@@ -41,7 +41,7 @@ function posts(bench: Bench): Post[] {
     judged("Gear", ["moving"]),
     judged("Weather", ["wind"]),
     { name: "Material", to: `/build/${bench.id}`, grade: "right", word: "cut list" },
-    { name: "On grass", to: `/ground/${bench.id}`, grade: "right", word: "moves" },
+    { name: "On grass", to: `/ground?pen=${bench.id}`, grade: "right", word: "moves" },
   ];
 }
 

@@ -2,7 +2,7 @@ import { NavLink } from "react-router";
 import { usePens } from "../api/queries";
 
 /** Which pen a page is about, as a line of words. */
-export function PenChoice({ part, current }: { part: "build" | "ground"; current: number }) {
+export function PenChoice({ part, current }: { part: "build"; current: number }) {
   const pens = usePens();
   if (!pens.data || pens.data.length === 0) return null;
   return (

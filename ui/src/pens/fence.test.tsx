@@ -59,7 +59,7 @@ describe("the fence of readiness", () => {
     render(<Fence bench={bench([])} />, { wrapper: MemoryRouter });
     expect(screen.getAllByText("right").length).toBe(3);
     expect(post("Material").getAttribute("href")).toBe("/build/3");
-    expect(post("On grass").getAttribute("href")).toBe("/ground/3");
+    expect(post("On grass").getAttribute("href")).toBe("/ground?pen=3");
   });
 
   it("says at each post what is short", () => {

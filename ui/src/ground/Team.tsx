@@ -1,0 +1,85 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { answer, api, from, type Field, type Schemas } from "../api/client";
+import { keys, usePens, type Stays } from "../api/queries";
+import { Pick } from "../kit/Pick";
+import { Trouble } from "../kit/Trouble";
+import { letterOf, type Season } from "./season";
+import { useUnits } from "../kit/units";
+import { sayDay } from "../flocks/dates";
+
+type One = Schemas["OnFieldIn"];
+
+export const STAYS: { key: Stays; label: string }[] = [
+  { key: "grass", label: "as the grass bears" },
+  { key: "half-day", label: "moved twice a day" },
+  { key: "day", label: "moved daily" },
+  { key: "two-days", label: "moved every two days" },
+  { key: "three-days", label: "moved every three days" },
+  { key: "week", label: "moved weekly" },
+  { key: "three-weeks", label: "moved every three weeks" },
+];
+
+/** The pens that walk a field: each with its letter, how long it stays, from which day; one more put on it, one taken off. */
+export function Team({ field, season }: { field: Field; season: Season | null }) {
+  const pens = usePens().data ?? [];
+  const { read } = useUnits();
+  const cache = useQueryClient();
+  const put = useMutation({
+    mutationFn: (team: One[]) =>
+      answer(api.PUT("/api/fields/{field_id}/team", { params: { path: { field_id: field.id }, header: from(field.revision) }, body: { team } })),
+    onSettled: async () => {
+      await cache.invalidateQueries({ queryKey: keys.fields });
+      await cache.invalidateQueries({ queryKey: ["season"] });
+    },
+  });
+  const team: One[] = field.team;
+  const changed = (pen: number, to: Partial<One>) => put.mutate(team.map((one) => (one.pen === pen ? { ...one, ...to } : one)));
+  const nameOf = (pen: number) => pens.find((one) => one.id === pen)?.name ?? "a pen that is put away";
+  const others = pens.filter((pen) => !team.some((one) => one.pen === pen.id));
+  return (
+    <section aria-label="Pens on this field" className="mt-2">
+      <ul>
+        {field.team.map((one) => {
+          const planned = season?.pens.find((pen) => pen.pen === one.pen);
+          return (
+            <li key={one.pen} className="grid grid-cols-[1.6rem_minmax(0,1fr)] items-baseline gap-x-2 border-t border-rule/70 py-1 md:grid-cols-[1.6rem_minmax(9rem,15rem)_14rem_10.5rem_1fr_auto]">
+              <b className="figure border border-ink bg-tape text-center leading-6" aria-hidden>{season ? letterOf(season, one.pen) : "·"}</b>
+              <span className="font-semibold">
+                {nameOf(one.pen)} {planned ? <span className="font-normal text-pencil">{planned.flock_name}</span> : null}
+              </span>
+              <span className="max-md:col-start-2">
+                <Pick quiet label={`How long ${nameOf(one.pen)} stays`} value={one.stays} options={STAYS} onPick={(key) => changed(one.pen, { stays: key as Stays })} />
+              </span>
+              <label className="text-sm whitespace-nowrap max-md:col-start-2">
+                from{" "}
+                <input type="date" className="entry w-36" aria-label={`First day of ${nameOf(one.pen)}`} value={one.first} onChange={(event) => event.target.value && changed(one.pen, { first: event.target.value })} />
+              </label>
+              <span className="text-sm max-md:col-start-2">
+                {planned?.used_up_on ? <span className="text-clay">no ready ground on {sayDay(planned.used_up_on)}</span> : planned ? <span className="text-pencil">{planned.stops.length} stops</span> : <span className="text-pencil">its birds have left</span>}
+              </span>
+              <button type="button" className="line-button no-print max-md:col-start-2 max-md:justify-self-start" onClick={() => put.mutate(team.filter((each) => each.pen !== one.pen))}>
+                <span className="sr-only">Take {nameOf(one.pen)} </span>off
+              </button>
+              {planned && planned.notes.length > 0 ? (
+                <details className="col-start-2 text-sm md:col-span-5">
+                  <summary className="text-pencil">what to know of its moves</summary>
+                  <ul>
+                    {planned.notes.map((note, i) => (
+                      <li key={i} className="border-l-4 border-tape pl-2">{read(note)}</li>
+                    ))}
+                  </ul>
+                </details>
+              ) : null}
+            </li>
+          );
+        })}
+      </ul>
+      {others.length > 0 ? (
+        <div className="no-print mt-1 max-w-xs">
+          <Pick quiet label="Put a pen on it" value="" options={[{ key: "", label: "Put a pen on it" }, ...others.map((pen) => ({ key: String(pen.id), label: pen.name }))]} onPick={(key) => key && put.mutate([...team, { pen: Number(key), stays: "grass" }])} />
+        </div>
+      ) : null}
+      <Trouble problem={put.error} />
+    </section>
+  );
+}

@@ -90,7 +90,7 @@ def season_of(work: Work, record: Record) -> FieldSeason | None:
         moves = Moves(str(design.values.get("gear", Moves.SKIDS)))
         pens[pen.id] = OnGround(pen, flock, Handling(moves, farm.crew.drawbar_n > 0))
         member = member_of(work, record, one, pen, structures[pen.id], farm, past.stands.get(pen.id))
-        if member.gone > max(member.flock.out, today - LONGEST_BEFORE):
+        if member.gone > max(_begins(member), today - LONGEST_BEFORE):
             members.append(member)
     if not members:
         return None

@@ -40,7 +40,7 @@ export function GroundPage() {
       {field && drawing ? (
         <FieldDrawing key={`${field.id}-${field.revision}`} field={field} kinds={kinds} onDone={() => setDrawing(false)} />
       ) : field ? (
-        <FieldSeason key={field.id} field={field} />
+        <FieldSeason key={field.id} field={field} asked={forPen} />
       ) : (
         <p className="max-w-prose pt-2 text-lg">
           Enter a field: how long it is, how wide, and which way its length runs; its edge can be drawn after that. Pens then walk up and
@@ -51,29 +51,29 @@ export function GroundPage() {
   );
 }
 
-function FieldSeason({ field }: { field: Field }) {
+function FieldSeason({ field, asked }: { field: Field; asked: number }) {
   const found = useSeason(field.id);
   const season = found.data;
   return (
     <section>
       <h1>{field.name}</h1>
       {found.error ? <Trouble problem={found.error} /> : null}
-      {season && !found.error ? <Days field={field} season={season} /> : null}
-      {season === null ? (
+      {season && !found.error ? <Days field={field} season={season} asked={asked} /> : null}
+      {season === null && !found.error ? (
         <p className="mt-2 max-w-prose text-lg">
           No pen with birds walks this field. Put one on it, or several: each gets a part of its own as large as its birds come over, side
           by side, so that they never meet.
         </p>
       ) : null}
       {season === undefined && !found.error ? <Waiting what="Laying out lanes" /> : null}
-      {season ? null : <Team field={field} season={null} />}
-      {season ? <Manure season={season} /> : null}
+      {season && !found.error ? null : <Team field={field} season={null} asked={asked} />}
+      {season && !found.error ? <Manure season={season} /> : null}
     </section>
   );
 }
 
 /** A season on a day: its map, what is moved, and the wall almanac. */
-function Days({ field, season }: { field: Field; season: Season }) {
+function Days({ field, season, asked }: { field: Field; season: Season; asked: number }) {
   const clamp = (number: number) => Math.min(Math.max(number, numberOf(season.start)), numberOf(season.end) - 1);
   const [pulled, setPulled] = useState<number | null>(null);
   const day = clamp(pulled ?? numberOf(season.today));
@@ -115,7 +115,7 @@ function Days({ field, season }: { field: Field; season: Season }) {
       <SeasonPull season={season} day={day} onDay={setPulled} />
       {pointed ? <StripYear field={season.field.id} spot={pointed} on={on} onClose={() => setPointed(null)} /> : null}
       <DayMoves season={season} day={on} said={said} onPlace={hold} />
-      <Team field={field} season={season} />
+      <Team field={field} season={season} asked={asked} />
       <MonthPage season={season} day={on} onDay={(to) => setPulled(numberOf(to))} />
     </>
   );

@@ -19,14 +19,16 @@ export const STAYS: { key: Stays; label: string }[] = [
   { key: "three-weeks", label: "moved every three weeks" },
 ];
 
-/** The pens that walk a field: each with its letter, how long it stays, from which day; one more put on it, one taken off. */
-export function Team({ field, season }: { field: Field; season: Season | null }) {
+/** The pens that walk a field: each with its letter, how long it stays, from which day; one more put on it, one taken off.
+ *  `asked` is the pen one came here for. */
+export function Team({ field, season, asked }: { field: Field; season: Season | null; asked: number }) {
   const pens = usePens().data ?? [];
   const { read } = useUnits();
   const cache = useQueryClient();
   const put = useMutation({
     mutationFn: (team: One[]) =>
       answer(api.PUT("/api/fields/{field_id}/team", { params: { path: { field_id: field.id }, header: from(field.revision) }, body: { team } })),
+    onSuccess: (kept) => cache.setQueryData<Schemas["FieldsOut"]>(keys.fields, (all) => (all ? { ...all, fields: all.fields.map((one) => (one.id === kept.id ? kept : one)) } : all)),
     onSettled: async () => {
       await cache.invalidateQueries({ queryKey: keys.fields });
       await cache.invalidateQueries({ queryKey: ["season"] });
@@ -55,7 +57,7 @@ export function Team({ field, season }: { field: Field; season: Season | null })
                 <input type="date" className="entry w-36" aria-label={`First day of ${nameOf(one.pen)}`} value={one.first} onChange={(event) => event.target.value && changed(one.pen, { first: event.target.value })} />
               </label>
               <span className="text-sm max-md:col-start-2">
-                {planned?.used_up_on ? <span className="text-clay">no ready ground on {sayDay(planned.used_up_on)}</span> : planned ? <span className="text-pencil">{planned.stops.length} stops</span> : <span className="text-pencil">its birds have left</span>}
+                {planned?.used_up_on ? <span className="text-clay">no ready ground on {sayDay(planned.used_up_on)}</span> : planned ? <span className="text-pencil">{planned.stops.length} stops</span> : <span className="text-pencil">{season ? "its birds have left" : ""}</span>}
               </span>
               <button type="button" className="line-button no-print max-md:col-start-2 max-md:justify-self-start" onClick={() => put.mutate(team.filter((each) => each.pen !== one.pen))}>
                 <span className="sr-only">Take {nameOf(one.pen)} </span>off
@@ -74,6 +76,11 @@ export function Team({ field, season }: { field: Field; season: Season | null })
           );
         })}
       </ul>
+      {others.some((pen) => pen.id === asked) ? (
+        <button type="button" className="line-button mt-1 mr-6 bg-tape/60" onClick={() => put.mutate([...team, { pen: asked, stays: "grass" }])}>
+          Put {nameOf(asked)} on this field
+        </button>
+      ) : null}
       {others.length > 0 ? (
         <div className="no-print mt-1 max-w-xs">
           <Pick quiet label="Put a pen on it" value="" options={[{ key: "", label: "Put a pen on it" }, ...others.map((pen) => ({ key: String(pen.id), label: pen.name }))]} onPick={(key) => key && put.mutate([...team, { pen: Number(key), stays: "grass" }])} />

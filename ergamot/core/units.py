@@ -95,7 +95,7 @@ def _short(text: str, field: str) -> str:
 
 _TEMPERATURE = re.compile(rf"^(?P<n>-?{_NUMBER})\s*°?\s*(?P<unit>[cf]?)$")
 _PERCENT = re.compile(rf"^(?P<n>-?{_NUMBER})\s*%?$")
-_AMOUNT = re.compile(rf"^(?P<n>{_NUMBER})\s*(?P<unit>[a-z/]*)$")
+_AMOUNT = re.compile(rf"^(?P<n>{_NUMBER})\s*(?P<unit>[a-z/ ²2]*)$")
 _AMOUNT_UNITS: dict[str, dict[str, float]] = {
     "speed": {
         "": 1.0,
@@ -107,17 +107,32 @@ _AMOUNT_UNITS: dict[str, dict[str, float]] = {
         "kt": KNOT_MS,
     },
     "mass": {"": 1.0, "kg": 1.0, "lb": POUND_KG, "lbs": POUND_KG},
+    "area": {
+        "": 1.0,
+        "m2": 1.0,
+        "m²": 1.0,
+        "ha": 10_000.0,
+        "acre": 10_000 * ACRE_HA,
+        "acres": 10_000 * ACRE_HA,
+        "sq ft": (FOOT_MM / 1000) ** 2,
+        "sqft": (FOOT_MM / 1000) ** 2,
+    },
     "spread": {"": 1.0, "kg/ha": 1.0, "lb/acre": POUND_KG / ACRE_HA, "lb/ac": POUND_KG / ACRE_HA},
 }
-_EXAMPLES = {"speed": "22 m/s or 50 mph", "mass": "80 kg or 176 lb", "spread": "170 kg/ha or 152 lb/acre"}
+_EXAMPLES = {
+    "speed": "22 m/s or 50 mph",
+    "mass": "80 kg or 176 lb",
+    "spread": "170 kg/ha or 152 lb/acre",
+    "area": "1200 m2, 0.4 ha, 1 acre or 5000 sq ft",
+}
 
 
-def parse_amount(text: str, kind: Literal["speed", "mass", "spread"], field: str) -> float:
+def parse_amount(text: str, kind: Literal["speed", "mass", "spread", "area"], field: str) -> float:
     """Read a wind speed, a weight or what is spread on a field with its unit: `40 mph`, `18`, `187 lb`, `150 lb/acre`.
 
-    Args: text, what was typed, a bare number counting as m/s, kg or kg/ha; kind, speed, mass or spread; field, the name
+    Args: text, what was typed, a bare number counting as SI or kg/ha; kind, speed, mass, spread or area; field, the name
         used in an error.
-    Returns: m/s, kg or kg/ha.
+    Returns: m/s, kg, kg/ha or m².
     Raises: Unreadable when the text is no such amount.
     Source: common practice.
 

@@ -9,7 +9,7 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from ergamot.core.ground.team import Stays
-from ergamot.operations.fields import add_field, change_team
+from ergamot.operations.fields import Asked, add_field, change_team
 from ergamot.operations.flocks import add_flock, change_flock, flocks
 from ergamot.operations.pen_lines import judge_lines
 from ergamot.operations.pens import change_pen, pens, propose_pen
@@ -30,6 +30,21 @@ BENT_MEADOW: dict[str, Any] = {
         {"kind": "well", "form": "point", "points": [[118, 40]], "off_m": 30},
     ],
     "gate": [2, 17],
+}
+# Steep enough that lanes run across it; hay is made on its top, and the neighbour's cows go three days ahead
+PADDOCK: dict[str, Any] = {
+    "name": "Sloping paddock",
+    "outline": [[0, 0], [120, 10], [130, 90], [10, 84]],
+    "obstacles": [
+        {"kind": "wood", "form": "line", "points": [[-2, 90], [140, 96]], "off_m": 6},
+        {"kind": "water", "form": "line", "points": [[128, 0], [134, 60]], "off_m": 10},
+    ],
+    "gate": [0, 2],
+    "slope_percent": 12.0,
+    "falls_deg": 160.0,
+    "grazers_days": 3,
+    "grazers_kg_ha": 15.0,
+    "least_rest": 35,
 }
 # Yard, gate, lane, and up to the field
 WAY = [
@@ -128,15 +143,17 @@ def _enter(work: Work) -> None:
     }
     change_pen(work, coop.id, coop.revision, later, None, None)
     hedge = propose_pen(work, bantams, "Hedge A-frame", "a-frame")
-    propose_pen(work, layers, "Pear tree house", "coop", school="raised")
+    pear = propose_pen(work, layers, "Pear tree house", "coop", school="raised")
     lawn = add_field(work, {"name": "House lawn", "length_m": 44.0, "width_m": 14.0, "heading_deg": 35.0})
     strip = add_field(work, {"name": "Orchard strip", "length_m": 60.0, "width_m": 5.5, "heading_deg": 110.0})
     meadow = add_field(work, BENT_MEADOW)
-    change_team(work, lawn.id, lawn.revision, [(low.id, Stays.GRASS, today_on(work) - timedelta(days=9))])
-    change_team(work, strip.id, strip.revision, [(orchard.id, Stays.DAY, None)])
+    change_team(work, lawn.id, lawn.revision, [Asked(low.id, first=today_on(work) - timedelta(days=9))])
+    change_team(work, strip.id, strip.revision, [Asked(orchard.id, Stays.DAY)])
     walk = [(hoop.id, Stays.GRASS, 8), (coop.id, Stays.TWO_DAYS, 24), (hedge.id, Stays.WEEK, 14)]
-    put = [(pen, stays, today_on(work) - timedelta(days=ago)) for pen, stays, ago in walk]
+    put = [Asked(pen, stays, today_on(work) - timedelta(days=ago)) for pen, stays, ago in walk]
     change_team(work, meadow.id, meadow.revision, put)
+    paddock = add_field(work, PADDOCK)
+    change_team(work, paddock.id, paddock.revision, [Asked(pear.id, Stays.WEEK, nets=2)])
     judge_lines(work, [pen.id for pen in pens(work)])
 
 

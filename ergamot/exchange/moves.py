@@ -27,7 +27,7 @@ class NamedPlan:
 
     def minutes(self, move: Move) -> float:
         """How long a move of it takes."""
-        return self.handling.move_min(self.plan.pen.length_m + move.haul_m, move.turned)
+        return self.plan.minutes(move, self.handling)
 
 
 def move_time(part: int, parts: int) -> time:

@@ -2,21 +2,26 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass
 from datetime import date
 from typing import Any
 
 from ergamot.core.errors import OutOfRange, require_range
+from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import Field, make_field, rectangle
 from ergamot.core.ground.keeping import Keeping, make_keeping
+from ergamot.core.ground.netting import NET_M, netting
 from ergamot.core.ground.obstacle import Harvest, Obstacle, Shut, make_obstacle
+from ergamot.core.ground.shaping import with_area, with_side
 from ergamot.core.ground.team import Stays
 from ergamot.core.units import parse_amount, parse_length
 from ergamot.exchange.field_geojson import Placed
 from ergamot.operations.work import checked_name
 from ergamot.store.records import Record
 
+LEAST_HOURS = 1.0
 MOST_PENS = 12  # on one field; judgement: more are a fleet of their own, on fields of their own
 STEEPEST_PERCENT = 25.0  # as the farm's own slope
 USUAL_KEEPING = asdict(Keeping())
@@ -24,11 +29,15 @@ USUAL_KEEPING = asdict(Keeping())
 
 @dataclass(frozen=True)
 class OnField:
-    """A pen that walks a field: its number, how long its stays are, and the first day it is there."""
+    """A pen that walks a field: its number, how long its stays are, the first day it is there, for how many hours a day its
+    birds are out (None: as the pen is made), and so many nets of a length round it, m (None: none)."""
 
     pen_id: int
     stays: Stays
     first: date
+    hours: float | None = None
+    nets: int | None = None
+    net_m: float = NET_M
 
 
 def field_of(record: Record) -> Field:
@@ -50,7 +59,14 @@ def keeping_of(record: Record) -> Keeping:
 def team_of(record: Record) -> tuple[OnField, ...]:
     """The pens that walk a field, as they were put there."""
     return tuple(
-        OnField(one["pen"], Stays(one["stays"]), date.fromisoformat(one["first"]))
+        OnField(
+            one["pen"],
+            Stays(one["stays"]),
+            date.fromisoformat(one["first"]),
+            one.get("hours"),
+            one.get("nets"),
+            one.get("net_m", NET_M),
+        )
         for one in record.body.get("team", ())
     )
 
@@ -62,7 +78,17 @@ def team_body(team: Sequence[OnField]) -> list[dict[str, Any]]:
     twice = len({one.pen_id for one in team}) < len(team)
     if twice:
         raise OutOfRange("team", len(team), "each pen once")
-    return [{"pen": one.pen_id, "stays": one.stays.value, "first": one.first.isoformat()} for one in team]
+    return [_on_field_body(one) for one in team]
+
+
+def _on_field_body(one: OnField) -> dict[str, Any]:
+    body: dict[str, Any] = {"pen": one.pen_id, "stays": one.stays.value, "first": one.first.isoformat()}
+    if one.hours is not None:
+        body["hours"] = require_range("hours", one.hours, LEAST_HOURS, 24, "hours")
+    if one.nets is not None:
+        netting(one.nets, one.net_m, math.inf)
+        body |= {"nets": one.nets, "net_m": one.net_m}
+    return body
 
 
 def _field(body: Mapping[str, Any]) -> Field:
@@ -91,6 +117,11 @@ def _shut(body: Mapping[str, Any]) -> Shut | Harvest | None:
 
 def _day(given: str | date | None) -> date | None:
     return date.fromisoformat(given) if isinstance(given, str) else given
+
+
+def metres(entered: str | float | None, field: str) -> float | None:
+    """A length as typed or sent, m; None where none is."""
+    return None if entered is None else _metres(entered, field)
 
 
 def _metres(entered: str | float, field: str) -> float:
@@ -137,6 +168,15 @@ def body_of(entered: Mapping[str, Any]) -> dict[str, Any]:
     if entered.get("origin"):
         kept["origin"] = list(entered["origin"])
     return kept | _lie(entered) | _keeping(entered)
+
+
+def shaped(outline: Sequence[Flat], at: int, length: str | None, area: str | None) -> tuple[Flat, ...]:
+    """An edge made to measure: a side as long as was typed, or the whole as large; as it is where neither was."""
+    if length is not None:
+        return with_side(outline, at, _metres(length, "length"))
+    if area is not None:
+        return with_area(outline, parse_amount(area, "area", "area"))
+    return tuple(outline)
 
 
 def _lie(entered: Mapping[str, Any]) -> dict[str, Any]:

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
+from ergamot.core.ground.netting import NET_M
 from ergamot.core.ground.team import Stays
 from ergamot.operations.field_body import OnField, body_of, team_body, team_of
 from ergamot.operations.flocks import flock_of
@@ -30,19 +32,28 @@ def change_field(work: Work, field_id: int, base: int, entered: Mapping[str, Any
     return revise(work.session, record, base, body, "field changed", work.user, work.now)
 
 
-def change_team(
-    work: Work, field_id: int, base: int, team: Sequence[tuple[int, Stays, date | None]]
-) -> Record:
-    """Keep which pens walk a field, made from revision `base`: each pen's number, how long its stays are, and its first
-    day there, by default today or the day its flock goes out. A pen walks one field: others let go of it."""
+@dataclass(frozen=True)
+class Asked:
+    """A pen to be put on a field: its first day there by default today, or the day its flock goes out; else as OnField."""
+
+    pen_id: int
+    stays: Stays = Stays.GRASS
+    first: date | None = None
+    hours: float | None = None
+    nets: int | None = None
+    net_m: float | None = None
+
+
+def change_team(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> Record:
+    """Keep which pens walk a field, made from revision `base`. A pen walks one field: others let go of it."""
     record = work.kept("field", field_id)
     before = {one.pen_id: one for one in team_of(record)}
     put = []
-    for pen_id, stays, first in team:
-        pen = work.kept("pen", pen_id)
+    for one in team:
+        pen = work.kept("pen", one.pen_id)
         flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
-        usual = before[pen_id].first if pen_id in before else max(today_on(work), flock.out)
-        put.append(OnField(pen_id, stays, first or usual))
+        usual = before[pen.id].first if pen.id in before else max(today_on(work), flock.out)
+        put.append(OnField(pen.id, one.stays, one.first or usual, one.hours, one.nets, one.net_m or NET_M))
     kept = _with_team(work, record, base, put)
     for other in fields(work):
         left = [one for one in team_of(other) if one.pen_id not in {new.pen_id for new in put}]

@@ -16,14 +16,16 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import Field
-from ergamot.core.ground.footprint import PenSize, pen_size, range_size, with_room
+from ergamot.core.ground.footprint import pen_size, with_room
 from ergamot.core.ground.keeping import Keeping
 from ergamot.core.ground.lanes import Lie
 from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.manure import Manure, Worth, manure
 from ergamot.core.ground.minutes import Handling
+from ergamot.core.ground.netting import OUT_HOURS, near_the_house, netted, netting, ranging
 from ergamot.core.ground.outlook import Outlook, outlook
 from ergamot.core.ground.schedule import Season, plan_season
+from ergamot.core.ground.stay import Out
 from ergamot.core.ground.team import Member, Stands
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import parked
@@ -127,10 +129,17 @@ def member_of(
 ) -> Member:
     """A pen of a field's team as the plan meets it."""
     flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
-    size: PenSize = with_room(pen_size(structure), farm.crew.drawbar_n > 0)
-    if structure.ranges:
-        size = range_size(flock.placed, floor_need(work.catalogue, structure, flock), field_of(record))
-    return Member(pen.id, flock, size, one.stays, max(one.first, flock.out), stands)
+    size, nets = with_room(pen_size(structure), farm.crew.drawbar_n > 0), None
+    out = Out(one.hours or 24.0)
+    if structure.ranges or one.nets:
+        over, house = field_of(record), size
+        if one.nets:
+            nets = netting(one.nets, one.net_m, over.narrow_m, farm.turf)
+            size = netted(nets)
+        else:
+            size = ranging(flock.placed, floor_need(work.catalogue, structure, flock), over)
+        out = Out(one.hours or OUT_HOURS, near_the_house(size, house))
+    return Member(pen.id, flock, size, one.stays, max(one.first, flock.out), stands, out, nets)
 
 
 def _begins(one: Member) -> date:

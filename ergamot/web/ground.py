@@ -3,27 +3,40 @@
 from __future__ import annotations
 
 import json
+import math
 from dataclasses import asdict
+from itertools import pairwise
 from typing import Any
 
+import shapely
 from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.ground.obstacle import KINDS
 from ergamot.exchange.field_geojson import read_field, write_field
-from ergamot.operations.field_body import field_of, keeping_of, obstacle_body, placed_field, team_of
-from ergamot.operations.fields import add_field, change_field, change_team, fields
+from ergamot.operations.field_body import (
+    field_of,
+    keeping_of,
+    metres,
+    obstacle_body,
+    placed_field,
+    shaped,
+    team_of,
+)
+from ergamot.operations.fields import Asked, add_field, change_field, change_team, fields
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.moves_done import settle_past
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.ground import (
+    EdgeIn,
     EdgeOut,
     FieldIn,
     FieldOut,
     FieldsOut,
     GeoJsonIn,
     KindOut,
+    MeasuredOut,
     ObstacleOut,
     OnFieldOut,
 )
@@ -61,7 +74,18 @@ def field_out(record: Record) -> FieldOut:
         falls_deg=body.get("falls_deg"),
         **keeping,
         **spread,
-        team=[OnFieldOut(pen=one.pen_id, stays=one.stays, first=one.first) for one in team_of(record)],
+        team=[
+            OnFieldOut(
+                pen=one.pen_id,
+                stays=one.stays,
+                first=one.first,
+                hours=one.hours,
+                nets=one.nets,
+                net_m=one.net_m,
+                net=words(one.net_m, "m"),
+            )
+            for one in team_of(record)
+        ],
     )
 
 
@@ -98,6 +122,20 @@ def read_geojson(json_data: GeoJsonIn) -> EdgeOut:
     )
 
 
+@ground_part.post("/fields/shaped")
+@ground_part.input(EdgeIn)
+@ground_part.output(MeasuredOut)
+def shape_edge(json_data: EdgeIn) -> MeasuredOut:
+    """An edge made to measure, and how long its sides are; nothing is kept."""
+    outline = shaped([(x, y) for x, y in json_data.outline], json_data.at, json_data.length, json_data.area)
+    ring = [*outline, outline[0]]
+    return MeasuredOut(
+        outline=[list(corner) for corner in outline],
+        sides=[words(round(math.dist(a, b), 2), "m") for a, b in pairwise(ring)],
+        area=words(float(shapely.Polygon(outline).area), "m2"),
+    )
+
+
 @ground_part.put("/fields/<int:field_id>")
 @ground_part.input(FieldIn)
 @ground_part.output(FieldOut)
@@ -117,7 +155,10 @@ def put_team(field_id: int, json_data: TeamIn, base: int) -> FieldOut:
     """Change which pens walk a field, from the revision in If-Match."""
     work = current_work()
     settle_past(work, work.kept("field", field_id))
-    team = [(one.pen, one.stays, one.first) for one in json_data.team]
+    team = [
+        Asked(one.pen, one.stays, one.first, one.hours, one.nets, metres(one.net_m, "net_m"))
+        for one in json_data.team
+    ]
     return field_out(change_team(work, field_id, base, team))
 
 

@@ -17,7 +17,7 @@ from ergamot.web.schemas.season import (
     DoneIn,
     MaybeSeasonOut,
     PenDayIn,
-    PenIn,
+    SaidOfIn,
     StripOut,
     StripQuery,
     StripVisitOut,
@@ -145,9 +145,9 @@ def post_passed_over(field_id: int, json_data: PenDayIn) -> MaybeSeasonOut:
 
 
 @season_part.post("/taken-back")
-@season_part.input(PenIn)
+@season_part.input(SaidOfIn)
 @season_part.output(MaybeSeasonOut)
-def post_taken_back(field_id: int, json_data: PenIn) -> MaybeSeasonOut:
+def post_taken_back(field_id: int, json_data: SaidOfIn) -> MaybeSeasonOut:
     """Take back the last thing said of a pen."""
     work = current_work()
     said_back(work, work.kept("field", field_id), json_data.pen)

@@ -11,6 +11,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import turned
 from ergamot.core.ground.ledger import Visit, middle
 from ergamot.core.ground.minutes import WALK_M_MIN, round_m
+from ergamot.core.ground.netting import ORDER
 from ergamot.core.ground.schedule import MovePlan
 from ergamot.core.ground.strips import EPS_M
 from ergamot.core.ground.walk import Move, placed
@@ -93,6 +94,8 @@ def _pen(seen: FieldSeason, plan: MovePlan) -> PenOut:
         band=list(plan.part.band) if plan.part.band else None,
         stops=[StopOut.model_validate(stop) for stop in plan.laid.stops],
         used_up_on=plan.used_up_on,
+        fenced=plan.pen.fenced,
+        net_order=list(ORDER) if member.nets else [],
         notes=[Words.model_validate(note) for note in plan.notes],
     )
 
@@ -136,7 +139,7 @@ def _visits(seen: FieldSeason, along: Callable[[Flat], list[float]]) -> Iterator
                 forward=move.stop.forward,
                 haul_m=round(move.haul_m, 2),
                 haul=words(round(move.haul_m), "m") if move.haul_m > plan.pen.width_m + EPS_M else None,
-                minutes=round(handling.move_min(plan.pen.length_m + move.haul_m, move.turned), 1),
+                minutes=round(plan.minutes(move, handling), 1),
                 passes=list(move.passes),
             )
 
@@ -162,7 +165,7 @@ def _rounds(seen: FieldSeason) -> list[RoundOut]:
     for plan in seen.season.plans:
         handling = seen.pens[plan.member.key].handling
         for move in plan.moves:
-            minutes[move.day] += handling.move_min(plan.pen.length_m + move.haul_m, move.turned)
+            minutes[move.day] += plan.minutes(move, handling)
             places[move.day].append(middle(placed(move.stop, plan.pen, plan.laid.heading_deg)))
     rounds = []
     for day, spots in sorted(places.items()):

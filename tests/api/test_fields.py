@@ -153,7 +153,5 @@ def test_a_flock_that_ranges_is_moved_in_its_fence_over_ground_enough_for_it(cli
         "/api/fields", json={"name": "Strip", "length_m": 60, "width_m": 6, "heading_deg": 0}
     ).json
     (walks,) = walk(client, lawn, {"pen": pen}).json["season"]["pens"]
-    assert "its birds range: a stop is 13.333 m by 6.000 m" in " ".join(
-        note["metric"] for note in walks["notes"]
-    )
+    assert "its birds range: a stop is 13.3 m by 6 m" in " ".join(note["metric"] for note in walks["notes"])
     assert len(walks["stops"]) == 4

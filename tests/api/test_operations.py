@@ -10,9 +10,8 @@ from sqlalchemy.orm import Session
 
 from ergamot.core.errors import ErgamotError, NotFound, OutOfRange
 from ergamot.core.frame.mass import mass
-from ergamot.core.ground.team import Stays
 from ergamot.operations.build import pen_bill
-from ergamot.operations.fields import add_field, change_field, change_team, fields
+from ergamot.operations.fields import Asked, add_field, change_field, change_team, fields
 from ergamot.operations.flocks import add_flock, change_flock, flock_of, flock_sheet, flocks
 from ergamot.operations.kept import take_step
 from ergamot.operations.pens import bench, change_pen, open_pen, pens, propose_pen
@@ -138,11 +137,11 @@ def moves(work, field):
 def test_moves_begin_today_while_the_flock_is_out_else_on_the_day_it_goes_out(work, pen):
     lawn = add_field(work, FIELD)
     early = Work(work.session, work.user, NOW - timedelta(days=60))
-    waits = change_team(early, lawn.id, lawn.revision, [(pen.id, Stays.GRASS, None)])
+    waits = change_team(early, lawn.id, lawn.revision, [Asked(pen.id)])
     assert moves(early, waits)[0].day == ENTERED["out"]
     assert moves(early, waits)[-1].day == ENTERED["leaves"] - timedelta(days=1)
     other = add_field(work, {**FIELD, "name": "Other"})
-    now = change_team(work, other.id, other.revision, [(pen.id, Stays.GRASS, None)])
+    now = change_team(work, other.id, other.revision, [Asked(pen.id)])
     assert moves(work, now)[0].day == NOW.date()
     assert season_of(work, work.kept("field", lawn.id)) is None
 
@@ -150,7 +149,7 @@ def test_moves_begin_today_while_the_flock_is_out_else_on_the_day_it_goes_out(wo
 def test_a_narrower_field_holds_fewer_lanes_and_says_when_it_is_used_up(work, pen):
     wide = add_field(work, FIELD)
     narrow = change_field(work, wide.id, wide.revision, {**FIELD, "width_m": "3 m"})
-    put = change_team(work, narrow.id, narrow.revision, [(pen.id, Stays.GRASS, None)])
+    put = change_team(work, narrow.id, narrow.revision, [Asked(pen.id)])
     (plan,) = season_of(work, put).season.plans
     assert {stop.lane for stop in plan.laid.stops} == {0}
     assert any("used up" in note.text("imperial") for note in plan.notes)

@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass, replace
 
-from ergamot.core.catalogue import FloorNeed
 from ergamot.core.frame.structure import Structure
-from ergamot.core.ground.field import Field
 
 # Past the end of a lane; judgements: a person before the handles, a lawn tractor or quad before the hitch
 PERSON_ROOM_M, VEHICLE_ROOM_M = 0.8, 3.0
@@ -67,19 +64,3 @@ def with_room(size: PenSize, vehicle: bool) -> PenSize:
     if size.fenced:
         return size
     return replace(size, turn_m=VEHICLE_ROOM_M if vehicle else PERSON_ROOM_M)
-
-
-def range_size(birds: int, need: FloorNeed, field: Field) -> PenSize:
-    """What a flock takes up that ranges from a house by day: a square in a fence of its own, longer on a narrow field.
-
-    Args: birds, 1 or more; need, the row of their kind; field.
-    Returns: the PenSize, m.
-    Source: ground a bird, (EU) 2020/464.
-
-    >>> from ergamot.core.ground.field import rectangle
-    >>> round(range_size(12, c.floor_needs["hen"], rectangle(40.0, 6.0, 0.0)).length_m, 3)
-    8.0
-    """
-    area = birds * need.range_m2
-    wide = min(math.sqrt(area), field.narrow_m)
-    return PenSize(area / wide, wide, area / wide, wide, fenced=True)

@@ -60,7 +60,7 @@ def outlook(season: Season, climate: Climate, keeping: Keeping, mean_kg_ha: floa
     >>> climate = Climate((15.0,) * 12)
     >>> season = plan_season(c, rectangle(40, 12, 0), [one], climate, broilers().out, broilers().leaves)
     >>> round(outlook(season, climate, Keeping(), 20.0).carries, 1)
-    3.0
+    2.8
     """
     whole = _stops_m2(season)
     visits = [(one, float(shapely.Polygon(one.corners).area)) for one in (*season.past, *season.visits)]

@@ -17,6 +17,8 @@ from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.keeping import Keeping
 from ergamot.core.ground.lanes import Laid, Lie
 from ergamot.core.ground.ledger import Ledger, Visit, middle
+from ergamot.core.ground.minutes import Handling
+from ergamot.core.ground.netting import told_of_nets
 from ergamot.core.ground.stay import DayLoad
 from ergamot.core.ground.team import RULES, Member, Part, Stands, Stays, share_out
 from ergamot.core.ground.telling import fenced, told_of
@@ -53,6 +55,12 @@ class MovePlan:
     @property
     def pen(self) -> PenSize:
         return self.part.member.pen
+
+    def minutes(self, move: Move, handling: Handling) -> float:
+        """How long a move of it takes, with its nets if it goes in some."""
+        nets = self.member.nets
+        takes = handling.move_min(self.pen.length_m + move.haul_m, move.turned)
+        return takes + (nets.minutes if nets else 0.0)
 
 
 @dataclass(frozen=True)
@@ -135,7 +143,10 @@ class _Course:
         count = max(0, (min(self.until, self.end) - self.begins).days)
         days = [self.begins + timedelta(days=i) for i in range(count)]
         shown = tuple((on, self.loads.on(on)) for on in days)
-        notes = (*fenced(pen), *walk.notes(self.begins), *told_of(walk.moves, pen))
+        nets = self.part.member.nets
+        age = self.flock.age_on(max(self.begins, self.flock.out))
+        around = told_of_nets(nets, self.flock, age) if nets else fenced(pen)
+        notes = (*around, *walk.notes(self.begins), *told_of(walk.moves, pen))
         return MovePlan(self.part, self.stood, tuple(walk.moves), shown, tuple(walk.without), notes)
 
 

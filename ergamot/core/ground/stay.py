@@ -27,6 +27,7 @@ STAYS_BY_WEAR = Formula("s_w", "days till it is worn", "wear_max/wear", "days")
 STAYS_BY_DROPPINGS = Formula("s_d", "days till it is covered", "cover_max/cover", "days")
 STAYS_BY_NITROGEN = Formula("s_N", "days till its nitrogen is spent", "N_max/max(N, 0.001)", "days")
 LIMITS = {"s_w": "wear", "s_d": "droppings", "s_N": "nitrogen", "most": "your longest stay"}
+DAY_HOURS = 12.0  # in which birds walk about; judgement: daylight over the season
 WHOLE_DAY = 0.9  # a stay this near a day counts as one
 MOST_MOVES_A_DAY = 3  # judgement: who moves more often has too many birds for the pen
 G_M2_TO_KG_HA = 10.0
@@ -57,18 +58,37 @@ class DayLoad:
         return self.moves > MOST_MOVES_A_DAY
 
 
+@dataclass(frozen=True)
+class Out:
+    """How birds use the ground: so many hours of the day, and how many times the mean they wear what lies near their house."""
+
+    hours: float = 24.0
+    near: float = 1.0
+
+    @property
+    def wear_share(self) -> float:
+        """Of a whole day's wear: they walk about by day only."""
+        return min(1.0, self.hours / DAY_HOURS)
+
+
+LIVES_IN = Out()
+
+
 class Loads:
     """What each day of a flock does to the ground of its pen, worked once a day."""
 
-    def __init__(self, catalogue: Catalogue, flock: Flock, area_m2: float, climate: Climate):
+    def __init__(
+        self, catalogue: Catalogue, flock: Flock, area_m2: float, climate: Climate, out: Out | None = None
+    ):
         self.catalogue, self.flock, self.area_m2, self.climate = catalogue, flock, area_m2, climate
+        self.out = out or LIVES_IN
         self._known: dict[date, DayLoad] = {}
 
     def on(self, day: date) -> DayLoad:
         """A day's load, by the age of the birds and the warmth and wet to be expected."""
         if day not in self._known:
             age, mean, wet = self.flock.age_on(day), self.climate.mean_on(day), self.climate.wear_on(day)
-            self._known[day] = day_load(self.catalogue, self.flock, age, self.area_m2, mean, wet)
+            self._known[day] = day_load(self.catalogue, self.flock, age, self.area_m2, mean, wet, self.out)
         return self._known[day]
 
     def over(self, day: date, count: int) -> list[DayLoad]:
@@ -83,12 +103,14 @@ def day_load(
     area_m2: float,
     temperature_c: float,
     wet_wear: float = 1.0,
+    out: Out | None = None,
 ) -> DayLoad:
     """What a day on the grass comes to, and how many moves it takes.
 
     Args: catalogue; flock; age, days from hatch, 1 to 827; area_m2, of one stop, above 0;
         temperature_c, the day's mean, −10 to 40 (colder or hotter counts as those);
-        wet_wear, how many times a dry day's wear is to be expected, 1 to 1.5.
+        wet_wear, how many times a dry day's wear is to be expected, 1 to 1.5; out, how they use the ground, None for birds
+        that live in the pen.
     Returns: the DayLoad.
     Raises: OutOfRange.
     Source: common practice; ASAE D384.2 for droppings.
@@ -113,14 +135,20 @@ def day_load(
     work.given(
         "w", "wet ground wears more", wet_wear, "", "1.5 on a day over 10 mm, by the month's share of them"
     )
-    work.step("wear", "wear in a day", "n*s*(m/2)**0.67*w/A", "bird-days/m²")
+    used = out or LIVES_IN
+    work.given("h", "share of a day's walking that is on it", used.wear_share, "", "by day, 12 hours of it")
+    work.given(
+        "near", "wear near the house, of the mean", used.near, "", "half of it within 5 m: a judgement"
+    )
+    work.step("wear", "wear in a day", "n*s*(m/2)**0.67*w*h*near/A", "bird-days/m²")
     work.given("wear_max", "wear a stop takes", WEAR_LIMIT, "bird-days/m²", "to be re-fitted")
     work.given("d", "fresh droppings of a bird", fresh_droppings_kg(need, feed), "kg/day", need.source)
-    work.step("cover", "droppings in a day", "n*d/A", "kg/m2")
+    work.given("h_d", "share of the droppings that fall on it", used.hours / 24, "", "by the hours out")
+    work.step("cover", "droppings in a day", "n*d*h_d/A", "kg/m2")
     work.given("cover_max", "droppings a stop takes", need.cover_limit_kg_m2, "kg/m2", need.source)
     nitrogen = strain_nitrogen_g(catalogue, flock.strain, age, warmth)
     work.given("N_bird", "nitrogen of a bird", nitrogen, "g/day", "protein eaten less protein kept")
-    work.step("N", "nitrogen in a day", "n*N_bird/A", "g/m²")
+    work.step("N", "nitrogen in a day", "n*N_bird*h_d/A", "g/m²")
     work.given("N_max", "nitrogen a strip takes in a year", STRIP_NITROGEN_KG_HA / G_M2_TO_KG_HA, "g/m²")
     longest = LONGEST_STAY_DAYS[flock.strain.kind]
     work.given("most", "longest stay", longest, "days", "a judgement: meat birds lie on it, layers range")

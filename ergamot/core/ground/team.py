@@ -28,7 +28,8 @@ from ergamot.core.ground.field import Field, turned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.lanes import Laid, Lie, best_way, too_small, walked
 from ergamot.core.ground.ledger import middle
-from ergamot.core.ground.stay import Loads
+from ergamot.core.ground.netting import Netting
+from ergamot.core.ground.stay import LIVES_IN, Loads, Out
 from ergamot.core.ground.strips import Ground
 
 WALK_M = 0.8  # between the lanes of two pens; judgement: a person with two buckets
@@ -72,8 +73,8 @@ class Stands:
 
 @dataclass(frozen=True)
 class Member:
-    """A pen of the team: which, its flock, its size, how long its stays are, from which day it is on this field, and where
-    it stands by then, where that is known."""
+    """A pen of the team: which, its flock, its size, how long its stays are, from which day it is on this field, where it
+    stands by then, where that is known, and how its birds use the ground; the nets it goes in, if it does."""
 
     key: int
     flock: Flock
@@ -81,6 +82,8 @@ class Member:
     stays: Stays
     first: date
     stands: Stands | None = None
+    out: Out = LIVES_IN
+    nets: Netting | None = None
 
     @property
     def gone(self) -> date:
@@ -129,7 +132,7 @@ def share_out(
     65
     """
     ground = Ground(field.free())
-    loads = {one.key: Loads(catalogue, one.flock, one.pen.area_m2, climate) for one in members}
+    loads = {one.key: Loads(catalogue, one.flock, one.pen.area_m2, climate, one.out) for one in members}
     asked = {one.key: one.area_asked(loads[one.key]) for one in members}
     main = max(members, key=lambda one: asked[one.key])
     way = best_way(ground, field, main.pen, lie)

@@ -39,8 +39,8 @@ def fenced(pen: PenSize) -> Iterator[Phrase]:
     if pen.fenced:
         yield phrase(
             "its birds range: a stop is {long} by {wide} in a fence of its own, the house within it",
-            long=Quantity(1000 * pen.length_m, "mm"),
-            wide=Quantity(1000 * pen.width_m, "mm"),
+            long=Quantity(round(pen.length_m, 1), "m"),
+            wide=Quantity(round(pen.width_m, 1), "m"),
         )
 
 
@@ -50,7 +50,7 @@ def _hauled(moves: Sequence[Move], pen: PenSize) -> Iterator[Phrase]:
     if long:
         yield phrase(
             f"{len(long)} {'haul is' if len(long) == 1 else 'hauls are'} longer than a lane is wide, the longest {{most}}",
-            most=Quantity(1000 * max(long), "mm"),
+            most=Quantity(round(max(long)), "m"),
         )
 
 

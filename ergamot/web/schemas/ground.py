@@ -58,6 +58,24 @@ class GeoJsonIn(In):
     in_metres: bool = False
 
 
+class EdgeIn(In):
+    """An edge to be made to measure: the side from a corner on, how long (text, bare numbers metres), or how much it holds
+    (text, bare numbers m²)."""
+
+    outline: list[Place] = Field(min_length=3, max_length=400)
+    at: int = 0
+    length: str | None = Field(default=None, max_length=60)
+    area: str | None = Field(default=None, max_length=60)
+
+
+class MeasuredOut(Out):
+    """An edge made to measure: its corners, each side's length from its corner on, and what it holds."""
+
+    outline: list[list[float]]
+    sides: list[Words]
+    area: Words
+
+
 class ObstacleOut(Out):
     """Something to keep off."""
 
@@ -84,11 +102,15 @@ class EdgeOut(Out):
 
 
 class OnFieldOut(Out):
-    """A pen on the field: how long its stays are, and its first day there."""
+    """A pen on the field: how long its stays are, its first day there, hours a day out and nets where they were said."""
 
     pen: int
     stays: Stays
     first: date
+    hours: float | None
+    nets: int | None
+    net_m: float
+    net: Words
 
 
 class FieldOut(Out):

@@ -12,11 +12,15 @@ from ergamot.web.schemas.ground import FieldOut, ObstacleOut
 
 
 class OnFieldIn(In):
-    """A pen put on a field: how long its stays are, and from which day; by default today, or when its flock goes out."""
+    """A pen put on a field: how long its stays are, and from which day; by default today, or when its flock goes out; hours
+    a day its birds are out; nets round it, and how long each is (text, bare numbers metres, or metres)."""
 
     pen: int
     stays: Stays = Stays.GRASS
     first: date | None = None
+    hours: float | None = None
+    nets: int | None = None
+    net_m: str | float | None = None
 
 
 class TeamIn(In):
@@ -74,6 +78,8 @@ class PenOut(Out):
     band: list[float] | None
     stops: list[StopOut]
     used_up_on: date | None
+    fenced: bool
+    net_order: list[str]
     notes: list[Words]
 
 
@@ -209,7 +215,7 @@ class PenDayIn(In):
     day: date
 
 
-class PenIn(In):
+class SaidOfIn(In):
     """A pen."""
 
     pen: int

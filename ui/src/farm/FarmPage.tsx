@@ -51,9 +51,9 @@ function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"]
       </div>
       {conflict ? <BothSides what="farm" sides={sidesOf({ ...conflict.mine }, conflict.problem, {})} onResolve={form.resolve} /> : null}
       {problem && !(problem.field in place) && !problem.field.startsWith("way-") ? <Trouble problem={problem} /> : null}
-      <div className="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-3">
+      <div className="mt-4 gap-x-12 lg:columns-3">
         {choices.groups.map((group) => (
-          <section key={group.name} className="space-y-3">
+          <section key={group.name} className="mb-8 break-inside-avoid space-y-3">
             <h2>{group.name}</h2>
             {choices.conditions.filter((one) => one.group === group.name).map((one) => (
               <FarmCondition key={one.name} one={one} place={place} zones={choices.zones} error={errorOf(one.name)}

@@ -8,6 +8,7 @@ import { Stacks } from "../kit/Stacks";
 import { ObstacleRow } from "./ObstacleRow";
 import { Trouble } from "../kit/Trouble";
 import { FieldPaper } from "./FieldPaper";
+import { ToMeasure } from "./ToMeasure";
 import { entered, placeOf, useField, type Edge, type Held } from "./useField";
 
 type Kind = Schemas["KindOut"];
@@ -59,6 +60,7 @@ export function FieldDrawing({ field, kinds, onDone }: { field: Field; kinds: Ki
           {edge.gate ? "Take the gate out" : "Put in a gate"}
         </button>
       </div>
+      <ToMeasure outline={outline} at={held?.what === "corner" ? held.at : null} onShaped={(to) => setEdge({ ...edge, outline: to })} />
       <h2 className="mt-4">What stands in it</h2>
       {obstacles.length > 0 ? (
         <Stacks of={["what", ">kept off, m", "only between, or before it is picked", ""]}>

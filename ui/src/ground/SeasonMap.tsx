@@ -71,7 +71,7 @@ export function SeasonMap({ season, day, pointed, ghost, onPoint, near }: Props)
       ))}
       <path d={rings(scene.earlier)} fill="var(--color-straw)" stroke="var(--color-ink)" strokeWidth={1.1} />
       {scene.stands.map((stay) => (
-        <Pen key={stay.visit.pen} stay={stay} letter={letterOf(season, stay.visit.pen)} frame={frame} ring={outlines.get(stay) ?? ""} />
+        <Pen key={stay.visit.pen} stay={stay} fenced={season.pens.find((pen) => pen.pen === stay.visit.pen)?.fenced ?? false} letter={letterOf(season, stay.visit.pen)} frame={frame} ring={outlines.get(stay) ?? ""} />
       ))}
       {pointed && !ghost ? <Pointed spot={pointed} frame={frame} /> : null}
       {ghost ? <Ghost ghost={ghost} season={season} frame={frame} /> : null}
@@ -158,8 +158,9 @@ function middleOf(stay: Stay, frame: Frame): [number, number] {
 }
 
 /** A pen where it stands, its hands to the way it goes. */
-function Pen({ stay, letter, frame, ring }: { stay: Stay; letter: string; frame: Frame; ring: string }) {
+function Pen({ stay, fenced, letter, frame, ring }: { stay: Stay; fenced: boolean; letter: string; frame: Frame; ring: string }) {
   const [x, y] = middleOf(stay, frame);
+  if (fenced) return <Fenced at={[x, y]} letter={letter} ring={ring} />;
   const xs = stay.visit.corners;
   const [dx, dy] = [((xs[2] ?? 0) - (xs[0] ?? 0)) * frame.scale, -((xs[3] ?? 0) - (xs[1] ?? 0)) * frame.scale];
   const reach = Math.hypot(dx, dy) / 2;
@@ -174,6 +175,20 @@ function Pen({ stay, letter, frame, ring }: { stay: Stay; letter: string; frame:
         <circle cx={-reach + 2} cy={half} r={2.4} fill="var(--color-ink)" />
       </g>
       <text x={x} y={y + 5.5} textAnchor="middle" fontSize={16} fontFamily="var(--font-slab)" fontWeight={700} stroke="var(--color-tape)" strokeWidth={half < 9 ? 3 : 0} paintOrder="stroke">
+        {letter}
+      </text>
+    </g>
+  );
+}
+
+/** A house in the middle of the ground its birds range over, in a fence of posts. */
+function Fenced({ at: [x, y], letter, ring }: { at: [number, number]; letter: string; ring: string }) {
+  return (
+    <g pointerEvents="none" data-pen-stands={letter}>
+      <path d={ring} fill="var(--color-tape)" fillOpacity={0.3} stroke="var(--color-ink)" strokeWidth={1} />
+      <path d={ring} fill="none" stroke="var(--color-ink)" strokeWidth={4} strokeDasharray="1.5 9" />
+      <path d={`M${x - 11} ${y + 10}v-17l11 -8l11 8v17Z`} fill="var(--color-tape)" stroke="var(--color-ink)" strokeWidth={1.8} />
+      <text x={x} y={y + 7} textAnchor="middle" fontSize={15} fontFamily="var(--font-slab)" fontWeight={700}>
         {letter}
       </text>
     </g>

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, from, type Field, type Schemas } from "../api/client";
+import { answer, api, figure, from, type Field, type Schemas } from "../api/client";
 import { keys, usePens, type Stays } from "../api/queries";
+import { Entry } from "../kit/Entry";
 import { Pick } from "../kit/Pick";
 import { Trouble } from "../kit/Trouble";
 import { letterOf, type Season } from "./season";
@@ -34,7 +35,7 @@ export function Team({ field, season, asked }: { field: Field; season: Season | 
       await cache.invalidateQueries({ queryKey: ["season"] });
     },
   });
-  const team: One[] = field.team;
+  const team: One[] = field.team.map(({ pen, stays, first, hours, nets, net_m }) => ({ pen, stays, first, hours, nets, net_m }));
   const changed = (pen: number, to: Partial<One>) => put.mutate(team.map((one) => (one.pen === pen ? { ...one, ...to } : one)));
   const nameOf = (pen: number) => pens.find((one) => one.id === pen)?.name ?? "a pen that is put away";
   const others = pens.filter((pen) => !team.some((one) => one.pen === pen.id));
@@ -62,6 +63,7 @@ export function Team({ field, season, asked }: { field: Field; season: Season | 
               <button type="button" className="line-button no-print max-md:col-start-2 max-md:justify-self-start" onClick={() => put.mutate(team.filter((each) => each.pen !== one.pen))}>
                 <span className="sr-only">Take {nameOf(one.pen)} </span>off
               </button>
+              <Ranging one={one} name={nameOf(one.pen)} onChange={(to) => changed(one.pen, to)} />
               {planned && planned.notes.length > 0 ? (
                 <details className="col-start-2 text-sm md:col-span-5">
                   <summary className="text-pencil">what to know of its moves</summary>
@@ -70,6 +72,13 @@ export function Team({ field, season, asked }: { field: Field; season: Season | 
                       <li key={i} className="border-l-4 border-tape pl-2">{read(note)}</li>
                     ))}
                   </ul>
+                  {planned.net_order.length > 0 ? (
+                    <ol className="mt-1 list-decimal pl-6" aria-label="The order of moving the nets">
+                      {planned.net_order.map((line) => (
+                        <li key={line}>{line}</li>
+                      ))}
+                    </ol>
+                  ) : null}
                 </details>
               ) : null}
             </li>
@@ -88,5 +97,21 @@ export function Team({ field, season, asked }: { field: Field; season: Season | 
       ) : null}
       <Trouble problem={put.error} />
     </section>
+  );
+}
+
+/** How the birds of a pen use the ground: hours out, and nets round it. */
+function Ranging({ one, name, onChange }: { one: Schemas["OnFieldOut"]; name: string; onChange: (to: Partial<One>) => void }) {
+  const { read } = useUnits();
+  const said = [one.hours === null ? "" : `out ${one.hours} hours a day`, one.nets ? `in ${one.nets} ${one.nets === 1 ? "net" : "nets"} of ${read(one.net)}` : ""].filter(Boolean).join(", ");
+  return (
+    <details className="col-start-2 text-sm md:col-span-5">
+      <summary className="text-pencil">{said || "hours out, and nets round it"}</summary>
+      <div className="flex flex-wrap gap-x-6">
+        <Entry label={`Hours a day the birds of ${name} are out; empty: as it is made`} value={one.hours === null ? "" : String(one.hours)} onKeep={(text) => onChange({ hours: text.trim() ? figure(text) : null })} />
+        <Entry label={`Electric nets round ${name}; empty: none`} value={one.nets === null ? "" : String(one.nets)} onKeep={(text) => onChange({ nets: text.trim() ? figure(text) : null })} />
+        {one.nets ? <Entry label="Each net is" value={read(one.net)} onKeep={(text) => onChange({ net_m: text })} /> : null}
+      </div>
+    </details>
   );
 }

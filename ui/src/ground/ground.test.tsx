@@ -23,7 +23,7 @@ const visit = (pen: number, day: string, u: number, more: Partial<Visit> = {}): 
 });
 const pen = (number: number, name: string) => ({
   pen: number, name, flock_name: "Spring", stays: "grass" as const, first: "2026-05-01", out: "2026-04-22", leaves: "2026-05-20", length_m: 3, width_m: 2, band: null,
-  stops: [0, 1, 2, 3].map((at) => ({ lane: 0, number: at, u_m: 3 * at, v_m: number === 1 ? 0 : 2.5, forward: true })), used_up_on: null, notes: [],
+  stops: [0, 1, 2, 3].map((at) => ({ lane: 0, number: at, u_m: 3 * at, v_m: number === 1 ? 0 : 2.5, forward: true })), used_up_on: null, fenced: number === 3, net_order: [], notes: [],
 });
 
 const season: Season = {

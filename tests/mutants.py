@@ -69,7 +69,10 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_grades.py",
         ),
     ),
-    "ground": (("ground/*.py",), (BY_HAND, "tests/core/test_ground.py", "tests/core/test_field.py", "tests/core/test_season.py")),
+    "ground": (
+        ("ground/*.py",),
+        (BY_HAND, "tests/core/test_ground.py", "tests/core/test_field.py", "tests/core/test_season.py"),
+    ),
     "stock": (
         ("stock/*.py",),
         (

@@ -10,6 +10,7 @@ import json
 import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from datetime import date
 from typing import Any
 
 from ergamot.core.errors import OutOfRange, Unreadable
@@ -17,7 +18,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import Field, make_field, unturned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.lanes import Stop, stop_corners
-from ergamot.core.ground.obstacle import KINDS, Form, make_obstacle
+from ergamot.core.ground.obstacle import KINDS, Form, Harvest, Shut, make_obstacle
 
 MOST_BYTES = 2_000_000  # of a file; judgement: a field's edge is a few kilobytes
 SEMI_MAJOR_M, FLATTENING = 6378137.0, 1 / 298.257223563  # WGS 84, NGA STND.0036
@@ -82,7 +83,7 @@ def read_field(data: bytes, in_metres: bool = False) -> Placed:
         return [_local(place, origin) if origin else place for place in places]
 
     obstacles = [
-        make_obstacle(str(told.get("kind")), FORMS[form], local(places), _off(told), "file")
+        make_obstacle(str(told.get("kind")), FORMS[form], local(places), _off(told), "file", _shut(told))
         for form, places, told in features
         if told.get("kind") in KINDS
     ]
@@ -181,6 +182,37 @@ def _off(told: dict[str, Any]) -> float | None:
     return float(off) if _is_number(off) else None
 
 
+def _shut(told: dict[str, Any]) -> Shut | Harvest | None:
+    """When something is kept off, where a file tells that: dates as ISO 8601 has them."""
+    days: dict[str, date] = {}
+    for name in ("shut_from", "shut_to", "harvest"):
+        text = str(told.get(name) or "")
+        try:
+            if text:
+                days[name] = date.fromisoformat(text)
+        except ValueError as error:
+            raise Unreadable(f"“{text[:40]}” is no date", field="file", value=text[:40]) from error
+    first, last, picked = (days.get(name) for name in ("shut_from", "shut_to", "harvest"))
+    if picked:
+        return Harvest(picked, told.get("touches_soil") is True)
+    return Shut(first, last) if first and last else None
+
+
+def told_of_shut(shut: Shut | Harvest | None) -> dict[str, Any]:
+    """When something is kept off, as files and records tell it.
+
+    Args: shut; None where it is so always, or by its kind's months.
+    Returns: dates as text by their names; nothing for None.
+    Source: ISO 8601.
+
+    >>> told_of_shut(Harvest(date(2026, 9, 1), True))
+    {'harvest': '2026-09-01', 'touches_soil': True}
+    """
+    if isinstance(shut, Harvest):
+        return {"harvest": shut.last.isoformat(), "touches_soil": shut.touches_soil}
+    return {"shut_from": shut.first.isoformat(), "shut_to": shut.last.isoformat()} if shut else {}
+
+
 def write_field(
     placed: Placed, stops: Sequence[tuple[Stop, PenSize, dict[str, Any]]] = (), heading_deg: float = 0.0
 ) -> str:
@@ -209,7 +241,8 @@ def write_field(
         edge["heading_deg"] = field.heading_deg
     features = [feature(Form.AREA, field.outline, edge)]
     features += [
-        feature(one.form, one.points, {"kind": one.kind, "off_m": one.off_m}) for one in field.obstacles
+        feature(one.form, one.points, {"kind": one.kind, "off_m": one.off_m, **told_of_shut(one.shut)})
+        for one in field.obstacles
     ]
     if field.gate:
         features.append(feature(Form.POINT, [field.gate], {"kind": "gate"}))

@@ -13,11 +13,19 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import Field, make_field, rectangle
 from ergamot.core.ground.keeping import Keeping, make_keeping
 from ergamot.core.ground.netting import NET_M, netting
-from ergamot.core.ground.obstacle import Harvest, Obstacle, Shut, make_obstacle
+from ergamot.core.ground.obstacle import (
+    LEAST_POINTS,
+    Form,
+    Harvest,
+    Obstacle,
+    Shut,
+    make_obstacle,
+    refuse_far,
+)
 from ergamot.core.ground.shaping import with_area, with_side
 from ergamot.core.ground.team import Stays
 from ergamot.core.units import parse_amount, parse_length
-from ergamot.exchange.field_geojson import Placed
+from ergamot.exchange.field_geojson import Placed, told_of_shut
 from ergamot.operations.work import checked_name
 from ergamot.store.records import Record
 
@@ -30,7 +38,7 @@ USUAL_KEEPING = asdict(Keeping())
 @dataclass(frozen=True)
 class OnField:
     """A pen that walks a field: its number, how long its stays are, the first day it is there, for how many hours a day its
-    birds are out (None: as the pen is made), and so many nets of a length round it, m (None: none)."""
+    birds are out (None: as the pen is made), so many nets of a length round it, m (None: none), and the way drawn for it."""
 
     pen_id: int
     stays: Stays
@@ -38,6 +46,7 @@ class OnField:
     hours: float | None = None
     nets: int | None = None
     net_m: float = NET_M
+    way: tuple[Flat, ...] = ()
 
 
 def field_of(record: Record) -> Field:
@@ -66,6 +75,7 @@ def team_of(record: Record) -> tuple[OnField, ...]:
             one.get("hours"),
             one.get("nets"),
             one.get("net_m", NET_M),
+            tuple((x, y) for x, y in one.get("way", ())),
         )
         for one in record.body.get("team", ())
     )
@@ -88,6 +98,11 @@ def _on_field_body(one: OnField) -> dict[str, Any]:
     if one.nets is not None:
         netting(one.nets, one.net_m, math.inf)
         body |= {"nets": one.nets, "net_m": one.net_m}
+    if one.way:
+        if len(one.way) < LEAST_POINTS[Form.LINE]:
+            raise OutOfRange("way", len(one.way), "two places or more")
+        refuse_far(one.way, "way")
+        body["way"] = [list(place) for place in one.way]
     return body
 
 
@@ -138,11 +153,7 @@ def obstacle_body(one: Obstacle) -> dict[str, Any]:
         "points": [list(point) for point in one.points],
         "off_m": one.off_m,
     }
-    if isinstance(one.shut, Harvest):
-        body |= {"harvest": one.shut.last.isoformat(), "touches_soil": one.shut.touches_soil}
-    elif one.shut:
-        body |= {"shut_from": one.shut.first.isoformat(), "shut_to": one.shut.last.isoformat()}
-    return body
+    return body | told_of_shut(one.shut)
 
 
 def body_of(entered: Mapping[str, Any]) -> dict[str, Any]:

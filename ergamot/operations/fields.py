@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
+from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.netting import NET_M
 from ergamot.core.ground.team import Stays
 from ergamot.operations.field_body import OnField, body_of, team_body, team_of
@@ -42,6 +43,7 @@ class Asked:
     hours: float | None = None
     nets: int | None = None
     net_m: float | None = None
+    way: tuple[Flat, ...] = ()
 
 
 def change_team(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> Record:
@@ -53,7 +55,8 @@ def change_team(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> 
         pen = work.kept("pen", one.pen_id)
         flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
         usual = before[pen.id].first if pen.id in before else max(today_on(work), flock.out)
-        put.append(OnField(pen.id, one.stays, one.first or usual, one.hours, one.nets, one.net_m or NET_M))
+        first, net = one.first or usual, one.net_m or NET_M
+        put.append(OnField(pen.id, one.stays, first, one.hours, one.nets, net, one.way))
     kept = _with_team(work, record, base, put)
     for other in fields(work):
         left = [one for one in team_of(other) if one.pen_id not in {new.pen_id for new in put}]

@@ -139,7 +139,7 @@ def member_of(
         else:
             size = ranging(flock.placed, floor_need(work.catalogue, structure, flock), over)
         out = Out(one.hours or OUT_HOURS, near_the_house(size, house))
-    return Member(pen.id, flock, size, one.stays, max(one.first, flock.out), stands, out, nets)
+    return Member(pen.id, flock, size, one.stays, max(one.first, flock.out), stands, out, nets, one.way)
 
 
 def _begins(one: Member) -> date:

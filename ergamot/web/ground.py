@@ -83,6 +83,7 @@ def field_out(record: Record) -> FieldOut:
                 nets=one.nets,
                 net_m=one.net_m,
                 net=words(one.net_m, "m"),
+                way=[list(place) for place in one.way],
             )
             for one in team_of(record)
         ],
@@ -156,7 +157,15 @@ def put_team(field_id: int, json_data: TeamIn, base: int) -> FieldOut:
     work = current_work()
     settle_past(work, work.kept("field", field_id))
     team = [
-        Asked(one.pen, one.stays, one.first, one.hours, one.nets, metres(one.net_m, "net_m"))
+        Asked(
+            one.pen,
+            one.stays,
+            one.first,
+            one.hours,
+            one.nets,
+            metres(one.net_m, "net_m"),
+            tuple((x, y) for x, y in one.way),
+        )
         for one in json_data.team
     ]
     return field_out(change_team(work, field_id, base, team))

@@ -6,6 +6,7 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.errors import NotFound
+from ergamot.exchange.almanac_pdf import write_almanac
 from ergamot.exchange.calendar import write_calendar
 from ergamot.exchange.field_geojson import write_field
 from ergamot.exchange.moves import NamedPlan
@@ -14,7 +15,7 @@ from ergamot.operations.field_body import placed_field
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.seasons import FieldSeason, planned_on
 from ergamot.web.files import answers_with, file_answer
-from ergamot.web.schemas.season import CalendarQuery
+from ergamot.web.schemas.season import AlmanacQuery, CalendarQuery
 from ergamot.web.unit_of_work import current_work
 
 moves_files = APIBlueprint("moves_files", __name__, url_prefix="/api/fields/<int:field_id>")
@@ -81,3 +82,17 @@ def get_stops(field_id: int, query_data: CalendarQuery) -> Response:
     ]
     text = write_field(placed_field(seen.record), stops, seen.season.plans[0].laid.heading_deg)
     return file_answer(text, "application/geo+json", f"stops-{field_id}.geojson")
+
+
+@moves_files.get("/almanac.pdf")
+@moves_files.input(AlmanacQuery, location="query")
+@moves_files.doc(responses={200: "A month for the wall, and the field's lanes, as PDF"})
+@answers_with("application/pdf")
+def get_almanac(field_id: int, query_data: AlmanacQuery) -> Response:
+    """A month of a field's moves to hang up, and its lanes."""
+    seen = planned_on(current_work(), field_id)
+    name = seen.record.body["name"]
+    made = write_almanac(
+        seen.field, name, _plans(seen, None), query_data.month, query_data.paper, query_data.units
+    )
+    return file_answer(made, "application/pdf", f"almanac-{field_id}-{query_data.month:%Y-%m}.pdf")

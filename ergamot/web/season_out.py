@@ -105,7 +105,7 @@ def _visits(seen: FieldSeason, along: Callable[[Flat], list[float]]) -> Iterator
 
     def sent(visit: Visit, state: str, **more: Any) -> VisitOut:
         usual: dict[str, Any] = {
-            "part": 1, "parts": 1, "lane": -1, "stop": -1, "forward": True, "haul_m": 0.0, "haul": None, "minutes": 0.0, "passes": []
+            "part": 1, "parts": 1, "lane": -1, "stop": -1, "forward": True, "haul_m": 0.0, "haul": None, "minutes": 0.0, "mow": False, "passes": []
         }  # fmt: skip
         corners = [round(part, 2) for corner in visit.corners for part in along(corner)]
         told = usual | more
@@ -140,6 +140,7 @@ def _visits(seen: FieldSeason, along: Callable[[Flat], list[float]]) -> Iterator
                 haul_m=round(move.haul_m, 2),
                 haul=words(round(move.haul_m), "m") if move.haul_m > plan.pen.width_m + EPS_M else None,
                 minutes=round(plan.minutes(move, handling), 1),
+                mow=move.mow,
                 passes=list(move.passes),
             )
 

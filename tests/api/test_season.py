@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+import io
 from datetime import UTC, date, datetime, timedelta
 
 import pytest
 import shapely
 from icalendar import Calendar
+from pypdf import PdfReader
 
 from ergamot.core.ground.ledger import overlap
-from ergamot.demo.tansy_rise import BENT_MEADOW, load
+from ergamot.demo.tansy_rise import BENT_MEADOW, PADDOCK, load
 from tests.api.grass import BROILERS, HENS, SQUARE, day, put_pen, walk
 from tests.api.test_answers import at, refused
 
@@ -155,6 +157,23 @@ def test_the_season_goes_out_as_calendar_table_and_map(client, field):
     refused(client.get(f"{field['path']}/moves.csv?pen=999999"), 404, "pen")
 
 
+@pytest.mark.parametrize("paper", ["a4", "letter"])
+def test_a_month_goes_on_the_wall_with_its_moves_and_the_fields_lanes(client, field, paper):
+    seen = season(client, field)
+    month = next(one["day"] for one in seen["visits"] if one["state"] == "planned")
+    answer = client.get(f"{field['path']}/almanac.pdf?month={month}&paper={paper}")
+    assert answer.mimetype == "application/pdf"
+    first, second = (page.extract_text() for page in PdfReader(io.BytesIO(answer.data)).pages)
+    assert f"{date.fromisoformat(month):%B %Y}" in first
+    in_it = [one for one in seen["visits"] if one["state"] == "planned" and one["day"][:7] == month[:7]]
+    few = [one for one in in_it if sum(other["day"] == one["day"] for other in in_it) <= 6]
+    letters = {pen["pen"]: letter for pen, letter in zip(seen["pens"], "AB", strict=True)}
+    for one in few:
+        assert f"{letters[one['pen']]}  lane {one['lane'] + 1}, stop {one['stop'] + 1}" in first
+    assert "its lanes" in second
+    refused(client.get(f"{field['path']}/almanac.pdf?month=2001-01-01"), 422, "month")
+
+
 def test_moves_are_at_the_farms_own_hour_on_both_sides_of_the_clock_change(client, field):
     place = client.get("/api/place").json
     client.patch("/api/place", json={"zone": "Europe/Dublin"}, headers=at(place["revision"]))
@@ -230,4 +249,50 @@ def test_the_demo_farms_fields_are_all_planned(client, store):
         assert {pen["pen"] for pen in seen["pens"]} == {each["pen"] for each in one["team"]}
         assert seen["visits"]
         assert seen["manure"]["worth"] > 0
-    assert BENT_MEADOW["name"] == one["name"]
+    named = [one["name"] for one in client.get("/api/fields").json["fields"]]
+    assert {BENT_MEADOW["name"], PADDOCK["name"]} <= set(named)
+
+
+def test_a_way_drawn_by_hand_is_walked_first_and_hours_and_nets_are_kept(client, field):
+    first = field["pens"][0]
+    revision = client.get("/api/fields").json["fields"][0]["revision"]
+    asked = {"pen": first, "first": day(0), "way": [[50, 38], [50, 2]], "hours": 8}
+    put = client.put(f"{field['path']}/team", json={"team": [asked]}, headers=at(revision))
+    assert put.status_code == 200, put.text
+    (kept,) = put.json["team"]
+    assert (kept["hours"], kept["way"]) == (8, [[50, 38], [50, 2]])
+    stood = [one for one in season(client, field)["visits"] if one["day"] >= day(0)]
+    lanes = [one["lane"] for one in stood[:5]]
+    assert len(set(lanes)) == 5
+    netted = client.put(
+        f"{field['path']}/team",
+        json={"team": [{"pen": first, "nets": 2, "net_m": "164 ft"}]},
+        headers=at(put.json["revision"]),
+    )
+    (kept,) = netted.json["team"]
+    assert (kept["nets"], kept["way"]) == (2, [])
+    assert kept["net_m"] == pytest.approx(49.987, abs=0.001)
+    (pen,) = season(client, field)["pens"]
+    assert pen["fenced"]
+    assert pen["net_order"]
+    for wrong, named in (({"nets": 40}, "nets"), ({"hours": 30}, "hours"), ({"way": [[1, 1]]}, "way")):
+        answer = client.put(
+            f"{field['path']}/team",
+            json={"team": [{"pen": first, **wrong}]},
+            headers=at(netted.json["revision"]),
+        )
+        refused(answer, 422, named)
+
+
+def test_an_edge_is_made_to_measure_in_any_unit(client):
+    outline = [[0, 0], [40, 0], [40, 10], [0, 10]]
+
+    def shaped(**to):
+        return client.post("/api/fields/shaped", json={"outline": outline, **to})
+
+    told = shaped().json
+    assert [one["metric"] for one in told["sides"]] == ["40 m", "10 m", "40 m", "10 m"]
+    assert shaped(at=0, length="100 ft").json["outline"][1] == [30.48, 0]
+    assert shaped(area="0.1 acre").json["area"]["metric"] == "405 m²"
+    refused(shaped(at=9, length="3 m"), 422, "at")
+    refused(shaped(area="wide"), 422, "area")

@@ -16,7 +16,7 @@ from ergamot.core.errors import ErgamotError, OutOfRange, Unreadable
 from ergamot.core.ground.field import make_field, rectangle, turned, unturned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.lanes import apart_m, lay_out
-from ergamot.core.ground.obstacle import KINDS, Form, make_obstacle
+from ergamot.core.ground.obstacle import KINDS, Form, Harvest, Shut, make_obstacle
 from ergamot.exchange.field_geojson import Placed, metres_a_degree, read_field, write_field
 
 PEN = PenSize(3.0, 2.0, 3.4, 2.3)
@@ -268,3 +268,14 @@ def test_a_hole_in_an_area_is_left_out_and_two_areas_are_not_guessed_at():
     two = {"type": "MultiPolygon", "coordinates": [[square(0, 40)], [square(50, 90)]]}
     with pytest.raises(Unreadable, match="holds 2 areas"):
         read_field(json.dumps(two).encode(), in_metres=True)
+
+
+def test_dates_of_what_is_shut_go_out_and_come_in_with_a_file():
+    corners = [(0, 0), (40, 0), (40, 30), (0, 30)]
+    hay = make_obstacle("gap", "area", corners[:3], 0, "o", Shut(date(2026, 5, 1), date(2026, 6, 30)))
+    bed = make_obstacle("bed", "area", corners[1:], 0, "o", Harvest(date(2026, 9, 1), True))
+    text = write_field(Placed(make_field(corners, [hay, bed]), "Home", (0.0, 51.0)))
+    assert [one.shut for one in read_field(text.encode()).field.obstacles] == [hay.shut, bed.shut]
+    wrong = text.replace("2026-09-01", "September")
+    with pytest.raises(Unreadable, match="no date"):
+        read_field(wrong.encode())

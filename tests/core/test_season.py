@@ -384,6 +384,31 @@ def test_a_field_that_is_used_up_says_when_and_how_many_it_would_carry():
     assert any("10 birds would keep it" in note.text("metric") for note in over.notes)
 
 
+def test_long_grass_is_mown_before_birds_come_to_it_unless_cattle_were_there():
+    """At 15 °C grass is long after 660 ÷ 15 = 44 days: not grazed yet this year, from 14 February on; and 44 after birds."""
+    new_year = date(2026, 1, 1)
+    for days, long in ((43, False), (44, True)):
+        assert WARM.long_on(new_year + timedelta(days), None) is long
+        assert WARM.long_on(date(2026, 6, 1) + timedelta(days), date(2026, 6, 1)) is long
+    one = Member(1, BROILERS, SIZES[0], Stays.DAY, BROILERS.out)
+    for ahead, mown in ((0, True), (3, False)):
+        keeping = Keeping(grazers_days=ahead)
+        season = plan_season(
+            CATALOGUE, rectangle(60, 14, 0), [one], WARM, BROILERS.out, BROILERS.leaves, keeping
+        )
+        plan = season.plans[0]
+        assert plan.moves[0].mow is mown
+        assert any("mow before" in note.text("metric") for note in plan.notes) is mown
+
+
+def test_rest_for_parasites_may_be_what_a_field_is_short_of():
+    one = Member(1, BROILERS, SIZES[0], Stays.DAY, BROILERS.out)
+    long = Keeping(least_rest=60)
+    season = plan_season(CATALOGUE, rectangle(33.4, 8.3, 0), [one], WARM, BROILERS.out, BROILERS.leaves, long)
+    told = [note.text("metric") for note in outlook(season, WARM, long, 0.0).notes]
+    assert any("with 21 days of rest at the least instead of 60" in one for one in told)
+
+
 def test_minutes_of_a_move_and_of_a_round():
     """3 + 0.5 + 1.5 minutes at rest, 30 m at 15 m a minute, 1.5 to turn; a vehicle 4 more."""
     assert Handling(Moves.WHEELS).move_min(30.0, turned=True) == pytest.approx(8.5)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
-from ergamot.core.ground.rest import mean_on, ready_on
+from ergamot.core.ground.rest import LONG_GRASS, grown, mean_on, ready_on
 
 WET_WEAR = 1.5  # times the wear on a day over 10 mm of rain, or on saturated ground; a judgement
 DAYS_A_MONTH = 30.0
@@ -27,6 +27,11 @@ class Climate:
         """How many times a dry day's wear is to be expected: 1 to 1.5, by the month's share of wet days."""
         share = min(1.0, self.wet_days[day.month - 1] / DAYS_A_MONTH)
         return 1 + (WET_WEAR - 1) * share
+
+    def long_on(self, day: date, left: date | None) -> bool:
+        """Is the grass long on a day, where birds left it on another, or were not yet this year?"""
+        since = max(left or date.min, date(day.year, 1, 1))
+        return grown(self.months_c, since, day) >= LONG_GRASS
 
     def ready_on(self, left: date, least: int) -> date:
         """The day a place left on a date carries birds again, after at least so many days."""

@@ -15,6 +15,9 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
 
+import numpy as np
+import shapely
+
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.face import corners
 from ergamot.core.frame.geometry import Flat
@@ -62,11 +65,12 @@ def stop_corners(stop: Stop, pen: PenSize) -> tuple[Flat, ...]:
 @dataclass(frozen=True)
 class Laid:
     """The stops of a field in the order they are used, which way their lanes run, from north, clockwise, and how many
-    lanes there are."""
+    lanes there are; so many of the stops, the first, lie on a way drawn by hand."""
 
     stops: tuple[Stop, ...]
     heading_deg: float
     lanes: int
+    drawn: int = 0
 
 
 @dataclass(frozen=True)
@@ -172,6 +176,30 @@ def walked(runs: Sequence[Run], pen: PenSize, heading_deg: float, start: Flat | 
     """
     begins = turned(start, heading_deg) if start else None
     return Laid(tuple(_walk(_cells(runs), pen, begins)), heading_deg, len({run.lane for run in runs}))
+
+
+def along_way(laid: Laid, pen: PenSize, way: Sequence[Flat]) -> Laid:
+    """Stops in the order of a way that a keeper drew over them; those it does not come near follow as they did.
+
+    Args: laid; pen, its size; way, two places or more in order, m east and north.
+    Returns: the Laid, of the same stops.
+    Source: geometry.
+
+    >>> from ergamot.core.ground.field import rectangle
+    >>> pen = PenSize(3, 2, 3.5, 2.3)
+    >>> laid = lay_out(rectangle(40, 12, 90), pen)
+    >>> [stop.lane for stop in along_way(laid, pen, [(2.0, 1.0), (2.0, 11.0)]).stops[:5]]
+    [0, 1, 2, 3, 4]
+    """
+    line = shapely.LineString([turned(place, laid.heading_deg) for place in way])
+    middles = shapely.points([(one.u_m + pen.length_m / 2, one.v_m + pen.width_m / 2) for one in laid.stops])
+    far, along = shapely.distance(line, middles), shapely.line_locate_point(line, middles)
+    ahead = shapely.get_x(shapely.line_interpolate_point(line, along + pen.width_m))
+    behind = shapely.get_x(shapely.line_interpolate_point(line, along))
+    near = [int(i) for i in np.lexsort((far, along)) if far[i] <= pen.width_m / 2]
+    first = [replace(laid.stops[i], forward=bool(ahead[i] >= behind[i] - EPS_M)) for i in near]
+    rest = [stop for i, stop in enumerate(laid.stops) if i not in set(near)]
+    return replace(laid, stops=(*first, *rest), drawn=len(first))
 
 
 def _headings(field: Field, lie: Lie) -> list[float]:

@@ -10,8 +10,8 @@ ground
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 import shapely
@@ -19,6 +19,7 @@ import shapely
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.keeping import Keeping
+from ergamot.core.ground.rest import LEAST_DAYS
 from ergamot.core.ground.schedule import MovePlan, Season
 from ergamot.core.units import Quantity, say_day
 
@@ -72,7 +73,10 @@ def outlook(season: Season, climate: Climate, keeping: Keeping, mean_kg_ha: floa
         weeks.append(Week(day, resting, asked))
     most = max(weeks, key=lambda week: week.asked_m2)
     carries = whole / most.asked_m2 if most.asked_m2 else 0.0
-    return Outlook(tuple(weeks), whole, carries, tuple(_told(season, most, carries, keeping, mean_kg_ha)))
+    told = [*_told(season, most, carries, keeping, mean_kg_ha)]
+    if season.used_up_on and keeping.least_rest > LEAST_DAYS:
+        told.extend(_sooner(season, most.day, whole, climate, keeping))
+    return Outlook(tuple(weeks), whole, carries, tuple(told))
 
 
 def _stops_m2(season: Season) -> float:
@@ -94,6 +98,16 @@ def _asked_m2(plan: MovePlan, day: date, climate: Climate, keeping: Keeping) -> 
             asked += member.area_a_day(plan.part.loads, on)
         on -= timedelta(days=1)
     return asked
+
+
+def _sooner(season: Season, day: date, whole: float, climate: Climate, keeping: Keeping) -> Iterator[Phrase]:
+    """What resting no longer than grass and most parasites want would do."""
+    sooner = replace(keeping, least_rest=LEAST_DAYS)
+    asked = sum(_asked_m2(plan, day, climate, sooner) for plan in season.plans)
+    if asked and whole / asked >= 1:
+        yield phrase(
+            f"it would last with {LEAST_DAYS} days of rest at the least instead of {keeping.least_rest}"
+        )
 
 
 def _told(

@@ -11,6 +11,7 @@ from ergamot.core.errors import OutOfRange
 LEAF_WARMTH = 330.0  # degree-days: three ryegrass leaves at 110 °C·d; Fulkerson & Donaghy (2001)
 GROWS_FROM_C = 5.0  # no growth below; same
 WARMTH_CAP_C = 25.0  # no faster above; same
+LONG_GRASS = 2 * LEAF_WARMTH  # twice the leaves: it is mown before birds come to it; judgement
 LEAST_DAYS = 21  # judgement: most oocysts of coccidia on open grass die in three weeks, worm eggs do not
 LONGEST_DAYS = 400
 
@@ -48,6 +49,25 @@ def rest_days(mean_c: Callable[[int], float], least: int = LEAST_DAYS) -> int:
         if warmth >= LEAF_WARMTH and day >= least:
             return day
     raise OutOfRange("months_c", "too cold", f"warm enough for grass to grow within {LONGEST_DAYS} days")
+
+
+def grown(months_c: tuple[float, ...], since: date, day: date) -> float:
+    """Warmth grass has grown by from a day to another.
+
+    Args: months_c, twelve monthly means, °C; since and day, dates.
+    Returns: degree-days over days of 5 °C or more, none counted over 25; 0 where day is not after since.
+    Source: Fulkerson & Donaghy (2001).
+
+    >>> grown((4.0,) * 4 + (15.0,) * 8, date(2026, 4, 20), date(2026, 5, 11))
+    150.0
+    """
+    warmth, at = 0.0, since
+    while at < day:
+        then = min(day, (at.replace(day=1) + timedelta(days=32)).replace(day=1))
+        mean = mean_on(months_c, at)
+        warmth += (then - at).days * min(mean, WARMTH_CAP_C) if mean >= GROWS_FROM_C else 0.0
+        at = then
+    return warmth
 
 
 @lru_cache(maxsize=8192)

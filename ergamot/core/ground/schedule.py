@@ -110,7 +110,7 @@ class _Course:
 
     def go_on(self, day: date) -> date:
         """Make the moves of a day, or begin a stay; the day of the next. Where no ground is ready the next day is tried."""
-        if self.walk.last is None:
+        if self.walk.last is None and not self.part.member.way:
             self.walk.begin_fresh(day)
         load = self.loads.on(day)
         moves = round(1 / self.rule) if self.rule and self.rule < 1 else 1 if self.rule else load.moves

@@ -26,7 +26,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import Field, turned
 from ergamot.core.ground.footprint import PenSize
-from ergamot.core.ground.lanes import Laid, Lie, best_way, too_small, walked
+from ergamot.core.ground.lanes import Laid, Lie, along_way, best_way, too_small, walked
 from ergamot.core.ground.ledger import middle
 from ergamot.core.ground.netting import Netting
 from ergamot.core.ground.stay import LIVES_IN, Loads, Out
@@ -74,7 +74,8 @@ class Stands:
 @dataclass(frozen=True)
 class Member:
     """A pen of the team: which, its flock, its size, how long its stays are, from which day it is on this field, where it
-    stands by then, where that is known, and how its birds use the ground; the nets it goes in, if it does."""
+    stands by then, where that is known, and how its birds use the ground; the nets it goes in, if it does; the way the
+    keeper drew for it, m east and north."""
 
     key: int
     flock: Flock
@@ -84,6 +85,7 @@ class Member:
     stands: Stands | None = None
     out: Out = LIVES_IN
     nets: Netting | None = None
+    way: tuple[Flat, ...] = ()
 
     @property
     def gone(self) -> date:
@@ -150,6 +152,8 @@ def share_out(
             laid = walked(runs, member.pen, way.heading_deg, field.gate)
             if not laid.stops:
                 raise too_small(field, member.pen)
+            if member.way:
+                laid = along_way(laid, member.pen, member.way)
             parts[member.key] = Part(member, band, laid, loads[member.key])
     return tuple(parts[one.key] for one in members)
 

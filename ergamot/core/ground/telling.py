@@ -22,6 +22,7 @@ def told_of(moves: Sequence[Move], pen: PenSize) -> Iterator[Phrase]:
     []
     """
     yield from _hauled(moves, pen)
+    yield from _mown(moves)
     yield from _price(moves)
     yield from _notes(moves)
 
@@ -51,6 +52,16 @@ def _hauled(moves: Sequence[Move], pen: PenSize) -> Iterator[Phrase]:
         yield phrase(
             f"{len(long)} {'haul is' if len(long) == 1 else 'hauls are'} longer than a lane is wide, the longest {{most}}",
             most=Quantity(round(max(long)), "m"),
+        )
+
+
+def _mown(moves: Sequence[Move]) -> Iterator[Phrase]:
+    """Where the grass is long as the pen comes: hens would lay away in it."""
+    long = [move.day for move in moves if move.mow]
+    if long:
+        yield phrase(
+            f"mow before {len(long)} of {len(moves)} moves, the first on {say_day(long[0])}: grass not grazed since is long "
+            "then, also under a raised house"
         )
 
 

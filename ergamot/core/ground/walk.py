@@ -29,7 +29,8 @@ class Move:
 
     `left` is the day the birds go on from it; wear bird-days/m² and cover kg fresh/m² over the whole stay; nitrogen
     kg/ha of this stay, nitrogen_year of every stay on any of this ground within the year, of the limit a strip has;
-    haul_m how far the last stop and this lie apart; `turned` where the pen goes on the other way.
+    haul_m how far the last stop and this lie apart; `turned` where the pen goes on the other way; `mow` where the grass is
+    long as it comes.
     """
 
     day: date
@@ -46,6 +47,7 @@ class Move:
     ready: date
     haul_m: float
     turned: bool
+    mow: bool
 
     @property
     def passes(self) -> tuple[str, ...]:
@@ -76,7 +78,7 @@ class Walk:
     ):
         self.pen_key, self.pen, self.ledger, self.shuts = pen_key, pen, ledger, shuts
         self.climate, self.keeping, self.strict = climate, keeping, strict
-        self.stops = laid.stops
+        self.stops, self.drawn = laid.stops, laid.drawn
         self.places = [placed(stop, pen, laid.heading_deg) for stop in laid.stops]
         self.moves: list[Move] = []
         self.at = 0
@@ -120,6 +122,7 @@ class Walk:
             return False
         left = min(day + timedelta(days=0 if part + 1 < parts else len(loads)), leaves)
         stop, last = self.stops[at], self.last
+        before = max((one.left for one in self.ledger.over(self.places[at])), default=None)
         move = Move(
             day=day,
             part=part + 1,
@@ -135,6 +138,7 @@ class Walk:
             ready=self.keeping.ready_on(self.climate, left),
             haul_m=apart_m(last, stop, self.pen) if last else 0.0,
             turned=last is not None and last.forward != stop.forward,
+            mow=self.keeping.grazers_days <= 0 and self.climate.long_on(day, before),
         )
         self.write(day, left, self.places[at], loads, parts)
         self.moves.append(move)
@@ -159,9 +163,10 @@ class Walk:
         return visit
 
     def begin_after(self, place: Flat) -> None:
-        """Go on from where the pen stands: from the stop after the one it stands on, else from the nearest."""
+        """Go on from where the pen stands: from the stop after the one it stands on, else from the nearest; from the beginning
+        of a way drawn by hand where it stands beside that."""
         nearest = int(np.argmin(self._far_from(place)))
-        self.at, self.last = nearest, self.stops[nearest]
+        self.at, self.last = (0 if self.drawn <= nearest and self.drawn else nearest), self.stops[nearest]
 
     def begin_fresh(self, day: date) -> None:
         """Begin where the last birds left off on these stops, whoever's they were."""

@@ -102,7 +102,8 @@ class EdgeOut(Out):
 
 
 class OnFieldOut(Out):
-    """A pen on the field: how long its stays are, its first day there, hours a day out and nets where they were said."""
+    """A pen on the field: how long its stays are, its first day there, hours a day out, nets and the way drawn for it where they
+    were said."""
 
     pen: int
     stays: Stays
@@ -111,6 +112,7 @@ class OnFieldOut(Out):
     nets: int | None
     net_m: float
     net: Words
+    way: list[list[float]]
 
 
 class FieldOut(Out):

@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Literal
 
 from pydantic import Field
 
 from ergamot.core.ground.team import Stays
 from ergamot.web.schemas.figures import In, Out, StepOut, Words
-from ergamot.web.schemas.ground import FieldOut, ObstacleOut
+from ergamot.web.schemas.ground import FieldOut, ObstacleOut, Place
 
 
 class OnFieldIn(In):
     """A pen put on a field: how long its stays are, and from which day; by default today, or when its flock goes out; hours
-    a day its birds are out; nets round it, and how long each is (text, bare numbers metres, or metres)."""
+    a day its birds are out; nets round it, and how long each is (text, bare numbers metres, or metres); the way drawn for it, m east and north."""
 
     pen: int
     stays: Stays = Stays.GRASS
@@ -21,6 +22,7 @@ class OnFieldIn(In):
     hours: float | None = None
     nets: int | None = None
     net_m: str | float | None = None
+    way: list[Place] = Field(default=[], max_length=100)
 
 
 class TeamIn(In):
@@ -60,6 +62,7 @@ class VisitOut(Out):
     haul_m: float
     haul: Words | None
     minutes: float
+    mow: bool
     passes: list[str]
 
 
@@ -225,3 +228,11 @@ class CalendarQuery(In):
     """Which pen's moves; none for all."""
 
     pen: int | None = None
+
+
+class AlmanacQuery(In):
+    """Which month (any day of it), on which paper, in which units."""
+
+    month: date
+    paper: Literal["a4", "letter"] = "a4"
+    units: Literal["metric", "imperial"] = "metric"

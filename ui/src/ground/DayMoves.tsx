@@ -51,6 +51,7 @@ export function DayMoves({ season, day, said, onPlace }: Props) {
               </span>
             </p>
             {visit.passes.length > 0 ? <p className="text-clay">It passes what the grass bears, by {visit.passes.join(" and ")}.</p> : null}
+            {visit.mow ? <p className="text-sm">The grass is long there: mow it first.</p> : null}
             {visit.haul ? <p className="text-sm">A haul of {read(visit.haul)}.</p> : null}
             <p className="no-print flex flex-wrap gap-x-5 gap-y-2">
               {told ? (

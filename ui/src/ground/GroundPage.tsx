@@ -9,12 +9,13 @@ import { DayMoves } from "./DayMoves";
 import { FieldDrawing } from "./FieldDrawing";
 import { FieldPanel } from "./FieldPanel";
 import { MonthPage } from "./MonthPage";
-import { dayOf, numberOf, type Season } from "./season";
+import { dayOf, numberOf, onField, type Season } from "./season";
 import { SeasonMap, type Spot } from "./SeasonMap";
 import { SeasonPull } from "./SeasonPull";
 import { StripYear } from "./StripYear";
 import { Team } from "./Team";
 import { useSaid } from "./useSaid";
+import { useTeam } from "./useTeam";
 
 /** Ground: a field from above with the pens that walk it, day by day over the season. */
 export function GroundPage() {
@@ -80,8 +81,10 @@ function Days({ field, season, asked }: { field: Field; season: Season; asked: n
   const on = dayOf(day);
   const [pointed, setPointed] = useState<Spot | null>(null);
   const [ghost, setGhost] = useState<{ pen: number; spot: Spot } | null>(null);
+  const [way, setWay] = useState<{ pen: number; spots: Spot[] } | null>(null);
   const [near, setNear] = useState(() => window.matchMedia("(max-width: 47.99rem)").matches);
   const said = useSaid(season.field.id);
+  const team = useTeam(field);
   const { read } = useUnits();
   const hold = (pen: number) => {
     const visit = season.visits.filter((one) => one.pen === pen && one.day <= on).pop();
@@ -97,7 +100,7 @@ function Days({ field, season, asked }: { field: Field; season: Season; asked: n
           <li key={i}>{read(note)}</li>
         ))}
       </ul>
-      <SeasonMap season={season} day={day} pointed={pointed} ghost={ghost} near={near ? (first?.pen ?? null) : null} onPoint={(spot) => (ghost ? setGhost({ ...ghost, spot }) : setPointed(spot))} />
+      <SeasonMap season={season} day={day} pointed={pointed} ghost={ghost} near={near ? (first?.pen ?? null) : null} way={way?.spots ?? null} onPoint={(spot) => (way ? setWay({ ...way, spots: [...way.spots, spot] }) : ghost ? setGhost({ ...ghost, spot }) : setPointed(spot))} />
       <button type="button" className="line-button no-print text-sm md:hidden" onClick={() => setNear(!near)}>
         {near ? "See the whole field" : "See it from near"}
       </button>
@@ -112,10 +115,24 @@ function Days({ field, season, asked }: { field: Field; season: Season; asked: n
           </button>
         </p>
       ) : null}
+      {way ? (
+        <p className="my-1 flex flex-wrap gap-x-5 border-l-4 border-clay pl-3">
+          Press the map where {season.pens.find((pen) => pen.pen === way.pen)?.name} is to go first, next and last.
+          <button type="button" className="line-button bg-tape/60" disabled={way.spots.length < 2} onClick={() => (team.change(way.pen, { way: way.spots.map(({ u, v }) => onField(u, v, season.heading_deg)) }), setWay(null))}>
+            It goes this way
+          </button>
+          <button type="button" className="line-button" disabled={way.spots.length === 0} onClick={() => setWay({ ...way, spots: way.spots.slice(0, -1) })}>
+            Take the last place back
+          </button>
+          <button type="button" className="line-button" onClick={() => setWay(null)}>
+            Leave it
+          </button>
+        </p>
+      ) : null}
       <SeasonPull season={season} day={day} onDay={setPulled} />
       {pointed ? <StripYear field={season.field.id} spot={pointed} on={on} onClose={() => setPointed(null)} /> : null}
       <DayMoves season={season} day={on} said={said} onPlace={hold} />
-      <Team field={field} season={season} asked={asked} />
+      <Team field={field} season={season} asked={asked} onWay={(pen) => setWay({ pen, spots: [] })} />
       <MonthPage season={season} day={on} onDay={(to) => setPulled(numberOf(to))} />
     </>
   );

@@ -1,5 +1,6 @@
 import { letterOf, monthsOf, movesByDay, nextMonth, numberOf, type Season, type Visit } from "./season";
 import { useMemo } from "react";
+import { useUnits } from "../kit/units";
 
 interface Props {
   season: Season;
@@ -11,6 +12,7 @@ interface Props {
 export function MonthPage({ season, day, onDay }: Props) {
   const moves = useMemo(() => movesByDay(season), [season]);
   const rounds = useMemo(() => new Map(season.rounds.map((one) => [one.day, one])), [season]);
+  const { system } = useUnits();
   const months = monthsOf(season);
   const month = `${day.slice(0, 7)}-01`;
   const at = months.indexOf(month);
@@ -59,6 +61,13 @@ export function MonthPage({ season, day, onDay }: Props) {
           );
         })}
       </ol>
+      <p className="no-print float-right flex gap-x-5 px-3 py-1">
+        {(["a4", "letter"] as const).map((paper) => (
+          <a key={paper} className="line-button" href={`/api/fields/${season.field.id}/almanac.pdf?${new URLSearchParams({ month, paper, units: system })}`} download>
+            {paper === "a4" ? "For the wall, A4" : "Letter"}
+          </a>
+        ))}
+      </p>
       <p className="px-3 py-1 text-sm text-pencil">
         A letter is a pen, then its lane · stop; a second figure of a day is its second move. What passes a limit is red.
       </p>

@@ -18,6 +18,7 @@ interface Props {
   day: number;
   pointed: Spot | null;
   ghost: { pen: number; spot: Spot } | null;
+  way: Spot[] | null;
   onPoint: (spot: Spot) => void;
   /** About which pen the map is drawn near; none where it shows the whole field. */
   near: number | null;
@@ -28,14 +29,14 @@ const NUDGES: Record<string, [number, number]> = { ArrowUp: [0, 1], ArrowDown: [
 
 /** The field from above like a map drawn by hand: the pens to scale where they stand on a day, what they left greening up
  *  behind them, the lanes to come. */
-export function SeasonMap({ season, day, pointed, ghost, onPoint, near }: Props) {
+export function SeasonMap({ season, day, pointed, ghost, way, onPoint, near }: Props) {
   const frame = useMemo(() => frameOf(season), [season]);
   const stays = useMemo(() => staysOf(season), [season]);
   const outlines = useMemo(() => new Map(stays.map((stay) => [stay, frame.ring(stay.visit.corners)])), [stays, frame]);
   const scene = useMemo(() => sceneOn(stays, day), [stays, day]);
   const rings = (some: Stay[]) => some.map((stay) => outlines.get(stay)).join("");
   const sheet = useRef<SVGSVGElement>(null);
-  const holding = ghost !== null;
+  const holding = ghost !== null || way !== null;
   useEffect(() => {
     if (holding) sheet.current?.focus(); // and so brings it into sight
   }, [holding]);
@@ -43,7 +44,7 @@ export function SeasonMap({ season, day, pointed, ghost, onPoint, near }: Props)
   const step: [number, number] = [first?.length_m ?? 1, first?.width_m ?? 1];
   const about = near === null ? undefined : scene.stands.find((stay) => stay.visit.pen === near);
   const view = about ? nearView(middleOf(about, frame), frame.tall) : ([0, 0, WIDTH, frame.tall + 44] as const);
-  const at = ghost?.spot ?? pointed ?? frame.middle;
+  const at = ghost?.spot ?? way?.[way.length - 1] ?? pointed ?? frame.middle;
   return (
     <svg
       ref={sheet}
@@ -73,7 +74,8 @@ export function SeasonMap({ season, day, pointed, ghost, onPoint, near }: Props)
       {scene.stands.map((stay) => (
         <Pen key={stay.visit.pen} stay={stay} fenced={season.pens.find((pen) => pen.pen === stay.visit.pen)?.fenced ?? false} letter={letterOf(season, stay.visit.pen)} frame={frame} ring={outlines.get(stay) ?? ""} />
       ))}
-      {pointed && !ghost ? <Pointed spot={pointed} frame={frame} /> : null}
+      {way ? <Way way={way} frame={frame} /> : null}
+      {pointed && !ghost && !way ? <Pointed spot={pointed} frame={frame} /> : null}
       {ghost ? <Ghost ghost={ghost} season={season} frame={frame} /> : null}
       {season.gate ? <Gate at={frame.at(season.gate[0] ?? 0, season.gate[1] ?? 0)} /> : null}
       <North heading={season.heading_deg} x={WIDTH - 46} y={60} />
@@ -231,4 +233,17 @@ function Ghost({ ghost, season, frame }: { ghost: { pen: number; spot: Spot }; s
   if (!pen) return null;
   const ring = frame.ring(boxOf(ghost.spot.u - pen.length_m / 2, ghost.spot.v - pen.width_m / 2, pen.length_m, pen.width_m));
   return <path d={ring} fill="var(--color-tape)" fillOpacity={0.5} stroke="var(--color-clay)" strokeWidth={2} strokeDasharray="6 3" pointerEvents="none" data-held />;
+}
+
+/** The way a keeper draws for a pen, place after place. */
+function Way({ way, frame }: { way: Spot[]; frame: Frame }) {
+  const points = way.map((spot) => frame.at(spot.u, spot.v));
+  return (
+    <g pointerEvents="none" data-way={way.length}>
+      <path d={points.map((p, i) => `${i ? "L" : "M"}${p[0].toFixed(1)} ${p[1].toFixed(1)}`).join("")} fill="none" stroke="var(--color-clay)" strokeWidth={2.4} strokeDasharray="7 4" />
+      {points.map((p, i) => (
+        <circle key={i} cx={p[0]} cy={p[1]} r={5} fill="var(--color-tape)" stroke="var(--color-ink)" strokeWidth={1.4} />
+      ))}
+    </g>
+  );
 }

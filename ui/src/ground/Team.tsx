@@ -1,14 +1,12 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, figure, from, type Field, type Schemas } from "../api/client";
-import { keys, usePens, type Stays } from "../api/queries";
+import { figure, type Field, type Schemas } from "../api/client";
+import { usePens, type Stays } from "../api/queries";
 import { Entry } from "../kit/Entry";
 import { Pick } from "../kit/Pick";
 import { Trouble } from "../kit/Trouble";
 import { letterOf, type Season } from "./season";
 import { useUnits } from "../kit/units";
+import { useTeam, type One } from "./useTeam";
 import { sayDay } from "../flocks/dates";
-
-type One = Schemas["OnFieldIn"];
 
 export const STAYS: { key: Stays; label: string }[] = [
   { key: "grass", label: "as the grass bears" },
@@ -22,21 +20,10 @@ export const STAYS: { key: Stays; label: string }[] = [
 
 /** The pens that walk a field: each with its letter, how long it stays, from which day; one more put on it, one taken off.
  *  `asked` is the pen one came here for. */
-export function Team({ field, season, asked }: { field: Field; season: Season | null; asked: number }) {
+export function Team({ field, season, asked, onWay }: { field: Field; season: Season | null; asked: number; onWay?: (pen: number) => void }) {
   const pens = usePens().data ?? [];
   const { read } = useUnits();
-  const cache = useQueryClient();
-  const put = useMutation({
-    mutationFn: (team: One[]) =>
-      answer(api.PUT("/api/fields/{field_id}/team", { params: { path: { field_id: field.id }, header: from(field.revision) }, body: { team } })),
-    onSuccess: (kept) => cache.setQueryData<Schemas["FieldsOut"]>(keys.fields, (all) => (all ? { ...all, fields: all.fields.map((one) => (one.id === kept.id ? kept : one)) } : all)),
-    onSettled: async () => {
-      await cache.invalidateQueries({ queryKey: keys.fields });
-      await cache.invalidateQueries({ queryKey: ["season"] });
-    },
-  });
-  const team: One[] = field.team.map(({ pen, stays, first, hours, nets, net_m }) => ({ pen, stays, first, hours, nets, net_m }));
-  const changed = (pen: number, to: Partial<One>) => put.mutate(team.map((one) => (one.pen === pen ? { ...one, ...to } : one)));
+  const { put, team, change: changed } = useTeam(field);
   const nameOf = (pen: number) => pens.find((one) => one.id === pen)?.name ?? "a pen that is put away";
   const others = pens.filter((pen) => !team.some((one) => one.pen === pen.id));
   return (
@@ -63,7 +50,7 @@ export function Team({ field, season, asked }: { field: Field; season: Season | 
               <button type="button" className="line-button no-print max-md:col-start-2 max-md:justify-self-start" onClick={() => put.mutate(team.filter((each) => each.pen !== one.pen))}>
                 <span className="sr-only">Take {nameOf(one.pen)} </span>off
               </button>
-              <Ranging one={one} name={nameOf(one.pen)} onChange={(to) => changed(one.pen, to)} />
+              <Ranging one={one} name={nameOf(one.pen)} onChange={(to) => changed(one.pen, to)} onWay={onWay} />
               {planned && planned.notes.length > 0 ? (
                 <details className="col-start-2 text-sm md:col-span-5">
                   <summary className="text-pencil">what to know of its moves</summary>
@@ -101,15 +88,25 @@ export function Team({ field, season, asked }: { field: Field; season: Season | 
 }
 
 /** How the birds of a pen use the ground: hours out, and nets round it. */
-function Ranging({ one, name, onChange }: { one: Schemas["OnFieldOut"]; name: string; onChange: (to: Partial<One>) => void }) {
+function Ranging({ one, name, onChange, onWay }: { one: Schemas["OnFieldOut"]; name: string; onChange: (to: Partial<One>) => void; onWay: ((pen: number) => void) | undefined }) {
   const { read } = useUnits();
-  const said = [one.hours === null ? "" : `out ${one.hours} hours a day`, one.nets ? `in ${one.nets} ${one.nets === 1 ? "net" : "nets"} of ${read(one.net)}` : ""].filter(Boolean).join(", ");
+  const said = [one.hours === null ? "" : `out ${one.hours} hours a day`, one.nets ? `in ${one.nets} ${one.nets === 1 ? "net" : "nets"} of ${read(one.net)}` : "", one.way.length > 0 ? "goes a way of your own" : ""].filter(Boolean).join(", ");
   return (
     <details className="col-start-2 text-sm md:col-span-5">
-      <summary className="text-pencil">{said || "hours out, and nets round it"}</summary>
+      <summary className="text-pencil">{said || "hours out, nets round it, a way of its own"}</summary>
       <div className="flex flex-wrap gap-x-6">
         <Entry label={`Hours a day the birds of ${name} are out; empty: as it is made`} value={one.hours === null ? "" : String(one.hours)} onKeep={(text) => onChange({ hours: text.trim() ? figure(text) : null })} />
         <Entry label={`Electric nets round ${name}; empty: none`} value={one.nets === null ? "" : String(one.nets)} onKeep={(text) => onChange({ nets: text.trim() ? figure(text) : null })} />
+        {onWay ? (
+          <button type="button" className="line-button self-end" onClick={() => onWay(one.pen)}>
+            Draw its way on the map
+          </button>
+        ) : null}
+        {one.way.length > 0 ? (
+          <button type="button" className="line-button self-end" onClick={() => onChange({ way: [] })}>
+            Let the lanes decide again
+          </button>
+        ) : null}
         {one.nets ? <Entry label="Each net is" value={read(one.net)} onKeep={(text) => onChange({ net_m: text })} /> : null}
       </div>
     </details>

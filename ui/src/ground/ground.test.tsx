@@ -5,7 +5,7 @@ import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { DayMoves } from "./DayMoves";
 import { nearest } from "./FieldPaper";
 import { MonthPage } from "./MonthPage";
-import { monthsOf, numberOf, sceneOn, staysOf, type Season, type Visit } from "./season";
+import { monthsOf, numberOf, onField, sceneOn, staysOf, type Season, type Visit } from "./season";
 import { SeasonMap } from "./SeasonMap";
 import { SeasonPull } from "./SeasonPull";
 import { UnitsProvider } from "../kit/units";
@@ -19,7 +19,7 @@ afterEach(cleanup);
 const box = (u: number, v: number) => [u, v, u + 3, v, u + 3, v + 2, u, v + 2];
 const visit = (pen: number, day: string, u: number, more: Partial<Visit> = {}): Visit => ({
   pen, state: "planned", day, at: "07:00", part: 1, parts: 1, left: day, ready: "2026-06-01", corners: box(u, pen === 1 ? 0 : 2.5), wear: 0.5, nitrogen: 60,
-  lane: 0, stop: u / 3, forward: true, haul_m: 0, haul: null, minutes: 6, passes: [], ...more,
+  lane: 0, stop: u / 3, forward: true, haul_m: 0, haul: null, minutes: 6, mow: false, passes: [], ...more,
 });
 const pen = (number: number, name: string) => ({
   pen: number, name, flock_name: "Spring", stays: "grass" as const, first: "2026-05-01", out: "2026-04-22", leaves: "2026-05-20", length_m: 3, width_m: 2, band: null,
@@ -52,7 +52,7 @@ const season: Season = {
   manure: { nitrogen: words("2 kg"), phosphorus: words("1 kg"), potassium: words("1 kg"), mean: words("40 kg/ha"), limit: words("170 kg/ha"), past: false, worth: 3 },
   before_move: ["Ramp up"],
 };
-const map = (day: string, more = {}) => <SeasonMap season={season} day={numberOf(day)} pointed={null} ghost={null} near={null} onPoint={() => {}} {...more} />;
+const map = (day: string, more = {}) => <SeasonMap season={season} day={numberOf(day)} pointed={null} ghost={null} way={null} near={null} onPoint={() => {}} {...more} />;
 
 describe("a day of the season", () => {
   const scene = (day: string) => sceneOn(staysOf(season), numberOf(day));
@@ -65,6 +65,11 @@ describe("a day of the season", () => {
   it("lets what was left green up, and forgets it when it is green", () => {
     const shades = ["2026-05-03", "2026-05-17", "2026-05-31", "2026-06-01"].map((day) => scene(day).resting.findIndex((some) => some.some((stay) => stay.visit.day === "2026-05-01" && stay.visit.pen === 1)));
     expect(shades).toEqual([0, 2, 4, -1]);
+  });
+
+  it("turns a place on the map to one east and north", () => {
+    expect(onField(3, 4, 90)).toEqual([3, 4]);
+    expect(onField(3, 4, 0)).toEqual([-4, 3]);
   });
 
   it("names its months", () => {
@@ -125,7 +130,7 @@ describe("the season", () => {
 
   it("is a wall almanac: each day its moves, its minutes, what passes a limit in red", () => {
     const turn = vi.fn();
-    render(<MonthPage season={season} day="2026-05-02" onDay={turn} />);
+    render(<MonthPage season={season} day="2026-05-02" onDay={turn} />, { wrapper: UnitsProvider });
     const second = screen.getByRole("button", { pressed: true });
     expect(second.textContent).toContain("14 min");
     expect(second.textContent).toContain("A 1 · 2, 07:00");

@@ -127,9 +127,7 @@ ARGS = ["--no-sandbox", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"
 def farm(page: Page) -> None:
     """The farm, down to the way to its field."""
     page.goto("/farm")
-    page.get_by_role("heading", name="The way to the field").wait_for()
-    page.mouse.move(640, 400)
-    page.mouse.wheel(0, 420)
+    page.get_by_role("heading", name="The way to the field").evaluate("one => one.scrollIntoView()")
 
 
 VIEWS = {

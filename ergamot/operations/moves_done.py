@@ -3,21 +3,34 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Collection
 from datetime import date, timedelta
 
 import shapely
 
-from ergamot.core.errors import NotFound, OutOfRange, require_range
+from ergamot.core.errors import ErgamotError, NotFound, OutOfRange, require_range
 from ergamot.core.frame.face import corners
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import unturned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.schedule import MovePlan
 from ergamot.core.ground.walk import Move, placed
+from ergamot.operations.field_body import team_of
+from ergamot.operations.fields import fields
+from ergamot.operations.places import today_on
 from ergamot.operations.seasons import FieldSeason, planned_on, season_of
-from ergamot.operations.stays import NotNow, hold, keep_stay, pass_over, standing, take_back
+from ergamot.operations.stays import (
+    NotNow,
+    hold,
+    is_settled,
+    keep_stay,
+    mark_settled,
+    pass_over,
+    standing,
+    take_back,
+)
 from ergamot.operations.work import Work
-from ergamot.store.records import Record
+from ergamot.store.records import Record, pens_for
 
 OUTSIDE_M = 3.0  # a pen by hand may stand so far over the edge; judgement: a hedge is no line
 
@@ -94,12 +107,29 @@ def settle_past(work: Work, field: Record) -> None:
     """Before anything about a field changes: what was planned for the days gone by is kept as done."""
     try:
         seen = season_of(work, field)
-    except OutOfRange:
-        return  # a pen finds no room on it: nothing was planned
+    except ErgamotError:
+        return  # as it stands nothing can be planned on it: there is nothing to keep
     for plan in seen.season.plans if seen else ():
         for move in plan.moves:
             if seen and move.day < seen.today:
                 _keep(work, seen, plan, move)
+        stay = standing(work, plan.member.key)
+        if seen and stay:
+            mark_settled(work, stay, seen.today)
+
+
+def settle_pens(work: Work, changing: Collection[int] | None = None) -> None:
+    """Before some pens, or their flocks, or (None) the farm itself changes: the same, once a day for each field."""
+    today = today_on(work)
+    for field in fields(work):
+        mine = [one for one in team_of(field) if changing is None or one.pen_id in changing]
+        if any(one.first < today and not is_settled(work, one.pen_id, today) for one in mine):
+            settle_past(work, field)
+
+
+def settle_flock(work: Work, flock: Record) -> None:
+    """Before a flock changes: the same for its pens."""
+    settle_pens(work, {pen.id for pen in pens_for(work.session, flock)})
 
 
 def _plan_of(work: Work, field: Record, pen_id: int) -> tuple[FieldSeason, MovePlan]:

@@ -17,8 +17,8 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import Field
 from ergamot.core.ground.footprint import pen_size, with_room
+from ergamot.core.ground.heading import Lie
 from ergamot.core.ground.keeping import Keeping
-from ergamot.core.ground.lanes import Lie
 from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.manure import Manure, Worth, manure
 from ergamot.core.ground.minutes import Handling

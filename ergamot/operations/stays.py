@@ -141,6 +141,18 @@ def _open(body: Mapping[str, Any]) -> bool:
     return not body.get("left") and not body.get("until")
 
 
+def is_settled(work: Work, pen_id: int, today: date) -> bool:
+    """Were a pen's moves of the days before today kept already?"""
+    stay = standing(work, pen_id)
+    return stay is not None and stay.body.get("settled") == today.isoformat()
+
+
+def mark_settled(work: Work, stay: Record, today: date) -> Record:
+    """Keep that a pen's moves of the days before today are kept."""
+    body = {**stay.body, "settled": today.isoformat()}
+    return revise(work.session, stay, stay.revision, body, "settled", work.user, work.now)
+
+
 def hold(work: Work, stay: Record, day: date) -> Record:
     """Keep that a pen was not moved on a day: it goes on the day after at the soonest."""
     body = {**stay.body, "not_before": (day + timedelta(days=1)).isoformat()}

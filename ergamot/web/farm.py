@@ -15,6 +15,7 @@ from ergamot.core.farm.way import Leg, legs
 from ergamot.core.frame.parameters import Parameter
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.operations.kept import Record, Step, take_step
+from ergamot.operations.moves_done import settle_pens
 from ergamot.operations.places import (
     change_place,
     place_record,
@@ -137,6 +138,7 @@ def get_place() -> dict[str, Any]:
 def patch_place(json_data: In, base: int) -> dict[str, Any]:
     """Change the farm's place, from the revision in If-Match."""
     changes = json_data.model_dump(exclude_unset=True, exclude_none=True)
+    settle_pens(current_work())
     return _out(change_place(current_work(), base, changes))
 
 
@@ -146,4 +148,5 @@ def patch_place(json_data: In, base: int) -> dict[str, Any]:
 def step_place(step: Step, base: int) -> dict[str, Any]:
     """Take the last change to the place back, or bring it back."""
     work = current_work()
+    settle_pens(work)
     return _out(take_step(work, settled_place(work), base, step))

@@ -8,6 +8,7 @@ from apiflask import APIBlueprint
 
 from ergamot.operations.flocks import add_flock, change_flock, flock_sheet, flocks
 from ergamot.operations.kept import Record, Step, take_step
+from ergamot.operations.moves_done import settle_flock
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.flocks import FlockDayOut, FlockIn, FlockOut, FlocksOut
 from ergamot.web.unit_of_work import current_work, from_revision
@@ -73,7 +74,9 @@ def post_flock(json_data: FlockIn) -> dict[str, Any]:
 @from_revision
 def put_flock(flock_id: int, json_data: FlockIn, base: int) -> dict[str, Any]:
     """Change a flock, from the revision in If-Match."""
-    return _out(change_flock(current_work(), flock_id, base, json_data.model_dump()))
+    work = current_work()
+    settle_flock(work, work.kept("flock", flock_id))
+    return _out(change_flock(work, flock_id, base, json_data.model_dump()))
 
 
 @flocks_part.post("/<int:flock_id>/<any(undo,redo):step>")
@@ -83,4 +86,5 @@ def step_flock(flock_id: int, step: Step, base: int) -> dict[str, Any]:
     """Take the last change to a flock back, or bring it back."""
     work = current_work()
     record = work.kept("flock", flock_id)
+    settle_flock(work, record)
     return _out(take_step(work, record, base, step))

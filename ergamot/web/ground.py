@@ -178,6 +178,7 @@ def step_field(field_id: int, step: Step, base: int) -> FieldOut:
     """Take the last change to a field back, or bring it back."""
     work = current_work()
     record = work.kept("field", field_id)
+    settle_past(work, record)
     return field_out(take_step(work, record, base, step))
 
 

@@ -14,6 +14,7 @@ from ergamot.core.finding import word_of
 from ergamot.core.frame.shapes import shape_of
 from ergamot.exchange.design_file import design_schema, write_design
 from ergamot.operations.kept import Record, Step, take_step
+from ergamot.operations.moves_done import settle_pens
 from ergamot.operations.pen_lines import PenLine, design_size, judge_lines, pen_lines, remember_line
 from ergamot.operations.pens import (
     Bench,
@@ -148,6 +149,7 @@ def get_pen(pen_id: int) -> Response:
 @from_revision
 def patch_pen(pen_id: int, json_data: PenIn, base: int) -> Response:
     """Change a pen, from the revision in If-Match."""
+    settle_pens(current_work(), {pen_id})
     changed = change_pen(current_work(), pen_id, base, json_data.values, json_data.name, json_data.flock_id)
     return _kept(changed)
 
@@ -197,6 +199,7 @@ def get_starts(flock_id: int) -> dict[str, Any]:
 def step_pen(pen_id: int, step: Step, base: int) -> Response:
     """Take the last change to a pen back, or bring it back."""
     work = current_work()
+    settle_pens(work, {pen_id})
     return _kept(take_step(work, _pen(pen_id), base, step))
 
 

@@ -296,3 +296,29 @@ def test_an_edge_is_made_to_measure_in_any_unit(client):
     assert shaped(area="0.1 acre").json["area"]["metric"] == "405 m²"
     refused(shaped(at=9, length="3 m"), 422, "at")
     refused(shaped(area="wide"), 422, "area")
+
+
+@pytest.mark.parametrize("what", ["flock", "pen", "farm", "field"])
+def test_what_is_planned_for_days_gone_by_does_not_change_with_what_it_was_planned_from(client, field, what):
+    before = [one for one in season(client, field)["visits"] if one["left"] < day(0)]
+    assert len(before) >= 6
+    pen = client.get(f"/api/pens/{field['pens'][0]}").json
+    if what == "flock":
+        answer = client.put(f"/api/flocks/{pen['flock_id']}", json={**BROILERS, "placed": 12}, headers=at(1))
+    elif what == "pen":
+        answer = client.patch(
+            f"/api/pens/{pen['id']}", json={"values": {"length": "8 ft"}}, headers=at(pen["revision"])
+        )
+    elif what == "farm":
+        revision = client.get("/api/place").json["revision"]
+        answer = client.patch("/api/place", json={"months_c": [9.0] * 12}, headers=at(revision))
+    else:
+        answer = client.post(f"{field['path']}/undo", headers=at(2))
+    assert answer.status_code == 200, answer.text
+    if what == "field":
+        client.post(f"{field['path']}/redo", headers=at(3))
+    again = {(one["pen"], one["day"], one["part"]): one for one in season(client, field)["visits"]}
+    for one in before:
+        same = again[one["pen"], one["day"], one["part"]]
+        assert (same["left"], same["wear"], same["nitrogen"]) == (one["left"], one["wear"], one["nitrogen"])
+        assert same["corners"] == pytest.approx(one["corners"], abs=0.02)

@@ -17,8 +17,9 @@ from ergamot.core.frame.kinds import Moves
 from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import make_field, rectangle, unturned
 from ergamot.core.ground.footprint import PenSize, with_room
+from ergamot.core.ground.heading import Lie
 from ergamot.core.ground.keeping import Keeping, make_keeping
-from ergamot.core.ground.lanes import Lie, lay_out
+from ergamot.core.ground.lanes import lay_out
 from ergamot.core.ground.ledger import Ledger, Visit, overlap
 from ergamot.core.ground.manure import SHARES, Worth, manure
 from ergamot.core.ground.minutes import Handling, round_m
@@ -200,6 +201,9 @@ def test_a_missed_day_and_half_a_day_done_by_hand():
     loads = Loads(CATALOGUE, BROILERS, 6.0, WARM)
     assert plan.stood.left == plan.moves[0].day == day + timedelta(3)
     assert plan.stood.wear == pytest.approx(sum(one.wear for one in loads.over(day, 3)))
+    weekly = Member(1, BROILERS, SIZES[0], Stays.WEEK, day, Stands(place, day, 1, 1, day))
+    plan = plan_season(CATALOGUE, rectangle(60, 14, 0), [weekly], WARM, day, day + timedelta(10)).plans[0]
+    assert (plan.stood.left - plan.stood.day).days == 7  # the keeper's rule, whatever the grass bears
     twice = Stands(place, day, 1, 2, day)
     member = Member(1, BROILERS, SIZES[0], Stays.HALF_DAY, day, twice)
     plan = plan_season(CATALOGUE, rectangle(60, 14, 0), [member], WARM, day, day + timedelta(3)).plans[0]

@@ -6,9 +6,10 @@ import math
 from dataclasses import replace
 
 import pytest
-from hypothesis import given
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.bending import (
     ALLOWED,
@@ -137,8 +138,11 @@ def test_twice_the_snow_takes_twice_and_none_takes_nothing(design, snow):
 @given(designs("low-pen"))
 def test_a_deeper_stick_of_the_same_wood_never_weakens_the_roof(design):
     frame = {"base_made": "same", "upright_made": "same", "house": "no"}
-    design = change(CATALOGUE, design, {"section": "2x3", "height": 1200.0, "gear": "skids", **frame})
-    deeper = change(CATALOGUE, design, {"section": "2x4"})
+    try:
+        design = change(CATALOGUE, design, {"section": "2x3", "height": 1200.0, "gear": "skids", **frame})
+        deeper = change(CATALOGUE, design, {"section": "2x4"})
+    except OutOfRange:
+        assume(False)  # a roof that falls so far leaves no room at its low side
     found = [
         {one.what: one.ratio for one in judged(each)[1].checks if "cross rail " in one.what}
         for each in (design, deeper)

@@ -49,7 +49,7 @@ class Outlook:
 def outlook(season: Season, climate: Climate, keeping: Keeping, mean_kg_ha: float) -> Outlook:
     """How a season goes: whether its ground lasts, and what would make it.
 
-    Args: season; climate and keeping it was planned by; mean_kg_ha, what the field got in the year to its end.
+    Args: season; climate and keeping it was planned by; mean_kg_ha, 0 or more: nitrogen the field got in the year to its end, kg/ha.
     Returns: the Outlook.
     Source: a rotation holds where the ground its pens come over while a stop rests is no more than there is.
 

@@ -14,8 +14,9 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import Field
 from ergamot.core.ground.footprint import PenSize
+from ergamot.core.ground.heading import Lie
 from ergamot.core.ground.keeping import Keeping
-from ergamot.core.ground.lanes import Laid, Lie
+from ergamot.core.ground.lanes import Laid
 from ergamot.core.ground.ledger import Ledger, Visit, middle
 from ergamot.core.ground.minutes import Handling
 from ergamot.core.ground.netting import told_of_nets
@@ -102,7 +103,9 @@ class _Course:
             self.begins, self.parts_done = since, stands.part
             then, days = since, self.loads.over(since, 1)
         else:
-            days = walk.lasting(self._days(since, self._most(since)), walk.keeping.strip_kg_ha)
+            days = self._days(since, self._most(since))
+            if not self.rule:
+                days = walk.lasting(days, walk.keeping.strip_kg_ha)
             then = min(max(since + timedelta(days=len(days)), stands.not_before), self.flock.leaves)
             days = self.loads.over(since, (then - since).days)
             self.begins = then

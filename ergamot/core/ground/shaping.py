@@ -18,7 +18,7 @@ MOST_M2 = MOST_M**2
 def with_side(outline: Sequence[Flat], at: int, length_m: float) -> tuple[Flat, ...]:
     """An edge whose side from one corner to the next is as long as is said: the next corner moves along it.
 
-    Args: outline, corners in order, m; at, which corner, 0 first; length_m, 0.5 to 2000.
+    Args: outline, corners in order, m; at, the number of a corner, from 0 to one less than there are; length_m, 0.5 to 2000.
     Returns: the corners.
     Raises: OutOfRange.
     Source: geometry.

@@ -26,7 +26,8 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import Field, turned
 from ergamot.core.ground.footprint import PenSize
-from ergamot.core.ground.lanes import Laid, Lie, along_way, best_way, too_small, walked
+from ergamot.core.ground.heading import Lie, best_way, too_small
+from ergamot.core.ground.lanes import Laid, along_way, walked
 from ergamot.core.ground.ledger import middle
 from ergamot.core.ground.netting import Netting
 from ergamot.core.ground.stay import LIVES_IN, Loads, Out

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from datetime import date, timedelta
 
 import shapely
@@ -16,7 +16,7 @@ from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.schedule import MovePlan
 from ergamot.core.ground.walk import Move, placed
 from ergamot.operations.field_body import team_of
-from ergamot.operations.fields import fields
+from ergamot.operations.fields import Asked, change_team, fields
 from ergamot.operations.places import today_on
 from ergamot.operations.seasons import FieldSeason, planned_on, season_of
 from ergamot.operations.stays import (
@@ -24,6 +24,7 @@ from ergamot.operations.stays import (
     hold,
     is_settled,
     keep_stay,
+    leave,
     mark_settled,
     pass_over,
     standing,
@@ -125,6 +126,29 @@ def settle_pens(work: Work, changing: Collection[int] | None = None) -> None:
         mine = [one for one in team_of(field) if changing is None or one.pen_id in changing]
         if any(one.first < today and not is_settled(work, one.pen_id, today) for one in mine):
             settle_past(work, field)
+
+
+def change_pens(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> Record:
+    """Keep which pens walk a field, made from revision `base`; those that leave it, or another field for it, go from where
+    they stand."""
+    coming = {one.pen_id for one in team}
+    for field in fields(work):
+        here = {one.pen_id for one in team_of(field)}
+        if field.id == field_id or here & coming:
+            settle_past(work, field)
+            _go(work, field, here - coming if field.id == field_id else here & coming)
+    return change_team(work, field_id, base, team)
+
+
+def _go(work: Work, field: Record, gone: Collection[int]) -> None:
+    """Some pens go from a field: where they stood is left today."""
+    if not gone:
+        return
+    seen = season_of(work, field)
+    for plan in seen.season.plans if seen else ():
+        stay = standing(work, plan.member.key)
+        if seen and stay and plan.member.key in gone:
+            leave(work, stay, seen.today, plan.part.loads, seen.climate, seen.keeping)
 
 
 def settle_flock(work: Work, flock: Record) -> None:

@@ -22,7 +22,7 @@ from ergamot.core.ground.keeping import Keeping
 from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.manure import Manure, Worth, manure
 from ergamot.core.ground.minutes import Handling
-from ergamot.core.ground.netting import OUT_HOURS, near_the_house, netted, netting, ranging
+from ergamot.core.ground.netting import OUT_HOURS, near_the_house, netted, netting_on, ranging
 from ergamot.core.ground.outlook import Outlook, outlook
 from ergamot.core.ground.schedule import Season, plan_season
 from ergamot.core.ground.stay import Out
@@ -134,7 +134,7 @@ def member_of(
     if structure.ranges or one.nets:
         over, house = field_of(record), size
         if one.nets:
-            nets = netting(one.nets, one.net_m, over.narrow_m, farm.turf)
+            nets = netting_on(over, one.nets, one.net_m, farm.turf)
             size = netted(nets)
         else:
             size = ranging(flock.placed, floor_need(work.catalogue, structure, flock), over)

@@ -20,6 +20,7 @@ from ergamot.core.ground.walk import nitrogen_of
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create_keyed, erase, find_keyed, revise
 
+LEFT_THERE = ("left", "ready", "wear", "cover", "nitrogen")  # what is known of a stay once it has ended
 PASSED_DAYS = 7  # a stop too wet to stand on is looked at again after so many; judgement
 
 
@@ -111,11 +112,11 @@ def keep_stay(
         work.session, work.settled_id, "stay", key, body, "came to a place", work.user, work.now
     )
     if made and before:
-        _leave(work, before, day, loads, climate, keeping)
+        leave(work, before, day, loads, climate, keeping)
     return record
 
 
-def _leave(work: Work, stay: Record, day: date, loads: Loads, climate: Climate, keeping: Keeping) -> None:
+def leave(work: Work, stay: Record, day: date, loads: Loads, climate: Climate, keeping: Keeping) -> None:
     """A pen goes on from where it stood: what it left there is worked out once and for all."""
     since = date.fromisoformat(stay.body["day"])
     whole = loads.over(since, max(1, (day - since).days))
@@ -180,18 +181,21 @@ def take_back(work: Work, field_id: int, pen_id: int) -> None:
     mine = [one for one in stays_on(work, field_id) if one.body["pen"] == pen_id]
     if not mine:
         raise NotNow("Nothing was said of this pen here yet", field="pen", value=pen_id)
-    last = mine[-1]
+    last = max(mine, key=lambda one: one.id)  # as it was said, whatever day it was said of
     if last.body.get("not_before"):
         body = {key: value for key, value in last.body.items() if key != "not_before"}
         revise(work.session, last, last.revision, body, "taken back", work.user, work.now)
         return
     erase(work.session, last, last.revision)
-    ended = [one for one in mine[:-1] if one.body.get("left")]
-    if _open(last.body) and ended:
-        before = ended[-1]
-        opened = ("left", "ready", "wear", "cover", "nitrogen")
-        body = {key: value for key, value in before.body.items() if key not in opened}
-        revise(work.session, before, before.revision, body, "taken back", work.user, work.now)
+    before = [
+        one
+        for one in find_keyed(work.session, work.farm_id, "stay")
+        if one.body["pen"] == pen_id and one.body.get("left") == last.body["day"]
+    ]
+    if _open(last.body) and before:
+        stood = max(before, key=lambda one: (one.body["day"], one.body["part"]))
+        body = {key: value for key, value in stood.body.items() if key not in LEFT_THERE}
+        revise(work.session, stood, stood.revision, body, "taken back", work.user, work.now)
 
 
 def _key(field_id: int, pen_id: int, day: date, part: int) -> str:

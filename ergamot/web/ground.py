@@ -23,9 +23,9 @@ from ergamot.operations.field_body import (
     shaped,
     team_of,
 )
-from ergamot.operations.fields import Asked, add_field, change_field, change_team, fields
+from ergamot.operations.fields import Asked, add_field, change_field, fields
 from ergamot.operations.kept import Record, Step, take_step
-from ergamot.operations.moves_done import settle_past
+from ergamot.operations.moves_done import change_pens, settle_past
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.ground import (
@@ -154,8 +154,6 @@ def put_field(field_id: int, json_data: FieldIn, base: int) -> FieldOut:
 @from_revision
 def put_team(field_id: int, json_data: TeamIn, base: int) -> FieldOut:
     """Change which pens walk a field, from the revision in If-Match."""
-    work = current_work()
-    settle_past(work, work.kept("field", field_id))
     team = [
         Asked(
             one.pen,
@@ -168,7 +166,7 @@ def put_team(field_id: int, json_data: TeamIn, base: int) -> FieldOut:
         )
         for one in json_data.team
     ]
-    return field_out(change_team(work, field_id, base, team))
+    return field_out(change_pens(current_work(), field_id, base, team))
 
 
 @ground_part.post("/fields/<int:field_id>/<any(undo,redo):step>")

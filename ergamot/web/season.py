@@ -47,7 +47,7 @@ def get_strip(field_id: int, query_data: StripQuery) -> StripOut:
     had = Ledger((*seen.season.past, *seen.season.visits)).over(spot)
     before = [one for one in had if one.day <= query_data.on]
     names = {key: pen.pen.body["name"] for key, pen in seen.pens.items()}
-    past = set(map(id, seen.season.past))
+    past = set(seen.season.past)
     return StripOut(
         visits=[
             StripVisitOut(
@@ -55,7 +55,7 @@ def get_strip(field_id: int, query_data: StripQuery) -> StripOut:
                 day=one.day,
                 left=one.left,
                 ready=one.ready,
-                planned=id(one) not in past,
+                planned=one not in past,
                 wear=words(round(one.wear, 2), "bird-days/m2"),
                 cover=words(round(one.cover_kg_m2, 2), "kg/m2 shed"),
                 nitrogen=words(round(one.nitrogen_kg_ha), "kg/ha"),

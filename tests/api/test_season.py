@@ -124,6 +124,8 @@ def test_a_missed_day_keeps_the_pen_where_it_was_and_a_wet_stop_is_passed_over(c
     week = (date.fromisoformat(wet["day"]) + timedelta(days=7)).isoformat()
     stood = [one for one in passed["visits"] if one["corners"] == wet["corners"] and one["day"] <= week]
     assert stood == []
+    back = client.post(f"{field['path']}/taken-back", json={"pen": first}).json["season"]
+    assert any(one["corners"] == wet["corners"] and one["day"] == wet["day"] for one in back["visits"])
 
 
 def test_a_strips_year_and_a_days_working_are_told(client, field):
@@ -322,3 +324,15 @@ def test_what_is_planned_for_days_gone_by_does_not_change_with_what_it_was_plann
         same = again[one["pen"], one["day"], one["part"]]
         assert (same["left"], same["wear"], same["nitrogen"]) == (one["left"], one["wear"], one["nitrogen"])
         assert same["corners"] == pytest.approx(one["corners"], abs=0.02)
+
+
+def test_a_pen_that_goes_to_another_field_leaves_what_it_left(client, field):
+    first = field["pens"][0]
+    stood = [one for one in season(client, field)["visits"] if one["pen"] == first and one["day"] < day(0)]
+    other = client.post("/api/fields", json={**SQUARE, "name": "Other"}).json
+    assert walk(client, other, {"pen": first}).status_code == 200
+    left = [one for one in season(client, field)["visits"] if one["pen"] == first]
+    assert [one["day"] for one in left] == [one["day"] for one in stood]
+    assert {one["state"] for one in left} == {"done"}
+    assert left[-1]["left"] == day(0)
+    assert [pen["pen"] for pen in season(client, field)["pens"]] == [field["pens"][1]]

@@ -23,7 +23,7 @@ from ergamot.core.ground.lanes import lay_out
 from ergamot.core.ground.ledger import Ledger, Visit, overlap
 from ergamot.core.ground.manure import SHARES, Worth, manure
 from ergamot.core.ground.minutes import Handling, round_m
-from ergamot.core.ground.netting import near_the_house, netted, netting, told_of_nets
+from ergamot.core.ground.netting import near_the_house, netted, netting, netting_on, told_of_nets
 from ergamot.core.ground.obstacle import Harvest, Shut, make_obstacle
 from ergamot.core.ground.outlook import outlook
 from ergamot.core.ground.schedule import plan_season
@@ -331,6 +331,17 @@ def test_a_net_of_three_lengths_in_a_strip():
     for nets, each, wide in ((0, 50.0, 20.0), (21, 50.0, 20.0), (2, 5.0, 20.0), (2, 50.0, 0.5)):
         with pytest.raises(OutOfRange):
             netting(nets, each, wide)
+
+
+def test_nets_are_set_narrower_where_a_square_finds_no_place():
+    """A triangle 60 m long and 30 m high holds no square of 24.5 m whose sides lie along it."""
+    thin = make_field([(0, 0), (60, 0), (0, 30)])
+    held = netting_on(thin, 2, 50.0)
+    assert held.width_m < 24.5
+    assert held.length_m + held.width_m == pytest.approx(49)
+    assert lay_out(thin, netted(held)).stops
+    with pytest.raises(OutOfRange):
+        netting_on(rectangle(20, 10, 0), 2, 50.0)
 
 
 @given(st.integers(1, 20), st.floats(10, 100), st.floats(1, 200))

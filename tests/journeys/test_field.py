@@ -190,3 +190,61 @@ def test_a_pen_that_stands_elsewhere_is_put_on_the_map_and_the_plan_goes_on_from
     expect(farm.locator("[data-held]")).to_have_count(0)
     expect(farm.get_by_text(re.compile("Bramble: done, where it was put"))).to_be_visible()
     assert farm.locator("[data-pen-stands=A] path").first.get_attribute("d") != before
+
+
+def test_a_way_is_drawn_for_a_pen_and_nets_are_put_round_it(farm: Page, store):
+    with_pen(farm)
+    post_field(farm, length_m=60, width_m=40)
+    ground(farm)
+    put_on(farm, "Bramble")
+    farm.get_by_text("hours out, nets round it, a way of its own").click()
+    farm.get_by_role("button", name="Draw its way on the map").click()
+    field = farm.get_by_role("application", name=re.compile("Home from above"))
+    expect(field).to_be_focused()
+    box = field.bounding_box()
+    assert box
+    for share in (0.2, 0.7):
+        farm.mouse.click(box["x"] + box["width"] * 0.5, box["y"] + box["height"] * share)
+    expect(farm.locator("[data-way='2']")).to_be_attached()
+    farm.get_by_role("button", name="It goes this way").click()
+    expect(farm.get_by_text("goes a way of your own")).to_be_visible()
+    nets = farm.get_by_label("Electric nets round Bramble; empty: none")
+    nets.fill("40")
+    nets.press("Enter")
+    expect(farm.get_by_role("alert")).to_contain_text("nets")
+    nets.fill("2")
+    nets.press("Enter")
+    expect(farm.get_by_text(re.compile("in 2 nets of 164 ft, goes a way"))).to_be_visible()
+    farm.get_by_text("what to know of its moves").click()
+    expect(farm.get_by_text(re.compile("2 nets hold 80.4 ft by 80.4 ft"))).to_be_visible()
+    order = farm.get_by_role("list", name="The order of moving the nets")
+    expect(order.get_by_role("listitem").first).to_contain_text("energiser off")
+
+
+def test_a_field_is_made_to_measure_and_a_part_of_it_shut_between_two_days(farm: Page, store):
+    with_pen(farm)
+    post_field(farm)
+    ground(farm)
+    farm.get_by_role("button", name="Draw its edge, and what stands in it").click()
+    whole = farm.get_by_label("The whole field")
+    expect(whole).to_have_value("8611 sq ft")
+    whole.fill("0.3 acre")
+    whole.press("Enter")
+    expect(whole).to_have_value("13068 sq ft")
+    farm.get_by_role("button", name=re.compile("^corner 1,")).focus()
+    side = farm.get_by_label("From corner 1 to the next")
+    expect(side).to_be_visible()
+    side.fill("100 ft")
+    side.press("Enter")
+    expect(side).to_have_value("100 ft")
+    farm.get_by_label("Put in").click()
+    farm.get_by_role("option", name="a part left out").click()
+    farm.get_by_label("a part left out, 1: shut from").fill("2026-05-01")
+    farm.get_by_label("a part left out, 1: to").fill("2026-06-30")
+    farm.get_by_role("button", name="Keep the drawing").click()
+    expect(farm.get_by_text("1 thing to keep off")).to_be_visible()
+    (kept,) = farm.request.get("/api/fields").json()["fields"]
+    assert (kept["obstacles"][0]["shut_from"], kept["obstacles"][0]["shut_to"]) == (
+        "2026-05-01",
+        "2026-06-30",
+    )

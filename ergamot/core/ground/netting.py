@@ -20,6 +20,8 @@ from ergamot.core.finding import Phrase, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.ground.field import Field
 from ergamot.core.ground.footprint import PenSize
+from ergamot.core.ground.heading import too_small
+from ergamot.core.ground.lanes import lay_out
 from ergamot.core.units import Quantity
 
 # Nets as they are commonly sold, and what is done with them: common practice
@@ -98,6 +100,29 @@ def netting(nets: int, net_m: float, most_wide_m: float, turf: str = "lawn") -> 
         nets * NET_KG * net_m / NET_M,
         (nets * JOULES_A_NET[0], nets * JOULES_A_NET[1]),
     )
+
+
+def netting_on(field: Field, nets: int, net_m: float, turf: str = "lawn") -> Netting:
+    """The largest rectangle of so many nets that finds a place on a field, off what stands in it.
+
+    Args: field; nets, 1 to 20; net_m, of each, 10 to 100; turf, lawn, rough or tussocks.
+    Returns: the Netting: square where there is room, else narrower by tenths.
+    Raises: OutOfRange where none does.
+    Source: geometry.
+
+    >>> from ergamot.core.ground.field import rectangle
+    >>> netting_on(rectangle(60, 15, 0), 2, 50.0).width_m
+    15.0
+    """
+    widest = netting(nets, net_m, field.narrow_m, turf)
+    for tenths in range(10, 0, -1):
+        held = netting(nets, net_m, max(1.0, widest.width_m * tenths / 10), turf)
+        try:
+            lay_out(field, netted(held))
+        except OutOfRange:
+            continue
+        return held
+    raise too_small(field, netted(widest))
 
 
 def netted(held: Netting) -> PenSize:

@@ -15,10 +15,10 @@ from typing import Any
 
 from ergamot.core.errors import OutOfRange, Unreadable
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.ground.field import Field, make_field, unturned
-from ergamot.core.ground.footprint import PenSize
-from ergamot.core.ground.lanes import Stop, stop_corners
+from ergamot.core.ground.field import Field, make_field
+from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.obstacle import KINDS, Form, Harvest, Shut, make_obstacle
+from ergamot.exchange.visits_geojson import read_visit
 
 MOST_BYTES = 2_000_000  # of a file; judgement: a field's edge is a few kilobytes
 SEMI_MAJOR_M, FLATTENING = 6378137.0, 1 / 298.257223563  # WGS 84, NGA STND.0036
@@ -29,11 +29,13 @@ FORMS = {"Point": Form.POINT, "LineString": Form.LINE, "Polygon": Form.AREA}
 
 @dataclass(frozen=True)
 class Placed:
-    """A field read from a file, what the file called it, and where on earth its 0 is: longitude and latitude, degrees."""
+    """A field read from a file, what the file called it, and where on earth its 0 is: longitude and latitude, degrees; the
+    visits to it that have ended."""
 
     field: Field
     name: str
     origin: Flat | None
+    visits: tuple[Visit, ...] = ()
 
 
 def metres_a_degree(latitude: float) -> Flat:
@@ -97,7 +99,12 @@ def read_field(data: bytes, in_metres: bool = False) -> Placed:
         gates[0] if gates else None,
         float(heading) if isinstance(heading, (int, float)) and not isinstance(heading, bool) else None,
     )
-    return Placed(made, str(main[2].get("name") or ""), origin)
+    stood = (
+        read_visit(local(places), told)
+        for form, places, told in features
+        if told.get("kind") == "stop" and form == "Polygon"
+    )
+    return Placed(made, str(main[2].get("name") or ""), origin, tuple(one for one in stood if one))
 
 
 def _parsed(data: bytes) -> dict[str, Any]:
@@ -213,13 +220,10 @@ def told_of_shut(shut: Shut | Harvest | None) -> dict[str, Any]:
     return {"shut_from": shut.first.isoformat(), "shut_to": shut.last.isoformat()} if shut else {}
 
 
-def write_field(
-    placed: Placed, stops: Sequence[tuple[Stop, PenSize, dict[str, Any]]] = (), heading_deg: float = 0.0
-) -> str:
-    """A field with what stands in it, and stops where given.
+def write_field(placed: Placed, visits: Sequence[tuple[Visit, dict[str, Any]]] = ()) -> str:
+    """A field with what stands in it, and visits to it where given.
 
-    Args: placed, the field, its name and its origin; stops, each with the size of the pen on it and what is told of it;
-        heading_deg, of their lanes.
+    Args: placed, the field, its name and its origin; visits, each with what is told of it.
     Returns: GeoJSON.
     Source: RFC 7946: rings anticlockwise, seven decimals of a degree.
 
@@ -246,11 +250,7 @@ def write_field(
     ]
     if field.gate:
         features.append(feature(Form.POINT, [field.gate], {"kind": "gate"}))
-    for stop, pen, told in stops:
-        corners = stop_corners(stop, pen)
-        features.append(
-            feature(Form.AREA, [unturned(one, heading_deg) for one in corners], {"kind": "stop", **told})
-        )
+    features += [feature(Form.AREA, visit.corners, told) for visit, told in visits]
     whole: dict[str, Any] = {"type": "FeatureCollection", "features": features}
     if origin is None:
         whole[METRES] = True

@@ -116,6 +116,27 @@ def keep_stay(
     return record
 
 
+def keep_visits(work: Work, field: Record, visits: Iterable[Visit]) -> None:
+    """Keep visits to a field by none of the farm's pens, as a file told them."""
+    for i, visit in enumerate(visits):
+        body = {
+            "field": field.id,
+            "pen": visit.pen,
+            "day": visit.day.isoformat(),
+            "part": i,
+            "corners": [[round(x, 3), round(y, 3)] for x, y in visit.corners],
+            "left": visit.left.isoformat(),
+            "ready": visit.ready.isoformat(),
+            "wear": visit.wear,
+            "cover": visit.cover_kg_m2,
+            "nitrogen": visit.nitrogen_kg_ha,
+        }
+        key = _key(field.id, visit.pen, visit.day, i)
+        create_keyed(
+            work.session, work.settled_id, "stay", key, body, "read from a file", work.user, work.now
+        )
+
+
 def leave(work: Work, stay: Record, day: date, loads: Loads, climate: Climate, keeping: Keeping) -> None:
     """A pen goes on from where it stood: what it left there is worked out once and for all."""
     since = date.fromisoformat(stay.body["day"])

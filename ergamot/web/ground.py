@@ -12,6 +12,7 @@ import shapely
 from apiflask import APIBlueprint
 from flask import Response
 
+from ergamot.core.ground.ledger import make_visit
 from ergamot.core.ground.obstacle import KINDS
 from ergamot.exchange.field_geojson import read_field, write_field
 from ergamot.operations.field_body import (
@@ -26,6 +27,7 @@ from ergamot.operations.field_body import (
 from ergamot.operations.fields import Asked, add_field, change_field, fields
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.moves_done import change_pens, settle_past
+from ergamot.operations.stays import keep_visits
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.ground import (
@@ -37,8 +39,10 @@ from ergamot.web.schemas.ground import (
     GeoJsonIn,
     KindOut,
     MeasuredOut,
+    NewFieldIn,
     ObstacleOut,
     OnFieldOut,
+    StoodOut,
 )
 from ergamot.web.schemas.season import TeamIn
 from ergamot.web.unit_of_work import current_work, from_revision
@@ -99,11 +103,15 @@ def list_fields() -> dict[str, Any]:
 
 
 @ground_part.post("/fields")
-@ground_part.input(FieldIn)
+@ground_part.input(NewFieldIn)
 @ground_part.output(FieldOut, 201)
-def post_field(json_data: FieldIn) -> FieldOut:
+def post_field(json_data: NewFieldIn) -> FieldOut:
     """Enter a field."""
-    return field_out(add_field(current_work(), json_data.model_dump()))
+    work, entered = current_work(), json_data.model_dump()
+    stood = [make_visit(**one, name="visits") for one in entered.pop("visits")]
+    record = add_field(work, entered)
+    keep_visits(work, record, stood)
+    return field_out(record)
 
 
 @ground_part.post("/fields/read")
@@ -120,6 +128,7 @@ def read_geojson(json_data: GeoJsonIn) -> EdgeOut:
         origin=list(read.origin) if read.origin else None,
         heading_deg=read.field.heading_deg,
         area=words(read.field.area_m2, "m2"),
+        visits=[StoodOut.model_validate(one) for one in read.visits],
     )
 
 

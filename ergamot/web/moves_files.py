@@ -11,6 +11,7 @@ from ergamot.exchange.calendar import write_calendar
 from ergamot.exchange.field_geojson import write_field
 from ergamot.exchange.moves import NamedPlan
 from ergamot.exchange.moves_csv import write_moves
+from ergamot.exchange.visits_geojson import told_of_visit
 from ergamot.operations.field_body import placed_field
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.seasons import FieldSeason, planned_on
@@ -64,23 +65,14 @@ def get_csv(field_id: int, query_data: CalendarQuery) -> Response:
 def get_stops(field_id: int, query_data: CalendarQuery) -> Response:
     """A field with the stops its pens make and their days, as GeoJSON."""
     seen = planned_on(current_work(), field_id)
-    stops = [
-        (
-            move.stop,
-            named.plan.pen,
-            {
-                "pen": named.name,
-                "lane": move.stop.lane + 1,
-                "stop": move.stop.number + 1,
-                "from": move.day.isoformat(),
-                "to": move.left.isoformat(),
-                "ready": move.ready.isoformat(),
-            },
-        )
-        for named in _plans(seen, query_data.pen)
-        for move in named.plan.moves
+    names = {named.plan.member.key: named.name for named in _plans(seen, query_data.pen)}
+    visits = [
+        (visit, told_of_visit(visit, names.get(visit.pen, ""), done))
+        for all_of_it, done in ((seen.season.past, True), (seen.season.visits, False))
+        for visit in all_of_it
+        if query_data.pen in (None, visit.pen)
     ]
-    text = write_field(placed_field(seen.record), stops, seen.season.plans[0].laid.heading_deg)
+    text = write_field(placed_field(seen.record), visits)
     return file_answer(text, "application/geo+json", f"stops-{field_id}.geojson")
 
 

@@ -336,3 +336,27 @@ def test_a_pen_that_goes_to_another_field_leaves_what_it_left(client, field):
     assert {one["state"] for one in left} == {"done"}
     assert left[-1]["left"] == day(0)
     assert [pen["pen"] for pen in season(client, field)["pens"]] == [field["pens"][1]]
+
+
+def test_what_was_done_on_a_field_goes_out_with_it_and_comes_in_elsewhere(client, field):
+    kept = client.put(
+        field["path"], json={**SQUARE, "origin": [-2.5, 51.2], "heading_deg": 90}, headers=at(2)
+    )
+    assert kept.status_code == 200, kept.text
+    seen = season(client, field)
+    done = [one for one in seen["visits"] if one["state"] == "done"]
+    assert len(done) > 5
+    out = client.get(f"{field['path']}/moves.geojson").get_json(force=True)
+    read = client.post("/api/fields/read", json={"geojson": out}).json
+    assert len(read["visits"]) == len(done)
+    names = ("outline", "obstacles", "gate", "origin", "heading_deg", "visits")
+    again = client.post("/api/fields", json={"name": "Again", **{name: read[name] for name in names}})
+    assert again.status_code == 201, again.text
+    pen = put_pen(client, "New", HENS)
+    there = walk(client, again.json, {"pen": pen, "stays": "day"}).json["season"]
+    past = [one for one in there["visits"] if one["state"] == "done"]
+    assert sorted((one["day"], one["left"], one["nitrogen"]) for one in past) == sorted(
+        (one["day"], one["left"], one["nitrogen"]) for one in done
+    )
+    wrong = {**read["visits"][0], "left": "2001-01-01"}
+    refused(client.post("/api/fields", json={**SQUARE, "visits": [wrong]}), 422, "visits")

@@ -9,11 +9,18 @@ from dataclasses import dataclass
 from datetime import date
 from itertools import pairwise
 
+import shapely
+
+from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.ground.obstacle import refuse_far
 
 # what a strip had is counted so long; Directive 91/676/EEC counts by the year
 NITROGEN_DAYS = 365
 SQUARE_M = 5.0  # the field is looked up by squares of this; judgement: about a pen's length
+NOBODYS = 0  # the pen of a visit by none of the farm's
+CORNERS = 4
+LAST_YEAR = 9000
 TOUCH_M = 0.001  # ground shared no wider than this is only touched
 
 
@@ -30,6 +37,42 @@ class Visit:
     cover_kg_m2: float
     nitrogen_kg_ha: float
     ready: date
+
+
+def make_visit(
+    day: date,
+    left: date,
+    ready: date,
+    corners: Sequence[Flat],
+    wear: float,
+    cover_kg_m2: float,
+    nitrogen_kg_ha: float,
+    name: str,
+) -> Visit:
+    """Check what is told of a visit by none of the farm's pens.
+
+    Args: day, left and ready, in this order; corners, four, m east and north; wear, bird-days/m², and cover_kg_m2, 0 to
+        100; nitrogen_kg_ha, 0 to 5000; name, of the input.
+    Returns: the Visit.
+    Raises: OutOfRange.
+    Source: common practice.
+
+    >>> day = date(2026, 6, 1)
+    >>> make_visit(day, day, day, [(0, 0), (3, 0), (3, 2), (0, 2)], 1.0, 0.3, 60.0, "visits").pen
+    0
+    """
+    if not day <= left <= ready or ready.year > LAST_YEAR:
+        raise OutOfRange(name, f"{day} to {left}, ready {ready}", "the days of a visit in their order")
+    if len(corners) != CORNERS or not shapely.Polygon(corners).is_valid:
+        raise OutOfRange(name, len(corners), "a visit's four corners in order")
+    refuse_far(corners, name)
+    for figure, most, unit in (
+        (wear, 100, "bird-days/m²"),
+        (cover_kg_m2, 100, "kg/m²"),
+        (nitrogen_kg_ha, 5000, "kg/ha"),
+    ):
+        require_range(name, figure, 0, most, unit)
+    return Visit(NOBODYS, day, left, tuple(corners), wear, cover_kg_m2, nitrogen_kg_ha, ready)
 
 
 class Ledger:

@@ -27,6 +27,30 @@ class ObstacleIn(In):
     touches_soil: bool | None = None
 
 
+class StoodIn(In):
+    """A visit to a field that has ended, as a file told it: its corners, m east and north, its days, what birds left."""
+
+    corners: list[Place] = Field(min_length=4, max_length=4)
+    day: date
+    left: date
+    ready: date
+    wear: float
+    cover_kg_m2: float
+    nitrogen_kg_ha: float
+
+
+class StoodOut(Out):
+    """A visit to a field that has ended, read from a file."""
+
+    corners: list[list[float]]
+    day: date
+    left: date
+    ready: date
+    wear: float
+    cover_kg_m2: float
+    nitrogen_kg_ha: float
+
+
 class FieldIn(In):
     """A field as entered: its sides (text, bare numbers metres, or metres), or the corners of its edge in metres east and
     north; the heading of its lanes, none where most stops decide; what stands in it; its gate; its place on earth; how
@@ -56,6 +80,12 @@ class GeoJsonIn(In):
 
     geojson: dict[str, Any]
     in_metres: bool = False
+
+
+class NewFieldIn(FieldIn):
+    """A field as it is first entered, with the visits there were to it as a file told them."""
+
+    visits: list[StoodIn] = Field(default=[], max_length=5000)
 
 
 class EdgeIn(In):
@@ -99,6 +129,7 @@ class EdgeOut(Out):
     origin: list[float] | None
     heading_deg: float | None
     area: Words
+    visits: list[StoodOut]
 
 
 class OnFieldOut(Out):

@@ -12,9 +12,9 @@ export function FieldFiles({ field, onRead }: { field: Field | undefined; onRead
   const load = useMutation({
     mutationFn: async (file: File) => {
       const edge = await answer(api.POST("/api/fields/read", { body: { geojson: parsed(await file.text()), in_metres: metres } }));
-      const { outline, obstacles, gate, origin, heading_deg } = edge;
+      const { outline, obstacles, gate, origin, heading_deg, visits } = edge;
       const name = edge.name || file.name.replace(/\.[^.]*$/, "");
-      return answer(api.POST("/api/fields", { body: { name, outline, obstacles, gate, origin, heading_deg } }));
+      return answer(api.POST("/api/fields", { body: { name, outline, obstacles, gate, origin, heading_deg, visits } }));
     },
     onSuccess: async (kept) => {
       await cache.invalidateQueries({ queryKey: keys.fields });

@@ -128,7 +128,7 @@ def test_the_demo_farm_is_entered_once_and_shows_each_grade(store, client):
     }
     words = {one["word"] for pen in pens for one in pen["verdicts"]}
     assert words >= {"short", "hard", "tight", "close", "right", "to spare"}
-    assert len(client.get("/api/fields").json["fields"]) == 3
+    assert len(client.get("/api/fields").json["fields"]) == 4
 
 
 def test_no_flock_goes_while_a_pen_is_for_it_and_no_step_brings_back_one_that_is_gone(session):

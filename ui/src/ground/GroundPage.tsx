@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { Field } from "../api/client";
 import { useFields, usePens, useSeason } from "../api/queries";
@@ -25,11 +25,19 @@ export function GroundPage() {
   const pens = usePens();
   const kept = useFields();
   const [drawing, setDrawing] = useState(false);
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
   if (!pens.data || !kept.data) return <Waiting what="Walking out to the field" />;
   const { fields, kinds } = kept.data;
   const field = fields.find((one) => one.id === id) ?? fields.find((one) => one.team.some((each) => each.pen === forPen)) ?? fields[0];
   if (pens.data.length === 0) return <NoPen what="A plan of daily moves follows a pen over your own field." />;
   const show = (to: number) => {
+    if (!here.current) return; // kept after the keeper went on to something else
     setDrawing(false);
     void go(`/ground/${to}`);
   };

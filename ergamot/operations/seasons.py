@@ -129,7 +129,7 @@ def member_of(
 ) -> Member:
     """A pen of a field's team as the plan meets it."""
     flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
-    size, nets = with_room(pen_size(structure), farm.crew.drawbar_n > 0), None
+    size, nets = with_room(pen_size(structure), farm.crew.drawbar_n > 0, structure.carried), None
     out = Out(one.hours or 24.0)
     if structure.ranges or one.nets:
         over, house = field_of(record), size

@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import io
 from datetime import UTC, date, datetime, timedelta
+from importlib import import_module
+from unittest.mock import patch
 
 import pytest
 import shapely
 from icalendar import Calendar
 from pypdf import PdfReader
+from sqlalchemy.orm import Session
 
 from ergamot.core.ground.ledger import overlap
 from ergamot.demo.tansy_rise import BENT_MEADOW, PADDOCK, load
@@ -360,3 +363,13 @@ def test_what_was_done_on_a_field_goes_out_with_it_and_comes_in_elsewhere(client
     )
     wrong = {**read["visits"][0], "left": "2001-01-01"}
     refused(client.post("/api/fields", json={**SQUARE, "visits": [wrong]}), 422, "visits")
+
+
+def test_teams_and_stays_are_not_lost_to_an_older_program(client, field, store):
+    older = import_module("ergamot.store.migrations.versions.0017_seasons")
+    with (
+        Session(store) as session,
+        patch.object(older.op, "get_bind", session.connection),
+        pytest.raises(RuntimeError, match="are kept"),
+    ):
+        older.downgrade()

@@ -283,13 +283,21 @@ def test_lanes_run_across_steep_ground_and_where_the_pen_stands_the_wind_best():
     assert lay_out(square, SIZES[0], Lie(0.0, None, 0.0, gusts)).heading_deg == 90
 
 
-def test_room_is_left_past_the_ends_of_lanes_for_whoever_pulls():
+def test_room_is_left_past_the_ends_of_lanes_for_its_gear_and_whoever_pulls():
+    """3.4 × 2.3 m: about an axle at its rear its corners reach √(3.4² + 1.15²) = 3.589 m, 0.189 past its end; about its middle
+    √(1.7² + 1.15²) − 1.7 = 0.352. A person stands in 0.8 m more, a vehicle in 3."""
     pen = PenSize(3.0, 2.0, 3.4, 2.3)
-    by_hand, towed = with_room(pen, vehicle=False), with_room(pen, vehicle=True)
-    for size, each in ((pen, 13), (by_hand, 12), (towed, 11)):
+    for vehicle, about_axle, room, stops in (
+        (False, True, 0.989, 12),
+        (False, False, 1.152, 12),
+        (True, True, 3.189, 11),
+        (True, False, 3.352, 10),
+    ):
+        size = with_room(pen, vehicle, about_axle)
+        assert size.turn_m == pytest.approx(room, abs=0.001)
         laid = lay_out(rectangle(40, 2.4, 0), size)
-        assert len(laid.stops) == each
-        assert min(stop.u_m for stop in laid.stops) >= size.turn_m
+        assert len(laid.stops) == stops
+        assert min(stop.u_m for stop in laid.stops) >= room - 0.001
 
 
 def test_wet_months_move_birds_on_sooner():

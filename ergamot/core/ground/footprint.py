@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 
 from ergamot.core.frame.structure import Structure
@@ -51,16 +52,19 @@ def pen_size(structure: Structure) -> PenSize:
     )
 
 
-def with_room(size: PenSize, vehicle: bool) -> PenSize:
-    """A pen's size with the room past the end of a lane that whoever pulls it stands in.
+def with_room(size: PenSize, vehicle: bool, about_axle: bool) -> PenSize:
+    """A pen's size with the room past the end of a lane that it is turned in by whoever pulls it.
 
-    Args: size; vehicle, whether one pulls it.
+    Args: size; vehicle, whether one pulls it; about_axle, whether it turns about an axle at its rear, its far end carried,
+        else about its middle.
     Returns: the PenSize; ground in a fence of its own wants none.
-    Source: a judgement.
+    Source: geometry: how far its corners sweep past its end, and a judgement of who stands there.
 
-    >>> with_room(PenSize(3.0, 2.0, 3.4, 2.3), vehicle=False).turn_m
-    0.8
+    >>> round(with_room(PenSize(3.0, 2.0, 3.4, 2.3), vehicle=False, about_axle=True).turn_m, 2)
+    0.99
     """
     if size.fenced:
         return size
-    return replace(size, turn_m=VEHICLE_ROOM_M if vehicle else PERSON_ROOM_M)
+    reach = size.overall_length_m if about_axle else size.overall_length_m / 2
+    sweep = math.hypot(reach, size.overall_width_m / 2) - reach
+    return replace(size, turn_m=sweep + (VEHICLE_ROOM_M if vehicle else PERSON_ROOM_M))

@@ -171,6 +171,20 @@ def test_three_pens_of_different_flocks_over_six_weeks_by_hand():
         assert all(move.haul_m <= plan.pen.width_m for move in plan.moves)
 
 
+def test_ground_is_shared_by_what_is_asked_while_a_stop_rests_not_by_how_long_a_flock_is_out():
+    """Two like pens moved daily, one out for 77 − 24 days, one for 200: at 15 °C a stop is back after 23 days, so each asks
+    for 23 stops and gets half of the field."""
+    team = [
+        Member(1, BROILERS, SIZES[0], Stays.DAY, BROILERS.out),
+        Member(2, HENS, SIZES[0], Stays.DAY, BROILERS.out),
+    ]
+    season = plan_season(CATALOGUE, rectangle(60, 40, 90), team, WARM, BROILERS.out, HENS.leaves)
+    first, second = (high - low for low, high in (plan.part.band for plan in season.plans))
+    assert first == pytest.approx(second, abs=0.5)
+    assert team[0].area_asked(season.plans[0].part.loads, WARM, Keeping()) == pytest.approx(23 * 6)
+    assert season.used_up_on is None
+
+
 def test_a_part_is_taken_over_by_the_next_flock_where_the_last_left_off():
     """Batch after batch in one pen's part: the second begins beside where the first ended, on fresh ground."""
     later = flock(

@@ -181,7 +181,7 @@ def plan_season(
     """
     require_range("days", (end - start).days, 1, LONGEST_PLAN_DAYS, "days")
     kept, ledger, courses = keeping or Keeping(), Ledger(past), []
-    for part in share_out(catalogue, field, members, climate, lie or Lie()):
+    for part in share_out(catalogue, field, members, climate, kept, lie or Lie()):
         member = part.member
         shuts = shut_stops(field, part.laid, member.pen)
         strict = member.stays is Stays.GRASS

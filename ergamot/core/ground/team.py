@@ -27,6 +27,7 @@ from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import Field, turned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.heading import Lie, best_way, too_small
+from ergamot.core.ground.keeping import Keeping
 from ergamot.core.ground.lanes import Laid, along_way, walked
 from ergamot.core.ground.ledger import middle
 from ergamot.core.ground.netting import Netting
@@ -35,7 +36,7 @@ from ergamot.core.ground.strips import Ground
 
 WALK_M = 0.8  # between the lanes of two pens; judgement: a person with two buckets
 SLICES = 200  # in which the ground is measured across its lanes
-SAMPLED_DAYS = 7  # every so many days of a flock its moves are counted to share the ground out
+SAMPLED_DAYS = 7  # every so many days of a flock it is looked at how much ground it asks for
 
 
 class Stays(StrEnum):
@@ -99,13 +100,15 @@ class Member:
         moves = 1 / rule if rule else load.moves if load.moves > 1 else 1 / max(1, int(load.stay_days + 1e-9))
         return self.pen.area_m2 * moves
 
-    def area_asked(self, loads: Loads) -> float:
-        """The ground it comes over from its flock's first day out to its last, m²: by it the field is shared out."""
-        asked, day = 0.0, self.flock.out
+    def area_asked(self, loads: Loads, climate: Climate, keeping: Keeping) -> float:
+        """The most ground it comes over while a stop rests, m²: by it the field is shared out, for after that it comes over
+        the same again."""
+        most, day = 0.0, self.flock.out
         while day < self.gone:
-            asked += self.area_a_day(loads, day) * min(SAMPLED_DAYS, (self.gone - day).days)
+            rests = (keeping.ready_on(climate, day + timedelta(days=1)) - day).days
+            most = max(most, self.area_a_day(loads, day) * min(rests, (self.gone - day).days))
             day += timedelta(days=SAMPLED_DAYS)
-        return asked
+        return most
 
 
 @dataclass(frozen=True)
@@ -120,23 +123,29 @@ class Part:
 
 
 def share_out(
-    catalogue: Catalogue, field: Field, members: Sequence[Member], climate: Climate, lie: Lie
+    catalogue: Catalogue,
+    field: Field,
+    members: Sequence[Member],
+    climate: Climate,
+    keeping: Keeping,
+    lie: Lie,
 ) -> tuple[Part, ...]:
-    """Each pen's part of a field: as much as it comes over, in the order in which the pens stand; lanes of all on one heading.
+    """Each pen's part of a field: as much as it comes over while a stop rests, in the order in which the pens stand; lanes of
+    all on one heading.
 
-    Args: catalogue; field; members, one or more; climate; lie, of the ground and the wind.
+    Args: catalogue; field; members, one or more; climate; keeping, of the field; lie, of the ground and the wind.
     Returns: a Part for each member, in their order.
     Raises: OutOfRange where a pen finds no place to stand on its part.
     Source: common practice.
 
     >>> from ergamot.core.ground.field import rectangle
     >>> one = Member(1, broilers(), PenSize(3.0, 2.0, 3.4, 2.3), Stays.GRASS, broilers().out)
-    >>> len(share_out(c, rectangle(40, 12, 0), [one], Climate((15.0,) * 12), Lie())[0].laid.stops)
+    >>> len(share_out(c, rectangle(40, 12, 0), [one], Climate((15.0,) * 12), Keeping(), Lie())[0].laid.stops)
     65
     """
     ground = Ground(field.free())
     loads = {one.key: Loads(catalogue, one.flock, one.pen.area_m2, climate, one.out) for one in members}
-    asked = {one.key: one.area_asked(loads[one.key]) for one in members}
+    asked = {one.key: one.area_asked(loads[one.key], climate, keeping) for one in members}
     main = max(members, key=lambda one: asked[one.key])
     way = best_way(ground, field, main.pen, lie)
     turns = _turns(members)
@@ -184,11 +193,11 @@ def _as_they_stand(turns: list[list[Member]], heading_deg: float) -> list[list[M
 def _bands(
     ground: Ground, turns: list[list[Member]], asked: dict[int, float], heading_deg: float
 ) -> list[Flat]:
-    """From where to where each part reaches across the lanes: as much ground as its pens come over, wide enough for each."""
+    """From where to where each part reaches across the lanes: as much ground as its pens ask for, wide enough for each."""
     _, (low, high) = ground.extent(heading_deg)
     places = np.linspace(low, high, SLICES + 1)
     below = ground.area_across(heading_deg, places)
-    weights = [max(sum(asked[one.key] for one in turn), 1e-9) for turn in turns]
+    weights = [max(asked[one.key] for one in turn) for turn in turns]
     cuts = [
         float(np.interp(below[-1] * sum(weights[:i]) / sum(weights), below, places))
         for i in range(len(turns))

@@ -130,11 +130,10 @@ def share_out(
     keeping: Keeping,
     lie: Lie,
 ) -> tuple[Part, ...]:
-    """Each pen's part of a field: as much as it comes over while a stop rests, in the order in which the pens stand; lanes of
-    all on one heading.
+    """Each pen's part of a field, as large as what it comes over while a stop rests, in the order in which the pens stand.
 
     Args: catalogue; field; members, one or more; climate; keeping, of the field; lie, of the ground and the wind.
-    Returns: a Part for each member, in their order.
+    Returns: a Part for each member, in their order, lanes of all on one heading.
     Raises: OutOfRange where a pen finds no place to stand on its part.
     Source: common practice.
 

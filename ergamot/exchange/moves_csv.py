@@ -8,7 +8,6 @@ from collections.abc import Sequence
 from typing import Any
 
 from ergamot.core.ground.ledger import middle
-from ergamot.core.ground.walk import placed
 from ergamot.exchange.moves import NamedPlan, move_time
 from ergamot.exchange.spreadsheet import harmless
 
@@ -54,7 +53,7 @@ def _rows(named: NamedPlan) -> list[tuple[Any, ...]]:
     plan = named.plan
     rows: list[tuple[Any, ...]] = []
     for move in plan.moves:
-        east, north = middle(placed(move.stop, plan.pen, plan.laid.heading_deg))
+        east, north = middle(move.visit.corners)
         rows.append(
             (
                 move.day.isoformat(),

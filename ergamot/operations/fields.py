@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Any
@@ -59,10 +59,17 @@ def change_team(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> 
         put.append(OnField(pen.id, one.stays, first, one.hours, one.nets, net, one.way))
     kept = _with_team(work, record, base, put)
     for other in fields(work):
-        left = [one for one in team_of(other) if one.pen_id not in {new.pen_id for new in put}]
-        if other.id != field_id and len(left) < len(team_of(other)):
-            _with_team(work, other, other.revision, left)
+        if other.id != field_id:
+            take_off(work, other, {one.pen_id for one in put})
     return kept
+
+
+def take_off(work: Work, record: Record, pens: Collection[int]) -> None:
+    """Keep that some pens walk a field no more, where they did."""
+    team = team_of(record)
+    left = [one for one in team if one.pen_id not in pens]
+    if len(left) < len(team):
+        _with_team(work, record, record.revision, left)
 
 
 def _with_team(work: Work, record: Record, base: int, team: Sequence[OnField]) -> Record:

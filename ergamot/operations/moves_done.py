@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Collection, Sequence
+from dataclasses import replace
 from datetime import date, timedelta
 
 import shapely
@@ -14,21 +15,22 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import unturned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.schedule import MovePlan
-from ergamot.core.ground.walk import Move, placed
+from ergamot.core.ground.walk import Move
 from ergamot.operations.field_body import team_of
-from ergamot.operations.fields import Asked, change_team, fields
+from ergamot.operations.fields import Asked, change_team, fields, take_off
 from ergamot.operations.places import today_on
 from ergamot.operations.seasons import FieldSeason, planned_on, season_of
 from ergamot.operations.stays import (
+    Came,
+    Leaves,
     NotNow,
     hold,
     is_settled,
-    keep_stay,
+    keep_stays,
     leave,
     mark_settled,
     pass_over,
     standing,
-    take_back,
 )
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, pens_for
@@ -44,11 +46,9 @@ def done_through(
     plans = [plan for plan in seen.season.plans if pen_id in (None, plan.member.key)]
     if not plans:
         raise NotFound("There is no such pen on this field", field="pen", value=pen_id)
+    last = (through, part or math.inf)
     for plan in plans:
-        last = (through, part or math.inf)
-        for move in plan.moves:
-            if (move.day, move.part) <= last:
-                _keep(work, seen, plan, move)
+        _keep(work, seen, plan, [move for move in plan.moves if (move.day, move.part) <= last])
 
 
 def put_by_hand(work: Work, field: Record, pen_id: int, day: date, place: Flat, heading_deg: float) -> None:
@@ -63,14 +63,10 @@ def put_by_hand(work: Work, field: Record, pen_id: int, day: date, place: Flat, 
     stood = _standing_place(plan.pen, place, heading_deg)
     if not seen.field.edge.buffer(OUTSIDE_M).covers(shapely.Polygon(stood)):
         raise OutOfRange("place", f"{place[0]:g}, {place[1]:g}", "a place on this field")
-    for move in plan.moves:
-        if move.day < day:
-            _keep(work, seen, plan, move)
-    open_stay = standing(work, pen_id)
-    again = open_stay is not None and open_stay.body["day"] == day.isoformat()
-    part = open_stay.body["part"] + 1 if again and open_stay else 1
-    loads = plan.part.loads
-    keep_stay(work, field.id, pen_id, day, part, part, stood, loads, seen.climate, seen.keeping)
+    stands = _keep_before(work, seen, plan, day)
+    again = stands is not None and stands.body["day"] == day.isoformat()
+    part = stands.body["part"] + 1 if stands and again else 1
+    keep_stays(work, field.id, pen_id, [Came(day, part, part, stood)], _by(seen, plan))
 
 
 def not_moved(work: Work, field: Record, pen_id: int, day: date) -> None:
@@ -78,10 +74,7 @@ def not_moved(work: Work, field: Record, pen_id: int, day: date) -> None:
     seen, plan = _plan_of(work, field, pen_id)
     if day > seen.today:
         raise OutOfRange("day", day.isoformat(), f"to {seen.today.isoformat()}")
-    for move in plan.moves:
-        if move.day < day:
-            _keep(work, seen, plan, move)
-    stay = standing(work, pen_id)
+    stay = _keep_before(work, seen, plan, day)
     if stay is None:
         raise NotNow("This pen stands nowhere yet that it could stay on", field="day", value=day.isoformat())
     hold(work, stay, day)
@@ -93,15 +86,8 @@ def passed_over(work: Work, field: Record, pen_id: int, day: date) -> None:
     move = next((one for one in plan.moves if one.day >= day), None)
     if move is None:
         raise NotFound("No move is planned from that day on", field="day", value=day.isoformat())
-    for one in plan.moves:
-        if one.day < day:
-            _keep(work, seen, plan, one)
-    pass_over(work, field.id, pen_id, move.day, placed(move.stop, plan.pen, plan.laid.heading_deg))
-
-
-def said_back(work: Work, field: Record, pen_id: int) -> None:
-    """Take back the last thing said of a pen."""
-    take_back(work, field.id, pen_id)
+    _keep_before(work, seen, plan, day)
+    pass_over(work, field.id, pen_id, move.day, move.visit.corners)
 
 
 def settle_past(work: Work, field: Record) -> None:
@@ -111,10 +97,7 @@ def settle_past(work: Work, field: Record) -> None:
     except ErgamotError:
         return  # as it stands nothing can be planned on it: there is nothing to keep
     for plan in seen.season.plans if seen else ():
-        for move in plan.moves:
-            if seen and move.day < seen.today:
-                _keep(work, seen, plan, move)
-        stay = standing(work, plan.member.key)
+        stay = _keep_before(work, seen, plan, seen.today) if seen else None
         if seen and stay:
             mark_settled(work, stay, seen.today)
 
@@ -140,6 +123,26 @@ def change_pens(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> 
     return change_team(work, field_id, base, team)
 
 
+def change_way(work: Work, field: Record, base: int, pen_id: int, way: tuple[Flat, ...]) -> Record:
+    """Keep the way a pen on a field is to go, places m east and north, made from revision `base`."""
+    if pen_id not in {one.pen_id for one in team_of(field)}:
+        raise NotFound("There is no such pen on this field", field="pen", value=pen_id)
+    team = [Asked(**vars(one)) for one in team_of(field)]
+    return change_pens(
+        work, field.id, base, [replace(one, way=way) if one.pen_id == pen_id else one for one in team]
+    )
+
+
+def forget_pens(work: Work, pens: Collection[int]) -> None:
+    """Before some pens are deleted: what they left on a field stays known, and they walk it no more."""
+    for field in fields(work):
+        gone = {one.pen_id for one in team_of(field)} & set(pens)
+        if gone:
+            settle_past(work, field)
+            _go(work, field, gone)
+            take_off(work, field, gone)
+
+
 def _go(work: Work, field: Record, gone: Collection[int]) -> None:
     """Some pens go from a field: where they stood is left today."""
     if not gone:
@@ -148,7 +151,7 @@ def _go(work: Work, field: Record, gone: Collection[int]) -> None:
     for plan in seen.season.plans if seen else ():
         stay = standing(work, plan.member.key)
         if seen and stay and plan.member.key in gone:
-            leave(work, stay, seen.today, plan.part.loads, seen.climate, seen.keeping)
+            leave(work, stay, seen.today, _by(seen, plan))
 
 
 def settle_flock(work: Work, flock: Record) -> None:
@@ -164,20 +167,19 @@ def _plan_of(work: Work, field: Record, pen_id: int) -> tuple[FieldSeason, MoveP
     return seen, plan
 
 
-def _keep(work: Work, seen: FieldSeason, plan: MovePlan, move: Move) -> None:
-    """Keep one planned move as made."""
-    keep_stay(
-        work,
-        seen.record.id,
-        plan.member.key,
-        move.day,
-        move.part,
-        move.parts,
-        placed(move.stop, plan.pen, plan.laid.heading_deg),
-        plan.part.loads,
-        seen.climate,
-        seen.keeping,
-    )
+def _by(seen: FieldSeason, plan: MovePlan) -> Leaves:
+    return Leaves(plan.part.loads, seen.climate, seen.keeping)
+
+
+def _keep(work: Work, seen: FieldSeason, plan: MovePlan, moves: Sequence[Move]) -> Record | None:
+    """Keep planned moves as made; where the pen stands then."""
+    came = [Came(move.day, move.part, move.parts, move.visit.corners) for move in moves]
+    return keep_stays(work, seen.record.id, plan.member.key, came, _by(seen, plan))
+
+
+def _keep_before(work: Work, seen: FieldSeason, plan: MovePlan, day: date) -> Record | None:
+    """Keep what was planned for the days before one as made; where the pen stands then."""
+    return _keep(work, seen, plan, [move for move in plan.moves if move.day < day])
 
 
 def _standing_place(pen: PenSize, place: Flat, heading_deg: float) -> tuple[Flat, ...]:

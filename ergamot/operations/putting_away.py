@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 
 from ergamot.core.errors import ErgamotError
+from ergamot.operations.moves_done import forget_pens
 from ergamot.operations.own_rows import refuse_if_used, row_name
 from ergamot.operations.stays import stays_on
 from ergamot.operations.work import Work
@@ -74,6 +75,7 @@ def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) 
             value=told,
             allowed=str(len(hanging)),
         )
+    forget_pens(work, {record.id} if kind == "pen" else {one.id for one in hanging})
     for one in hanging:
         pen = work.kept("pen", one.id)
         erase(work.session, pen, pen.revision)

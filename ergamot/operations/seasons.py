@@ -11,6 +11,7 @@ from ergamot.core.balance.verdicts import floor_need
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import NotFound
 from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.structure import Structure
@@ -25,7 +26,7 @@ from ergamot.core.ground.minutes import Handling
 from ergamot.core.ground.netting import OUT_HOURS, near_the_house, netted, netting_on, ranging
 from ergamot.core.ground.outlook import Outlook, outlook
 from ergamot.core.ground.schedule import Season, plan_season
-from ergamot.core.ground.stay import Out
+from ergamot.core.ground.stay import LIVES_IN, Out
 from ergamot.core.ground.team import Member, Stands
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import parked
@@ -80,18 +81,20 @@ def season_of(work: Work, record: Record) -> FieldSeason | None:
     place, today = place_record(work), today_on(work)
     farm = read_place(work, place)
     past = past_of(work, record)
+    over, keeping, climate = field_of(record), keeping_of(record), climate_of(farm)
     pens, members, structures = {}, [], {}
     for one in team_of(record):
         try:
             pen = work.kept("pen", one.pen_id)
         except NotFound:
-            continue  # deleted since: what it left is kept with the field's past
+            continue  # deleted since, and brought back to the field by an undo of it
         flock = work.kept("flock", pen.body["flock_id"])
         design = design_of(work, pen)
         structures[pen.id] = built(work, design)
         moves = Moves(str(design.values.get("gear", Moves.SKIDS)))
         pens[pen.id] = OnGround(pen, flock, Handling(moves, farm.crew.drawbar_n > 0))
-        member = member_of(work, record, one, pen, structures[pen.id], farm, past.stands.get(pen.id))
+        birds, stands = flock_of(work, flock), past.stands.get(pen.id)
+        member = _member(work, one, birds, structures[pen.id], over, farm, stands)
         if member.gone > max(_begins(member), today - LONGEST_BEFORE):
             members.append(member)
     if not members:
@@ -99,7 +102,7 @@ def season_of(work: Work, record: Record) -> FieldSeason | None:
     lie = _lie(record, farm, structures[members[0].key])
     start = max(min(_begins(one) for one in members), today - LONGEST_BEFORE)
     end = max(min(max(one.gone for one in members), today + LONGEST_SEASON), start + timedelta(days=1))
-    field, keeping, climate = past.shut(field_of(record)), keeping_of(record), climate_of(farm)
+    field = past.shut(over)
     season = _planned(work.own_rows, field, tuple(members), climate, start, end, keeping, past.visits, lie)
     kinds = {one.key: one.flock.strain.kind for one in members}
     worth = Worth(farm.worth_n, farm.worth_p, farm.worth_k)
@@ -118,28 +121,27 @@ def planned_on(work: Work, field_id: int) -> FieldSeason:
     return seen
 
 
-def member_of(
+def _member(
     work: Work,
-    record: Record,
     one: OnField,
-    pen: Record,
+    flock: Flock,
     structure: Structure,
+    field: Field,
     farm: FarmConditions,
     stands: Stands | None,
 ) -> Member:
     """A pen of a field's team as the plan meets it."""
-    flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
     size, nets = with_room(pen_size(structure), farm.crew.drawbar_n > 0, structure.carried), None
-    out = Out(one.hours or 24.0)
+    out = Out(one.hours or LIVES_IN.hours)
     if structure.ranges or one.nets:
-        over, house = field_of(record), size
+        house = size
         if one.nets:
-            nets = netting_on(over, one.nets, one.net_m, farm.turf)
+            nets = netting_on(field, one.nets, one.net_m, farm.turf)
             size = netted(nets)
         else:
-            size = ranging(flock.placed, floor_need(work.catalogue, structure, flock), over)
+            size = ranging(flock.placed, floor_need(work.catalogue, structure, flock), field)
         out = Out(one.hours or OUT_HOURS, near_the_house(size, house))
-    return Member(pen.id, flock, size, one.stays, max(one.first, flock.out), stands, out, nets, one.way)
+    return Member(one.pen_id, flock, size, one.stays, max(one.first, flock.out), stands, out, nets, one.way)
 
 
 def _begins(one: Member) -> date:

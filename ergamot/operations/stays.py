@@ -16,7 +16,7 @@ from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.obstacle import Form, Obstacle, Shut
 from ergamot.core.ground.stay import Loads
 from ergamot.core.ground.team import Stands
-from ergamot.core.ground.walk import nitrogen_of
+from ergamot.core.ground.walk import visit_of
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create_keyed, erase, find_keyed, revise
 
@@ -77,86 +77,96 @@ def _places(corners: Iterable[Iterable[float]]) -> tuple[Flat, ...]:
     return tuple((float(x), float(y)) for x, y in corners)
 
 
-def keep_stay(
-    work: Work,
-    field_id: int,
-    pen_id: int,
-    day: date,
-    part: int,
-    parts: int,
-    corners: Iterable[Flat],
-    loads: Loads,
-    climate: Climate,
-    keeping: Keeping,
-) -> Record:
-    """Keep that a pen came to a place; the place it stood on before is left then, with what it got. The same stay said twice
-    is one."""
-    before = standing(work, pen_id)
-    if before and (before.body["day"], before.body["part"]) > (day.isoformat(), part):
-        raise NotNow(
-            f"This pen stands on another place since {before.body['day']}; take that back first",
-            field="day",
-            value=day.isoformat(),
-            allowed=f"from {before.body['day']} on",
-        )
-    key = _key(field_id, pen_id, day, part)
-    body = {
-        "field": field_id,
-        "pen": pen_id,
-        "day": day.isoformat(),
-        "part": part,
-        "parts": parts,
-        "corners": [[round(x, 3), round(y, 3)] for x, y in corners],
+@dataclass(frozen=True)
+class Came:
+    """That a pen came to a place: on which day, as which of how many moves of it, and its corners."""
+
+    day: date
+    part: int
+    parts: int
+    corners: tuple[Flat, ...]
+
+
+@dataclass(frozen=True)
+class Leaves:
+    """What a stay is worked out by when it ends."""
+
+    loads: Loads
+    climate: Climate
+    keeping: Keeping
+
+
+def keep_stays(work: Work, field_id: int, pen_id: int, came: Iterable[Came], by: Leaves) -> Record | None:
+    """Keep that a pen came to some places, one after another; each before is left then, with what it got. The same said
+    twice is one. Answers where it stands then, None where it stands nowhere."""
+    stands = standing(work, pen_id)
+    for one in came:
+        if stands and (stands.body["day"], stands.body["part"]) > (one.day.isoformat(), one.part):
+            raise NotNow(
+                f"This pen stands on another place since {stands.body['day']}; take that back first",
+                field="day",
+                value=one.day.isoformat(),
+                allowed=f"from {stands.body['day']} on",
+            )
+        body = {**_said(field_id, pen_id, one.day, one.part, one.corners), "parts": one.parts}
+        record, made = _keep(work, body, "came to a place")
+        if made:
+            if stands:
+                leave(work, stands, one.day, by)
+            stands = record
+    return stands
+
+
+def _said(field_id: int, pen_id: int, day: date, part: int, corners: Iterable[Flat]) -> dict[str, Any]:
+    """What everything that is said of a pen on a place has."""
+    places = [[round(x, 3), round(y, 3)] for x, y in corners]
+    return {"field": field_id, "pen": pen_id, "day": day.isoformat(), "part": part, "corners": places}
+
+
+def _keep(work: Work, body: dict[str, Any], note: str) -> tuple[Record, bool]:
+    key = "/".join(str(body[name]) for name in ("field", "pen", "day", "part"))
+    return create_keyed(work.session, work.settled_id, "stay", key, body, note, work.user, work.now)
+
+
+def _left(visit: Visit) -> dict[str, Any]:
+    """What is known of a stay once it has ended."""
+    return {
+        "left": visit.left.isoformat(),
+        "ready": visit.ready.isoformat(),
+        "wear": visit.wear,
+        "cover": visit.cover_kg_m2,
+        "nitrogen": visit.nitrogen_kg_ha,
     }
-    record, made = create_keyed(
-        work.session, work.settled_id, "stay", key, body, "came to a place", work.user, work.now
-    )
-    if made and before:
-        leave(work, before, day, loads, climate, keeping)
-    return record
 
 
 def keep_visits(work: Work, field: Record, visits: Iterable[Visit]) -> None:
     """Keep visits to a field by none of the farm's pens, as a file told them."""
     for i, visit in enumerate(visits):
-        body = {
-            "field": field.id,
-            "pen": visit.pen,
-            "day": visit.day.isoformat(),
-            "part": i,
-            "corners": [[round(x, 3), round(y, 3)] for x, y in visit.corners],
-            "left": visit.left.isoformat(),
-            "ready": visit.ready.isoformat(),
-            "wear": visit.wear,
-            "cover": visit.cover_kg_m2,
-            "nitrogen": visit.nitrogen_kg_ha,
-        }
-        key = _key(field.id, visit.pen, visit.day, i)
-        create_keyed(
-            work.session, work.settled_id, "stay", key, body, "read from a file", work.user, work.now
-        )
+        said = _said(field.id, visit.pen, visit.day, i, visit.corners)
+        _keep(work, said | _left(visit), "read from a file")
 
 
-def leave(work: Work, stay: Record, day: date, loads: Loads, climate: Climate, keeping: Keeping) -> None:
+def leave(work: Work, stay: Record, day: date, by: Leaves) -> Record:
     """A pen goes on from where it stood: what it left there is worked out once and for all."""
-    since = date.fromisoformat(stay.body["day"])
-    whole = loads.over(since, max(1, (day - since).days))
-    shared = stay.body["parts"] if day == since else 1
-    body = {
-        **stay.body,
-        "left": day.isoformat(),
-        "ready": keeping.ready_on(climate, day).isoformat(),
-        "wear": sum(one.wear for one in whole) / shared,
-        "cover": sum(one.cover_kg_m2 for one in whole) / shared,
-        "nitrogen": sum(map(nitrogen_of, whole)) / shared + keeping.grazers_kg_ha,
-    }
-    revise(work.session, stay, stay.revision, body, "went on", work.user, work.now)
+    body = stay.body
+    since = date.fromisoformat(body["day"])
+    loads = by.loads.over(since, max(1, (day - since).days))
+    parts = body["parts"] if day == since else 1
+    visit = visit_of(body["pen"], since, day, _places(body["corners"]), loads, parts, by.climate, by.keeping)
+    return _revised(work, stay, body | _left(visit), "went on")
+
+
+def _revised(work: Work, stay: Record, body: dict[str, Any], note: str) -> Record:
+    return revise(work.session, stay, stay.revision, body, note, work.user, work.now)
 
 
 def standing(work: Work, pen_id: int) -> Record | None:
     """The stay of a pen that has not ended, on whatever field."""
-    kept = find_keyed(work.session, work.farm_id, "stay")
-    return next((one for one in kept if one.body["pen"] == pen_id and _open(one.body)), None)
+    return next((one for one in _of_pen(work, pen_id) if _open(one.body)), None)
+
+
+def _of_pen(work: Work, pen_id: int) -> list[Record]:
+    return [one for one in find_keyed(work.session, work.farm_id, "stay") if one.body["pen"] == pen_id]
 
 
 def _open(body: Mapping[str, Any]) -> bool:
@@ -171,53 +181,36 @@ def is_settled(work: Work, pen_id: int, today: date) -> bool:
 
 def mark_settled(work: Work, stay: Record, today: date) -> Record:
     """Keep that a pen's moves of the days before today are kept."""
-    body = {**stay.body, "settled": today.isoformat()}
-    return revise(work.session, stay, stay.revision, body, "settled", work.user, work.now)
+    return _revised(work, stay, {**stay.body, "settled": today.isoformat()}, "settled")
 
 
 def hold(work: Work, stay: Record, day: date) -> Record:
     """Keep that a pen was not moved on a day: it goes on the day after at the soonest."""
-    body = {**stay.body, "not_before": (day + timedelta(days=1)).isoformat()}
-    return revise(work.session, stay, stay.revision, body, "not moved", work.user, work.now)
+    then = (day + timedelta(days=1)).isoformat()
+    return _revised(work, stay, {**stay.body, "not_before": then}, "not moved")
 
 
 def pass_over(work: Work, field_id: int, pen_id: int, day: date, corners: Iterable[Flat]) -> Record:
     """Keep that a stop is passed over, too wet to be stood on, for a week."""
-    body = {
-        "field": field_id,
-        "pen": pen_id,
-        "day": day.isoformat(),
-        "part": 0,
-        "corners": [[round(x, 3), round(y, 3)] for x, y in corners],
-        "until": (day + timedelta(days=PASSED_DAYS)).isoformat(),
-    }
-    key = _key(field_id, pen_id, day, 0)
-    return create_keyed(work.session, work.settled_id, "stay", key, body, "passed over", work.user, work.now)[
-        0
-    ]
+    until = (day + timedelta(days=PASSED_DAYS)).isoformat()
+    return _keep(work, {**_said(field_id, pen_id, day, 0, corners), "until": until}, "passed over")[0]
 
 
-def take_back(work: Work, field_id: int, pen_id: int) -> None:
+def take_back(work: Work, field: Record, pen_id: int) -> None:
     """Take back the last thing that was said of a pen on a field: what it stood on before, it stands on again."""
-    mine = [one for one in stays_on(work, field_id) if one.body["pen"] == pen_id]
+    mine = [one for one in stays_on(work, field.id) if one.body["pen"] == pen_id]
     if not mine:
         raise NotNow("Nothing was said of this pen here yet", field="pen", value=pen_id)
     last = max(mine, key=lambda one: one.id)  # as it was said, whatever day it was said of
     if last.body.get("not_before"):
-        body = {key: value for key, value in last.body.items() if key != "not_before"}
-        revise(work.session, last, last.revision, body, "taken back", work.user, work.now)
+        _revised(work, last, _without(last.body, "not_before"), "taken back")
         return
     erase(work.session, last, last.revision)
-    before = [
-        one
-        for one in find_keyed(work.session, work.farm_id, "stay")
-        if one.body["pen"] == pen_id and one.body.get("left") == last.body["day"]
-    ]
+    before = [one for one in _of_pen(work, pen_id) if one.body.get("left") == last.body["day"]]
     if _open(last.body) and before:
         stood = max(before, key=lambda one: (one.body["day"], one.body["part"]))
-        body = {key: value for key, value in stood.body.items() if key not in LEFT_THERE}
-        revise(work.session, stood, stood.revision, body, "taken back", work.user, work.now)
+        _revised(work, stood, _without(stood.body, *LEFT_THERE), "taken back")
 
 
-def _key(field_id: int, pen_id: int, day: date, part: int) -> str:
-    return f"{field_id}/{pen_id}/{day.isoformat()}/{part}"
+def _without(body: Mapping[str, Any], *names: str) -> dict[str, Any]:
+    return {key: value for key, value in body.items() if key not in names}

@@ -6,9 +6,10 @@ from apiflask import APIBlueprint
 
 from ergamot.core.errors import NotFound
 from ergamot.core.ground.field import unturned
-from ergamot.core.ground.ledger import Ledger, year_of
-from ergamot.operations.moves_done import done_through, not_moved, passed_over, put_by_hand, said_back
+from ergamot.core.ground.ledger import strip_year
+from ergamot.operations.moves_done import change_way, done_through, not_moved, passed_over, put_by_hand
 from ergamot.operations.seasons import planned_on
+from ergamot.operations.stays import take_back
 from ergamot.web.schemas.figures import StepOut, words
 from ergamot.web.schemas.season import (
     ByHandIn,
@@ -21,12 +22,12 @@ from ergamot.web.schemas.season import (
     StripOut,
     StripQuery,
     StripVisitOut,
+    WayIn,
 )
 from ergamot.web.season_out import season_out
-from ergamot.web.unit_of_work import current_work
+from ergamot.web.unit_of_work import current_work, from_revision
 
 season_part = APIBlueprint("season", __name__, url_prefix="/api/fields/<int:field_id>")
-POINT_M = 0.02  # about a place that is pointed at
 
 
 @season_part.get("/season")
@@ -42,10 +43,8 @@ def get_season(field_id: int) -> MaybeSeasonOut:
 def get_strip(field_id: int, query_data: StripQuery) -> StripOut:
     """The year of the strip at a place of the field."""
     seen = planned_on(current_work(), field_id)
-    x, y = unturned((query_data.u, query_data.v), seen.season.plans[0].laid.heading_deg)
-    spot = [(x + a * POINT_M, y + b * POINT_M) for a, b in ((-1, -1), (1, -1), (1, 1), (-1, 1))]
-    had = Ledger((*seen.season.past, *seen.season.visits)).over(spot)
-    before = [one for one in had if one.day <= query_data.on]
+    place = unturned((query_data.u, query_data.v), seen.season.heading_deg)
+    year = strip_year((*seen.season.past, *seen.season.visits), place, query_data.on)
     names = {key: pen.pen.body["name"] for key, pen in seen.pens.items()}
     past = set(seen.season.past)
     return StripOut(
@@ -60,11 +59,11 @@ def get_strip(field_id: int, query_data: StripQuery) -> StripOut:
                 cover=words(round(one.cover_kg_m2, 2), "kg/m2 shed"),
                 nitrogen=words(round(one.nitrogen_kg_ha), "kg/ha"),
             )
-            for one in sorted(had, key=lambda one: one.day)
+            for one in year.visits
         ],
-        nitrogen=words(round(sum(one.nitrogen_kg_ha for one in year_of(before, query_data.on))), "kg/ha"),
+        nitrogen=words(round(year.nitrogen_kg_ha), "kg/ha"),
         limit=words(round(seen.keeping.strip_kg_ha), "kg/ha"),
-        ready=max((one.ready for one in before), default=None),
+        ready=year.ready,
     )
 
 
@@ -111,7 +110,7 @@ def post_done(field_id: int, json_data: DoneIn) -> MaybeSeasonOut:
 @season_part.output(MaybeSeasonOut)
 def post_by_hand(field_id: int, json_data: ByHandIn) -> MaybeSeasonOut:
     """Keep that a pen was put elsewhere."""
-    work, heading = current_work(), planned_on(current_work(), field_id).season.plans[0].laid.heading_deg
+    work, heading = current_work(), planned_on(current_work(), field_id).season.heading_deg
     place = unturned((json_data.u_m, json_data.v_m), heading)
     put_by_hand(
         work,
@@ -124,23 +123,27 @@ def post_by_hand(field_id: int, json_data: ByHandIn) -> MaybeSeasonOut:
     return season_out(field_id)
 
 
-@season_part.post("/not-moved")
+@season_part.post("/<any('not-moved','passed-over'):what>")
 @season_part.input(PenDayIn)
 @season_part.output(MaybeSeasonOut)
-def post_not_moved(field_id: int, json_data: PenDayIn) -> MaybeSeasonOut:
-    """Keep that a pen was not moved on a day."""
+def post_not_done(field_id: int, what: str, json_data: PenDayIn) -> MaybeSeasonOut:
+    """Keep that a pen was not moved on a day, or that the stop planned for it is too wet to be stood on this week."""
     work = current_work()
-    not_moved(work, work.kept("field", field_id), json_data.pen, json_data.day)
+    said = {"not-moved": not_moved, "passed-over": passed_over}[what]
+    said(work, work.kept("field", field_id), json_data.pen, json_data.day)
     return season_out(field_id)
 
 
-@season_part.post("/passed-over")
-@season_part.input(PenDayIn)
+@season_part.post("/way")
+@season_part.input(WayIn)
 @season_part.output(MaybeSeasonOut)
-def post_passed_over(field_id: int, json_data: PenDayIn) -> MaybeSeasonOut:
-    """Keep that the stop planned for a pen is too wet to be stood on this week."""
+@from_revision
+def post_way(field_id: int, json_data: WayIn, base: int) -> MaybeSeasonOut:
+    """Keep the way a pen is to go, from the revision of the field in If-Match."""
     work = current_work()
-    passed_over(work, work.kept("field", field_id), json_data.pen, json_data.day)
+    heading = planned_on(work, field_id).season.heading_deg
+    way = tuple(unturned((u, v), heading) for u, v in json_data.places)
+    change_way(work, work.kept("field", field_id), base, json_data.pen, way)
     return season_out(field_id)
 
 
@@ -150,5 +153,5 @@ def post_passed_over(field_id: int, json_data: PenDayIn) -> MaybeSeasonOut:
 def post_taken_back(field_id: int, json_data: SaidOfIn) -> MaybeSeasonOut:
     """Take back the last thing said of a pen."""
     work = current_work()
-    said_back(work, work.kept("field", field_id), json_data.pen)
+    take_back(work, work.kept("field", field_id), json_data.pen)
     return season_out(field_id)

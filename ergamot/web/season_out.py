@@ -10,11 +10,10 @@ from typing import Any
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import turned
 from ergamot.core.ground.ledger import Visit, middle
-from ergamot.core.ground.minutes import WALK_M_MIN, round_m
+from ergamot.core.ground.minutes import round_of
 from ergamot.core.ground.netting import ORDER
 from ergamot.core.ground.schedule import MovePlan
 from ergamot.core.ground.strips import EPS_M
-from ergamot.core.ground.walk import Move, placed
 from ergamot.exchange.moves import move_time
 from ergamot.operations.field_body import obstacle_body
 from ergamot.operations.kept import Record
@@ -45,7 +44,7 @@ def season_out(field_id: int) -> MaybeSeasonOut:
 
 
 def _out(record: Record, seen: FieldSeason) -> SeasonOut:
-    season, heading = seen.season, seen.season.plans[0].laid.heading_deg
+    season, heading = seen.season, seen.season.heading_deg
     farm = read_place(current_work(), place_record(current_work()))
 
     def along(place: Flat) -> list[float]:
@@ -69,10 +68,9 @@ def _out(record: Record, seen: FieldSeason) -> SeasonOut:
         wind_from_deg=farm.wind_from_deg,
         pens=[_pen(seen, plan) for plan in season.plans],
         visits=sorted(_visits(seen, along), key=lambda one: (one.day, one.at)),
-        rounds=_rounds(seen),
+        rounds=list(_rounds(seen)),
         weeks=[WeekOut.model_validate(one) for one in seen.outlook.weeks],
         stops_m2=seen.outlook.stops_m2,
-        carries=seen.outlook.carries,
         notes=[Words.model_validate(note) for note in seen.outlook.notes],
         manure=_manure(seen),
         before_move=list(farm.before_move),
@@ -85,10 +83,6 @@ def _pen(seen: FieldSeason, plan: MovePlan) -> PenOut:
         pen=member.key,
         name=pen.pen.body["name"],
         flock_name=pen.flock.body["name"],
-        stays=member.stays,
-        first=member.first,
-        out=member.flock.out,
-        leaves=member.gone,
         length_m=plan.pen.length_m,
         width_m=plan.pen.width_m,
         band=list(plan.part.band) if plan.part.band else None,
@@ -130,7 +124,7 @@ def _visits(seen: FieldSeason, along: Callable[[Flat], list[float]]) -> Iterator
         handling = seen.pens[plan.member.key].handling
         for move in plan.moves:
             yield sent(
-                _as_visit(plan, move),
+                move.visit,
                 "planned",
                 part=move.part,
                 parts=move.parts,
@@ -145,35 +139,17 @@ def _visits(seen: FieldSeason, along: Callable[[Flat], list[float]]) -> Iterator
             )
 
 
-def _as_visit(plan: MovePlan, move: Move) -> Visit:
-    corners = placed(move.stop, plan.pen, plan.laid.heading_deg)
-    return Visit(
-        plan.member.key,
-        move.day,
-        move.left,
-        corners,
-        move.wear,
-        move.cover_kg_m2,
-        move.nitrogen_kg_ha,
-        move.ready,
-    )
-
-
-def _rounds(seen: FieldSeason) -> list[RoundOut]:
+def _rounds(seen: FieldSeason) -> Iterator[RoundOut]:
     """Each day's round: its moves, and the walk to them from the gate and back."""
-    minutes: dict[date, float] = defaultdict(float)
-    places: dict[date, list[Flat]] = defaultdict(list)
+    by_day: dict[date, list[tuple[float, Flat]]] = defaultdict(list)
     for plan in seen.season.plans:
         handling = seen.pens[plan.member.key].handling
         for move in plan.moves:
-            minutes[move.day] += plan.minutes(move, handling)
-            places[move.day].append(middle(placed(move.stop, plan.pen, plan.laid.heading_deg)))
-    rounds = []
-    for day, spots in sorted(places.items()):
-        walk = round_m(seen.field.gate, spots)
-        told = minutes[day] + walk / WALK_M_MIN
-        rounds.append(RoundOut(day=day, moves=len(spots), minutes=round(told), walk=words(round(walk), "m")))
-    return rounds
+            by_day[move.day].append((plan.minutes(move, handling), middle(move.visit.corners)))
+    for day, moves in sorted(by_day.items()):
+        made = round_of(day, seen.field.gate, moves)
+        walk = words(round(made.walk_m), "m")
+        yield RoundOut(day=day, moves=made.moves, minutes=round(made.minutes), walk=walk)
 
 
 def _manure(seen: FieldSeason) -> ManureOut:

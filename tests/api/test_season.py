@@ -92,7 +92,7 @@ def test_a_pen_put_elsewhere_goes_on_from_there(client, field):
     first = field["pens"][0]
     seen = season(client, field)
     pen = seen["pens"][0]
-    aside = [one for one in pen["stops"] if one["lane"] == pen["stops"][-1]["lane"]][-1]
+    aside = pen["stops"][len(pen["stops"]) // 2]
     middle = {"u_m": aside["u_m"] + pen["length_m"] / 2, "v_m": aside["v_m"] + pen["width_m"] / 2}
     body = {"pen": first, "day": day(-4), **middle}
     answer = client.post(f"{field['path']}/by-hand", json=body)
@@ -261,18 +261,24 @@ def test_the_demo_farms_fields_are_all_planned(client, store):
 def test_a_way_drawn_by_hand_is_walked_first_and_hours_and_nets_are_kept(client, field):
     first = field["pens"][0]
     revision = client.get("/api/fields").json["fields"][0]["revision"]
-    asked = {"pen": first, "first": day(0), "way": [[50, 38], [50, 2]], "hours": 8}
+    asked = {"pen": first, "first": day(0), "hours": 8}
     put = client.put(f"{field['path']}/team", json={"team": [asked]}, headers=at(revision))
     assert put.status_code == 200, put.text
-    (kept,) = put.json["team"]
-    assert (kept["hours"], kept["way"]) == (8, [[50, 38], [50, 2]])
-    stood = [one for one in season(client, field)["visits"] if one["day"] >= day(0)]
+    seen = season(client, field)
+    turned = {"pen": first, "places": [[-20.0, -2.0], [-20.0, -58.0]]}
+    if seen["heading_deg"] == 90:
+        turned["places"] = [[50.0, 38.0], [50.0, 2.0]]
+    drawn = client.post(f"{field['path']}/way", json=turned, headers=at(put.json["revision"]))
+    assert drawn.status_code == 200, drawn.text
+    (kept,) = drawn.json["season"]["field"]["team"]
+    assert (kept["hours"], len(kept["way"])) == (8, 2)
+    stood = [one for one in drawn.json["season"]["visits"] if one["day"] >= day(0)]
     lanes = [one["lane"] for one in stood[:5]]
     assert len(set(lanes)) == 5
     netted = client.put(
         f"{field['path']}/team",
         json={"team": [{"pen": first, "nets": 2, "net_m": "164 ft"}]},
-        headers=at(put.json["revision"]),
+        headers=at(drawn.json["season"]["field"]["revision"]),
     )
     (kept,) = netted.json["team"]
     assert (kept["nets"], kept["way"]) == (2, [])
@@ -339,6 +345,19 @@ def test_a_pen_that_goes_to_another_field_leaves_what_it_left(client, field):
     assert {one["state"] for one in left} == {"done"}
     assert left[-1]["left"] == day(0)
     assert [pen["pen"] for pen in season(client, field)["pens"]] == [field["pens"][1]]
+
+
+def test_a_pen_that_is_deleted_leaves_what_it_left_and_the_field(client, field):
+    first = field["pens"][0]
+    stood = [
+        one["day"] for one in season(client, field)["visits"] if one["pen"] == first and one["day"] < day(0)
+    ]
+    revision = client.get(f"/api/pens/{first}").json["revision"]
+    assert client.post(f"/api/pens/{first}/away", headers=at(revision)).status_code < 300
+    assert client.delete(f"/api/pens/{first}", headers=at(revision)).status_code < 300
+    seen = season(client, field)
+    assert [one["day"] for one in seen["visits"] if one["pen"] == first] == stood
+    assert [one["pen"] for one in seen["field"]["team"]] == [field["pens"][1]]
 
 
 def test_what_was_done_on_a_field_goes_out_with_it_and_comes_in_elsewhere(client, field):

@@ -161,26 +161,13 @@ def test_a_plan_keeps_rest_and_nitrogen_and_accounts_for_every_day(field, flock,
     for move, then in pairwise(plan.moves):
         between = {one for one in plan.without if move.left <= one <= then.day}
         assert move.left == then.day or len(between) >= (then.day - move.left).days
-    loads = dict(plan.days)
     if plan.moves and not plan.without:
-        covered = [d for d in loads if d < plan.moves[-1].left]
-        assert sum(m.wear for m in plan.moves) == pytest.approx(
-            sum(loads[d].wear for d in covered) + sum(_load(flock, d).wear for d in _beyond(plan, loads))
-        )
+        days = [flock.out + timedelta(n) for n in range((plan.moves[-1].left - flock.out).days)]
+        assert sum(m.wear for m in plan.moves) == pytest.approx(sum(_load(flock, on).wear for on in days))
 
 
 def _load(flock, day):
     return day_load(CATALOGUE, flock, flock.age_on(day), 6.0, USUAL_MONTHS_C[day.month - 1])
-
-
-def _beyond(plan, loads):
-    """Days of the last stay after the plan's end."""
-    last = plan.moves[-1]
-    return [
-        last.day + timedelta(n)
-        for n in range((last.left - last.day).days)
-        if last.day + timedelta(n) not in loads
-    ]
 
 
 def test_a_stop_used_again_sums_its_nitrogen_and_is_closed_at_the_years_limit():

@@ -20,9 +20,9 @@ from ergamot.core.ground.footprint import PenSize, with_room
 from ergamot.core.ground.heading import Lie
 from ergamot.core.ground.keeping import Keeping, make_keeping
 from ergamot.core.ground.lanes import lay_out
-from ergamot.core.ground.ledger import Ledger, Visit, overlap
+from ergamot.core.ground.ledger import Ledger, Visit, overlap, strip_year
 from ergamot.core.ground.manure import SHARES, Worth, manure
-from ergamot.core.ground.minutes import Handling, round_m
+from ergamot.core.ground.minutes import Handling, round_m, round_of
 from ergamot.core.ground.netting import near_the_house, netted, netting, netting_on, told_of_nets
 from ergamot.core.ground.obstacle import Harvest, Shut, make_obstacle
 from ergamot.core.ground.outlook import outlook
@@ -183,6 +183,39 @@ def test_ground_is_shared_by_what_is_asked_while_a_stop_rests_not_by_how_long_a_
     assert first == pytest.approx(second, abs=0.5)
     assert team[0].area_asked(season.plans[0].part.loads, WARM, Keeping()) == pytest.approx(23 * 6)
     assert season.used_up_on is None
+
+
+def test_grazers_count_when_the_grass_decides_how_long_a_stay_is():
+    """Hens that may stay two days on much ground, 240 kg N/ha left on it by others of 250: cows' 8 leave room for one day."""
+    field, pen = rectangle(12.0, 10.0, 90), PenSize(12.0, 10.0, 12.0, 10.0)
+    load = day_load(CATALOGUE, HENS, HENS.age_on(HENS.out), 120.0, 15.0)
+    one_day = 10 * load.nitrogen_g_m2
+    whole = ((0.0, 0.0), (12.0, 0.0), (12.0, 10.0), (0.0, 10.0))
+    left = HENS.out - timedelta(60)
+    before = Visit(9, left, left, whole, 0.1, 0.1, 250 - 8 - 1.5 * one_day, left)
+    for cows, days in ((0.0, 2), (8.0, 1)):
+        one = Member(1, HENS, pen, Stays.GRASS, HENS.out)
+        keeping = Keeping(grazers_days=3, grazers_kg_ha=cows)
+        season = plan_season(
+            CATALOGUE, field, [one], WARM, HENS.out, HENS.out + timedelta(5), keeping, (before,)
+        )
+        move = season.plans[0].moves[0]
+        assert (move.left - move.day).days == days
+        assert not move.passes
+
+
+def test_a_strips_year_is_what_lies_on_it():
+    day = date(2026, 6, 1)
+    places = [((x, 0.0), (x + 3.0, 0.0), (x + 3.0, 2.0), (x, 2.0)) for x in (0.0, 3.0)]
+    visits = [
+        Visit(1, day, day + timedelta(1), places[0], 1.0, 0.3, 60.0, day + timedelta(23)),
+        Visit(2, day + timedelta(30), day + timedelta(31), places[0], 1.0, 0.3, 50.0, day + timedelta(53)),
+        Visit(1, day, day + timedelta(1), places[1], 1.0, 0.3, 40.0, day + timedelta(23)),
+    ]
+    early, late = (strip_year(visits, (1.0, 1.0), day + timedelta(n)) for n in (10, 40))
+    assert (early.nitrogen_kg_ha, early.ready, len(early.visits)) == (60.0, day + timedelta(23), 2)
+    assert (late.nitrogen_kg_ha, late.ready) == (110.0, day + timedelta(53))
+    assert strip_year(visits, (1.0, 1.0), day + timedelta(380)).nitrogen_kg_ha == 50.0
 
 
 def test_a_part_is_taken_over_by_the_next_flock_where_the_last_left_off():
@@ -452,6 +485,8 @@ def test_minutes_of_a_move_and_of_a_round():
     assert Handling(Moves.WHEELS, vehicle=True).move_min(30.0, turned=False) == pytest.approx(11.0)
     assert round_m((0.0, 0.0), [(30.0, 0.0), (10.0, 0.0), (30.0, 40.0)]) == pytest.approx(10 + 20 + 40 + 50)
     assert round_m(None, [(30.0, 0.0), (10.0, 0.0)]) == pytest.approx(20)
+    made = round_of(date(2026, 6, 1), (0.0, 0.0), [(8.0, (35.0, 0.0)), (6.0, (70.0, 0.0))])
+    assert (made.moves, made.walk_m, made.minutes) == (2, 140.0, 16.0)
 
 
 def test_a_side_and_an_area_are_made_to_measure():

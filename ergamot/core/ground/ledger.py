@@ -21,6 +21,7 @@ SQUARE_M = 5.0  # the field is looked up by squares of this; judgement: about a 
 NOBODYS = 0  # the pen of a visit by none of the farm's
 CORNERS = 4
 LAST_YEAR = 9000
+POINT_M = 0.02  # about a place that is pointed at
 TOUCH_M = 0.001  # ground shared no wider than this is only touched
 
 
@@ -94,6 +95,36 @@ class Ledger:
         """The visits to any part of a place, in the order they were written down."""
         near = {i for square in _squares(corners) for i in self._squares.get(square, ())}
         return [self.visits[i] for i in sorted(near) if overlap(self.visits[i].corners, corners)]
+
+
+@dataclass(frozen=True)
+class StripYear:
+    """The visits to a strip, before a day and after it, the nitrogen it had in the year to it, kg/ha, and when it is ready
+    again after the last of them before."""
+
+    visits: tuple[Visit, ...]
+    nitrogen_kg_ha: float
+    ready: date | None
+
+
+def strip_year(visits: Iterable[Visit], place: Flat, day: date) -> StripYear:
+    """What a place of a field has had and will.
+
+    Args: visits, to the field; place, m east and north; day.
+    Returns: the StripYear.
+    Source: Directive 91/676/EEC counts by the year.
+
+    >>> day = date(2026, 6, 1)
+    >>> one = Visit(1, day, day, ((0.0, 0.0), (3.0, 0.0), (3.0, 2.0), (0.0, 2.0)), 1.0, 0.3, 60.0, day)
+    >>> strip_year([one], (1.0, 1.0), day).nitrogen_kg_ha, strip_year([one], (5.0, 1.0), day).nitrogen_kg_ha
+    (60.0, 0)
+    """
+    x, y = place
+    spot = [(x + a * POINT_M, y + b * POINT_M) for a, b in ((-1, -1), (1, -1), (1, 1), (-1, 1))]
+    had = sorted(Ledger(visits).over(spot), key=lambda one: one.day)
+    before = [one for one in had if one.day <= day]
+    nitrogen = sum(one.nitrogen_kg_ha for one in year_of(before, day))
+    return StripYear(tuple(had), nitrogen, max((one.ready for one in before), default=None))
 
 
 def year_of(visits: Iterable[Visit], day: date) -> list[Visit]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import date
 
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Moves
@@ -40,6 +41,30 @@ class Handling:
         """Minutes of one move over so many metres."""
         at_rest = MAKE_READY_MIN + GEAR_MIN[self.gear] + SETTLE_MIN + (VEHICLE_MIN if self.vehicle else 0.0)
         return at_rest + far_m / HAUL_M_MIN + (TURN_MIN if turned else 0.0)
+
+
+@dataclass(frozen=True)
+class Round:
+    """A day's round over all pens: its moves, the walk to them and back, m, and how long all of it takes, minutes."""
+
+    day: date
+    moves: int
+    walk_m: float
+    minutes: float
+
+
+def round_of(day: date, gate: Flat | None, moves: Sequence[tuple[float, Flat]]) -> Round:
+    """The round of a day.
+
+    Args: day; gate, m, None where it is not known; moves, each with its minutes and where it is, m.
+    Returns: the Round.
+    Source: a judgement.
+
+    >>> round_of(date(2026, 6, 1), (0.0, 0.0), [(8.0, (30.0, 40.0))]).minutes > 9
+    True
+    """
+    walk = round_m(gate, [place for _, place in moves])
+    return Round(day, len(moves), walk, sum(takes for takes, _ in moves) + walk / WALK_M_MIN)
 
 
 def round_m(gate: Flat | None, places: Sequence[Flat]) -> float:

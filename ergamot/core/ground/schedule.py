@@ -30,13 +30,12 @@ LONGEST_PLAN_DAYS = 800
 
 @dataclass(frozen=True)
 class MovePlan:
-    """A pen's part of a field, where it stood to begin with if that was said, the moves over it, each day's load, the days
-    on which none of its ground was ready, and what the keeper should know."""
+    """A pen's part of a field, where it stood to begin with if that was said, the moves over it, the days on which none of its
+    ground was ready, and what the keeper should know."""
 
     part: Part
     stood: Visit | None
     moves: tuple[Move, ...]
-    days: tuple[tuple[date, DayLoad], ...]
     without: tuple[date, ...]
     notes: tuple[Phrase, ...]
 
@@ -76,6 +75,11 @@ class Season:
     visits: tuple[Visit, ...]
 
     @property
+    def heading_deg(self) -> float:
+        """Which way the lanes of all run, from north, clockwise."""
+        return self.plans[0].laid.heading_deg
+
+    @property
     def used_up_on(self) -> date | None:
         """The first day on which a pen finds no ground that is ready."""
         return min((plan.used_up_on for plan in self.plans if plan.used_up_on), default=None)
@@ -93,7 +97,6 @@ class _Course:
         self.stood: Visit | None = None
         if part.member.stands:
             self._stand(part.member.stands)
-        self.until = self.begins
 
     def _stand(self, stands: Stands) -> None:
         """Go on from where the pen stands: as long as its stay lasts by the rule or the grass, and is not to be broken off."""
@@ -105,7 +108,7 @@ class _Course:
         else:
             days = self._days(since, self._most(since))
             if not self.rule:
-                days = walk.lasting(days, walk.keeping.strip_kg_ha)
+                days = walk.bearable(days, walk.keeping.strip_kg_ha)
             then = min(max(since + timedelta(days=len(days)), stands.not_before), self.flock.leaves)
             days = self.loads.over(since, (then - since).days)
             self.begins = then
@@ -120,21 +123,13 @@ class _Course:
         if moves > 1:
             done, self.parts_done = self.parts_done, 0
             all(self.walk.visit(day, i, moves, [load], self.flock.leaves) for i in range(done, moves))
-            return self._then(day, 1)
-        stay = self._days(day, self._most(day))
-        if not self.rule:
-            stay = self.walk.stay(day, stay)
-        if not stay or not self.walk.visit(day, 0, 1, stay, self.flock.leaves):
-            return self._then(day, 1)
-        return self._then(day, len(stay))
+            return day + timedelta(days=1)
+        stayed = self.walk.visit(day, 0, 1, self._days(day, self._most(day)), self.flock.leaves)
+        return day + timedelta(days=max(1, stayed))
 
     def _most(self, day: date) -> int:
         """Whole days a stay may last from a day on, by the rule or by that day's load."""
         return int(self.rule or self.loads.on(day).stay_days + 1e-9)
-
-    def _then(self, day: date, days: int) -> date:
-        self.until = day + timedelta(days=days)
-        return self.until
 
     def _days(self, day: date, most: int) -> list[DayLoad]:
         """The loads of so many days, one at the least, to the day the flock leaves at most."""
@@ -143,14 +138,11 @@ class _Course:
     def plan(self) -> MovePlan:
         """All of it, as planned."""
         pen, walk = self.part.member.pen, self.walk
-        count = max(0, (min(self.until, self.end) - self.begins).days)
-        days = [self.begins + timedelta(days=i) for i in range(count)]
-        shown = tuple((on, self.loads.on(on)) for on in days)
         nets = self.part.member.nets
         age = self.flock.age_on(max(self.begins, self.flock.out))
         around = told_of_nets(nets, self.flock, age) if nets else fenced(pen)
         notes = (*around, *walk.notes(self.begins), *told_of(walk.moves, pen))
-        return MovePlan(self.part, self.stood, tuple(walk.moves), shown, tuple(walk.without), notes)
+        return MovePlan(self.part, self.stood, tuple(walk.moves), tuple(walk.without), notes)
 
 
 def plan_season(
@@ -221,7 +213,7 @@ def plan_moves(
     >>> from ergamot.core.ground.footprint import pen_size
     >>> climate = Climate(farm().months_c)
     >>> plan = plan_moves(c, broilers(), rectangle(40, 12, 0), pen_size(pen()), climate, broilers().out, 5)
-    >>> len(plan.days)
+    >>> len(plan.moves)
     5
     """
     if not flock.out <= start < flock.leaves:

@@ -75,7 +75,7 @@ class Stands:
 
 @dataclass(frozen=True)
 class Member:
-    """A pen of the team: which, its flock, its size, how long its stays are, from which day it is on this field, where it
+    """A pen of the team: which, its flock, its size, how long its stays are, from which day with birds it is on this field, where it
     stands by then, where that is known, and how its birds use the ground; the nets it goes in, if it does; the way the
     keeper drew for it, m east and north."""
 
@@ -103,7 +103,7 @@ class Member:
     def area_asked(self, loads: Loads, climate: Climate, keeping: Keeping) -> float:
         """The most ground it comes over while a stop rests, m²: by it the field is shared out, for after that it comes over
         the same again."""
-        most, day = 0.0, self.flock.out
+        most, day = 0.0, self.first
         while day < self.gone:
             rests = (keeping.ready_on(climate, day + timedelta(days=1)) - day).days
             most = max(most, self.area_a_day(loads, day) * min(rests, (self.gone - day).days))
@@ -170,8 +170,8 @@ def share_out(
 def _turns(members: Sequence[Member]) -> list[list[Member]]:
     """Pens that are on the field one after another, for one part of it each."""
     turns: list[list[Member]] = []
-    for member in sorted(members, key=lambda one: (one.flock.out, one.key)):
-        free = next((turn for turn in turns if turn[-1].gone <= member.flock.out), None)
+    for member in sorted(members, key=lambda one: (one.first, one.key)):
+        free = next((turn for turn in turns if turn[-1].gone <= member.first), None)
         if free is None:
             turns.append([member])
         else:

@@ -25,29 +25,50 @@ from ergamot.core.units import Quantity, say_day
 
 @dataclass(frozen=True)
 class Move:
-    """The pen comes to a stop: on which day, which move of that day, until when, and what the stay leaves.
+    """The pen comes to a stop: what that stay is and leaves there, which move of its day it is, and the day's load.
 
-    `left` is the day the birds go on from it; wear bird-days/m² and cover kg fresh/m² over the whole stay; nitrogen
-    kg/ha of this stay, nitrogen_year of every stay on any of this ground within the year, of the limit a strip has;
-    haul_m how far the last stop and this lie apart; `turned` where the pen goes on the other way; `mow` where the grass is
-    long as it comes.
+    nitrogen_year kg/ha of every stay on any of this ground within the year, of the limit a strip has; haul_m how far the
+    last stop and this lie apart; `turned` where the pen goes on the other way; `mow` where the grass is long as it comes.
     """
 
-    day: date
+    visit: Visit
     part: int
     parts: int
     stop: Stop
     load: DayLoad
-    left: date
-    wear: float
-    cover_kg_m2: float
-    nitrogen_kg_ha: float
     nitrogen_year_kg_ha: float
     nitrogen_limit_kg_ha: float
-    ready: date
     haul_m: float
     turned: bool
     mow: bool
+
+    @property
+    def day(self) -> date:
+        return self.visit.day
+
+    @property
+    def left(self) -> date:
+        """The day the birds go on from it."""
+        return self.visit.left
+
+    @property
+    def ready(self) -> date:
+        return self.visit.ready
+
+    @property
+    def wear(self) -> float:
+        """Of the whole stay, bird-days/m²."""
+        return self.visit.wear
+
+    @property
+    def cover_kg_m2(self) -> float:
+        """Fresh droppings of the whole stay."""
+        return self.visit.cover_kg_m2
+
+    @property
+    def nitrogen_kg_ha(self) -> float:
+        """Of this stay."""
+        return self.visit.nitrogen_kg_ha
 
     @property
     def passes(self) -> tuple[str, ...]:
@@ -87,78 +108,59 @@ class Walk:
         self.without: list[date] = []
         self._not_before = np.zeros(len(self.stops), dtype=np.int64)
 
-    def nitrogen_left(self, stop: int, day: date) -> float:
-        """kg N/ha a stop can still take: the year's less every visit to any of it in the last 365 days."""
-        had = sum(one.nitrogen_kg_ha for one in year_of(self.ledger.over(self.places[stop]), day))
-        return self.keeping.strip_kg_ha - had
-
-    def stay(self, day: date, loads: list[DayLoad]) -> list[DayLoad]:
-        """The days of a stay on the next stop: so many that none of its limits is passed, one at the least."""
-        stop = self._next(day, nitrogen_of(loads[0]), 1)
-        if stop is None:
-            return []
-        days = self.lasting(loads, self.nitrogen_left(stop, day))
-        while len(days) > 1 and self._shut(stop, day, len(days)):
-            days = days[:-1]
-        return days
-
-    def lasting(self, loads: list[DayLoad], nitrogen_left: float) -> list[DayLoad]:
+    def bearable(self, loads: Sequence[DayLoad], nitrogen_left: float) -> list[DayLoad]:
         """As many of some days as pass no limit of the grass, one at the least."""
-        days = loads[:1]
+        days = list(loads[:1])
         for load in loads[1:]:
             longer = [*days, load]
             worn = sum(one.wear for one in longer) > WEAR_LIMIT
             covered = sum(one.cover_kg_m2 for one in longer) > load.cover_limit_kg_m2
-            if worn or covered or sum(map(nitrogen_of, longer)) > nitrogen_left:
+            if worn or covered or nitrogen_of(longer, 1, self.keeping) > nitrogen_left:
                 break
             days = longer
         return days
 
-    def visit(self, day: date, part: int, parts: int, loads: list[DayLoad], leaves: date) -> bool:
-        """Come to the next stop; False when there is none that is ready."""
-        nitrogen = sum(map(nitrogen_of, loads)) / parts + self.keeping.grazers_kg_ha
-        at = self._next(day, nitrogen, len(loads))
+    def visit(self, day: date, part: int, parts: int, loads: Sequence[DayLoad], leaves: date) -> int:
+        """Come to the next stop that is ready, for so many days; a strict pen stays only as long as the grass bears.
+
+        Returns: the days it stays, 0 where no stop is ready.
+        """
+        least = loads[:1] if self.strict else loads
+        at = self._next(day, nitrogen_of(least, parts, self.keeping), len(least))
         if at is None:
-            return False
+            return 0
+        had = self.ledger.over(self.places[at])
+        year = sum(one.nitrogen_kg_ha for one in year_of(had, day))
+        if self.strict:
+            loads = self.bearable(loads, self.keeping.strip_kg_ha - year)
+            while len(loads) > 1 and self._shut(at, day, len(loads)):
+                loads = loads[:-1]
         left = min(day + timedelta(days=0 if part + 1 < parts else len(loads)), leaves)
         stop, last = self.stops[at], self.last
-        before = max((one.left for one in self.ledger.over(self.places[at])), default=None)
-        move = Move(
-            day=day,
-            part=part + 1,
-            parts=parts,
-            stop=stop,
-            load=loads[0],
-            left=left,
-            wear=sum(one.wear for one in loads) / parts,
-            cover_kg_m2=sum(one.cover_kg_m2 for one in loads) / parts,
-            nitrogen_kg_ha=nitrogen,
-            nitrogen_year_kg_ha=self.keeping.strip_kg_ha - self.nitrogen_left(at, day) + nitrogen,
-            nitrogen_limit_kg_ha=self.keeping.strip_kg_ha,
-            ready=self.keeping.ready_on(self.climate, left),
-            haul_m=apart_m(last, stop, self.pen) if last else 0.0,
-            turned=last is not None and last.forward != stop.forward,
-            mow=self.keeping.grazers_days <= 0 and self.climate.long_on(day, before),
+        visit = self.write(day, left, self.places[at], loads, parts)
+        self.moves.append(
+            Move(
+                visit=visit,
+                part=part + 1,
+                parts=parts,
+                stop=stop,
+                load=loads[0],
+                nitrogen_year_kg_ha=year + visit.nitrogen_kg_ha,
+                nitrogen_limit_kg_ha=self.keeping.strip_kg_ha,
+                haul_m=apart_m(last, stop, self.pen) if last else 0.0,
+                turned=last is not None and last.forward != stop.forward,
+                mow=self.keeping.grazers_days <= 0
+                and self.climate.long_on(day, max((one.left for one in had), default=None)),
+            )
         )
-        self.write(day, left, self.places[at], loads, parts)
-        self.moves.append(move)
         self.at, self.last = (at + 1) % len(self.stops), stop
-        return True
+        return len(loads)
 
     def write(
         self, day: date, left: date, corners: tuple[Flat, ...], loads: Sequence[DayLoad], parts: int
     ) -> Visit:
-        """Write down what some days on a place left there, shared over so many moves."""
-        visit = Visit(
-            self.pen_key,
-            day,
-            left,
-            corners,
-            sum(one.wear for one in loads) / parts,
-            sum(one.cover_kg_m2 for one in loads) / parts,
-            sum(map(nitrogen_of, loads)) / parts + self.keeping.grazers_kg_ha,
-            self.keeping.ready_on(self.climate, left),
-        )
+        """Write down what some days on a place left there."""
+        visit = visit_of(self.pen_key, day, left, corners, loads, parts, self.climate, self.keeping)
         self.ledger.add(visit)
         return visit
 
@@ -249,18 +251,48 @@ def placed(stop: Stop, pen: PenSize, heading_deg: float) -> tuple[Flat, ...]:
     return tuple(unturned(corner, heading_deg) for corner in stop_corners(stop, pen))
 
 
-def nitrogen_of(load: DayLoad) -> float:
-    """What a day leaves on a stop.
+def nitrogen_of(loads: Sequence[DayLoad], parts: int, keeping: Keeping) -> float:
+    """What some days leave on a stop, shared over so many of a day's, with what the grazers of the field leave.
 
-    Args: load, of that day.
+    Args: loads, of those days; parts, 1 or more; keeping, of the field.
     Returns: kg N/ha, 0 or more.
     Source: as DayLoad.
 
     >>> from ergamot.core.ground.stay import day_load
-    >>> nitrogen_of(day_load(c, broilers(), 30, 7.2, 15.0)) > 0
+    >>> nitrogen_of([day_load(c, broilers(), 30, 7.2, 15.0)], 1, Keeping()) > 0
     True
     """
-    return load.nitrogen_g_m2 * G_M2_TO_KG_HA
+    return sum(one.nitrogen_g_m2 for one in loads) * G_M2_TO_KG_HA / parts + keeping.grazers_kg_ha
+
+
+def visit_of(
+    pen_key: int,
+    day: date,
+    left: date,
+    corners: tuple[Flat, ...],
+    loads: Sequence[DayLoad],
+    parts: int,
+    climate: Climate,
+    keeping: Keeping,
+) -> Visit:
+    """What birds are on a place for some days, and what they leave there.
+
+    Args: pen_key, the number of their pen; day and left, when they come and go; corners, of the place; loads, of those days;
+        parts, 1 or more: the stops those days are shared over; climate; keeping, of the field.
+    Returns: the Visit.
+    Source: as DayLoad.
+
+    >>> from ergamot.core.ground.stay import day_load
+    >>> load, on = day_load(c, broilers(), 30, 7.2, 15.0), broilers().out
+    >>> one = visit_of(1, on, on, ((0.0, 0.0),) * 4, [load], 2, Climate((15.0,) * 12), Keeping())
+    >>> one.wear == load.wear / 2
+    True
+    """
+    wear, cover = (
+        sum(each) / parts for each in ((one.wear for one in loads), (one.cover_kg_m2 for one in loads))
+    )
+    nitrogen = nitrogen_of(loads, parts, keeping)
+    return Visit(pen_key, day, left, corners, wear, cover, nitrogen, keeping.ready_on(climate, left))
 
 
 def shut_stops(field: Field, laid: Laid, pen: PenSize) -> list[tuple[Obstacle, frozenset[int]]]:

@@ -67,15 +67,11 @@ class VisitOut(Out):
 
 
 class PenOut(Out):
-    """A pen on the field: its size, m, its part of it, when its birds are out, what is known of its plan."""
+    """A pen on the field: its size, m, its part of it, what is known of its plan."""
 
     pen: int
     name: str
     flock_name: str
-    stays: Stays
-    first: date
-    out: date
-    leaves: date
     length_m: float
     width_m: float
     band: list[float] | None
@@ -132,7 +128,6 @@ class SeasonOut(Out):
     rounds: list[RoundOut]
     weeks: list[WeekOut]
     stops_m2: float
-    carries: float
     notes: list[Words]
     manure: ManureOut
     before_move: list[str]
@@ -209,6 +204,13 @@ class ByHandIn(In):
     u_m: float
     v_m: float
     turn_deg: float = 0.0
+
+
+class WayIn(In):
+    """The way a pen is to go: places along and across the lanes, m, in order."""
+
+    pen: int
+    places: list[Place] = Field(min_length=2, max_length=100)
 
 
 class PenDayIn(In):

@@ -9,13 +9,12 @@ import { DayMoves } from "./DayMoves";
 import { FieldDrawing } from "./FieldDrawing";
 import { FieldPanel } from "./FieldPanel";
 import { MonthPage } from "./MonthPage";
-import { dayOf, numberOf, onField, type Season } from "./season";
+import { dayOf, numberOf, type Season } from "./season";
 import { SeasonMap, type Spot } from "./SeasonMap";
 import { SeasonPull } from "./SeasonPull";
 import { StripYear } from "./StripYear";
 import { Team } from "./Team";
 import { useSaid } from "./useSaid";
-import { useTeam } from "./useTeam";
 
 /** Ground: a field from above with the pens that walk it, day by day over the season. */
 export function GroundPage() {
@@ -91,8 +90,7 @@ function Days({ field, season, asked }: { field: Field; season: Season; asked: n
   const [ghost, setGhost] = useState<{ pen: number; spot: Spot } | null>(null);
   const [way, setWay] = useState<{ pen: number; spots: Spot[] } | null>(null);
   const [near, setNear] = useState(() => window.matchMedia("(max-width: 47.99rem)").matches);
-  const said = useSaid(season.field.id);
-  const team = useTeam(field);
+  const said = useSaid(field);
   const { read } = useUnits();
   const hold = (pen: number) => {
     const visit = season.visits.filter((one) => one.pen === pen && one.day <= on).pop();
@@ -126,7 +124,7 @@ function Days({ field, season, asked }: { field: Field; season: Season; asked: n
       {way ? (
         <p className="my-1 flex flex-wrap gap-x-5 border-l-4 border-clay pl-3">
           Press the map where {season.pens.find((pen) => pen.pen === way.pen)?.name} is to go first, next and last.
-          <button type="button" className="line-button bg-tape/60" disabled={way.spots.length < 2} onClick={() => (team.change(way.pen, { way: way.spots.map(({ u, v }) => onField(u, v, season.heading_deg)) }), setWay(null))}>
+          <button type="button" className="line-button bg-tape/60" disabled={way.spots.length < 2} onClick={() => (said.goThisWay(way.pen, way.spots.map(({ u, v }) => [u, v])), setWay(null))}>
             It goes this way
           </button>
           <button type="button" className="line-button" disabled={way.spots.length === 0} onClick={() => setWay({ ...way, spots: way.spots.slice(0, -1) })}>

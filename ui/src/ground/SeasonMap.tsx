@@ -62,7 +62,7 @@ export function SeasonMap({ season, day, pointed, ghost, way, onPoint, near }: P
         onPoint({ u: at.u + by[0] * step[0] * part, v: at.v + by[1] * step[1] * part });
       }}
     >
-      <Ground season={season} />
+      <Ground season={season} frame={frame} />
       {scene.resting.map((some, i) => (
         <path key={i} d={rings(some)} fill={SHADE[i]} stroke="var(--color-grain)" strokeOpacity={0.25} strokeWidth={0.6} data-rests={some.length} />
       ))}
@@ -122,8 +122,7 @@ function frameOf(season: Season) {
 }
 
 /** What no day changes: edge, grass, what stands in it, every stop of every pen. */
-const Ground = memo(function Ground({ season }: { season: Season }) {
-  const frame = frameOf(season);
+const Ground = memo(function Ground({ season, frame }: { season: Season; frame: Frame }) {
   const edge = `M${season.edge.map(([u, v]) => frame.place(u ?? 0, v ?? 0)).join("L")}Z`;
   return (
     <>

@@ -5,7 +5,7 @@ import { afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import { DayMoves } from "./DayMoves";
 import { nearest } from "./FieldPaper";
 import { MonthPage } from "./MonthPage";
-import { monthsOf, numberOf, onField, sceneOn, staysOf, type Season, type Visit } from "./season";
+import { monthsOf, numberOf, sceneOn, staysOf, type Season, type Visit } from "./season";
 import { SeasonMap } from "./SeasonMap";
 import { SeasonPull } from "./SeasonPull";
 import { UnitsProvider } from "../kit/units";
@@ -22,7 +22,7 @@ const visit = (pen: number, day: string, u: number, more: Partial<Visit> = {}): 
   lane: 0, stop: u / 3, forward: true, haul_m: 0, haul: null, minutes: 6, mow: false, passes: [], ...more,
 });
 const pen = (number: number, name: string) => ({
-  pen: number, name, flock_name: "Spring", stays: "grass" as const, first: "2026-05-01", out: "2026-04-22", leaves: "2026-05-20", length_m: 3, width_m: 2, band: null,
+  pen: number, name, flock_name: "Spring", length_m: 3, width_m: 2, band: null,
   stops: [0, 1, 2, 3].map((at) => ({ lane: 0, number: at, u_m: 3 * at, v_m: number === 1 ? 0 : 2.5, forward: true })), used_up_on: null, fenced: number === 3, net_order: [], notes: [],
 });
 
@@ -48,7 +48,7 @@ const season: Season = {
   ],
   rounds: [{ day: "2026-05-02", moves: 2, minutes: 14, walk: words("40 m") }],
   weeks: [{ day: "2026-04-28", resting_m2: 0, asked_m2: 0 }, { day: "2026-05-05", resting_m2: 24, asked_m2: 30 }],
-  stops_m2: 48, carries: 2.5, notes: [],
+  stops_m2: 48, notes: [],
   manure: { nitrogen: words("2 kg"), phosphorus: words("1 kg"), potassium: words("1 kg"), mean: words("40 kg/ha"), limit: words("170 kg/ha"), past: false, worth: 3 },
   before_move: ["Ramp up"],
 };
@@ -65,11 +65,6 @@ describe("a day of the season", () => {
   it("lets what was left green up, and forgets it when it is green", () => {
     const shades = ["2026-05-03", "2026-05-17", "2026-05-31", "2026-06-01"].map((day) => scene(day).resting.findIndex((some) => some.some((stay) => stay.visit.day === "2026-05-01" && stay.visit.pen === 1)));
     expect(shades).toEqual([0, 2, 4, -1]);
-  });
-
-  it("turns a place on the map to one east and north", () => {
-    expect(onField(3, 4, 90)).toEqual([3, 4]);
-    expect(onField(3, 4, 0)).toEqual([-4, 3]);
   });
 
   it("names its months", () => {
@@ -143,7 +138,7 @@ describe("the season", () => {
 });
 
 describe("the moves of a day", () => {
-  const said = { busy: false, problem: null, done: vi.fn(), passedOver: vi.fn(), notMoved: vi.fn(), takenBack: vi.fn(), putAt: vi.fn() };
+  const said = { busy: false, problem: null, done: vi.fn(), passedOver: vi.fn(), notMoved: vi.fn(), takenBack: vi.fn(), putAt: vi.fn(), goThisWay: vi.fn() };
   const moves = (day: string) =>
     render(
       <QueryClientProvider client={new QueryClient()}>

@@ -83,9 +83,3 @@ export function nextMonth(first: string): string {
 
 /** Where a stop is, as the keeper says it. */
 export const placeOf = (visit: Visit) => (visit.lane < 0 ? "where it was put" : `lane ${visit.lane + 1}, stop ${visit.stop + 1}`);
-
-/** A place along and across the lanes as it lies east and north. */
-export function onField(u: number, v: number, headingDeg: number): [number, number] {
-  const [east, north] = [Math.sin((headingDeg * Math.PI) / 180), Math.cos((headingDeg * Math.PI) / 180)];
-  return [Math.round((u * east - v * north) * 1000) / 1000, Math.round((u * north + v * east) * 1000) / 1000];
-}

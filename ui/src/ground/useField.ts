@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Field, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
 import { useKeptForm } from "../kit/useKeptForm";
@@ -14,6 +14,17 @@ export interface Held {
 
 type All = Schemas["FieldsOut"];
 
+/** A field as it was answered is the one shown, before all of them are asked again. */
+export function showField(cache: QueryClient, kept: Field) {
+  cache.setQueryData<All>(keys.fields, (all) => (all ? { ...all, fields: all.fields.map((one) => (one.id === kept.id ? kept : one)) } : all));
+}
+
+/** Ask for the fields and what is planned on them again. */
+export async function refreshFields(cache: QueryClient) {
+  await cache.invalidateQueries({ queryKey: keys.fields });
+  await cache.invalidateQueries({ queryKey: ["season"] });
+}
+
 /** All that is kept of a field, as it is sent again. */
 export function entered(field: Field): FieldIn {
   const { name, heading_deg, obstacles, gate, origin, length_m, width_m, slope_percent, falls_deg } = field;
@@ -26,10 +37,7 @@ export function entered(field: Field): FieldIn {
 /** Keeping a field, a new one or a change to one there is; `done` is told its number. */
 export function useField(field: Field | undefined, done: (id: number) => void) {
   const cache = useQueryClient();
-  const refresh = async () => {
-    await cache.invalidateQueries({ queryKey: keys.fields });
-    await cache.invalidateQueries({ queryKey: ["season"] });
-  };
+  const refresh = () => refreshFields(cache);
   const form = useKeptForm<FieldIn, Field>({
     name: `field-${field?.id ?? "new"}`,
     latest: () => cache.getQueryData<All>(keys.fields)?.fields.find((one) => one.id === field?.id)?.revision ?? 0,
@@ -38,7 +46,7 @@ export function useField(field: Field | undefined, done: (id: number) => void) {
         ? answer(api.PUT("/api/fields/{field_id}", { params: { path: { field_id: field.id }, header: from(base) }, body }))
         : answer(api.POST("/api/fields", { body })),
     onKept: async (kept) => {
-      cache.setQueryData<All>(keys.fields, (all) => (all ? { ...all, fields: all.fields.map((one) => (one.id === kept.id ? kept : one)) } : all));
+      showField(cache, kept);
       await refresh();
       done(kept.id);
     },

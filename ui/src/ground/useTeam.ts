@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Field, type Schemas } from "../api/client";
-import { keys } from "../api/queries";
+import { refreshFields, showField } from "./useField";
 
 export type One = Schemas["OnFieldIn"];
 
@@ -11,11 +11,8 @@ export function useTeam(field: Field) {
   const put = useMutation({
     mutationFn: (to: One[]) =>
       answer(api.PUT("/api/fields/{field_id}/team", { params: { path: { field_id: field.id }, header: from(field.revision) }, body: { team: to } })),
-    onSuccess: (kept) => cache.setQueryData<Schemas["FieldsOut"]>(keys.fields, (all) => (all ? { ...all, fields: all.fields.map((one) => (one.id === kept.id ? kept : one)) } : all)),
-    onSettled: async () => {
-      await cache.invalidateQueries({ queryKey: keys.fields });
-      await cache.invalidateQueries({ queryKey: ["season"] });
-    },
+    onSuccess: (kept) => showField(cache, kept),
+    onSettled: () => refreshFields(cache),
   });
   return { put, team, change: (pen: number, to: Partial<One>) => put.mutate(team.map((one) => (one.pen === pen ? { ...one, ...to } : one))) };
 }

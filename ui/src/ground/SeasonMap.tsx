@@ -25,6 +25,7 @@ interface Props {
 }
 
 const NEAR = 0.42; // of the field's width is seen of it from near
+const BOTH_TALL = 160; // lower, north and the wind stand side by side
 const NUDGES: Record<string, [number, number]> = { ArrowUp: [0, 1], ArrowDown: [0, -1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] };
 
 /** The field from above like a map drawn by hand: the pens to scale where they stand on a day, what they left greening up
@@ -44,6 +45,7 @@ export function SeasonMap({ season, day, pointed, ghost, way, onPoint, near }: P
   const step: [number, number] = [first?.length_m ?? 1, first?.width_m ?? 1];
   const about = near === null ? undefined : scene.stands.find((stay) => stay.visit.pen === near);
   const view = about ? nearView(middleOf(about, frame), frame.tall) : ([0, 0, WIDTH, frame.tall + 44] as const);
+  const short = frame.tall < BOTH_TALL;
   const at = ghost?.spot ?? way?.[way.length - 1] ?? pointed ?? frame.middle;
   return (
     <svg
@@ -78,8 +80,8 @@ export function SeasonMap({ season, day, pointed, ghost, way, onPoint, near }: P
       {pointed && !ghost && !way ? <Pointed spot={pointed} frame={frame} /> : null}
       {ghost ? <Ghost ghost={ghost} season={season} frame={frame} /> : null}
       {season.gate ? <Gate at={frame.at(season.gate[0] ?? 0, season.gate[1] ?? 0)} /> : null}
-      <North heading={season.heading_deg} x={WIDTH - 46} y={60} />
-      {season.wind_from_deg === null ? null : <Wind from={season.wind_from_deg} heading={season.heading_deg} x={WIDTH - 46} y={150} />}
+      {about ? null : <North heading={season.heading_deg} x={WIDTH - (short ? 58 : 46)} y={60} />}
+      {about || season.wind_from_deg === null ? null : <Wind from={season.wind_from_deg} heading={season.heading_deg} x={WIDTH - (short ? 18 : 46)} y={short ? 52 : 150} />}
       <Scale metres={10} px={10 * frame.scale} y={frame.tall + 32} most={frame.wide} />
     </svg>
   );
@@ -216,12 +218,13 @@ function Coming({ stays, from, frame }: { stays: Stay[]; from: Stay | undefined;
   );
 }
 
-/** A pin in the strip that is asked about. */
+/** A stake with a ribbon, driven into the strip that is asked about. */
 function Pointed({ spot, frame }: { spot: Spot; frame: Frame }) {
   const [x, y] = frame.at(spot.u, spot.v);
   return (
-    <g transform={`translate(${x} ${y})`} pointerEvents="none" data-pointed>
-      <path d="M0 0L-5 -13A6.5 6.5 0 1 1 5 -13Z" fill="var(--color-clay)" stroke="var(--color-sheet)" strokeWidth={1.2} />
+    <g transform={`translate(${x} ${y})`} pointerEvents="none" data-pointed strokeLinejoin="round">
+      <path d="M0 0L-2.5 -5V-24H2.5V-5Z" fill="var(--color-wood)" stroke="var(--color-ink)" strokeWidth={1.3} />
+      <path d="M-3.5 -20H3.5V-15.5H-3.5ZM3.5 -19Q9 -21 11 -16Q13 -12 18 -14" fill="none" stroke="var(--color-clay)" strokeWidth={2.4} />
     </g>
   );
 }

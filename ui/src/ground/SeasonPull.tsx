@@ -39,10 +39,10 @@ export function SeasonPull({ season, day, onDay }: { season: Season; day: number
   );
 }
 
-/** Which of some marks have room for a word after the last that has one. */
-function roomy(marks: number[]): Set<number> {
+/** Which of some marks have room for a word beside them, before the next and before the end. */
+function roomy(marks: number[], end: number): Set<number> {
   const found = new Set<number>();
-  for (let i = marks.length - 1, next = Infinity; i >= 0; i--) {
+  for (let i = marks.length - 1, next = end; i >= 0; i--) {
     const mark = marks[i] ?? 0;
     if (next - mark < WORD) continue;
     found.add(i);
@@ -60,7 +60,7 @@ const Curve = memo(function Curve({ season, wide }: { season: Season; wide: numb
   const y = (area: number) => TALL - 4 - (Math.min(area, top) / top) * (TALL - 26);
   const line = (of: "resting_m2" | "asked_m2") => season.weeks.map((week, i) => `${i ? "L" : "M"}${x(numberOf(week.day)).toFixed(1)} ${y(week[of]).toFixed(1)}`).join("");
   const last = season.weeks[season.weeks.length - 1];
-  const named = roomy(monthsOf(season).map((month) => x(numberOf(month))));
+  const named = roomy(monthsOf(season).map((month) => x(numberOf(month))), wide);
   return (
     <>
       <path d={`${line("resting_m2")}L${x(last ? numberOf(last.day) : start)} ${TALL - 4}L${x(start)} ${TALL - 4}Z`} fill="var(--color-wood)" fillOpacity={0.6} />

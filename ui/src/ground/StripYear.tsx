@@ -25,7 +25,7 @@ export function StripYear({ field, spot, on, onClose }: { field: number; spot: S
             To {sayDay(on)} it has had <b>{read(strip.nitrogen)}</b> of nitrogen in the year, of {read(strip.limit)}
             {strip.ready && strip.ready > on ? `; it rests until ${sayDay(strip.ready)}.` : "; it is green and may be stood on."}
           </p>
-          <Stacks of={["pen", "from", "to", ">wear", ">droppings", ">nitrogen", "green again"]}>
+          <Stacks of={["pen", "from", "to", ">wear", ">droppings", ">nitrogen", ">green again"]}>
             {strip.visits.map((one, i) => (
               <StackRow key={i} className={`border-t border-rule/60 ${one.day > on ? "text-pencil" : ""}`}>
                 <Cell className="py-0.5 font-semibold">{one.pen_name}</Cell>
@@ -34,7 +34,7 @@ export function StripYear({ field, spot, on, onClose }: { field: number; spot: S
                 <Cell head="wear" className="py-0.5 text-right">{read(one.wear)}</Cell>
                 <Cell head="droppings" className="py-0.5 text-right">{read(one.cover)}</Cell>
                 <Cell head="nitrogen" className="py-0.5 text-right">{read(one.nitrogen)}</Cell>
-                <Cell head="green again" className="py-0.5">{sayDay(one.ready)}</Cell>
+                <Cell head="green again" className="py-0.5 text-right">{sayDay(one.ready)}</Cell>
               </StackRow>
             ))}
           </Stacks>

@@ -249,3 +249,34 @@ def test_a_field_is_made_to_measure_and_a_part_of_it_shut_between_two_days(farm:
         "2026-05-01",
         "2026-06-30",
     )
+
+
+def test_a_wet_stop_a_missed_day_limits_and_papers_are_all_said_on_the_screen(farm: Page, store, tmp_path):
+    load(store, datetime.now(UTC).replace(tzinfo=None))
+    lawn = farm.request.get("/api/fields").json()["fields"][0]
+    farm.goto(f"/ground/{lawn['id']}")
+    today = farm.get_by_role("region", name="The day's moves")
+    expect(today.get_by_role("heading", name=re.compile("^Today, "))).to_be_visible()
+    planned = today.locator("li").first.inner_text()
+    today.get_by_role("button", name="Too wet there").first.click()
+    expect(today.locator("li").first).not_to_have_text(planned)
+    today.get_by_role("button", name="take the last word back").click()
+    expect(today.get_by_role("button", name="take the last word back")).to_have_count(1)
+    today.get_by_role("button", name="not moved").click()
+    expect(today.get_by_text(re.compile("Nothing is moved: the pens stay|done, "))).to_be_visible()
+    farm.get_by_text("Its limits, its rest, and how it lies").click()
+    for label, text in (("Least days a stop rests", "60"), ("Grazers come so many days ahead", "3")):
+        farm.get_by_label(re.compile(label)).fill(text)
+    farm.get_by_label("Most nitrogen on a strip in a year").fill("200 lb/acre")
+    with farm.expect_response(lambda answer: answer.request.method == "PUT") as put:
+        farm.get_by_role("button", name="Keep the change").click()
+    assert put.value.status == 200, put.value.text()
+    expect(farm.get_by_label("Most nitrogen on a strip in a year")).to_have_value("200 lb/acre")
+    (kept, *_) = farm.request.get("/api/fields").json()["fields"]
+    assert (kept["least_rest"], kept["grazers_days"], round(kept["strip_kg_ha"])) == (60, 3, 224)
+    for name, head in (("Moves as a table", b"day,time,pen"), ("For the wall, A4", b"%PDF")):
+        with farm.expect_download() as started:
+            farm.get_by_role("link", name=name).click()
+        file = tmp_path / name
+        started.value.save_as(file)
+        assert file.read_bytes().startswith(head)

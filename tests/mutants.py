@@ -52,6 +52,9 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_strength_together.py",
             "tests/core/test_pocket.py",
             "tests/core/test_grades.py",
+            "tests/core/test_pipe_kit.py",
+            "tests/core/test_pole.py",
+            "tests/core/test_steel_base.py",
         ),
     ),
     "gear": (

@@ -135,6 +135,10 @@ def welded(page: Page) -> None:
         (f"{one.number}  {' – '.join(one.joins)}", "seat" if one.seat else page.said(one.bead_mm))
         for one in found.welds
     ]
+    rows += [
+        (f"{one.count} × {' – '.join(one.joins)}", page.said(one.bead_mm) if one.bead_mm else "lug")
+        for one in found.body
+    ]
     x, y = left + across + GAP_MM, low + tall
     step = min(WELD_ROW_MM, tall / (len(rows) + 1))
     pen.setFont(FONT, 9 * step / WELD_ROW_MM)

@@ -22,6 +22,7 @@ from ergamot.operations.pens import built, design_of
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.build import (
+    AlikeWeldsOut,
     BarCutOut,
     BarOut,
     BendOut,
@@ -142,6 +143,14 @@ def _welds(found: WeldMap) -> WeldMapOut:
                 number_at=[round(part, 1) for part in found.beside(one, NUMBER_MM)],
             )
             for one in found.welds
+        ],
+        body=[
+            AlikeWeldsOut(
+                joins=list(one.joins),
+                count=one.count,
+                bead=words(one.bead_mm, "mm") if one.bead_mm else None,
+            )
+            for one in found.body
         ],
         bead=words(found.bead_mm, "mm"),
         fillet=words(found.fillet_mm, "mm"),

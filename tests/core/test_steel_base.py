@@ -1,4 +1,5 @@
-"""A base welded of steel boxes: its mitres and beads, a seat for every post, what it bears, and what is refused."""
+"""A base welded of steel boxes: its mitres and beads, a seat for every post, what it bears, and what is refused; and a body
+of steel on it."""
 
 from __future__ import annotations
 
@@ -6,16 +7,18 @@ import itertools
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.drawing.welds import weld_map
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.bending import hollow_modulus, stiffness_n_m2
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.mass import mass
+from ergamot.core.strength.verdict import judge_strength
 from tests.soundness import faults
 from tests.strategies import BASED, CATALOGUE, designs
 
@@ -144,3 +147,74 @@ def test_a_roost_stand_in_a_hoop_stands_clear_of_its_steel_rails():
     values = {"length": 2074, "width": 1293.9, "panel_cut": 4000, "roost_bars": 1, "roost_height": 250}
     small = {"section": "2x2", "base_steel": "rhs-40x40", "door_width": 350, "door_height": 300}
     assert faults(made("hoop", **values, **small)) == ()
+
+
+BODY = {"body_made": "steel", "body_steel": "rhs-38x64", "section": "2x3"}
+
+
+def test_a_body_of_steel_is_welded_to_its_base_and_timber_hangs_in_lugs():
+    """Six lines of studs: twelve feet on the base and twelve plates on them, each 2·(38 + 64) = 204 mm of bead; no seat is left
+    to stand in, and every end of timber at a wall has a lug."""
+    pen = made(**BODY)
+    assert faults(pen) == ()
+    found = weld_map(pen)
+    studs = [one for one in pen.members if one.duty is Duty.UPRIGHT]
+    assert len(studs) == 12
+    assert {one.section.key for one in studs} == {"rhs-38x64"}
+    assert not [one for one in found.welds if one.seat]
+    feet = [one for one in found.welds if one.joins[1] == studs[0].label or one.joins[0] == studs[0].label]
+    assert len(feet) == 12
+    assert {one.bead_mm for one in feet} == {204.0}
+    heads = next(one for one in found.body if set(one.joins) == {"T1", "U1"})
+    assert (heads.count, heads.bead_mm) == (12, 204.0)
+    lugs = sum(one.count for one in found.body if not one.bead_mm)
+    bought = next(one for one in pen.hardware if one.row and one.row.key == "weld-lug")
+    assert bought.count == lugs > 0
+    steel = {one.ref for one in pen.members if one.section.welded}
+    for joint in pen.joints:
+        if set(joint.members) <= steel:
+            assert joint.fixing is None or joint.fixing.kind is Fitting.WELD
+            assert joint.fixing is not None or "held there already" in joint.rule
+
+
+def test_a_rafter_of_steel_sags_by_its_walls():
+    """5·w·L⁴/(384·E·I), E 200 GPa, I of 38 by 64 mm of 410.2 mm² of wall: t = (102 − √(10404 − 4·410.2))/2 = 2.05 mm."""
+    catalogue, farm = CATALOGUE, make_conditions(CATALOGUE, snow_mm=400.0)
+    pen = made(**BODY, house="no")
+    checks = judge_strength(catalogue, pen, mass(pen), farm).checks
+    sag = next(one for one in checks if one.what == "rafter sagging under snow")
+    known = {step.symbol: step.quantity.value for step in sag.working}
+    area = 3.22 / 7850 * 1e6
+    wall = (102 - (102**2 - 4 * area) ** 0.5) / 4
+    second = (38 * 64**3 - (38 - 2 * wall) * (64 - 2 * wall) ** 3) / 12
+    w, span = known["w"], known["L"]
+    assert sag.demand == pytest.approx(5 * w * span**4 / (384 * 200 * second) * 1e6, rel=1e-5)
+    assert sag.capacity == pytest.approx(1000 * span / 120)
+
+
+@settings(max_examples=12)
+@given(designs("coop"))
+def test_any_coop_is_sound_with_a_body_of_steel(design):
+    box = {"2x2": "rhs-38x38", "2x3": "rhs-38x64", "2x4": "rhs-38x89"}.get(str(design.values["section"]))
+    assume(box)
+    try:
+        steel = change(
+            CATALOGUE,
+            design,
+            {"base_made": "steel", "base_steel": "rhs-40x80", "body_made": "steel", "body_steel": box},
+        )
+    except OutOfRange as refused:
+        assert refused.allowed
+        return
+    whole = build(steel, CATALOGUE)
+    assert faults(whole) == ()
+    assert {one.section.key for one in whole.members if one.duty is Duty.UPRIGHT} == {box}
+
+
+def test_a_body_of_steel_needs_a_base_of_steel_and_the_size_of_its_timber():
+    assert make_design(CATALOGUE, "coop", {"body_made": "steel"}).values["body_made"] == "timber"
+    kept = make_design(CATALOGUE, "coop", {**BOX, **BODY, "upright_made": "own"})
+    assert kept.values["upright_made"] == "same"
+    with pytest.raises(OutOfRange, match="38 × 64") as refused:
+        make_design(CATALOGUE, "coop", {**BOX, **BODY, "body_steel": "rhs-38x89"})
+    assert refused.value.field == "body_steel"

@@ -142,6 +142,7 @@ class Fitting(StrEnum):
     CEMENT = "pipe cement"
     PIN = "pipe pin"
     POST_SEAT = "post seat"
+    LUG = "welded lug"
     ROPE = "rope"
     EYE = "eye"
     LEVER_BAR = "lever bar"
@@ -170,6 +171,7 @@ _FIXINGS = (
     Fitting.TIE,
     Fitting.WELD,
     Fitting.POST_SEAT,
+    Fitting.LUG,
     Fitting.CEMENT,
     Fitting.PIN,
 )

@@ -1,8 +1,10 @@
-"""A map of every weld of a steel base: its pieces from above, each weld by its number, how long its bead is."""
+"""A map of every weld of a steel base: its pieces from above, each weld by its number, how long its bead is; and a list of
+those of a body above it."""
 
 from __future__ import annotations
 
 import math
+from collections import Counter
 from dataclasses import dataclass
 
 import numpy as np
@@ -11,7 +13,10 @@ from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.joints import FILLET_MM
+from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Joint, Member, Structure
+
+BASE = (Duty.BASE_RAIL, Duty.BASE_CROSS)
 
 
 @dataclass(frozen=True)
@@ -27,11 +32,22 @@ class Weld:
 
 
 @dataclass(frozen=True)
+class Alike:
+    """Welds of a body that join the same two pieces: how many there are, and the bead of each, mm; 0 of a lug's."""
+
+    joins: tuple[str, str]
+    count: int
+    bead_mm: float
+
+
+@dataclass(frozen=True)
 class WeldMap:
-    """The steel of a pen seen from above, each piece's outline in mm, and its welds, the rear ones first."""
+    """The steel of a base seen from above, each piece's outline in mm, and its welds, the rear ones first; and those of the
+    body that stands on it, alike ones together."""
 
     outlines: tuple[tuple[Flat, ...], ...]
     welds: tuple[Weld, ...]
+    body: tuple[Alike, ...] = ()
     fillet_mm: float = FILLET_MM
 
     @property
@@ -50,7 +66,7 @@ class WeldMap:
     @property
     def bead_mm(self) -> float:
         """All of its beads end to end, seats apart."""
-        return sum(one.bead_mm for one in self.welds)
+        return sum(one.bead_mm for one in self.welds) + sum(one.count * one.bead_mm for one in self.body)
 
 
 def weld_map(structure: Structure) -> WeldMap:
@@ -64,12 +80,18 @@ def weld_map(structure: Structure) -> WeldMap:
     >>> len(found.outlines), sum(not one.seat for one in found.welds)
     (4, 4)
     """
-    steel = [one for one in structure.members if one.section.welded]
+    steel = [one for one in structure.members if one.section.welded and one.duty in BASE]
+    body: Counter[tuple[tuple[str, str], float]] = Counter()
     rows: list[tuple[Flat, Joint, bool]] = []
     for joint in structure.joints:
         kind = joint.fixing.kind if joint.fixing else None
-        if kind in (Fitting.WELD, Fitting.POST_SEAT):
-            a, b = (structure.by_ref[ref] for ref in joint.members)
+        if kind not in (Fitting.WELD, Fitting.POST_SEAT, Fitting.LUG):
+            continue
+        a, b = (structure.by_ref[ref] for ref in joint.members)
+        if a.duty not in BASE and b.duty not in BASE:
+            low, high = sorted(_labels(structure, joint))
+            body[(low, high), 0.0 if kind is Fitting.LUG else joint.length_mm] += 1
+        else:
             rows.append((_met(a, b), joint, kind is Fitting.POST_SEAT))
     rows.sort(key=lambda row: (row[2], round(row[0][0]), round(row[0][1])))
     return WeldMap(
@@ -78,6 +100,7 @@ def weld_map(structure: Structure) -> WeldMap:
             Weld(i, _labels(structure, joint), place, 0.0 if seat else joint.length_mm, seat)
             for i, (place, joint, seat) in enumerate(rows, start=1)
         ),
+        tuple(Alike(joins, count, bead) for (joins, bead), count in sorted(body.items())),
     )
 
 

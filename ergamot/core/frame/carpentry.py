@@ -18,6 +18,21 @@ from ergamot.core.frame.kinds import Duty, Group, When
 from ergamot.core.frame.structure import Cut, Member, Notch
 
 SQUARE_DEG = 0.05  # a cut nearer square than this is sawn square
+# What walls and roof stand by: of steel where the body is welded, whatever fills in between
+BODY = frozenset(
+    {
+        Duty.UPRIGHT,
+        Duty.PLATE,
+        Duty.END_PLATE,
+        Duty.END_STUD,
+        Duty.POST,
+        Duty.HEAD,
+        Duty.SIDE_BRACE,
+        Duty.RAFTER,
+        Duty.RIDGE,
+        Duty.COLLAR,
+    }
+)
 _GAUSS = ((1 + 3**-0.5) / 2, (1 - 3**-0.5) / 2)  # two-point rule on 0..1: exact to cubics
 
 
@@ -47,7 +62,7 @@ class Timber:
 class Framing:
     """Collects the sticks of one pen while it is being built. The base and the leaves may be of timber of their own, the
     uprights of a section of their own, and whatever has a duty in `species_of` of a species of its own. `lapped` says that the
-    corners of its base are half-lapped."""
+    corners of its base are half-lapped; `body` is the steel its walls and roof are welded of, as thick and deep as the frame."""
 
     section: Section
     species: Species
@@ -56,6 +71,7 @@ class Framing:
     upright: Section | None = None
     species_of: Mapping[Duty, Species] = field(default_factory=dict)
     lapped: bool = False
+    body: Section | None = None
     members: list[Member] = field(default_factory=list)
     _numbers: Iterator[int] = field(default_factory=lambda: itertools.count(1))
 
@@ -67,7 +83,7 @@ class Framing:
     @property
     def stud(self) -> Section:
         """What the uprights are sawn from."""
-        return self.upright or self.section
+        return self.body or self.upright or self.section
 
     def stick(self, piece: Piece, x: Flat, y: Flat, z: Flat, along: str) -> Member:
         """Set a square-cut stick filling the box x × y × z (mm), running along one axis."""
@@ -203,7 +219,8 @@ class Framing:
         centre: Point,
         notches: tuple[Notch, ...] = (),
     ) -> Member:
-        section = piece.section or self.section
+        welded = self.body if piece.duty in BODY and piece.group is Group.FRAME else None
+        section = piece.section or welded or self.section
         made = Member(
             ref=f"stick-{next(self._numbers)}",
             label=piece.letter,

@@ -42,7 +42,10 @@ def count_fixings(
         if joint.fixing is not None:
             counts[joint.fixing] = counts.get(joint.fixing, 0) + joint.count
     bent: dict[str, list[Panel]] = {}
-    steel_mm = max((corner[2] for m in members if m.section.welded for corner in m.corners), default=-1.0)
+    steel = [member for member in members if member.section.welded]
+    bodied = any(member.duty is Duty.PLATE for member in steel)
+    base = (member for member in steel if member.duty in (Duty.BASE_RAIL, Duty.BASE_CROSS))
+    base_mm = max((corner[2] for member in base for corner in member.corners), default=-1.0)
     for panel in panels:
         if panel.when is When.ASIDE:
             continue
@@ -54,7 +57,8 @@ def count_fixings(
         elif panel.curved:
             bent.setdefault(panel.piece, []).append(panel)
         else:
-            on_steel = _edge_mm(panel, steel_mm)
+            all_steel = bodied and panel.part is not Part.LEAF
+            on_steel = _edge_mm(panel, math.inf if all_steel else base_mm)
             counts[staple] += math.ceil((_edge_mm(panel) - on_steel) / STAPLE_SPACING_MM)
             counts[roof_screw] += math.ceil(on_steel / MESH_SCREW_SPACING_MM)
     counts[staple] += sum(math.ceil(_bent_edge_mm(strips) / STAPLE_SPACING_MM) for strips in bent.values())

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 from ergamot.core.catalogue import Catalogue, of_kind, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
-from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.catalogue.kinds import Fitting, Use
 from ergamot.core.frame.contact import Bearing, bearings
 from ergamot.core.frame.kinds import Duty, Group
 from ergamot.core.frame.structure import Joint, Member
@@ -22,12 +22,13 @@ SKEW_SCREW_MM = 75.0
 SKEW_START_MM = 25.0  # from the end, at 45°; judgement: nearer splits it
 BOLT_EXTRA_MM = 15.0  # two washers 4, nut 8, three threads 3
 FILLET_MM = 3.0  # as thick as the wall; AWS D1.1 asks no more of it
-STANDS = 1  # of the two in a seat, the one that stands in it
 BEAD_OF_A_ROD_MM = 150.0  # of such a fillet from a rod of 2.5 × 350 mm; judgement
+LUG = "held by a lug welded on, two screws through it"
 SEATED = "stands in a seat welded on, drained by an 8 mm hole, two bolts through it"
 BOLTED = frozenset({Duty.HANDLE, Duty.AXLE_LEG, Duty.PIVOT_BOARD, Duty.LEVER})  # what is pulled and jolted
 
 
+BASE = frozenset({Duty.BASE_RAIL, Duty.BASE_CROSS})
 # A side of a pen whose sides, ends and top come apart: whatever else there is is of another
 OF_A_SIDE = frozenset({Duty.BASE_RAIL, Duty.UPRIGHT, Duty.PLATE, Duty.KNEE_BRACE, Duty.SIDE_BRACE})
 OF_AN_END = frozenset({Duty.BASE_CROSS, Duty.END_STUD})
@@ -49,7 +50,8 @@ def joints(members: tuple[Member, ...], catalogue: Catalogue, apart: bool = Fals
     sold = fasteners(catalogue)
     found = bearings(members)
     made = tuple(_fix(members, bearing, sold, apart) for bearing in found)
-    return _one_seat_each(made, [bearing.area_mm2 for bearing in found])
+    on_base = [_stands_on_base(members, bearing) for bearing in found]
+    return _once_each(made, on_base, [bearing.area_mm2 for bearing in found])
 
 
 @dataclass(frozen=True)
@@ -69,6 +71,7 @@ class Fasteners:
     tie: HardwareRow
     weld: HardwareRow
     seat: HardwareRow
+    lug: HardwareRow
 
     @property
     def skewed(self) -> Fastener:
@@ -88,7 +91,7 @@ def fasteners(catalogue: Catalogue) -> Fasteners:
     30.0
     """
     screws, bolts = (_by_length(of_kind(catalogue, kind)) for kind in (Fitting.SCREW, Fitting.BOLT))
-    once = (usual(catalogue, kind) for kind in (Fitting.TIE, Fitting.WELD, Fitting.POST_SEAT))
+    once = (usual(catalogue, kind) for kind in (Fitting.TIE, Fitting.WELD, Fitting.POST_SEAT, Fitting.LUG))
     return Fasteners(screws, bolts, *once)
 
 
@@ -169,14 +172,19 @@ def skewed(catalogue: Catalogue, starter: Member, holder: Member, far_mm: float,
     """A joint that no touching face shows, such as a rafter's seat over its plate.
 
     Args: catalogue; starter, the stick the screws start in; holder; far_mm, wood beyond the joint; rule, in words.
-    Returns: the Joint, of two skewed screws.
+    Returns: the Joint, of two skewed screws; of steel, welded.
     Source: common practice.
 
     >>> one, other = pen().members[:2]
     >>> skewed(c, one, other, 70.0, "two screws").count
     2
     """
-    return _skew(fasteners(catalogue), starter, holder, far_mm, rule)
+    sold = fasteners(catalogue)
+    if starter.section.welded and holder.section.welded:
+        return _welded(sold, starter, holder, starter, mitred=False)
+    if starter.section.welded or holder.section.welded:
+        return Joint((holder.ref, starter.ref), sold.lug, 1, rule=LUG)
+    return _skew(sold, starter, holder, far_mm, rule)
 
 
 def _skew(sold: Fasteners, starter: Member, holder: Member, far: float, rule: str) -> Joint:
@@ -193,33 +201,54 @@ def _skew(sold: Fasteners, starter: Member, holder: Member, far: float, rule: st
     )
 
 
-def _one_seat_each(made: tuple[Joint, ...], areas: Sequence[float]) -> tuple[Joint, ...]:
-    """What stands over a corner of a steel base has one seat, on the piece that carries most of it."""
-    seated = [i for i, one in enumerate(made) if one.fixing and one.fixing.kind is Fitting.POST_SEAT]
+def _stands_on_base(members: tuple[Member, ...], bearing: Bearing) -> str:
+    """What stands with its end on a steel base, by its reference; "" where that is not how the two meet."""
+    for holder, standing, ends in ((0, 1, bearing.ends), (1, 0, bearing.ends[::-1])):
+        base, other = members[bearing.pair[holder]], members[bearing.pair[standing]]
+        if base.section.welded and base.duty in BASE and ends == (False, True):
+            return other.ref
+    return ""
+
+
+def _once_each(made: tuple[Joint, ...], on_base: Sequence[str], areas: Sequence[float]) -> tuple[Joint, ...]:
+    """What stands over a corner of a steel base has one seat or one bead, on the piece that carries most of it."""
+    standing = [i for i, ref in enumerate(on_base) if ref and made[i].fixing is not None]
     best: dict[str, int] = {}
-    for i in sorted(seated, key=lambda i: areas[i]):
-        best[made[i].members[STANDS]] = i
-    same = set(seated) - set(best.values())
+    for i in sorted(standing, key=lambda i: areas[i]):
+        best[on_base[i]] = i
+    same = set(standing) - set(best.values())
     return tuple(
-        replace(joint, fixing=None, count=0, rule="over the corner, in the same seat") if i in same else joint
+        replace(joint, fixing=None, count=0, rule="over the corner, held there already")
+        if i in same
+        else joint
         for i, joint in enumerate(made)
     )
 
 
 def _on_steel(first: Member, second: Member, bearing: Bearing, sold: Fasteners) -> Joint:
-    """Steel to steel is welded all round; what stands on it stands in a seat; what lies along it is bolted."""
+    """Steel to steel is welded all round; what stands on a base stands in a seat, what ends at a wall is held by a lug;
+    what lies along steel is bolted."""
     if first.section.welded and second.section.welded:
-        joined = first.section if bearing.ends[0] else second.section
-        across = joined.thick_mm * (2**0.5 if all(bearing.ends) else 1.0)
-        bead = 2 * (across + joined.deep_mm)
-        rods = math.ceil(bead / BEAD_OF_A_ROD_MM)
-        rule = f"{'mitred, ' if all(bearing.ends) else ''}welded all round, {bead:.0f} mm of {FILLET_MM:g} mm fillet"
-        return Joint((first.ref, second.ref), sold.weld, rods, bead, rule=rule)
+        joined = first if bearing.ends[0] else second
+        return _welded(sold, first, second, joined, mitred=all(bearing.ends))
+    if first.section.use is Use.TUBE or second.section.use is Use.TUBE:
+        return Joint((first.ref, second.ref), sold.tie, 2, rule="tube strapped with two ties")
     stands = bearing.ends[1] if first.section.welded else bearing.ends[0]
     if stands:
         steel, standing = (first, second) if first.section.welded else (second, first)
-        return Joint((steel.ref, standing.ref), sold.seat, 1, rule=SEATED)
+        if steel.duty in BASE:
+            return Joint((steel.ref, standing.ref), sold.seat, 1, rule=SEATED)
+        return Joint((steel.ref, standing.ref), sold.lug, 1, rule=LUG)
     return _bolt(first, second, bearing, sold)
+
+
+def _welded(sold: Fasteners, first: Member, second: Member, joined: Member, mitred: bool) -> Joint:
+    """A bead all round the end of one of two pieces of steel."""
+    section = joined.section
+    bead = 2 * (section.thick_mm * (2**0.5 if mitred else 1.0) + section.deep_mm)
+    rods = math.ceil(bead / BEAD_OF_A_ROD_MM)
+    rule = f"{'mitred, ' if mitred else ''}welded all round, {bead:.0f} mm of {FILLET_MM:g} mm fillet"
+    return Joint((first.ref, second.ref), sold.weld, rods, bead, rule=rule)
 
 
 def _bolt(first: Member, second: Member, bearing: Bearing, sold: Fasteners) -> Joint:

@@ -16,6 +16,7 @@ from ergamot.core.frame.bending import (
     SAG,
     SPAN_OVER_SAG,
     STEEL_ALLOWED_MPA,
+    TUBE_E_GPA,
     cross_section,
     hollow_modulus,
     size_factor,
@@ -132,7 +133,7 @@ def _given_factors(work: Working, member: Member, deep: float, load: str) -> Non
 def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
     """A check of how far a beam sags, after `w` (N/m) and `L` (m) in the working.
 
-    Args: what, words; member, of timber; work; level_axis, 0 to 1, as `bends`.
+    Args: what, words; member, straight; work; level_axis, 0 to 1, as `bends`.
     Returns: the Check: span ÷ 120 over the sag, mm.
     Source: beam theory; span ÷ 120, IBC 2021 table 1604.3.
 
@@ -143,12 +144,17 @@ def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
     >>> sags("rail", rail, work, 1).unit
     'mm'
     """
-    assert member.species is not None
     wide, deep = cross_section(member, level_axis)
-    work.given("b", f"width of {member.section.label}", wide, "mm", "the frame")
-    work.given("d", "its depth in the plane it bends in", deep, "mm", "the frame")
-    work.step("I", "second moment", RECTANGLE_SECOND, "mm⁴")
-    work.given("E", f"stiffness, {member.species.label}", member.species.e_gpa, "GPa", member.species.source)
+    if member.species is None:
+        second = hollow_modulus(member, level_axis) * deep / 2
+        work.given("I", f"second moment of {member.section.label}", second, "mm⁴")
+        work.given("E", "stiffness of its wall", TUBE_E_GPA[member.section.made], "GPa", "AISC 360")
+    else:
+        work.given("b", f"width of {member.section.label}", wide, "mm", "the frame")
+        work.given("d", "its depth in the plane it bends in", deep, "mm", "the frame")
+        work.step("I", "second moment", RECTANGLE_SECOND, "mm⁴")
+        source = member.species.source
+        work.given("E", f"stiffness, {member.species.label}", member.species.e_gpa, "GPa", source)
     work.step("y", "sag in the middle", SAG, "mm", "beam theory")
     work.given("n", "span over sag at the most", SPAN_OVER_SAG, "", "IBC 2021 table 1604.3")
     work.step("most", "sag at the most", "1000*L/n", "mm")

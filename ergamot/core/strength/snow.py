@@ -235,7 +235,7 @@ def _rib(
         stiff = stiffness_n_m2(rib, ALONG)
         strip = _load(roof, width, span, farm)
         yield _buckles("roof bow", refs, strip, (1000 * span, max(zs) - min(zs)), stiff)
-    if rib.species is not None:
+    if rib.species is not None or rib.section.welded:
         sag = sags(f"{rib.role} sagging under snow", rib, _load(roof, width, span, farm), ALONG)
         yield Check(sag.what, refs, sag.demand, sag.capacity, sag.unit, sag.working)
         yield from _hung(structure, rib, _load(roof, width, span, farm), refs)

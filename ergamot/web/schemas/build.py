@@ -129,11 +129,20 @@ class WeldOut(Out):
     number_at: list[float]
 
 
+class AlikeWeldsOut(Out):
+    """Welds of a steel body that join the same two pieces; a lug's has no bead."""
+
+    joins: list[str]
+    count: int
+    bead: Words | None
+
+
 class WeldMapOut(Out):
     """The steel of a pen from above, mm, and its welds."""
 
     outlines: list[list[list[float]]]
     welds: list[WeldOut]
+    body: list[AlikeWeldsOut]
     bead: Words
     fillet: Words
 

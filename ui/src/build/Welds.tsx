@@ -43,6 +43,29 @@ export function Welds({ map }: { map: Bill["welds"] }) {
           </StackRow>
         ))}
       </Stacks>
+      {map.body.length > 0 ? <BodyWelds body={map.body} /> : null}
     </section>
+  );
+}
+
+/** What is welded of the body that stands on the base: alike welds together, for they are many. */
+function BodyWelds({ body }: { body: Bill["welds"]["body"] }) {
+  const { read } = useUnits();
+  return (
+    <>
+      <h3 className="mt-3">On the body</h3>
+      <p className="max-w-prose text-sm text-pencil">
+        Weld each side flat on the floor, stand the sides on the base, tie them across, then the roof. A lug is an angle welded on that timber is screwed to.
+      </p>
+      <Stacks of={["joins", ">how many", ">bead of each"]}>
+        {body.map((one) => (
+          <StackRow key={one.joins.join() + (one.bead?.metric ?? "")} className="border-t border-rule/60">
+            <Cell head="joins" className="py-1">{one.joins.join(" – ")}</Cell>
+            <Cell head="how many" className="figure py-1 text-right">{one.count}</Cell>
+            <Cell head="bead of each" className="py-1 text-right">{one.bead ? read(one.bead) : "a lug"}</Cell>
+          </StackRow>
+        ))}
+      </Stacks>
+    </>
   );
 }

@@ -67,6 +67,7 @@ const bill: Bill = {
   ],
   welds: {
     outlines: [[[0, -20], [3000, -20], [3000, 20], [0, 20]]],
+    body: [{ joins: ["T1", "U1"], count: 12, bead: { metric: "204 mm", imperial: "8 in" } }],
     welds: [
       { number: 1, joins: ["B1", "B2"], along: words("20 mm"), across: words("20 mm"), bead: words("233 mm"), seat: false, at: [20, -730], number_at: [-70, -820] },
       { number: 2, joins: ["B1", "U1"], along: words("32 mm"), across: words("1.48 m"), bead: words("0 mm"), seat: true, at: [32, 730], number_at: [122, 640] },

@@ -17,6 +17,7 @@
 | door_made, own_width, own_height, own_kg | made, own |  | a door the keeper has fixes the opening         |
 | section, species, roof, mesh, wall_sheet | rows of the catalogue |                                      |
 | base_made, leaf_made | same, own, steel | same    | base of timber or steel, doors of timber, of their own                 |
+| body_made, body_steel | timber, steel | timber   | on a base of steel: walls and roof welded of boxes as large as the frame's timber |
 | upright_made, top_made | same, own | same     | uprights, what lies on them, of timber of their own      |
 | opening_1_face …     | see parts/openings | | as many openings as fit                                |
 | house, inside, gear | see their parts |     | the house may be as long as the pen                      |

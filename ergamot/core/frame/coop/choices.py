@@ -20,6 +20,7 @@ from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, rea
 from ergamot.core.frame.parts.house import House, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import bay_parameters, end_parameters
+from ergamot.core.frame.parts.steel import BODY_PARAMETERS
 from ergamot.core.frame.parts.timbers import (
     Timbers,
     rafter_parameters,
@@ -100,7 +101,8 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter("rise", "Roof rise", "size", "length", 400.0, 200, 900, only_if=_ARCHED, note="plate to crown"),
     Parameter("roofed", "Roofed", "size", "share", 1.0, 0, 1, note="from the rear", idle=(What.SPACE,)),
     *timber_parameters("2x3"),
-    *wall_timber_parameters("Plates"),
+    *BODY_PARAMETERS,
+    *wall_timber_parameters("Plates", ("body_made", "timber")),
     *bay_parameters("studs"),
     Parameter(
         "tube",

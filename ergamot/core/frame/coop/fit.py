@@ -16,6 +16,7 @@ from ergamot.core.frame.parts.gear import body_start, check_gear, check_pole
 from ergamot.core.frame.parts.house import check_dock, check_house, check_tray, check_under_plate
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import check_stock, refuse_above
+from ergamot.core.frame.parts.steel import welded_body
 from ergamot.core.frame.parts.timbers import check_lengths
 
 RIDGE_UNDER = (
@@ -24,7 +25,10 @@ RIDGE_UNDER = (
 
 
 def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value]:
-    """The values, hands taking hold no higher than the wall and under the rafters' tails, a door no higher than its house.
+    """The values with what follows from them settled.
+
+    Hands take hold no higher than the wall and under the rafters' tails; a door is no higher than its house; a body is of
+    steel only on a base of steel, and nothing of it then sawn.
 
     Args: values, one for each of PARAMETERS; catalogue.
     Returns: the values.
@@ -34,6 +38,10 @@ def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Valu
     >>> settled({**asked("coop"), "wall": 600.0, "hold_height": 800.0, "overhang": 0.0}, c)["hold_height"]
     600.0
     """
+    if not welded_body(values):
+        values = {**values, "body_made": "timber"}
+    else:
+        values = {**values, "upright_made": "same", "top_made": "same"}
     pen = chosen(values, catalogue)
     tails = pen.under_z(pen.half + pen.section.thick_mm) if pen.heel else pen.wall
     if (

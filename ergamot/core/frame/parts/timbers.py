@@ -13,9 +13,8 @@ from ergamot.core.frame.carpentry import Framing, Timber
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.site import check_stock
+from ergamot.core.frame.parts.steel import BASE_STEEL, read_body, read_steel_base
 
-MOST_WIDER_MM = 12.0  # of steel than of what stands on it; judgement
-LEAST_SHUT_MM = 8.0  # of rail under a door's edge; judgement
 OWN_BASE = ("base_made", "own")
 
 
@@ -55,16 +54,7 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
             only_if=OWN_BASE,
             idle=(What.SPACE,),
         ),
-        Parameter(
-            "base_steel",
-            "Base of box",
-            "frame",
-            "choice",
-            "rhs-40x60",
-            table="sections",
-            uses=(Use.BOX,),
-            only_if=("base_made", "steel"),
-        ),
+        BASE_STEEL,
         Parameter(
             "corners",
             "Base corners",
@@ -132,10 +122,10 @@ def rafter_parameters(only_if: tuple[str, ...]) -> tuple[Parameter, ...]:
     )
 
 
-def wall_timber_parameters(top: str) -> tuple[Parameter, ...]:
+def wall_timber_parameters(top: str, only_if: tuple[str, ...] | None = None) -> tuple[Parameter, ...]:
     """What upright walls and what ties them are sawn from.
 
-    Args: top, what lies on the uprights, in words.
+    Args: top, what lies on the uprights, in words; only_if, the choice that has them sawn.
     Returns: the parameters of uprights and of the top.
     Source: common practice.
 
@@ -145,7 +135,7 @@ def wall_timber_parameters(top: str) -> tuple[Parameter, ...]:
     alike = (Choice("same", "as the frame"), Choice("own", "timber of their own"))
     own, other = ("upright_made", "own"), ("top_made", "own")
     return (
-        Parameter("upright_made", "Uprights of", "frame", "choice", "same", choices=alike, kept=True),
+        Parameter("upright_made", "Uprights of", "frame", "choice", "same", choices=alike, kept=True, only_if=only_if),
         Parameter(
             "upright_section", "Uprights sawn from", "frame", "choice", "2x2", table="sections",
             uses=(Use.FRAME,), only_if=own,
@@ -154,7 +144,7 @@ def wall_timber_parameters(top: str) -> tuple[Parameter, ...]:
             "upright_species", "Timber of the uprights", "frame", "choice", "spf", table="species",
             only_if=own, idle=(What.SPACE,),
         ),
-        Parameter("top_made", f"{top} of", "frame", "choice", "same", choices=alike, kept=True),
+        Parameter("top_made", f"{top} of", "frame", "choice", "same", choices=alike, kept=True, only_if=only_if),
         Parameter(
             "top_species", f"Timber of the {top.lower()}", "frame", "choice", "larch", table="species",
             only_if=other, idle=(What.SPACE,),
@@ -174,6 +164,7 @@ class Timbers:
     uprights: Timber | None = None
     top: Species | None = None
     lapped: bool = False
+    body: Section | None = None
 
     @property
     def rib_mm(self) -> float:
@@ -183,7 +174,7 @@ class Timbers:
     @property
     def roof(self) -> Timber:
         """What the rafters are sawn from."""
-        return self.rafters or Timber(self.section, self.species)
+        return self.rafters or Timber(self.body or self.section, self.species)
 
     @property
     def rail(self) -> Section:
@@ -203,7 +194,7 @@ class Timbers:
         if self.top:
             own |= dict.fromkeys((Duty.PLATE, Duty.END_PLATE, Duty.CROSS_RAIL), self.top)
         upright = self.uprights.section if self.uprights else None
-        return Framing(self.section, self.species, self.base, self.leaf, upright, own, self.lapped)
+        return Framing(self.section, self.species, self.base, self.leaf, upright, own, self.lapped, self.body)
 
 
 def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
@@ -229,32 +220,19 @@ def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
                 f"at least {section.deep_mm:g} mm deep, as what stands on it",
             )
     elif values["base_made"] == "steel":
-        base = Timber(_steel(values, catalogue, section), species)
+        base = Timber(read_steel_base(values, catalogue, section), species)
     if values.get("rafter_made") == "own":
         rafters = _own(values, catalogue, "rafter", section.thick_mm, "as the studs under them")
     uprights = top = None
-    if values.get("upright_made") == "own":
+    body = read_body(values, catalogue, section)
+    if values.get("upright_made") == "own" and body is None:
         uprights = _own(values, catalogue, "upright", section.thick_mm, "as the plates on them")
-    if values.get("top_made") == "own":
+    if values.get("top_made") == "own" and body is None:
         top = pick(catalogue.species, str(values["top_species"]), "top_species")
     if values["leaf_made"] == "own":
         leaf = pick(catalogue.sections, str(values["leaf_section"]), "leaf_section")
     lapped = values["corners"] == "lap" and values["base_made"] != "steel"
-    return Timbers(section, species, base, leaf, rafters, uprights, top, lapped)
-
-
-def _steel(values: Mapping[str, Value], catalogue: Catalogue, frame: Section) -> Section:
-    """The box a base is welded of: as wide as what stands on it, and high enough for the doors to shut against."""
-    section = pick(catalogue.sections, str(values["base_steel"]), "base_steel")
-    if not frame.thick_mm - 0.5 <= section.thick_mm <= frame.thick_mm + MOST_WIDER_MM:
-        allowed = f"{frame.thick_mm:g} to {frame.thick_mm + MOST_WIDER_MM:g} mm wide, as what stands on it"
-        raise OutOfRange("base_steel", section.key, allowed)
-    least = frame.deep_mm / 2 + LEAST_SHUT_MM
-    if section.deep_mm < least:
-        raise OutOfRange(
-            "base_steel", section.key, f"at least {least:g} mm high, for doors to shut against it"
-        )
-    return section
+    return Timbers(section, species, base, leaf, rafters, uprights, top, lapped, body)
 
 
 def check_lengths(timbers: Timbers, values: Mapping[str, Value]) -> None:
@@ -267,8 +245,9 @@ def check_lengths(timbers: Timbers, values: Mapping[str, Value]) -> None:
     >>> check_lengths(read_timbers(asked(), c), asked())
     """
     check_stock(timbers.section, values, ("length", "width"))
-    if timbers.base:
-        check_stock(timbers.base.section, values, ("length", "width"))
+    for other in (timbers.base.section if timbers.base else None, timbers.body):
+        if other:
+            check_stock(other, values, ("length", "width"))
 
 
 def _own(values: Mapping[str, Value], catalogue: Catalogue, what: str, thick_mm: float, why: str) -> Timber:

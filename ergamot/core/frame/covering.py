@@ -111,23 +111,25 @@ class Coverer:
 
     def done(self, members: tuple[Member, ...]) -> tuple[Panel, ...]:
         """Every panel, cut round the openings in its face, with what lies on wood."""
+        cut = [(face, coat, self._round_holes(face, region), False) for face, coat, region in self._wanted]
+        laid = cut + self._laid
         panels: list[tuple[Panel, Face, Polygon]] = []
-        for face, coat, region in self._wanted:
-            for other, hole in self._holes:
-                if other.name == face.name and other.normal == face.normal:
-                    region = region.difference(hole)
+        clean = shapely.set_precision([region for _, _, region, _ in laid], GRID_MM) if laid else ()
+        for (face, coat, _, raised), region in zip(laid, clean, strict=True):
             for part in _parts(region):
-                panels.append((_panel(f"panel-{len(panels) + 1}", face, coat, part), face, part))
-        for face, coat, region, raised in self._laid:
-            for part in _parts(region):
-                made = _panel(f"panel-{len(panels) + 1}", face, coat, part)
-                panels.append((replace(made, raised=raised), face, part))
+                panels.append((_panel(f"panel-{len(panels) + 1}", face, coat, part, raised), face, part))
         return tuple(_backed(panels, members))
 
+    def _round_holes(self, face: Face, region: BaseGeometry) -> BaseGeometry:
+        """A part of a face without what opens in it."""
+        for other, hole in self._holes:
+            if other.name == face.name and other.normal == face.normal:
+                region = region.difference(hole)
+        return region
 
-def _parts(region: BaseGeometry) -> list[Polygon]:
+
+def _parts(clean: BaseGeometry) -> list[Polygon]:
     """Simple polygons worth covering, without the slivers that rounding leaves."""
-    clean = shapely.set_precision(region, GRID_MM)
     whole = list(getattr(clean, "geoms", (clean,)))  # edges it only touches among them
     return [
         part for part in whole if isinstance(part, Polygon) and part.area > LEAST_STRIP_MM**2 and _wide(part)
@@ -139,7 +141,7 @@ def _wide(part: Polygon) -> bool:
     return bool(min(c - a, d - b) >= LEAST_STRIP_MM)
 
 
-def _panel(ref: str, face: Face, coat: Coat, part: Polygon) -> Panel:
+def _panel(ref: str, face: Face, coat: Coat, part: Polygon, raised: bool) -> Panel:
     def ring(points: Iterable[tuple[float, ...]]) -> tuple[Point, ...]:
         return tuple(face.point(p[0], p[1]) for p in list(points)[:-1])
 
@@ -169,6 +171,7 @@ def _panel(ref: str, face: Face, coat: Coat, part: Polygon) -> Panel:
         when=coat.when,
         under=coat.under,
         closes=coat.closes,
+        raised=raised,
     )
 
 

@@ -117,6 +117,16 @@ def test_quarters_of_a_bent_roof_by_hand(place, rise, cp):
     assert outside_cp((0, 0, 1), ONTO, np.ones(1), arch=Arch(place, rise)) == pytest.approx(cp)
 
 
+@pytest.mark.parametrize(
+    ("rise", "high", "cp"),
+    [(0.19, True, -0.9), (0.19, False, -0.9), (0.28, True, 0.12), (0.28, False, -0.42), (0.31, True, 0.1525)],
+)
+def test_an_arch_on_walls_by_hand(rise, high, cp):
+    """ASCE 7 fig. 27.3-3: −0.9 under r 0.2; from there to 0.3 both 6r − 2.1 and 1.5r − 0.3; 2.75r − 0.7 above."""
+    arch = Arch(0.8, rise, on_walls=True)
+    assert outside_cp((0, 0, 1), ONTO, np.ones(1), np.array([high]), arch=arch) == pytest.approx(cp)
+
+
 def test_a_hoops_rise_is_measured_over_its_feet_not_its_bulge():
     """A 4.88 m panel with feet 1830 apart bulges past them: r = rise over 1830."""
     pen = build(

@@ -6,14 +6,13 @@ from collections import Counter
 from dataclasses import replace
 from decimal import Decimal
 
-import numpy as np
 import pytest
 
 from ergamot.core.catalogue import Mesh, Sheet
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.stock import sticks
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, sheet_share, strip_metres, wire_panel_lines
-from ergamot.core.stock.patterns import OutOfTime, Pattern, Stock, best_pattern, simple_patterns
+from ergamot.core.stock.patterns import OutOfTime, Stock, best_pattern, simple_patterns
 from ergamot.core.stock.sticks import Want, plan_sticks
 from tests.strategies import CATALOGUE
 
@@ -194,16 +193,6 @@ def test_a_plan_is_whole_where_the_patterns_cannot_be_listed(monkeypatch, name, 
     assert plan.bound == Decimal("24.00") <= best.cost <= plan.cost
     cut = Counter(piece for bar in plan.bars for piece in bar.cuts)
     assert cut == {("a", 2400): 4, ("b", 1124): 4, ("c", 524): 6}
-
-
-def test_of_two_plans_the_cheaper_is_taken_and_the_first_where_they_cost_the_same():
-    board, long = Stock(2438.0, 320), Stock(3658.0, 500)
-    dear = ([Pattern(long, (1,))], np.array([2]))
-    cheap = ([Pattern(board, (1,))], np.array([3]))
-    alike = ([Pattern(board, (1,)), Pattern(board, (2,))], np.array([1, 2]))
-    assert sticks._cheaper(dear, cheap) is cheap
-    assert sticks._cheaper(cheap, dear) is cheap
-    assert sticks._cheaper(cheap, alike) is cheap
 
 
 def test_the_longest_first_each_where_there_is_room():

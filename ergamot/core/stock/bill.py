@@ -1,43 +1,96 @@
-"""The whole bill: boards, mesh, sheet, hardware and fixings, in whole packs, with the total."""
+"""The whole bill of one pen or several: what is cut, from what is in hand and what is bought, and what that costs."""
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from time import monotonic
 
-from ergamot.core.catalogue import Catalogue, Ware
+from ergamot.core.catalogue import Catalogue, Mesh, Sheet, Ware
 from ergamot.core.catalogue.kinds import Aisle, Sold
 from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Hardware, Structure
+from ergamot.core.shed import Sort, Thing
+from ergamot.core.stock.at_hand import AtHand
 from ergamot.core.stock.coverings import EACH, Bought, mesh_lines, sheet_lines, wire_panel_lines
+from ergamot.core.stock.covers import (
+    CoverPiece,
+    RollPlan,
+    cover_pieces,
+    is_plate,
+    of_kind,
+    plate_plan,
+    roll_plan,
+    several,
+)
 from ergamot.core.stock.cut_list import Piece, cut_list
+from ergamot.core.stock.plates import PlatePlan
 from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan, Want, plan_sticks
 from ergamot.core.units import Quantity
 
 CENT = Decimal("0.01")
 LEAST_S = 0.1  # for one plan, however many there are; may move
+SHARE_OF_COVERS = 0.3  # of the time goes to sheets and rolls; may move
+LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"
+
+
+@dataclass(frozen=True)
+class Taken:
+    """What of one thing in the shed is used: how many, and what they are worth."""
+
+    thing: int
+    count: int
+    worth: Decimal
 
 
 @dataclass(frozen=True)
 class Bill:
-    """What to cut and what to buy. `plans` holds a cutting plan for each (section, species)."""
+    """What to cut and what to buy. `plans` holds a cutting plan for each (section, species), `plates` and `rolls` those of
+    boards and meshes; `taken` is what comes out of the shed."""
 
     pieces: tuple[Piece, ...]
     plans: tuple[tuple[str, str, CuttingPlan], ...]
     lines: tuple[Bought, ...]
+    covers: tuple[CoverPiece, ...] = ()
+    plates: tuple[tuple[str, PlatePlan], ...] = ()
+    rolls: tuple[RollPlan, ...] = ()
+    taken: tuple[Taken, ...] = ()
 
     @property
     def total(self) -> Decimal:
+        """What is to be paid."""
         return sum((line.cost for line in self.lines), Decimal(0))
 
+    @property
+    def worth(self) -> Decimal:
+        """What is used of what was in hand is worth."""
+        return sum((one.worth for one in self.taken), Decimal(0))
 
-def bill_of(structure: Structure, catalogue: Catalogue, seconds: float = TIME_LIMIT_S) -> Bill:
+
+@dataclass(frozen=True)
+class Wanted:
+    """Pens to build: each structure, and how many of it."""
+
+    structure: Structure
+    times: int = 1
+
+
+def bill_of(
+    structure: Structure,
+    catalogue: Catalogue,
+    seconds: float = TIME_LIMIT_S,
+    things: Mapping[int, Thing] | None = None,
+    rips: bool = False,
+    cut: Mapping[str, int] | None = None,
+) -> Bill:
     """Everything it takes to build a pen, priced.
 
     Args: structure; catalogue with example or own prices; seconds for all its cutting plans together,
-        0.1 to 60.
+        0.1 to 60; things in the shed that may be used, by number; rips, whether wide boards can be ripped lengthwise; cut, how
+        many pieces of each label are cut already.
     Returns: the Bill; its total is the sum of its lines.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
@@ -46,34 +99,103 @@ def bill_of(structure: Structure, catalogue: Catalogue, seconds: float = TIME_LI
     >>> sum(line.cost for line in bill.lines) == bill.total
     True
     """
-    pieces = cut_list(structure)
-    plans: list[tuple[str, str, CuttingPlan]] = []
-    lines: list[Bought] = []
-    kinds = list(dict.fromkeys((p.section, p.species) for p in pieces))
+    return bill_of_several((Wanted(structure),), catalogue, seconds, things, rips, cut)
+
+
+def bill_of_several(
+    wanted: Sequence[Wanted],
+    catalogue: Catalogue,
+    seconds: float = TIME_LIMIT_S,
+    things: Mapping[int, Thing] | None = None,
+    rips: bool = False,
+    cut: Mapping[str, int] | None = None,
+) -> Bill:
+    """Everything it takes to build several pens at once: one plan, one list.
+
+    Args: wanted, one or more pens, whose labels begin with each pen's letter where there are several; catalogue; seconds for
+        all the cutting plans together, 0.1 to 60; things, rips and cut as `bill_of` takes them.
+    Returns: the Bill.
+    Raises: OutOfRange from the cutting plan.
+    Source: prices in the catalogue.
+
+    >>> two = bill_of_several((Wanted(pen(), 2),), c, 1.0)
+    >>> sum(one.count for one in two.pieces) == 2 * len(pen().members)
+    True
+    """
+    letters = [""] if len(wanted) == 1 else list(LETTERS[: len(wanted)])
+    pieces = [
+        replace(piece, label=f"{letter}{piece.label}", count=piece.count * one.times)
+        for letter, one in zip(letters, wanted, strict=True)
+        for piece in cut_list(one.structure)
+    ]
+    covers = [
+        piece
+        for letter, one in zip(letters, wanted, strict=True)
+        for piece in several(cover_pieces(one.structure), letter, one.times)
+    ]
+    hand = AtHand(things or {}, rips)
     deadline = monotonic() + seconds
-    for section_key, species_key in kinds:
+    plans = _stick_plans(pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {})
+    lines = [
+        line for section, species, plan in plans for line in _board_lines(catalogue, section, species, plan)
+    ]
+    kinds = _coverings(wanted)
+    plates: list[tuple[str, PlatePlan]] = []
+    rolls: list[RollPlan] = []
+    for row in kinds:
+        left = max(LEAST_S, (deadline - monotonic()) / max(1, len(kinds) - len(plates) - len(rolls)))
+        if isinstance(row, Sheet):
+            plates.append((row.key, plate_plan(row, of_kind(covers, row), hand, left)))
+        else:
+            each = max(LEAST_S, left / len(row.roll_width_mm))
+            rolls.append(roll_plan(row, of_kind(covers, row), hand, each))
+    lines += _cover_lines(wanted, kinds, plates, rolls, hand)
+    lines += _hardware_lines([(item, one.times) for one in wanted for item in one.structure.hardware], hand)
+    taken = tuple(
+        Taken(number, count, hand.things[number].each * count) for number, count in sorted(hand.taken.items())
+    )
+    return Bill(
+        tuple(pieces), tuple(plans), tuple(line for line in lines if line.packs), tuple(covers), tuple(plates),
+        tuple(rolls), tuple(one for one in taken if one.count),
+    )  # fmt: skip
+
+
+def _stick_plans(
+    pieces: Sequence[Piece], catalogue: Catalogue, hand: AtHand, seconds: float, cut: Mapping[str, int]
+) -> list[tuple[str, str, CuttingPlan]]:
+    """A plan for each section and timber, the deepest first: what is left of their boards may be ripped for the rest."""
+    kinds = list(dict.fromkeys((piece.section, piece.species) for piece in pieces))
+    ordered = sorted(kinds, key=lambda kind: -catalogue.sections[kind[0]].deep_mm)
+    plans: dict[tuple[str, str], CuttingPlan] = {}
+    deadline = monotonic() + seconds
+    for section_key, species_key in ordered:
         section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
         wants = [
-            Want(p.label, p.length_mm, p.count)
-            for p in pieces
-            if (p.section, p.species) == (section_key, species_key)
+            Want(one.label, one.length_mm, one.count - min(one.count, cut.get(one.label, 0)))
+            for one in pieces
+            if (one.section, one.species) == (section_key, species_key)
         ]
+        wants = [want for want in wants if want.count]
         factor = species.price_factor if species else Decimal(1)
         prices = [(price * factor).quantize(CENT) for price in section.prices]
         left = max(LEAST_S, (deadline - monotonic()) / (len(kinds) - len(plans)))
-        plan = plan_sticks(wants, list(zip(section.stock_mm, prices, strict=True)), seconds=left)
-        plans.append((section_key, species_key, plan))
-        lines += _board_lines(plan, f"{section.label} {species.label}" if species else section.label)
-    lines += sheet_lines(structure) + mesh_lines(structure)
-    lines += wire_panel_lines(structure)
-    lines += hardware_lines(structure)
-    return Bill(pieces, tuple(plans), tuple(lines))
+        ripped = hand.to_rip(section, species_key, catalogue.sections)
+        strips = {board.thing: count for board, count in ripped}
+        boards = [*hand.boards(section_key, species_key), *(board for board, _ in ripped)]
+        sold = list(zip(section.stock_mm, prices, strict=True))
+        plan = plan_sticks(wants, sold, seconds=left, in_hand=boards)
+        for number, count in Counter(bar.thing for bar in plan.bars if bar.thing).items():
+            hand.take(number, math.ceil(count / strips.get(number, 1)))
+        plans[section_key, species_key] = plan
+    return [(*kind, plans[kind]) for kind in kinds]
 
 
-def _board_lines(plan: CuttingPlan, what: str) -> list[Bought]:
+def _board_lines(catalogue: Catalogue, section_key: str, species_key: str, plan: CuttingPlan) -> list[Bought]:
+    section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
+    what = f"{section.label} {species.label}" if species else section.label
     lines = []
-    for stock_mm in sorted({bar.stock_mm for bar in plan.bars}):
-        bars = [bar for bar in plan.bars if bar.stock_mm == stock_mm]
+    for stock_mm in sorted({bar.stock_mm for bar in plan.bought}):
+        bars = [bar for bar in plan.bought if bar.stock_mm == stock_mm]
         used = sum(length for bar in bars for _, length in bar.cuts)
         lines.append(
             Bought(
@@ -84,9 +206,96 @@ def _board_lines(plan: CuttingPlan, what: str) -> list[Bought]:
                 pack=phrase("length {long}", long=Quantity(stock_mm, "mm")),
                 each=bars[0].price,
                 cost=bars[0].price * len(bars),
+                size_mm=(stock_mm, 0.0),
+                row=section_key,
             )
         )
     return lines
+
+
+def _coverings(wanted: Sequence[Wanted]) -> list[Sheet | Mesh]:
+    """The boards and meshes of some pens that have a cutting plan of their own, in the order they come."""
+    rows = dict.fromkeys(panel.covering for one in wanted for panel in one.structure.panels)
+    return [row for row in rows if isinstance(row, Mesh) or (isinstance(row, Sheet) and is_plate(row))]
+
+
+def _cover_lines(
+    wanted: Sequence[Wanted],
+    planned: Sequence[Sheet | Mesh],
+    plates: Sequence[tuple[str, PlatePlan]],
+    rolls: Sequence[RollPlan],
+    hand: AtHand,
+) -> list[Bought]:
+    """What is bought of every covering: as its plan says where it has one, else by the whole sheet."""
+    boards, meshes = dict(plates), {one.mesh: one for one in rolls}
+    by_row = {row.label: row for row in planned}
+    found: dict[tuple[str, str], Bought] = {}
+    for one in wanted:
+        for line in (
+            *sheet_lines(one.structure),
+            *mesh_lines(one.structure),
+            *wire_panel_lines(one.structure),
+        ):
+            key = (line.what, line.pack.text("metric"))
+            row = by_row.get(line.what)
+            key = (line.what, "") if row else key
+            before = found.get(key)
+            packs = line.packs * one.times + (before.packs if before else 0)
+            found[key] = replace(before or line, packs=packs, cost=line.each * packs)
+    lines: list[Bought] = []
+    for line in found.values():
+        row = by_row.get(line.what)
+        if row is not None and row.key in boards:
+            lines += _plate_lines(row.label, row.key, line, boards[row.key])
+        elif row is not None:
+            lines.append(_roll_line(row.label, line, meshes[row.key]))
+        else:
+            sort = Sort.PANEL if line.aisle is Aisle.MESH else Sort.SHEET
+            got = hand.counted(sort, line.row, line.packs)
+            lines.append(replace(line, packs=line.packs - got, cost=line.each * (line.packs - got)))
+    return lines
+
+
+def _plate_lines(what: str, row: str, line: Bought, plan: PlatePlan) -> list[Bought]:
+    sizes = Counter(one.plate for one in plan.bought)
+    return [
+        replace(
+            line,
+            what=what,
+            packs=count,
+            pack=phrase(
+                "sheet {wide} × {long}",
+                wide=Quantity(plate.wide_mm, "about"),
+                long=Quantity(plate.long_mm, "about"),
+            ),
+            each=plate.price,
+            cost=plate.price * count,
+            left=line.left if len(sizes) == 1 and count == 1 and not plan.plates[1:] else None,
+            size_mm=(plate.long_mm, plate.wide_mm),
+            row=row,
+        )
+        for plate, count in sizes.items()
+    ]
+
+
+def _roll_line(what: str, line: Bought, plan: RollPlan) -> Bought:
+    bought = plan.plan.bought
+    mm = bought[0].stock_mm if bought else 0.0
+    alone = len(plan.plan.bars) == len(bought) == line.packs
+    return replace(
+        line,
+        what=what,
+        used=phrase("{long} of roll", long=Quantity(round(plan.metres, 1), "m")),
+        packs=len(bought),
+        pack=phrase(
+            "roll {wide} × {long}", wide=Quantity(plan.wide_mm, "about"), long=Quantity(mm / 1000, "m")
+        ),
+        each=plan.price,
+        cost=plan.price * len(bought),
+        left=line.left if alone else None,
+        size_mm=(mm, plan.wide_mm),
+        row=plan.mesh,
+    )
 
 
 def hardware_lines(structure: Structure) -> list[Bought]:
@@ -99,19 +308,26 @@ def hardware_lines(structure: Structure) -> list[Bought]:
     >>> hardware_lines(pen())[0].what
     'strap hinge 150 mm'
     """
-    bought: dict[Ware, list[Hardware]] = {}
-    for item in structure.hardware:
+    return _hardware_lines([(item, 1) for item in structure.hardware], AtHand())
+
+
+def _hardware_lines(items: Sequence[tuple[Hardware, int]], hand: AtHand) -> list[Bought]:
+    bought: dict[Ware, list[tuple[Hardware, int]]] = {}
+    for item, times in items:
         if item.row is not None:
-            bought.setdefault(item.row, []).append(item)
-    return [_ware_line(row, items) for row, items in bought.items()]
+            bought.setdefault(item.row, []).append((item, times))
+    return [_ware_line(row, mine, hand) for row, mine in bought.items()]
 
 
-def _ware_line(row: Ware, items: list[Hardware]) -> Bought:
-    number = sum(item.count for item in items)
-    used, packs = phrase(f"{number}"), math.ceil(number / row.pack)
-    pack = phrase(f"pack of {row.pack}") if row.pack > 1 else EACH
+def _ware_line(row: Ware, items: list[tuple[Hardware, int]], hand: AtHand) -> Bought:
     if row.sold is Sold.METRE:
-        metres = sum(item.kg for item in items) / row.kg
-        used, packs = phrase("{long}", long=Quantity(round(metres, 2), "m")), math.ceil(metres)
+        metres = sum(item.kg * times for item, times in items) / row.kg
+        packs = max(0, math.ceil(metres - hand.metres(row.key, metres) - 1e-9))
+        used = phrase("{long}", long=Quantity(round(metres, 2), "m"))
         pack = phrase("cut length, {long}", long=Quantity(1.0, "m"))
-    return Bought(row.label, row.aisle, used, packs, pack, row.price, row.price * packs)
+    else:
+        number = sum(item.count * times for item, times in items)
+        packs = math.ceil((number - hand.counted(Sort.WARE, row.key, number)) / row.pack)
+        used = phrase(f"{number}")
+        pack = phrase(f"pack of {row.pack}") if row.pack > 1 else EACH
+    return Bought(row.label, row.aisle, used, packs, pack, row.price, row.price * packs, row=row.key)

@@ -28,7 +28,8 @@ CoveringT = TypeVar("CoveringT", Sheet, Mesh, WirePanel)
 @dataclass(frozen=True)
 class Bought:
     """One line to buy: how much is used, how many packs cover it, and what they cost; `last_used` is the share
-    of the last pack that is, `left` tells what of it is not where that is most of it, and what would do without it."""
+    of the last pack that is, `left` tells what of it is not where that is most of it, and what would do without it; `row` is the
+    key of what it is in the catalogue, `size_mm` the long and the wide side of a pack that is sold in several sizes."""
 
     what: str
     aisle: Aisle
@@ -39,6 +40,8 @@ class Bought:
     cost: Decimal
     last_used: float = 1.0
     left: Phrase | None = None
+    size_mm: tuple[float, float] = (0.0, 0.0)
+    row: str = ""
 
 
 def _pieces(panels: list[Panel]) -> list[tuple[float, float]]:
@@ -145,6 +148,8 @@ def _rolls(mesh: Mesh, panels: list[Panel], index: int) -> Bought:
         each=mesh.price[index],
         cost=mesh.price[index] * rolls,
         last_used=metres / mesh.roll_length_m - (rolls - 1),
+        size_mm=(1000 * mesh.roll_length_m, 1000 * width),
+        row=mesh.key,
     )
 
 
@@ -184,6 +189,8 @@ def _sheets(sheet: Sheet, panels: list[Panel], index: int) -> Bought:
         each=sheet.price[index],
         cost=sheet.price[index] * whole,
         last_used=area / (length * width) - (whole - 1) if whole == 1 else 1.0,
+        size_mm=(1000 * length, 1000 * width),
+        row=sheet.key,
     )
 
 
@@ -238,7 +245,8 @@ def wire_panel_lines(structure: Structure) -> list[Bought]:
         count += math.ceil(
             sum(sheet_share(size, row.length_mm / 1000, row.width_mm / 1000) for size in flat) - 1e-9
         )
-        lines.append(Bought(row.label, Aisle.MESH, used, count, EACH, row.price, row.price * count))
+        cost = row.price * count
+        lines.append(Bought(row.label, Aisle.MESH, used, count, EACH, row.price, cost, row=row.key))
     return lines
 
 

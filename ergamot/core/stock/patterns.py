@@ -22,10 +22,14 @@ class OutOfTime(Exception):
 
 @dataclass(frozen=True)
 class Stock:
-    """A length sold, mm, and its price in cents."""
+    """A length sold, mm, and its price in cents; or boards in hand, `most` of them, known as `thing`, what each is worth and
+    what of its ends is not sound, mm."""
 
     length_mm: float
     price_cents: int
+    lost_mm: float = 0.0
+    most: int | None = None
+    thing: int = 0
 
 
 @dataclass(frozen=True)
@@ -53,7 +57,7 @@ class Cutting:
         return [
             Pattern(stock, _only(i, 1, len(self.lengths)))
             for i, length in enumerate(self.lengths)
-            if abs(length - stock.length_mm) <= UNCUT_MM
+            if _as_it_comes(length, stock)
         ]
 
     def most(self, i: int, room: float) -> int:
@@ -63,11 +67,15 @@ class Cutting:
 
     def comes_from(self, length: float, stock: Stock) -> bool:
         """Can a piece come out of a bar: cut from it, or the bar as it is sold?"""
-        cut = length + self.trim_mm <= stock.length_mm + 1e-6
-        return cut or abs(length - stock.length_mm) <= UNCUT_MM
+        cut = length + self.trim_mm + stock.lost_mm <= stock.length_mm + 1e-6
+        return cut or _as_it_comes(length, stock)
 
     def room(self, stock: Stock) -> float:
-        return stock.length_mm - self.trim_mm + self.kerf_mm
+        return stock.length_mm - stock.lost_mm - self.trim_mm + self.kerf_mm
+
+
+def _as_it_comes(length: float, stock: Stock) -> bool:
+    return not stock.lost_mm and abs(length - stock.length_mm) <= UNCUT_MM
 
 
 def _only(index: int, count: int, size: int) -> tuple[int, ...]:

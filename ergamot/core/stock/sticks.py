@@ -6,13 +6,17 @@
    the slack it is the best of all. Otherwise widen the slack and go on.
 3. Of the plans that cost least, take one with the fewest bars.
 
+Boards in hand are lengths like those sold, at what they are worth, but only so many of each: the dual value of that
+limit is added to their price wherever a pattern's reduced cost is asked for.
+
 Money is counted in the coarsest coin all prices are whole numbers of: it prunes the MIP well.
 """
 
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections import Counter
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from time import monotonic
@@ -38,6 +42,7 @@ WIDEN = 5.0  # the slack tried next, when nothing was found within it; may move:
 TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven; may move
 TIE_LIMIT_S = 0.2  # for fewer bars at the same cost; may move
 FOR_OPTIMUM = 0.4  # of the time, at the most, goes to the linear optimum; may move
+SOLVED, NO_SUCH_PLAN = 0, 2  # what the solver answers; may move
 LAST_S = 0.2  # and so long, at the least, to whole bars of its patterns; may move
 
 
@@ -51,18 +56,34 @@ class Want:
 
 
 @dataclass(frozen=True)
+class Board:
+    """Boards in hand, alike: what they are known by, their length and what of their ends is not sound, mm, what one is worth,
+    how many there are."""
+
+    thing: int
+    length_mm: float
+    worth: Decimal
+    count: int
+    lost_mm: float = 0.0
+
+
+@dataclass(frozen=True)
 class Bar:
-    """One board bought: what is cut from it in order, and the offcut that is left, mm."""
+    """One board: what is cut from it in order, the offcut that is left, mm, and which of what is in hand it is; 0 of one that
+    is bought."""
 
     stock_mm: float
     price: Decimal
     cuts: tuple[tuple[str, float], ...]
     offcut_mm: float
+    thing: int = 0
+    lost_mm: float = 0.0
 
 
 @dataclass(frozen=True)
 class CuttingPlan:
-    """Boards to buy and cut. No plan can cost less than `bound`; `linear_bound` is the relaxed one."""
+    """Boards to buy or take and to cut. No plan can cost less than `bound`; `linear_bound` is the relaxed one. The cost has
+    what is in hand at its worth."""
 
     bars: tuple[Bar, ...]
     cost: Decimal
@@ -76,6 +97,11 @@ class CuttingPlan:
     def gap(self) -> Decimal:
         return self.cost - self.bound
 
+    @property
+    def bought(self) -> tuple[Bar, ...]:
+        """Those that have to be bought."""
+        return tuple(bar for bar in self.bars if not bar.thing)
+
 
 def plan_sticks(
     wants: Sequence[Want],
@@ -83,12 +109,13 @@ def plan_sticks(
     kerf_mm: float = KERF_MM,
     trim_mm: float = TRIM_MM,
     seconds: float = TIME_LIMIT_S,
+    in_hand: Sequence[Board] = (),
 ) -> CuttingPlan:
     """Cut all pieces from the lengths sold for the least money.
 
     Args: wants, pieces with length above 0 and count 1 or more; stock, (length mm, price) of each
         length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; seconds
-        to look for the cheapest, 0.1 to 60.
+        to look for the cheapest, 0.1 to 60; in_hand, boards that need not be bought, worth 0 or more each.
     Returns: the CuttingPlan, cheapest, then fewest boards; the best found in the time, `proven` or not.
     Raises: OutOfRange when a piece is longer than any board.
     Source: Gilmore & Gomory (1961); reduced-cost enumeration; HiGHS MIP.
@@ -103,16 +130,23 @@ def plan_sticks(
     lengths = tuple(sorted({want.length_mm for want in wants}, reverse=True))
     wanted = tuple(sum(w.count for w in wants if w.length_mm == length) for length in lengths)
     cutting = Cutting(lengths, wanted, kerf_mm, trim_mm)
-    stocks = tuple(Stock(length, int(price * 100)) for length, price in sorted(stock))
-    _refuse_too_long(cutting, stocks, wants)
-    coin = math.gcd(*(stock.price_cents for stock in stocks))
+    sold = tuple(Stock(length, int(price * 100)) for length, price in sorted(stock))
+    _refuse_too_long(cutting, sold, wants)
+    held = tuple(
+        Stock(one.length_mm, int(one.worth * 100), one.lost_mm, one.count, one.thing)
+        for one in in_hand
+        if one.count and any(_comes_from(cutting, length, one) for length in lengths)
+    )
+    stocks = sold + held
+    coin = math.gcd(*(stock.price_cents for stock in stocks)) or 1
     deadline = monotonic() + seconds
     optimum = _linear_optimum(cutting, stocks, monotonic() + FOR_OPTIMUM * seconds)
     linear = optimum.cents
-    counts, patterns, proven = _best_plan(cutting, stocks, coin, optimum, deadline)
+    counts, patterns, least = _best_plan(cutting, stocks, coin, optimum, deadline)
     bars = _bars(cutting, patterns, counts, wants)
     cents = sum(int(bar.price * 100) for bar in bars)  # one of which nothing is cut is not bought
-    floor = math.ceil(linear / coin - 1e-6) * coin
+    floor = max(math.ceil(linear / coin - 1e-6) * coin, least or 0.0)
+    proven = least is None or floor >= cents
     return CuttingPlan(
         bars=bars,
         cost=_money(cents),
@@ -122,6 +156,10 @@ def plan_sticks(
         kerf_mm=kerf_mm,
         trim_mm=trim_mm,
     )
+
+
+def _comes_from(cutting: Cutting, length: float, one: Board) -> bool:
+    return cutting.comes_from(length, Stock(one.length_mm, 0, one.lost_mm))
 
 
 def _money(cents: float) -> Decimal:
@@ -150,76 +188,102 @@ def _matrix(patterns: list[Pattern]) -> np.ndarray:
 
 @dataclass(frozen=True)
 class _Optimum:
-    """The linear optimum: its patterns, a bound on any plan in cents, and each length's dual value. When time ran out
-    it is not `whole`: the bound is by length alone, and the duals prove nothing."""
+    """The linear optimum: its patterns, a bound on any plan in cents, each length's dual value, and how `dear` it is that
+    there are no more of some board. When time ran out it is not `whole`: the bound is by length alone, and the duals prove
+    nothing."""
 
     patterns: list[Pattern]
     cents: float
     worth: list[float]
+    dear: Mapping[Stock, float]
     whole: bool
 
 
 def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...], deadline: float) -> _Optimum:
     """Column generation, as far as there is time."""
     patterns = simple_patterns(cutting, stocks)
+    limited = [stock for stock in stocks if stock.most is not None]
     while True:
         prices = np.array([pattern.stock.price_cents for pattern in patterns])
-        solved = linprog(prices, A_ub=-_matrix(patterns), b_ub=-np.array(cutting.wanted), method="highs")
-        worth = [max(0.0, -dual) for dual in solved.ineqlin.marginals]
+        rows = np.vstack([-_matrix(patterns), _uses(patterns, limited)])
+        limits = np.array([*(-count for count in cutting.wanted), *(stock.most or 0 for stock in limited)])
+        solved = linprog(prices, A_ub=rows, b_ub=limits, method="highs")
+        duals = [max(0.0, -dual) for dual in solved.ineqlin.marginals]
+        worth = duals[: len(cutting.lengths)]
+        dear = dict(zip(limited, duals[len(cutting.lengths) :], strict=True))
         better = []
         try:
             for stock in stocks:
                 value, pattern = best_pattern(cutting, stock, worth, deadline)
-                if pattern and value > stock.price_cents + 1e-6:
+                if pattern and value > stock.price_cents + dear.get(stock, 0.0) + 1e-6:
                     better.append(pattern)
         except OutOfTime:
-            return _Optimum(patterns, _by_length(cutting, stocks), worth, whole=False)
+            return _Optimum(patterns, _by_length(cutting, stocks), worth, dear, whole=False)
         if not better:
-            return _Optimum(patterns, float(solved.fun or 0), worth, whole=True)
+            return _Optimum(patterns, float(solved.fun or 0), worth, dear, whole=True)
         patterns += better
+
+
+def _uses(patterns: list[Pattern], limited: Sequence[Stock]) -> np.ndarray:
+    """Which boards in hand each pattern is cut from: a row for each kind of board."""
+    if not limited:
+        return np.zeros((0, len(patterns)))
+    return np.array([[float(pattern.stock == stock) for pattern in patterns] for stock in limited])
 
 
 def _by_length(cutting: Cutting, stocks: tuple[Stock, ...]) -> float:
     """What all the pieces cost, saw cuts with them, if every bar were used to its end: no plan costs less."""
     each = [length + cutting.kerf_mm for length in cutting.lengths]
     long = sum(one * count for one, count in zip(each, cutting.wanted, strict=True))
-    whole = min(stock.price_cents / (stock.length_mm + cutting.kerf_mm) for stock in stocks)
-    return long * whole
+    cents = 0.0
+    for price, mm in sorted(_by_the_mm(stock, cutting.kerf_mm) for stock in stocks):
+        cents += price * min(long, mm)
+        long = max(0.0, long - mm)
+    return cents
+
+
+def _by_the_mm(stock: Stock, kerf_mm: float) -> tuple[float, float]:
+    """What a mm of a stock costs, and how many mm of it there are."""
+    mm = stock.length_mm + kerf_mm
+    return stock.price_cents / mm, math.inf if stock.most is None else stock.most * mm
 
 
 def _best_plan(
     cutting: Cutting, stocks: tuple[Stock, ...], coin: int, optimum: _Optimum, deadline: float
-) -> tuple[np.ndarray, list[Pattern], bool]:
-    """How many bars of each pattern, the patterns, and whether nothing cheaper exists."""
-    slack = float(coin)
+) -> tuple[np.ndarray, list[Pattern], float | None]:
+    """How many bars of each pattern, the patterns, and the least any plan can cost, cents; None where this is it.
+
+    Whatever is cheaper than the best known is so by a coin at the least: its patterns' reduced costs lie within what the best
+    costs over the linear optimum, less a coin.
+    """
+    slack, least = float(coin), 0.0
     best = _first_fit(cutting, stocks)
     while optimum.whole and monotonic() < deadline:
         try:
-            listed = _within(cutting, stocks, optimum.worth, slack, deadline)
+            listed = _within(cutting, stocks, optimum, slack, deadline)
         except OutOfTime:
             break
         if listed is None:
             break
-        counts = _whole_bars(cutting, listed, coin, deadline - monotonic()) if listed else None
-        spare = math.inf
-        if counts is not None:
-            best = _cheaper(best, (listed, counts))
-            spare = _cost(listed, counts) - optimum.cents
-            if spare <= slack + 1e-6 and monotonic() < deadline:
-                fewer = _whole_bars(cutting, listed, coin, TIE_LIMIT_S, at_most=_cost(listed, counts))
-                return (counts if fewer is None else fewer), listed, True
-        slack = min(spare, WIDEN * slack)
-    found = _whole_bars(cutting, optimum.patterns, coin, max(LAST_S, deadline - monotonic()))
-    if found is not None:
-        best = _cheaper(best, (optimum.patterns, found))
-    return best[1], best[0], False
+        found = _whole_bars(cutting, listed, coin, deadline - monotonic(), _cost(*best) - coin)
+        if found.counts is not None:
+            best = (listed, found.counts)
+        least = max(least, min(found.least, optimum.cents + slack))
+        spare = _cost(*best) - optimum.cents
+        if not found.ended:
+            break
+        if spare - coin <= slack + 1e-6:
+            fewer = _whole_bars(cutting, listed, coin, TIE_LIMIT_S, _cost(*best), fewest=True)
+            return (best[1], best[0], None) if fewer.counts is None else (fewer.counts, listed, None)
+        slack = min(spare - coin, WIDEN * slack)
+    last = max(LAST_S, deadline - monotonic())
+    better = _whole_bars(cutting, optimum.patterns, coin, last, _cost(*best) - coin).counts
+    if better is not None:
+        best = (optimum.patterns, better)
+    return best[1], best[0], least
 
 
 _Plan = tuple[list[Pattern], np.ndarray]
-
-
-def _cheaper(one: _Plan, other: _Plan) -> _Plan:
-    return other if _cost(*other) < _cost(*one) else one
 
 
 def _first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> _Plan:
@@ -235,8 +299,13 @@ def _first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> _Plan:
                 held[i] += 1
                 bars[at] = (stock, held, room - length - cutting.kerf_mm)
                 continue
-            fits = [stock for stock in stocks if cutting.comes_from(length, stock)]
-            stock = min(fits, key=lambda one: one.price_cents)
+            taken = Counter(bar[0] for bar in bars)
+            fits = [
+                stock
+                for stock in stocks
+                if cutting.comes_from(length, stock) and (stock.most is None or taken[stock] < stock.most)
+            ]
+            stock = min(fits, key=lambda one: (one.price_cents, one.length_mm))
             held = [0] * size
             held[i] = 1
             bars.append((stock, held, cutting.room(stock) - length - cutting.kerf_mm))
@@ -245,34 +314,61 @@ def _first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> _Plan:
 
 
 def _within(
-    cutting: Cutting, stocks: tuple[Stock, ...], worth: list[float], spare: float, deadline: float
+    cutting: Cutting, stocks: tuple[Stock, ...], optimum: _Optimum, spare: float, deadline: float
 ) -> list[Pattern] | None:
     """All full patterns with a reduced cost within `spare` cents; None when there are too many."""
     listed: list[Pattern] = []
     for stock in stocks:
-        least = stock.price_cents - spare - 1e-6
-        found = patterns_worth(cutting, stock, worth, least, MOST_PATTERNS - len(listed), deadline)
+        least = stock.price_cents + optimum.dear.get(stock, 0.0) - spare - 1e-6
+        found = patterns_worth(cutting, stock, optimum.worth, least, MOST_PATTERNS - len(listed), deadline)
         if found is None:
             return None
         listed += found
     return listed
 
 
+@dataclass(frozen=True)
+class _Whole:
+    """Whole bars of some patterns: how many of each, None where none were found; whether nothing better exists among them, and
+    the least they can cost, cents."""
+
+    counts: np.ndarray | None
+    ended: bool
+    least: float
+
+
 def _whole_bars(
-    cutting: Cutting, patterns: list[Pattern], coin: int, seconds: float, at_most: int | None = None
-) -> np.ndarray | None:
-    """Fewest coins that cut everything; or, costing at most so much, fewest bars. None: not found."""
+    cutting: Cutting,
+    patterns: list[Pattern],
+    coin: int,
+    seconds: float,
+    at_most: int,
+    fewest: bool = False,
+) -> _Whole:
+    """Fewest coins that cut everything, or fewest bars; costing at most so many cents."""
+    if not patterns:
+        return _Whole(None, True, math.inf)
     coins = np.array([pattern.stock.price_cents // coin for pattern in patterns])
-    limits = [LinearConstraint(_matrix(patterns), lb=np.array(cutting.wanted))]
-    if at_most is not None:
-        limits.append(LinearConstraint(coins, ub=at_most // coin))
+    limits = [
+        LinearConstraint(_matrix(patterns), lb=np.array(cutting.wanted)),
+        LinearConstraint(coins, ub=at_most // coin),
+    ]
+    limited = list(dict.fromkeys(pattern.stock for pattern in patterns if pattern.stock.most is not None))
+    if limited:
+        most = np.array([stock.most or 0 for stock in limited])
+        limits.append(LinearConstraint(_uses(patterns, limited), ub=most))
     solved = milp(
-        coins if at_most is None else np.ones(len(patterns)),
+        np.ones(len(patterns)) if fewest else coins,
         constraints=limits,
         integrality=np.ones(len(patterns), dtype=int),
         options={"time_limit": max(0.05, seconds), "mip_rel_gap": 0.0},
     )
-    return None if solved.x is None else np.round(solved.x).astype(int)
+    counts = None if solved.x is None else np.round(solved.x).astype(int)
+    if solved.status == NO_SUCH_PLAN:
+        return _Whole(None, True, math.inf)
+    bound = solved.mip_dual_bound
+    least = 0.0 if bound is None or not math.isfinite(bound) else math.ceil(bound - 1e-6) * coin
+    return _Whole(counts, solved.status == SOLVED, least)
 
 
 def _bars(
@@ -299,5 +395,12 @@ def _bars(
 
 def _bar(cutting: Cutting, stock: Stock, cuts: tuple[tuple[str, float], ...]) -> Bar:
     bare = sum(length for _, length in cuts)
-    left = stock.length_mm - bare - cutting.kerf_mm * len(cuts) - cutting.trim_mm
-    return Bar(stock.length_mm, Decimal(stock.price_cents) / 100, cuts, max(0.0, round(left, 1)))
+    left = stock.length_mm - stock.lost_mm - bare - cutting.kerf_mm * len(cuts) - cutting.trim_mm
+    return Bar(
+        stock.length_mm,
+        Decimal(stock.price_cents) / 100,
+        cuts,
+        max(0.0, round(left, 1)),
+        stock.thing,
+        stock.lost_mm,
+    )

@@ -1,0 +1,234 @@
+"""What is cut out of sheets and off rolls: each rectangle by its label, on which sheet it lies and off which roll it comes."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from decimal import Decimal
+
+from ergamot.core.catalogue import Covering, Mesh, Sheet, WirePanel
+from ergamot.core.catalogue.kinds import Stuff, Use
+from ergamot.core.frame.structure import Panel, Structure
+from ergamot.core.stock.at_hand import AtHand
+from ergamot.core.stock.coverings import END_LAP_M, MESH_LAP_M
+from ergamot.core.stock.plates import Plate, PlatePlan, plan_plates
+from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
+from ergamot.core.stock.strips import Rectangle
+
+SHEET_FROM_M = 0.6  # a board narrower than this is laid board by board; judgement: siding and slats
+LEAST_S = 0.1  # for one plan, however many there are; may move
+
+
+@dataclass(frozen=True)
+class CoverPiece:
+    """Rectangles of one covering cut alike; the longer side first, mm. `parts` say what they close."""
+
+    label: str
+    row: str
+    parts: tuple[str, ...]
+    long_mm: float
+    wide_mm: float
+    count: int
+    refs: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class RollPlan:
+    """How the strips of a mesh come off rolls of one width, mm; `pieces` says for each piece how many strips side by side it
+    is and whether they run along its longer side."""
+
+    mesh: str
+    wide_mm: float
+    price: Decimal
+    plan: CuttingPlan
+    strips: tuple[tuple[str, int, float], ...]
+
+    @property
+    def metres(self) -> float:
+        """Of roll, that is used."""
+        return sum(long for bar in self.plan.bars for _, long in bar.cuts) / 1000
+
+
+def cover_pieces(structure: Structure) -> tuple[CoverPiece, ...]:
+    """Every rectangle to cut out of sheet, mesh, cloth or wire panel, like ones together.
+
+    Args: structure.
+    Returns: pieces labelled by their covering, the largest first.
+    Source: the structure.
+
+    >>> [one.label for one in cover_pieces(pen())][:2]
+    ['Q1', 'Q2']
+    """
+    sized: dict[str, tuple[Covering, float, float, list[Panel]]] = {}
+    for panel in structure.panels:
+        if panel.covering is None:
+            continue
+        along, up = panel.cut_mm
+        key = f"{panel.covering.key} {panel.piece}"
+        known = sized.get(key)
+        if panel.curved and known:
+            sized[key] = (known[0], max(along, known[1]), known[2] + up, [*known[3], panel])
+        else:
+            sized[key if not known else f"{key} {panel.ref}"] = (panel.covering, along, up, [panel])
+    alike: dict[tuple[str, float, float], list[Panel]] = {}
+    counts: dict[tuple[str, float, float], int] = {}
+    for row, a, b, panels in sized.values():
+        size = (row.key, round(max(a, b), 1), round(min(a, b), 1))
+        alike.setdefault(size, []).extend(panels)
+        counts[size] = counts.get(size, 0) + 1
+    ordered = sorted(alike, key=lambda one: (one[0], -one[1] * one[2]))
+    return tuple(
+        CoverPiece(
+            f"Q{i}",
+            size[0],
+            tuple(dict.fromkeys(panel.role for panel in alike[size])),
+            size[1],
+            size[2],
+            counts[size],
+            tuple(panel.ref for panel in alike[size]),
+        )
+        for i, size in enumerate(ordered, start=1)
+    )
+
+
+def is_plate(row: Sheet) -> bool:
+    """Is a board a sheet that pieces are cut out of, not siding laid board by board?
+
+    Args: row, of the catalogue.
+    Returns: whether it is.
+    Source: common practice.
+
+    >>> is_plate(c.sheets["ply-12"]), is_plate(c.sheets["steel-29"])
+    (True, False)
+    """
+    return row.stuff is Stuff.BOARD and row.cover_width_m >= SHEET_FROM_M
+
+
+def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: float) -> PlatePlan:
+    """How the pieces of a board come out of sheets, those in hand among them.
+
+    Args: row; pieces, of it; hand, what of the shed may be used: what is taken is noted; seconds, 0.05 to 60.
+    Returns: the PlatePlan.
+    Raises: OutOfRange.
+    Source: `plates`.
+
+    >>> plate_plan(c.sheets["ply-12"], [CoverPiece("Q1", "ply-12", ("floor",), 1200.0, 600.0, 5, ())], AtHand(), 0.5).cost
+    Decimal('76.00')
+    """
+    wide = 1000 * row.cover_width_m
+    sold = [Plate(1000 * long, wide, price) for long, price in zip(row.lengths_m, row.price, strict=True)]
+    largest = max(sold, key=lambda one: one.long_mm)
+    turns = Use.FLOOR not in row.use or Use.WALL in row.use
+    asked = [
+        Rectangle(one.label, long, across, turns)
+        for one in pieces
+        for long, across in _within(one.long_mm, one.wide_mm, largest) * one.count
+    ]
+    made = plan_plates(asked, [*sold, *hand.plates(row.key)], seconds=seconds)
+    for cut in made.plates:
+        if cut.plate.thing:
+            hand.take(cut.plate.thing, 1)
+    return made
+
+
+def _within(long: float, wide: float, largest: Plate) -> list[tuple[float, float]]:
+    """A piece in as few equal parts as come out of the largest sheet."""
+    for long_side, wide_side in ((largest.long_mm, largest.wide_mm), (largest.wide_mm, largest.long_mm)):
+        if long <= long_side + 0.5 and wide <= wide_side + 0.5:
+            return [(min(long, long_side), min(wide, wide_side))]
+    down, over = math.ceil(long / largest.long_mm - 1e-9), math.ceil(wide / largest.wide_mm - 1e-9)
+    return [(long / down, wide / over)] * (down * over)
+
+
+def roll_plan(row: Mesh, pieces: Sequence[CoverPiece], hand: AtHand, seconds: float) -> RollPlan:
+    """How the strips of a mesh come off rolls, of the width that costs least; part rolls in hand first.
+
+    Args: row; pieces, of it; hand, what of the shed may be used: what is taken is noted; seconds, 0.1 to 60, for each width.
+    Returns: the RollPlan.
+    Raises: OutOfRange.
+    Source: common practice, 50 mm lap; `sticks` for the strips on rolls.
+
+    >>> made = roll_plan(c.meshes["hex-25"], [CoverPiece("Q1", "hex-25", ("side",), 3000.0, 600.0, 4, ())], AtHand(), 0.2)
+    >>> made.wide_mm, len(made.plan.bars)
+    (610.0, 1)
+    """
+    tried = [_off_rolls(row, i, pieces, hand, seconds) for i in range(len(row.roll_width_mm))]
+    best = min(tried, key=lambda one: (one.plan.cost, one.metres))
+    for bar in best.plan.bars:
+        if bar.thing:
+            hand.take(bar.thing, 1)
+    return best
+
+
+def _off_rolls(row: Mesh, i: int, pieces: Sequence[CoverPiece], hand: AtHand, seconds: float) -> RollPlan:
+    wide, roll = row.roll_width_mm[i], 1000 * row.roll_length_m
+    strips = [(one.label, *_strips(one, wide), one.count) for one in pieces]
+    wants = [
+        Want(label, part, side_by_side * count)
+        for label, side_by_side, long, count in strips
+        for part in _off_one(long, roll)
+    ]
+    together: dict[tuple[str, float], int] = {}
+    for want in wants:
+        key = (want.label, round(want.length_mm, 1))
+        together[key] = together.get(key, 0) + want.count
+    plan = plan_sticks(
+        [Want(label, long, count) for (label, long), count in together.items()],
+        [(roll, row.price[i])],
+        kerf_mm=0.0,
+        trim_mm=0.0,
+        seconds=max(LEAST_S, seconds),
+        in_hand=hand.rolls(row.key, wide),
+    )
+    return RollPlan(
+        row.key, wide, row.price[i], plan, tuple((label, n, long) for label, n, long, _ in strips)
+    )
+
+
+def _strips(one: CoverPiece, wide: float) -> tuple[int, float]:
+    """How many strips side by side a piece is, and how long they are: lengthwise or across, whichever takes less."""
+
+    def side_by_side(span: float) -> int:
+        if span <= wide + 2:
+            return 1
+        lap = 1000 * MESH_LAP_M
+        return math.ceil((span - lap) / (wide - lap) - 1e-9)
+
+    ways = [(side_by_side(one.wide_mm), one.long_mm), (side_by_side(one.long_mm), one.wide_mm)]
+    return min(ways, key=lambda way: way[0] * way[1])
+
+
+def _off_one(long: float, roll: float) -> list[float]:
+    """A strip in as many parts as it takes, lapped, where it is longer than a roll."""
+    if long <= roll + 0.5:
+        return [min(long, roll)]
+    lap = 1000 * END_LAP_M
+    parts = math.ceil((long - lap) / (roll - lap))
+    return [(long + lap * (parts - 1)) / parts] * parts
+
+
+def of_kind(pieces: Sequence[CoverPiece], row: Sheet | Mesh | WirePanel) -> list[CoverPiece]:
+    """The pieces of one covering.
+
+    Args: pieces; row.
+    Returns: those of it.
+    Source: the catalogue.
+
+    >>> of_kind((), c.meshes["hex-25"])
+    []
+    """
+    return [one for one in pieces if one.row == row.key]
+
+
+def several(pieces: Sequence[CoverPiece], letter: str, times: int) -> tuple[CoverPiece, ...]:
+    """The pieces of so many pens alike, each label with the pen's letter before it.
+
+    Args: pieces; letter, "" for a pen by itself; times, 1 or more.
+    Returns: pieces.
+    Source: common practice.
+
+    >>> several([CoverPiece("Q1", "hex-25", (), 1.0, 1.0, 2, ())], "B", 3)[0].count
+    6
+    """
+    return tuple(replace(one, label=f"{letter}{one.label}", count=one.count * times) for one in pieces)

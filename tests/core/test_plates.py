@@ -1,0 +1,178 @@
+"""Sheets cut by three rounds of straight cuts: replayed by a cutter of its own, known optima, and what is never dearer."""
+
+from __future__ import annotations
+
+from collections import Counter
+from decimal import Decimal
+from itertools import pairwise
+
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from ergamot.core.errors import OutOfRange
+from ergamot.core.stock.plates import Plate, plan_plates
+from ergamot.core.stock.strips import Rectangle, shelves
+
+PLY = Plate(2440.0, 1220.0, Decimal(38))
+KERF = 3.0
+
+
+def cut_apart(rectangles, size, kerf, rounds):
+    """An independent cutter: part a region by straight cuts from side to side, each round square to the last, until every
+    piece is alone; False when three rounds do not do it. A trim is a last cut and free."""
+    if len(rectangles) == 1:
+        return True
+    if rounds == 0:
+        return False
+    for axis in (0, 1):
+        ordered = sorted(rectangles, key=lambda one: one[axis])
+        groups, end = [[ordered[0]]], ordered[0][axis] + ordered[0][2 + axis]
+        for one in ordered[1:]:
+            if one[axis] >= end + kerf - 1e-6:
+                groups.append([])
+            groups[-1].append(one)
+            end = max(end, one[axis] + one[2 + axis])
+        if len(groups) > 1 and all(cut_apart(group, size, kerf, rounds - 1) for group in groups):
+            return True
+    return False
+
+
+def replay(plan, pieces):
+    """Everything is cut once, lies on its sheet, apart from its neighbours, and comes off in three rounds."""
+    made = Counter()
+    for cut in plan.plates:
+        laid = [(one.x, one.y, one.long_mm, one.wide_mm) for one in cut.layout.laid]
+        for x, y, long, wide in laid:
+            assert x >= -1e-6
+            assert y >= -1e-6
+            assert x + long <= cut.plate.long_mm + 1e-6
+            assert y + wide <= cut.plate.wide_mm + 1e-6
+        for i, a in enumerate(laid):
+            for b in laid[i + 1 :]:
+                apart = [
+                    a[k] + a[2 + k] + KERF <= b[k] + 1e-6 or b[k] + b[2 + k] + KERF <= a[k] + 1e-6
+                    for k in (0, 1)
+                ]
+                assert any(apart)
+        assert cut_apart(laid, (cut.plate.long_mm, cut.plate.wide_mm), KERF, 3)
+        made.update(
+            (one.label, *sorted((round(one.long_mm, 3), round(one.wide_mm, 3)))) for one in cut.layout.laid
+        )
+    asked = Counter((one.label, *sorted((round(one.long_mm, 3), round(one.wide_mm, 3)))) for one in pieces)
+    assert made == asked
+    assert plan.cost == sum((one.plate.price for one in plan.plates), Decimal(0))
+    assert plan.bound <= plan.cost
+    taken = Counter(one.plate for one in plan.plates)
+    assert all(plate.count is None or count <= plate.count for plate, count in taken.items())
+
+
+SIDES = st.tuples(st.integers(150, 2400), st.integers(100, 1200), st.booleans())
+PIECES = st.lists(SIDES, min_size=1, max_size=11).map(
+    lambda sides: [
+        Rectangle(f"q{i}", float(max(a, b)), float(min(a, b)), turns) for i, (a, b, turns) in enumerate(sides)
+    ]
+)
+OFFCUTS = st.lists(
+    st.tuples(st.integers(300, 2000), st.integers(200, 1200), st.integers(0, 9)), max_size=4
+).map(
+    lambda found: [
+        Plate(float(a), float(b), Decimal(price), 1, i) for i, (a, b, price) in enumerate(found, start=1)
+    ]
+)
+
+
+@settings(max_examples=40)
+@given(PIECES, OFFCUTS)
+def test_a_cutter_of_its_own_cuts_every_plan(pieces, offcuts):
+    plan = plan_plates(pieces, [PLY, *offcuts], KERF, seconds=1.0)
+    replay(plan, pieces)
+    assert plan.cost <= plan_plates(pieces, [PLY], KERF, seconds=1.0).cost
+
+
+@settings(max_examples=30)
+@given(st.lists(st.floats(0.2, 0.8), min_size=1, max_size=3), st.data())
+def test_a_sheet_sawn_up_goes_back_on_one_sheet(shares, data):
+    """A perfect cutting: strips across, each sawn into two stacks, one of them into two pieces."""
+    bounds = [0.0, *sorted({round(share, 3) for share in shares}), 1.0]
+    pieces = []
+    for low, high in pairwise(bounds):
+        tall = 2440 * (high - low) - KERF
+        assume(tall > 60)
+        split = data.draw(st.floats(0.25, 0.75)) * 1220
+        pieces.append(Rectangle(f"q{len(pieces)}", tall, split - KERF, False))
+        half = data.draw(st.floats(0.3, 0.7)) * tall
+        for part in (half - KERF, tall - half):
+            pieces.append(Rectangle(f"q{len(pieces)}", part, 1220 - split, False))
+    plan = plan_plates(pieces, [PLY], KERF, seconds=2.0)
+    assert (len(plan.plates), plan.proven) == (1, True)
+    replay(plan, pieces)
+
+
+def by_shelves_alone(pieces, plate):
+    """The cheapest way to share pieces out over sheets each of which shelves can fill: every sharing tried."""
+    best = [len(pieces)]
+
+    def share(i, sheets):
+        if len(sheets) >= best[0] and i < len(pieces):
+            return
+        if i == len(pieces):
+            best[0] = min(best[0], len(sheets))
+            return
+        for held in sheets:
+            held.append(pieces[i])
+            if not shelves(held, plate.long_mm, plate.wide_mm, KERF)[1]:
+                share(i + 1, sheets)
+            held.pop()
+        share(i + 1, [*sheets, [pieces[i]]])
+
+    share(0, [])
+    return best[0] * plate.price
+
+
+@settings(max_examples=25)
+@given(PIECES.filter(lambda pieces: len(pieces) <= 6))
+def test_it_is_never_dearer_than_the_best_by_shelves(pieces):
+    assert plan_plates(pieces, [PLY], KERF).cost <= by_shelves_alone(pieces, PLY)
+
+
+def test_two_stages_are_not_enough_and_three_are():
+    """A strip 600 high holds a stack of two 290s beside a 600: with strips alone it takes a second sheet."""
+    pieces = [
+        Rectangle("a", 600.0, 900.0, False),
+        Rectangle("b", 290.0, 317.0, False),
+        Rectangle("c", 290.0, 317.0, False),
+    ]
+    small = Plate(600.0, 1220.0, Decimal(10))
+    plan = plan_plates(pieces, [small], KERF)
+    assert plan.cost == 10
+    replay(plan, pieces)
+
+
+def test_grain_keeps_a_piece_from_being_turned():
+    plate = Plate(2000.0, 500.0, Decimal(10))
+    lying = Rectangle("a", 500.0, 400.0, turns=False)
+    assert plan_plates([lying] * 4, [plate], 0.0).cost == 10
+    across = Rectangle("a", 400.0, 500.0, turns=True)
+    assert plan_plates([across] * 5, [plate], 0.0).cost == 10
+
+
+def test_what_is_in_hand_is_used_where_it_is_worth_less_than_it_saves():
+    pieces = [Rectangle("a", 1200.0, 1200.0)] * 3
+    dear, cheap = Plate(1210.0, 1210.0, Decimal(40), 1, 5), Plate(1210.0, 1210.0, Decimal(7), 1, 5)
+    assert [one.plate.thing for one in plan_plates(pieces, [PLY, dear]).plates] == [0, 0]
+    with_it = plan_plates(pieces, [PLY, cheap])
+    assert (with_it.cost, len(with_it.bought)) == (Decimal(45), 1)
+
+
+def test_what_no_sheet_is_large_enough_for_is_refused_by_its_label():
+    with pytest.raises(OutOfRange, match="Q7"):
+        plan_plates([Rectangle("Q7", 2500.0, 1300.0)], [PLY])
+
+
+def test_many_pieces_are_laid_in_time_with_their_gap_told():
+    pieces = [Rectangle(f"q{i}", 300.0 + 37 * (i % 9), 180.0 + 53 * (i % 7)) for i in range(60)]
+    plan = plan_plates(pieces, [PLY], KERF, seconds=0.5)
+    replay(plan, pieces)
+    assert plan.gap >= 0
+    assert plan.bound >= sum(one.area for one in pieces) / PLY.area * 38 - 38

@@ -208,7 +208,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         parts=model(structure),
         birds=birds(structure, flock),
         space_days=space_by_day(flock, need, structure.floor_under_m2(1000 * need.floor_head_m)),
-        about_cost=estimated_cost(structure),
+        about_cost=estimated_cost(structure, work.catalogue),
         kinds=kinds,
         stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
     )

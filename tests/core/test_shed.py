@@ -133,7 +133,9 @@ PERFECT = st.lists(st.lists(st.integers(150, 900), min_size=1, max_size=4), min_
 @given(PERFECT, PERFECT)
 def test_boards_sawn_up_go_back_on_the_boards_they_came_from(held, bought):
     """A perfect cutting: pieces of boards in hand, worth nothing, and of boards that are all one length and price."""
-    boards = [Board(i, float(sum(cut) + 3 * (len(cut) - 1) + 5), Decimal(0), 1) for i, cut in enumerate(held, 1)]
+    boards = [
+        Board(i, float(sum(cut) + 3 * (len(cut) - 1) + 5), Decimal(0), 1) for i, cut in enumerate(held, 1)
+    ]
     whole = 2438.0
     rows = [[*row, 2438 - 5 - 3 * len(row) - sum(row)] for row in bought]
     rows = [row for row in rows if row[-1] >= 100]
@@ -185,7 +187,12 @@ def test_mass_balance_and_never_dearer_than_without(design, things):
                 assert things[bar.thing].long_mm == bar.stock_mm
             cut.update((section, label) for label, _ in bar.cuts)
     assert cut == Counter({(one.section, one.label): one.count for one in bill.pieces})
-    own = Counter(bar.thing for s, _, plan in bill.plans for bar in plan.bars if bar.thing and things[bar.thing].row == s)
+    own = Counter(
+        bar.thing
+        for s, _, plan in bill.plans
+        for bar in plan.bars
+        if bar.thing and things[bar.thing].row == s
+    )
     assert all(own[number] <= taken[number] for number in own)
     proven = all(plan.proven for _, _, plan in bill.plans)
     without = bill_of(structure, CATALOGUE, 1.0)

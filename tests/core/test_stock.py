@@ -167,7 +167,7 @@ def test_about_what_a_pen_costs_by_hand():
         boards = {f"{one.section.label} {one.species.label}" for one in structure.members if one.species}
         boards |= {one.section.label for one in structure.members if not one.species}
         rest = sum(line.cost for line in bill_of(structure, CATALOGUE, 0.5).lines if line.what not in boards)
-        assert float(estimated_cost(structure)) == pytest.approx(
+        assert float(estimated_cost(structure, CATALOGUE)) == pytest.approx(
             float(sticks) * 1.08 + float(rest), abs=0.011
         )
         assert any(member.species is None for member in structure.members) == (shape == "hoop")

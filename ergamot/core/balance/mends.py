@@ -82,7 +82,7 @@ def _search(
 ) -> Iterator[Mend]:
     base = build(design, catalogue)
     judged = judge(catalogue, base, flock, farm)
-    start = _Start(design, judged, _ranks(judged), estimated_cost(base))
+    start = _Start(design, judged, _ranks(judged), estimated_cost(base, catalogue))
     if what not in start.ranks:
         return  # it carries no grade
     found: list[Mend] = []
@@ -199,7 +199,7 @@ def _worked(
         words=_words(catalogue, start.design, changes),
         judged=judged,
         more_kg=judged.mass.fresh_kg - start.judged.mass.fresh_kg,
-        more_cost=estimated_cost(structure) - start.cost,
+        more_cost=estimated_cost(structure, catalogue) - start.cost,
         stands=after[what],
         mends=tuple(w for w in before if not _right(before[w]) and before[w][0] < after[w][0]),
         spoils=tuple(w for w in before if _spoilt(before[w], after[w])),

@@ -91,6 +91,9 @@ class Tool(StrEnum):
     TUBE_BENDER = "tube-bender"
     STEP_LADDER = "step-ladder"
     WELDER = "welder"
+    TABLE_SAW = "table-saw"
+    CLAMPS = "clamps"
+    SQUARE = "square"
 
 
 class Sold(StrEnum):
@@ -153,6 +156,7 @@ class Fitting(StrEnum):
     CHASSIS_FRONT = "chassis front"
     TONGUE = "towing tongue"
     WATER_CAN = "water can"
+    PAINT = "paint"
     OTHER = "other"
 
     @property

@@ -18,6 +18,9 @@ TOOLS: Mapping[Tool, str] = {
     Tool.TUBE_BENDER: "a tube bender or jig",
     Tool.STEP_LADDER: "a step ladder",
     Tool.WELDER: "a welder, with a mask and someone who is used to it",
+    Tool.TABLE_SAW: "a table saw, to rip boards lengthwise",
+    Tool.CLAMPS: "four clamps",
+    Tool.SQUARE: "a carpenter's square and a tape",
 }
 
 

@@ -6,6 +6,7 @@ directions that nothing left in place blocks; the other way round it is the orde
 
 from __future__ import annotations
 
+from collections.abc import Sequence, Set
 from dataclasses import dataclass
 from itertools import groupby
 
@@ -55,35 +56,60 @@ def steps(structure: Structure) -> tuple[BuildStep, ...]:
     >>> steps(build(make_design(c, "low-pen", {}), c))[0].title
     'base side rail'
     """
-    bodies = _bodies(structure)
-    pieces = _pieces(bodies)
-    ways = dict.fromkeys(way for body in bodies for way in body.ways)
-    blocked = {way: _blockers(bodies, pieces, way) for way in ways}
-    left = set(range(len(bodies)))
-    order: list[tuple[int, Point]] = []
-    for_last = sorted(left, key=lambda i: bodies[i].key, reverse=True)
-    while left:
-        found = next(
-            (
-                (i, way)
-                for i in for_last
-                if i in left
-                for way in bodies[i].ways
-                if not (blocked[way].get(i, set()) & left)
-            ),
-            None,
-        )
-        if found is None:
-            held = ", ".join(sorted(bodies[i].ref for i in left))
-            raise ValueError(f"these hold each other fast: {held}")
-        order.append(found)
-        left.remove(found[0])
-    placed = [(bodies[i], way) for i, way in reversed(order)]
+    ways = WaysIn(structure)
+    order = ways.order([((body.ref,), body.key) for body in ways.bodies])
+    placed = [(ways.by_ref[refs[0]], way) for refs, way in order]
     whole = tuple(
-        BuildStep(role, tuple(Placed(body.ref, body.label, _turned(way)) for body, way in run))
+        BuildStep(role, tuple(Placed(body.ref, body.label, way) for body, way in run))
         for role, run in ((role, list(run)) for role, run in groupby(placed, key=lambda pair: pair[0].role))
     )
     return with_fittings(structure, whole)
+
+
+class WaysIn:
+    """How the parts of a structure can be put in past each other, by themselves or some of them as one."""
+
+    def __init__(self, structure: Structure) -> None:
+        self.bodies = _bodies(structure)
+        self.by_ref = {body.ref: body for body in self.bodies}
+        self._number = {body.ref: i for i, body in enumerate(self.bodies)}
+        pieces = _pieces(self.bodies)
+        ways = dict.fromkeys(way for body in self.bodies for way in body.ways)
+        self._blocked = {way: _blockers(self.bodies, pieces, way) for way in ways}
+
+    def way_in(self, refs: Sequence[str], standing: Set[str]) -> Point | None:
+        """The direction some parts go in as one past those that stand, a unit vector; None where there is none."""
+        moved = [self._number[ref] for ref in refs]
+        there = {self._number[ref] for ref in standing} - set(moved)
+        for way in self.bodies[moved[0]].ways:
+            if any(way not in self.bodies[i].ways for i in moved):
+                continue
+            if not any(self._blocked[way].get(i, set()) & there for i in moved):
+                return _turned(way)
+        return None
+
+    def order(
+        self, units: Sequence[tuple[tuple[str, ...], tuple[float, ...]]]
+    ) -> list[tuple[tuple[str, ...], Point]]:
+        """An order in which units of parts, each with a key that says when it would best be put in, all find their way in.
+
+        Raises ValueError when some hold each other fast.
+        """
+        left = [refs for refs, _ in sorted(units, key=lambda unit: unit[1], reverse=True)]
+        standing = {ref for refs in left for ref in refs}
+        order: list[tuple[tuple[str, ...], Point]] = []
+        while left:
+            found = next(
+                ((i, way) for i, refs in enumerate(left) if (way := self.way_in(refs, standing)) is not None),
+                None,
+            )
+            if found is None:
+                held = ", ".join(sorted(ref for refs in left for ref in refs))
+                raise ValueError(f"these hold each other fast: {held}")
+            refs = left.pop(found[0])
+            order.append((refs, found[1]))
+            standing -= set(refs)
+        return order[::-1]
 
 
 def _turned(way: Point) -> Point:

@@ -9,8 +9,8 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from time import monotonic
 
-from ergamot.core.catalogue import Catalogue, Mesh, Sheet, Ware
-from ergamot.core.catalogue.kinds import Aisle, Sold
+from ergamot.core.catalogue import Catalogue, Mesh, Sheet, Ware, usual
+from ergamot.core.catalogue.kinds import Aisle, Fitting, Sold
 from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Hardware, Structure
 from ergamot.core.shed import Sort, Thing
@@ -27,6 +27,7 @@ from ergamot.core.stock.covers import (
     several,
 )
 from ergamot.core.stock.cut_list import Piece, cut_list
+from ergamot.core.stock.paint import coated_m2, stain_l
 from ergamot.core.stock.plates import PlatePlan
 from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan, Want, plan_sticks
 from ergamot.core.units import Quantity
@@ -151,6 +152,7 @@ def bill_of_several(
             rolls.append(roll_plan(row, of_kind(covers, row), hand, each))
     lines += _cover_lines(wanted, kinds, plates, rolls, hand)
     lines += _hardware_lines([(item, one.times) for one in wanted for item in one.structure.hardware], hand)
+    lines += _stain_lines(wanted, catalogue, hand)
     taken = tuple(
         Taken(number, count, hand.things[number].each * count) for number, count in sorted(hand.taken.items())
     )
@@ -296,6 +298,33 @@ def _roll_line(what: str, line: Bought, plan: RollPlan) -> Bought:
         size_mm=(mm, plan.wide_mm),
         row=plan.mesh,
     )
+
+
+def stain_line(structures: Sequence[Structure], catalogue: Catalogue) -> Bought | None:
+    """What the wood of some pens is coated with, by its area.
+
+    Args: structures; catalogue, with a row of paint.
+    Returns: a line; None where there is no wood to coat.
+    Source: two coats, 10 m² a litre; makers of outdoor stain.
+
+    >>> stain_line([pen()], c).what
+    'outdoor wood stain, a litre'
+    """
+    row = usual(catalogue, Fitting.PAINT)
+    area = sum(coated_m2(one) for one in structures)
+    litres = stain_l(area)
+    if not litres:
+        return None
+    used = phrase("{area}, two coats", area=Quantity(round(area, 1), "m2"))
+    return Bought(row.label, row.aisle, used, litres, EACH, row.price, row.price * litres, row=row.key)
+
+
+def _stain_lines(wanted: Sequence[Wanted], catalogue: Catalogue, hand: AtHand) -> list[Bought]:
+    line = stain_line([one.structure for one in wanted for _ in range(one.times)], catalogue)
+    if line is None:
+        return []
+    litres = line.packs - hand.counted(Sort.WARE, line.row, line.packs)
+    return [replace(line, packs=litres, cost=line.each * litres)]
 
 
 def hardware_lines(structure: Structure) -> list[Bought]:

@@ -4,25 +4,25 @@ from __future__ import annotations
 
 from decimal import Decimal
 
-from ergamot.core.catalogue import Section
+from ergamot.core.catalogue import Catalogue, Section
 from ergamot.core.frame.structure import Structure
-from ergamot.core.stock.bill import hardware_lines
+from ergamot.core.stock.bill import hardware_lines, stain_line
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, wire_panel_lines
 
 WASTE = Decimal("1.08")  # boards bought over sticks used; judgement: before there is a cutting plan
 
 
-def estimated_cost(structure: Structure) -> Decimal:
+def estimated_cost(structure: Structure, catalogue: Catalogue) -> Decimal:
     """About what all of a pen's material costs, without working out a cutting plan.
 
-    Args: structure.
+    Args: structure; catalogue, with the price of stain.
     Returns: money, to the hundredth.
     Source: the least price per metre of each section, 8 % waste; packs, rolls and sheets whole.
 
     >>> from ergamot.core.catalogue.loader import load_catalogue
     >>> from ergamot.core.frame.design import build, make_design
     >>> c = load_catalogue()
-    >>> estimated_cost(build(make_design(c, "low-pen", {}), c)) > 100
+    >>> estimated_cost(build(make_design(c, "low-pen", {}), c), c) > 100
     True
     """
     sticks = Decimal(0)
@@ -35,6 +35,9 @@ def estimated_cost(structure: Structure) -> Decimal:
         *sheet_lines(structure),
         *hardware_lines(structure),
     ]
+    stain = stain_line([structure], catalogue)
+    if stain is not None:
+        lines.append(stain)
     return (sticks * WASTE + sum((line.cost for line in lines), Decimal(0))).quantize(Decimal("0.01"))
 
 

@@ -1,0 +1,365 @@
+"""The build sheet: stage by stage what goes in, with what, how it is checked, what can hurt, how long it takes."""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ergamot.core.catalogue import Catalogue, Sheet, WirePanel
+from ergamot.core.catalogue.kinds import Made, Stuff, Tool
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.frame.fixings import count_fixings
+from ergamot.core.frame.kinds import HOLDS_WHEELS, Item, Part, When
+from ergamot.core.frame.structure import Joint, Member, Panel, Structure
+from ergamot.core.making.holding import Held, held_after
+from ergamot.core.making.rates import (
+    COAT_MIN_M2,
+    CUT_MIN,
+    DOOR_MIN,
+    DRY_H,
+    FITTING_MIN,
+    MESH_MIN_M2,
+    MITRE_MIN,
+    SHEET_MIN_M2,
+    WHEEL_SET_MIN,
+    Range,
+    joint_minutes,
+)
+from ergamot.core.making.stages import TITLES, Block, Stage, blocks
+from ergamot.core.making.words import CAUTIONS, CHECKS, HELPERS, TOOLS
+from ergamot.core.stock.cut_list import cut_list
+from ergamot.core.stock.paint import coated_m2
+from ergamot.core.units import Quantity
+
+HEAVY_KG, LONG_MM = (
+    20.0,
+    3000.0,
+)  # one person's stick or side; HSE INDG143 at the waist with both hands, and common practice
+LADDER_MM = 1700.0  # reached from the ground; judgement
+COPIES = 4  # so many alike are worth making one of first; judgement
+LEAST_COAT_M2 = 0.05  # no wood to speak of; may move
+FIRST_IS_NUMBER = 1
+
+
+@dataclass(frozen=True)
+class Task:
+    """One step of the build. `new` and `stands` are references; `pieces` the cut-list labels with their counts; `fixings` what is
+    bought that goes in, with counts; `props` says what is braced for a while, `freed` what need be no longer."""
+
+    number: int
+    key: str
+    stage: Stage
+    title: str
+    new: tuple[str, ...]
+    stands: tuple[str, ...]
+    pieces: tuple[tuple[str, int], ...]
+    fixings: tuple[tuple[str, int], ...]
+    tools: tuple[Tool, ...]
+    check: Phrase
+    cautions: tuple[str, ...]
+    takes: Range
+    helper: str
+    props: Phrase | None
+    freed: Phrase | None
+    copied: tuple[Phrase, ...]
+    dries_h: float
+
+    @property
+    def minutes(self) -> float:
+        return self.takes.minutes
+
+
+@dataclass(frozen=True)
+class BuildSheet:
+    """Every step of building a pen, in order, and what waits in the shed until its season."""
+
+    tasks: tuple[Task, ...]
+    aside: tuple[str, ...]
+
+    @property
+    def hours(self) -> Range:
+        """Of work in all, hours: about, least, most."""
+        return Range(sum(one.minutes for one in self.tasks) / 60)
+
+
+def build_sheet(structure: Structure, catalogue: Catalogue) -> BuildSheet:
+    """The steps to build a pen in.
+
+    Args: structure; catalogue, with the fixings sold.
+    Returns: the BuildSheet: every stick, covering and fitting in one step, every stick cut in the first.
+    Raises: ValueError when parts hold each other fast, which no pen here does.
+    Source: rates, checks and aids of common practice; the order by `stages`, proved there.
+
+    >>> [one.stage.name for one in build_sheet(pen(), c).tasks][:3]
+    ['CUT', 'BASE', 'SIDES']
+    """
+    made = blocks(structure)
+    held = held_after(structure, made)
+    tasks = [_cutting(structure)]
+    standing: list[str] = []
+    coated = False
+    before = Held((), 0, True)
+    for block, after in zip(made, held, strict=True):
+        if block.stage >= Stage.MESH and not coated:
+            coated = True
+            if coated_m2(structure) > LEAST_COAT_M2:
+                tasks.append(_coating(structure, tuple(standing)))
+        if block.joined:
+            tasks.append(_joining(structure, catalogue, block))
+        tasks.append(_putting(structure, catalogue, block, tuple(standing), before, after))
+        standing += block.refs
+        before = after
+    numbered = tuple(
+        _numbered(one, number, tasks[:at])
+        for at, (number, one) in enumerate(enumerate(tasks, FIRST_IS_NUMBER))
+    )
+    aside = dict.fromkeys(panel.role for panel in structure.panels if panel.when is When.ASIDE)
+    return BuildSheet(numbered, tuple(aside))
+
+
+def _numbered(task: Task, number: int, before: Sequence[Task]) -> Task:
+    again = sum(one.stage is task.stage for one in before)
+    key = f"{task.stage.name.lower()}-{again + 1}"
+    return Task(**{**task.__dict__, "number": number, "key": key})
+
+
+def _cutting(structure: Structure) -> Task:
+    pieces = cut_list(structure)
+    cuts = sum(one.count for one in pieces)
+    mitres = sum(one.count * sum(angle > 0 for angle in one.angles_deg) for one in pieces)
+    copied = tuple(
+        phrase(f"{one.label}: saw one, try it, then {one.count - 1} more by it")
+        for one in pieces
+        if one.count >= COPIES
+    )
+    more = (Tool.MITRE_SAW,) if mitres else ()
+    bent = (Tool.TUBE_BENDER,) if any(member.bends for member in structure.members) else ()
+    return _task(
+        Stage.CUT,
+        pieces=tuple((one.label, one.count) for one in pieces),
+        tools=(*TOOLS[Stage.CUT], *more, *bent),
+        check=phrase("each label on its stick; lengths to the long point"),
+        minutes=CUT_MIN * cuts + MITRE_MIN * mitres,
+        copied=copied,
+    )
+
+
+def _coating(structure: Structure, stands: tuple[str, ...]) -> Task:
+    area = coated_m2(structure)
+    return _task(
+        Stage.COAT,
+        stands=stands,
+        check=phrase(f"{CHECKS[Stage.COAT]}; about {{area}} of wood", area=Quantity(round(area, 1), "m2")),
+        minutes=COAT_MIN_M2 * area,
+        dries_h=DRY_H if area else 0.0,
+    )
+
+
+def _joining(structure: Structure, catalogue: Catalogue, block: Block) -> Task:
+    refs = [ref for side in block.joined for ref in side]
+    joints = [one for side in block.joined for one in structure.joints if set(one.members) <= set(side)]
+    first = structure.by_ref[refs[0]]
+    diagonal = _diagonal([structure.by_ref[ref] for ref in block.joined[0]], (0, 2))
+    return _task(
+        Stage.SIDES,
+        new=tuple(refs),
+        pieces=_pieces(structure, refs),
+        fixings=_fixings(structure, catalogue, joints, []),
+        tools=_tools(Stage.SIDES, structure, refs, joints),
+        check=phrase(
+            f"both its diagonals, outside, {{long}}; {CHECKS[Stage.SIDES]}", long=Quantity(diagonal, "mm")
+        ),
+        minutes=joint_minutes(joints),
+        copied=(phrase("join one side, check it, build the other on top of it"),)
+        if len(block.joined) > 1
+        else (),
+        helper=HELPERS[Stage.SIDES] if _heavy(structure, block.joined) or first.length_mm > LONG_MM else "",
+    )
+
+
+def _putting(
+    structure: Structure,
+    catalogue: Catalogue,
+    block: Block,
+    stands: tuple[str, ...],
+    before: Held,
+    after: Held,
+) -> Task:
+    stage, refs = block.stage, block.refs
+    joined = {ref for side in block.joined for ref in side}
+    done, new = set(stands), set(refs)
+    joints = [
+        one
+        for one in structure.joints
+        if set(one.members) <= done | new
+        and set(one.members) & new
+        and not any(set(one.members) <= set(side) for side in block.joined)
+    ]
+    panels = [one for one in structure.panels if one.ref in new]
+    check = phrase(CHECKS.get(stage, ""))
+    if stage is Stage.BASE:
+        base = [structure.by_ref[ref] for ref in refs if ref in structure.by_ref]
+        check = phrase(
+            "both diagonals {long}, outside corner to corner; then peg it",
+            long=Quantity(_diagonal(base, (0, 1)), "mm"),
+        )
+    heavy = _heavy(structure, block.joined or tuple((ref,) for ref in refs))
+    return _task(
+        stage,
+        new=refs,
+        stands=stands,
+        pieces=_pieces(structure, [ref for ref in refs if ref not in joined]),
+        fixings=_fixings(structure, catalogue, joints, panels) + _bought(structure, refs),
+        tools=_tools(stage, structure, refs, joints),
+        check=check,
+        minutes=_minutes(structure, stage, refs, joints, panels),
+        helper=HELPERS.get(stage, "") if heavy else "",
+        props=_props(after),
+        freed=_freed(before, after),
+    )
+
+
+def _task(
+    stage: Stage,
+    new: tuple[str, ...] = (),
+    stands: tuple[str, ...] = (),
+    pieces: tuple[tuple[str, int], ...] = (),
+    fixings: tuple[tuple[str, int], ...] = (),
+    tools: tuple[Tool, ...] = (),
+    check: Phrase | None = None,
+    minutes: float = 0.0,
+    helper: str = "",
+    props: Phrase | None = None,
+    freed: Phrase | None = None,
+    copied: tuple[Phrase, ...] = (),
+    dries_h: float = 0.0,
+) -> Task:
+    return Task(
+        0, "", stage, TITLES[stage], new, stands, pieces, fixings, tools, check or phrase(""), CAUTIONS.get(stage, ()),
+        Range(minutes), helper, props, freed, copied, dries_h,
+    )  # fmt: skip
+
+
+def _pieces(structure: Structure, refs: Sequence[str]) -> tuple[tuple[str, int], ...]:
+    counted = Counter(structure.by_ref[ref].label for ref in refs if ref in structure.by_ref)
+    return tuple(sorted(counted.items()))
+
+
+def _fixings(
+    structure: Structure, catalogue: Catalogue, joints: Sequence[Joint], panels: Sequence[Panel]
+) -> tuple[tuple[str, int], ...]:
+    found = count_fixings(structure.members, tuple(panels), tuple(joints), catalogue)
+    return tuple((one.label, one.count) for one in found)
+
+
+def _bought(structure: Structure, refs: Sequence[str]) -> tuple[tuple[str, int], ...]:
+    counted: Counter[str] = Counter()
+    for item in structure.hardware:
+        if item.ref in set(refs):
+            counted[item.label] += item.count
+    return tuple(counted.items())
+
+
+def _tools(
+    stage: Stage, structure: Structure, refs: Sequence[str], joints: Sequence[Joint]
+) -> tuple[Tool, ...]:
+    """What a stage is done with, by what goes in at it."""
+    found = list(TOOLS.get(stage, ()))
+    panels = [one for one in structure.panels if one.ref in set(refs)]
+    sticks = [structure.by_ref[ref] for ref in refs if ref in structure.by_ref]
+    if any(isinstance(one.covering, WirePanel) for one in panels):
+        found.append(Tool.BOLT_CUTTERS)
+    if any(isinstance(one.covering, Sheet) and one.covering.stuff is not Stuff.CLOTH for one in panels):
+        found.append(Tool.SAW if any(_board(one) for one in panels) else Tool.SNIPS)
+    if any(one.section.welded for one in sticks):
+        found.append(Tool.WELDER)
+    tops = [corner[2] for one in sticks for corner in one.corners] + [
+        c[2] for one in panels for c in one.corners
+    ]
+    if stage in (Stage.ROOF, Stage.COVER, Stage.MESH) and max(tops, default=0.0) > LADDER_MM:
+        found.append(Tool.STEP_LADDER)
+    return tuple(dict.fromkeys(found))
+
+
+def _board(panel: Panel) -> bool:
+    return isinstance(panel.covering, Sheet) and panel.covering.stuff is Stuff.BOARD
+
+
+def _heavy(structure: Structure, units: Sequence[Sequence[str]]) -> bool:
+    """Is anything of it more than one person carries, or longer than one holds level?"""
+    panels = {one.ref: one for one in structure.panels}
+    for refs in units:
+        kg, long = 0.0, 0.0
+        for ref in refs:
+            if ref in structure.by_ref:
+                member = structure.by_ref[ref]
+                kg, long = kg + member.fresh_kg, max(long, member.length_mm)
+            elif ref in panels:
+                kg, long = kg + panels[ref].area_m2 * panels[ref].kg_m2, max(long, *panels[ref].cut_mm)
+        if kg > HEAVY_KG or long > LONG_MM:
+            return True
+    return False
+
+
+def _minutes(
+    structure: Structure, stage: Stage, refs: Sequence[str], joints: Sequence[Joint], panels: Sequence[Panel]
+) -> float:
+    """By the rates: joints, square metres, doors, sets of wheels, fittings."""
+    new = set(refs)
+    items = [one for one in structure.hardware if one.ref in new]
+    if stage is Stage.DOORS:
+        leaves = {one.closes for one in panels if one.part is Part.LEAF}
+        return DOOR_MIN * max(1, len(leaves))
+    meshed = sum(one.area_m2 for one in panels if not one.solid)
+    sheeted = sum(one.area_m2 for one in panels if one.solid)
+    total = MESH_MIN_M2 * meshed + SHEET_MIN_M2 * sheeted
+    wheels = [one for one in items if one.item is Item.WHEEL]
+    total += WHEEL_SET_MIN * math.ceil(len(wheels) / 2)
+    held = {one.ref for one in structure.members if one.duty in HOLDS_WHEELS} if wheels else set()
+    total += joint_minutes([one for one in joints if not set(one.members) & held])
+    total += FITTING_MIN * sum(one.item is not Item.WHEEL for one in items)
+    return total
+
+
+def _props(after: Held) -> Phrase | None:
+    told = []
+    if after.leaning:
+        sides = "both sides" if after.leaning > 1 else "the side"
+        told.append(f"{sides} with a batten each to the base or a peg, until the ends tie them")
+    if after.loose:
+        told.append(f"{', '.join(after.loose)}: held by one place, a clamp or a batten till it is tied")
+    return phrase("Brace " + "; ".join(told)) if told else None
+
+
+def _freed(before: Held, after: Held) -> Phrase | None:
+    told = []
+    if before.leaning and not after.leaning:
+        told.append("the battens that held the sides")
+    freed = [label for label in before.loose if label not in after.loose]
+    if freed:
+        told.append(f"what held {', '.join(freed)}")
+    return phrase("Off come " + " and ".join(told)) if told else None
+
+
+def _diagonal(members: Sequence[Member], axes: tuple[int, int]) -> float:
+    """Outside corner to outside corner of some sticks, in the plane of two axes."""
+    sides = []
+    for axis in axes:
+        values = [corner[axis] for one in members for corner in one.corners]
+        sides.append(max(values, default=0.0) - min(values, default=0.0))
+    return round(math.hypot(*sides), 1)
+
+
+def is_wood(member: Member) -> bool:
+    """Is a stick sawn of wood?
+
+    Args: member.
+    Returns: whether it is.
+    Source: the catalogue.
+
+    >>> is_wood(pen().members[0])
+    True
+    """
+    return member.section.made is Made.WOOD

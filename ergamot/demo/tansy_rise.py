@@ -9,11 +9,14 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from ergamot.core.ground.team import Stays
+from ergamot.core.shed import Sort
 from ergamot.operations.fields import Asked, add_field, change_team
 from ergamot.operations.flocks import add_flock, change_flock, flocks
+from ergamot.operations.making import making_record, tick
 from ergamot.operations.pen_lines import judge_lines
 from ergamot.operations.pens import change_pen, pens, propose_pen
 from ergamot.operations.places import change_place, place_record, today_on
+from ergamot.operations.shed import change_thing, enter_lines, thing_of, things
 from ergamot.operations.work import Work
 
 # A mild rise near the sea, so that the demo makes sense in any month; invented
@@ -46,6 +49,23 @@ PADDOCK: dict[str, Any] = {
     "grazers_kg_ha": 15.0,
     "least_rest": 35,
 }
+# Some timber, as any shed has it: what was left over, what was given, what is bent
+SHED = (
+    "9 x 2x3 8', left from the fence",
+    "4 @ 3.05 m larch, one bowed end",
+    "3 x 2x4 12'",
+    "2 x 2x6 10', from the old gate",
+    "2 plywood 12 mm 1.2 x 0.6 m, offcuts",
+    "plywood 9 mm",
+    "welded 25 × 51 mm 6.5 m x 914 mm, half a roll",
+    "180 screw 65 mm",
+    "400 fence staple",
+    "4 strap hinge",
+    "2 barrow 16 wheel",
+    "steel axle rod 16 mm 1.6 m",
+    "other: window 600 × 450, one pane cracked",
+    "other: 2.5 l green stain, half full",
+)
 # Yard, gate, lane, and up to the field
 WAY = [
     {
@@ -106,6 +126,8 @@ def _enter(work: Work) -> None:
             "slope_percent": 2.0,
             "months_c": MILD_MONTHS_C,
             "wind_from": "225",
+            "currency": "€",
+            "tools": ["saw", "mitre-saw", "drill", "stapler", "snips", "table-saw", "square"],
             "way": WAY,
         },
     )
@@ -154,7 +176,20 @@ def _enter(work: Work) -> None:
     change_team(work, meadow.id, meadow.revision, put)
     paddock = add_field(work, PADDOCK)
     change_team(work, paddock.id, paddock.revision, [Asked(pear.id, Stays.WEEK, nets=2)])
+    _fill_shed(work, coop.id)
     judge_lines(work, [pen.id for pen in pens(work)])
+
+
+def _fill_shed(work: Work, coop: int) -> None:
+    """What leans against the wall, what a neighbour left, and a coop that is being built."""
+    enter_lines(work, SHED)
+    for record in things(work):
+        thing = thing_of(record)
+        if thing.sort is Sort.STICK and thing.species == "larch":
+            change_thing(work, record.id, record.revision, {"each": "2.50", "pen": coop})
+    for key, minutes in (("cut-1", 260.0), ("base-1", 35.0)):
+        pen = work.kept("pen", coop)
+        tick(work, pen, making_record(work, coop).revision, key, True, minutes)
 
 
 def _batch(

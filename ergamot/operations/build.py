@@ -1,26 +1,92 @@
-"""What it takes to build a pen: pieces, cutting plan and bill."""
+"""What it takes to build a pen, or several: pieces, cutting plans and bill, from what is in hand and what is bought."""
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from decimal import Decimal
 from functools import lru_cache
 
+from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.catalogue.tables import OwnRows, merged
+from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Value
-from ergamot.core.stock.bill import Bill, bill_of
+from ergamot.core.shed import Thing
+from ergamot.core.stock.bill import Bill, Wanted, bill_of_several
+from ergamot.core.stock.money import Money, money_of
 from ergamot.core.stock.sticks import TIME_LIMIT_S
+from ergamot.operations.flocks import flock_of
+from ergamot.operations.making import survives_of
 from ergamot.operations.pens import design_of, framed
+from ergamot.operations.places import place_record, read_place
+from ergamot.operations.shed import things_for
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
+MOST_PENS = 24  # in one batch; the letters of their labels
+
+_Design = tuple[str, tuple[tuple[str, Value], ...], int]
+
+
+@dataclass(frozen=True)
+class Batch:
+    """A bill of one pen or several: whose it is, what of the shed it was made with, what it would cost all bought, and its money."""
+
+    bill: Bill
+    things: Mapping[int, Thing]
+    all_bought: Decimal
+    money: Money
+
 
 @lru_cache(maxsize=64)
-def _bill(shape: str, values: tuple[tuple[str, Value], ...], own: OwnRows, seconds: float) -> Bill:
+def _bill(
+    designs: tuple[_Design, ...],
+    own: OwnRows,
+    seconds: float,
+    things: tuple[tuple[int, Thing], ...],
+    rips: bool,
+    cut: tuple[tuple[str, int], ...],
+) -> Bill:
     """Bills are the same for the same values, and a cutting plan takes a while: keep the last few."""
-    catalogue = merged(own)
-    return bill_of(framed(shape, values, own), catalogue, seconds)
+    wanted = [Wanted(framed(shape, values, own), times) for shape, values, times in designs]
+    return bill_of_several(wanted, merged(own), seconds, dict(things), rips, dict(cut))
 
 
 def pen_bill(work: Work, record: Record, seconds: float = TIME_LIMIT_S) -> Bill:
-    """The bill of a pen as kept, its cutting plan the best that is found in the time."""
-    design = design_of(work, record)
-    return _bill(design.shape, tuple(design.values.items()), work.own_rows, seconds)
+    """The bill of a pen as kept, with what is in the shed and what is cut, its plan the best that is found in the time."""
+    return batch_bill(work, [(record, 1)], seconds).bill
+
+
+def batch_bill(
+    work: Work, pens: Sequence[tuple[Record, int]], seconds: float = TIME_LIMIT_S, shed: bool = True
+) -> Batch:
+    """The bill of several pens, so many of each, as one plan; of a single one, without the pieces that are cut already."""
+    if not 1 <= len(pens) <= MOST_PENS or not 1 <= sum(times for _, times in pens) <= MOST_PENS:
+        raise OutOfRange("pens", sum(times for _, times in pens), f"1 to {MOST_PENS} pens in a batch")
+    designs = tuple(
+        (design.shape, tuple(design.values.items()), times)
+        for design, times in ((design_of(work, record), times) for record, times in pens)
+    )
+    farm = read_place(work, place_record(work))
+    rips = Tool.TABLE_SAW in farm.tools
+    things: dict[int, Thing] = things_for(work, [record.id for record, _ in pens]) if shed else {}
+    cut: Mapping[str, int] = {}
+    if shed and len(pens) == 1 and pens[0][1] == 1:
+        found = survives_of(work, pens[0][0])
+        cut, things = found.cut, {**found.things, **things}
+    own = work.own_rows
+    bill = _bill(
+        designs,
+        own,
+        seconds,
+        tuple(sorted(things.items(), key=lambda one: one[0])),
+        rips,
+        tuple(sorted(cut.items())),
+    )
+    whole = bill
+    if bill.taken or cut:
+        whole = _bill(designs, own, seconds, (), rips, ())
+    birds = sum(
+        flock_of(work, work.kept("flock", record.body["flock_id"])).placed * times for record, times in pens
+    )
+    return Batch(bill, things, whole.total, money_of(bill.lines, work.catalogue, birds))

@@ -75,7 +75,7 @@ def _length(typed: str | float, field: str) -> float:
 
 def _figures(name: str, condition: Condition, entered: Any) -> Any:
     """What was typed, with or without a unit, as figures."""
-    if condition.kind is Kind.MONTHS:
+    if condition.kind in (Kind.MONTHS, Kind.WEEK):
         return [_month(condition, name, one) if isinstance(one, str) else one for one in entered]
     if condition.kind is Kind.WAY:
         return _way(entered)

@@ -6,8 +6,10 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 
 from ergamot.core.errors import ErgamotError
+from ergamot.operations.making import forget_making
 from ergamot.operations.moves_done import forget_pens
 from ergamot.operations.own_rows import refuse_if_used, row_name
+from ergamot.operations.shed import set_free, thing_name
 from ergamot.operations.stays import stays_on
 from ergamot.operations.work import Work
 from ergamot.store.records import Kind, Record, bring_back, erase, find_all, pens_for, put_away
@@ -75,7 +77,10 @@ def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) 
             value=told,
             allowed=str(len(hanging)),
         )
-    forget_pens(work, {record.id} if kind == "pen" else {one.id for one in hanging})
+    gone = {record.id} if kind == "pen" else {one.id for one in hanging}
+    forget_pens(work, gone)
+    set_free(work, gone)
+    forget_making(work, gone)
     for one in hanging:
         pen = work.kept("pen", one.id)
         erase(work.session, pen, pen.revision)
@@ -96,14 +101,16 @@ class Away:
 
 def all_away(work: Work) -> tuple[Away, ...]:
     """Everything that is put away, kind by kind."""
-    kinds: tuple[Kind, ...] = ("pen", "flock", "field", "row")
+    kinds: tuple[Kind, ...] = ("pen", "flock", "field", "row", "thing")
     records = (one for kind in kinds for one in find_all(work.session, work.farm_id, kind, away=True))
     return tuple(
-        Away(one, _name(one), one.away_at.replace(tzinfo=UTC), hangs_on(work, one))
+        Away(one, _name(work, one), one.away_at.replace(tzinfo=UTC), hangs_on(work, one))
         for one in records
         if one.away_at is not None
     )
 
 
-def _name(record: Record) -> str:
+def _name(work: Work, record: Record) -> str:
+    if record.kind == "thing":
+        return thing_name(work, record)
     return row_name(record) if record.kind == "row" else str(record.body["name"])

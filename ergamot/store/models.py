@@ -1,4 +1,4 @@
-"""Tables. A record is a flock, a pen, a field or the farm's place; its revisions are never changed."""
+"""Tables. A record is a flock, a pen, a field, a thing in the shed, a shop or the farm's place; its revisions are never changed."""
 
 from __future__ import annotations
 

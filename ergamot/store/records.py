@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from ergamot.core.errors import ErgamotError, NotFound, NothingToUndo
 from ergamot.store.models import FarmRow, LineRow, RecordRow, RevisionRow
 
-Kind = Literal["flock", "pen", "field", "place", "row", "stay"]
+Kind = Literal["flock", "pen", "field", "place", "row", "stay", "thing", "making", "shop"]
 
 HOME = "home"  # the key of the one farm there is
 NO_FARM = 0

@@ -21,6 +21,7 @@ from ergamot.web.flocks import flocks_part
 from ergamot.web.gate import guard
 from ergamot.web.ground import ground_part
 from ergamot.web.history import history_part
+from ergamot.web.making import making_part
 from ergamot.web.mending import mending_part
 from ergamot.web.moves_files import moves_files
 from ergamot.web.moving import moving_part
@@ -28,6 +29,7 @@ from ergamot.web.pens import pens_part
 from ergamot.web.problems import map_errors, problem
 from ergamot.web.putting_away import putting_away_part
 from ergamot.web.season import season_part
+from ergamot.web.shed import shed_part
 from ergamot.web.unit_of_work import keep_one_commit
 from ergamot.web.wind import wind_part
 
@@ -60,6 +62,8 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         mending_part,
         moving_part,
         build_part,
+        making_part,
+        shed_part,
         ground_part,
         season_part,
         moves_files,

@@ -11,7 +11,13 @@ from ergamot.web.schemas.putting_away import AllAwayOut, AwayOut, DeleteQuery, H
 from ergamot.web.unit_of_work import current_work, from_revision
 
 putting_away_part = APIBlueprint("putting_away", __name__, url_prefix="/api")
-KINDS: dict[str, Kind] = {"pens": "pen", "flocks": "flock", "fields": "field", "rows": "row"}
+KINDS: dict[str, Kind] = {
+    "pens": "pen",
+    "flocks": "flock",
+    "fields": "field",
+    "rows": "row",
+    "things": "thing",
+}
 
 
 def _all() -> AllAwayOut:
@@ -37,7 +43,7 @@ def get_away() -> AllAwayOut:
     return _all()
 
 
-@putting_away_part.post("/<any(pens,flocks,fields,rows):kind>/<int:record_id>/away")
+@putting_away_part.post("/<any(pens,flocks,fields,rows,things):kind>/<int:record_id>/away")
 @putting_away_part.output(AllAwayOut)
 @from_revision
 def post_away(kind: str, record_id: int, base: int) -> AllAwayOut:
@@ -46,7 +52,7 @@ def post_away(kind: str, record_id: int, base: int) -> AllAwayOut:
     return _all()
 
 
-@putting_away_part.post("/<any(pens,flocks,fields,rows):kind>/<int:record_id>/back")
+@putting_away_part.post("/<any(pens,flocks,fields,rows,things):kind>/<int:record_id>/back")
 @putting_away_part.output(AllAwayOut)
 @from_revision
 def post_back(kind: str, record_id: int, base: int) -> AllAwayOut:
@@ -55,7 +61,7 @@ def post_back(kind: str, record_id: int, base: int) -> AllAwayOut:
     return _all()
 
 
-@putting_away_part.delete("/<any(pens,flocks,fields,rows):kind>/<int:record_id>")
+@putting_away_part.delete("/<any(pens,flocks,fields,rows,things):kind>/<int:record_id>")
 @putting_away_part.input(DeleteQuery, location="query")
 @putting_away_part.output({}, status_code=204)
 @from_revision

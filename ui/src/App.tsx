@@ -13,6 +13,9 @@ const BenchPage = page(() => import("./pens/BenchPage"), "BenchPage");
 const ComparePage = page(() => import("./versions/ComparePage"), "ComparePage");
 const FlocksPage = page(() => import("./flocks/FlocksPage"), "FlocksPage");
 const BuildPage = page(() => import("./build/BuildPage"), "BuildPage");
+const BatchPage = page(() => import("./build/BatchPage"), "BatchPage");
+const MakingPage = page(() => import("./making/MakingPage"), "MakingPage");
+const ShedPage = page(() => import("./shed/ShedPage"), "ShedPage");
 const GroundPage = page(() => import("./ground/GroundPage"), "GroundPage");
 const FarmPage = page(() => import("./farm/FarmPage"), "FarmPage");
 const CataloguePage = page(() => import("./catalogue/CataloguePage"), "CataloguePage");
@@ -21,6 +24,7 @@ const CarePage = page(() => import("./care/CarePage"), "CarePage");
 const PARTS = [
   ["/flocks", "Flocks"],
   ["/pens", "Pens"],
+  ["/shed", "Shed"],
   ["/build", "Build"],
   ["/ground", "Ground"],
   ["/farm", "Farm"],
@@ -82,6 +86,9 @@ export function App() {
           <Route path="/pens/:id" element={<Part key="BenchPage" name="the bench"><BenchPage /></Part>} />
           <Route path="/compare" element={<Part key="ComparePage" name="the comparison"><ComparePage /></Part>} />
           <Route path="/build" element={<Part key="BuildPage" name="the build"><BuildPage /></Part>} />
+          <Route path="/shed" element={<Part key="ShedPage" name="the shed"><ShedPage /></Part>} />
+          <Route path="/build/batch" element={<Part key="BatchPage" name="the batch"><BatchPage /></Part>} />
+          <Route path="/build/:id/steps" element={<Part key="MakingPage" name="the steps"><MakingPage /></Part>} />
           <Route path="/build/:id" element={<Part key="BuildPage" name="the build"><BuildPage /></Part>} />
           <Route path="/ground" element={<Part key="GroundPage" name="the ground"><GroundPage /></Part>} />
           <Route path="/ground/:id" element={<Part key="GroundPage" name="the ground"><GroundPage /></Part>} />

@@ -69,6 +69,9 @@ class WeldMap:
         return sum(one.bead_mm for one in self.welds) + sum(one.count * one.bead_mm for one in self.body)
 
 
+NO_STEEL = WeldMap((), ())
+
+
 def weld_map(structure: Structure) -> WeldMap:
     """Where a pen's steel is welded.
 

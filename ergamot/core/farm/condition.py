@@ -12,7 +12,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.tools import TOOLS, checked_tools
 from ergamot.core.farm.way import checked_way
 
-MONTHS = 12
+MONTHS, WEEK = 12, 7
 MOST_LINES, LONGEST_LINE = 20, 80  # of a list of the keeper's own
 KEY = "condition"
 
@@ -26,6 +26,7 @@ class Kind(StrEnum):
     CHOICE = "choice"
     FIGURE = "figure"
     MONTHS = "months"
+    WEEK = "week"
     TOOLS = "tools"
     WAY = "way"
     LINES = "lines"
@@ -39,6 +40,7 @@ class Group(StrEnum):
     GROUND = "Ground"
     WIND = "Wind"
     FIELD = "Fields"
+    SHED = "Shed and building"
     APART = ""
 
     @property
@@ -166,6 +168,12 @@ def _months(condition: Condition, catalogue: Catalogue, name: str, means: Any) -
     return tuple(condition.checked(name, mean) for mean in means)
 
 
+def _week(condition: Condition, catalogue: Catalogue, name: str, days: Any) -> Any:
+    if len(days) != WEEK:
+        raise OutOfRange(name, len(days), "seven figures, Monday first")
+    return tuple(condition.checked(name, day) for day in days)
+
+
 def _way(condition: Condition, catalogue: Catalogue, name: str, stretches: Any) -> Any:
     for one in stretches:
         if one.ground:
@@ -186,6 +194,7 @@ _READ: dict[Kind, Callable[[Condition, Catalogue, str, Any], Any]] = {
     Kind.CHOICE: _choice,
     Kind.FIGURE: lambda condition, _, name, value: condition.checked(name, value),
     Kind.MONTHS: _months,
+    Kind.WEEK: _week,
     Kind.TOOLS: lambda *given: checked_tools(given[-1]),
     Kind.WAY: _way,
     Kind.LINES: _lines,
@@ -195,6 +204,7 @@ _KEPT: dict[Kind, Callable[[Any], Any]] = {
     Kind.ROW: lambda row: row.key,
     Kind.ROWS: lambda rows: [row.key for row in rows],
     Kind.MONTHS: list,
+    Kind.WEEK: list,
     Kind.TOOLS: list,
     Kind.LINES: list,
     Kind.WAY: lambda way: [asdict(one) for one in way],

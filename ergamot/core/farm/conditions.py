@@ -48,6 +48,20 @@ USUAL_BEFORE_MOVE = (
     "Birds clear of the rails",
     "Count them, before and after",
 )
+# A circular saw's foot, from its wide edge; judgement
+USUAL_GUIDE_MM = 120.0
+# Two evenings and most of a weekend day; judgement
+USUAL_HOURS = (0.0, 2.0, 0.0, 2.0, 0.0, 6.0, 0.0)
+CURRENCIES = {
+    "": "without a sign",
+    "€": "€",
+    "£": "£",
+    "$": "$",
+    "kr": "kr",
+    "zł": "zł",
+    "CHF": "CHF",
+    "Kč": "Kč",
+}
 USUAL_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER, Tool.SNIPS)
 
 
@@ -71,7 +85,7 @@ class FarmConditions:
         told_as="heaviest",
         left_open=True,
     )
-    tools: tuple[Tool, ...] = told(Kind.TOOLS, "Tools at hand", USUAL_TOOLS, group=Group.MOVERS)
+    tools: tuple[Tool, ...] = told(Kind.TOOLS, "Tools at hand", USUAL_TOOLS, group=Group.SHED)
     moving_ground: Ground = told(
         Kind.ROW, "Usual worst for moving", "wet", group=Group.GROUND, table="grounds"
     )
@@ -188,6 +202,29 @@ class FarmConditions:
         group=Group.FIELD,
         hint="a line for each thing to do, in your own order",
         said="what is done before a move",
+    )
+    currency: str = told(Kind.CHOICE, "Money", "", group=Group.SHED, choices=CURRENCIES)
+    saw_guide_mm: float = told(
+        Kind.FIGURE,
+        "Saw's guide from its blade",
+        USUAL_GUIDE_MM,
+        group=Group.SHED,
+        hint="from the edge of a circular saw's foot to the blade",
+        said="the saw's guide",
+        high=300,
+        unit="mm",
+        amount="length",
+        told_as="saw_guide",
+    )
+    hours_a_week: tuple[float, ...] = told(
+        Kind.WEEK,
+        "Hours to build, day by day",
+        USUAL_HOURS,
+        said="hours of a day",
+        high=16,
+        unit="hours",
+        group=Group.SHED,
+        hint="Monday first",
     )
     way: tuple[Stretch, ...] = told(Kind.WAY, "Way to the field", ())
     hottest_c: float = told(

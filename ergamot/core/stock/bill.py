@@ -170,6 +170,7 @@ def _stick_plans(
     ordered = sorted(kinds, key=lambda kind: -catalogue.sections[kind[0]].deep_mm)
     plans: dict[tuple[str, str], CuttingPlan] = {}
     deadline = monotonic() + seconds
+    hard = {kind: _hardness(pieces, kind) for kind in kinds}
     for section_key, species_key in ordered:
         section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
         wants = [
@@ -180,7 +181,8 @@ def _stick_plans(
         wants = [want for want in wants if want.count]
         factor = species.price_factor if species else Decimal(1)
         prices = [(price * factor).quantize(CENT) for price in section.prices]
-        left = max(LEAST_S, (deadline - monotonic()) / (len(kinds) - len(plans)))
+        share = hard[section_key, species_key] / sum(hard[kind] for kind in kinds if kind not in plans)
+        left = max(LEAST_S, (deadline - monotonic()) * share)
         ripped = hand.to_rip(section, species_key, catalogue.sections)
         strips = {board.thing: count for board, count in ripped}
         boards = [*hand.boards(section_key, species_key), *(board for board, _ in ripped)]
@@ -190,6 +192,11 @@ def _stick_plans(
             hand.take(number, math.ceil(count / strips.get(number, 1)))
         plans[section_key, species_key] = plan
     return [(*kind, plans[kind]) for kind in kinds]
+
+
+def _hardness(pieces: Sequence[Piece], kind: tuple[str, str]) -> float:
+    """How much of the time a section's plan is given: by the square of how many lengths there are."""
+    return float(len({one.length_mm for one in pieces if (one.section, one.species) == kind}) ** 2)
 
 
 def _board_lines(catalogue: Catalogue, section_key: str, species_key: str, plan: CuttingPlan) -> list[Bought]:

@@ -120,25 +120,40 @@ def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: 
     sold = [Plate(1000 * long, wide, price) for long, price in zip(row.lengths_m, row.price, strict=True)]
     largest = max(sold, key=lambda one: one.long_mm)
     turns = Use.FLOOR not in row.use or Use.WALL in row.use
-    asked = [
-        Rectangle(one.label, long, across, turns)
-        for one in pieces
-        for long, across in _within(one.long_mm, one.wide_mm, largest) * one.count
-    ]
-    made = plan_plates(asked, [*sold, *hand.plates(row.key)], seconds=seconds)
+    in_hand = hand.plates(row.key)
+    tried: list[tuple[list[Rectangle], PlatePlan]] = []
+    for whole_first in (False, True):
+        asked = [
+            Rectangle(one.label, long, across, turns)
+            for one in pieces
+            for long, across in _within(one.long_mm, one.wide_mm, largest, whole_first) * one.count
+        ]
+        if not tried or asked != tried[0][0]:
+            tried.append(
+                (asked, plan_plates(asked, [*sold, *in_hand], seconds=max(LEAST_S / 2, seconds / 2)))
+            )
+    made = min((plan for _, plan in tried), key=lambda plan: plan.cost)
     for cut in made.plates:
         if cut.plate.thing:
             hand.take(cut.plate.thing, 1)
     return made
 
 
-def _within(long: float, wide: float, largest: Plate) -> list[tuple[float, float]]:
-    """A piece in as few equal parts as come out of the largest sheet."""
-    for long_side, wide_side in ((largest.long_mm, largest.wide_mm), (largest.wide_mm, largest.long_mm)):
-        if long <= long_side + 0.5 and wide <= wide_side + 0.5:
-            return [(min(long, long_side), min(wide, wide_side))]
-    down, over = math.ceil(long / largest.long_mm - 1e-9), math.ceil(wide / largest.wide_mm - 1e-9)
-    return [(long / down, wide / over)] * (down * over)
+def _within(long: float, wide: float, largest: Plate, whole_first: bool) -> list[tuple[float, float]]:
+    """A piece in as few parts as come out of the largest sheet: alike ones, or whole sheets and what is left beside them."""
+    ways = [
+        [(a, b) for a in _parts(long, along, whole_first) for b in _parts(wide, across, whole_first)]
+        for along, across in ((largest.long_mm, largest.wide_mm), (largest.wide_mm, largest.long_mm))
+    ]
+    return min(ways, key=len)
+
+
+def _parts(side: float, most: float, whole_first: bool) -> list[float]:
+    """A side in parts no longer than a sheet's."""
+    parts = max(1, math.ceil(side / most - 1e-3))
+    if not whole_first:
+        return [min(most, side / parts)] * parts
+    return [most] * (parts - 1) + [min(most, side - (parts - 1) * most)]
 
 
 def roll_plan(row: Mesh, pieces: Sequence[CoverPiece], hand: AtHand, seconds: float) -> RollPlan:

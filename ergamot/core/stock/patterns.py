@@ -105,12 +105,13 @@ def simple_patterns(cutting: Cutting, stocks: tuple[Stock, ...]) -> list[Pattern
 
 
 def best_pattern(
-    cutting: Cutting, stock: Stock, worth: list[float], deadline: float = math.inf
+    cutting: Cutting, stock: Stock, worth: list[float], deadline: float = math.inf, above: float = 0.0
 ) -> tuple[float, Pattern | None]:
     """The pattern of greatest worth out of one bar.
 
-    Args: cutting; stock; worth of one piece of each length, 0 or more; deadline, s, on the monotonic clock.
-    Returns: (worth, pattern).
+    Args: cutting; stock; worth of one piece of each length, 0 or more; deadline, s, on the monotonic clock; above, only what is
+        worth more is looked for, 0 or more.
+    Returns: (worth, pattern); `above` and no pattern where nothing is worth more.
     Raises: OutOfTime.
     Source: bounded knapsack by depth-first search with the fractional bound (Dantzig 1957).
 
@@ -120,7 +121,7 @@ def best_pattern(
     (1, 2)
     """
     best: Pattern | None = None
-    highest = [0.0]
+    highest = [above]
     for found in _search(cutting, stock, worth, lambda: highest[0] + 1e-9, deadline):
         value = sum(w * n for w, n in zip(worth, found, strict=True))
         if value > highest[0]:

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import contextlib
 import math
+import random
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from time import monotonic
 
@@ -18,6 +20,7 @@ from ergamot.core.stock.strips import FITS_MM, Layout, Rectangle, Sheetful, shel
 
 SHEET_KERF_MM = 3.0  # a circular saw's cut; judgement: as wood
 SHEET_LIMIT_S = 2.0  # then the best so far is given, and said not to be proven; may move
+SEED, SHAKEN, AT_ONCE, A_TRY_S = 5, 0.5, 4, 0.25  # of the search for better ones; may move
 EXACT_PIECES = 12  # may move: more are laid by shelves first and proven by area where they can be
 
 
@@ -100,18 +103,22 @@ def plan_plates(
             )
     held = [one for one in plates if one.count and any(_comes_from(piece, one) for piece in pieces)]
     stocks = [*held, *sold]
-    best = _by_shelves(pieces, stocks, kerf_mm)
-    alone = _by_shelves(pieces, sold, kerf_mm)
-    best = min(best, alone, key=_cost)
+    tried = (_by_shelves(pieces, some, kerf_mm) for some in (stocks, sold))
+    best = min(tried, key=_cost)
     bound = _by_area(pieces, stocks)
     proven = _cost(best) <= bound
     if not proven:
-        search = _Search(stocks, kerf_mm, deadline, best, bound)
-        try:
-            proven = search.run(tuple(pieces))
-        except OutOfTime:
-            proven = False
-        best = search.best
+        if len(pieces) > EXACT_PIECES:
+            best = _improved(best, stocks, kerf_mm, deadline, bound)
+            proven = _cost(best) <= bound
+        else:
+            search = _Search(stocks, kerf_mm, deadline, best, bound)
+            try:
+                search.run(tuple(pieces))
+                proven = True
+            except OutOfTime:
+                proven = False
+            best = search.best
     cost = _cost(best)
     return PlatePlan(tuple(best), cost, cost if proven else bound, proven, kerf_mm)
 
@@ -163,6 +170,46 @@ def _by_shelves(pieces: Sequence[Rectangle], stocks: Sequence[Plate], kerf: floa
     return plan
 
 
+def _improved(
+    plan: list[CutPlate], stocks: Sequence[Plate], kerf: float, deadline: float, bound: Decimal
+) -> list[CutPlate]:
+    """Takes a few sheets at a time, the emptiest most often, and cuts all that is on them anew as cheaply as can be."""
+    chance = random.Random(SEED)
+    while monotonic() < deadline and _cost(plan) > bound and len(plan) > 1:
+        order = sorted(plan, key=lambda one: one.used + chance.random() * SHAKEN)
+        few: list[CutPlate] = []
+        for one in order:
+            if sum(len(held.layout.laid) for held in (*few, one)) <= EXACT_PIECES and len(few) < AT_ONCE:
+                few.append(one)
+        if len(few) < 2:
+            break
+        rest = list(plan)
+        for one in few:
+            rest.remove(one)
+        taken = Counter(one.plate for one in rest)
+        free = [replace(one, count=None if one.count is None else one.count - taken[one]) for one in stocks]
+        pieces = [
+            Rectangle(laid.label, laid.long_mm, laid.wide_mm, laid.turns)
+            for one in few
+            for laid in one.layout.laid
+        ]
+        least = _by_area(pieces, free)
+        search = _Search(free, kerf, min(deadline, monotonic() + A_TRY_S), few, least)
+        with contextlib.suppress(OutOfTime):
+            search.run(tuple(pieces))
+        back = {replace(one, count=None): one for one in stocks}
+        better = [CutPlate(back[replace(one.plate, count=None)], one.layout) for one in search.best]
+        if _cost(better) < _cost(few) or _fuller(better, few):
+            plan = [*rest, *better]
+    return plan
+
+
+def _fuller(one: Sequence[CutPlate], other: Sequence[CutPlate]) -> bool:
+    """Does a plan of the same cost leave one sheet emptier, so that another time it is saved?"""
+    emptiest, before = (min(cut.used for cut in plan) for plan in (one, other))
+    return _cost(one) == _cost(other) and emptiest < before - 1e-6
+
+
 class _Search:
     """Every way to share pieces out over sheets that might cost less than the best known."""
 
@@ -176,13 +223,10 @@ class _Search:
         self.full = {one: Sheetful(one.long_mm, one.wide_mm, kerf, deadline) for one in stocks}
         self._seen: dict[tuple[tuple[Rectangle, ...], tuple[int, ...]], Decimal] = {}
 
-    def run(self, pieces: tuple[Rectangle, ...]) -> bool:
-        """Look for a cheaper plan; whether every one was looked at."""
+    def run(self, pieces: tuple[Rectangle, ...]) -> None:
+        """Look at every plan that may be cheaper; OutOfTime where there are too many."""
         ordered = tuple(sorted(pieces, key=lambda one: (-one.area, one.label)))
-        if len(ordered) > EXACT_PIECES:
-            return False
         self._share(ordered, (0,) * len(self.stocks), [])
-        return True
 
     def _share(self, left: tuple[Rectangle, ...], taken: tuple[int, ...], plan: list[CutPlate]) -> None:
         cost = _cost(plan)

@@ -41,7 +41,7 @@ MOST_PATTERNS = 60_000  # may move: beyond it they are made as they are asked fo
 WIDEN = 5.0  # the slack tried next, when nothing was found within it; may move: only how soon it is found
 TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven; may move
 TIE_LIMIT_S = 0.2  # for fewer bars at the same cost; may move
-FOR_OPTIMUM = 0.4  # of the time, at the most, goes to the linear optimum; may move
+FOR_OPTIMUM = 0.7  # of the time, at the most, goes to the linear optimum; may move
 SOLVED, NO_SUCH_PLAN = 0, 2  # what the solver answers; may move
 LAST_S = 0.2  # and so long, at the least, to whole bars of its patterns; may move
 
@@ -83,7 +83,7 @@ class Bar:
 @dataclass(frozen=True)
 class CuttingPlan:
     """Boards to buy or take and to cut. No plan can cost less than `bound`; `linear_bound` is the relaxed one. The cost has
-    what is in hand at its worth."""
+    what is in hand at its worth; `by_first_fit` is what the longest first, each where it first fits, would cost."""
 
     bars: tuple[Bar, ...]
     cost: Decimal
@@ -92,6 +92,7 @@ class CuttingPlan:
     proven: bool
     kerf_mm: float
     trim_mm: float
+    by_first_fit: Decimal = Decimal(0)
 
     @property
     def gap(self) -> Decimal:
@@ -113,7 +114,7 @@ def plan_sticks(
 ) -> CuttingPlan:
     """Cut all pieces from the lengths sold for the least money.
 
-    Args: wants, pieces with length above 0 and count 1 or more; stock, (length mm, price) of each
+    Args: wants, pieces with length above 0 and count 1 or more, or none; stock, (length mm, price) of each
         length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; seconds
         to look for the cheapest, 0.1 to 60; in_hand, boards that need not be bought, worth 0 or more each.
     Returns: the CuttingPlan, cheapest, then fewest boards; the best found in the time, `proven` or not.
@@ -127,6 +128,9 @@ def plan_sticks(
     require_range("kerf_mm", kerf_mm, 0, 10, "mm")
     require_range("trim_mm", trim_mm, 0, 50, "mm")
     require_range("seconds", seconds, 0.1, 60, "s")
+    if not wants:
+        nothing = Decimal("0.00")
+        return CuttingPlan((), nothing, nothing, nothing, True, kerf_mm, trim_mm)
     lengths = tuple(sorted({want.length_mm for want in wants}, reverse=True))
     wanted = tuple(sum(w.count for w in wants if w.length_mm == length) for length in lengths)
     cutting = Cutting(lengths, wanted, kerf_mm, trim_mm)
@@ -155,6 +159,7 @@ def plan_sticks(
         proven=proven,
         kerf_mm=kerf_mm,
         trim_mm=trim_mm,
+        by_first_fit=_money(_cost(*_first_fit(cutting, stocks))),
     )
 
 
@@ -202,6 +207,7 @@ class _Optimum:
 def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...], deadline: float) -> _Optimum:
     """Column generation, as far as there is time."""
     patterns = simple_patterns(cutting, stocks)
+    least = _by_length(cutting, stocks)
     limited = [stock for stock in stocks if stock.most is not None]
     while True:
         prices = np.array([pattern.stock.price_cents for pattern in patterns])
@@ -211,17 +217,27 @@ def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...], deadline: float
         duals = [max(0.0, -dual) for dual in solved.ineqlin.marginals]
         worth = duals[: len(cutting.lengths)]
         dear = dict(zip(limited, duals[len(cutting.lengths) :], strict=True))
-        better = []
+        better, over = [], 1.0
         try:
             for stock in stocks:
-                value, pattern = best_pattern(cutting, stock, worth, deadline)
-                if pattern and value > stock.price_cents + dear.get(stock, 0.0) + 1e-6:
+                asked = stock.price_cents + dear.get(stock, 0.0)
+                value, pattern = best_pattern(cutting, stock, worth, deadline, asked)
+                if pattern and value > asked + 1e-6:
                     better.append(pattern)
+                    over = max(over, value / max(asked, 1e-9))
         except OutOfTime:
-            return _Optimum(patterns, _by_length(cutting, stocks), worth, dear, whole=False)
+            return _Optimum(patterns, least, worth, dear, whole=False)
+        least = max(least, _scaled(cutting, worth, dear, over))
         if not better:
             return _Optimum(patterns, float(solved.fun or 0), worth, dear, whole=True)
         patterns += better
+
+
+def _scaled(cutting: Cutting, worth: Sequence[float], dear: Mapping[Stock, float], over: float) -> float:
+    """A bound on any plan before the optimum is reached: duals scaled down until no pattern is worth more than it costs
+    (Farley 1990)."""
+    pieces = sum(each * count for each, count in zip(worth, cutting.wanted, strict=True))
+    return pieces / over - sum(each * (stock.most or 0) for stock, each in dear.items())
 
 
 def _uses(patterns: list[Pattern], limited: Sequence[Stock]) -> np.ndarray:

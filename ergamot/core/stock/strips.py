@@ -38,13 +38,15 @@ class Rectangle:
 
 @dataclass(frozen=True)
 class Laid:
-    """A piece where it lies on a sheet: its label, its corner nearest the sheet's, its size as it lies, mm."""
+    """A piece where it lies on a sheet: its label, its corner nearest the sheet's, its size as it lies, mm; whether it might
+    lie the other way."""
 
     label: str
     x: float
     y: float
     long_mm: float
     wide_mm: float
+    turns: bool = True
 
 
 @dataclass(frozen=True)
@@ -55,12 +57,15 @@ class Layout:
     across: bool
 
 
+Lying = tuple[Rectangle, float, float]  # a piece, how high and how broad it lies in its strip
+
+
 @dataclass(frozen=True)
 class _Strip:
     """Stacks side by side: of each its width and its pieces with their heights and widths; how high the strip is."""
 
     high: float
-    stacks: tuple[tuple[float, tuple[tuple[str, float, float], ...]], ...]
+    stacks: tuple[tuple[float, tuple[Lying, ...]], ...]
 
 
 class Sheetful:
@@ -113,7 +118,7 @@ class Sheetful:
         if sum(min(high * wide for high, wide in ways) for ways in lies) > span * max(self.long, self.wide):
             return None
         best: list[_Strip] = []
-        stacks: list[tuple[float, float, list[tuple[str, float, float]]]] = []
+        stacks: list[tuple[float, float, list[Lying]]] = []
 
         def put(i: int, used: float, high: float) -> None:
             self._tick()
@@ -125,7 +130,7 @@ class Sheetful:
             for tall, broad in lies[i]:
                 more = broad + (self.kerf if stacks else 0.0)
                 if used + more <= span + FITS_MM:
-                    stacks.append((broad, tall, [(pieces[i].label, tall, broad)]))
+                    stacks.append((broad, tall, [(pieces[i], tall, broad)]))
                     put(i + 1, used + more, max(high, tall))
                     stacks.pop()
                 for k, (wide, up, held) in enumerate(stacks):
@@ -133,7 +138,7 @@ class Sheetful:
                     if used + wider > span + FITS_MM:
                         continue
                     top = up + self.kerf + tall
-                    stacks[k] = (wide + wider, top, [*held, (pieces[i].label, tall, broad)])
+                    stacks[k] = (wide + wider, top, [*held, (pieces[i], tall, broad)])
                     put(i + 1, used + wider, max(high, top))
                     stacks[k] = (wide, up, held)
 
@@ -167,19 +172,19 @@ def _shelved(
     pieces: Sequence[Rectangle], long_mm: float, wide_mm: float, kerf: float, across: bool
 ) -> tuple[Layout, list[Rectangle]]:
     room, span = (long_mm, wide_mm) if across else (wide_mm, long_mm)
-    strips: list[list[list[tuple[str, float, float]]]] = []
+    strips: list[list[list[Lying]]] = []
     highs: list[float] = []
     left: list[Rectangle] = []
     for one in sorted(pieces, key=_largest):
         ways = sorted((way if across else way[::-1] for way in one.ways()), key=lambda way: way[0])
-        if not any(_on_a_strip(strips, highs, one.label, way, span, kerf) for way in ways):
+        if not any(_on_a_strip(strips, highs, one, way, span, kerf) for way in ways):
             used = sum(highs) + kerf * len(highs)
             fits = [way for way in ways if used + way[0] <= room + FITS_MM and way[1] <= span + FITS_MM]
             if not fits:
                 left.append(one)
                 continue
             tall, broad = fits[0]
-            strips.append([[(one.label, tall, broad)]])
+            strips.append([[(one, tall, broad)]])
             highs.append(tall)
     made = [
         _Strip(high, tuple((max(broad for _, _, broad in held), tuple(held)) for held in stacks))
@@ -189,9 +194,9 @@ def _shelved(
 
 
 def _on_a_strip(
-    strips: list[list[list[tuple[str, float, float]]]],
+    strips: list[list[list[Lying]]],
     highs: list[float],
-    label: str,
+    one: Rectangle,
     way: tuple[float, float],
     span: float,
     kerf: float,
@@ -204,11 +209,11 @@ def _on_a_strip(
         for held in stacks:
             up = sum(each for _, each, _ in held) + kerf * len(held)
             if broad <= max(each for _, _, each in held) + FITS_MM and up + tall <= high + FITS_MM:
-                held.append((label, tall, broad))
+                held.append((one, tall, broad))
                 return True
         used = sum(max(each for _, _, each in held) for held in stacks) + kerf * len(stacks)
         if used + broad <= span + FITS_MM:
-            stacks.append([(label, tall, broad)])
+            stacks.append([(one, tall, broad)])
             return True
     return False
 
@@ -220,10 +225,9 @@ def _placed(strips: Sequence[_Strip], kerf: float, across: bool) -> list[Laid]:
         aside = 0.0
         for wide, held in strip.stacks:
             up = along
-            for label, tall, broad in held:
-                found.append(
-                    Laid(label, up, aside, tall, broad) if across else Laid(label, aside, up, broad, tall)
-                )
+            for one, tall, broad in held:
+                place = (up, aside, tall, broad) if across else (aside, up, broad, tall)
+                found.append(Laid(one.label, *place, one.turns))
                 up += tall + kerf
             aside += wide + kerf
         along += strip.high + kerf

@@ -11,6 +11,21 @@ class BillQuery(In):
     """How long to look for the cheapest way to cut it, seconds."""
 
     seconds: float = Field(10.0, ge=0.1, le=10.0)
+    shed: bool = True
+
+
+class PensIn(In):
+    """So many of a pen."""
+
+    pen: int = Field(ge=0, le=2**31 - 1)
+    times: int = Field(1, ge=-1000, le=1000)
+
+
+class BatchIn(In):
+    """Pens to build at once, and how long to look for the cheapest way to cut them, seconds."""
+
+    pens: list[PensIn] = Field(min_length=1, max_length=30)
+    seconds: float = Field(5.0, ge=0.1, le=10.0)
 
 
 class PieceOut(Out):
@@ -35,14 +50,20 @@ class BarCutOut(Out):
     label: str
     length_mm: float
     text: Words
+    mark: Words
 
 
 class BarOut(Out):
-    """One board as it is cut; `times` alike ones are cut the same way."""
+    """One board as it is cut; `times` alike ones are cut the same way. `thing` is which of the shed's it is, 0 of one that is
+    bought, below 0 of a piece that was cut before; a mark lies as far from the end it is squared off at."""
 
     stock_mm: float
     stock: Words
     times: int
+    thing: int
+    from_what: Words | None
+    ripped: bool
+    lost: Words | None
     cuts: list[BarCutOut]
     offcut_mm: float
     offcut: Words
@@ -53,6 +74,8 @@ class PlanOut(Out):
 
     section: str
     species: str
+    section_key: str
+    species_key: str
     bars: list[BarOut]
     boards: int
     cost: str
@@ -62,6 +85,129 @@ class PlanOut(Out):
     proven: bool
     kerf: Words
     trim: Words
+
+
+class CoverOut(Out):
+    """Rectangles to cut of one covering, the longer side first."""
+
+    label: str
+    what: str
+    parts: list[str]
+    long: Words
+    wide: Words
+    count: int
+
+
+class LaidOut(Out):
+    """A piece where it lies on a sheet, mm from its corner."""
+
+    label: str
+    x: float
+    y: float
+    long_mm: float
+    wide_mm: float
+    long: Words
+    wide: Words
+
+
+class PlateOut(Out):
+    """One sheet as it is cut; its first cuts run across it or along it. `used` is the share that ends as pieces."""
+
+    long_mm: float
+    wide_mm: float
+    long: Words
+    wide: Words
+    thing: int
+    across: bool
+    used: float
+    laid: list[LaidOut]
+
+
+class PlatePlanOut(Out):
+    """How the pieces of one board come out of sheets, with its proof."""
+
+    what: str
+    sheets: list[PlateOut]
+    cost: str
+    bound: str
+    gap: str
+    proven: bool
+    kerf: Words
+
+
+class RollOut(Out):
+    """How the strips of a mesh come off rolls of one width."""
+
+    what: str
+    wide: Words
+    bars: list[BarOut]
+    metres: Words
+    proven: bool
+
+
+class TakenOut(Out):
+    """What of the shed is used."""
+
+    thing: int
+    count: int
+    said: Words
+    worth: str
+
+
+class AisleSumOut(Out):
+    """What is paid in one aisle."""
+
+    aisle: str
+    cost: str
+
+
+class WearsOut(Out):
+    """What is bought again after so many years."""
+
+    what: str
+    years: int
+    cost: str
+
+
+class MoneyOut(Out):
+    """What is paid by aisle, for each bird, for each year of service."""
+
+    by_aisle: list[AisleSumOut]
+    a_bird: str
+    a_year: str
+    wears: list[WearsOut]
+
+
+class ShopCostOut(Out):
+    """What each line costs at another shop, null where it lacks it; how many it has, and their sum."""
+
+    name: str
+    dated: str
+    each: list[str | None]
+    has: int
+    total: str
+
+
+class EndsOut(Out):
+    """So many ends of a label."""
+
+    label: str
+    count: int
+
+
+class SettingOut(Out):
+    """One setting of the saw, degrees off square, and what is sawn at it."""
+
+    angle_deg: float
+    ends: list[EndsOut]
+
+
+class JigOut(Out):
+    """Many alike: worth a stop block, or a jig."""
+
+    label: str
+    count: int
+    angled: bool
 
 
 class BoughtOut(Out):
@@ -197,15 +343,29 @@ class OffsetOut(Out):
 
 
 class BillOut(Out):
-    """Everything it takes to build a pen."""
+    """Everything it takes to build a pen, or several: `total` is to be paid, `worth` is used of the shed's, `all_bought` what it
+    would cost with nothing in hand, `by_first_fit` how much more the longest first, each where it first fits, would cost."""
 
     pen_id: int
     pen_name: str
+    currency: str
     pieces: list[PieceOut]
+    covers: list[CoverOut]
     plans: list[PlanOut]
+    plates: list[PlatePlanOut]
+    rolls: list[RollOut]
     lines: list[BoughtOut]
     aisles: list[str]
     total: str
+    taken: list[TakenOut]
+    worth: str
+    all_bought: str
+    by_first_fit: str
+    money: MoneyOut
+    shops: list[ShopCostOut]
+    settings: list[SettingOut]
+    guide: Words
+    jigs: list[JigOut]
     bent: list[BentOut]
     doors: list[DoorOut]
     lapped: list[LappedOut]

@@ -141,6 +141,7 @@ _ENTERED: dict[Kind, Any] = {
     Kind.TOOLS: Some,
     Kind.FIGURE: float,
     Kind.MONTHS: Annotated[list[str | float], Field(max_length=12)],
+    Kind.WEEK: Annotated[list[str | float], Field(max_length=7)],
     Kind.LINES: Annotated[list[Annotated[str, Field(max_length=200)]], Field(max_length=40)],
     Kind.WAY: Annotated[list[StretchIn], Field(max_length=60)],
 }
@@ -152,6 +153,7 @@ _SENT: dict[Kind, Any] = {
     Kind.TOOLS: list[str],
     Kind.FIGURE: float,
     Kind.MONTHS: list[float],
+    Kind.WEEK: list[float],
     Kind.LINES: list[str],
     Kind.WAY: list[StretchOut],
 }

@@ -11,6 +11,9 @@ export type Flock = Schemas["FlockOut"];
 export type Field = Schemas["FieldOut"];
 export type Place = Schemas["PlaceOut"];
 export type Bill = Schemas["BillOut"];
+export type Shed = Schemas["ShedOut"];
+export type Thing = Schemas["ThingOut"];
+export type Making = Schemas["MakingOut"];
 
 /** What a pen's controls hold, as it is sent. */
 export const valuesOf = (bench: Bench): Record<string, string | number> =>

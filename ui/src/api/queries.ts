@@ -22,6 +22,9 @@ export const keys = {
   care: ["care"],
   catalogue: ["catalogue"],
   bill: (id: number) => ["bill", id],
+  shed: ["shed"],
+  shops: ["shops"],
+  making: (id: number) => ["making", id],
   fields: ["fields"],
   season: (field: number) => ["season", field],
   strip: (field: number, u: number, v: number, on: string) => ["season", field, "strip", u, v, on],
@@ -140,6 +143,27 @@ export const useBill = (id: number, hurried = false) =>
     queryKey: hurried ? [...keys.bill(id), "hurried"] : keys.bill(id),
     queryFn: ({ signal }) =>
       answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id }, query: hurried ? { seconds: HURRIED_S } : {} }, signal })),
+  });
+
+/** The same of several pens at once. */
+export const useBatch = (pens: { pen: number; times: number }[]) =>
+  useQuery({
+    queryKey: ["bill", "batch", pens],
+    queryFn: ({ signal }) => answer(api.POST("/api/pens/batch/bill", { body: { pens, seconds: 5 }, signal })),
+    enabled: pens.length > 0,
+    retry: false,
+  });
+
+export const useShed = () => useQuery({ queryKey: keys.shed, queryFn: () => answer(api.GET("/api/things")) });
+
+export const useShops = () => useQuery({ queryKey: keys.shops, queryFn: async () => (await answer(api.GET("/api/shops"))).shops });
+
+/** How a pen is built, how far it is, and when it is done. */
+export const useMaking = (id: number) =>
+  useQuery({
+    queryKey: keys.making(id),
+    queryFn: () => answer(api.GET("/api/pens/{pen_id}/making", { params: { path: { pen_id: id } } })),
+    enabled: id > 0,
   });
 
 /** A field's season: every pen on it, what it stood on and will. */

@@ -11,11 +11,21 @@ interface Props {
   plan: Plan;
   lit: string | null;
   onPoint: (label: string | null) => void;
+  onCut?: (board: Schemas["BoardIn"]) => void;
 }
 
 /** The cutting plan, board by board, marked as with a carpenter's pencil. */
-export function Boards({ plan, lit, onPoint }: Props) {
+export function Boards({ plan, lit, onPoint, onCut }: Props) {
   const { read } = useUnits();
+  if (plan.bars.length === 0) {
+    return (
+      <section aria-label="Cutting plan">
+        <h2>
+          {plan.section} {plan.species}: all cut
+        </h2>
+      </section>
+    );
+  }
   const longest = Math.max(...plan.bars.map((bar) => bar.stock_mm));
   return (
     <section aria-label="Cutting plan">
@@ -28,12 +38,34 @@ export function Boards({ plan, lit, onPoint }: Props) {
           : `Costs ${plan.cost}; not proven: some plan might cost as little as ${plan.bound} (gap ${plan.gap}).`}{" "}
         Saw cut {read(plan.kerf)}, {read(plan.trim)} lost at the ends.
       </p>
+      <Hand plan={plan} onCut={onCut} />
       <svg viewBox={`0 0 ${WIDTH} ${plan.bars.length * (TALL + 14)}`} className="w-full" role="img" aria-label={`${plan.bars.length} ways of cutting a length`}>
         {plan.bars.map((bar, i) => (
           <Board key={i} bar={bar} y={i * (TALL + 14) + 4} scale={(WIDTH - 62 - 108) / longest} lit={lit} onPoint={onPoint} />
         ))}
       </svg>
     </section>
+  );
+}
+
+/** Which boards are in hand, and a press for each board once its pieces bear their labels. */
+function Hand({ plan, onCut }: { plan: Plan; onCut: Props["onCut"] }) {
+  const { read } = useUnits();
+  return (
+    <ul className="no-print mb-1 text-sm" aria-label="Boards to cut">
+      {plan.bars.map((bar, i) => (
+        <li key={i} className="flex flex-wrap items-baseline gap-x-3">
+          <span className="w-8 text-right font-slab font-bold">{i + 1}</span>
+          <span className={bar.thing ? "text-grass" : "text-pencil"}>{bar.from_what ? `in hand: ${read(bar.from_what)}${bar.ripped ? ", ripped" : ""}` : `bought, ${read(bar.stock)}`}</span>
+          <span className="text-pencil">mark at {bar.cuts.map((cut) => read(cut.mark)).join(", ")}</span>
+          {onCut ? (
+            <button type="button" className="underline" onClick={() => onCut({ labels: bar.cuts.map((cut) => cut.label), thing: bar.thing, offcut_mm: bar.offcut_mm })}>
+              {bar.times > 1 ? "one is cut" : "it is cut"}
+            </button>
+          ) : null}
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -54,7 +86,7 @@ function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
       <text x={0} y={21} className="figure" fontSize={17}>
         {bar.times} ×
       </text>
-      <rect x={62} y={0} width={length} height={TALL} fill="var(--color-wood)" stroke="var(--color-ink)" strokeWidth={1.4} />
+      <rect x={62} y={0} width={length} height={TALL} fill={bar.thing ? "var(--color-straw)" : "var(--color-wood)"} stroke="var(--color-ink)" strokeWidth={1.4} />
       <rect x={62} y={0} width={length} height={TALL} fill="url(#board-grain)" opacity={0.5} />
       {bar.cuts.map((cut, i) => {
         const x = starts[i] ?? 62;

@@ -1,21 +1,26 @@
 import { useState } from "react";
 import { Link, Navigate, useParams } from "react-router";
 import type { Bill } from "../api/client";
-import { useBill, usePen, usePens } from "../api/queries";
+import { useBill, useMaking, usePen, usePens } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { NoPen } from "../pens/NoPen";
 import { PenChoice } from "../pens/PenChoice";
 import { Bends } from "./Bends";
 import { Boards } from "./Boards";
-import { BuildOrder } from "./BuildOrder";
+import { BuildParts } from "../making/BuildParts";
+import { useMakingChange } from "../making/useMakingChange";
+import { Covers } from "./Covers";
 import { Doors } from "./Doors";
 import { Pipes } from "./Pipes";
 import { Welds } from "./Welds";
 import { DrawingFiles } from "./DrawingFiles";
 import { Laps } from "./Laps";
+import { Money } from "./Money";
 import { Offsets } from "./Offsets";
 import { Reckoning } from "./Reckoning";
 import { Pieces } from "./Pieces";
+import { Plates } from "./Plates";
+import { Sawing } from "./Sawing";
 import { Shopping } from "./Shopping";
 import { WherePiecesGo } from "./WherePiecesGo";
 
@@ -44,12 +49,21 @@ function OfPen({ id }: { id: number }) {
 function Sheets({ bill }: { bill: Bill }) {
   const [lit, setLit] = useState<string | null>(null);
   const pen = usePen(bill.pen_id);
+  const making = useMaking(bill.pen_id);
+  const say = useMakingChange(bill.pen_id);
   return (
     <>
+      <BuildParts id={bill.pen_id} />
       <div className="mb-3 flex flex-wrap items-baseline gap-6">
         <h1>{bill.pen_name}: to cut and to buy</h1>
         <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/cut-list.csv`} download>
           Cut list as CSV
+        </a>
+        <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/labels.pdf`} download>
+          Labels
+        </a>
+        <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/prices?kind=xlsx`} download>
+          List for a shop to price
         </a>
         <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/design.json`} download>
           Design as a file
@@ -63,21 +77,27 @@ function Sheets({ bill }: { bill: Bill }) {
         </Link>
       </div>
       <div className="grid gap-8 lg:grid-cols-[430px_minmax(0,1fr)]">
-        <Pieces bill={bill} lit={lit} onPoint={setLit} />
+        <div>
+          <Pieces bill={bill} lit={lit} onPoint={setLit} cut={making.data?.cut} onCut={say.cut} />
+          <Trouble problem={say.problem} />
+          <Covers bill={bill} />
+        </div>
         <div className="space-y-6">
+          <Sawing bill={bill} />
           {bill.plans.map((plan) => (
-            <Boards key={plan.section + plan.species} plan={plan} lit={lit} onPoint={setLit} />
+            <Boards key={plan.section + plan.species} plan={plan} lit={lit} onPoint={setLit} onCut={say.board} />
           ))}
+          <Plates bill={bill} />
         </div>
       </div>
       {pen.data ? <WherePiecesGo bench={pen.data} lit={lit} onPoint={setLit} /> : null}
-      {pen.data ? <BuildOrder bench={pen.data} /> : null}
       {bill.doors.length > 0 ? <Doors bill={bill} /> : null}
       {bill.bent.length > 0 ? <Bends bill={bill} /> : null}
       {bill.pipes.pipes.length > 0 ? <Pipes parts={bill.pipes} /> : null}
       {bill.lapped.length > 0 ? <Laps lapped={bill.lapped} /> : null}
       {bill.welds.welds.length > 0 ? <Welds map={bill.welds} /> : null}
       {bill.offsets.length > 0 ? <Offsets bill={bill} /> : null}
+      <Money bill={bill} />
       <Shopping bill={bill} />
     </>
   );

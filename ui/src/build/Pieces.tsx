@@ -1,4 +1,4 @@
-import type { Bill } from "../api/client";
+import type { Bill, Schemas } from "../api/client";
 import { Heads } from "../kit/Heads";
 import { useUnits } from "../kit/units";
 
@@ -6,11 +6,14 @@ interface Props {
   bill: Bill;
   lit: string | null;
   onPoint: (label: string | null) => void;
+  cut?: Schemas["CutSoFarOut"][] | undefined;
+  onCut?: (label: string, count: number) => void;
 }
 
 /** The cut list: labels as on the drawing, lengths to the long point. */
-export function Pieces({ bill, lit, onPoint }: Props) {
+export function Pieces({ bill, lit, onPoint, cut, onCut }: Props) {
   const { read } = useUnits();
+  const done = new Map(cut?.map((one) => [one.label, one.count]));
   return (
     <section>
       <h2 className="mb-1">Cut list</h2>
@@ -34,6 +37,7 @@ export function Pieces({ bill, lit, onPoint }: Props) {
               <td className="py-1 pr-2 leading-tight">
                 {piece.role}
                 {lit === piece.label ? <span className="block text-sm text-pencil">{piece.why}</span> : null}
+                {onCut ? <CutCount label={piece.label} done={done.get(piece.label) ?? 0} of={piece.count} shown={lit === piece.label} onCut={onCut} /> : null}
               </td>
               <td className="figure py-1 text-right whitespace-nowrap">{read(piece.length)}</td>
               <td className="py-1 pl-3 text-sm whitespace-nowrap text-pencil">{ends(piece.angles_deg as [number, number])}</td>
@@ -46,6 +50,29 @@ export function Pieces({ bill, lit, onPoint }: Props) {
         dust of treated wood, and never burn it.
       </p>
     </section>
+  );
+}
+
+/** How many of a piece are cut: one more with a press, one fewer where one was spoiled. */
+function CutCount({ label, done, of, shown, onCut }: { label: string; done: number; of: number; shown: boolean; onCut: (label: string, count: number) => void }) {
+  if (!shown && done === 0) return null;
+  return (
+    <span className="no-print flex items-baseline gap-3 text-sm">
+      <span className={done === of ? "text-grass" : "text-pencil"}>{done === of ? "all cut" : `${done} of ${of} cut`}</span>
+      {shown ? (
+        <>
+          <button type="button" className="underline" disabled={done >= of} onClick={() => onCut(label, done + 1)}>
+            one cut
+          </button>
+          <button type="button" className="underline" disabled={done >= of} onClick={() => onCut(label, of)}>
+            all cut
+          </button>
+          <button type="button" className="underline" disabled={done === 0} onClick={() => onCut(label, done - 1)}>
+            one spoiled
+          </button>
+        </>
+      ) : null}
+    </span>
   );
 }
 

@@ -9,7 +9,7 @@ export function Shopping({ bill }: { bill: Bill }) {
   return (
     <section className="mt-7">
       <h2 className="mb-1">Shopping list</h2>
-      <Stacks of={["aisle", "item", "used", ">buy", "as", ">each", ">cost"]}>
+      <Stacks of={["aisle", "item", "used", ">buy", "as", ">each", ">cost", ...bill.shops.map((shop) => `>${shop.name}`)]}>
           {aisles.flatMap((aisle) =>
             bill.lines
               .filter((line) => line.aisle === aisle)
@@ -25,6 +25,9 @@ export function Shopping({ bill }: { bill: Bill }) {
                   <Cell className="py-1 pl-3">{read(line.pack)}</Cell>
                   <Cell head="each" className="py-1 text-right">{line.each}</Cell>
                   <Cell head="cost" className="figure py-1 text-right">{line.cost}</Cell>
+                  {bill.shops.map((shop) => (
+                    <Cell key={shop.name} head={shop.name} className="py-1 pl-4 text-right text-sm">{shop.each[bill.lines.indexOf(line)] ?? <span className="text-pencil">has none</span>}</Cell>
+                  ))}
                 </StackRow>
               )),
           )}
@@ -35,6 +38,11 @@ export function Shopping({ bill }: { bill: Bill }) {
             <Cell className="figure py-1.5 text-right text-lg" data-total>
               {bill.total}
             </Cell>
+            {bill.shops.map((shop) => (
+              <Cell key={shop.name} head={shop.name} className="py-1.5 text-right">
+                {shop.total} <span className="block text-sm text-pencil">{shop.has} of {bill.lines.length} lines, {shop.dated}</span>
+              </Cell>
+            ))}
           </StackRow>
       </Stacks>
       <p className="text-sm text-pencil">Example prices: they stand in for your own merchant’s until you know them.</p>

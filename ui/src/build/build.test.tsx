@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
+import type { ReactNode } from "react";
 import type { Bill, Schemas } from "../api/client";
 import { UnitsProvider } from "../kit/units";
 import { Bends } from "./Bends";
@@ -13,6 +14,10 @@ import { Offsets } from "./Offsets";
 import { Reckoning } from "./Reckoning";
 import { Pieces } from "./Pieces";
 import { Shopping } from "./Shopping";
+import { Covers } from "./Covers";
+import { Money } from "./Money";
+import { Plates } from "./Plates";
+import { Sawing } from "./Sawing";
 import { words } from "../testing/words";
 
 afterEach(cleanup);
@@ -21,10 +26,14 @@ const bar = (times: number, offcut_mm: number): Schemas["BarOut"] => ({
   stock_mm: 2438,
   stock: words("8 ft"),
   times,
+  thing: 0,
+  from_what: null,
+  ripped: false,
+  lost: null,
   cuts: [
-    { label: "B2", length_mm: 1124, text: words("3 ft 8 1/4 in") },
-    { label: "U1", length_mm: 524, text: words("1 ft 8 5/8 in") },
-    { label: "A1", length_mm: 90, text: words("3 1/2 in") },
+    { label: "B2", length_mm: 1124, text: words("3 ft 8 1/4 in"), mark: words("1.127 m") },
+    { label: "U1", length_mm: 524, text: words("1 ft 8 5/8 in"), mark: words("1.654 m") },
+    { label: "A1", length_mm: 90, text: words("3 1/2 in"), mark: words("1.747 m") },
   ],
   offcut_mm,
   offcut: words("some"),
@@ -33,6 +42,8 @@ const bar = (times: number, offcut_mm: number): Schemas["BarOut"] => ({
 const plan: Schemas["PlanOut"] = {
   section: "2×3",
   species: "spruce",
+  section_key: "2x3",
+  species_key: "spf",
   bars: [bar(2, 691), bar(1, 0)],
   boards: 3,
   cost: "24.20",
@@ -47,6 +58,25 @@ const plan: Schemas["PlanOut"] = {
 const bill: Bill = {
   pen_id: 1,
   pen_name: "Bramble",
+  currency: "€",
+  covers: [{ label: "Q1", what: "hex 25 mm", parts: ["side"], long: words("3 m"), wide: words("600 mm"), count: 2 }],
+  plates: [
+    {
+      what: "plywood 12 mm",
+      sheets: [{ long_mm: 2440, wide_mm: 1220, long: words("2.44 m"), wide: words("1.22 m"), thing: 0, across: true, used: 0.5, laid: [{ label: "Q2", x: 0, y: 0, long_mm: 1200, wide_mm: 600, long: words("1.2 m"), wide: words("600 mm") }] }],
+      cost: "38.00", bound: "38.00", gap: "0.00", proven: true, kerf: words("3 mm"),
+    },
+  ],
+  rolls: [{ what: "hex 25 mm", wide: words("610 mm"), bars: [bar(1, 200)], metres: words("9 m"), proven: true }],
+  taken: [{ thing: 4, count: 2, said: words("2×3 spruce, 8 ft"), worth: "3.00" }],
+  worth: "3.00",
+  all_bought: "80.00",
+  by_first_fit: "4.10",
+  money: { by_aisle: [], a_bird: "2.21", a_year: "8.40", wears: [{ what: "stain", years: 3, cost: "22.00" }] },
+  shops: [{ name: "The yard", dated: "2026-11-02", each: ["5.50", null, "28.00"], has: 2, total: "39.00" }],
+  settings: [{ angle_deg: 0, ends: [{ label: "B2", count: 4 }] }, { angle_deg: 45, ends: [{ label: "K1", count: 8 }] }],
+  guide: words("120 mm"),
+  jigs: [{ label: "K1", count: 8, angled: true }],
   plans: [plan],
   total: "66.20",
   bent: [
@@ -216,5 +246,54 @@ describe("setting out a curve", () => {
     expect(points.length).toBe(2);
     expect(points[1]).toEqual(["100 mm", "1.913 m"]);
     expect(screen.getByRole("link", { name: /full size/ }).getAttribute("href")).toBe("/api/pens/1/end-template.svg");
+  });
+});
+
+describe("money, sheets and the saw", () => {
+  const shown = (part: ReactNode) => render(<UnitsProvider>{part}</UnitsProvider>);
+
+  it("tells what is paid, what it would be all bought, and what comes out of the shed", () => {
+    shown(<Money bill={bill} />);
+    expect(screen.getByText("€66.20")).toBeTruthy();
+    expect(screen.getByText("€80.00")).toBeTruthy();
+    expect(screen.getByText("€4.10")).toBeTruthy();
+    expect(screen.getByRole("list", { name: "Out of the shed" }).textContent).toContain("2 × 2×3 spruce, 8 ft");
+  });
+
+  it("draws each sheet with its pieces and tells the strips of a roll", () => {
+    shown(<Plates bill={bill} />);
+    expect(screen.getByRole("img", { name: /A sheet of .*: Q2/ })).toBeTruthy();
+    expect(screen.getByText(/no three rounds of straight cuts cost less/)).toBeTruthy();
+    expect(screen.getByRole("heading", { name: /hex 25 mm, 610 mm wide/ })).toBeTruthy();
+  });
+
+  it("groups the saw's settings, square first", () => {
+    shown(<Sawing bill={bill} />);
+    expect(screen.getAllByRole("listitem").map((one) => one.textContent)).toEqual(["Square 4 ends of B2", "45° 8 ends of K1"]);
+    expect(screen.getByText(/Worth a stop block: K1 \(8, with its angle\)/)).toBeTruthy();
+    shown(<Covers bill={bill} />);
+    expect(screen.getByText("Q1 × 2")).toBeTruthy();
+  });
+
+  it("shows another shop's prices and what it lacks", () => {
+    shown(<Shopping bill={bill} />);
+    expect(screen.getByText("has none")).toBeTruthy();
+    expect(screen.getByText("2 of 3 lines, 2026-11-02")).toBeTruthy();
+  });
+
+  it("says that a board is cut with its labels and its offcut", () => {
+    const onCut = vi.fn();
+    shown(<Boards plan={plan} lit={null} onPoint={() => undefined} onCut={onCut} />);
+    fireEvent.click(screen.getByRole("button", { name: "one is cut" }));
+    expect(onCut).toHaveBeenCalledWith({ labels: ["B2", "U1", "A1"], thing: 0, offcut_mm: 691 });
+  });
+
+  it("counts pieces cut and spoiled", () => {
+    const onCut = vi.fn();
+    shown(<Pieces bill={bill} lit="K1" onPoint={() => undefined} cut={[{ label: "K1", count: 2, of: 4 }]} onCut={onCut} />);
+    expect(screen.getByText("2 of 4 cut")).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "one spoiled" }));
+    fireEvent.click(screen.getByRole("button", { name: "one cut" }));
+    expect(onCut.mock.calls).toEqual([["K1", 1], ["K1", 3]]);
   });
 });

@@ -36,6 +36,8 @@ export function FarmCondition({ one, place, zones, error, onKeep }: Props) {
       );
     case "lines":
       return <Lines label={one.label} hint={one.hint} lines={value as string[]} error={error} onKeep={onKeep} />;
+    case "week":
+      return <Week label={one.label} days={value as number[]} error={error} onKeep={onKeep} />;
     case "months":
     case "way":
       return null; // each has a panel of its own
@@ -56,6 +58,21 @@ function Lines({ label, hint, lines, error, onKeep }: { label: string; hint: str
       <textarea className="entry w-full font-semibold" rows={Math.max(3, lines.length + 1)} value={typed ?? kept} aria-invalid={error ? true : undefined} onChange={(event) => setTyped(event.target.value)} onBlur={leave} />
       {error ? <span role="alert" className="block text-clay">{error}</span> : <span className="block text-pencil">{hint}</span>}
     </label>
+  );
+}
+
+/** A figure for each day of the week, Monday first. */
+function Week({ label, days, error, onKeep }: { label: string; days: number[]; error: string | undefined; onKeep: (days: unknown[]) => void }) {
+  return (
+    <fieldset>
+      <legend className="text-sm">{label}</legend>
+      <div className="grid grid-cols-7 gap-1">
+        {["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"].map((day, i) => (
+          <Entry key={day} label={day} value={String(days[i] ?? 0)} onKeep={(text) => onKeep(days.map((held, at) => (at === i ? figure(text) : held)))} />
+        ))}
+      </div>
+      {error ? <p role="alert" className="text-sm text-clay">{error}</p> : null}
+    </fieldset>
   );
 }
 

@@ -142,6 +142,6 @@ describe("trouble", () => {
   it("of an address that is none points back to the parts", async () => {
     openApp("/barn");
     expect(await screen.findByText(/There is no page here/)).toBeTruthy();
-    expect(screen.getByRole("navigation", { name: "Parts" }).querySelectorAll("a").length).toBe(6);
+    expect(screen.getByRole("navigation", { name: "Parts" }).querySelectorAll("a").length).toBe(7);
   });
 });

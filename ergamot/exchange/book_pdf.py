@@ -1,0 +1,272 @@
+"""The build book of a pen as PDF: cover, shopping, cutting, steps, templates, labels, upkeep; to hang in the shop."""
+
+from __future__ import annotations
+
+import io
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue.kinds import Aisle
+from ergamot.core.drawing.growing import Growing
+from ergamot.core.farm.tools import TOOLS
+from ergamot.core.finding import Finding
+from ergamot.core.frame.geometry import Flat
+from ergamot.core.gear.template import Template
+from ergamot.core.making.finish import Finish
+from ergamot.core.making.sheet import BuildSheet, Task
+from ergamot.core.making.stages import Stage
+from ergamot.core.making.upkeep import TIME_WORDS, Look, Time
+from ergamot.core.stock.bill import Bill
+from ergamot.core.units import System, say_day
+from ergamot.exchange.book_cutting import cutting
+from ergamot.exchange.book_page import FOOT_MM, MARGIN_MM, BookPage
+from ergamot.exchange.drill_template import CHECK_MM
+from ergamot.exchange.labels_pdf import draw_labels
+from ergamot.exchange.print_fonts import BOLD, printable, register_fonts
+from ergamot.exchange.print_fonts import PLAIN as FONT
+from ergamot.exchange.sheet_page import PAPERS, Paper
+
+PICTURE_MM = (66.0, 48.0)
+COVER_MM = 105.0
+LIGHT = 0.68
+
+
+@dataclass(frozen=True)
+class Book:
+    """What is in the book of one pen. `pictures` are of each step by its key, `whole` of the finished pen; `in_hand` says what
+    each thing of the shed is that is used; `shops` what the list costs at each."""
+
+    name: str
+    shape: str
+    flock: str
+    day: date
+    findings: Sequence[Finding]
+    whole: Growing
+    pictures: Mapping[str, Growing]
+    sheet: BuildSheet
+    bill: Bill
+    catalogue: Catalogue
+    finish: Finish
+    upkeep: Sequence[Look]
+    in_hand: Sequence[str]
+    shops: Sequence[str]
+    lacking: Sequence[str]
+    money: str
+    guide_mm: float
+    template: Template | None = None
+
+
+def write_book(book: Book, paper: Paper, system: System) -> bytes:
+    """The whole book.
+
+    Args: book; paper, a4 or letter; system, of its figures.
+    Returns: the PDF.
+    """
+    register_fonts()
+    made = io.BytesIO()
+    size = PAPERS[paper]
+    canvas = Canvas(made, pagesize=size, invariant=True)
+    canvas.setTitle(f"{book.name}: build book")
+    page = BookPage(canvas, size[0] / mm, size[1] / mm, book.name, system)
+    _cover(page, book)
+    _shopping(page, book)
+    cutting(page, book.bill, book.catalogue, book.guide_mm)
+    _steps(page, book)
+    _templates(page, book)
+    _upkeep(page, book)
+    page.close()
+    draw_labels(canvas, book.bill.pieces, book.catalogue, book.name, paper, system)
+    canvas.save()
+    return made.getvalue()
+
+
+def _cover(page: BookPage, book: Book) -> None:
+    page.turn("Cover")
+    pen = page.canvas
+    pen.setFont(BOLD, 28)
+    pen.drawString(MARGIN_MM * mm, (page.y - 10) * mm, printable(book.name)[0][:44])
+    pen.setFont(FONT, 12)
+    pen.drawString(
+        MARGIN_MM * mm,
+        (page.y - 17) * mm,
+        printable(f"{book.shape} for {book.flock}, {say_day(book.day)}")[0],
+    )
+    page.y -= 24
+    draw(page, book.whole, (MARGIN_MM, page.y - COVER_MM), (page.room, COVER_MM))
+    page.y -= COVER_MM + 6
+    for one in book.findings:
+        told = f"{one.title}: {one.word}" if one.word else one.title
+        page.row((told, f"{one.figure.text(page.system)}; {one.sentence.text(page.system)}"), (0, 52))
+    page.y -= 4
+    hours = book.sheet.hours
+    page.words(
+        f"About {hours.minutes:.0f} hours of work ({hours.least:.0f} to {hours.most:.0f}); done {say_day(book.finish.done)}"
+        + (f", {book.finish.late_days} days after it is wanted" if book.finish.late_days else "")
+        + (f"; begin by {say_day(book.finish.begin_by)}" if book.finish.begin_by else "")
+        + "."
+    )
+    if book.lacking:
+        page.words("To borrow: " + "; ".join(book.lacking) + ".")
+    page.y -= 3
+    page.words(
+        "A warning is no certificate: local codes come first, and an engineer where someone could be hurt.",
+        size=8.5,
+    )
+
+
+def _shopping(page: BookPage, book: Book) -> None:
+    page.begin("Shopping")
+    steps = (5, 17, 92, 140, 160)
+    for aisle in Aisle:
+        lines = [line for line in book.bill.lines if line.aisle is aisle]
+        if not lines:
+            continue
+        page.head(aisle.value, 11)
+        for line in lines:
+            cells = (
+                str(line.packs), line.what, line.pack.text(page.system), f"{line.each:.2f}", f"{line.cost:.2f}",
+            )  # fmt: skip
+            page.row(cells, steps, box=True)
+    page.y -= 2
+    page.row(("", "Together", "", "", f"{book.money}{book.bill.total:.2f}"), steps, bold=True)
+    for title, told in (("At other shops", book.shops), ("Out of the shed", book.in_hand)):
+        if told:
+            page.head(title, 11)
+            for one in told:
+                page.ticked(one)
+
+
+def _steps(page: BookPage, book: Book) -> None:
+    page.begin("Building")
+    for task in book.sheet.tasks:
+        _step(page, book, task)
+
+
+def _step(page: BookPage, book: Book, task: Task) -> None:
+    page.need(PICTURE_MM[1] + 18)
+    top, drawn = page.y, book.pictures.get(task.key)
+    pen = page.canvas
+    pen.setLineWidth(0.3 * mm)
+    pen.rect(MARGIN_MM * mm, (top - 5) * mm, 4 * mm, 4 * mm)
+    pen.setFont(BOLD, 13)
+    pen.drawString((MARGIN_MM + 7) * mm, (top - 4.6) * mm, f"{task.number}  {task.title}")
+    pen.setFont(FONT, 9)
+    pen.drawRightString(
+        (page.wide - MARGIN_MM) * mm, (top - 4.6) * mm, f"{task.takes.least:.0f} to {task.takes.most:.0f} min"
+    )
+    page.y = top - 9
+    if drawn is not None and (drawn.new or drawn.stands):
+        draw(page, drawn, (MARGIN_MM, page.y - PICTURE_MM[1]), PICTURE_MM)
+    foot = page.y - PICTURE_MM[1]
+    for text, bold in _said(task, page.system):
+        page.words(text, PICTURE_MM[0] + 5, 9, bold)
+    page.y = min(page.y, foot if drawn is not None else page.y) - 5
+
+
+def _said(task: Task, system: System) -> list[tuple[str, bool]]:
+    """A step's lines, and which are in bold."""
+    said: list[tuple[str, bool]] = []
+    if task.pieces and task.stage is not Stage.CUT:
+        said.append((", ".join(f"{count} {label}" for label, count in task.pieces), True))
+    if task.fixings:
+        said.append(("With " + ", ".join(f"{count} {what}" for what, count in task.fixings), False))
+    if task.tools:
+        said.append(("Tools: " + ", ".join(TOOLS[one] for one in task.tools), False))
+    check = task.check.text(system)
+    if check:
+        said.append((f"Check: {check}.", True))
+    said += [(one.text(system) + ".", False) for one in (task.props, task.freed) if one]
+    said += [(one.text(system) + ".", False) for one in task.copied[:6]]
+    if task.helper:
+        said.append((f"Two people; {task.helper}.", False))
+    if task.dries_h:
+        said.append((f"Dries {task.dries_h:.0f} hours before mesh or birds.", True))
+    said += [(one, False) for one in task.cautions]
+    return said
+
+
+def _templates(page: BookPage, book: Book) -> None:
+    page.begin("Full size")
+    pen = page.canvas
+    pen.setLineWidth(0.8)
+    y = page.y - 6
+    pen.line(MARGIN_MM * mm, y * mm, (MARGIN_MM + CHECK_MM) * mm, y * mm)
+    for end in (MARGIN_MM, MARGIN_MM + CHECK_MM):
+        pen.line(end * mm, (y - 2) * mm, end * mm, (y + 2) * mm)
+    page.y -= 12
+    page.words("The line above must measure 100 mm (3 15/16 in): if it does not, print again at 100 %.")
+    if book.template is None:
+        page.words(
+            "This pen asks for no drilling template. Lay the first piece of each label on the next instead."
+        )
+        return
+    for plate in book.template.plates:
+        us, vs = zip(*plate.outline, strict=True)
+        page.need(min(page.tall - 60, 90))
+        page.head(plate.title, 11)
+        first = plate.holes[0].at
+        for hole in plate.holes:
+            x, z = hole.at[0] - first[0], hole.at[1] - first[1]
+            page.words(
+                f"{hole.label}: {hole.diameter:g} mm; {page.said(abs(x))} along and {page.said(abs(z))} up from the first"
+            )
+        if max(vs) - min(vs) < page.y - FOOT_MM - 6 and max(us) - min(us) < page.room:
+            base = page.y - 4 - (max(vs) - min(vs))
+            for hole in plate.holes:
+                px = (MARGIN_MM + hole.at[0] - min(us)) * mm
+                py = (base + hole.at[1] - min(vs)) * mm
+                pen.circle(px, py, hole.diameter / 2 * mm)
+                pen.line(px - 8 * mm, py, px + 8 * mm, py)
+                pen.line(px, py - 8 * mm, px, py + 8 * mm)
+            pen.rect(MARGIN_MM * mm, base * mm, (max(us) - min(us)) * mm, (max(vs) - min(vs)) * mm)
+            page.y = base - 4
+        else:
+            page.words("Larger than this paper: print its own template, from the pen's page.")
+
+
+def _upkeep(page: BookPage, book: Book) -> None:
+    page.begin("Upkeep")
+    for time in Time:
+        looks = [one for one in book.upkeep if one.time is time]
+        if looks:
+            page.head(TIME_WORDS[time], 12)
+            for one in looks:
+                due = f" (by {book.day.year + one.years})" if one.years else ""
+                page.ticked(one.words.text(page.system) + due)
+            page.y -= 2
+    if book.sheet.aside:
+        page.head("Waits in the shed", 12)
+        for what in book.sheet.aside:
+            page.ticked(what)
+
+
+def draw(page: BookPage, drawn: Growing, corner: Flat, room: Flat) -> None:
+    """A pen half built, in a frame of paper: what is new dark, what stands light.
+
+    Args: page; drawn; corner, the lower left of the frame, and room, its size, mm of paper.
+    """
+    wide, tall = drawn.high[0] - drawn.low[0], drawn.high[1] - drawn.low[1]
+    scale = min(room[0] / wide, room[1] / tall)
+    left = corner[0] + (room[0] - wide * scale) / 2
+    low = corner[1] + (room[1] - tall * scale) / 2
+
+    def at(point: Flat) -> Flat:
+        return (left + (point[0] - drawn.low[0]) * scale) * mm, (low + (point[1] - drawn.low[1]) * scale) * mm
+
+    pen = page.canvas
+    pen.setLineCap(1)
+    for lines, grey, wider in ((drawn.stands, LIGHT, 0.2), (drawn.new, 0.0, 0.35)):
+        pen.setStrokeGray(grey)
+        for mesh in (True, False):
+            pen.setDash([0.7 * mm, 0.5 * mm] if mesh else [])
+            pen.setLineWidth(wider * (0.6 if mesh else 1) * mm)
+            ends = [(*at(line.a), *at(line.b)) for line in lines if (line.kind == "mesh") == mesh]
+            if ends:
+                pen.lines(ends)
+    pen.setDash([])
+    pen.setStrokeGray(0)

@@ -1,0 +1,58 @@
+"""Everything the build book of a pen shows."""
+
+from __future__ import annotations
+
+from ergamot.core.drawing.growing import growing
+from ergamot.core.frame.shapes import shape_of
+from ergamot.core.gear.template import drill_template
+from ergamot.core.shed.thing import told
+from ergamot.exchange.book_pdf import Book
+from ergamot.operations.build import batch_bill
+from ergamot.operations.making import making_of
+from ergamot.operations.pens import bench
+from ergamot.operations.places import today_on
+from ergamot.operations.shops import at_shops
+from ergamot.operations.work import Work
+from ergamot.store.records import Record
+
+BILL_S = 1.5  # for the cutting plan of a book: what was found before is kept; may move
+
+
+def book_of(work: Work, record: Record) -> Book:
+    """The build book of a pen as it is."""
+    shown, made = bench(work, record), making_of(work, record)
+    batch = batch_bill(work, [(record, 1)], BILL_S)
+    structure = shown.structure
+    every = [one.ref for one in structure.members]
+    every += [one.ref for one in structure.standing] + [one.ref for one in structure.hardware]
+    shops = [
+        f"{one.name}, {one.dated.isoformat()}: {one.total:.2f} for {one.has} of {len(batch.bill.lines)} lines"
+        + (f"; lacks {', '.join(one.lacks[:4])}" if one.lacks else "")
+        for one in at_shops(work, batch.bill.lines)
+    ]
+    return Book(
+        name=shown.name,
+        shape=shape_of(shown.design.shape).called(shown.design.values),
+        flock=shown.flock_name,
+        day=today_on(work),
+        findings=shown.judged.everything,
+        whole=growing(structure, every, ()),
+        pictures={
+            one.key: growing(structure, one.new, one.stands)
+            for one in made.sheet.tasks
+            if one.new or one.stands
+        },
+        sheet=made.sheet,
+        bill=batch.bill,
+        catalogue=work.catalogue,
+        finish=made.finish,
+        upkeep=made.upkeep,
+        in_hand=[
+            f"{one.count} × {told(work.catalogue, batch.things[one.thing])}" for one in batch.bill.taken
+        ],
+        shops=shops,
+        lacking=made.lacking,
+        money=shown.farm.currency,
+        guide_mm=shown.farm.saw_guide_mm,
+        template=drill_template(structure, work.catalogue) if structure.levers else None,
+    )

@@ -1,0 +1,281 @@
+"""How far a pen is built: pieces cut, steps ticked off with what they took, when it must be done; kept beside the pen."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import asdict, dataclass, replace
+from datetime import date
+from functools import lru_cache
+from typing import Any
+
+from ergamot.core.catalogue import pick
+from ergamot.core.catalogue.tables import OwnRows, merged
+from ergamot.core.errors import OutOfRange, require_range
+from ergamot.core.farm.tools import TOOLS, tools_lacking
+from ergamot.core.frame.parameters import Value
+from ergamot.core.making.finish import Finish, ToDo, plan_finish
+from ergamot.core.making.rates import pace
+from ergamot.core.making.sheet import BuildSheet, build_sheet
+from ergamot.core.making.surviving import CutPiece, Survives, of_piece, surviving
+from ergamot.core.making.upkeep import Look, upkeep
+from ergamot.core.shed import Thing
+from ergamot.core.stock.at_hand import AtHand
+from ergamot.core.stock.cut_list import cut_list
+from ergamot.operations.flocks import flock_of
+from ergamot.operations.pens import built, design_of, framed
+from ergamot.operations.places import place_record, read_place, today_on
+from ergamot.operations.shed import add_thing, return_offcut, take_from, thing_of
+from ergamot.operations.work import Work
+from ergamot.store.records import Record, create_keyed, erase, find_all, find_keyed, revise
+
+NOTHING: dict[str, Any] = {"cut": [], "done": {}, "begin": None, "wanted": None, "errands": 1}
+MOST_MINUTES = 10_000
+
+
+@dataclass(frozen=True)
+class Making:
+    """The building of a pen: its sheet, which steps are done (with minutes where they were told), the days left, what it asks
+    for once it stands. `lacking` are tools to borrow, in words."""
+
+    record: Record
+    sheet: BuildSheet
+    done: Mapping[str, float | None]
+    pace: float
+    survives: Survives
+    finish: Finish
+    begin: date
+    wanted: date
+    errands: int
+    upkeep: tuple[Look, ...]
+    lacking: tuple[str, ...]
+
+
+def making_record(work: Work, pen_id: int) -> Record:
+    """How far a pen is built, as kept; nothing done where nothing was said."""
+    found = [
+        one
+        for one in find_keyed(work.session, work.farm_id, "making", str(pen_id))
+        if one.body["pen"] == pen_id
+    ]
+    body = {"pen": pen_id, **NOTHING}
+    return found[0] if found else Record(0, "making", 0, body, False, False, None)
+
+
+@lru_cache(maxsize=16)
+def _sheet(shape: str, values: tuple[tuple[str, Value], ...], own: OwnRows) -> BuildSheet:
+    """Sheets are the same for the same values, and looked at often while a pen is built."""
+    return build_sheet(framed(shape, values, own), merged(own))
+
+
+def sheet_of(work: Work, pen: Record) -> BuildSheet:
+    """The build sheet of a pen as it is."""
+    design = design_of(work, pen)
+    return _sheet(design.shape, tuple(design.values.items()), work.own_rows)
+
+
+def making_of(work: Work, pen: Record) -> Making:
+    """How far a pen is built, what is left of it and when that is done."""
+    record, sheet = making_record(work, pen.id), sheet_of(work, pen)
+    farm = read_place(work, place_record(work))
+    done: dict[str, float | None] = record.body["done"]
+    reckoned = {one.key: one.minutes for one in sheet.tasks}
+    took = _all_took(work)
+    factor = pace(took[0], took[1]) if took[0] else 1.0
+    todo = [
+        ToDo(one.key, one.title, one.minutes * factor, one.dries_h)
+        for one in sheet.tasks
+        if one.key not in done
+    ]
+    today = today_on(work)
+    begin = max(_day(record.body["begin"]) or today, today)
+    flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
+    wanted = _day(record.body["wanted"]) or flock.out
+    errands = record.body["errands"] if not done else 0
+    needed = tuple(dict.fromkeys(tool for one in sheet.tasks for tool in one.tools))
+    return Making(
+        record,
+        sheet,
+        {key: minutes for key, minutes in done.items() if key in reckoned},
+        factor,
+        survives_of(work, pen, record),
+        plan_finish(todo, begin, wanted, farm.hours_a_week, errands),
+        begin,
+        wanted,
+        errands,
+        upkeep(built(work, design_of(work, pen))),
+        tuple(TOOLS[tool] for tool in tools_lacking(needed, farm.tools)),
+    )
+
+
+def _all_took(work: Work) -> tuple[dict[str, float], dict[str, float]]:
+    """What every step of every pen took that was written down, and what was reckoned for it."""
+    took: dict[str, float] = {}
+    reckoned: dict[str, float] = {}
+    for record in find_all(work.session, work.farm_id, "making", away=None):
+        told = {key: minutes for key, minutes in record.body["done"].items() if minutes}
+        if not told:
+            continue
+        sheet = sheet_of(work, work.kept("pen", record.body["pen"]))
+        for one in sheet.tasks:
+            if one.key in told:
+                took[f"{record.id}/{one.key}"] = told[one.key]
+                reckoned[f"{record.id}/{one.key}"] = one.minutes
+    return took, reckoned
+
+
+def _day(text: str | None) -> date | None:
+    return date.fromisoformat(text) if text else None
+
+
+def cut_so_far(record: Record) -> list[CutPiece]:
+    """Every piece that was cut for a pen."""
+    return [CutPiece(**{**one, "angles_deg": tuple(one["angles_deg"])}) for one in record.body["cut"]]
+
+
+def survives_of(work: Work, pen: Record, record: Record | None = None) -> Survives:
+    """What of the pieces cut for a pen fits it as it is now."""
+    pieces = cut_list(built(work, design_of(work, pen)))
+    return surviving(cut_so_far(record or making_record(work, pen.id)), pieces)
+
+
+def tick(work: Work, pen: Record, base: int, key: str, done: bool, minutes: float | None) -> Record:
+    """Keep that a step is done, with the minutes it took where they are told, or that it is not."""
+    keys = {one.key: one for one in sheet_of(work, pen).tasks}
+    pick(keys, key, "key")
+    if minutes is not None:
+        require_range("minutes", minutes, 1, MOST_MINUTES, "minutes")
+    record = making_record(work, pen.id)
+    kept = {name: value for name, value in record.body["done"].items() if name != key}
+    if done:
+        kept[key] = minutes
+    return _keep(work, pen, record, base, {"done": kept}, f"{key} {'done' if done else 'not done'}")
+
+
+def set_days(
+    work: Work, pen: Record, base: int, begin: date | None, wanted: date | None, errands: int
+) -> Record:
+    """Keep when building begins, by when the pen is wanted (None: its flock's turn-out), and days to shop and borrow."""
+    require_range("errands", errands, 0, 60, "days")
+    record = making_record(work, pen.id)
+    days = {
+        "begin": begin.isoformat() if begin else None,
+        "wanted": wanted.isoformat() if wanted else None,
+        "errands": errands,
+    }
+    return _keep(work, pen, record, base, days, "days")
+
+
+def say_cut(work: Work, pen: Record, base: int, label: str, count: int) -> Record:
+    """Keep that so many of a label are cut; fewer than before where one was spoiled."""
+    pieces = {one.label: one for one in cut_list(built(work, design_of(work, pen)))}
+    piece = pick(pieces, label, "label")
+    require_range("count", count, 0, piece.count, f"of {label}")
+    record = making_record(work, pen.id)
+    now = survives_of(work, pen, record).cut.get(label, 0)
+    cut = cut_so_far(record)
+    if count > now:
+        cut.append(of_piece(piece, count - now))
+    else:
+        cut = _fewer(cut, of_piece(piece, max(1, now - count)), now - count)
+    return _keep(work, pen, record, base, {"cut": _as_kept(cut)}, f"{label}: {count} cut")
+
+
+def cut_board(
+    work: Work,
+    pen: Record,
+    base: int,
+    labels: Sequence[str],
+    thing: int,
+    offcut_mm: float,
+) -> Record:
+    """Keep that a board is cut: its pieces are, it is in the shed no more, and its offcut comes back. A board of spare pieces
+    (below 0) is one of those."""
+    pieces = {one.label: one for one in cut_list(built(work, design_of(work, pen)))}
+    record = making_record(work, pen.id)
+    found = survives_of(work, pen, record)
+    counted = Counter(labels)
+    cut = cut_so_far(record)
+    for label, count in counted.items():
+        piece = pick(pieces, label, "labels")
+        if found.cut.get(label, 0) + count > piece.count:
+            raise OutOfRange(
+                "labels", label, f"at most {piece.count - found.cut.get(label, 0)} more of {label}"
+            )
+        cut.append(of_piece(piece, count))
+    if thing < 0:
+        spare = found.spare.get(thing)
+        if spare is None:
+            raise OutOfRange("thing", thing, "one of the pieces that are to spare")
+        cut = _fewer(cut, spare, 1)
+    elif thing:
+        board = thing_of(work.kept("thing", thing))
+        require_range("offcut_mm", offcut_mm, 0, board.long_mm, "mm")
+        take_from(work, thing, 1, "cut up")
+        section = pieces[labels[0]].section
+        if board.row != section:
+            board = _ripped(work, board, section, pen.id)
+        return_offcut(work, board, offcut_mm, pen.id)
+    return _keep(work, pen, record, base, {"cut": _as_kept(cut)}, f"cut {', '.join(counted)}")
+
+
+def _ripped(work: Work, board: Thing, section: str, pen_id: int) -> Thing:
+    """A board ripped into strips: all but the one that is cut come into the shed."""
+    hand = AtHand({1: board}, rips=True)
+    found = hand.to_rip(work.catalogue.sections[section], board.species, work.catalogue.sections)
+    if not found:
+        raise OutOfRange(
+            "thing", board.row, f"a board that {work.catalogue.sections[section].label} can be ripped from"
+        )
+    ((strip, count),) = found
+    one = replace(board, row=section, count=1, each=strip.worth, note="ripped")
+    if count > 1:
+        add_thing(work, replace(one, count=count - 1), pen_id, "ripped from a wider board")
+    return one
+
+
+def _fewer(cut: list[CutPiece], like: CutPiece, count: int) -> list[CutPiece]:
+    """The cut pieces without so many like one."""
+    left, kept = count, []
+    for one in cut:
+        alike = (one.section, one.species, one.length_mm, one.angles_deg) == (
+            like.section, like.species, like.length_mm, like.angles_deg,
+        )  # fmt: skip
+        gone = min(left, one.count) if alike else 0
+        left -= gone
+        if one.count > gone:
+            kept.append(CutPiece(**{**asdict(one), "count": one.count - gone}))
+    return kept
+
+
+def _as_kept(cut: Sequence[CutPiece]) -> list[dict[str, Any]]:
+    """Pieces as they are kept, like ones together."""
+    together: dict[tuple[Any, ...], int] = {}
+    for one in cut:
+        key = (one.section, one.species, one.length_mm, one.angles_deg, one.label)
+        together[key] = together.get(key, 0) + one.count
+    return [
+        {"section": a, "species": b, "length_mm": c, "angles_deg": list(d), "label": e, "count": count}
+        for (a, b, c, d, e), count in together.items()
+    ]
+
+
+def _keep(
+    work: Work, pen: Record, record: Record, base: int, changes: Mapping[str, Any], note: str
+) -> Record:
+    body = {**record.body, **changes}
+    if not record.id:
+        made, here = create_keyed(
+            work.session, work.settled_id, "making", str(pen.id), body, note[:200], work.user, work.now
+        )
+        if here:
+            return made
+        record = made
+    return revise(work.session, record, base, body, note[:200], work.user, work.now)
+
+
+def forget_making(work: Work, pens: set[int]) -> None:
+    """How far pens were built that are gone is kept no more."""
+    for record in find_all(work.session, work.farm_id, "making", away=None):
+        if record.body["pen"] in pens:
+            erase(work.session, record, record.revision)

@@ -1,0 +1,164 @@
+"""What is in the shed, as it is kept: each kind of thing a record with its history, which pen it is kept for."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import asdict, replace
+from decimal import Decimal
+from typing import Any
+
+from ergamot.core.errors import ErgamotError, OutOfRange
+from ergamot.core.shed import LEAST_OFFCUT_MM, Sort, Thing, make_thing
+from ergamot.core.shed.entry import read_entry
+from ergamot.core.shed.thing import told
+from ergamot.core.units import parse_length
+from ergamot.operations.work import Work, checked_text
+from ergamot.store.records import Record, create, find_all, put_away, revise
+
+MOST_THINGS = 2000  # kinds of things a shed holds; more is a yard's stock
+
+
+class NotEnough(ErgamotError):
+    """More is taken than there is."""
+
+    title = "There is not that much of it"
+
+
+def things(work: Work) -> list[Record]:
+    """Everything in the shed, oldest first."""
+    return find_all(work.session, work.farm_id, "thing")
+
+
+def thing_of(record: Record) -> Thing:
+    """The thing a record holds."""
+    body = record.body
+    return Thing(
+        Sort(body["sort"]),
+        body["row"],
+        body["count"],
+        body["species"],
+        body["long_mm"],
+        body["wide_mm"],
+        body["lost_mm"],
+        Decimal(body["each"]),
+        body["note"],
+        body["name"],
+    )
+
+
+def thing_name(work: Work, record: Record) -> str:
+    """What a thing is called in a list; by what it was entered as where its row is in the catalogue no more."""
+    try:
+        return told(work.catalogue, thing_of(record))
+    except ErgamotError:
+        return str(record.body["row"])
+
+
+def _body(thing: Thing, pen: int | None) -> dict[str, Any]:
+    return {**asdict(thing), "sort": thing.sort.value, "each": str(thing.each), "pen": pen}
+
+
+def add_thing(work: Work, thing: Thing, pen: int | None = None, note: str = "entered") -> Record:
+    """Keep a new thing."""
+    if len(things(work)) >= MOST_THINGS:
+        raise OutOfRange("entry", MOST_THINGS, f"at most {MOST_THINGS} kinds of things in a shed")
+    if pen is not None:
+        work.kept("pen", pen)
+    for name in ("note", "name"):
+        checked_text(name, getattr(thing, name))
+    body = _body(make_thing(work.catalogue, thing), pen)
+    return create(work.session, work.settled_id, "thing", body, note, work.user, work.now)
+
+
+def enter_lines(work: Work, lines: Sequence[str]) -> list[Record]:
+    """Keep what was typed line by line; a line that does not say of what is of the one before."""
+    return [add_thing(work, thing) for thing in read_lines(work, lines)]
+
+
+def read_lines(work: Work, lines: Sequence[str]) -> list[Thing]:
+    """What was typed, read and not kept. A refusal names its line."""
+    found: list[Thing] = []
+    for number, line in enumerate(lines, start=1):
+        try:
+            found.append(read_entry(line, work.catalogue, found[-1] if found else None))
+        except ErgamotError as refused:
+            if len(lines) > 1:
+                refused.args = (f"Line {number}: {refused.message}",)
+                refused.message = refused.args[0]
+            raise
+    return found
+
+
+def change_thing(work: Work, number: int, base: int, changes: Mapping[str, Any]) -> Record:
+    """Keep a change to a thing, from revision `base`. Lengths may be typed with a unit; a pen of None sets it free."""
+    record = work.kept("thing", number)
+    pen = record.body["pen"]
+    fields: dict[str, Any] = dict(vars(thing_of(record)))
+    for name, entered in changes.items():
+        if name == "pen":
+            pen = entered
+            if pen is not None:
+                work.kept("pen", pen)
+        elif name in ("long_mm", "wide_mm", "lost_mm"):
+            fields[name] = parse_length(entered, name) if isinstance(entered, str) else float(entered)
+        elif name == "each":
+            fields[name] = Decimal(str(entered))
+        else:
+            fields[name] = checked_text(name, entered) if isinstance(entered, str) else entered
+    body = _body(make_thing(work.catalogue, Thing(**fields)), pen)
+    note = ", ".join(changes) or "no change"
+    return revise(work.session, record, base, body, note[:200], work.user, work.now)
+
+
+def things_for(work: Work, pens: Sequence[int]) -> dict[int, Thing]:
+    """What of the shed some pens may be built of: what is kept for one of them, and what is kept for none."""
+    found: dict[int, Thing] = {}
+    for record in things(work):
+        if record.body["pen"] not in (None, *pens):
+            continue
+        try:
+            found[record.id] = make_thing(work.catalogue, thing_of(record))
+        except ErgamotError:
+            continue  # of a row the catalogue has no more: it stays in the shed, and no plan takes it
+    return found
+
+
+def take_from(work: Work, number: int, count: int, what_for: str) -> None:
+    """Take some of a thing out of the shed; the last of it is put away."""
+    record = work.kept("thing", number)
+    thing = thing_of(record)
+    if record.away_at is not None or count > thing.count:
+        raise NotEnough(
+            f"There are {0 if record.away_at else thing.count} of {thing_name(work, record)}, {count} were to be taken",
+            field="thing",
+            value=count,
+            allowed=f"at most {thing.count}",
+        )
+    if count == thing.count:
+        put_away(work.session, record, record.revision, work.now)
+        return
+    body = {**record.body, "count": thing.count - count}
+    revise(work.session, record, record.revision, body, f"{count} {what_for}"[:200], work.user, work.now)
+
+
+def return_offcut(work: Work, board: Thing, long_mm: float, pen: int | None) -> Record | None:
+    """Put an offcut of a board back, at its share of what the board was worth; one that is too short is not kept."""
+    if long_mm < LEAST_OFFCUT_MM:
+        return None
+    share = (board.each * Decimal(str(round(long_mm / board.long_mm, 4)))).quantize(Decimal("0.01"))
+    back = replace(board, count=1, long_mm=round(long_mm, 1), lost_mm=0.0, each=share, note="offcut")
+    same = next(
+        (one for one in things(work) if thing_of(one) == replace(back, count=thing_of(one).count)), None
+    )
+    if same is not None and same.body["pen"] == pen:
+        body = {**same.body, "count": same.body["count"] + 1}
+        return revise(work.session, same, same.revision, body, "an offcut came back", work.user, work.now)
+    return add_thing(work, back, pen, "an offcut came back")
+
+
+def set_free(work: Work, pens: set[int]) -> None:
+    """What was kept for pens that go is kept for none."""
+    for record in find_all(work.session, work.farm_id, "thing", away=None):
+        if record.body["pen"] in pens:
+            body = {**record.body, "pen": None}
+            revise(work.session, record, record.revision, body, "its pen went", work.user, work.now)

@@ -1,0 +1,207 @@
+"""The shed: what is in hand, typed, changed, taken, read from a table; and what other shops ask."""
+
+from __future__ import annotations
+
+import base64
+import binascii
+from decimal import Decimal
+from typing import Any
+
+from apiflask import APIBlueprint
+from flask import Response
+
+from ergamot.core.errors import ErgamotError, Unreadable
+from ergamot.core.finding import Phrase, phrase
+from ergamot.core.shed import Thing
+from ergamot.core.shed.thing import SORT_WORDS, told
+from ergamot.core.units import System
+from ergamot.exchange.price_table import read_prices
+from ergamot.exchange.shed_table import read_shed, write_shed
+from ergamot.exchange.tables import MEDIA
+from ergamot.operations.kept import Record, Step, take_step
+from ergamot.operations.shed import (
+    add_thing,
+    change_thing,
+    enter_lines,
+    read_lines,
+    take_from,
+    thing_name,
+    thing_of,
+    things,
+)
+from ergamot.operations.shops import keep_prices, shops
+from ergamot.web.files import answers_with, file_answer
+from ergamot.web.schemas.figures import Words, words
+from ergamot.web.schemas.shed import (
+    LinesIn,
+    PricesIn,
+    ReadLinesOut,
+    ReadOut,
+    ShedOut,
+    ShopOut,
+    ShopsOut,
+    SortOut,
+    TableIn,
+    TableQuery,
+    TakeIn,
+    ThingIn,
+    ThingOut,
+)
+from ergamot.web.unit_of_work import current_work, from_revision
+
+shed_part = APIBlueprint("shed", __name__, url_prefix="/api")
+
+
+def _said(thing: Thing) -> Words:
+    catalogue = current_work().catalogue
+    systems: tuple[System, System] = ("metric", "imperial")
+    metric, imperial = (told(catalogue, thing, system) for system in systems)
+    return Words(metric=metric, imperial=imperial)
+
+
+def _plain(text: str) -> Phrase:
+    return phrase(text.replace("{", "{{").replace("}", "}}"))
+
+
+def _out(record: Record) -> ThingOut:
+    thing = thing_of(record)
+    try:
+        said = _said(thing)
+    except ErgamotError:
+        said = Words.model_validate(_plain(thing_name(current_work(), record)))
+    return ThingOut(
+        id=record.id,
+        revision=record.revision,
+        can_undo=record.can_undo,
+        can_redo=record.can_redo,
+        **{name: getattr(thing, name) for name in ("sort", "row", "species", "count", "note", "name")},
+        **{name: getattr(thing, name) for name in ("long_mm", "wide_mm", "lost_mm")},
+        said=said,
+        long=words(thing.long_mm, "mm"),
+        wide=words(thing.wide_mm, "mm"),
+        lost=words(thing.lost_mm, "mm"),
+        each=f"{thing.each:.2f}",
+        worth=f"{thing.worth:.2f}",
+        pen=record.body["pen"],
+    )
+
+
+def _shed() -> ShedOut:
+    kept = things(current_work())
+    worth = sum((thing_of(one).worth for one in kept), Decimal(0))
+    sorts = [SortOut(key=key, words=said) for key, said in SORT_WORDS.items()]
+    return ShedOut(things=[_out(one) for one in kept], sorts=sorts, worth=f"{worth:.2f}")
+
+
+@shed_part.get("/things")
+@shed_part.output(ShedOut)
+def get_shed() -> ShedOut:
+    """Everything in the shed."""
+    return _shed()
+
+
+@shed_part.post("/things")
+@shed_part.input(LinesIn)
+@shed_part.output(ShedOut, 201)
+def post_things(json_data: LinesIn) -> ShedOut:
+    """Enter what was typed, a line for each kind of thing."""
+    enter_lines(current_work(), json_data.lines)
+    return _shed()
+
+
+@shed_part.post("/things/read")
+@shed_part.input(LinesIn)
+@shed_part.output(ReadLinesOut)
+def post_read(json_data: LinesIn) -> ReadLinesOut:
+    """What was typed, as it is understood; nothing is kept."""
+    found = read_lines(current_work(), json_data.lines)
+    return ReadLinesOut(read=[ReadOut(said=_said(one), count=one.count, note=one.note) for one in found])
+
+
+@shed_part.patch("/things/<int:thing_id>")
+@shed_part.input(ThingIn)
+@shed_part.output(ShedOut)
+@from_revision
+def patch_thing(thing_id: int, json_data: ThingIn, base: int) -> ShedOut:
+    """Change a thing, from the revision in If-Match."""
+    change_thing(current_work(), thing_id, base, json_data.model_dump(exclude_unset=True))
+    return _shed()
+
+
+@shed_part.post("/things/<int:thing_id>/taken")
+@shed_part.input(TakeIn)
+@shed_part.output(ShedOut)
+def post_taken(thing_id: int, json_data: TakeIn) -> ShedOut:
+    """Take some of a thing out of the shed; the last of it is put away."""
+    take_from(current_work(), thing_id, json_data.count, "taken")
+    return _shed()
+
+
+@shed_part.post("/things/<int:thing_id>/<any(undo,redo):step>")
+@shed_part.output(ShedOut)
+@from_revision
+def step_thing(thing_id: int, step: Step, base: int) -> ShedOut:
+    """Take the last change to a thing back, or bring it back."""
+    work = current_work()
+    take_step(work, work.kept("thing", thing_id), base, step)
+    return _shed()
+
+
+def _file(text: str) -> bytes:
+    try:
+        return base64.b64decode(text, validate=True)
+    except (binascii.Error, ValueError) as wrong:
+        raise Unreadable("That is no file", field="file", allowed="a file in base64") from wrong
+
+
+@shed_part.post("/things/table")
+@shed_part.input(TableIn)
+@shed_part.output(ShedOut, 201)
+def post_table(json_data: TableIn) -> ShedOut:
+    """Enter everything a table holds; where one cell is wrong, nothing."""
+    work = current_work()
+    for thing in read_shed(_file(json_data.file), work.catalogue):
+        add_thing(work, thing, note="read from a table")
+    return _shed()
+
+
+@shed_part.get("/things/table")
+@shed_part.input(TableQuery, location="query")
+@shed_part.doc(responses={200: "The shed as CSV or XLSX"})
+@answers_with("text/csv")
+def get_table(query_data: TableQuery) -> Response:
+    """Everything in the shed as a table, CSV or XLSX."""
+    work = current_work()
+    body = write_shed([thing_of(one) for one in things(work)], work.catalogue, query_data.kind)
+    return file_answer(body, MEDIA[query_data.kind], f"shed.{query_data.kind}")
+
+
+def _shops() -> ShopsOut:
+    return ShopsOut(
+        shops=[
+            ShopOut(
+                id=one.id,
+                revision=one.revision,
+                name=one.body["name"],
+                dated=one.body["dated"],
+                prices=len(one.body["prices"]),
+            )
+            for one in shops(current_work())
+        ]
+    )
+
+
+@shed_part.get("/shops")
+@shed_part.output(ShopsOut)
+def get_shops() -> ShopsOut:
+    """The shops whose prices are known."""
+    return _shops()
+
+
+@shed_part.post("/shops")
+@shed_part.input(PricesIn)
+@shed_part.output(ShopsOut, 201)
+def post_prices(json_data: PricesIn) -> dict[str, Any]:
+    """Keep the prices of a shop, read from a table."""
+    keep_prices(current_work(), json_data.name, read_prices(_file(json_data.file)), None)
+    return _shops().model_dump()

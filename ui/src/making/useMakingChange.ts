@@ -1,0 +1,30 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { answer, api, from, type Making, type Schemas } from "../api/client";
+import { keys } from "../api/queries";
+
+/** What a keeper says while building: steps done, pieces cut, boards cut, days. One after another, each from the newest. */
+export function useMakingChange(pen: number) {
+  const cache = useQueryClient();
+  const change = useMutation({
+    scope: { id: `making-${pen}` },
+    mutationFn: (send: (revision: number) => Promise<Making>) => send(cache.getQueryData<Making>(keys.making(pen))?.revision ?? 0),
+    onSuccess: (kept) => {
+      cache.setQueryData(keys.making(pen), kept);
+    },
+    onError: () => void cache.invalidateQueries({ queryKey: keys.making(pen) }),
+  });
+  const cutChanged = () => {
+    void cache.invalidateQueries({ queryKey: ["bill"] });
+    void cache.invalidateQueries({ queryKey: keys.shed });
+  };
+  const at = (revision: number) => ({ params: { path: { pen_id: pen }, header: from(revision) } });
+  return {
+    busy: change.isPending,
+    problem: change.error,
+    tick: (body: Schemas["TickIn"]) => change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/steps", { ...at(revision), body }))),
+    days: (body: Schemas["DaysIn"]) => change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/days", { ...at(revision), body }))),
+    cut: (label: string, count: number) =>
+      change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/cut", { ...at(revision), body: { label, count } })), { onSuccess: cutChanged }),
+    board: (body: Schemas["BoardIn"]) => change.mutate((revision) => answer(api.POST("/api/pens/{pen_id}/making/boards", { ...at(revision), body })), { onSuccess: cutChanged }),
+  };
+}

@@ -1,0 +1,25 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { answer, api, from, type Schemas, type Shed, type Thing } from "../api/client";
+import { keys } from "../api/queries";
+
+/** What a keeper does in the shed; every bill is made anew from what is left. */
+export function useShedChange() {
+  const cache = useQueryClient();
+  const change = useMutation({
+    mutationFn: (send: () => Promise<Shed>) => send(),
+    onSuccess: (kept) => {
+      cache.setQueryData(keys.shed, kept);
+      void cache.invalidateQueries({ queryKey: ["bill"] });
+    },
+    onError: () => void cache.invalidateQueries({ queryKey: keys.shed }),
+  });
+  const at = (thing: Thing) => ({ params: { path: { thing_id: thing.id }, header: from(thing.revision) } });
+  return {
+    busy: change.isPending,
+    problem: change.error,
+    enter: (lines: string[], onKept: () => void) => change.mutate(() => answer(api.POST("/api/things", { body: { lines } })), { onSuccess: onKept }),
+    change: (thing: Thing, body: Schemas["ThingIn"]) => change.mutate(() => answer(api.PATCH("/api/things/{thing_id}", { ...at(thing), body }))),
+    take: (thing: Thing, count: number) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/taken", { params: { path: { thing_id: thing.id } }, body: { count } }))),
+    read: (file: string) => change.mutate(() => answer(api.POST("/api/things/table", { body: { file } }))),
+  };
+}

@@ -9,7 +9,8 @@ from ergamot.core.drawing.lines import Line
 
 MARGIN_MM = 60.0  # of the pen, round it
 INK, PENCIL = "#26312c", "#b9b3a2"
-WIDTHS = {"stick": 7.0, "sheet": 9.0, "mesh": 4.0, "wheel": 8.0}  # mm of the pen
+WIDTHS = {"stick": 1.0, "sheet": 1.4, "mesh": 0.6, "wheel": 1.2}  # of a pen stroke
+STROKE = 0.0042  # of the picture's width: as a pencil on a hand-sized sheet
 
 
 def write_step(drawn: Growing, title: str) -> str:
@@ -21,8 +22,8 @@ def write_step(drawn: Growing, title: str) -> str:
     wide = drawn.high[0] - drawn.low[0] + 2 * MARGIN_MM
     tall = drawn.high[1] - drawn.low[1] + 2 * MARGIN_MM
     body = "".join(
-        _paths(drawn, lines, colour, thicker)
-        for lines, colour, thicker in ((drawn.stands, PENCIL, 0.8), (drawn.new, INK, 1.5))
+        _paths(drawn, lines, colour, thicker * STROKE * wide)
+        for lines, colour, thicker in ((drawn.stands, PENCIL, 0.7), (drawn.new, INK, 1.25))
     )
     safe = title.replace("&", "&amp;").replace("<", "&lt;")
     return (
@@ -41,6 +42,6 @@ def _paths(drawn: Growing, lines: Sequence[Line], colour: str, thicker: float) -
             if line.kind == kind
         )
         if runs:
-            dash = ' stroke-dasharray="22 16"' if kind == "mesh" else ""
+            dash = ' stroke-dasharray="40 26"' if kind == "mesh" else ""
             made.append(f'<path d="{runs}" stroke="{colour}" stroke-width="{width * thicker:.1f}"{dash}/>')
     return "".join(made)

@@ -7,6 +7,9 @@ from typing import Any
 from apiflask import APIBlueprint
 from flask import Response
 
+from ergamot.core.catalogue import pick
+from ergamot.core.frame.shapes import shape_of
+from ergamot.core.stock.fit import stock_fit
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.price_table import write_prices
 from ergamot.exchange.tables import MEDIA
@@ -17,7 +20,8 @@ from ergamot.operations.places import place_record, read_place
 from ergamot.web.bill_out import bill_out
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
-from ergamot.web.schemas.build import BatchIn, BillOut, BillQuery
+from ergamot.web.schemas.build import BatchIn, BillOut, BillQuery, FitOut, FitQuery, JumpOut, SizeOut
+from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.shed import TableQuery
 from ergamot.web.unit_of_work import current_work
 
@@ -36,6 +40,37 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
     farm = read_place(work, place_record(work))
     structure = built(work, design_of(work, record))
     return bill_out(batch, record.id, record.body["name"], structure, farm.saw_guide_mm, farm.currency)
+
+
+@build_part.get("/<int:pen_id>/sizes")
+@build_part.input(FitQuery, location="query")
+@build_part.output(FitOut)
+@takes_long
+def get_sizes(pen_id: int, query_data: FitQuery) -> FitOut:
+    """What the pen would cost with one of its lengths half a metre shorter to half a metre longer, all bought."""
+    work = current_work()
+    design = design_of(work, work.kept("pen", pen_id))
+    lengths = {one.name: one for one in shape_of(design.shape).parameters if one.kind == "length"}
+    pick(lengths, query_data.parameter, "parameter")
+    found = stock_fit(work.catalogue, design, query_data.parameter)
+    return FitOut(
+        parameter=query_data.parameter,
+        now=float(design.values[query_data.parameter]),
+        sizes=[
+            SizeOut(
+                mm=one.mm,
+                said=words(one.mm, "mm"),
+                cost=f"{one.cost:.2f}",
+                waste=round(one.waste, 4),
+                bays=one.bays,
+            )
+            for one in found.sizes
+        ],
+        jumps=[
+            JumpOut(mm=one.mm, said=words(one.mm, "mm"), more=f"{one.more:+.2f}", why=list(one.why))
+            for one in found.jumps
+        ],
+    )
 
 
 @build_part.post("/batch/bill")

@@ -34,7 +34,9 @@ def test_no_page_is_wider_than_a_phone(farm: Page, store):
     pens = farm.request.get("/api/pens").json()["pens"]
     first, second = pens[0]["id"], pens[1]["id"]
     pages = [
-        "/pens", "/flocks", "/farm", "/catalogue", "/catalogue/hardware", f"/compare?pens={first},{second}",
+        "/pens", "/flocks", "/farm", "/shed", "/build/batch", "/catalogue", "/catalogue/hardware",
+        f"/compare?pens={first},{second}",
+        *(f"/build/{pen['id']}/steps" for pen in pens),
         *(f"/{part}/{pen['id']}" for part in ("pens", "build") for pen in pens),
         *(f"/ground?pen={pen['id']}" for pen in pens),
     ]  # fmt: skip

@@ -172,7 +172,7 @@ def _joining(structure: Structure, catalogue: Catalogue, block: Block) -> Task:
             f"both its diagonals, outside, {{long}}; {CHECKS[Stage.SIDES]}", long=Quantity(diagonal, "mm")
         ),
         minutes=joint_minutes(joints),
-        copied=(phrase("join one side, check it, build the other on top of it"),)
+        copied=(phrase("Join one side, check it, build the other on top of it"),)
         if len(block.joined) > 1
         else (),
         helper=HELPERS[Stage.SIDES] if _heavy(structure, block.joined) or first.length_mm > LONG_MM else "",

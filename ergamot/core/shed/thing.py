@@ -162,5 +162,6 @@ def told(catalogue: Catalogue, thing: Thing, system: System = "metric") -> str:
     what = thing.name if row is None else row.label
     if thing.species:
         what += f" {catalogue.species[thing.species].label}"
-    sizes = [say(Quantity(mm, "mm"), system) for mm in (thing.long_mm, thing.wide_mm) if mm]
+    unit = "mm" if thing.sort is Sort.STICK else "about"
+    sizes = [say(Quantity(mm, unit), system) for mm in (thing.long_mm, thing.wide_mm) if mm]
     return f"{what}, {' × '.join(sizes)}" if sizes else what

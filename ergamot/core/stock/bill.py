@@ -34,6 +34,7 @@ from ergamot.core.units import Quantity
 
 CENT = Decimal("0.01")
 LEAST_S = 0.1  # for one plan, however many there are; may move
+HURRIED_S = 0.03  # the same, where many bills are wanted; may move
 SHARE_OF_COVERS = 0.3  # of the time goes to sheets and rolls; may move
 LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"
 
@@ -86,12 +87,13 @@ def bill_of(
     things: Mapping[int, Thing] | None = None,
     rips: bool = False,
     cut: Mapping[str, int] | None = None,
+    hurried: bool = False,
 ) -> Bill:
     """Everything it takes to build a pen, priced.
 
     Args: structure; catalogue with example or own prices; seconds for all its cutting plans together,
         0.1 to 60; things in the shed that may be used, by number; rips, whether wide boards can be ripped lengthwise; cut, how
-        many pieces of each label are cut already.
+        many pieces of each label are cut already; hurried, whether plans that are not proven in a moment will do.
     Returns: the Bill; its total is the sum of its lines.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
@@ -100,7 +102,7 @@ def bill_of(
     >>> sum(line.cost for line in bill.lines) == bill.total
     True
     """
-    return bill_of_several((Wanted(structure),), catalogue, seconds, things, rips, cut)
+    return bill_of_several((Wanted(structure),), catalogue, seconds, things, rips, cut, hurried)
 
 
 def bill_of_several(
@@ -110,11 +112,12 @@ def bill_of_several(
     things: Mapping[int, Thing] | None = None,
     rips: bool = False,
     cut: Mapping[str, int] | None = None,
+    hurried: bool = False,
 ) -> Bill:
     """Everything it takes to build several pens at once: one plan, one list.
 
     Args: wanted, one or more pens, whose labels begin with each pen's letter where there are several; catalogue; seconds for
-        all the cutting plans together, 0.1 to 60; things, rips and cut as `bill_of` takes them.
+        all the cutting plans together, 0.1 to 60; things, rips, cut and hurried as `bill_of` takes them.
     Returns: the Bill.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
@@ -136,7 +139,8 @@ def bill_of_several(
     ]
     hand = AtHand(things or {}, rips)
     deadline = monotonic() + seconds
-    plans = _stick_plans(pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {})
+    least = HURRIED_S if hurried else LEAST_S
+    plans = _stick_plans(pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {}, least)
     lines = [
         line for section, species, plan in plans for line in _board_lines(catalogue, section, species, plan)
     ]
@@ -144,11 +148,11 @@ def bill_of_several(
     plates: list[tuple[str, PlatePlan]] = []
     rolls: list[RollPlan] = []
     for row in kinds:
-        left = max(LEAST_S, (deadline - monotonic()) / max(1, len(kinds) - len(plates) - len(rolls)))
+        left = max(least, (deadline - monotonic()) / max(1, len(kinds) - len(plates) - len(rolls)))
         if isinstance(row, Sheet):
             plates.append((row.key, plate_plan(row, of_kind(covers, row), hand, left)))
         else:
-            each = max(LEAST_S, left / len(row.roll_width_mm))
+            each = max(least, left / len(row.roll_width_mm))
             rolls.append(roll_plan(row, of_kind(covers, row), hand, each))
     lines += _cover_lines(wanted, kinds, plates, rolls, hand)
     lines += _hardware_lines([(item, one.times) for one in wanted for item in one.structure.hardware], hand)
@@ -163,7 +167,12 @@ def bill_of_several(
 
 
 def _stick_plans(
-    pieces: Sequence[Piece], catalogue: Catalogue, hand: AtHand, seconds: float, cut: Mapping[str, int]
+    pieces: Sequence[Piece],
+    catalogue: Catalogue,
+    hand: AtHand,
+    seconds: float,
+    cut: Mapping[str, int],
+    least: float,
 ) -> list[tuple[str, str, CuttingPlan]]:
     """A plan for each section and timber, the deepest first: what is left of their boards may be ripped for the rest."""
     kinds = list(dict.fromkeys((piece.section, piece.species) for piece in pieces))
@@ -182,7 +191,7 @@ def _stick_plans(
         factor = species.price_factor if species else Decimal(1)
         prices = [(price * factor).quantize(CENT) for price in section.prices]
         share = hard[section_key, species_key] / sum(hard[kind] for kind in kinds if kind not in plans)
-        left = max(LEAST_S, (deadline - monotonic()) * share)
+        left = max(least, (deadline - monotonic()) * share)
         ripped = hand.to_rip(section, species_key, catalogue.sections)
         strips = {board.thing: count for board, count in ripped}
         boards = [*hand.boards(section_key, species_key), *(board for board, _ in ripped)]

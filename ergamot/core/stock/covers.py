@@ -17,7 +17,6 @@ from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
 from ergamot.core.stock.strips import Rectangle
 
 SHEET_FROM_M = 0.6  # a board narrower than this is laid board by board; judgement: siding and slats
-LEAST_S = 0.1  # for one plan, however many there are; may move
 
 
 @dataclass(frozen=True)
@@ -129,9 +128,7 @@ def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: 
             for long, across in _within(one.long_mm, one.wide_mm, largest, whole_first) * one.count
         ]
         if not tried or asked != tried[0][0]:
-            tried.append(
-                (asked, plan_plates(asked, [*sold, *in_hand], seconds=max(LEAST_S / 2, seconds / 2)))
-            )
+            tried.append((asked, plan_plates(asked, [*sold, *in_hand], seconds=max(0.05, seconds / 2))))
     made = min((plan for _, plan in tried), key=lambda plan: plan.cost)
     for cut in made.plates:
         if cut.plate.thing:
@@ -159,7 +156,7 @@ def _parts(side: float, most: float, whole_first: bool) -> list[float]:
 def roll_plan(row: Mesh, pieces: Sequence[CoverPiece], hand: AtHand, seconds: float) -> RollPlan:
     """How the strips of a mesh come off rolls, of the width that costs least; part rolls in hand first.
 
-    Args: row; pieces, of it; hand, what of the shed may be used: what is taken is noted; seconds, 0.1 to 60, for each width.
+    Args: row; pieces, of it; hand, what of the shed may be used: what is taken is noted; seconds, 0.02 to 60, for each width.
     Returns: the RollPlan.
     Raises: OutOfRange.
     Source: common practice, 50 mm lap; `sticks` for the strips on rolls.
@@ -193,7 +190,7 @@ def _off_rolls(row: Mesh, i: int, pieces: Sequence[CoverPiece], hand: AtHand, se
         [(roll, row.price[i])],
         kerf_mm=0.0,
         trim_mm=0.0,
-        seconds=max(LEAST_S, seconds),
+        seconds=seconds,
         in_hand=hand.rolls(row.key, wide),
     )
     return RollPlan(

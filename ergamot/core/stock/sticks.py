@@ -40,10 +40,10 @@ TRIM_MM = 5.0  # squared off the yard's end; judgement: seldom clean
 MOST_PATTERNS = 60_000  # may move: beyond it they are made as they are asked for, to the same plan
 WIDEN = 5.0  # the slack tried next, when nothing was found within it; may move: only how soon it is found
 TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven; may move
-TIE_LIMIT_S = 0.2  # for fewer bars at the same cost; may move
 FOR_OPTIMUM = 0.7  # of the time, at the most, goes to the linear optimum; may move
 SOLVED, NO_SUCH_PLAN = 0, 2  # what the solver answers; may move
-LAST_S = 0.2  # and so long, at the least, to whole bars of its patterns; may move
+LAST_S = 0.2  # to whole bars of its patterns, or to fewer bars at the same cost; may move
+LEAST_SHARE = 0.4  # or, of a short time, so much of it; may move
 
 
 @dataclass(frozen=True)
@@ -116,7 +116,7 @@ def plan_sticks(
 
     Args: wants, pieces with length above 0 and count 1 or more, or none; stock, (length mm, price) of each
         length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; seconds
-        to look for the cheapest, 0.1 to 60; in_hand, boards that need not be bought, worth 0 or more each.
+        to look for the cheapest, 0.02 to 60; in_hand, boards that need not be bought, worth 0 or more each.
     Returns: the CuttingPlan, cheapest, then fewest boards; the best found in the time, `proven` or not.
     Raises: OutOfRange when a piece is longer than any board.
     Source: Gilmore & Gomory (1961); reduced-cost enumeration; HiGHS MIP.
@@ -127,7 +127,7 @@ def plan_sticks(
     """
     require_range("kerf_mm", kerf_mm, 0, 10, "mm")
     require_range("trim_mm", trim_mm, 0, 50, "mm")
-    require_range("seconds", seconds, 0.1, 60, "s")
+    require_range("seconds", seconds, 0.02, 60, "s")
     if not wants:
         nothing = Decimal("0.00")
         return CuttingPlan((), nothing, nothing, nothing, True, kerf_mm, trim_mm)
@@ -144,12 +144,15 @@ def plan_sticks(
     stocks = sold + held
     coin = math.gcd(*(stock.price_cents for stock in stocks)) or 1
     deadline = monotonic() + seconds
-    optimum = _linear_optimum(cutting, stocks, monotonic() + FOR_OPTIMUM * seconds)
+    optimum = _seen_at_once(cutting, stocks, coin) or _linear_optimum(
+        cutting, stocks, monotonic() + FOR_OPTIMUM * seconds
+    )
     linear = optimum.cents
-    counts, patterns, least = _best_plan(cutting, stocks, coin, optimum, deadline)
+    last = min(LAST_S, LEAST_SHARE * seconds)
+    counts, patterns, least = _best_plan(cutting, stocks, coin, optimum, deadline, last)
     bars = _bars(cutting, patterns, counts, wants)
     cents = sum(int(bar.price * 100) for bar in bars)  # one of which nothing is cut is not bought
-    floor = max(math.ceil(linear / coin - 1e-6) * coin, least or 0.0)
+    floor = max(_whole_coins(linear, coin), least or 0.0)
     proven = least is None or floor >= cents
     return CuttingPlan(
         bars=bars,
@@ -189,6 +192,19 @@ def _cost(patterns: list[Pattern], counts: np.ndarray) -> int:
 
 def _matrix(patterns: list[Pattern]) -> np.ndarray:
     return np.array([pattern.counts for pattern in patterns], dtype=float).T
+
+
+def _whole_coins(cents: float, coin: int) -> int:
+    """The least whole number of coins no cheaper than that."""
+    return math.ceil(cents / coin - 1e-6) * coin
+
+
+def _seen_at_once(cutting: Cutting, stocks: tuple[Stock, ...], coin: int) -> _Optimum | None:
+    """The bound by length alone, where what first fits costs no more: strips off a roll are mostly so."""
+    cents = _by_length(cutting, stocks)
+    if _cost(*_first_fit(cutting, stocks)) > _whole_coins(cents, coin):
+        return None
+    return _Optimum([], cents, [], {}, whole=False)
 
 
 @dataclass(frozen=True)
@@ -265,15 +281,22 @@ def _by_the_mm(stock: Stock, kerf_mm: float) -> tuple[float, float]:
 
 
 def _best_plan(
-    cutting: Cutting, stocks: tuple[Stock, ...], coin: int, optimum: _Optimum, deadline: float
+    cutting: Cutting,
+    stocks: tuple[Stock, ...],
+    coin: int,
+    optimum: _Optimum,
+    deadline: float,
+    last_s: float,
 ) -> tuple[np.ndarray, list[Pattern], float | None]:
     """How many bars of each pattern, the patterns, and the least any plan can cost, cents; None where this is it.
 
     Whatever is cheaper than the best known is so by a coin at the least: its patterns' reduced costs lie within what the best
     costs over the linear optimum, less a coin.
     """
-    slack, least = float(coin), 0.0
-    best = _first_fit(cutting, stocks)
+    least, best = 0.0, _first_fit(cutting, stocks)
+    if _cost(*best) <= _whole_coins(optimum.cents, coin):
+        return best[1], best[0], None
+    slack = min(float(coin), _cost(*best) - optimum.cents - coin)
     while optimum.whole and monotonic() < deadline:
         try:
             listed = _within(cutting, stocks, optimum, slack, deadline)
@@ -289,10 +312,10 @@ def _best_plan(
         if not found.ended:
             break
         if spare - coin <= slack + 1e-6:
-            fewer = _whole_bars(cutting, listed, coin, TIE_LIMIT_S, _cost(*best), fewest=True)
+            fewer = _whole_bars(cutting, listed, coin, last_s, _cost(*best), fewest=True)
             return (best[1], best[0], None) if fewer.counts is None else (fewer.counts, listed, None)
         slack = min(spare - coin, WIDEN * slack)
-    last = max(LAST_S, deadline - monotonic())
+    last = max(last_s, deadline - monotonic())
     better = _whole_bars(cutting, optimum.patterns, coin, last, _cost(*best) - coin).counts
     if better is not None:
         best = (optimum.patterns, better)
@@ -377,7 +400,7 @@ def _whole_bars(
         np.ones(len(patterns)) if fewest else coins,
         constraints=limits,
         integrality=np.ones(len(patterns), dtype=int),
-        options={"time_limit": max(0.05, seconds), "mip_rel_gap": 0.0},
+        options={"time_limit": max(0.02, seconds), "mip_rel_gap": 0.0},
     )
     counts = None if solved.x is None else np.round(solved.x).astype(int)
     if solved.status == NO_SUCH_PLAN:

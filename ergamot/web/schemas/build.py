@@ -188,6 +188,40 @@ class ShopCostOut(Out):
     total: str
 
 
+class FitQuery(In):
+    """Which length is varied."""
+
+    parameter: str = Field("length", max_length=40)
+
+
+class SizeOut(Out):
+    """What a pen of one size costs, and the share of its boards that is waste."""
+
+    mm: float
+    said: Words
+    cost: str
+    waste: float
+    bays: int
+
+
+class JumpOut(Out):
+    """Where the cost jumps, by how much, and what is more or fewer there."""
+
+    mm: float
+    said: Words
+    more: str
+    why: list[str]
+
+
+class FitOut(Out):
+    """Cost against one of a pen's lengths."""
+
+    parameter: str
+    now: float
+    sizes: list[SizeOut]
+    jumps: list[JumpOut]
+
+
 class EndsOut(Out):
     """So many ends of a label."""
 

@@ -49,11 +49,11 @@ export function BatchPage() {
           <Money bill={batch.data} />
           <Shopping bill={batch.data} />
           <div className="mt-6 grid gap-8 lg:grid-cols-[430px_minmax(0,1fr)]">
-            <div>
+            <div className="min-w-0">
               <Pieces bill={batch.data} lit={lit} onPoint={setLit} />
               <Covers bill={batch.data} />
             </div>
-            <div className="space-y-6">
+            <div className="min-w-0 space-y-6">
               <Sawing bill={batch.data} />
               {batch.data.plans.map((plan) => (
                 <Boards key={plan.section + plan.species} plan={plan} lit={lit} onPoint={setLit} />

@@ -52,7 +52,11 @@ export function Boards({ plan, lit, onPoint, onCut }: Props) {
 function Hand({ plan, onCut }: { plan: Plan; onCut: Props["onCut"] }) {
   const { read } = useUnits();
   return (
-    <ul className="no-print mb-1 text-sm" aria-label="Boards to cut">
+    <details className="no-print mb-1">
+      <summary className="cursor-pointer text-sm">
+        Marks along each board, and a press when it is cut{plan.bars.some((bar) => bar.thing) ? `; ${plan.bars.filter((bar) => bar.thing).length} of these ways are of boards in hand, drawn pale` : ""}
+      </summary>
+    <ul className="text-sm" aria-label="Boards to cut">
       {plan.bars.map((bar, i) => (
         <li key={i} className="flex flex-wrap items-baseline gap-x-3">
           <span className="w-8 text-right font-slab font-bold">{i + 1}</span>
@@ -66,6 +70,7 @@ function Hand({ plan, onCut }: { plan: Plan; onCut: Props["onCut"] }) {
         </li>
       ))}
     </ul>
+    </details>
   );
 }
 

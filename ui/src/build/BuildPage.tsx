@@ -22,6 +22,7 @@ import { Pieces } from "./Pieces";
 import { Plates } from "./Plates";
 import { Sawing } from "./Sawing";
 import { Shopping } from "./Shopping";
+import { SizeChart } from "./SizeChart";
 import { WherePiecesGo } from "./WherePiecesGo";
 
 /** Build: what to cut, how to cut it out of boards, what to buy. */
@@ -77,12 +78,12 @@ function Sheets({ bill }: { bill: Bill }) {
         </Link>
       </div>
       <div className="grid gap-8 lg:grid-cols-[430px_minmax(0,1fr)]">
-        <div>
+        <div className="min-w-0">
           <Pieces bill={bill} lit={lit} onPoint={setLit} cut={making.data?.cut} onCut={say.cut} />
           <Trouble problem={say.problem} />
           <Covers bill={bill} />
         </div>
-        <div className="space-y-6">
+        <div className="min-w-0 space-y-6">
           <Sawing bill={bill} />
           {bill.plans.map((plan) => (
             <Boards key={plan.section + plan.species} plan={plan} lit={lit} onPoint={setLit} onCut={say.board} />
@@ -98,6 +99,7 @@ function Sheets({ bill }: { bill: Bill }) {
       {bill.welds.welds.length > 0 ? <Welds map={bill.welds} /> : null}
       {bill.offsets.length > 0 ? <Offsets bill={bill} /> : null}
       <Money bill={bill} />
+      <SizeChart pen={bill.pen_id} sign={bill.currency} />
       <Shopping bill={bill} />
     </>
   );

@@ -9,14 +9,14 @@ export function Covers({ bill }: { bill: Bill }) {
       <h2>Sheet and mesh to cut</h2>
       <ul>
         {bill.covers.map((one) => (
-          <li key={one.label} className="flex items-baseline gap-3 border-t border-rule/60 py-0.5">
+          <li key={one.label} className="flex flex-wrap items-baseline gap-x-3 border-t border-rule/60 py-0.5">
             <b className="w-20 shrink-0 font-slab">
               {one.label} × {one.count}
             </b>
-            <span className="flex-1 leading-tight">
+            <span className="min-w-40 flex-1 leading-tight">
               {one.what} <span className="text-pencil">{one.parts.join(", ")}</span>
             </span>
-            <span className="text-right text-sm whitespace-nowrap">
+            <span className="ml-auto text-right text-sm md:whitespace-nowrap">
               {read(one.long)} × {read(one.wide)}
             </span>
           </li>

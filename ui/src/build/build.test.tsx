@@ -231,6 +231,7 @@ describe("the weld map", () => {
     expect(cells()).toEqual([
       ["1", "B1 – B2", "20 mm", "20 mm", "233 mm"],
       ["2", "B1 – U1", "32 mm", "1.48 m", "a seat"],
+      ["T1 – U1", "12", "8 in"],
     ]);
     const drawn = screen.getByRole("img", { name: /numbered/ });
     expect(drawn.querySelectorAll("polygon").length).toBe(1);

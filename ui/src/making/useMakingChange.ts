@@ -21,7 +21,13 @@ export function useMakingChange(pen: number) {
   return {
     busy: change.isPending,
     problem: change.error,
-    tick: (body: Schemas["TickIn"]) => change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/steps", { ...at(revision), body }))),
+    tick: (body: Schemas["TickIn"]) => {
+      // the box is ticked at once; what the server keeps comes after it
+      cache.setQueryData<Making>(keys.making(pen), (before) =>
+        before && { ...before, tasks: before.tasks.map((one) => (one.key === body.key ? { ...one, done: body.done, took: body.minutes ?? null } : one)) },
+      );
+      change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/steps", { ...at(revision), body })));
+    },
     days: (body: Schemas["DaysIn"]) => change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/days", { ...at(revision), body }))),
     cut: (label: string, count: number) =>
       change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/cut", { ...at(revision), body: { label, count } })), { onSuccess: cutChanged }),

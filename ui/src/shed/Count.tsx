@@ -27,7 +27,10 @@ export function Count({ shed }: { shed: ReturnType<typeof useShedChange> }) {
           rows={Math.max(3, typed.split("\n").length + 1)}
           placeholder={"7 x 2x4 8'\n3 @ 2.43 m larch, one bowed end\n2 plywood 12 mm 1.2 × 0.6 m"}
           value={typed}
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={(event) => {
+            shed.forget();
+            setTyped(event.target.value);
+          }}
           onKeyDown={(event) => {
             if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) enter();
           }}

@@ -6,7 +6,7 @@ const TALL = 250;
 const FLOOR = TALL - 22;
 const MOST_DRAWN = 6; // of one kind: the rest are counted
 
-/** The shed wall: sticks leaning, sheets stood behind, to one scale; a shaded end is not sound. */
+/** The shed wall: sticks leaning, sheets stood behind, to one scale; an end in clay is not sound. */
 export function Wall({ things, lit, onPoint }: { things: Thing[]; lit: number | null; onPoint: (id: number | null) => void }) {
   const { read } = useUnits();
   const shown = things.filter((one) => ["stick", "sheet", "roll"].includes(one.sort)).slice(0, 40);
@@ -48,7 +48,7 @@ function Leaning({ one, scale, lit }: { one: Thing; scale: number; lit: boolean 
         {Array.from({ length: Math.min(one.count, MOST_DRAWN) }, (_, i) => (
           <g key={i} transform={`translate(${i * 11} 0)`}>
             <path d={`M0 ${FLOOR}l8 ${-high}h8l-8 ${high}z`} fill={fill} stroke="var(--color-ink)" strokeWidth={1.2} />
-            {one.lost_mm ? <path d={`M${8 - (one.lost_mm * scale * 8) / high} ${FLOOR - high + one.lost_mm * scale}l${(one.lost_mm * scale * 8) / high} ${-one.lost_mm * scale}h8l${(-one.lost_mm * scale * 8) / high} ${one.lost_mm * scale}z`} fill="url(#waste)" /> : null}
+            {one.lost_mm ? <path d={`M${8 - (one.lost_mm * scale * 8) / high} ${FLOOR - high + one.lost_mm * scale}l${(one.lost_mm * scale * 8) / high} ${-one.lost_mm * scale}h8l${(-one.lost_mm * scale * 8) / high} ${one.lost_mm * scale}z`} fill="var(--color-clay)" fillOpacity={0.55} /> : null}
           </g>
         ))}
       </>

@@ -17,6 +17,7 @@ export function useShedChange() {
   return {
     busy: change.isPending,
     problem: change.error,
+    forget: change.reset,
     enter: (lines: string[], onKept: () => void) => change.mutate(() => answer(api.POST("/api/things", { body: { lines } })), { onSuccess: onKept }),
     change: (thing: Thing, body: Schemas["ThingIn"]) => change.mutate(() => answer(api.PATCH("/api/things/{thing_id}", { ...at(thing), body }))),
     take: (thing: Thing, count: number) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/taken", { params: { path: { thing_id: thing.id } }, body: { count } }))),

@@ -61,16 +61,6 @@ def hoop(page: Page) -> None:
     open_pen(page, "Turkey hoop")
 
 
-def coop(page: Page) -> None:
-    open_pen(page, "Laying coop")
-    page.get_by_role("tab", name="House").click()
-
-
-def raised(page: Page) -> None:
-    open_pen(page, "Pear tree house")
-    page.get_by_role("tab", name="House").click()
-
-
 def openings(page: Page) -> None:
     open_pen(page, "Laying coop")
     page.get_by_role("tab", name="Side", exact=True).click()
@@ -130,6 +120,20 @@ def farm(page: Page) -> None:
     page.get_by_role("heading", name="The way to the field").evaluate("one => one.scrollIntoView()")
 
 
+def shed(page: Page) -> None:
+    page.goto("/shed")
+    page.get_by_role("img", name="The shed wall").wait_for()
+
+
+def steps(page: Page) -> None:
+    page.goto("/build")
+    page.get_by_role("link", name="Laying coop").click()
+    page.get_by_role("link", name="To build, step by step").click()
+    page.get_by_role("img", name="Step 3").wait_for()
+    page.get_by_role("heading", name="Lay the base").scroll_into_view_if_needed()
+    page.wait_for_timeout(SETTLE_MS)
+
+
 VIEWS = {
     "bench": bench,
     "sheet": sheet,
@@ -137,9 +141,7 @@ VIEWS = {
     "compare": compare,
     "starts": starts,
     "openings": openings,
-    "raised": raised,
     "hoop": hoop,
-    "coop": coop,
     "wind": wind,
     "moving": moving,
     "mends": mends,
@@ -147,6 +149,8 @@ VIEWS = {
     "pens": lambda page: page.goto("/pens"),
     "flocks": lambda page: page.goto("/flocks"),
     "build": build,
+    "shed": shed,
+    "steps": steps,
     "ground": ground,
     "farm": farm,
     "catalogue": lambda page: page.goto("/catalogue/sheets"),

@@ -39,13 +39,13 @@ def cutting(page: BookPage, bill: Bill, catalogue: Catalogue, guide_mm: float) -
             continue
         timber = f" {catalogue.species[species].label}" if species else ""
         page.y -= 3
-        page.head(f"{len(plan.bars)} of {catalogue.sections[section].label}{timber}")
+        page.head(f"{len(plan.bars)} of {catalogue.sections[section].label}{timber}", keep=2 * BAR_STEP_MM)
         longest = max(bar.stock_mm for bar in plan.bars)
         for bar, times in Counter(plan.bars).items():
             _bar(page, bar, times, longest)
     for key, plates in bill.plates:
         page.y -= 3
-        page.head(f"{len(plates.plates)} of {catalogue.sheets[key].label}")
+        page.head(f"{len(plates.plates)} of {catalogue.sheets[key].label}", keep=SHEET_MM)
         for cut in plates.plates:
             _sheet(page, cut)
 

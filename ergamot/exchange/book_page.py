@@ -16,6 +16,7 @@ from ergamot.exchange.sheet_page import wrapped
 MARGIN_MM = 15.0
 FOOT_MM = 14.0
 GREY = 0.45
+BOLD_NARROWER = 0.93  # of the room, for letters that are wider than those it is measured by
 
 
 @dataclass
@@ -69,9 +70,9 @@ class BookPage:
         if self.y - high < FOOT_MM:
             self.turn()
 
-    def head(self, text: str, size: float = 13) -> None:
-        """A heading within a chapter."""
-        self.need(16)
+    def head(self, text: str, size: float = 13, keep: float = 16) -> None:
+        """A heading within a chapter, on the page of what follows it: so much of that, mm."""
+        self.need(keep)
         self.canvas.setFont(BOLD, size)
         self.canvas.drawString(MARGIN_MM * mm, (self.y - 5) * mm, printable(text)[0])
         self.y -= 9
@@ -80,7 +81,8 @@ class BookPage:
         self, text: str, left: float = 0.0, size: float = 9.5, bold: bool = False, wide: float | None = None
     ) -> None:
         """Rows of words from `left` of the margin."""
-        for row in wrapped(printable(text)[0], wide or self.room - left, size):
+        room = (wide or self.room - left) * (BOLD_NARROWER if bold else 1.0)
+        for row in wrapped(printable(text)[0], room, size):
             self.need(5)
             self.canvas.setFont(BOLD if bold else FONT, size)
             self.canvas.drawString((MARGIN_MM + left) * mm, (self.y - 3.6) * mm, row)

@@ -101,7 +101,10 @@ def _cover(page: BookPage, book: Book) -> None:
     page.y -= COVER_MM + 6
     for one in book.findings:
         told = f"{one.title}: {one.word}" if one.word else one.title
-        page.row((told, f"{one.figure.text(page.system)}; {one.sentence.text(page.system)}"), (0, 52))
+        page.canvas.setFont(BOLD, 9.5)
+        page.canvas.drawString(MARGIN_MM * mm, (page.y - 3.6) * mm, told)
+        page.words(f"{one.figure.text(page.system)}; {one.sentence.text(page.system)}", 38)
+        page.y -= 1
     page.y -= 4
     hours = book.sheet.hours
     page.words(

@@ -15,7 +15,7 @@ from ergamot.operations.shops import at_shops
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
-BILL_S = 1.5  # for the cutting plan of a book: what was found before is kept; may move
+BILL_S = 0.8  # for the cutting plan of a book: what was found before is kept; may move
 
 
 def book_of(work: Work, record: Record) -> Book:

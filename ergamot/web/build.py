@@ -67,7 +67,7 @@ def get_sizes(pen_id: int, query_data: FitQuery) -> FitOut:
             for one in found.sizes
         ],
         jumps=[
-            JumpOut(mm=one.mm, said=words(one.mm, "mm"), more=f"{one.more:+.2f}", why=list(one.why))
+            JumpOut(mm=one.mm, said=words(one.mm, "about"), more=f"{one.more:+.2f}", why=list(one.why))
             for one in found.jumps
         ],
     )

@@ -11,6 +11,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ergamot.core.catalogue import Mesh, WirePanel
+from ergamot.core.drawing.growing import growing
+from ergamot.core.drawing.lines import lines
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.kinds import Group, When
@@ -88,6 +90,21 @@ def test_the_sheet_recounts_to_the_structure(design):
     keys = [task.key for task in sheet.tasks]
     assert len(set(keys)) == len(keys)
     assert [task.number for task in sheet.tasks] == list(range(1, len(keys) + 1))
+
+
+@settings(max_examples=6)
+@given(designs())
+def test_the_last_picture_is_the_pen(design):
+    """Drawn from the steps alone, all that was put in is every line of the whole."""
+    structure = build(design, CATALOGUE)
+    put = [ref for block in blocks(structure) for ref in block.refs]
+    drawn = growing(structure, put, ())
+    assert not drawn.stands
+    assert Counter(drawn.new) == Counter(lines(structure))
+    half = put[: len(put) // 2]
+    grew = growing(structure, put[len(half) :], half)
+    assert {line.ref for line in grew.stands} <= set(half)
+    assert {line.ref for line in grew.new} <= set(put[len(half) :])
 
 
 @pytest.mark.parametrize("pen", PENS, ids=lambda pen: pen.name)

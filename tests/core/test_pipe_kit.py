@@ -159,6 +159,22 @@ def test_how_far_it_leans_by_hand():
     )
 
 
+def test_what_it_may_sag_and_lean_by_hand():
+    """Under a tarp for years L/60 on 0.35 · 0.75 of E; in the gust h/15, pressure and suction 1.3 on sheet."""
+    pen = made(roofed=1.0)
+    sag = check_of(pen, "top pipes sagging in the sun")
+    known = {step.symbol: step.quantity.value for step in sag.working}
+    assert sag.capacity == pytest.approx(1000 * known["L"] / 60, rel=1e-4)
+    area = 0.5 / 1400 * 1e6
+    inside = math.sqrt(D**2 - 4 * area / math.pi)
+    stiff = 0.35 * 0.75 * 2.8 * math.pi * (D**4 - inside**4) / 64 / 1000
+    assert sag.demand == pytest.approx(5 * known["w"] * known["L"] ** 4 / (384 * stiff) * 1000, rel=1e-4)
+    lean = check_of(pen, "frame leaning in the gust")
+    known = {step.symbol: step.quantity.value for step in lean.working}
+    assert lean.capacity == pytest.approx(1000 * known["h"] / 15, rel=1e-4)
+    assert known["c_s"] == 1.3
+
+
 def test_a_thinner_pipe_and_a_longer_bay_give_more():
     what = "sides whipping when it is carried"
     usual = check_of(made(), what).ratio

@@ -192,6 +192,22 @@ def test_a_rafter_of_steel_sags_by_its_walls():
     assert sag.capacity == pytest.approx(1000 * span / 120)
 
 
+def test_what_steel_may_be_asked_by_hand():
+    """A box of S235 to 235/1.67 = 140.7 MPa in bending; the edge of a hole 1.5 times the bore from its middle."""
+    pen = made(**BODY, house="no", gear="wheels", wheel="barrow-16")
+    checks = judge_strength(CATALOGUE, pen, mass(pen), make_conditions(CATALOGUE, snow_mm=400.0)).checks
+    rafter = next(one for one in checks if one.what == "rafter under snow")
+    assert rafter.capacity == pytest.approx(235 / 1.67, abs=0.001)
+    low = build(
+        make_design(CATALOGUE, "low-pen", {"base_made": "steel", "gear": "wheels", "wheel": "plastic-6"}),
+        CATALOGUE,
+    )
+    checks = judge_strength(CATALOGUE, low, mass(low), make_conditions(CATALOGUE)).checks
+    hole = next((one for one in checks if one.what == "steel over the axle"), None)
+    assert hole is not None
+    assert hole.demand == pytest.approx(1.5 * 13)
+
+
 @settings(max_examples=12)
 @given(designs("coop"))
 def test_any_coop_is_sound_with_a_body_of_steel(design):

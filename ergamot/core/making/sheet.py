@@ -214,11 +214,25 @@ def _putting(
         fixings=_fixings(structure, catalogue, joints, panels) + _bought(structure, refs),
         tools=_tools(stage, structure, refs, joints),
         check=check,
+        copied=_templates(structure, stage),
         minutes=_minutes(structure, stage, refs, joints, panels),
         helper=HELPERS.get(stage, "") if heavy else "",
         props=_props(after),
         freed=_freed(before, after),
     )
+
+
+def _templates(structure: Structure, stage: Stage) -> tuple[Phrase, ...]:
+    """What is laid out or drilled by a template at full size."""
+    if stage is Stage.GEAR and structure.levers:
+        return (
+            phrase(
+                "Drill pivots and catches by the full-size template, through both boards clamped together"
+            ),
+        )
+    if stage is Stage.ROOF and structure.offsets:
+        return (phrase("Lay the end arch's pieces on its full-size template before they are joined"),)
+    return ()
 
 
 def _task(

@@ -16,7 +16,7 @@ from ergamot.core.stock.bill import Bill, bill_of
 
 STEP_MM, REACH_MM = 25.0, 500.0
 A_SIZE_S = 0.1  # for the cutting plans of one size; may move
-STEP_SHARE = 0.02  # of the cost, a change that is told; judgement
+STEP_SHARE = 0.01  # of the cost, a change that is told; judgement
 
 
 @dataclass(frozen=True)

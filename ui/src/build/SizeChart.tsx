@@ -69,7 +69,7 @@ function Curve({ fit, sign }: { fit: Schemas["FitOut"]; sign: string }) {
         {now ? (
           <g>
             <circle cx={x(now.mm)} cy={y(Number(now.cost))} r={7} fill="var(--color-tape)" stroke="var(--color-ink)" strokeWidth={2} />
-            <text x={x(now.mm)} y={y(Number(now.cost)) - 12} fontSize={15} fontWeight={600} textAnchor="middle">
+            <text x={x(now.mm)} y={y(Number(now.cost)) - 16} fontSize={15} fontWeight={600} textAnchor="middle" stroke="var(--color-paper)" strokeWidth={5} paintOrder="stroke">
               now {sign}
               {now.cost}
             </text>
@@ -84,6 +84,7 @@ function Curve({ fit, sign }: { fit: Schemas["FitOut"]; sign: string }) {
         ))}
       </ul>
       {fit.jumps.length === 0 ? <p className="text-pencil">It rises evenly: no length here saves a board worth speaking of.</p> : null}
+      <p className="text-sm text-pencil">All bought; each size is priced in a moment, so a cutting plan that is looked for longer may cost a hundredth less.</p>
     </>
   );
 }

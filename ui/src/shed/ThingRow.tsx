@@ -45,6 +45,9 @@ export function ThingRow({ thing, pens, shed, lit, onPoint }: Props) {
           <button type="button" className="line-button text-sm" aria-label={`Take one ${said}`} onClick={() => shed.take(thing, 1)}>
             Take one
           </button>
+          <button type="button" className="line-button text-sm" aria-label={`Take back the last change to ${said}`} disabled={!thing.can_undo} onClick={() => shed.back(thing)}>
+            ↶
+          </button>
           <PutAway kind="thing" id={thing.id} revision={thing.revision} name={said} />
         </span>
       </Cell>

@@ -20,6 +20,7 @@ export function useShedChange() {
     forget: change.reset,
     enter: (lines: string[], onKept: () => void) => change.mutate(() => answer(api.POST("/api/things", { body: { lines } })), { onSuccess: onKept }),
     change: (thing: Thing, body: Schemas["ThingIn"]) => change.mutate(() => answer(api.PATCH("/api/things/{thing_id}", { ...at(thing), body }))),
+    back: (thing: Thing) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/{step}", { params: { path: { thing_id: thing.id, step: "undo" }, header: from(thing.revision) } }))),
     take: (thing: Thing, count: number) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/taken", { params: { path: { thing_id: thing.id } }, body: { count } }))),
     read: (file: string) => change.mutate(() => answer(api.POST("/api/things/table", { body: { file } }))),
   };

@@ -12,7 +12,8 @@ from ergamot.core.catalogue import Mesh, Sheet
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.stock import sticks
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, sheet_share, strip_metres, wire_panel_lines
-from ergamot.core.stock.patterns import OutOfTime, Stock, best_pattern, simple_patterns
+from ergamot.core.stock.linear import first_fit
+from ergamot.core.stock.patterns import Cutting, OutOfTime, Stock, best_pattern, simple_patterns
 from ergamot.core.stock.sticks import Want, plan_sticks
 from tests.strategies import CATALOGUE
 
@@ -198,15 +199,15 @@ def test_a_plan_is_whole_where_the_patterns_cannot_be_listed(monkeypatch, name, 
 def test_the_longest_first_each_where_there_is_room():
     """In 3000 with 5 off and 3 a cut: 1800 and 1100 go together (2903 + 5), 1600 opens a bar of its own and takes 1100
     too; the third 1100 opens the last."""
-    cutting = sticks.Cutting((1800.0, 1600.0, 1100.0), (1, 1, 3), 3.0, 5.0)
-    patterns, counts = sticks._first_fit(cutting, (Stock(3000.0, 400), Stock(4000.0, 700)))
+    cutting = Cutting((1800.0, 1600.0, 1100.0), (1, 1, 3), 3.0, 5.0)
+    patterns, counts = first_fit(cutting, (Stock(3000.0, 400), Stock(4000.0, 700)))
     assert [one.counts for one in patterns] == [(1, 0, 1), (0, 1, 1), (0, 0, 1)]
     assert {one.stock.price_cents for one in patterns} == {400}
     assert counts.tolist() == [1, 1, 1]
 
 
 def test_a_board_a_hair_off_its_length_is_the_board_itself():
-    cutting = sticks.Cutting((2437.5, 2437.0), (2, 2), 3.0, 5.0)
+    cutting = Cutting((2437.5, 2437.0), (2, 2), 3.0, 5.0)
     found = simple_patterns(cutting, (Stock(2438.0, 320),))
     assert [one.counts for one in found] == [(1, 0)]
     assert best_pattern(cutting, Stock(2438.0, 320), [9.0, 1.0])[1].counts == (1, 0)

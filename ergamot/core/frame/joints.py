@@ -205,7 +205,7 @@ def _stands_on_base(members: tuple[Member, ...], bearing: Bearing) -> str:
     """What stands with its end on a steel base, by its reference; "" where that is not how the two meet."""
     for holder, standing, ends in ((0, 1, bearing.ends), (1, 0, bearing.ends[::-1])):
         base, other = members[bearing.pair[holder]], members[bearing.pair[standing]]
-        if base.section.welded and base.duty in BASE and ends == (False, True):
+        if base.section.welded and base.duty in BASE and other.duty not in BASE and ends == (False, True):
             return other.ref
     return ""
 

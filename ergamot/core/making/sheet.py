@@ -2,42 +2,32 @@
 
 from __future__ import annotations
 
-import math
-from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Sheet, WirePanel
-from ergamot.core.catalogue.kinds import Made, Stuff, Tool
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.finding import Phrase, phrase
-from ergamot.core.frame.fixings import count_fixings
-from ergamot.core.frame.kinds import HOLDS_WHEELS, Item, Part, When
-from ergamot.core.frame.structure import Joint, Member, Panel, Structure
+from ergamot.core.frame.kinds import When
+from ergamot.core.frame.structure import Structure
 from ergamot.core.making.holding import Held, held_after
-from ergamot.core.making.rates import (
-    COAT_MIN_M2,
-    CUT_MIN,
-    DOOR_MIN,
-    DRY_H,
-    FITTING_MIN,
-    MESH_MIN_M2,
-    MITRE_MIN,
-    SHEET_MIN_M2,
-    WHEEL_SET_MIN,
-    Range,
-    joint_minutes,
-)
+from ergamot.core.making.rates import COAT_MIN_M2, CUT_MIN, DRY_H, MITRE_MIN, Range, joint_minutes
 from ergamot.core.making.stages import TITLES, Block, Stage, blocks
+from ergamot.core.making.task_parts import (
+    LONG_MM,
+    bought_in,
+    diagonal_mm,
+    fixings_in,
+    heavy,
+    minutes_of,
+    pieces_in,
+    tools_for,
+)
 from ergamot.core.making.words import CAUTIONS, CHECKS, HELPERS, TOOLS
 from ergamot.core.stock.cut_list import cut_list
 from ergamot.core.stock.paint import coated_m2
 from ergamot.core.units import Quantity
 
-HEAVY_KG, LONG_MM = (
-    20.0,
-    3000.0,
-)  # one person's stick or side; HSE INDG143 at the waist with both hands, and common practice
-LADDER_MM = 1700.0  # reached from the ground; judgement
 COPIES = 4  # so many alike are worth making one of first; judgement
 LEAST_COAT_M2 = 0.05  # no wood to speak of; may move
 FIRST_IS_NUMBER = 1
@@ -161,13 +151,13 @@ def _joining(structure: Structure, catalogue: Catalogue, block: Block) -> Task:
     refs = [ref for side in block.joined for ref in side]
     joints = [one for side in block.joined for one in structure.joints if set(one.members) <= set(side)]
     first = structure.by_ref[refs[0]]
-    diagonal = _diagonal([structure.by_ref[ref] for ref in block.joined[0]], (0, 2))
+    diagonal = diagonal_mm([structure.by_ref[ref] for ref in block.joined[0]], (0, 2))
     return _task(
         Stage.SIDES,
         new=tuple(refs),
-        pieces=_pieces(structure, refs),
-        fixings=_fixings(structure, catalogue, joints, []),
-        tools=_tools(Stage.SIDES, structure, refs, joints),
+        pieces=pieces_in(structure, refs),
+        fixings=fixings_in(structure, catalogue, joints, []),
+        tools=tools_for(Stage.SIDES, structure, refs, joints),
         check=phrase(
             f"both its diagonals, outside, {{long}}; {CHECKS[Stage.SIDES]}", long=Quantity(diagonal, "mm")
         ),
@@ -175,7 +165,7 @@ def _joining(structure: Structure, catalogue: Catalogue, block: Block) -> Task:
         copied=(phrase("Join one side, check it, build the other on top of it"),)
         if len(block.joined) > 1
         else (),
-        helper=HELPERS[Stage.SIDES] if _heavy(structure, block.joined) or first.length_mm > LONG_MM else "",
+        helper=HELPERS[Stage.SIDES] if heavy(structure, block.joined) or first.length_mm > LONG_MM else "",
     )
 
 
@@ -203,20 +193,20 @@ def _putting(
         base = [structure.by_ref[ref] for ref in refs if ref in structure.by_ref]
         check = phrase(
             "both diagonals {long}, outside corner to corner; then peg it",
-            long=Quantity(_diagonal(base, (0, 1)), "mm"),
+            long=Quantity(diagonal_mm(base, (0, 1)), "mm"),
         )
-    heavy = _heavy(structure, block.joined or tuple((ref,) for ref in refs))
+    together = block.joined or tuple((ref,) for ref in refs)
     return _task(
         stage,
         new=refs,
         stands=stands,
-        pieces=_pieces(structure, [ref for ref in refs if ref not in joined]),
-        fixings=_fixings(structure, catalogue, joints, panels) + _bought(structure, refs),
-        tools=_tools(stage, structure, refs, joints),
+        pieces=pieces_in(structure, [ref for ref in refs if ref not in joined]),
+        fixings=fixings_in(structure, catalogue, joints, panels) + bought_in(structure, refs),
+        tools=tools_for(stage, structure, refs, joints),
         check=check,
         copied=_templates(structure, stage),
-        minutes=_minutes(structure, stage, refs, joints, panels),
-        helper=HELPERS.get(stage, "") if heavy else "",
+        minutes=minutes_of(structure, stage, refs, joints, panels),
+        helper=HELPERS.get(stage, "") if heavy(structure, together) else "",
         props=_props(after),
         freed=_freed(before, after),
     )
@@ -256,87 +246,6 @@ def _task(
     )  # fmt: skip
 
 
-def _pieces(structure: Structure, refs: Sequence[str]) -> tuple[tuple[str, int], ...]:
-    counted = Counter(structure.by_ref[ref].label for ref in refs if ref in structure.by_ref)
-    return tuple(sorted(counted.items()))
-
-
-def _fixings(
-    structure: Structure, catalogue: Catalogue, joints: Sequence[Joint], panels: Sequence[Panel]
-) -> tuple[tuple[str, int], ...]:
-    found = count_fixings(structure.members, tuple(panels), tuple(joints), catalogue)
-    return tuple((one.label, one.count) for one in found)
-
-
-def _bought(structure: Structure, refs: Sequence[str]) -> tuple[tuple[str, int], ...]:
-    counted: Counter[str] = Counter()
-    for item in structure.hardware:
-        if item.ref in set(refs):
-            counted[item.label] += item.count
-    return tuple(counted.items())
-
-
-def _tools(
-    stage: Stage, structure: Structure, refs: Sequence[str], joints: Sequence[Joint]
-) -> tuple[Tool, ...]:
-    """What a stage is done with, by what goes in at it."""
-    found = list(TOOLS.get(stage, ()))
-    panels = [one for one in structure.panels if one.ref in set(refs)]
-    sticks = [structure.by_ref[ref] for ref in refs if ref in structure.by_ref]
-    if any(isinstance(one.covering, WirePanel) for one in panels):
-        found.append(Tool.BOLT_CUTTERS)
-    if any(isinstance(one.covering, Sheet) and one.covering.stuff is not Stuff.CLOTH for one in panels):
-        found.append(Tool.SAW if any(_board(one) for one in panels) else Tool.SNIPS)
-    if any(one.section.welded for one in sticks):
-        found.append(Tool.WELDER)
-    tops = [corner[2] for one in sticks for corner in one.corners] + [
-        c[2] for one in panels for c in one.corners
-    ]
-    if stage in (Stage.ROOF, Stage.COVER, Stage.MESH) and max(tops, default=0.0) > LADDER_MM:
-        found.append(Tool.STEP_LADDER)
-    return tuple(dict.fromkeys(found))
-
-
-def _board(panel: Panel) -> bool:
-    return isinstance(panel.covering, Sheet) and panel.covering.stuff is Stuff.BOARD
-
-
-def _heavy(structure: Structure, units: Sequence[Sequence[str]]) -> bool:
-    """Is anything of it more than one person carries, or longer than one holds level?"""
-    panels = {one.ref: one for one in structure.panels}
-    for refs in units:
-        kg, long = 0.0, 0.0
-        for ref in refs:
-            if ref in structure.by_ref:
-                member = structure.by_ref[ref]
-                kg, long = kg + member.fresh_kg, max(long, member.length_mm)
-            elif ref in panels:
-                kg, long = kg + panels[ref].area_m2 * panels[ref].kg_m2, max(long, *panels[ref].cut_mm)
-        if kg > HEAVY_KG or long > LONG_MM:
-            return True
-    return False
-
-
-def _minutes(
-    structure: Structure, stage: Stage, refs: Sequence[str], joints: Sequence[Joint], panels: Sequence[Panel]
-) -> float:
-    """By the rates: joints, square metres, doors, sets of wheels, fittings."""
-    new = set(refs)
-    items = [one for one in structure.hardware if one.ref in new]
-    if stage is Stage.DOORS:
-        leaves = {one.closes for one in panels if one.part is Part.LEAF}
-        return DOOR_MIN * max(1, len(leaves))
-    meshed = sum(one.area_m2 for one in panels if not one.solid)
-    sheeted = sum(one.area_m2 for one in panels if one.solid)
-    total = MESH_MIN_M2 * meshed + SHEET_MIN_M2 * sheeted
-    wheels = [one for one in items if one.item is Item.WHEEL]
-    total += WHEEL_SET_MIN * math.ceil(len(wheels) / 2)
-    held = {one.ref for one in structure.members if one.duty in HOLDS_WHEELS} if wheels else set()
-    total += joint_minutes([one for one in joints if not set(one.members) & held])
-    total += FITTING_MIN * sum(one.item is not Item.WHEEL for one in items)
-    return total
-
-
 def _props(after: Held) -> Phrase | None:
     told = []
     if after.leaning:
@@ -355,25 +264,3 @@ def _freed(before: Held, after: Held) -> Phrase | None:
     if freed:
         told.append(f"what held {', '.join(freed)}")
     return phrase("Off come " + " and ".join(told)) if told else None
-
-
-def _diagonal(members: Sequence[Member], axes: tuple[int, int]) -> float:
-    """Outside corner to outside corner of some sticks, in the plane of two axes."""
-    sides = []
-    for axis in axes:
-        values = [corner[axis] for one in members for corner in one.corners]
-        sides.append(max(values, default=0.0) - min(values, default=0.0))
-    return round(math.hypot(*sides), 1)
-
-
-def is_wood(member: Member) -> bool:
-    """Is a stick sawn of wood?
-
-    Args: member.
-    Returns: whether it is.
-    Source: the catalogue.
-
-    >>> is_wood(pen().members[0])
-    True
-    """
-    return member.section.made is Made.WOOD

@@ -152,11 +152,11 @@ def told(catalogue: Catalogue, thing: Thing, system: System = "metric") -> str:
     """A thing in words, its size with it.
 
     Args: catalogue; thing; system, of its sizes.
-    Returns: such as 2×4 (38×89) larch, 2.438 m.
+    Returns: such as 2×4 (38×89) European larch, 2.438 m.
     Source: common practice.
 
     >>> told(c, Thing(Sort.STICK, "2x4", 7, "larch", 2438.4), "imperial")
-    '2×4 (38×89) larch, 8 ft'
+    '2×4 (38×89) European larch, 8 ft'
     """
     row = row_of(catalogue, thing)
     what = thing.name if row is None else row.label

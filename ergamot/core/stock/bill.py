@@ -9,13 +9,13 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from time import monotonic
 
-from ergamot.core.catalogue import Catalogue, Mesh, Sheet, Ware, usual
-from ergamot.core.catalogue.kinds import Aisle, Fitting, Sold
+from ergamot.core.catalogue import Catalogue, Mesh, Sheet
+from ergamot.core.catalogue.kinds import Aisle
 from ergamot.core.finding import phrase
-from ergamot.core.frame.structure import Hardware, Structure
+from ergamot.core.frame.structure import Structure
 from ergamot.core.shed import Sort, Thing
 from ergamot.core.stock.at_hand import AtHand
-from ergamot.core.stock.coverings import EACH, Bought, mesh_lines, sheet_lines, wire_panel_lines
+from ergamot.core.stock.coverings import Bought, mesh_lines, sheet_lines, wire_panel_lines
 from ergamot.core.stock.covers import (
     CoverPiece,
     RollPlan,
@@ -27,9 +27,9 @@ from ergamot.core.stock.covers import (
     several,
 )
 from ergamot.core.stock.cut_list import Piece, cut_list
-from ergamot.core.stock.paint import coated_m2, stain_l
 from ergamot.core.stock.plates import PlatePlan
 from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan, Want, plan_sticks
+from ergamot.core.stock.wares import stain_lines, ware_lines
 from ergamot.core.units import Quantity
 
 CENT = Decimal("0.01")
@@ -155,8 +155,8 @@ def bill_of_several(
             each = max(least, left / len(row.roll_width_mm))
             rolls.append(roll_plan(row, of_kind(covers, row), hand, each))
     lines += _cover_lines(wanted, kinds, plates, rolls, hand)
-    lines += _hardware_lines([(item, one.times) for one in wanted for item in one.structure.hardware], hand)
-    lines += _stain_lines(wanted, catalogue, hand)
+    lines += ware_lines([(item, one.times) for one in wanted for item in one.structure.hardware], hand)
+    lines += stain_lines([one.structure for one in wanted for _ in range(one.times)], catalogue, hand)
     taken = tuple(
         Taken(number, count, hand.things[number].each * count) for number, count in sorted(hand.taken.items())
     )
@@ -314,65 +314,3 @@ def _roll_line(what: str, line: Bought, plan: RollPlan) -> Bought:
         size_mm=(mm, plan.wide_mm),
         row=plan.mesh,
     )
-
-
-def stain_line(structures: Sequence[Structure], catalogue: Catalogue) -> Bought | None:
-    """What the wood of some pens is coated with, by its area.
-
-    Args: structures; catalogue, with a row of paint.
-    Returns: a line; None where there is no wood to coat.
-    Source: two coats, 10 m² a litre; makers of outdoor stain.
-
-    >>> stain_line([pen()], c).what
-    'outdoor wood stain, a litre'
-    """
-    row = usual(catalogue, Fitting.PAINT)
-    area = sum(coated_m2(one) for one in structures)
-    litres = stain_l(area)
-    if not litres:
-        return None
-    used = phrase("{area}, two coats", area=Quantity(round(area, 1), "m2"))
-    return Bought(row.label, row.aisle, used, litres, EACH, row.price, row.price * litres, row=row.key)
-
-
-def _stain_lines(wanted: Sequence[Wanted], catalogue: Catalogue, hand: AtHand) -> list[Bought]:
-    line = stain_line([one.structure for one in wanted for _ in range(one.times)], catalogue)
-    if line is None:
-        return []
-    litres = line.packs - hand.counted(Sort.WARE, line.row, line.packs)
-    return [replace(line, packs=litres, cost=line.each * litres)]
-
-
-def hardware_lines(structure: Structure) -> list[Bought]:
-    """Wheels, feeders, anchors, fittings and fixings, in whole packs.
-
-    Args: structure.
-    Returns: one line for each.
-    Source: packs and prices in the catalogue.
-
-    >>> hardware_lines(pen())[0].what
-    'strap hinge 150 mm'
-    """
-    return _hardware_lines([(item, 1) for item in structure.hardware], AtHand())
-
-
-def _hardware_lines(items: Sequence[tuple[Hardware, int]], hand: AtHand) -> list[Bought]:
-    bought: dict[Ware, list[tuple[Hardware, int]]] = {}
-    for item, times in items:
-        if item.row is not None:
-            bought.setdefault(item.row, []).append((item, times))
-    return [_ware_line(row, mine, hand) for row, mine in bought.items()]
-
-
-def _ware_line(row: Ware, items: list[tuple[Hardware, int]], hand: AtHand) -> Bought:
-    if row.sold is Sold.METRE:
-        metres = sum(item.kg * times for item, times in items) / row.kg
-        packs = max(0, math.ceil(metres - hand.metres(row.key, metres) - 1e-9))
-        used = phrase("{long}", long=Quantity(round(metres, 2), "m"))
-        pack = phrase("cut length, {long}", long=Quantity(1.0, "m"))
-    else:
-        number = sum(item.count * times for item, times in items)
-        packs = math.ceil((number - hand.counted(Sort.WARE, row.key, number)) / row.pack)
-        used = phrase(f"{number}")
-        pack = phrase(f"pack of {row.pack}") if row.pack > 1 else EACH
-    return Bought(row.label, row.aisle, used, packs, pack, row.price, row.price * packs, row=row.key)

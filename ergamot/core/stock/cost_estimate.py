@@ -6,8 +6,8 @@ from decimal import Decimal
 
 from ergamot.core.catalogue import Catalogue, Section
 from ergamot.core.frame.structure import Structure
-from ergamot.core.stock.bill import hardware_lines, stain_line
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, wire_panel_lines
+from ergamot.core.stock.wares import hardware_lines, stain_line
 
 WASTE = Decimal("1.08")  # boards bought over sticks used; judgement: before there is a cutting plan
 

@@ -125,7 +125,7 @@ def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: 
         asked = [
             Rectangle(one.label, long, across, turns)
             for one in pieces
-            for long, across in _within(one.long_mm, one.wide_mm, largest, whole_first) * one.count
+            for long, across in _within(one, largest, turns, whole_first) * one.count
         ]
         if not tried or asked != tried[0][0]:
             tried.append((asked, plan_plates(asked, [*sold, *in_hand], seconds=max(0.05, seconds / 2))))
@@ -136,13 +136,18 @@ def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: 
     return made
 
 
-def _within(long: float, wide: float, largest: Plate, whole_first: bool) -> list[tuple[float, float]]:
+def _within(one: CoverPiece, largest: Plate, turns: bool, whole_first: bool) -> list[tuple[float, float]]:
     """A piece in as few parts as come out of the largest sheet: alike ones, or whole sheets and what is left beside them."""
-    ways = [
-        [(a, b) for a in _parts(long, along, whole_first) for b in _parts(wide, across, whole_first)]
-        for along, across in ((largest.long_mm, largest.wide_mm), (largest.wide_mm, largest.long_mm))
+    ways = [(largest.long_mm, largest.wide_mm), *([(largest.wide_mm, largest.long_mm)] if turns else [])]
+    found = [
+        [
+            (a, b)
+            for a in _parts(one.long_mm, along, whole_first)
+            for b in _parts(one.wide_mm, across, whole_first)
+        ]
+        for along, across in ways
     ]
-    return min(ways, key=len)
+    return min(found, key=len)
 
 
 def _parts(side: float, most: float, whole_first: bool) -> list[float]:

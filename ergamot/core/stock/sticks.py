@@ -15,25 +15,26 @@ Money is counted in the coarsest coin all prices are whole numbers of: it prunes
 from __future__ import annotations
 
 import math
-from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from time import monotonic
 
 import numpy as np
-from scipy.optimize import LinearConstraint, linprog, milp
+from scipy.optimize import LinearConstraint, milp
 
 from ergamot.core.errors import OutOfRange, require_range
-from ergamot.core.stock.patterns import (
-    Cutting,
-    OutOfTime,
-    Pattern,
-    Stock,
-    best_pattern,
-    patterns_worth,
-    simple_patterns,
+from ergamot.core.stock.linear import (
+    Optimum,
+    cost_of,
+    first_fit,
+    linear_optimum,
+    matrix,
+    seen_at_once,
+    uses,
+    whole_coins,
 )
+from ergamot.core.stock.patterns import Cutting, OutOfTime, Pattern, Stock, patterns_worth
 
 KERF_MM = 3.0  # a circular saw's cut; judgement: blades cut 2 to 3.2 mm
 TRIM_MM = 5.0  # squared off the yard's end; judgement: seldom clean
@@ -144,7 +145,7 @@ def plan_sticks(
     stocks = sold + held
     coin = math.gcd(*(stock.price_cents for stock in stocks)) or 1
     deadline = monotonic() + seconds
-    optimum = _seen_at_once(cutting, stocks, coin) or _linear_optimum(
+    optimum = seen_at_once(cutting, stocks, coin) or linear_optimum(
         cutting, stocks, monotonic() + FOR_OPTIMUM * seconds
     )
     linear = optimum.cents
@@ -152,7 +153,7 @@ def plan_sticks(
     counts, patterns, least = _best_plan(cutting, stocks, coin, optimum, deadline, last)
     bars = _bars(cutting, patterns, counts, wants)
     cents = sum(int(bar.price * 100) for bar in bars)  # one of which nothing is cut is not bought
-    floor = max(_whole_coins(linear, coin), least or 0.0)
+    floor = max(whole_coins(linear, coin), least or 0.0)
     proven = least is None or floor >= cents
     return CuttingPlan(
         bars=bars,
@@ -162,7 +163,7 @@ def plan_sticks(
         proven=proven,
         kerf_mm=kerf_mm,
         trim_mm=trim_mm,
-        by_first_fit=_money(_cost(*_first_fit(cutting, stocks))),
+        by_first_fit=_money(cost_of(*first_fit(cutting, stocks))),
     )
 
 
@@ -186,105 +187,11 @@ def _refuse_too_long(cutting: Cutting, stocks: tuple[Stock, ...], wants: Sequenc
             )
 
 
-def _cost(patterns: list[Pattern], counts: np.ndarray) -> int:
-    return sum(pattern.stock.price_cents * int(n) for pattern, n in zip(patterns, counts, strict=True))
-
-
-def _matrix(patterns: list[Pattern]) -> np.ndarray:
-    return np.array([pattern.counts for pattern in patterns], dtype=float).T
-
-
-def _whole_coins(cents: float, coin: int) -> int:
-    """The least whole number of coins no cheaper than that."""
-    return math.ceil(cents / coin - 1e-6) * coin
-
-
-def _seen_at_once(cutting: Cutting, stocks: tuple[Stock, ...], coin: int) -> _Optimum | None:
-    """The bound by length alone, where what first fits costs no more: strips off a roll are mostly so."""
-    cents = _by_length(cutting, stocks)
-    if _cost(*_first_fit(cutting, stocks)) > _whole_coins(cents, coin):
-        return None
-    return _Optimum([], cents, [], {}, whole=False)
-
-
-@dataclass(frozen=True)
-class _Optimum:
-    """The linear optimum: its patterns, a bound on any plan in cents, each length's dual value, and how `dear` it is that
-    there are no more of some board. When time ran out it is not `whole`: the bound is by length alone, and the duals prove
-    nothing."""
-
-    patterns: list[Pattern]
-    cents: float
-    worth: list[float]
-    dear: Mapping[Stock, float]
-    whole: bool
-
-
-def _linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...], deadline: float) -> _Optimum:
-    """Column generation, as far as there is time."""
-    patterns = simple_patterns(cutting, stocks)
-    least = _by_length(cutting, stocks)
-    limited = [stock for stock in stocks if stock.most is not None]
-    while True:
-        prices = np.array([pattern.stock.price_cents for pattern in patterns])
-        rows = np.vstack([-_matrix(patterns), _uses(patterns, limited)])
-        limits = np.array([*(-count for count in cutting.wanted), *(stock.most or 0 for stock in limited)])
-        solved = linprog(prices, A_ub=rows, b_ub=limits, method="highs")
-        duals = [max(0.0, -dual) for dual in solved.ineqlin.marginals]
-        worth = duals[: len(cutting.lengths)]
-        dear = dict(zip(limited, duals[len(cutting.lengths) :], strict=True))
-        better, over = [], 1.0
-        try:
-            for stock in stocks:
-                asked = stock.price_cents + dear.get(stock, 0.0)
-                value, pattern = best_pattern(cutting, stock, worth, deadline, asked)
-                if pattern and value > asked + 1e-6:
-                    better.append(pattern)
-                    over = max(over, value / max(asked, 1e-9))
-        except OutOfTime:
-            return _Optimum(patterns, least, worth, dear, whole=False)
-        least = max(least, _scaled(cutting, worth, dear, over))
-        if not better:
-            return _Optimum(patterns, float(solved.fun or 0), worth, dear, whole=True)
-        patterns += better
-
-
-def _scaled(cutting: Cutting, worth: Sequence[float], dear: Mapping[Stock, float], over: float) -> float:
-    """A bound on any plan before the optimum is reached: duals scaled down until no pattern is worth more than it costs
-    (Farley 1990)."""
-    pieces = sum(each * count for each, count in zip(worth, cutting.wanted, strict=True))
-    return pieces / over - sum(each * (stock.most or 0) for stock, each in dear.items())
-
-
-def _uses(patterns: list[Pattern], limited: Sequence[Stock]) -> np.ndarray:
-    """Which boards in hand each pattern is cut from: a row for each kind of board."""
-    if not limited:
-        return np.zeros((0, len(patterns)))
-    return np.array([[float(pattern.stock == stock) for pattern in patterns] for stock in limited])
-
-
-def _by_length(cutting: Cutting, stocks: tuple[Stock, ...]) -> float:
-    """What all the pieces cost, saw cuts with them, if every bar were used to its end: no plan costs less."""
-    each = [length + cutting.kerf_mm for length in cutting.lengths]
-    long = sum(one * count for one, count in zip(each, cutting.wanted, strict=True))
-    cents = 0.0
-    for price, mm in sorted(_by_the_mm(stock, cutting.kerf_mm) for stock in stocks):
-        cents += price * min(long, mm)
-        long = max(0.0, long - mm)
-    return cents
-
-
-def _by_the_mm(stock: Stock, kerf_mm: float) -> tuple[float, float]:
-    """What a mm of a stock costs, and how many mm of it there are."""
-    mm = stock.length_mm + kerf_mm
-    return stock.price_cents / mm, math.inf if stock.most is None else stock.most * mm
-
-
 def _best_plan(
     cutting: Cutting,
     stocks: tuple[Stock, ...],
     coin: int,
-    optimum: _Optimum,
+    optimum: Optimum,
     deadline: float,
     last_s: float,
 ) -> tuple[np.ndarray, list[Pattern], float | None]:
@@ -293,10 +200,10 @@ def _best_plan(
     Whatever is cheaper than the best known is so by a coin at the least: its patterns' reduced costs lie within what the best
     costs over the linear optimum, less a coin.
     """
-    least, best = 0.0, _first_fit(cutting, stocks)
-    if _cost(*best) <= _whole_coins(optimum.cents, coin):
+    least, best = 0.0, first_fit(cutting, stocks)
+    if cost_of(*best) <= whole_coins(optimum.cents, coin):
         return best[1], best[0], None
-    slack = min(float(coin), _cost(*best) - optimum.cents - coin)
+    slack = min(float(coin), cost_of(*best) - optimum.cents - coin)
     while optimum.whole and monotonic() < deadline:
         try:
             listed = _within(cutting, stocks, optimum, slack, deadline)
@@ -304,56 +211,26 @@ def _best_plan(
             break
         if listed is None:
             break
-        found = _whole_bars(cutting, listed, coin, deadline - monotonic(), _cost(*best) - coin)
+        found = _whole_bars(cutting, listed, coin, deadline - monotonic(), cost_of(*best) - coin)
         if found.counts is not None:
             best = (listed, found.counts)
         least = max(least, min(found.least, optimum.cents + slack))
-        spare = _cost(*best) - optimum.cents
+        spare = cost_of(*best) - optimum.cents
         if not found.ended:
             break
         if spare - coin <= slack + 1e-6:
-            fewer = _whole_bars(cutting, listed, coin, last_s, _cost(*best), fewest=True)
+            fewer = _whole_bars(cutting, listed, coin, last_s, cost_of(*best), fewest=True)
             return (best[1], best[0], None) if fewer.counts is None else (fewer.counts, listed, None)
         slack = min(spare - coin, WIDEN * slack)
     last = max(last_s, deadline - monotonic())
-    better = _whole_bars(cutting, optimum.patterns, coin, last, _cost(*best) - coin).counts
+    better = _whole_bars(cutting, optimum.patterns, coin, last, cost_of(*best) - coin).counts
     if better is not None:
         best = (optimum.patterns, better)
     return best[1], best[0], least
 
 
-_Plan = tuple[list[Pattern], np.ndarray]
-
-
-def _first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> _Plan:
-    """The longest first, each in the first bar with room, else in a new one of the least price for its length: what
-    there is when nothing better was found in time."""
-    bars: list[tuple[Stock, list[int], float]] = []
-    size = len(cutting.lengths)
-    for i, (length, count) in enumerate(zip(cutting.lengths, cutting.wanted, strict=True)):
-        for _ in range(count):
-            at = next((k for k, bar in enumerate(bars) if bar[2] + 1e-6 >= length + cutting.kerf_mm), None)
-            if at is not None:
-                stock, held, room = bars[at]
-                held[i] += 1
-                bars[at] = (stock, held, room - length - cutting.kerf_mm)
-                continue
-            taken = Counter(bar[0] for bar in bars)
-            fits = [
-                stock
-                for stock in stocks
-                if cutting.comes_from(length, stock) and (stock.most is None or taken[stock] < stock.most)
-            ]
-            stock = min(fits, key=lambda one: (one.price_cents, one.length_mm))
-            held = [0] * size
-            held[i] = 1
-            bars.append((stock, held, cutting.room(stock) - length - cutting.kerf_mm))
-    patterns = [Pattern(stock, tuple(held)) for stock, held, _ in bars]
-    return patterns, np.ones(len(patterns), dtype=int)
-
-
 def _within(
-    cutting: Cutting, stocks: tuple[Stock, ...], optimum: _Optimum, spare: float, deadline: float
+    cutting: Cutting, stocks: tuple[Stock, ...], optimum: Optimum, spare: float, deadline: float
 ) -> list[Pattern] | None:
     """All full patterns with a reduced cost within `spare` cents; None when there are too many."""
     listed: list[Pattern] = []
@@ -389,13 +266,13 @@ def _whole_bars(
         return _Whole(None, True, math.inf)
     coins = np.array([pattern.stock.price_cents // coin for pattern in patterns])
     limits = [
-        LinearConstraint(_matrix(patterns), lb=np.array(cutting.wanted)),
+        LinearConstraint(matrix(patterns), lb=np.array(cutting.wanted)),
         LinearConstraint(coins, ub=at_most // coin),
     ]
     limited = list(dict.fromkeys(pattern.stock for pattern in patterns if pattern.stock.most is not None))
     if limited:
         most = np.array([stock.most or 0 for stock in limited])
-        limits.append(LinearConstraint(_uses(patterns, limited), ub=most))
+        limits.append(LinearConstraint(uses(patterns, limited), ub=most))
     solved = milp(
         np.ones(len(patterns)) if fewest else coins,
         constraints=limits,

@@ -13,24 +13,14 @@ NEEDED = ("what", "pack", "price")
 MOST_PRICE = Decimal(100_000)
 
 
-def price_key(line: Bought) -> str:
-    """What a line's price is known by in a shop's list: what it is and how it is packed.
-
-    Args: line, of a bill.
-    Returns: words in metric, the same whoever asks.
-    """
-    return f"{line.what} | {line.pack.text('metric')}"
-
-
 def write_prices(lines: Sequence[Bought], prices: Mapping[str, str], kind: Format) -> bytes:
     """The lines of a shopping list with a shop's prices, empty where it has none: to be filled in and read again.
 
-    Args: lines; prices, by `price_key`; kind, csv or xlsx.
+    Args: lines; prices, by what a line is known by; kind, csv or xlsx.
     Returns: the file.
     """
     rows = [
-        (line.aisle.value, line.what, line.pack.text("metric"), prices.get(price_key(line), ""))
-        for line in lines
+        (line.aisle.value, line.what, line.pack.text("metric"), prices.get(line.key, "")) for line in lines
     ]
     return write_table(HEADS, rows, kind, "Prices")
 
@@ -39,7 +29,7 @@ def read_prices(body: bytes) -> dict[str, str]:
     """The prices of a table.
 
     Args: body, of a CSV or XLSX file with the columns what, pack and price; a row without a price is what the shop lacks.
-    Returns: prices as text, by `price_key`.
+    Returns: prices as text, by what a line is known by.
     Raises: Unreadable, naming the row and the column that is wrong.
     """
     found: dict[str, str] = {}

@@ -20,6 +20,7 @@ from ergamot.operations.making import survives_of
 from ergamot.operations.pens import design_of, framed
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.shed import things_for
+from ergamot.operations.shops import own_prices
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
@@ -46,10 +47,11 @@ def _bill(
     things: tuple[tuple[int, Thing], ...],
     rips: bool,
     cut: tuple[tuple[str, int], ...],
+    prices: tuple[tuple[str, Decimal], ...],
 ) -> Bill:
     """Bills are the same for the same values, and a cutting plan takes a while: keep the last few."""
     wanted = [Wanted(framed(shape, values, own), times) for shape, values, times in designs]
-    return bill_of_several(wanted, merged(own), seconds, dict(things), rips, dict(cut))
+    return bill_of_several(wanted, merged(own), seconds, dict(things), rips, dict(cut), prices=dict(prices))
 
 
 def pen_bill(work: Work, record: Record, seconds: float = TIME_LIMIT_S) -> Bill:
@@ -74,7 +76,7 @@ def batch_bill(
     if shed and len(pens) == 1 and pens[0][1] == 1:
         found = survives_of(work, pens[0][0])
         cut, things = found.cut, {**found.things, **things}
-    own = work.own_rows
+    own, prices = work.own_rows, tuple(sorted(own_prices(work).items()))
     bill = _bill(
         designs,
         own,
@@ -82,10 +84,11 @@ def batch_bill(
         tuple(sorted(things.items(), key=lambda one: one[0])),
         rips,
         tuple(sorted(cut.items())),
+        prices,
     )
     whole = bill
     if bill.taken or cut:
-        whole = _bill(designs, own, seconds, (), rips, ())
+        whole = _bill(designs, own, seconds, (), rips, (), prices)
     birds = sum(
         flock_of(work, work.kept("flock", record.body["flock_id"])).placed * times for record, times in pens
     )

@@ -181,8 +181,14 @@ def body_of(entered: Mapping[str, Any]) -> dict[str, Any]:
     return kept | _lie(entered) | _keeping(entered)
 
 
+FURTHEST_M = 100_000.0  # no field is larger; may move
+
+
 def shaped(outline: Sequence[Flat], at: int, length: str | None, area: str | None) -> tuple[Flat, ...]:
     """An edge made to measure: a side as long as was typed, or the whole as large; as it is where neither was."""
+    for place in outline:
+        for figure in place:
+            require_range("outline", figure, -FURTHEST_M, FURTHEST_M, "m from the first corner")
     if length is not None:
         return with_side(outline, at, _metres(length, "length"))
     if area is not None:

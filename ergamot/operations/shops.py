@@ -9,7 +9,6 @@ from decimal import Decimal
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.stock.coverings import Bought
-from ergamot.exchange.price_table import price_key
 from ergamot.operations.places import today_on
 from ergamot.operations.work import Work, checked_name
 from ergamot.store.records import Record, create, find_all, revise
@@ -34,6 +33,33 @@ def shops(work: Work) -> list[Record]:
     return find_all(work.session, work.farm_id, "shop")
 
 
+def own_prices(work: Work) -> dict[str, Decimal]:
+    """What the farm pays, over the catalogue's example prices: those of the list it says is its own."""
+    found: dict[str, Decimal] = {}
+    for record in shops(work):
+        if record.body.get("own"):
+            found.update({key: Decimal(text) for key, text in record.body["prices"].items()})
+    return found
+
+
+def make_own(work: Work, shop_id: int, base: int, own: bool) -> Record:
+    """Say that a shop's list is what the farm pays, or that it is not any more; there is one such list at the most."""
+    record = work.kept("shop", shop_id)
+    for other in shops(work):
+        if own and other.id != shop_id and other.body.get("own"):
+            revise(
+                work.session,
+                other,
+                other.revision,
+                {**other.body, "own": False},
+                "another is",
+                work.user,
+                work.now,
+            )
+    note = "what we pay" if own else "not what we pay"
+    return revise(work.session, record, base, {**record.body, "own": own}, note, work.user, work.now)
+
+
 def keep_prices(work: Work, name: str, prices: Mapping[str, str], dated: date | None) -> Record:
     """Keep a shop's prices; those it told before and does not now stay as they were, under their own day no more."""
     tidy = checked_name(name)
@@ -48,7 +74,7 @@ def keep_prices(work: Work, name: str, prices: Mapping[str, str], dated: date | 
         return create(
             work.session, work.settled_id, "shop", body, f"{len(prices)} prices", work.user, work.now
         )
-    body = {"name": known.body["name"], "dated": day, "prices": {**known.body["prices"], **prices}}
+    body = {**known.body, "dated": day, "prices": {**known.body["prices"], **prices}}
     return revise(work.session, known, known.revision, body, f"{len(prices)} prices", work.user, work.now)
 
 
@@ -57,11 +83,9 @@ def at_shops(work: Work, lines: Sequence[Bought]) -> tuple[AtShop, ...]:
     found = []
     for record in shops(work):
         prices = record.body["prices"]
-        there = [line for line in lines if price_key(line) in prices]
-        total = sum((Decimal(prices[price_key(line)]) * line.packs for line in there), Decimal(0))
-        lacks = tuple(
-            f"{line.what}, {line.pack.text('metric')}" for line in lines if price_key(line) not in prices
-        )
+        there = [line for line in lines if line.key in prices]
+        total = sum((Decimal(prices[line.key]) * line.packs for line in there), Decimal(0))
+        lacks = tuple(f"{line.what}, {line.pack.text('metric')}" for line in lines if line.key not in prices)
         day = date.fromisoformat(record.body["dated"])
         found.append(AtShop(record.id, record.body["name"], day, len(there), total, lacks))
     return tuple(found)
@@ -69,5 +93,5 @@ def at_shops(work: Work, lines: Sequence[Bought]) -> tuple[AtShop, ...]:
 
 def shop_price(record: Record, line: Bought) -> Decimal | None:
     """What a shop asks for a pack of a line; None where it lacks it."""
-    text = record.body["prices"].get(price_key(line))
+    text = record.body["prices"].get(line.key)
     return Decimal(text) if text else None

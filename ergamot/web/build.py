@@ -12,7 +12,7 @@ from ergamot.core.frame.shapes import shape_of
 from ergamot.core.stock.fit import stock_fit
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.price_table import write_prices
-from ergamot.exchange.tables import MEDIA
+from ergamot.exchange.tables import MEDIA, Format
 from ergamot.exchange.template_svg import write_template
 from ergamot.operations.build import batch_bill, pen_bill
 from ergamot.operations.pens import built, design_of
@@ -22,7 +22,6 @@ from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.build import BatchIn, BillOut, BillQuery, FitOut, FitQuery, JumpOut, SizeOut
 from ergamot.web.schemas.figures import words
-from ergamot.web.schemas.shed import TableQuery
 from ergamot.web.unit_of_work import current_work
 
 build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
@@ -87,16 +86,28 @@ def post_batch(json_data: BatchIn) -> dict[str, Any]:
     return bill_out(batch, 0, name, None, farm.saw_guide_mm, farm.currency)
 
 
-@build_part.get("/<int:pen_id>/prices")
-@build_part.input(TableQuery, location="query")
-@build_part.doc(responses={200: "The shopping list, to be filled in with a shop's prices"})
-@takes_long
-@answers_with("text/csv")
-def get_prices(pen_id: int, query_data: TableQuery) -> Response:
-    """The shopping list as a table without prices, CSV or XLSX, for a shop to fill in."""
+def _prices(pen_id: int, kind: Format) -> Response:
     work = current_work()
-    body = write_prices(pen_bill(work, work.kept("pen", pen_id)).lines, {}, query_data.kind)
-    return file_answer(body, MEDIA[query_data.kind], f"prices-{pen_id}.{query_data.kind}")
+    body = write_prices(pen_bill(work, work.kept("pen", pen_id)).lines, {}, kind)
+    return file_answer(body, MEDIA[kind], f"prices-{pen_id}.{kind}")
+
+
+@build_part.get("/<int:pen_id>/prices.csv")
+@build_part.doc(responses={200: "The shopping list as CSV, to be filled in with a shop's prices"})
+@takes_long
+@answers_with(MEDIA["csv"])
+def get_prices_csv(pen_id: int) -> Response:
+    """The shopping list as CSV without prices, for a shop to fill in."""
+    return _prices(pen_id, "csv")
+
+
+@build_part.get("/<int:pen_id>/prices.xlsx")
+@build_part.doc(responses={200: "The shopping list as XLSX, to be filled in with a shop's prices"})
+@takes_long
+@answers_with(MEDIA["xlsx"])
+def get_prices_xlsx(pen_id: int) -> Response:
+    """The shopping list as a spreadsheet without prices, for a shop to fill in."""
+    return _prices(pen_id, "xlsx")
 
 
 @build_part.get("/<int:pen_id>/end-template.svg")

@@ -17,7 +17,7 @@ from ergamot.core.shed.thing import SORT_WORDS, told
 from ergamot.core.units import System
 from ergamot.exchange.price_table import read_prices
 from ergamot.exchange.shed_table import read_shed, write_shed
-from ergamot.exchange.tables import MEDIA
+from ergamot.exchange.tables import MEDIA, Format
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.shed import (
     add_thing,
@@ -29,11 +29,12 @@ from ergamot.operations.shed import (
     thing_of,
     things,
 )
-from ergamot.operations.shops import keep_prices, shops
+from ergamot.operations.shops import keep_prices, make_own, shops
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.shed import (
     LinesIn,
+    OwnIn,
     PricesIn,
     ReadLinesOut,
     ReadOut,
@@ -42,7 +43,6 @@ from ergamot.web.schemas.shed import (
     ShopsOut,
     SortOut,
     TableIn,
-    TableQuery,
     TakeIn,
     ThingIn,
     ThingOut,
@@ -165,15 +165,26 @@ def post_table(json_data: TableIn) -> ShedOut:
     return _shed()
 
 
-@shed_part.get("/things/table")
-@shed_part.input(TableQuery, location="query")
-@shed_part.doc(responses={200: "The shed as CSV or XLSX"})
-@answers_with("text/csv")
-def get_table(query_data: TableQuery) -> Response:
-    """Everything in the shed as a table, CSV or XLSX."""
+def _table(kind: Format) -> Response:
     work = current_work()
-    body = write_shed([thing_of(one) for one in things(work)], work.catalogue, query_data.kind)
-    return file_answer(body, MEDIA[query_data.kind], f"shed.{query_data.kind}")
+    body = write_shed([thing_of(one) for one in things(work)], work.catalogue, kind)
+    return file_answer(body, MEDIA[kind], f"shed.{kind}")
+
+
+@shed_part.get("/things/table.csv")
+@shed_part.doc(responses={200: "The shed as CSV"})
+@answers_with(MEDIA["csv"])
+def get_csv() -> Response:
+    """Everything in the shed as CSV."""
+    return _table("csv")
+
+
+@shed_part.get("/things/table.xlsx")
+@shed_part.doc(responses={200: "The shed as XLSX"})
+@answers_with(MEDIA["xlsx"])
+def get_xlsx() -> Response:
+    """Everything in the shed as a spreadsheet."""
+    return _table("xlsx")
 
 
 def _shops() -> ShopsOut:
@@ -185,6 +196,7 @@ def _shops() -> ShopsOut:
                 name=one.body["name"],
                 dated=one.body["dated"],
                 prices=len(one.body["prices"]),
+                own=bool(one.body.get("own")),
             )
             for one in shops(current_work())
         ]
@@ -205,3 +217,13 @@ def post_prices(json_data: PricesIn) -> dict[str, Any]:
     """Keep the prices of a shop, read from a table."""
     keep_prices(current_work(), json_data.name, read_prices(_file(json_data.file)), None)
     return _shops().model_dump()
+
+
+@shed_part.put("/shops/<int:shop_id>/own")
+@shed_part.input(OwnIn)
+@shed_part.output(ShopsOut)
+@from_revision
+def put_own(shop_id: int, json_data: OwnIn, base: int) -> ShopsOut:
+    """Say that a shop's list is what the farm pays, from the revision in If-Match."""
+    make_own(current_work(), shop_id, base, json_data.own)
+    return _shops()

@@ -71,7 +71,7 @@ def test_a_shed_goes_out_and_in_again(client, kind):
         "other: old door, green",
         "welded 25 mm 8 m x 914 mm",
     )
-    out = client.get("/api/things/table", query_string={"kind": kind})
+    out = client.get(f"/api/things/table.{kind}")
     assert out.status_code == 200
     before = client.get("/api/things").json["things"]
     for one in before:
@@ -246,7 +246,7 @@ def test_pictures_calendar_labels_and_the_book_open_again(client):
 
 def test_another_shops_prices_are_read_and_what_it_lacks_is_told(client):
     pen = put_pen(client, "Low", BROILERS, shape="low-pen")
-    blank = client.get(f"/api/pens/{pen}/prices", query_string={"kind": "xlsx"})
+    blank = client.get(f"/api/pens/{pen}/prices.xlsx")
     book = load_workbook(io.BytesIO(blank.data))
     sheet = book.active
     rows = list(sheet.iter_rows(min_row=2))
@@ -261,6 +261,14 @@ def test_another_shops_prices_are_read_and_what_it_lacks_is_told(client):
     (shop,) = bill["shops"]
     assert shop["each"][0] is None
     assert Decimal(shop["total"]) == sum(2 * line["packs"] for line in bill["lines"][1:])
+    own = client.put(f"/api/shops/{kept.json['shops'][0]['id']}/own", json={"own": True}, headers=at(1))
+    assert own.json["shops"][0]["own"]
+    paid = bill_of(client, pen, shed=False)
+    listed = {(line["what"], line["pack"]["metric"]) for line in bill["lines"][1:]}
+    asked = [line for line in paid["lines"] if (line["what"], line["pack"]["metric"]) in listed]
+    assert len(asked) > 5
+    assert {line["each"] for line in asked} == {"2.00"}
+    assert Decimal(paid["total"]) < Decimal(bill["total"])
     for price, says in (("0", "above 0"), ("1000000", "at most"), ("cheap", "not an amount")):
         text = f"what,pack,price\nhinge,each,{price}\n".encode()
         wrong = client.post("/api/shops", json={"name": "x", "file": packed(text)})
@@ -297,6 +305,6 @@ def test_stock_used_by_two_pens_at_once_is_not_there_twice(client):
 
 def test_a_csv_of_the_shed_runs_no_formula(client):
     enter(client, "other: =1+1")
-    text = client.get("/api/things/table").data.decode("utf-8-sig")
+    text = client.get("/api/things/table.csv").data.decode("utf-8-sig")
     rows = list(csv.reader(io.StringIO(text)))
     assert rows[1][2] == "'=1+1"

@@ -11,11 +11,20 @@ from time import monotonic
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet
 from ergamot.core.catalogue.kinds import Aisle
-from ergamot.core.finding import phrase
+from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.structure import Structure
 from ergamot.core.shed import Sort, Thing
 from ergamot.core.stock.at_hand import AtHand
-from ergamot.core.stock.coverings import Bought, mesh_lines, sheet_lines, wire_panel_lines
+from ergamot.core.stock.coverings import (
+    Bought,
+    length_pack,
+    mesh_lines,
+    price_key,
+    roll_pack,
+    sheet_lines,
+    sheet_pack,
+    wire_panel_lines,
+)
 from ergamot.core.stock.covers import (
     CoverPiece,
     RollPlan,
@@ -33,6 +42,7 @@ from ergamot.core.stock.wares import stain_lines, ware_lines
 from ergamot.core.units import Quantity
 
 CENT = Decimal("0.01")
+Prices = Mapping[str, Decimal]
 LEAST_S = 0.1  # for one plan, however many there are; may move
 HURRIED_S = 0.03  # the same, where many bills are wanted; may move
 SHARE_OF_COVERS = 0.3  # of the time goes to sheets and rolls; may move
@@ -88,12 +98,14 @@ def bill_of(
     rips: bool = False,
     cut: Mapping[str, int] | None = None,
     hurried: bool = False,
+    prices: Prices | None = None,
 ) -> Bill:
     """Everything it takes to build a pen, priced.
 
     Args: structure; catalogue with example or own prices; seconds for all its cutting plans together,
         0.1 to 60; things in the shed that may be used, by number; rips, whether wide boards can be ripped lengthwise; cut, how
-        many pieces of each label are cut already; hurried, whether plans that are not proven in a moment will do.
+        many pieces of each label are cut already; hurried, whether plans that are not proven in a moment will do; prices the farm pays, by what
+        a line is known by, over those of the catalogue.
     Returns: the Bill; its total is the sum of its lines.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
@@ -102,7 +114,7 @@ def bill_of(
     >>> sum(line.cost for line in bill.lines) == bill.total
     True
     """
-    return bill_of_several((Wanted(structure),), catalogue, seconds, things, rips, cut, hurried)
+    return bill_of_several((Wanted(structure),), catalogue, seconds, things, rips, cut, hurried, prices)
 
 
 def bill_of_several(
@@ -113,11 +125,12 @@ def bill_of_several(
     rips: bool = False,
     cut: Mapping[str, int] | None = None,
     hurried: bool = False,
+    prices: Prices | None = None,
 ) -> Bill:
     """Everything it takes to build several pens at once: one plan, one list.
 
     Args: wanted, one or more pens, whose labels begin with each pen's letter where there are several; catalogue; seconds for
-        all the cutting plans together, 0.1 to 60; things, rips, cut and hurried as `bill_of` takes them.
+        all the cutting plans together, 0.1 to 60; things, rips, cut, hurried and prices as `bill_of` takes them.
     Returns: the Bill.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
@@ -137,10 +150,10 @@ def bill_of_several(
         for letter, one in zip(letters, wanted, strict=True)
         for piece in several(cover_pieces(one.structure), letter, one.times)
     ]
-    hand = AtHand(things or {}, rips)
+    hand, paid = AtHand(things or {}, rips), prices or {}
     deadline = monotonic() + seconds
     least = HURRIED_S if hurried else LEAST_S
-    plans = _stick_plans(pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {}, least)
+    plans = _stick_plans(pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {}, least, paid)
     lines = [
         line for section, species, plan in plans for line in _board_lines(catalogue, section, species, plan)
     ]
@@ -150,13 +163,14 @@ def bill_of_several(
     for row in kinds:
         left = max(least, (deadline - monotonic()) / max(1, len(kinds) - len(plates) - len(rolls)))
         if isinstance(row, Sheet):
-            plates.append((row.key, plate_plan(row, of_kind(covers, row), hand, left)))
+            plates.append((row.key, plate_plan(_priced_sheet(row, paid), of_kind(covers, row), hand, left)))
         else:
             each = max(least, left / len(row.roll_width_mm))
-            rolls.append(roll_plan(row, of_kind(covers, row), hand, each))
+            rolls.append(roll_plan(_priced_mesh(row, paid), of_kind(covers, row), hand, each))
     lines += _cover_lines(wanted, kinds, plates, rolls, hand)
     lines += ware_lines([(item, one.times) for one in wanted for item in one.structure.hardware], hand)
     lines += stain_lines([one.structure for one in wanted for _ in range(one.times)], catalogue, hand)
+    lines = [_priced(line, paid) for line in lines]
     taken = tuple(
         Taken(number, count, hand.things[number].each * count) for number, count in sorted(hand.taken.items())
     )
@@ -173,6 +187,7 @@ def _stick_plans(
     seconds: float,
     cut: Mapping[str, int],
     least: float,
+    paid: Prices,
 ) -> list[tuple[str, str, CuttingPlan]]:
     """A plan for each section and timber, the deepest first: what is left of their boards may be ripped for the rest."""
     kinds = list(dict.fromkeys((piece.section, piece.species) for piece in pieces))
@@ -189,7 +204,11 @@ def _stick_plans(
         ]
         wants = [want for want in wants if want.count]
         factor = species.price_factor if species else Decimal(1)
-        prices = [(price * factor).quantize(CENT) for price in section.prices]
+        what = f"{section.label} {species.label}" if species else section.label
+        prices = [
+            paid.get(price_key(what, length_pack(mm)), (price * factor).quantize(CENT))
+            for mm, price in zip(section.stock_mm, section.prices, strict=True)
+        ]
         share = hard[section_key, species_key] / sum(hard[kind] for kind in kinds if kind not in plans)
         left = max(least, (deadline - monotonic()) * share)
         ripped = hand.to_rip(section, species_key, catalogue.sections)
@@ -221,7 +240,7 @@ def _board_lines(catalogue: Catalogue, section_key: str, species_key: str, plan:
                 aisle=Aisle.TIMBER,
                 used=phrase("{long}", long=Quantity(round(used / 1000, 1), "m")),
                 packs=len(bars),
-                pack=phrase("length {long}", long=Quantity(stock_mm, "mm")),
+                pack=length_pack(stock_mm),
                 each=bars[0].price,
                 cost=bars[0].price * len(bars),
                 size_mm=(stock_mm, 0.0),
@@ -229,6 +248,26 @@ def _board_lines(catalogue: Catalogue, section_key: str, species_key: str, plan:
             )
         )
     return lines
+
+
+def _priced(line: Bought, paid: Prices) -> Bought:
+    """A line at what the farm pays for it."""
+    each = paid.get(line.key, line.each)
+    return line if each == line.each else replace(line, each=each, cost=each * line.packs)
+
+
+def _priced_sheet(row: Sheet, paid: Prices) -> Sheet:
+    packs = [sheet_pack(1000 * row.cover_width_m, 1000 * long) for long in row.lengths_m]
+    return replace(row, price=_paid(row.label, packs, row.price, paid))
+
+
+def _priced_mesh(row: Mesh, paid: Prices) -> Mesh:
+    packs = [roll_pack(wide, row.roll_length_m) for wide in row.roll_width_mm]
+    return replace(row, price=_paid(row.label, packs, row.price, paid))
+
+
+def _paid(what: str, packs: Sequence[Phrase], prices: Sequence[Decimal], paid: Prices) -> tuple[Decimal, ...]:
+    return tuple(paid.get(price_key(what, pack), price) for pack, price in zip(packs, prices, strict=True))
 
 
 def _coverings(wanted: Sequence[Wanted]) -> list[Sheet | Mesh]:
@@ -281,11 +320,7 @@ def _plate_lines(what: str, row: str, line: Bought, plan: PlatePlan) -> list[Bou
             line,
             what=what,
             packs=count,
-            pack=phrase(
-                "sheet {wide} × {long}",
-                wide=Quantity(plate.wide_mm, "about"),
-                long=Quantity(plate.long_mm, "about"),
-            ),
+            pack=sheet_pack(plate.wide_mm, plate.long_mm),
             each=plate.price,
             cost=plate.price * count,
             left=line.left if len(sizes) == 1 and count == 1 and not plan.plates[1:] else None,
@@ -305,9 +340,7 @@ def _roll_line(what: str, line: Bought, plan: RollPlan) -> Bought:
         what=what,
         used=phrase("{long} of roll", long=Quantity(round(plan.metres, 1), "m")),
         packs=len(bought),
-        pack=phrase(
-            "roll {wide} × {long}", wide=Quantity(plan.wide_mm, "about"), long=Quantity(mm / 1000, "m")
-        ),
+        pack=roll_pack(plan.wide_mm, mm / 1000),
         each=plan.price,
         cost=plan.price * len(bought),
         left=line.left if alone else None,

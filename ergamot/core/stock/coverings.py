@@ -22,6 +22,60 @@ END_LAP_M = 0.15  # two sheets end to end; judgement: makers ask for 150 mm on l
 
 
 EACH = phrase("each")
+
+
+def price_key(what: str, pack: Phrase) -> str:
+    """What a price is known by in a shop's list.
+
+    Args: what it is; pack, how it is sold.
+    Returns: words in metric.
+    Source: the shopping list.
+
+    >>> price_key("2×4 (38×89) European larch", length_pack(2438.4))
+    '2×4 (38×89) European larch | length 2.438 m'
+    """
+    return f"{what} | {pack.text('metric')}"
+
+
+def length_pack(mm: float) -> Phrase:
+    """How a board is sold.
+
+    Args: mm, its length.
+    Returns: words.
+    Source: the shopping list.
+
+    >>> length_pack(2438.4).text("imperial")
+    'length 8 ft'
+    """
+    return phrase("length {long}", long=Quantity(mm, "mm"))
+
+
+def sheet_pack(wide_mm: float, long_mm: float) -> Phrase:
+    """How a sheet is sold.
+
+    Args: wide_mm and long_mm, its sides, mm.
+    Returns: words.
+    Source: the shopping list.
+
+    >>> sheet_pack(1220.0, 2440.0).text("metric")
+    'sheet 1.22 m × 2.44 m'
+    """
+    return phrase("sheet {wide} × {long}", wide=Quantity(wide_mm, "about"), long=Quantity(long_mm, "about"))
+
+
+def roll_pack(wide_mm: float, long_m: float) -> Phrase:
+    """How a roll is sold.
+
+    Args: wide_mm, mm; long_m, m.
+    Returns: words.
+    Source: the shopping list.
+
+    >>> roll_pack(610.0, 15.2).text("metric")
+    'roll 610 mm × 15.2 m'
+    """
+    return phrase("roll {wide} × {long}", wide=Quantity(wide_mm, "about"), long=Quantity(long_m, "m"))
+
+
 CoveringT = TypeVar("CoveringT", Sheet, Mesh, WirePanel)
 
 
@@ -42,6 +96,11 @@ class Bought:
     left: Phrase | None = None
     size_mm: tuple[float, float] = (0.0, 0.0)
     row: str = ""
+
+    @property
+    def key(self) -> str:
+        """What its price is known by: what it is and how it is packed, in metric whoever asks."""
+        return price_key(self.what, self.pack)
 
 
 def _pieces(panels: list[Panel]) -> list[tuple[float, float]]:
@@ -140,11 +199,7 @@ def _rolls(mesh: Mesh, panels: list[Panel], index: int) -> Bought:
         aisle=Aisle.MESH,
         used=phrase("{long} of roll", long=Quantity(round(metres, 1), "m")),
         packs=rolls,
-        pack=phrase(
-            "roll {wide} × {long}",
-            wide=Quantity(1000 * width, "about"),
-            long=Quantity(mesh.roll_length_m, "m"),
-        ),
+        pack=roll_pack(1000 * width, mesh.roll_length_m),
         each=mesh.price[index],
         cost=mesh.price[index] * rolls,
         last_used=metres / mesh.roll_length_m - (rolls - 1),
@@ -181,11 +236,7 @@ def _sheets(sheet: Sheet, panels: list[Panel], index: int) -> Bought:
         aisle=Aisle.SHEET,
         used=phrase("{area}", area=Quantity(area, "m2")),
         packs=whole,
-        pack=phrase(
-            "sheet {wide} × {long}",
-            wide=Quantity(1000 * width, "about"),
-            long=Quantity(1000 * length, "about"),
-        ),
+        pack=sheet_pack(1000 * width, 1000 * length),
         each=sheet.price[index],
         cost=sheet.price[index] * whole,
         last_used=area / (length * width) - (whole - 1) if whole == 1 else 1.0,

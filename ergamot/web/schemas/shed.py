@@ -7,10 +7,10 @@ from typing import Annotated
 from pydantic import Field
 
 from ergamot.core.shed import Sort
-from ergamot.exchange.tables import Format
 from ergamot.web.schemas.figures import In, Out, Words
 
 Line = Annotated[str, Field(max_length=400)]
+Length = Annotated[str, Field(max_length=60)]
 
 
 class ThingOut(Out):
@@ -77,9 +77,9 @@ class ThingIn(In):
     """Changes to a thing; lengths with a unit or in mm. A pen of null sets it free."""
 
     count: int | None = Field(None, ge=-1_000_000, le=1_000_000)
-    long_mm: str | float | None = Field(None, max_length=60)
-    wide_mm: str | float | None = Field(None, max_length=60)
-    lost_mm: str | float | None = Field(None, max_length=60)
+    long_mm: Length | float | None = None
+    wide_mm: Length | float | None = None
+    lost_mm: Length | float | None = None
     each: float | None = None
     note: str | None = Field(None, max_length=400)
     name: str | None = Field(None, max_length=400)
@@ -98,12 +98,6 @@ class TableIn(In):
     file: str = Field(max_length=6_000_000)
 
 
-class TableQuery(In):
-    """The kind of file that is asked for."""
-
-    kind: Format = "csv"
-
-
 class PricesIn(TableIn):
     """A shop's prices, and the shop's name."""
 
@@ -118,6 +112,13 @@ class ShopOut(Out):
     name: str
     dated: str
     prices: int
+    own: bool
+
+
+class OwnIn(In):
+    """Whether a shop's list is what the farm pays."""
+
+    own: bool
 
 
 class ShopsOut(Out):

@@ -63,7 +63,7 @@ function Sheets({ bill }: { bill: Bill }) {
         <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/labels.pdf`} download>
           Labels
         </a>
-        <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/prices?kind=xlsx`} download>
+        <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/prices.xlsx`} download>
           List for a shop to price
         </a>
         <a className="line-button no-print" href={`/api/pens/${bill.pen_id}/design.json`} download>

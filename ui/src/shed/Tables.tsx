@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { answer, api } from "../api/client";
+import { answer, api, from, type Schemas } from "../api/client";
 import { keys, useShops } from "../api/queries";
 import { Trouble } from "../kit/Trouble";
 import { base64 } from "./base64";
@@ -13,10 +13,10 @@ export function Tables({ shed }: { shed: ReturnType<typeof useShedChange> }) {
       <div>
         <h2>As a table</h2>
         <p className="mt-1 flex flex-wrap gap-4">
-          <a className="line-button" href="/api/things/table?kind=csv" download>
+          <a className="line-button" href="/api/things/table.csv" download>
             Out as CSV
           </a>
-          <a className="line-button" href="/api/things/table?kind=xlsx" download>
+          <a className="line-button" href="/api/things/table.xlsx" download>
             Out as XLSX
           </a>
           <Picked label="In from CSV or XLSX" onFile={async (file) => shed.read(await base64(file))} />
@@ -39,13 +39,24 @@ function Shops() {
       void cache.invalidateQueries({ queryKey: ["bill"] });
     },
   });
+  const own = useMutation({
+    mutationFn: ({ shop, own: paid }: { shop: Schemas["ShopOut"]; own: boolean }) =>
+      answer(api.PUT("/api/shops/{shop_id}/own", { params: { path: { shop_id: shop.id }, header: from(shop.revision) }, body: { own: paid } })),
+    onSuccess: (kept) => {
+      cache.setQueryData(keys.shops, kept.shops);
+      void cache.invalidateQueries({ queryKey: ["bill"] });
+    },
+  });
   return (
     <div>
-      <h2>What other shops ask</h2>
+      <h2>What shops ask</h2>
       <ul className="mt-1">
         {shops.data?.map((one) => (
           <li key={one.id}>
-            <b className="font-slab">{one.name}</b>, {one.prices} prices of {one.dated}
+            <b className="font-slab">{one.name}</b>, {one.prices} prices of {one.dated}{" "}
+            <label className="ml-3 text-sm">
+              <input type="checkbox" className="accent-grass" checked={one.own} onChange={(event) => own.mutate({ shop: one, own: event.target.checked })} /> what we pay
+            </label>
           </li>
         ))}
       </ul>
@@ -56,8 +67,8 @@ function Shops() {
         </label>
         <Picked label="Its prices from CSV or XLSX" disabled={!name.trim()} onFile={(file) => keep.mutate(file)} />
       </p>
-      <Trouble problem={keep.error} />
-      <p className="mt-2 max-w-prose text-sm text-pencil">Take a pen’s shopping list out from its Build page, have the shop fill in its prices, read it here. Your own prices stand in the catalogue.</p>
+      <Trouble problem={keep.error ?? own.error} />
+      <p className="mt-2 max-w-prose text-sm text-pencil">Take a pen’s shopping list out from its Build page, have the shop fill in its prices, read it here; tick the one whose prices you pay. What it lacks goes by the example prices of the catalogue.</p>
     </div>
   );
 }

@@ -130,7 +130,7 @@ def steps(page: Page) -> None:
     page.get_by_role("link", name="Laying coop").click()
     page.get_by_role("link", name="To build, step by step").click()
     page.get_by_role("img", name="Step 3").wait_for()
-    page.get_by_role("heading", name="Lay the base").scroll_into_view_if_needed()
+    page.get_by_text("Stand them and brace them").first.scroll_into_view_if_needed()
     page.wait_for_timeout(SETTLE_MS)
 
 

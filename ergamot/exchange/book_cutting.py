@@ -28,7 +28,8 @@ def cutting(page: BookPage, bill: Bill, catalogue: Catalogue, guide_mm: float) -
     page.begin("Cutting")
     page.words(
         f"Lengths are to the long point. With a circular saw the guide lies {page.said(guide_mm)} from the mark, on the side that "
-        "stays; tick a board when its pieces bear their labels."
+        "stays; tick a board when its pieces bear their labels. Where two pieces lie over each other one slanting cut parts them: turn "
+        "the second over."
     )
     page.y -= 3
     for one in settings(bill.pieces):
@@ -63,8 +64,9 @@ def _bar(page: BookPage, bar: Bar, times: int, longest: float) -> None:
     pen.rect(left * mm, (top - BAR_MM) * mm, bar.stock_mm * scale * mm, BAR_MM * mm, fill=1)
     pen.setFillGray(1)
     at = left
-    for label, long in bar.cuts:
-        wide = long * scale
+    laps = bar.laps or (0.0,) * len(bar.cuts)
+    for (label, long), lap in zip(bar.cuts, laps, strict=True):
+        wide, at = long * scale, at - lap * scale
         pen.rect(at * mm, (top - BAR_MM) * mm, wide * mm, BAR_MM * mm, fill=1)
         pen.setFillGray(0)
         pen.setFont(BOLD, 8)

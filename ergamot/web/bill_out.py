@@ -242,8 +242,15 @@ def _bar(bar: Bar, times: int, plan: CuttingPlan, batch: Batch, row: str) -> Bar
         ripped=thing is not None and bar.thing > 0 and thing.row != row,
         lost=words(bar.lost_mm, "mm") if bar.lost_mm else None,
         cuts=[
-            BarCutOut(label=label, length_mm=length, text=words(length, "mm"), mark=words(mark, "mm"))
-            for (label, length), mark in zip(bar.cuts, marks(bar, plan.kerf_mm, plan.trim_mm), strict=True)
+            BarCutOut(
+                label=label, length_mm=length, text=words(length, "mm"), mark=words(mark, "mm"), lap_mm=lap
+            )
+            for (label, length), mark, lap in zip(
+                bar.cuts,
+                marks(bar, plan.kerf_mm, plan.trim_mm),
+                bar.laps or (0.0,) * len(bar.cuts),
+                strict=True,
+            )
         ],
         offcut_mm=bar.offcut_mm,
         offcut=words(bar.offcut_mm, "mm"),

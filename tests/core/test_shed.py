@@ -180,7 +180,7 @@ def test_mass_balance_and_never_dearer_than_without(design, things):
     for section, _, plan in bill.plans:
         for bar in plan.bars:
             uncut = len(bar.cuts) == 1 and abs(bar.cuts[0][1] - bar.stock_mm) < 0.7
-            used = sum(long for _, long in bar.cuts) + bar.lost_mm
+            used = sum(long for _, long in bar.cuts) - sum(bar.laps) + bar.lost_mm
             rest = bar.stock_mm - used - plan.kerf_mm * (len(bar.cuts) - 1) - plan.trim_mm
             assert uncut or rest >= -1e-6
             assert uncut or bar.offcut_mm == pytest.approx(max(0.0, rest - plan.kerf_mm), abs=0.1)

@@ -43,7 +43,7 @@ def holds(plan, wants):
     cut = Counter(piece for bar in plan.bars for piece in bar.cuts)
     assert cut == Counter({(w.label, w.length_mm): w.count for w in wants})
     for bar in plan.bars:
-        bare = sum(length for _, length in bar.cuts)
+        bare = sum(length for _, length in bar.cuts) - sum(bar.laps)
         uncut = len(bar.cuts) == 1 and abs(bare - bar.stock_mm) < 0.7
         used = bare + plan.kerf_mm * (len(bar.cuts) - 1) + plan.trim_mm
         assert uncut or used <= bar.stock_mm + 1e-6

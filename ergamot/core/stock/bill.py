@@ -198,7 +198,7 @@ def _stick_plans(
     for section_key, species_key in ordered:
         section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
         wants = [
-            Want(one.label, one.length_mm, one.count - min(one.count, cut.get(one.label, 0)))
+            Want(one.label, one.length_mm, one.count - min(one.count, cut.get(one.label, 0)), one.mitre)
             for one in pieces
             if (one.section, one.species) == (section_key, species_key)
         ]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ergamot.core.frame.structure import Member, Structure
+from ergamot.core.stock.patterns import Mitre
 
 
 @dataclass(frozen=True)
@@ -24,6 +25,15 @@ class Piece:
     angles_deg: tuple[float, float]
     count: int
     refs: tuple[str, ...]
+    mean_mm: float = 0.0
+
+    @property
+    def mitre(self) -> Mitre | None:
+        """How it nests with its like: where one of its ends is square, or both are sawn alike."""
+        low, high = sorted(self.angles_deg)
+        if not high or not self.mean_mm or (low and low != high):
+            return None
+        return Mitre(high, low == high, round(self.mean_mm, 2))
 
 
 def saw_deg(angle_deg: float) -> float:
@@ -72,4 +82,5 @@ def _piece(label: str, alike: list[Member]) -> Piece:
         angles_deg=(saw_deg(first.cuts[0].angle_deg), saw_deg(first.cuts[1].angle_deg)),
         count=len(alike),
         refs=tuple(member.ref for member in alike),
+        mean_mm=first.mean_mm,
     )

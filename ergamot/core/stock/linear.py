@@ -152,8 +152,7 @@ def by_length(cutting: Cutting, stocks: tuple[Stock, ...]) -> float:
     >>> by_length(Cutting((1000.0,), (3,), 0.0, 0.0), (Stock(2000.0, 300),))
     450.0
     """
-    each = [length + cutting.kerf_mm for length in cutting.lengths]
-    long = sum(one * count for one, count in zip(each, cutting.wanted, strict=True))
+    long = sum(one * count for one, count in zip(cutting.each, cutting.wanted, strict=True))
     cents = 0.0
     for price, mm in sorted(_by_the_mm(stock, cutting.kerf_mm) for stock in stocks):
         cents += price * min(long, mm)

@@ -2,6 +2,9 @@
 
 A pattern says how many of each wanted length come out of one bar of a stock length. It fits when
 Σ l + kerf·(n − 1) + trim ≤ stock. A piece as long as its board is taken as it comes, uncut.
+
+Pieces with the same mitre nest: one saw cut ends the one and begins the next, turned over where it must be. So they take
+their mean length each, and what the last long point reaches past it once.
 """
 
 from __future__ import annotations
@@ -10,6 +13,7 @@ import itertools
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import cached_property
 from time import monotonic
 
 LOOKS_UP = 512  # steps of the search between two looks at the clock; may move
@@ -41,13 +45,72 @@ class Pattern:
 
 
 @dataclass(frozen=True)
+class Mitre:
+    """How a piece's ends are sawn: the angle off square, whether both ends are, and its mean length, mm."""
+
+    angle_deg: float
+    both: bool
+    mean_mm: float
+
+
+@dataclass(frozen=True)
 class Cutting:
-    """What is to be cut: lengths (mm, longest first), how many of each, and the saw."""
+    """What is to be cut: lengths (mm, longest first), how many of each, and the saw; the mitre of each where it nests with
+    its like."""
 
     lengths: tuple[float, ...]
     wanted: tuple[int, ...]
     kerf_mm: float
     trim_mm: float
+    mitres: tuple[Mitre | None, ...] = ()
+
+    @cached_property
+    def each(self) -> tuple[float, ...]:
+        """What one of each length takes of a bar, saw cut with it, mm; of those that nest without what reaches past."""
+        return tuple(
+            (length if mitre is None else mitre.mean_mm) + self.saw(i)
+            for i, (length, mitre) in enumerate(zip(self.lengths, self._mitres, strict=True))
+        )
+
+    @cached_property
+    def past(self) -> tuple[float, ...]:
+        """How far the long point of each reaches past its mean length, mm; 0 where it does not nest."""
+        return tuple(
+            0.0 if mitre is None else length - mitre.mean_mm
+            for length, mitre in zip(self.lengths, self._mitres, strict=True)
+        )
+
+    @cached_property
+    def nests(self) -> tuple[int, ...]:
+        """Which of them nest with each other: a number for each, below 0 where with none."""
+        found: dict[tuple[float, bool, float], int] = {}
+        return tuple(
+            -1
+            if mitre is None
+            else found.setdefault((mitre.angle_deg, mitre.both, round(past, 1)), len(found))
+            for mitre, past in zip(self._mitres, self.past, strict=True)
+        )
+
+    @property
+    def _mitres(self) -> tuple[Mitre | None, ...]:
+        return self.mitres or (None,) * len(self.lengths)
+
+    def saw(self, i: int) -> float:
+        """What the cut after a piece takes of the bar's length, mm: more where it slants."""
+        mitre = self._mitres[i]
+        return self.kerf_mm if mitre is None else self.kerf_mm / math.cos(math.radians(mitre.angle_deg))
+
+    def reaches(self, i: int, count: int) -> float:
+        """What so many that nest with one reach past their mean lengths, mm: once where both their ends are sawn, else where
+        one is left without a fellow."""
+        mitre = self._mitres[i]
+        if mitre is None or not count:
+            return 0.0
+        return self.past[i] if mitre.both or count % 2 else 0.0
+
+    def takes(self, i: int, count: int, before: int) -> float:
+        """What so many more of a length take of a bar in which `before` of its nest are already, mm."""
+        return count * self.each[i] + self.reaches(i, before + count) - self.reaches(i, before)
 
     def bare_mm(self, counts: tuple[int, ...]) -> float:
         return sum(length * count for length, count in zip(self.lengths, counts, strict=True))
@@ -60,10 +123,12 @@ class Cutting:
             if _as_it_comes(length, stock)
         ]
 
-    def most(self, i: int, room: float) -> int:
-        """How many of one length fit in what is left of a bar (room counts one kerf more)."""
-        each = self.lengths[i] + self.kerf_mm
-        return min(self.wanted[i], int((room + 1e-6) // each))
+    def most(self, i: int, room: float, before: int = 0) -> int:
+        """How many of one length fit in what is left of a bar (room counts one kerf more), beside those of its nest."""
+        count = min(self.wanted[i], int((room + self.reaches(i, before) + 1e-6) // self.each[i]))
+        while count > 0 and self.takes(i, count, before) > room + 1e-6:
+            count -= 1
+        return count
 
     def comes_from(self, length: float, stock: Stock) -> bool:
         """Can a piece come out of a bar: cut from it, or the bar as it is sold?"""
@@ -163,9 +228,10 @@ def _search(
 ) -> Iterator[tuple[int, ...]]:
     """Full patterns (nothing more fits) that may reach the floor, richest lengths tried first."""
     size = len(cutting.lengths)
-    each = [length + cutting.kerf_mm for length in cutting.lengths]
+    each, nests = cutting.each, cutting.nests
     order = sorted(range(size), key=lambda i: -worth[i] / each[i])
     counts = [0] * size
+    held = [0] * (max(nests, default=-1) + 1)  # how many of each nest
 
     def bound(depth: int, room: float) -> float:
         value = 0.0
@@ -177,23 +243,37 @@ def _search(
                 break
         return value
 
+    def given_back() -> float:
+        """What a nest's odd piece may give back when it gets a fellow."""
+        return sum(cutting.reaches(nests.index(nest), count) for nest, count in enumerate(held) if count)
+
     steps = itertools.count(1)
 
     def descend(depth: int, room: float, value: float) -> Iterator[tuple[int, ...]]:
         if next(steps) % LOOKS_UP == 0 and monotonic() > deadline:
             raise OutOfTime
-        if value + bound(depth, room) < floor() - 1e-9:
+        if value + bound(depth, room + given_back() if held else room) < floor() - 1e-9:
             return
         if depth == size:
-            full = all(counts[i] == cutting.wanted[i] or each[i] > room + 1e-6 for i in range(size))
+            full = all(
+                counts[i] == cutting.wanted[i]
+                or cutting.takes(i, 1, held[nests[i]] if nests[i] >= 0 else 0) > room + 1e-6
+                for i in range(size)
+            )
             if full and any(counts):
                 yield tuple(counts)
             return
         i = order[depth]
-        for count in range(cutting.most(i, room), -1, -1):
+        nest = nests[i]
+        before = held[nest] if nest >= 0 else 0
+        for count in range(cutting.most(i, room, before), -1, -1):
             counts[i] = count
-            yield from descend(depth + 1, room - count * each[i], value + count * worth[i])
+            if nest >= 0:
+                held[nest] = before + count
+            yield from descend(depth + 1, room - cutting.takes(i, count, before), value + count * worth[i])
         counts[i] = 0
+        if nest >= 0:
+            held[nest] = before
 
     yield from descend(0, cutting.room(stock), 0.0)
     for pattern in cutting.uncut(stock):

@@ -52,8 +52,8 @@ def marks(bar: Bar, kerf_mm: float, trim_mm: float) -> tuple[float, ...]:
     uncut = len(bar.cuts) == 1 and abs(bar.cuts[0][1] - bar.stock_mm) < 1
     at = 0.0 if uncut else trim_mm / 2 + bar.lost_mm / 2
     found = []
-    for _, length in bar.cuts:
-        at += length
+    for (_, length), lap in zip(bar.cuts, bar.laps or (0.0,) * len(bar.cuts), strict=True):
+        at += length - lap
         found.append(round(at, 1))
         at += kerf_mm
     return tuple(found)

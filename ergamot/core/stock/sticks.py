@@ -15,6 +15,7 @@ Money is counted in the coarsest coin all prices are whole numbers of: it prunes
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
@@ -34,7 +35,7 @@ from ergamot.core.stock.linear import (
     uses,
     whole_coins,
 )
-from ergamot.core.stock.patterns import Cutting, OutOfTime, Pattern, Stock, patterns_worth
+from ergamot.core.stock.patterns import Cutting, Mitre, OutOfTime, Pattern, Stock, patterns_worth
 
 KERF_MM = 3.0  # a circular saw's cut; judgement: blades cut 2 to 3.2 mm
 TRIM_MM = 5.0  # squared off the yard's end; judgement: seldom clean
@@ -49,11 +50,12 @@ LEAST_SHARE = 0.4  # or, of a short time, so much of it; may move
 
 @dataclass(frozen=True)
 class Want:
-    """So many pieces of one label and length, mm."""
+    """So many pieces of one label and length, mm; how their ends are sawn where they may nest with their like."""
 
     label: str
     length_mm: float
     count: int
+    mitre: Mitre | None = None
 
 
 @dataclass(frozen=True)
@@ -71,7 +73,7 @@ class Board:
 @dataclass(frozen=True)
 class Bar:
     """One board: what is cut from it in order, the offcut that is left, mm, and which of what is in hand it is; 0 of one that
-    is bought."""
+    is bought. `laps` says for each piece how far it lies over the one before it, mm, where their mitres nest."""
 
     stock_mm: float
     price: Decimal
@@ -79,6 +81,7 @@ class Bar:
     offcut_mm: float
     thing: int = 0
     lost_mm: float = 0.0
+    laps: tuple[float, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -132,9 +135,12 @@ def plan_sticks(
     if not wants:
         nothing = Decimal("0.00")
         return CuttingPlan((), nothing, nothing, nothing, True, kerf_mm, trim_mm)
-    lengths = tuple(sorted({want.length_mm for want in wants}, reverse=True))
-    wanted = tuple(sum(w.count for w in wants if w.length_mm == length) for length in lengths)
-    cutting = Cutting(lengths, wanted, kerf_mm, trim_mm)
+    kinds = sorted(
+        {(want.length_mm, want.mitre) for want in wants}, key=lambda kind: (-kind[0], str(kind[1]))
+    )
+    lengths = tuple(length for length, _ in kinds)
+    wanted = tuple(sum(w.count for w in wants if (w.length_mm, w.mitre) == kind) for kind in kinds)
+    cutting = Cutting(lengths, wanted, kerf_mm, trim_mm, tuple(mitre for _, mitre in kinds))
     sold = tuple(Stock(length, int(price * 100)) for length, price in sorted(stock))
     _refuse_too_long(cutting, sold, wants)
     held = tuple(
@@ -291,32 +297,42 @@ def _bars(
     cutting: Cutting, patterns: list[Pattern], counts: np.ndarray, wants: Sequence[Want]
 ) -> tuple[Bar, ...]:
     """Boards with the labels on them; pieces cut over the number wanted are left in the offcut."""
-    waiting = {
-        length: [w.label for w in wants if w.length_mm == length for _ in range(w.count)]
-        for length in cutting.lengths
-    }
+    kinds = list(zip(cutting.lengths, cutting.mitres, strict=True))
+    waiting = [
+        [w.label for w in wants if (w.length_mm, w.mitre) == kind for _ in range(w.count)] for kind in kinds
+    ]
     bars = []
     for pattern, times in sorted(
         zip(patterns, counts, strict=True), key=lambda pair: -cutting.bare_mm(pair[0].counts)
     ):
         for _ in range(times):
-            cuts: list[tuple[str, float]] = []
-            for length, count in zip(cutting.lengths, pattern.counts, strict=True):
-                for _ in range(min(count, len(waiting[length]))):
-                    cuts.append((waiting[length].pop(0), length))
+            cuts: list[tuple[int, str]] = []
+            for i in sorted(range(len(kinds)), key=lambda i: (cutting.nests[i], i)):
+                for _ in range(min(pattern.counts[i], len(waiting[i]))):
+                    cuts.append((i, waiting[i].pop(0)))
             if cuts:
-                bars.append(_bar(cutting, pattern.stock, tuple(cuts)))
+                bars.append(_bar(cutting, pattern.stock, cuts))
     return tuple(sorted(bars, key=lambda bar: (-bar.stock_mm, bar.offcut_mm)))
 
 
-def _bar(cutting: Cutting, stock: Stock, cuts: tuple[tuple[str, float], ...]) -> Bar:
-    bare = sum(length for _, length in cuts)
-    left = stock.length_mm - stock.lost_mm - bare - cutting.kerf_mm * len(cuts) - cutting.trim_mm
+def _bar(cutting: Cutting, stock: Stock, cuts: Sequence[tuple[int, str]]) -> Bar:
+    """A board with its pieces on it, those of a nest side by side."""
+    held: Counter[int] = Counter()
+    laps, used, end = [], 0.0, -cutting.kerf_mm
+    for i, _ in cuts:
+        nest = cutting.nests[i]
+        used += cutting.takes(i, 1, held[nest] if nest >= 0 else 0)
+        held[nest] += 1
+        begins = used - cutting.saw(i) - cutting.lengths[i]
+        laps.append(round(end + cutting.kerf_mm - begins, 2))
+        end = begins + cutting.lengths[i]
+    left = stock.length_mm - stock.lost_mm - end - cutting.kerf_mm - cutting.trim_mm
     return Bar(
         stock.length_mm,
         Decimal(stock.price_cents) / 100,
-        cuts,
+        tuple((label, cutting.lengths[i]) for i, label in cuts),
         max(0.0, round(left, 1)),
         stock.thing,
         stock.lost_mm,
+        tuple(laps) if any(laps) else (),
     )

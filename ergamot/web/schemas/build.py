@@ -51,11 +51,13 @@ class BarCutOut(Out):
     length_mm: float
     text: Words
     mark: Words
+    lap_mm: float
 
 
 class BarOut(Out):
     """One board as it is cut; `times` alike ones are cut the same way. `thing` is which of the shed's it is, 0 of one that is
-    bought, below 0 of a piece that was cut before; a mark lies as far from the end it is squared off at."""
+    bought, below 0 of a piece that was cut before; a mark lies as far from the end it is squared off at; a piece lies `lap_mm` over the one
+    before it where their mitres are sawn by one cut."""
 
     stock_mm: float
     stock: Words

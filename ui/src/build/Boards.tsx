@@ -85,7 +85,8 @@ interface BoardProps {
 function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
   const { read } = useUnits();
   const length = bar.stock_mm * scale;
-  const starts = bar.cuts.map((_, i) => 62 + bar.cuts.slice(0, i).reduce((sum, cut) => sum + cut.length_mm * scale + 1.2, 0));
+  const reach = (i: number) => bar.cuts.slice(0, i + 1).reduce((sum, cut) => sum + (cut.length_mm - cut.lap_mm) * scale + 1.2, 0);
+  const starts = bar.cuts.map((cut, i) => 62 + reach(i) - 1.2 - cut.length_mm * scale);
   return (
     <g transform={`translate(0 ${y})`} fontSize={14}>
       <text x={0} y={21} className="figure" fontSize={17}>
@@ -101,7 +102,7 @@ function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
         return (
           <g key={i} onMouseEnter={() => onPoint(cut.label)} onMouseLeave={() => onPoint(null)}>
             <rect x={x} y={0} width={w} height={TALL} fill={lit === cut.label ? "var(--color-tape)" : "transparent"} />
-            <path d={`M${x + w} -3l-1.500 ${TALL + 6}`} stroke="var(--color-ink)" strokeWidth={1.8} />
+            <path d={sawn(x + w, Math.max(0, bar.cuts[i + 1]?.lap_mm ?? 0) * scale, i % 2 === 0)} stroke="var(--color-ink)" strokeWidth={1.8} />
             <text x={x + w / 2} y={below ? 12 : 20} textAnchor="middle" fontWeight={600}>
               <tspan fontFamily="var(--font-slab)" fontWeight={700}>{cut.label}</tspan>
               {oneLine ? <tspan> {read(cut.text)}</tspan> : null}
@@ -115,6 +116,12 @@ function Board({ bar, y, scale, lit, onPoint }: BoardProps) {
       <OffcutMark bar={bar} x={62 + length} scale={scale} />
     </g>
   );
+}
+
+/** The pencil line of a cut: as good as square, or slanting where it ends one mitre and begins the next. */
+function sawn(x: number, lap: number, down: boolean): string {
+  if (lap < 3) return `M${x} -3l-1.500 ${TALL + 6}`;
+  return down ? `M${x} 0L${x - lap} ${TALL}` : `M${x - lap} 0L${x} ${TALL}`;
 }
 
 function OffcutMark({ bar, x, scale }: { bar: Bar; x: number; scale: number }) {

@@ -15,7 +15,7 @@ export function Sawing({ bill }: { bill: Bill }) {
         ))}
       </ol>
       <p className="mt-1 text-sm text-pencil">
-        All square cuts first, then each angle. The guide lies {read(bill.guide)} from the mark, on the side that stays (your saw’s own: Farm page).
+        All square cuts first, then each angle. The guide lies {read(bill.guide)} from the mark, on the side that stays (your saw’s own: Farm page). Where a pencil line slants, one cut ends a mitre and begins the next: turn the second piece over.
         {bill.jigs.length > 0 ? ` Worth a stop block: ${bill.jigs.map((one) => `${one.label} (${one.count}${one.angled ? ", with its angle" : ""})`).join(", ")}.` : ""}
       </p>
     </section>

@@ -31,9 +31,9 @@ const bar = (times: number, offcut_mm: number): Schemas["BarOut"] => ({
   ripped: false,
   lost: null,
   cuts: [
-    { label: "B2", length_mm: 1124, text: words("3 ft 8 1/4 in"), mark: words("1.127 m") },
-    { label: "U1", length_mm: 524, text: words("1 ft 8 5/8 in"), mark: words("1.654 m") },
-    { label: "A1", length_mm: 90, text: words("3 1/2 in"), mark: words("1.747 m") },
+    { label: "B2", length_mm: 1124, text: words("3 ft 8 1/4 in"), mark: words("1.127 m"), lap_mm: 0 },
+    { label: "U1", length_mm: 524, text: words("1 ft 8 5/8 in"), mark: words("1.654 m"), lap_mm: 0 },
+    { label: "A1", length_mm: 90, text: words("3 1/2 in"), mark: words("1.747 m"), lap_mm: 0 },
   ],
   offcut_mm,
   offcut: words("some"),

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
@@ -11,15 +10,13 @@ from time import monotonic
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet
 from ergamot.core.catalogue.kinds import Aisle
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.finding import phrase
 from ergamot.core.frame.structure import Structure
 from ergamot.core.shed import Sort, Thing
 from ergamot.core.stock.at_hand import AtHand
 from ergamot.core.stock.coverings import (
     Bought,
-    length_pack,
     mesh_lines,
-    price_key,
     roll_pack,
     sheet_lines,
     sheet_pack,
@@ -36,13 +33,13 @@ from ergamot.core.stock.covers import (
     several,
 )
 from ergamot.core.stock.cut_list import Piece, cut_list
+from ergamot.core.stock.paid import Prices, priced, priced_mesh, priced_sheet
 from ergamot.core.stock.plates import PlatePlan
-from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan, Want, plan_sticks
+from ergamot.core.stock.stick_plans import board_lines, stick_plans
+from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan
 from ergamot.core.stock.wares import stain_lines, ware_lines
 from ergamot.core.units import Quantity
 
-CENT = Decimal("0.01")
-Prices = Mapping[str, Decimal]
 LEAST_S = 0.1  # for one plan, however many there are; may move
 HURRIED_S = 0.03  # the same, where many bills are wanted; may move
 SHARE_OF_COVERS = 0.3  # of the time goes to sheets and rolls; may move
@@ -153,9 +150,9 @@ def bill_of_several(
     hand, paid = AtHand(things or {}, rips), prices or {}
     deadline = monotonic() + seconds
     least = HURRIED_S if hurried else LEAST_S
-    plans = _stick_plans(pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {}, least, paid)
+    plans = stick_plans(pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {}, least, paid)
     lines = [
-        line for section, species, plan in plans for line in _board_lines(catalogue, section, species, plan)
+        line for section, species, plan in plans for line in board_lines(catalogue, section, species, plan)
     ]
     kinds = _coverings(wanted)
     plates: list[tuple[str, PlatePlan]] = []
@@ -163,14 +160,14 @@ def bill_of_several(
     for row in kinds:
         left = max(least, (deadline - monotonic()) / max(1, len(kinds) - len(plates) - len(rolls)))
         if isinstance(row, Sheet):
-            plates.append((row.key, plate_plan(_priced_sheet(row, paid), of_kind(covers, row), hand, left)))
+            plates.append((row.key, plate_plan(priced_sheet(row, paid), of_kind(covers, row), hand, left)))
         else:
             each = max(least, left / len(row.roll_width_mm))
-            rolls.append(roll_plan(_priced_mesh(row, paid), of_kind(covers, row), hand, each))
+            rolls.append(roll_plan(priced_mesh(row, paid), of_kind(covers, row), hand, each))
     lines += _cover_lines(wanted, kinds, plates, rolls, hand)
     lines += ware_lines([(item, one.times) for one in wanted for item in one.structure.hardware], hand)
     lines += stain_lines([one.structure for one in wanted for _ in range(one.times)], catalogue, hand)
-    lines = [_priced(line, paid) for line in lines]
+    lines = [priced(line, paid) for line in lines]
     taken = tuple(
         Taken(number, count, hand.things[number].each * count) for number, count in sorted(hand.taken.items())
     )
@@ -178,96 +175,6 @@ def bill_of_several(
         tuple(pieces), tuple(plans), tuple(line for line in lines if line.packs), tuple(covers), tuple(plates),
         tuple(rolls), tuple(one for one in taken if one.count),
     )  # fmt: skip
-
-
-def _stick_plans(
-    pieces: Sequence[Piece],
-    catalogue: Catalogue,
-    hand: AtHand,
-    seconds: float,
-    cut: Mapping[str, int],
-    least: float,
-    paid: Prices,
-) -> list[tuple[str, str, CuttingPlan]]:
-    """A plan for each section and timber, the deepest first: what is left of their boards may be ripped for the rest."""
-    kinds = list(dict.fromkeys((piece.section, piece.species) for piece in pieces))
-    ordered = sorted(kinds, key=lambda kind: -catalogue.sections[kind[0]].deep_mm)
-    plans: dict[tuple[str, str], CuttingPlan] = {}
-    deadline = monotonic() + seconds
-    hard = {kind: _hardness(pieces, kind) for kind in kinds}
-    for section_key, species_key in ordered:
-        section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
-        wants = [
-            Want(one.label, one.length_mm, one.count - min(one.count, cut.get(one.label, 0)), one.mitre)
-            for one in pieces
-            if (one.section, one.species) == (section_key, species_key)
-        ]
-        wants = [want for want in wants if want.count]
-        factor = species.price_factor if species else Decimal(1)
-        what = f"{section.label} {species.label}" if species else section.label
-        prices = [
-            paid.get(price_key(what, length_pack(mm)), (price * factor).quantize(CENT))
-            for mm, price in zip(section.stock_mm, section.prices, strict=True)
-        ]
-        share = hard[section_key, species_key] / sum(hard[kind] for kind in kinds if kind not in plans)
-        left = max(least, (deadline - monotonic()) * share)
-        ripped = hand.to_rip(section, species_key, catalogue.sections)
-        strips = {board.thing: count for board, count in ripped}
-        boards = [*hand.boards(section_key, species_key), *(board for board, _ in ripped)]
-        sold = list(zip(section.stock_mm, prices, strict=True))
-        plan = plan_sticks(wants, sold, seconds=left, in_hand=boards)
-        for number, count in Counter(bar.thing for bar in plan.bars if bar.thing).items():
-            hand.take(number, math.ceil(count / strips.get(number, 1)))
-        plans[section_key, species_key] = plan
-    return [(*kind, plans[kind]) for kind in kinds]
-
-
-def _hardness(pieces: Sequence[Piece], kind: tuple[str, str]) -> float:
-    """How much of the time a section's plan is given: by the square of how many lengths there are."""
-    return float(len({one.length_mm for one in pieces if (one.section, one.species) == kind}) ** 2)
-
-
-def _board_lines(catalogue: Catalogue, section_key: str, species_key: str, plan: CuttingPlan) -> list[Bought]:
-    section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
-    what = f"{section.label} {species.label}" if species else section.label
-    lines = []
-    for stock_mm in sorted({bar.stock_mm for bar in plan.bought}):
-        bars = [bar for bar in plan.bought if bar.stock_mm == stock_mm]
-        used = sum(length for bar in bars for _, length in bar.cuts)
-        lines.append(
-            Bought(
-                what=what,
-                aisle=Aisle.TIMBER,
-                used=phrase("{long}", long=Quantity(round(used / 1000, 1), "m")),
-                packs=len(bars),
-                pack=length_pack(stock_mm),
-                each=bars[0].price,
-                cost=bars[0].price * len(bars),
-                size_mm=(stock_mm, 0.0),
-                row=section_key,
-            )
-        )
-    return lines
-
-
-def _priced(line: Bought, paid: Prices) -> Bought:
-    """A line at what the farm pays for it."""
-    each = paid.get(line.key, line.each)
-    return line if each == line.each else replace(line, each=each, cost=each * line.packs)
-
-
-def _priced_sheet(row: Sheet, paid: Prices) -> Sheet:
-    packs = [sheet_pack(1000 * row.cover_width_m, 1000 * long) for long in row.lengths_m]
-    return replace(row, price=_paid(row.label, packs, row.price, paid))
-
-
-def _priced_mesh(row: Mesh, paid: Prices) -> Mesh:
-    packs = [roll_pack(wide, row.roll_length_m) for wide in row.roll_width_mm]
-    return replace(row, price=_paid(row.label, packs, row.price, paid))
-
-
-def _paid(what: str, packs: Sequence[Phrase], prices: Sequence[Decimal], paid: Prices) -> tuple[Decimal, ...]:
-    return tuple(paid.get(price_key(what, pack), price) for pack, price in zip(packs, prices, strict=True))
 
 
 def _coverings(wanted: Sequence[Wanted]) -> list[Sheet | Mesh]:

@@ -22,7 +22,6 @@ from decimal import Decimal
 from time import monotonic
 
 import numpy as np
-from scipy.optimize import LinearConstraint, milp
 
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.stock.linear import (
@@ -30,12 +29,11 @@ from ergamot.core.stock.linear import (
     cost_of,
     first_fit,
     linear_optimum,
-    matrix,
     seen_at_once,
-    uses,
     whole_coins,
 )
 from ergamot.core.stock.patterns import Cutting, Mitre, OutOfTime, Pattern, Stock, patterns_worth
+from ergamot.core.stock.whole import whole_bars
 
 KERF_MM = 3.0  # a circular saw's cut; judgement: blades cut 2 to 3.2 mm
 TRIM_MM = 5.0  # squared off the yard's end; judgement: seldom clean
@@ -43,7 +41,6 @@ MOST_PATTERNS = 60_000  # may move: beyond it they are made as they are asked fo
 WIDEN = 5.0  # the slack tried next, when nothing was found within it; may move: only how soon it is found
 TIME_LIMIT_S = 10.0  # then the best plan so far is given, and said not to be proven; may move
 FOR_OPTIMUM = 0.7  # of the time, at the most, goes to the linear optimum; may move
-SOLVED, NO_SUCH_PLAN = 0, 2  # what the solver answers; may move
 LAST_S = 0.2  # to whole bars of its patterns, or to fewer bars at the same cost; may move
 LEAST_SHARE = 0.4  # or, of a short time, so much of it; may move
 
@@ -217,7 +214,7 @@ def _best_plan(
             break
         if listed is None:
             break
-        found = _whole_bars(cutting, listed, coin, deadline - monotonic(), cost_of(*best) - coin)
+        found = whole_bars(cutting, listed, coin, deadline - monotonic(), cost_of(*best) - coin)
         if found.counts is not None:
             best = (listed, found.counts)
         least = max(least, min(found.least, optimum.cents + slack))
@@ -225,11 +222,11 @@ def _best_plan(
         if not found.ended:
             break
         if spare - coin <= slack + 1e-6:
-            fewer = _whole_bars(cutting, listed, coin, last_s, cost_of(*best), fewest=True)
+            fewer = whole_bars(cutting, listed, coin, last_s, cost_of(*best), fewest=True)
             return (best[1], best[0], None) if fewer.counts is None else (fewer.counts, listed, None)
         slack = min(spare - coin, WIDEN * slack)
     last = max(last_s, deadline - monotonic())
-    better = _whole_bars(cutting, optimum.patterns, coin, last, cost_of(*best) - coin).counts
+    better = whole_bars(cutting, optimum.patterns, coin, last, cost_of(*best) - coin).counts
     if better is not None:
         best = (optimum.patterns, better)
     return best[1], best[0], least
@@ -247,50 +244,6 @@ def _within(
             return None
         listed += found
     return listed
-
-
-@dataclass(frozen=True)
-class _Whole:
-    """Whole bars of some patterns: how many of each, None where none were found; whether nothing better exists among them, and
-    the least they can cost, cents."""
-
-    counts: np.ndarray | None
-    ended: bool
-    least: float
-
-
-def _whole_bars(
-    cutting: Cutting,
-    patterns: list[Pattern],
-    coin: int,
-    seconds: float,
-    at_most: int,
-    fewest: bool = False,
-) -> _Whole:
-    """Fewest coins that cut everything, or fewest bars; costing at most so many cents."""
-    if not patterns:
-        return _Whole(None, True, math.inf)
-    coins = np.array([pattern.stock.price_cents // coin for pattern in patterns])
-    limits = [
-        LinearConstraint(matrix(patterns), lb=np.array(cutting.wanted)),
-        LinearConstraint(coins, ub=at_most // coin),
-    ]
-    limited = list(dict.fromkeys(pattern.stock for pattern in patterns if pattern.stock.most is not None))
-    if limited:
-        most = np.array([stock.most or 0 for stock in limited])
-        limits.append(LinearConstraint(uses(patterns, limited), ub=most))
-    solved = milp(
-        np.ones(len(patterns)) if fewest else coins,
-        constraints=limits,
-        integrality=np.ones(len(patterns), dtype=int),
-        options={"time_limit": max(0.02, seconds), "mip_rel_gap": 0.0},
-    )
-    counts = None if solved.x is None else np.round(solved.x).astype(int)
-    if solved.status == NO_SUCH_PLAN:
-        return _Whole(None, True, math.inf)
-    bound = solved.mip_dual_bound
-    least = 0.0 if bound is None or not math.isfinite(bound) else math.ceil(bound - 1e-6) * coin
-    return _Whole(counts, solved.status == SOLVED, least)
 
 
 def _bars(

@@ -1,0 +1,69 @@
+"""Whole bars of the patterns at hand: the integer programme at the end of a cutting plan."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.optimize import LinearConstraint, milp
+
+from ergamot.core.stock.linear import matrix, uses
+from ergamot.core.stock.patterns import Cutting, Pattern
+
+SOLVED, NO_SUCH_PLAN = 0, 2  # what the solver answers; may move
+
+
+@dataclass(frozen=True)
+class Whole:
+    """Whole bars of some patterns: how many of each, None where none were found; whether nothing better exists among them, and
+    the least they can cost, cents."""
+
+    counts: np.ndarray | None
+    ended: bool
+    least: float
+
+
+def whole_bars(
+    cutting: Cutting,
+    patterns: list[Pattern],
+    coin: int,
+    seconds: float,
+    at_most: int,
+    fewest: bool = False,
+) -> Whole:
+    """Fewest coins that cut everything, or fewest bars; costing at most so many cents.
+
+    Args: cutting, what is to be cut; patterns, which may be used; coin, cents, 1 or more, all prices are whole numbers of;
+        seconds to look, 0.02 or more; at_most, cents, 0 or more; fewest, whether bars are counted instead of money.
+    Returns: the Whole.
+    Source: Gilmore & Gomory (1961); HiGHS MIP.
+
+    >>> from ergamot.core.stock.patterns import Stock
+    >>> one = Pattern(Stock(2000.0, 300), (2,))
+    >>> whole_bars(Cutting((900.0,), (3,), 0.0, 0.0), [one], 100, 1.0, 900).counts.tolist()
+    [2]
+    """
+    if not patterns:
+        return Whole(None, True, math.inf)
+    coins = np.array([pattern.stock.price_cents // coin for pattern in patterns])
+    limits = [
+        LinearConstraint(matrix(patterns), lb=np.array(cutting.wanted)),
+        LinearConstraint(coins, ub=at_most // coin),
+    ]
+    limited = list(dict.fromkeys(pattern.stock for pattern in patterns if pattern.stock.most is not None))
+    if limited:
+        most = np.array([stock.most or 0 for stock in limited])
+        limits.append(LinearConstraint(uses(patterns, limited), ub=most))
+    solved = milp(
+        np.ones(len(patterns)) if fewest else coins,
+        constraints=limits,
+        integrality=np.ones(len(patterns), dtype=int),
+        options={"time_limit": max(0.02, seconds), "mip_rel_gap": 0.0},
+    )
+    counts = None if solved.x is None else np.round(solved.x).astype(int)
+    if solved.status == NO_SUCH_PLAN:
+        return Whole(None, True, math.inf)
+    bound = solved.mip_dual_bound
+    least = 0.0 if bound is None or not math.isfinite(bound) else math.ceil(bound - 1e-6) * coin
+    return Whole(counts, solved.status == SOLVED, least)

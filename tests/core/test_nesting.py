@@ -95,6 +95,7 @@ def test_nested_pieces_lie_on_their_board_and_apart(rows):
     assert sum(len(bar.cuts) for bar in plan.bars) == sum(want.count for want in wants)
     for bar in plan.bars:
         laid = laid_out(bar, wants)
+        assert 0 < bar.used_mm <= bar.stock_mm
         assert max(one.bounds[2] for one in laid) <= bar.stock_mm - plan.trim_mm + 0.7
         for i, one in enumerate(laid):
             for other in laid[i + 1 :]:

@@ -96,7 +96,7 @@ def _waste(bill: Bill) -> float:
     """Share of the boards' length that ends as no piece."""
     bars = [bar for _, _, plan in bill.plans for bar in plan.bars]
     whole = sum(bar.stock_mm for bar in bars)
-    used = sum(long for bar in bars for _, long in bar.cuts)
+    used = sum(bar.used_mm for bar in bars)
     return 1 - used / whole if whole else 0.0
 
 

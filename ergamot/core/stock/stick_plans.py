@@ -98,7 +98,7 @@ def board_lines(catalogue: Catalogue, section_key: str, species_key: str, plan: 
     lines = []
     for stock_mm in sorted({bar.stock_mm for bar in plan.bought}):
         bars = [bar for bar in plan.bought if bar.stock_mm == stock_mm]
-        used = sum(length for bar in bars for _, length in bar.cuts)
+        used = sum(bar.used_mm for bar in bars)
         lines.append(
             Bought(
                 what=what,

@@ -80,6 +80,11 @@ class Bar:
     lost_mm: float = 0.0
     laps: tuple[float, ...] = ()
 
+    @property
+    def used_mm(self) -> float:
+        """So much of its length is in pieces."""
+        return sum(length for _, length in self.cuts) - sum(self.laps)
+
 
 @dataclass(frozen=True)
 class CuttingPlan:

@@ -100,13 +100,17 @@ class Cutting:
         mitre = self._mitres[i]
         return self.kerf_mm if mitre is None else self.kerf_mm / math.cos(math.radians(mitre.angle_deg))
 
+    def in_pairs(self, i: int) -> bool:
+        """Does a piece nest with one other only: one of its ends is square?"""
+        mitre = self._mitres[i]
+        return mitre is not None and not mitre.both
+
     def reaches(self, i: int, count: int) -> float:
         """What so many that nest with one reach past their mean lengths, mm: once where both their ends are sawn, else where
         one is left without a fellow."""
-        mitre = self._mitres[i]
-        if mitre is None or not count:
+        if not count or (self.in_pairs(i) and count % 2 == 0):
             return 0.0
-        return self.past[i] if mitre.both or count % 2 else 0.0
+        return self.past[i]
 
     def takes(self, i: int, count: int, before: int) -> float:
         """What so many more of a length take of a bar in which `before` of its nest are already, mm."""
@@ -232,6 +236,11 @@ def _search(
     order = sorted(range(size), key=lambda i: -worth[i] / each[i])
     counts = [0] * size
     held = [0] * (max(nests, default=-1) + 1)  # how many of each nest
+    in_pairs = [
+        (nest, cutting.past[nests.index(nest)])
+        for nest in range(len(held))
+        if cutting.in_pairs(nests.index(nest))
+    ]
 
     def bound(depth: int, room: float) -> float:
         value = 0.0
@@ -245,14 +254,14 @@ def _search(
 
     def given_back() -> float:
         """What a nest's odd piece may give back when it gets a fellow."""
-        return sum(cutting.reaches(nests.index(nest), count) for nest, count in enumerate(held) if count)
+        return sum(past for nest, past in in_pairs if held[nest] % 2)
 
     steps = itertools.count(1)
 
     def descend(depth: int, room: float, value: float) -> Iterator[tuple[int, ...]]:
         if next(steps) % LOOKS_UP == 0 and monotonic() > deadline:
             raise OutOfTime
-        if value + bound(depth, room + given_back() if held else room) < floor() - 1e-9:
+        if value + bound(depth, room + given_back() if in_pairs else room) < floor() - 1e-9:
             return
         if depth == size:
             full = all(

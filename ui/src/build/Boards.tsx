@@ -11,7 +11,7 @@ interface Props {
   plan: Plan;
   lit: string | null;
   onPoint: (label: string | null) => void;
-  onCut?: (board: Schemas["BoardIn"]) => void;
+  onCut?: ((board: Schemas["BoardIn"]) => void) | undefined;
 }
 
 /** The cutting plan, board by board, marked as with a carpenter's pencil. */

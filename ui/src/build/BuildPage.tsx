@@ -79,14 +79,14 @@ function Sheets({ bill }: { bill: Bill }) {
       </div>
       <div className="grid gap-8 lg:grid-cols-[430px_minmax(0,1fr)]">
         <div className="min-w-0">
-          <Pieces bill={bill} lit={lit} onPoint={setLit} cut={making.data?.cut} onCut={say.cut} />
+          <Pieces bill={bill} lit={lit} onPoint={setLit} cut={making.data?.cut} onCut={making.data && say.cut} />
           <Trouble problem={say.problem} />
           <Covers bill={bill} />
         </div>
         <div className="min-w-0 space-y-6">
           <Sawing bill={bill} />
           {bill.plans.map((plan) => (
-            <Boards key={plan.section + plan.species} plan={plan} lit={lit} onPoint={setLit} onCut={say.board} />
+            <Boards key={plan.section + plan.species} plan={plan} lit={lit} onPoint={setLit} onCut={making.data && say.board} />
           ))}
           <Plates bill={bill} />
         </div>

@@ -7,7 +7,7 @@ interface Props {
   lit: string | null;
   onPoint: (label: string | null) => void;
   cut?: Schemas["CutSoFarOut"][] | undefined;
-  onCut?: (label: string, count: number) => void;
+  onCut?: ((label: string, count: number) => void) | undefined;
 }
 
 /** The cut list: labels as on the drawing, lengths to the long point. */

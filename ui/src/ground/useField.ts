@@ -1,6 +1,7 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Field, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
+import { show } from "../api/show";
 import { useKeptForm } from "../kit/useKeptForm";
 
 export type FieldIn = Schemas["FieldIn"];
@@ -16,7 +17,7 @@ type All = Schemas["FieldsOut"];
 
 /** A field as it was answered is the one shown, before all of them are asked again. */
 export function showField(cache: QueryClient, kept: Field) {
-  cache.setQueryData<All>(keys.fields, (all) => (all ? { ...all, fields: all.fields.map((one) => (one.id === kept.id ? kept : one)) } : all));
+  show<All>(cache, keys.fields, (all) => ({ ...all, fields: all.fields.map((one) => (one.id === kept.id ? kept : one)) }));
 }
 
 /** Ask for the fields and what is planned on them again. */

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Field, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
+import { show } from "../api/show";
 import { showField } from "./useField";
 
 type Answer = Schemas["MaybeSeasonOut"];
@@ -13,7 +14,7 @@ export function useSaid({ id: field, revision }: Pick<Field, "id" | "revision">)
   const say = useMutation({
     mutationFn: (send: () => Promise<Answer>) => send(),
     onSuccess: (kept) => {
-      cache.setQueryData(keys.season(field), kept.season);
+      show(cache, keys.season(field), kept.season);
       if (kept.season) showField(cache, kept.season.field);
       return cache.invalidateQueries({ queryKey: [...keys.season(field), "strip"] });
     },

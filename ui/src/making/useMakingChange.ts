@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Making, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
+import { show } from "../api/show";
 
 /** What a keeper says while building: steps done, pieces cut, boards cut, days. One after another, each from the newest. */
 export function useMakingChange(pen: number) {
@@ -9,7 +10,7 @@ export function useMakingChange(pen: number) {
     scope: { id: `making-${pen}` },
     mutationFn: (send: (revision: number) => Promise<Making>) => send(cache.getQueryData<Making>(keys.making(pen))?.revision ?? 0),
     onSuccess: (kept) => {
-      cache.setQueryData(keys.making(pen), kept);
+      show(cache, keys.making(pen), kept);
     },
     onError: () => void cache.invalidateQueries({ queryKey: keys.making(pen) }),
   });
@@ -23,9 +24,10 @@ export function useMakingChange(pen: number) {
     problem: change.error,
     tick: (body: Schemas["TickIn"]) => {
       // the box is ticked at once; what the server keeps comes after it
-      cache.setQueryData<Making>(keys.making(pen), (before) =>
-        before && { ...before, tasks: before.tasks.map((one) => (one.key === body.key ? { ...one, done: body.done, took: body.minutes ?? null } : one)) },
-      );
+      show<Making>(cache, keys.making(pen), (before) => ({
+        ...before,
+        tasks: before.tasks.map((one) => (one.key === body.key ? { ...one, done: body.done, took: body.minutes ?? null } : one)),
+      }));
       change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/steps", { ...at(revision), body })));
     },
     days: (body: Schemas["DaysIn"]) => change.mutate((revision) => answer(api.PUT("/api/pens/{pen_id}/making/days", { ...at(revision), body }))),

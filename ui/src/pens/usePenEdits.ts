@@ -4,6 +4,7 @@ import { useMutation, useMutationState, useQueryClient } from "@tanstack/react-q
 import { useCallback, useRef, useState } from "react";
 import { Problem, answer, api, from, type Bench } from "../api/client";
 import { keys } from "../api/queries";
+import { show } from "../api/show";
 
 export type Values = Record<string, string | number>;
 
@@ -32,7 +33,7 @@ export function usePenEdits(id: number) {
 
   const revision = () => cache.getQueryData<Bench>(keys.pen(id))?.revision ?? 0;
   const settle = (bench: Bench) => {
-    cache.setQueryData(keys.pen(id), bench);
+    show(cache, keys.pen(id), bench);
     setTrial(null);
     setProblem(null);
     void cache.invalidateQueries({ queryKey: keys.pens });

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { answer, api, from, type Schemas } from "../api/client";
 import { keys, useShops } from "../api/queries";
+import { show } from "../api/show";
 import { Trouble } from "../kit/Trouble";
 import { base64 } from "./base64";
 import type { useShedChange } from "./useShedChange";
@@ -35,7 +36,7 @@ function Shops() {
   const keep = useMutation({
     mutationFn: async (file: File) => answer(api.POST("/api/shops", { body: { name, file: await base64(file) } })),
     onSuccess: (kept) => {
-      cache.setQueryData(keys.shops, kept.shops);
+      show(cache, keys.shops, kept.shops);
       void cache.invalidateQueries({ queryKey: ["bill"] });
     },
   });
@@ -43,7 +44,7 @@ function Shops() {
     mutationFn: ({ shop, own: paid }: { shop: Schemas["ShopOut"]; own: boolean }) =>
       answer(api.PUT("/api/shops/{shop_id}/own", { params: { path: { shop_id: shop.id }, header: from(shop.revision) }, body: { own: paid } })),
     onSuccess: (kept) => {
-      cache.setQueryData(keys.shops, kept.shops);
+      show(cache, keys.shops, kept.shops);
       void cache.invalidateQueries({ queryKey: ["bill"] });
     },
   });

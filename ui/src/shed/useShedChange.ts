@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Schemas, type Shed, type Thing } from "../api/client";
 import { keys } from "../api/queries";
+import { show } from "../api/show";
 
 /** What a keeper does in the shed; every bill is made anew from what is left. */
 export function useShedChange() {
@@ -8,7 +9,7 @@ export function useShedChange() {
   const change = useMutation({
     mutationFn: (send: () => Promise<Shed>) => send(),
     onSuccess: (kept) => {
-      cache.setQueryData(keys.shed, kept);
+      show(cache, keys.shed, kept);
       void cache.invalidateQueries({ queryKey: ["bill"] });
     },
     onError: () => void cache.invalidateQueries({ queryKey: keys.shed }),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ergamot.core.drawing.growing import growing
+from ergamot.core.farm.tools import TOOLS
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.gear.template import drill_template
 from ergamot.core.shed.thing import told
@@ -51,7 +52,7 @@ def book_of(work: Work, record: Record) -> Book:
             f"{one.count} × {told(work.catalogue, batch.things[one.thing])}" for one in batch.bill.taken
         ],
         shops=shops,
-        lacking=made.lacking,
+        lacking=[TOOLS[tool] for tool in made.lacking],
         money=shown.farm.currency,
         guide_mm=shown.farm.saw_guide_mm,
         template=drill_template(structure, work.catalogue) if structure.levers else None,

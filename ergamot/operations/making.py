@@ -10,18 +10,19 @@ from functools import lru_cache
 from typing import Any
 
 from ergamot.core.catalogue import pick
+from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import OutOfRange, require_range
-from ergamot.core.farm.tools import TOOLS, tools_lacking
+from ergamot.core.farm.tools import tools_lacking
 from ergamot.core.frame.parameters import Value
-from ergamot.core.making.finish import Finish, ToDo, plan_finish
+from ergamot.core.making.finish import Finish, StepLeft, plan_finish
 from ergamot.core.making.rates import pace
 from ergamot.core.making.sheet import BuildSheet, build_sheet
-from ergamot.core.making.surviving import CutPiece, Survives, of_piece, surviving
+from ergamot.core.making.surviving import CutPiece, Survives, fewer, of_piece, surviving
 from ergamot.core.making.upkeep import Look, upkeep
 from ergamot.core.shed import Thing
 from ergamot.core.stock.at_hand import AtHand
-from ergamot.core.stock.cut_list import cut_list
+from ergamot.core.stock.cut_list import Piece, cut_list
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import built, design_of, framed
 from ergamot.operations.places import place_record, read_place, today_on
@@ -36,7 +37,7 @@ MOST_MINUTES = 10_000
 @dataclass(frozen=True)
 class Making:
     """The building of a pen: its sheet, which steps are done (with minutes where they were told), the days left, what it asks
-    for once it stands. `lacking` are tools to borrow, in words."""
+    for once it stands, the sticks it is cut into. `lacking` are tools to borrow."""
 
     record: Record
     sheet: BuildSheet
@@ -48,7 +49,8 @@ class Making:
     wanted: date
     errands: int
     upkeep: tuple[Look, ...]
-    lacking: tuple[str, ...]
+    lacking: tuple[Tool, ...]
+    pieces: tuple[Piece, ...]
 
 
 def making_record(work: Work, pen_id: int) -> Record:
@@ -80,10 +82,9 @@ def making_of(work: Work, pen: Record) -> Making:
     farm = read_place(work, place_record(work))
     done: dict[str, float | None] = record.body["done"]
     reckoned = {one.key: one.minutes for one in sheet.tasks}
-    took = _all_took(work)
-    factor = pace(took[0], took[1]) if took[0] else 1.0
-    todo = [
-        ToDo(one.key, one.title, one.minutes * factor, one.dries_h)
+    factor = pace(*_all_took(work))
+    left = [
+        StepLeft(one.key, one.title, one.minutes * factor, one.dries_h)
         for one in sheet.tasks
         if one.key not in done
     ]
@@ -92,19 +93,22 @@ def making_of(work: Work, pen: Record) -> Making:
     flock = flock_of(work, work.kept("flock", pen.body["flock_id"]))
     wanted = _day(record.body["wanted"]) or flock.out
     errands = record.body["errands"] if not done else 0
-    needed = tuple(dict.fromkeys(tool for one in sheet.tasks for tool in one.tools))
+    needed = dict.fromkeys(tool for one in sheet.tasks for tool in one.tools)
+    structure = built(work, design_of(work, pen))
+    pieces = tuple(cut_list(structure))
     return Making(
         record,
         sheet,
         {key: minutes for key, minutes in done.items() if key in reckoned},
         factor,
-        survives_of(work, pen, record),
-        plan_finish(todo, begin, wanted, farm.hours_a_week, errands),
+        surviving(cut_so_far(record), pieces),
+        plan_finish(left, begin, wanted, farm.hours_a_week, errands),
         begin,
         wanted,
         errands,
-        upkeep(built(work, design_of(work, pen))),
-        tuple(TOOLS[tool] for tool in tools_lacking(needed, farm.tools)),
+        upkeep(structure),
+        tools_lacking(needed, farm.tools),
+        pieces,
     )
 
 
@@ -177,7 +181,7 @@ def say_cut(work: Work, pen: Record, base: int, label: str, count: int) -> Recor
     if count > now:
         cut.append(of_piece(piece, count - now))
     else:
-        cut = _fewer(cut, of_piece(piece, max(1, now - count)), now - count)
+        cut = fewer(cut, of_piece(piece, 1), now - count)
     return _keep(work, pen, record, base, {"cut": _as_kept(cut)}, f"{label}: {count} cut")
 
 
@@ -207,7 +211,7 @@ def cut_board(
         spare = found.spare.get(thing)
         if spare is None:
             raise OutOfRange("thing", thing, "one of the pieces that are to spare")
-        cut = _fewer(cut, spare, 1)
+        cut = fewer(cut, spare, 1)
     elif thing:
         board = thing_of(work.kept("thing", thing))
         require_range("offcut_mm", offcut_mm, 0, board.long_mm, "mm")
@@ -234,30 +238,12 @@ def _ripped(work: Work, board: Thing, section: str, pen_id: int) -> Thing:
     return one
 
 
-def _fewer(cut: list[CutPiece], like: CutPiece, count: int) -> list[CutPiece]:
-    """The cut pieces without so many like one."""
-    left, kept = count, []
-    for one in cut:
-        alike = (one.section, one.species, one.length_mm, one.angles_deg) == (
-            like.section, like.species, like.length_mm, like.angles_deg,
-        )  # fmt: skip
-        gone = min(left, one.count) if alike else 0
-        left -= gone
-        if one.count > gone:
-            kept.append(CutPiece(**{**asdict(one), "count": one.count - gone}))
-    return kept
-
-
 def _as_kept(cut: Sequence[CutPiece]) -> list[dict[str, Any]]:
     """Pieces as they are kept, like ones together."""
-    together: dict[tuple[Any, ...], int] = {}
+    together: Counter[CutPiece] = Counter()
     for one in cut:
-        key = (one.section, one.species, one.length_mm, one.angles_deg, one.label)
-        together[key] = together.get(key, 0) + one.count
-    return [
-        {"section": a, "species": b, "length_mm": c, "angles_deg": list(d), "label": e, "count": count}
-        for (a, b, c, d, e), count in together.items()
-    ]
+        together[replace(one, count=1)] += one.count
+    return [asdict(replace(one, count=count)) for one, count in together.items()]
 
 
 def _keep(

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from apiflask import APIBlueprint
 from flask import Response
 
@@ -20,9 +18,9 @@ from ergamot.exchange.labels_pdf import write_labels
 from ergamot.exchange.step_svg import write_step
 from ergamot.operations.book import book_of
 from ergamot.operations.kept import Record
-from ergamot.operations.making import cut_board, making_of, say_cut, set_days, sheet_of, tick
+from ergamot.operations.making import Making, cut_board, making_of, say_cut, set_days, sheet_of, tick
 from ergamot.operations.pens import built, design_of
-from ergamot.operations.places import place_record, read_place
+from ergamot.operations.places import today_on
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.drawings import SheetQuery
@@ -57,7 +55,7 @@ def _counted(pairs: tuple[tuple[str, int], ...]) -> list[CountOut]:
     return [CountOut(what=what, count=count) for what, count in pairs]
 
 
-def _task(task: Task, owned: set[Any], done: dict[str, float | None], pace: float) -> TaskOut:
+def _task(task: Task, making: Making) -> TaskOut:
     return TaskOut(
         number=task.number,
         key=task.key,
@@ -66,36 +64,33 @@ def _task(task: Task, owned: set[Any], done: dict[str, float | None], pace: floa
         new=list(task.new),
         pieces=_counted(task.pieces),
         fixings=_counted(task.fixings),
-        tools=[ToolOut(words=TOOLS[tool], borrow=tool not in owned) for tool in task.tools],
+        tools=[ToolOut(words=TOOLS[tool], borrow=tool in making.lacking) for tool in task.tools],
         check=Words.model_validate(task.check),
         cautions=list(task.cautions),
-        minutes=_minutes(task.takes, pace),
+        minutes=_minutes(task.takes, making.pace),
         helper=task.helper,
         props=Words.model_validate(task.props) if task.props else None,
         freed=Words.model_validate(task.freed) if task.freed else None,
         copied=[Words.model_validate(one) for one in task.copied],
         dries_h=task.dries_h,
-        done=task.key in done,
-        took=done.get(task.key),
+        done=task.key in making.done,
+        took=making.done.get(task.key),
     )
 
 
 def _out(pen: Record) -> MakingOut:
     work = current_work()
     found = making_of(work, pen)
-    owned = set(read_place(work, place_record(work)).tools)
     numbers = {one.key: str(one.number) for one in found.sheet.tasks}
-    done = dict(found.done)
-    pieces = cut_list(built(work, design_of(work, pen)))
     finish = found.finish
     return MakingOut(
         pen_id=pen.id,
         revision=found.record.revision,
-        tasks=[_task(one, owned, done, found.pace) for one in found.sheet.tasks],
+        tasks=[_task(one, found) for one in found.sheet.tasks],
         aside=list(found.sheet.aside),
         hours=_minutes(found.sheet.hours, found.pace),
         pace=round(found.pace, 2),
-        lacking=list(found.lacking),
+        lacking=[TOOLS[tool] for tool in found.lacking],
         days=[
             DayOfWorkOut(
                 day=one.day,
@@ -116,13 +111,13 @@ def _out(pen: Record) -> MakingOut:
                 time=one.time,
                 when=TIME_WORDS[one.time],
                 words=Words.model_validate(one.words),
-                years=one.years,
+                due=today_on(work).year + one.years if one.years else None,
             )
             for one in found.upkeep
         ],
         cut=[
             CutSoFarOut(label=one.label, count=found.survives.cut.get(one.label, 0), of=one.count)
-            for one in pieces
+            for one in found.pieces
         ],
         spare=[
             SpareOut(id=number, label=one.label, count=one.count, length=words(one.length_mm, "mm"))

@@ -17,7 +17,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.kinds import Group, When
 from ergamot.core.frame.steps import WaysIn
-from ergamot.core.making.finish import ToDo, plan_finish
+from ergamot.core.making.finish import StepLeft, plan_finish
 from ergamot.core.making.holding import held_after
 from ergamot.core.making.rates import pace
 from ergamot.core.making.sheet import build_sheet
@@ -150,7 +150,7 @@ def test_minutes_by_hand_of_a_base():
 
 
 MONDAY = date(2026, 3, 2)
-TASKS = [ToDo("a", "base", 90), ToDo("b", "coat", 60, 24.0), ToDo("c", "mesh", 60)]
+TASKS = [StepLeft("a", "base", 90), StepLeft("b", "coat", 60, 24.0), StepLeft("c", "mesh", 60)]
 
 
 def test_days_by_hand():
@@ -174,21 +174,21 @@ def test_days_by_hand():
     st.integers(0, 10),
 )
 def test_every_minute_has_its_day_and_begin_by_is_the_last_that_will_do(tasks, hours, room, errands):
-    todo = [ToDo(str(i), "", minutes, dries) for i, (minutes, dries) in enumerate(tasks)]
+    steps = [StepLeft(str(i), "", minutes, dries) for i, (minutes, dries) in enumerate(tasks)]
     wanted = MONDAY + timedelta(days=room)
-    found = plan_finish(todo, MONDAY, wanted, hours, errands)
+    found = plan_finish(steps, MONDAY, wanted, hours, errands)
     spent: Counter[str] = Counter()
     for day in found.days:
         assert sum(minutes for _, minutes in day.tasks) <= 60 * hours[day.day.weekday()] + 1e-9
         for key, minutes in day.tasks:
             spent[key] += minutes
-    assert spent == pytest.approx({one.key: one.minutes for one in todo})
+    assert spent == pytest.approx({one.key: one.minutes for one in steps})
     assert found.days[0].day >= MONDAY + timedelta(days=errands)
     assert found.late_days == max(0, (found.done - wanted).days)
     if found.begin_by is not None:
-        assert plan_finish(todo, found.begin_by, wanted, hours, errands).late_days == 0
+        assert plan_finish(steps, found.begin_by, wanted, hours, errands).late_days == 0
         later = found.begin_by + timedelta(days=1)
-        assert later > wanted or plan_finish(todo, later, wanted, hours, errands).late_days > 0
+        assert later > wanted or plan_finish(steps, later, wanted, hours, errands).late_days > 0
 
 
 def test_no_hours_and_too_many_are_refused_by_name():

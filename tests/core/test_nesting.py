@@ -50,6 +50,13 @@ def test_one_mitred_end_nests_in_pairs():
     assert alone.bars[0].stock_mm == 3658.0
 
 
+def test_one_that_only_just_comes_out_of_its_board_does():
+    """2432.9 mm of 2438 less 5: there is no room for the slant of the cut after it, and none is made."""
+    plan = plan_sticks([mitred("a", 2432.9, 2, 45.0), mitred("b", 400.0, 1, 30.0)], SOLD)
+    assert plan.proven
+    assert sorted(bar.stock_mm for bar in plan.bars) == [2438.0, 3658.0]
+
+
 def laid_out(bar, wants):
     """The pieces of a board as polygons where its laps say they lie, turned over one after the other."""
     mitres = {want.label: want.mitre for want in wants}
@@ -96,7 +103,7 @@ def test_nested_pieces_lie_on_their_board_and_apart(rows):
     for bar in plan.bars:
         laid = laid_out(bar, wants)
         assert 0 < bar.used_mm <= bar.stock_mm
-        assert max(one.bounds[2] for one in laid) <= bar.stock_mm - plan.trim_mm + 0.7
+        assert max(one.bounds[2] for one in laid) <= bar.stock_mm - plan.trim_mm + 0.1
         for i, one in enumerate(laid):
             for other in laid[i + 1 :]:
                 assert one.distance(other) >= KERF - 0.02

@@ -11,12 +11,12 @@ from ergamot.core.errors import OutOfRange, require_range
 
 LONGEST_DAYS = 730  # a pen that takes longer is not built; may move
 LEAST_LEFT_MIN = 5.0  # less of an evening is not begun on; judgement
-MOST_HOURS = 16.0
+MOST_HOURS = 16.0  # of work in a day; judgement
 
 
 @dataclass(frozen=True)
-class ToDo:
-    """One step to be done: its key and title, minutes at the keeper's own pace, and hours it dries before the next."""
+class StepLeft:
+    """One step that is not done yet: its key and title, minutes at the keeper's own pace, and hours it dries before the next."""
 
     key: str
     title: str
@@ -45,18 +45,18 @@ class Finish:
 
 
 def plan_finish(
-    todo: Sequence[ToDo], begin: date, wanted: date, hours: Sequence[float], errands_days: int = 0
+    steps: Sequence[StepLeft], begin: date, wanted: date, hours: Sequence[float], errands_days: int = 0
 ) -> Finish:
     """Spread steps over the evenings there are.
 
-    Args: todo, in order; begin, the first day; wanted, the day it must be done by; hours of work on each day of the week,
+    Args: steps, in order; begin, the first day; wanted, the day it must be done by; hours of work on each day of the week,
         Monday first, 0 to 16; errands_days, 0 to 60, to shop and to borrow before the first cut.
     Returns: the Finish.
     Raises: OutOfRange where there are no hours at all, or it would take over two years.
     Source: arithmetic.
 
     >>> from datetime import date
-    >>> found = plan_finish([ToDo("a", "base", 90)], date(2026, 3, 2), date(2026, 3, 7), (1, 0, 1, 0, 0, 0, 0))
+    >>> found = plan_finish([StepLeft("a", "base", 90)], date(2026, 3, 2), date(2026, 3, 7), (1, 0, 1, 0, 0, 0, 0))
     >>> found.done, found.late_days
     (datetime.date(2026, 3, 4), 0)
     """
@@ -67,17 +67,17 @@ def plan_finish(
     require_range("errands_days", errands_days, 0, 60, "days")
     if not any(hours):
         raise OutOfRange("hours", 0, "some hours on one day of the week at the least")
-    days = _forwards(todo, begin, hours, errands_days)
+    days = _forwards(steps, begin, hours, errands_days)
     done = days[-1].day if days else begin
     late = max(0, (done - wanted).days)
-    return Finish(days, done, late, _latest(todo, wanted, hours, errands_days))
+    return Finish(days, done, late, _latest(steps, wanted, hours, errands_days))
 
 
 def _forwards(
-    todo: Sequence[ToDo], begin: date, hours: Sequence[float], errands: int
+    steps: Sequence[StepLeft], begin: date, hours: Sequence[float], errands: int
 ) -> tuple[DayOfWork, ...]:
     day = begin + timedelta(days=errands)
-    left = [(one, one.minutes) for one in todo]
+    left = [(one, one.minutes) for one in steps]
     not_before = day
     found: list[DayOfWork] = []
     while left:
@@ -102,11 +102,11 @@ def _forwards(
     return tuple(found)
 
 
-def _latest(todo: Sequence[ToDo], wanted: date, hours: Sequence[float], errands: int) -> date | None:
+def _latest(steps: Sequence[StepLeft], wanted: date, hours: Sequence[float], errands: int) -> date | None:
     """The last day to begin on so that it is done by a day: it is done no earlier for a later beginning."""
 
     def in_time(back: int) -> bool:
-        days = _forwards(todo, wanted - timedelta(days=back), hours, errands)
+        days = _forwards(steps, wanted - timedelta(days=back), hours, errands)
         return not days or days[-1].day <= wanted
 
     if not in_time(LONGEST_DAYS):

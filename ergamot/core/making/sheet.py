@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Tool
@@ -38,23 +38,29 @@ class Task:
     """One step of the build. `new` and `stands` are references; `pieces` the cut-list labels with their counts; `fixings` what is
     bought that goes in, with counts; `props` says what is braced for a while, `freed` what need be no longer."""
 
-    number: int
-    key: str
     stage: Stage
-    title: str
-    new: tuple[str, ...]
-    stands: tuple[str, ...]
-    pieces: tuple[tuple[str, int], ...]
-    fixings: tuple[tuple[str, int], ...]
-    tools: tuple[Tool, ...]
-    check: Phrase
-    cautions: tuple[str, ...]
     takes: Range
-    helper: str
-    props: Phrase | None
-    freed: Phrase | None
-    copied: tuple[Phrase, ...]
-    dries_h: float
+    check: Phrase
+    number: int = 0
+    key: str = ""
+    new: tuple[str, ...] = ()
+    stands: tuple[str, ...] = ()
+    pieces: tuple[tuple[str, int], ...] = ()
+    fixings: tuple[tuple[str, int], ...] = ()
+    tools: tuple[Tool, ...] = ()
+    helper: str = ""
+    props: Phrase | None = None
+    freed: Phrase | None = None
+    copied: tuple[Phrase, ...] = ()
+    dries_h: float = 0.0
+
+    @property
+    def title(self) -> str:
+        return TITLES[self.stage]
+
+    @property
+    def cautions(self) -> tuple[str, ...]:
+        return CAUTIONS.get(self.stage, ())
 
     @property
     def minutes(self) -> float:
@@ -112,7 +118,7 @@ def build_sheet(structure: Structure, catalogue: Catalogue) -> BuildSheet:
 def _numbered(task: Task, number: int, before: Sequence[Task]) -> Task:
     again = sum(one.stage is task.stage for one in before)
     key = f"{task.stage.name.lower()}-{again + 1}"
-    return Task(**{**task.__dict__, "number": number, "key": key})
+    return replace(task, number=number, key=key)
 
 
 def _cutting(structure: Structure) -> Task:
@@ -126,24 +132,24 @@ def _cutting(structure: Structure) -> Task:
     )
     more = (Tool.MITRE_SAW,) if mitres else ()
     bent = (Tool.TUBE_BENDER,) if any(member.bends for member in structure.members) else ()
-    return _task(
+    return Task(
         Stage.CUT,
         pieces=tuple((one.label, one.count) for one in pieces),
         tools=(*TOOLS[Stage.CUT], *more, *bent),
         check=phrase("each label on its stick; lengths to the long point"),
-        minutes=CUT_MIN * cuts + MITRE_MIN * mitres,
+        takes=Range(CUT_MIN * cuts + MITRE_MIN * mitres),
         copied=copied,
     )
 
 
 def _coating(structure: Structure, stands: tuple[str, ...]) -> Task:
     area = coated_m2(structure)
-    return _task(
+    return Task(
         Stage.COAT,
         stands=stands,
         check=phrase(f"{CHECKS[Stage.COAT]}; about {{area}} of wood", area=Quantity(round(area, 1), "m2")),
-        minutes=COAT_MIN_M2 * area,
-        dries_h=DRY_H if area else 0.0,
+        takes=Range(COAT_MIN_M2 * area),
+        dries_h=DRY_H,
     )
 
 
@@ -152,7 +158,7 @@ def _joining(structure: Structure, catalogue: Catalogue, block: Block) -> Task:
     joints = [one for side in block.joined for one in structure.joints if set(one.members) <= set(side)]
     first = structure.by_ref[refs[0]]
     diagonal = diagonal_mm([structure.by_ref[ref] for ref in block.joined[0]], (0, 2))
-    return _task(
+    return Task(
         Stage.SIDES,
         new=tuple(refs),
         pieces=pieces_in(structure, refs),
@@ -161,7 +167,7 @@ def _joining(structure: Structure, catalogue: Catalogue, block: Block) -> Task:
         check=phrase(
             f"both its diagonals, outside, {{long}}; {CHECKS[Stage.SIDES]}", long=Quantity(diagonal, "mm")
         ),
-        minutes=joint_minutes(joints),
+        takes=Range(joint_minutes(joints)),
         copied=(phrase("Join one side, check it, build the other on top of it"),)
         if len(block.joined) > 1
         else (),
@@ -196,7 +202,7 @@ def _putting(
             long=Quantity(diagonal_mm(base, (0, 1)), "mm"),
         )
     together = block.joined or tuple((ref,) for ref in refs)
-    return _task(
+    return Task(
         stage,
         new=refs,
         stands=stands,
@@ -205,7 +211,7 @@ def _putting(
         tools=tools_for(stage, structure, refs, joints),
         check=check,
         copied=_templates(structure, stage),
-        minutes=minutes_of(structure, stage, refs, joints, panels),
+        takes=Range(minutes_of(structure, stage, refs, joints, panels)),
         helper=HELPERS.get(stage, "") if heavy(structure, together) else "",
         props=_props(after),
         freed=_freed(before, after),
@@ -223,27 +229,6 @@ def _templates(structure: Structure, stage: Stage) -> tuple[Phrase, ...]:
     if stage is Stage.ROOF and structure.offsets:
         return (phrase("Lay the end arch's pieces on its full-size template before they are joined"),)
     return ()
-
-
-def _task(
-    stage: Stage,
-    new: tuple[str, ...] = (),
-    stands: tuple[str, ...] = (),
-    pieces: tuple[tuple[str, int], ...] = (),
-    fixings: tuple[tuple[str, int], ...] = (),
-    tools: tuple[Tool, ...] = (),
-    check: Phrase | None = None,
-    minutes: float = 0.0,
-    helper: str = "",
-    props: Phrase | None = None,
-    freed: Phrase | None = None,
-    copied: tuple[Phrase, ...] = (),
-    dries_h: float = 0.0,
-) -> Task:
-    return Task(
-        0, "", stage, TITLES[stage], new, stands, pieces, fixings, tools, check or phrase(""), CAUTIONS.get(stage, ()),
-        Range(minutes), helper, props, freed, copied, dries_h,
-    )  # fmt: skip
 
 
 def _props(after: Held) -> Phrase | None:

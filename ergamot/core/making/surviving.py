@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from ergamot.core.errors import require_range
@@ -61,6 +61,26 @@ def of_piece(piece: Piece, count: int) -> CutPiece:
     return CutPiece(piece.section, piece.species, piece.length_mm, piece.angles_deg, piece.label, count)
 
 
+def fewer(cut: Sequence[CutPiece], like: CutPiece, count: int) -> list[CutPiece]:
+    """The cut pieces without so many that are sawn as one is, those of its own label first.
+
+    Args: cut, pieces cut so far; like, a piece; count, how many go, 0 or more.
+    Returns: the others.
+    Source: common practice.
+
+    >>> one = CutPiece("2x3", "spf", 600.0, (0.0, 0.0), "A1", 3)
+    >>> [left.count for left in fewer([one], one, 2)]
+    [1]
+    """
+    alike = sorted(
+        (i for i, one in enumerate(cut) if _same(one, like)), key=lambda i: cut[i].label != like.label
+    )
+    gone: Counter[int] = Counter()
+    for i in alike:
+        gone[i] = min(cut[i].count, count - gone.total())
+    return [replace(one, count=one.count - gone[i]) for i, one in enumerate(cut) if one.count > gone[i]]
+
+
 def surviving(cut: Sequence[CutPiece], pieces: Sequence[Piece]) -> Survives:
     """Which pieces that were cut fit the design as it is.
 
@@ -86,9 +106,7 @@ def surviving(cut: Sequence[CutPiece], pieces: Sequence[Piece]) -> Survives:
             done[piece.label] += fits
             left -= fits
         if left:
-            spare[-number] = CutPiece(
-                one.section, one.species, one.length_mm, one.angles_deg, one.label, left
-            )
+            spare[-number] = replace(one, count=left)
     return Survives({label: count for label, count in done.items() if count}, spare)
 
 
@@ -102,7 +120,8 @@ def _own_label_first(pieces: Sequence[Piece]) -> Callable[[CutPiece], tuple[bool
     return key
 
 
-def _same(one: CutPiece, piece: Piece) -> bool:
+def _same(one: CutPiece, piece: CutPiece | Piece) -> bool:
+    """Are two sawn alike, whatever they are called?"""
     return (
         (one.section, one.species) == (piece.section, piece.species)
         and abs(one.length_mm - piece.length_mm) <= SAME_MM

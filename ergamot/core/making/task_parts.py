@@ -21,11 +21,10 @@ from ergamot.core.making.rates import (
 )
 from ergamot.core.making.stages import Stage
 from ergamot.core.making.words import TOOLS
+from ergamot.core.stock.paint import is_board
 
-HEAVY_KG, LONG_MM = (
-    20.0,
-    3000.0,
-)  # one person's stick or side; HSE INDG143 at the waist with both hands, and common practice
+HEAVY_KG = 20.0  # what one person carries; HSE INDG143, at the waist with both hands
+LONG_MM = 3000.0  # what one person holds level; common practice
 LADDER_MM = 1700.0  # reached from the ground; judgement
 
 
@@ -94,7 +93,7 @@ def tools_for(
     if any(isinstance(one.covering, WirePanel) for one in panels):
         found.append(Tool.BOLT_CUTTERS)
     if any(isinstance(one.covering, Sheet) and one.covering.stuff is not Stuff.CLOTH for one in panels):
-        found.append(Tool.SAW if any(_board(one) for one in panels) else Tool.SNIPS)
+        found.append(Tool.SAW if any(is_board(one) for one in panels) else Tool.SNIPS)
     if any(one.section.welded for one in sticks):
         found.append(Tool.WELDER)
     tops = [corner[2] for one in sticks for corner in one.corners] + [
@@ -103,10 +102,6 @@ def tools_for(
     if stage in (Stage.ROOF, Stage.COVER, Stage.MESH) and max(tops, default=0.0) > LADDER_MM:
         found.append(Tool.STEP_LADDER)
     return tuple(dict.fromkeys(found))
-
-
-def _board(panel: Panel) -> bool:
-    return isinstance(panel.covering, Sheet) and panel.covering.stuff is Stuff.BOARD
 
 
 def heavy(structure: Structure, units: Sequence[Sequence[str]]) -> bool:

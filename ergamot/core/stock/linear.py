@@ -179,12 +179,13 @@ def first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> Plan:
     bars: list[tuple[Stock, list[int], float]] = []
     size = len(cutting.lengths)
     for i, (length, count) in enumerate(zip(cutting.lengths, cutting.wanted, strict=True)):
+        takes = length + cutting.saw(i)
         for _ in range(count):
-            at = next((k for k, bar in enumerate(bars) if bar[2] + 1e-6 >= length + cutting.kerf_mm), None)
+            at = next((k for k, bar in enumerate(bars) if bar[2] + 1e-6 >= takes), None)
             if at is not None:
                 stock, held, room = bars[at]
                 held[i] += 1
-                bars[at] = (stock, held, room - length - cutting.kerf_mm)
+                bars[at] = (stock, held, room - takes)
                 continue
             taken = Counter(bar[0] for bar in bars)
             fits = [
@@ -195,6 +196,6 @@ def first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> Plan:
             stock = min(fits, key=lambda one: (one.price_cents, one.length_mm))
             held = [0] * size
             held[i] = 1
-            bars.append((stock, held, cutting.room(stock) - length - cutting.kerf_mm))
+            bars.append((stock, held, cutting.room(stock) - takes))
     patterns = [Pattern(stock, tuple(held)) for stock, held, _ in bars]
     return patterns, np.ones(len(patterns), dtype=int)

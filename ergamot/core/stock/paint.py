@@ -27,10 +27,19 @@ def coated_m2(structure: Structure) -> float:
         for one in structure.members
         if one.section.made is Made.WOOD
     )
-    return sticks + sum(2 * one.area_m2 for one in structure.panels if _board(one))
+    return sticks + sum(2 * one.area_m2 for one in structure.panels if is_board(one))
 
 
-def _board(panel: Panel) -> bool:
+def is_board(panel: Panel) -> bool:
+    """Is it of board, sawn and coated as wood is?
+
+    Args: panel.
+    Returns: whether it is.
+    Source: the catalogue.
+
+    >>> {is_board(one) for one in pen().panels} == {True, False}
+    True
+    """
     return isinstance(panel.covering, Sheet) and panel.covering.stuff is Stuff.BOARD
 
 

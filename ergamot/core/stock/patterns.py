@@ -119,12 +119,12 @@ class Cutting:
     def bare_mm(self, counts: tuple[int, ...]) -> float:
         return sum(length * count for length, count in zip(self.lengths, counts, strict=True))
 
-    def uncut(self, stock: Stock) -> list[Pattern]:
-        """Pieces that are the board as it comes."""
+    def alone(self, stock: Stock) -> list[Pattern]:
+        """Pieces that are the board as it comes, or come from it with no room for the cut after them."""
         return [
             Pattern(stock, _only(i, 1, len(self.lengths)))
             for i, length in enumerate(self.lengths)
-            if _as_it_comes(length, stock)
+            if self.comes_from(length, stock) and not self.most(i, self.room(stock))
         ]
 
     def most(self, i: int, room: float, before: int = 0) -> int:
@@ -164,7 +164,7 @@ def simple_patterns(cutting: Cutting, stocks: tuple[Stock, ...]) -> list[Pattern
     [(2, 0), (0, 2)]
     """
     size = len(cutting.lengths)
-    found = [pattern for stock in stocks for pattern in cutting.uncut(stock)]
+    found = [pattern for stock in stocks for pattern in cutting.alone(stock)]
     for stock in stocks:
         for i in range(size):
             count = cutting.most(i, cutting.room(stock))
@@ -285,7 +285,7 @@ def _search(
             held[nest] = before
 
     yield from descend(0, cutting.room(stock), 0.0)
-    for pattern in cutting.uncut(stock):
+    for pattern in cutting.alone(stock):
         value = sum(w * n for w, n in zip(worth, pattern.counts, strict=True))
         if value >= floor() - 1e-9:
             yield pattern.counts

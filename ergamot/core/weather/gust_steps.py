@@ -22,9 +22,7 @@ from ergamot.core.weather.speed import GUST, GUST_AT_10_M
 from ergamot.core.weather.threshold import Gusts, Stability
 from ergamot.core.working import Formula, Working
 
-NORMAL_DIGITS = (
-    6  # decimals the slope of a surface is told in: what is less is noise of the reckoning; may move
-)
+NORMAL_DIGITS = 6  # decimals a surface's slope is told in: what is less is noise; may move
 
 _SIDES = (
     "the front",

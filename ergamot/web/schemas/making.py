@@ -64,12 +64,12 @@ class DayOfWorkOut(Out):
 
 
 class LookOut(Out):
-    """One thing to look at once the pen stands; replaced within `years` where that is not 0."""
+    """One thing to look at once the pen stands; replaced or done anew by the year it is `due`."""
 
     time: Time
     when: str
     words: Words
-    years: int
+    due: int | None
 
 
 class CutSoFarOut(Out):

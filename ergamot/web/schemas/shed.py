@@ -14,7 +14,7 @@ Length = Annotated[str, Field(max_length=60)]
 
 
 class ThingOut(Out):
-    """One kind of thing in the shed. `used` says how many the pen that is looked at takes, where one is."""
+    """One kind of thing in the shed; `pen` is the one it is kept for, null where it is for any."""
 
     id: int
     revision: int
@@ -74,15 +74,15 @@ class ReadLinesOut(Out):
 
 
 class ThingIn(In):
-    """Changes to a thing; lengths with a unit or in mm. A pen of null sets it free."""
+    """Changes to a thing, whichever of them are sent; lengths with a unit or in mm. A pen of null sets it free."""
 
-    count: int | None = Field(None, ge=-1_000_000, le=1_000_000)
-    long_mm: Length | float | None = None
-    wide_mm: Length | float | None = None
-    lost_mm: Length | float | None = None
-    each: float | None = None
-    note: str | None = Field(None, max_length=400)
-    name: str | None = Field(None, max_length=400)
+    count: int = Field(1, ge=-1_000_000, le=1_000_000)
+    long_mm: Length | float = 0.0
+    wide_mm: Length | float = 0.0
+    lost_mm: Length | float = 0.0
+    each: float = 0.0
+    note: str = Field("", max_length=400)
+    name: str = Field("", max_length=400)
     pen: int | None = Field(None, ge=0, le=2**31 - 1)
 
 

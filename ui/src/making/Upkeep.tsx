@@ -17,7 +17,7 @@ export function Upkeep({ looks }: { looks: Schemas["LookOut"][] }) {
                 .filter((one) => one.when === when)
                 .map((one) => (
                   <li key={one.words.metric} className="border-t border-rule/60 py-1">
-                    {read(one.words)}.{one.years ? <span className="text-pencil"> Due by {new Date().getFullYear() + one.years}.</span> : null}
+                    {read(one.words)}.{one.due ? <span className="text-pencil"> Due by {one.due}.</span> : null}
                   </li>
                 ))}
             </ul>

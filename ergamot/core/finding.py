@@ -70,6 +70,19 @@ def phrase(template: str, **figures: Quantity) -> Phrase:
     return Phrase(template, tuple(figures.items()))
 
 
+def plain(text: str) -> str:
+    """Words that stand in a phrase as they are, braces and all.
+
+    Args: text, such as a keeper typed.
+    Returns: it as a template.
+    Source: Python's format strings.
+
+    >>> phrase(plain("oak {old}")).text("metric")
+    'oak {old}'
+    """
+    return text.replace("{", "{{").replace("}", "}}")
+
+
 Rank = tuple[int, float]  # the level of a grade, and the mark that decides within it
 
 

@@ -16,7 +16,7 @@ from ergamot.operations.making import making_record, tick
 from ergamot.operations.pen_lines import judge_lines
 from ergamot.operations.pens import change_pen, pens, propose_pen
 from ergamot.operations.places import change_place, place_record, today_on
-from ergamot.operations.shed import change_thing, enter_lines, thing_of, things
+from ergamot.operations.shed import add_things, change_thing, read_lines, thing_of, things
 from ergamot.operations.work import Work
 
 # A mild rise near the sea, so that the demo makes sense in any month; invented
@@ -182,7 +182,7 @@ def _enter(work: Work) -> None:
 
 def _fill_shed(work: Work, coop: int) -> None:
     """What leans against the wall, what a neighbour left, and a coop that is being built."""
-    enter_lines(work, SHED)
+    add_things(work, read_lines(work, SHED))
     for record in things(work):
         thing = thing_of(record)
         if thing.sort is Sort.STICK and thing.species == "larch":

@@ -14,7 +14,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Aisle
 from ergamot.core.drawing.growing import Growing
 from ergamot.core.farm.tools import TOOLS
-from ergamot.core.finding import Finding
+from ergamot.core.finding import Finding, Phrase
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.gear.template import Template
 from ergamot.core.making.finish import Finish
@@ -22,6 +22,7 @@ from ergamot.core.making.sheet import BuildSheet, Task
 from ergamot.core.making.stages import Stage
 from ergamot.core.making.upkeep import TIME_WORDS, Look, Time
 from ergamot.core.stock.bill import Bill
+from ergamot.core.stock.shop import AtShop
 from ergamot.core.units import System, say_day
 from ergamot.exchange.book_cutting import cutting
 from ergamot.exchange.book_page import FOOT_MM, MARGIN_MM, BookPage
@@ -38,8 +39,8 @@ LIGHT = 0.68
 
 @dataclass(frozen=True)
 class Book:
-    """What is in the book of one pen. `pictures` are of each step by its key, `whole` of the finished pen; `in_hand` says what
-    each thing of the shed is that is used; `shops` what the list costs at each."""
+    """What is in the book of one pen. `pictures` are of each step by its key, `whole` of the finished pen; `in_hand` says how
+    many of which thing of the shed are used; `shops` what the list costs at each."""
 
     name: str
     shape: str
@@ -53,8 +54,8 @@ class Book:
     catalogue: Catalogue
     finish: Finish
     upkeep: Sequence[Look]
-    in_hand: Sequence[str]
-    shops: Sequence[str]
+    in_hand: Sequence[tuple[int, Phrase]]
+    shops: Sequence[AtShop]
     lacking: Sequence[str]
     money: str
     guide_mm: float
@@ -137,11 +138,18 @@ def _shopping(page: BookPage, book: Book) -> None:
             page.row(cells, steps, box=True)
     page.y -= 2
     page.row(("", "Together", "", "", f"{book.money}{book.bill.total:.2f}"), steps, bold=True)
-    for title, told in (("At other shops", book.shops), ("Out of the shed", book.in_hand)):
-        if told:
-            page.head(title, 11)
-            for one in told:
-                page.ticked(one)
+    if book.shops:
+        page.head("At other shops", 11)
+    for shop in book.shops:
+        lacks = ", ".join(one.text(page.system) for one in shop.lacks[:4])
+        page.ticked(
+            f"{shop.name}, {say_day(shop.dated)}: {book.money}{shop.total:.2f} for {shop.has} of {len(shop.each)} lines"
+            + (f"; lacks {lacks}" if lacks else "")
+        )
+    if book.in_hand:
+        page.head("Out of the shed", 11)
+    for count, thing in book.in_hand:
+        page.ticked(f"{count} × {thing.text(page.system)}")
 
 
 def _steps(page: BookPage, book: Book) -> None:

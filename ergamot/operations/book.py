@@ -26,11 +26,6 @@ def book_of(work: Work, record: Record) -> Book:
     structure = shown.structure
     every = [one.ref for one in structure.members]
     every += [one.ref for one in structure.standing] + [one.ref for one in structure.hardware]
-    shops = [
-        f"{one.name}, {one.dated.isoformat()}: {one.total:.2f} for {one.has} of {len(batch.bill.lines)} lines"
-        + (f"; lacks {', '.join(one.lacks[:4])}" if one.lacks else "")
-        for one in at_shops(work, batch.bill.lines)
-    ]
     return Book(
         name=shown.name,
         shape=shape_of(shown.design.shape).called(shown.design.values),
@@ -48,10 +43,8 @@ def book_of(work: Work, record: Record) -> Book:
         catalogue=work.catalogue,
         finish=made.finish,
         upkeep=made.upkeep,
-        in_hand=[
-            f"{one.count} × {told(work.catalogue, batch.things[one.thing])}" for one in batch.bill.taken
-        ],
-        shops=shops,
+        in_hand=[(one.count, told(work.catalogue, batch.things[one.thing])) for one in batch.bill.taken],
+        shops=at_shops(work, batch.bill.lines),
         lacking=[TOOLS[tool] for tool in made.lacking],
         money=shown.farm.currency,
         guide_mm=shown.farm.saw_guide_mm,

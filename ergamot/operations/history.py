@@ -9,7 +9,7 @@ from typing import Any
 
 from ergamot.core.farm.condition import Condition, Kind, shown_in
 from ergamot.core.farm.conditions import CONDITIONS
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.finding import Phrase, phrase, plain
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.units import Quantity
@@ -88,7 +88,7 @@ def history(work: Work, record: Record, before: int = NEWEST, most: int = A_PAGE
 
 def _words(work: Work, kind: str, before: Revision | None, after: Revision) -> tuple[Phrase, ...]:
     if before is None:
-        return (phrase(_plain(after.note)),)
+        return (phrase(plain(after.note)),)
     changes = _pen_changes if kind == "pen" else _other_changes
     return tuple(changes(work, before.body, after.body)) or (phrase("nothing changed"),)
 
@@ -103,11 +103,11 @@ def _other_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iter
         elif unit in _TABLES:
             rows = getattr(work.catalogue, unit)
             a, b = (rows[key].label if key in rows else key for key in (a, b))
-            yield phrase(_plain(f"{label}: {a} → {b}"))
+            yield phrase(plain(f"{label}: {a} → {b}"))
         elif unit:
             yield phrase(label + " {old} → {new}", old=_figure(a, unit), new=_figure(b, unit))
         else:
-            yield phrase(_plain(f"{label}: {a} → {b}"))
+            yield phrase(plain(f"{label}: {a} → {b}"))
 
 
 def _figure(value: float, unit: str) -> Quantity:
@@ -116,7 +116,7 @@ def _figure(value: float, unit: str) -> Quantity:
 
 def _pen_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
     if old["name"] != new["name"]:
-        yield phrase(_plain(f"named {new['name']}"))
+        yield phrase(plain(f"named {new['name']}"))
     if old["flock_id"] != new["flock_id"]:
         yield phrase("for another flock")
     shape = shape_of(new["shape"])
@@ -134,13 +134,8 @@ def _pen_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterat
 def _change(work: Work, one: Parameter, a: Value, b: Value) -> Phrase:
     if one.kind == "choice":
         labels = {choice.key: choice.label for choice in one.options(work.catalogue)}
-        return phrase(_plain(f"{one.label}: {labels.get(str(a), a)} → {labels.get(str(b), b)}"))
+        return phrase(plain(f"{one.label}: {labels.get(str(a), a)} → {labels.get(str(b), b)}"))
     unit = UNIT_OF[one.kind]
     return phrase(
-        _plain(one.label) + " {old} → {new}", old=Quantity(float(a), unit), new=Quantity(float(b), unit)
+        plain(one.label) + " {old} → {new}", old=Quantity(float(a), unit), new=Quantity(float(b), unit)
     )
-
-
-def _plain(text: str) -> str:
-    """Text that is no template."""
-    return text.replace("{", "{{").replace("}", "}}")

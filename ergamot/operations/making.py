@@ -26,7 +26,7 @@ from ergamot.core.stock.cut_list import Piece, cut_list
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import built, design_of, framed
 from ergamot.operations.places import place_record, read_place, today_on
-from ergamot.operations.shed import add_thing, return_offcut, take_from, thing_of
+from ergamot.operations.shed import add_things, return_offcut, take_from, thing_of
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, create_keyed, erase, find_all, find_keyed, revise
 
@@ -234,7 +234,7 @@ def _ripped(work: Work, board: Thing, section: str, pen_id: int) -> Thing:
     ((strip, count),) = found
     one = replace(board, row=section, count=1, each=strip.worth, note="ripped")
     if count > 1:
-        add_thing(work, replace(one, count=count - 1), pen_id, "ripped from a wider board")
+        add_things(work, [replace(one, count=count - 1)], pen_id, "ripped from a wider board")
     return one
 
 

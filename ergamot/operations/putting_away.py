@@ -9,7 +9,7 @@ from ergamot.core.errors import ErgamotError
 from ergamot.operations.making import forget_making
 from ergamot.operations.moves_done import forget_pens
 from ergamot.operations.own_rows import refuse_if_used, row_name
-from ergamot.operations.shed import set_free, thing_name
+from ergamot.operations.shed import set_free, thing_words
 from ergamot.operations.stays import stays_on
 from ergamot.operations.work import Work
 from ergamot.store.records import Kind, Record, bring_back, erase, find_all, pens_for, put_away
@@ -112,5 +112,5 @@ def all_away(work: Work) -> tuple[Away, ...]:
 
 def _name(work: Work, record: Record) -> str:
     if record.kind == "thing":
-        return thing_name(work, record)
+        return thing_words(work, record).text("metric")
     return row_name(record) if record.kind == "row" else str(record.body["name"])

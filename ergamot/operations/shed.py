@@ -8,6 +8,7 @@ from decimal import Decimal
 from typing import Any
 
 from ergamot.core.errors import ErgamotError, OutOfRange
+from ergamot.core.finding import Phrase, phrase, plain
 from ergamot.core.shed import LEAST_OFFCUT_MM, Sort, Thing, make_thing
 from ergamot.core.shed.entry import read_entry
 from ergamot.core.shed.thing import told
@@ -46,37 +47,39 @@ def thing_of(record: Record) -> Thing:
     )
 
 
-def thing_name(work: Work, record: Record) -> str:
+def thing_words(work: Work, record: Record) -> Phrase:
     """What a thing is called in a list; by what it was entered as where its row is in the catalogue no more."""
     try:
         return told(work.catalogue, thing_of(record))
     except ErgamotError:
-        return str(record.body["row"])
+        return phrase(plain(str(record.body["row"])))
 
 
 def _body(thing: Thing, pen: int | None) -> dict[str, Any]:
     return {**asdict(thing), "sort": thing.sort.value, "each": str(thing.each), "pen": pen}
 
 
-def add_thing(work: Work, thing: Thing, pen: int | None = None, note: str = "entered") -> Record:
-    """Keep a new thing."""
-    if len(things(work)) >= MOST_THINGS:
+def add_things(
+    work: Work, more: Sequence[Thing], pen: int | None = None, note: str = "entered"
+) -> list[Record]:
+    """Keep new things."""
+    if len(things(work)) + len(more) > MOST_THINGS:
         raise OutOfRange("entry", MOST_THINGS, f"at most {MOST_THINGS} kinds of things in a shed")
     if pen is not None:
         work.kept("pen", pen)
-    for name in ("note", "name"):
-        checked_text(name, getattr(thing, name))
-    body = _body(make_thing(work.catalogue, thing), pen)
-    return create(work.session, work.settled_id, "thing", body, note, work.user, work.now)
-
-
-def enter_lines(work: Work, lines: Sequence[str]) -> list[Record]:
-    """Keep what was typed line by line; a line that does not say of what is of the one before."""
-    return [add_thing(work, thing) for thing in read_lines(work, lines)]
+    bodies = []
+    for thing in more:
+        for name in ("note", "name"):
+            checked_text(name, getattr(thing, name))
+        bodies.append(_body(make_thing(work.catalogue, thing), pen))
+    return [
+        create(work.session, work.settled_id, "thing", body, note, work.user, work.now) for body in bodies
+    ]
 
 
 def read_lines(work: Work, lines: Sequence[str]) -> list[Thing]:
-    """What was typed, read and not kept. A refusal names its line."""
+    """What was typed line by line, read and not kept; a line that does not say of what is of the one before. A refusal names
+    its line."""
     found: list[Thing] = []
     for number, line in enumerate(lines, start=1):
         try:
@@ -129,7 +132,7 @@ def take_from(work: Work, number: int, count: int, what_for: str) -> None:
     thing = thing_of(record)
     if record.away_at is not None or count > thing.count:
         raise NotEnough(
-            f"There are {0 if record.away_at else thing.count} of {thing_name(work, record)}, {count} were to be taken",
+            f"There are {0 if record.away_at else thing.count} of {thing_words(work, record).text('metric')}, {count} were to be taken",
             field="thing",
             value=count,
             allowed=f"at most {thing.count}",
@@ -153,7 +156,7 @@ def return_offcut(work: Work, board: Thing, long_mm: float, pen: int | None) -> 
     if same is not None and same.body["pen"] == pen:
         body = {**same.body, "count": same.body["count"] + 1}
         return revise(work.session, same, same.revision, body, "an offcut came back", work.user, work.now)
-    return add_thing(work, back, pen, "an offcut came back")
+    return add_things(work, [back], pen, "an offcut came back")[0]
 
 
 def set_free(work: Work, pens: set[int]) -> None:

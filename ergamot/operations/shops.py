@@ -3,29 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from datetime import date
 from decimal import Decimal
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.stock.coverings import Bought
+from ergamot.core.stock.shop import AtShop, at_shop
 from ergamot.operations.places import today_on
 from ergamot.operations.work import Work, checked_name
 from ergamot.store.records import Record, create, find_all, revise
 
 MOST_SHOPS = 12
-
-
-@dataclass(frozen=True)
-class AtShop:
-    """What a list costs at one shop: what it has, its sum, and what it lacks."""
-
-    shop: int
-    name: str
-    dated: date
-    has: int
-    total: Decimal
-    lacks: tuple[str, ...]
 
 
 def shops(work: Work) -> list[Record]:
@@ -38,7 +26,7 @@ def own_prices(work: Work) -> dict[str, Decimal]:
     found: dict[str, Decimal] = {}
     for record in shops(work):
         if record.body.get("own"):
-            found.update({key: Decimal(text) for key, text in record.body["prices"].items()})
+            found.update(_prices(record))
     return found
 
 
@@ -47,15 +35,8 @@ def make_own(work: Work, shop_id: int, base: int, own: bool) -> Record:
     record = work.kept("shop", shop_id)
     for other in shops(work):
         if own and other.id != shop_id and other.body.get("own"):
-            revise(
-                work.session,
-                other,
-                other.revision,
-                {**other.body, "own": False},
-                "another is",
-                work.user,
-                work.now,
-            )
+            body = {**other.body, "own": False}
+            revise(work.session, other, other.revision, body, "another is", work.user, work.now)
     note = "what we pay" if own else "not what we pay"
     return revise(work.session, record, base, {**record.body, "own": own}, note, work.user, work.now)
 
@@ -80,18 +61,11 @@ def keep_prices(work: Work, name: str, prices: Mapping[str, str], dated: date | 
 
 def at_shops(work: Work, lines: Sequence[Bought]) -> tuple[AtShop, ...]:
     """What a shopping list costs at each shop that is known."""
-    found = []
-    for record in shops(work):
-        prices = record.body["prices"]
-        there = [line for line in lines if line.key in prices]
-        total = sum((Decimal(prices[line.key]) * line.packs for line in there), Decimal(0))
-        lacks = tuple(f"{line.what}, {line.pack.text('metric')}" for line in lines if line.key not in prices)
-        day = date.fromisoformat(record.body["dated"])
-        found.append(AtShop(record.id, record.body["name"], day, len(there), total, lacks))
-    return tuple(found)
+    return tuple(
+        at_shop(record.body["name"], date.fromisoformat(record.body["dated"]), _prices(record), lines)
+        for record in shops(work)
+    )
 
 
-def shop_price(record: Record, line: Bought) -> Decimal | None:
-    """What a shop asks for a pack of a line; None where it lacks it."""
-    text = record.body["prices"].get(line.key)
-    return Decimal(text) if text else None
+def _prices(record: Record) -> dict[str, Decimal]:
+    return {key: Decimal(text) for key, text in record.body["prices"].items()}

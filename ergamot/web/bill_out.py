@@ -17,7 +17,7 @@ from ergamot.core.stock.plates import CutPlate, PlatePlan
 from ergamot.core.stock.sawing import jigs, marks, settings
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.operations.build import Batch
-from ergamot.operations.shops import shop_price, shops
+from ergamot.operations.shops import at_shops
 from ergamot.web.pen_parts_out import parts_out
 from ergamot.web.schemas.build import (
     AisleSumOut,
@@ -55,7 +55,7 @@ def bill_out(
         "pieces": _pieces(bill),
         "covers": [_cover(one) for one in bill.covers],
         "plans": [_plan(section, species, plan, batch) for section, species, plan in bill.plans],
-        "plates": [_plates(key, plan, batch) for key, plan in bill.plates],
+        "plates": [_plates(key, plan) for key, plan in bill.plates],
         "rolls": [_roll(one, batch) for one in bill.rolls],
         "lines": [_line(line) for line in bill.lines],
         "aisles": [aisle.value for aisle in Aisle],
@@ -63,7 +63,7 @@ def bill_out(
         "taken": [_taken(batch, one.thing, one.count, f"{one.worth:.2f}") for one in bill.taken],
         "worth": f"{bill.worth:.2f}",
         "all_bought": f"{batch.all_bought:.2f}",
-        "by_first_fit": f"{sum(plan.by_first_fit - plan.cost for _, _, plan in bill.plans):.2f}",
+        "by_first_fit": f"{bill.saved:.2f}",
         "money": _money(batch),
         "shops": _shops(bill.lines),
         "settings": [
@@ -96,8 +96,7 @@ def _taken(batch: Batch, number: int, count: int, worth: str) -> TakenOut:
 
 
 def _thing_words(thing: Thing) -> Words:
-    catalogue = current_work().catalogue
-    return Words(metric=told(catalogue, thing), imperial=told(catalogue, thing, "imperial"))
+    return Words.model_validate(told(current_work().catalogue, thing))
 
 
 def _money(batch: Batch) -> MoneyOut:
@@ -111,20 +110,16 @@ def _money(batch: Batch) -> MoneyOut:
 
 
 def _shops(lines: Sequence[Bought]) -> list[ShopCostOut]:
-    found = []
-    for record in shops(current_work()):
-        asked = [shop_price(record, line) for line in lines]
-        there = [price * line.packs for price, line in zip(asked, lines, strict=True) if price is not None]
-        found.append(
-            ShopCostOut(
-                name=record.body["name"],
-                dated=record.body["dated"],
-                each=[None if price is None else f"{price:.2f}" for price in asked],
-                has=len(there),
-                total=f"{sum(there):.2f}",
-            )
+    return [
+        ShopCostOut(
+            name=one.name,
+            dated=one.dated.isoformat(),
+            each=[None if price is None else f"{price:.2f}" for price in one.each],
+            has=one.has,
+            total=f"{one.total:.2f}",
         )
-    return found
+        for one in at_shops(current_work(), lines)
+    ]
 
 
 def _cover(one: CoverPiece) -> CoverOut:
@@ -141,7 +136,7 @@ def _cover(one: CoverPiece) -> CoverOut:
     )
 
 
-def _plates(key: str, plan: PlatePlan, batch: Batch) -> PlatePlanOut:
+def _plates(key: str, plan: PlatePlan) -> PlatePlanOut:
     return PlatePlanOut(
         what=current_work().catalogue.sheets[key].label,
         sheets=[_plate(one) for one in plan.plates],

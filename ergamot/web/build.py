@@ -17,11 +17,12 @@ from ergamot.exchange.template_svg import write_template
 from ergamot.operations.build import batch_bill, pen_bill
 from ergamot.operations.pens import built, design_of
 from ergamot.operations.places import place_record, read_place
+from ergamot.operations.shops import own_prices
 from ergamot.web.bill_out import bill_out
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.build import BatchIn, BillOut, BillQuery, FitOut, FitQuery, JumpOut, SizeOut
-from ergamot.web.schemas.figures import words
+from ergamot.web.schemas.figures import Words, words
 from ergamot.web.unit_of_work import current_work
 
 build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
@@ -51,7 +52,7 @@ def get_sizes(pen_id: int, query_data: FitQuery) -> FitOut:
     design = design_of(work, work.kept("pen", pen_id))
     lengths = {one.name: one for one in shape_of(design.shape).parameters if one.kind == "length"}
     pick(lengths, query_data.parameter, "parameter")
-    found = stock_fit(work.catalogue, design, query_data.parameter)
+    found = stock_fit(work.catalogue, design, query_data.parameter, prices=own_prices(work))
     return FitOut(
         parameter=query_data.parameter,
         now=float(design.values[query_data.parameter]),
@@ -66,7 +67,12 @@ def get_sizes(pen_id: int, query_data: FitQuery) -> FitOut:
             for one in found.sizes
         ],
         jumps=[
-            JumpOut(mm=one.mm, said=words(one.mm, "about"), more=f"{one.more:+.2f}", why=list(one.why))
+            JumpOut(
+                mm=one.mm,
+                said=words(one.mm, "about"),
+                more=f"{one.more:+.2f}",
+                why=[Words.model_validate(why) for why in one.why],
+            )
             for one in found.jumps
         ],
     )

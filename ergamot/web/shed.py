@@ -5,28 +5,23 @@ from __future__ import annotations
 import base64
 import binascii
 from decimal import Decimal
-from typing import Any
 
 from apiflask import APIBlueprint
 from flask import Response
 
-from ergamot.core.errors import ErgamotError, Unreadable
-from ergamot.core.finding import Phrase, phrase
-from ergamot.core.shed import Thing
+from ergamot.core.errors import Unreadable
 from ergamot.core.shed.thing import SORT_WORDS, told
-from ergamot.core.units import System
 from ergamot.exchange.price_table import read_prices
 from ergamot.exchange.shed_table import read_shed, write_shed
 from ergamot.exchange.tables import MEDIA, Format
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.shed import (
-    add_thing,
+    add_things,
     change_thing,
-    enter_lines,
     read_lines,
     take_from,
-    thing_name,
     thing_of,
+    thing_words,
     things,
 )
 from ergamot.operations.shops import keep_prices, make_own, shops
@@ -52,23 +47,8 @@ from ergamot.web.unit_of_work import current_work, from_revision
 shed_part = APIBlueprint("shed", __name__, url_prefix="/api")
 
 
-def _said(thing: Thing) -> Words:
-    catalogue = current_work().catalogue
-    systems: tuple[System, System] = ("metric", "imperial")
-    metric, imperial = (told(catalogue, thing, system) for system in systems)
-    return Words(metric=metric, imperial=imperial)
-
-
-def _plain(text: str) -> Phrase:
-    return phrase(text.replace("{", "{{").replace("}", "}}"))
-
-
 def _out(record: Record) -> ThingOut:
     thing = thing_of(record)
-    try:
-        said = _said(thing)
-    except ErgamotError:
-        said = Words.model_validate(_plain(thing_name(current_work(), record)))
     return ThingOut(
         id=record.id,
         revision=record.revision,
@@ -76,7 +56,7 @@ def _out(record: Record) -> ThingOut:
         can_redo=record.can_redo,
         **{name: getattr(thing, name) for name in ("sort", "row", "species", "count", "note", "name")},
         **{name: getattr(thing, name) for name in ("long_mm", "wide_mm", "lost_mm")},
-        said=said,
+        said=Words.model_validate(thing_words(current_work(), record)),
         long=words(thing.long_mm, "mm"),
         wide=words(thing.wide_mm, "mm"),
         lost=words(thing.lost_mm, "mm"),
@@ -105,7 +85,8 @@ def get_shed() -> ShedOut:
 @shed_part.output(ShedOut, 201)
 def post_things(json_data: LinesIn) -> ShedOut:
     """Enter what was typed, a line for each kind of thing."""
-    enter_lines(current_work(), json_data.lines)
+    work = current_work()
+    add_things(work, read_lines(work, json_data.lines))
     return _shed()
 
 
@@ -114,8 +95,13 @@ def post_things(json_data: LinesIn) -> ShedOut:
 @shed_part.output(ReadLinesOut)
 def post_read(json_data: LinesIn) -> ReadLinesOut:
     """What was typed, as it is understood; nothing is kept."""
-    found = read_lines(current_work(), json_data.lines)
-    return ReadLinesOut(read=[ReadOut(said=_said(one), count=one.count, note=one.note) for one in found])
+    work = current_work()
+    return ReadLinesOut(
+        read=[
+            ReadOut(said=Words.model_validate(told(work.catalogue, one)), count=one.count, note=one.note)
+            for one in read_lines(work, json_data.lines)
+        ]
+    )
 
 
 @shed_part.patch("/things/<int:thing_id>")
@@ -160,8 +146,7 @@ def _file(text: str) -> bytes:
 def post_table(json_data: TableIn) -> ShedOut:
     """Enter everything a table holds; where one cell is wrong, nothing."""
     work = current_work()
-    for thing in read_shed(_file(json_data.file), work.catalogue):
-        add_thing(work, thing, note="read from a table")
+    add_things(work, read_shed(_file(json_data.file), work.catalogue), note="read from a table")
     return _shed()
 
 
@@ -213,10 +198,10 @@ def get_shops() -> ShopsOut:
 @shed_part.post("/shops")
 @shed_part.input(PricesIn)
 @shed_part.output(ShopsOut, 201)
-def post_prices(json_data: PricesIn) -> dict[str, Any]:
+def post_prices(json_data: PricesIn) -> ShopsOut:
     """Keep the prices of a shop, read from a table."""
     keep_prices(current_work(), json_data.name, read_prices(_file(json_data.file)), None)
-    return _shops().model_dump()
+    return _shops()
 
 
 @shed_part.put("/shops/<int:shop_id>/own")

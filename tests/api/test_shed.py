@@ -49,6 +49,10 @@ def test_what_is_typed_is_kept_and_changed_and_stepped_back(client):
     assert stale.status_code == 412
     back = client.post(f"{path}/undo", headers=at(2)).json
     assert back["things"][0]["count"] == 7
+    for field in ("count", "each", "long_mm", "lost_mm", "note", "name"):
+        nothing = client.patch(path, json={field: None}, headers=at(3))
+        assert nothing.status_code == 422, nothing.text
+        assert field in nothing.text
 
 
 def test_lines_are_read_before_they_are_kept_and_a_wrong_one_is_named(client):
@@ -193,6 +197,30 @@ def test_a_changed_design_says_which_cut_pieces_survive(client):
     assert any(bar["thing"] < 0 for plan in again["plans"] for bar in plan["bars"])
 
 
+def test_a_piece_that_only_nearly_fits_a_changed_design_can_be_spoiled(client):
+    pen = put_pen(client, "Low", BROILERS, shape="low-pen")
+    label, many = next(
+        (one["label"], one["count"])
+        for one in bill_of(client, pen)["pieces"]
+        if one["role"] == "base side rail"
+    )
+    path = f"/api/pens/{pen}"
+    client.put(f"{path}/making/cut", json={"label": label, "count": many}, headers=at(0))
+    bench = client.get(path).json
+    nearly = {"length": bench["values"]["length"]["value"] + 0.6}
+    changed = client.patch(path, json={"values": nearly}, headers=at(bench["revision"]))
+    assert changed.status_code == 200, changed.text
+
+    def cut():
+        found = client.get(f"{path}/making").json["cut"]
+        return next(one["count"] for one in found if one["label"] == label)
+
+    assert cut() == many
+    spoiled = client.put(f"{path}/making/cut", json={"label": label, "count": many - 1}, headers=at(1))
+    assert spoiled.status_code == 200, spoiled.text
+    assert cut() == many - 1
+
+
 def test_steps_are_ticked_hours_are_learned_and_late_is_told_early(client):
     pen = put_pen(client, "Low", BROILERS, shape="low-pen")
     path = f"/api/pens/{pen}/making"
@@ -264,6 +292,12 @@ def test_another_shops_prices_are_read_and_what_it_lacks_is_told(client):
     own = client.put(f"/api/shops/{kept.json['shops'][0]['id']}/own", json={"own": True}, headers=at(1))
     assert own.json["shops"][0]["own"]
     paid = bill_of(client, pen, shed=False)
+    sizes = client.get(f"/api/pens/{pen}/sizes").json
+    (as_it_is,) = [one for one in sizes["sizes"] if abs(one["mm"] - sizes["now"]) < 1]
+    assert Decimal(as_it_is["cost"]) < Decimal(bill["total"])  # by what the farm pays
+    words = [why for jump in sizes["jumps"] for why in jump["why"] if "length" in why["metric"]]
+    assert words
+    assert all("ft" in why["imperial"] and " m" in why["metric"] for why in words)
     listed = {(line["what"], line["pack"]["metric"]) for line in bill["lines"][1:]}
     asked = [line for line in paid["lines"] if (line["what"], line["pack"]["metric"]) in listed]
     assert len(asked) > 5

@@ -112,8 +112,11 @@ def test_what_cannot_be_in_a_shed_is_refused_by_its_field(thing, field):
 
 
 def test_a_thing_is_told_with_its_size():
-    assert told(CATALOGUE, typed("7 x 2x4 8'"), "imperial") == "2×4 (38×89) spruce-pine-fir, 8 ft"
-    assert told(CATALOGUE, typed("other: old door 650 x 1700, green")) == "old door 650 x 1700"
+    assert told(CATALOGUE, typed("7 x 2x4 8'")).text("imperial") == "2×4 (38×89) spruce-pine-fir, 8 ft"
+    assert (
+        told(CATALOGUE, typed("other: {old} door 650 x 1700, green")).text("metric")
+        == "{old} door 650 x 1700"
+    )
 
 
 def test_by_hand_with_boards_in_hand():
@@ -217,7 +220,7 @@ def test_part_rolls_sheets_and_boxes_come_off_the_list():
     staples = typed("100000 fence staple")
     bill = bill_of(LOW, CATALOGUE, 1.0, {1: hinges, 2: staples})
     lines = {line.what: line.packs for line in bill.lines}
-    assert set(bare) - set(lines) == {told(CATALOGUE, hinges), told(CATALOGUE, staples)}
+    assert set(bare) - set(lines) == {told(CATALOGUE, one).text("metric") for one in (hinges, staples)}
     assert {one.thing for one in bill.taken} == {1, 2}
     mesh = bill.rolls[0]
     part = Thing(Sort.ROLL, mesh.mesh, 4, long_mm=15_200.0, wide_mm=mesh.wide_mm)

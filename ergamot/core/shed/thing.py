@@ -9,7 +9,8 @@ from enum import StrEnum
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, Ware, WirePanel, pick
 from ergamot.core.catalogue.kinds import Made, Sold
 from ergamot.core.errors import OutOfRange, require_range
-from ergamot.core.units import Quantity, System, say
+from ergamot.core.finding import Phrase, phrase, plain
+from ergamot.core.units import Quantity
 
 LEAST_OFFCUT_MM = 300.0  # a shorter one is no use but as a block; common practice
 MOST_COUNT = 100_000
@@ -148,20 +149,23 @@ def by_the_metre(catalogue: Catalogue, thing: Thing) -> bool:
     return thing.sort is Sort.WARE and getattr(row_of(catalogue, thing), "sold", None) is Sold.METRE
 
 
-def told(catalogue: Catalogue, thing: Thing, system: System = "metric") -> str:
+def told(catalogue: Catalogue, thing: Thing) -> Phrase:
     """A thing in words, its size with it.
 
-    Args: catalogue; thing; system, of its sizes.
+    Args: catalogue; thing.
     Returns: such as 2×4 (38×89) European larch, 2.438 m.
+    Raises: UnknownChoice.
     Source: common practice.
 
-    >>> told(c, Thing(Sort.STICK, "2x4", 7, "larch", 2438.4), "imperial")
+    >>> told(c, Thing(Sort.STICK, "2x4", 7, "larch", 2438.4)).text("imperial")
     '2×4 (38×89) European larch, 8 ft'
     """
     row = row_of(catalogue, thing)
-    what = thing.name if row is None else row.label
+    what = plain(thing.name if row is None else row.label)
     if thing.species:
         what += f" {catalogue.species[thing.species].label}"
     unit = "mm" if thing.sort is Sort.STICK else "about"
-    sizes = [say(Quantity(mm, unit), system) for mm in (thing.long_mm, thing.wide_mm) if mm]
-    return f"{what}, {' × '.join(sizes)}" if sizes else what
+    sizes = {
+        name: Quantity(mm, unit) for name, mm in (("long", thing.long_mm), ("wide", thing.wide_mm)) if mm
+    }
+    return phrase(f"{what}, {' × '.join(f'{{{name}}}' for name in sizes)}" if sizes else what, **sizes)

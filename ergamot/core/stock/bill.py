@@ -74,6 +74,11 @@ class Bill:
         return sum((line.cost for line in self.lines), Decimal(0))
 
     @property
+    def saved(self) -> Decimal:
+        """How much more the longest first, each where it first fits, would cost in boards."""
+        return sum((plan.by_first_fit - plan.cost for _, _, plan in self.plans), Decimal(0))
+
+    @property
     def worth(self) -> Decimal:
         """What is used of what was in hand is worth."""
         return sum((one.worth for one in self.taken), Decimal(0))

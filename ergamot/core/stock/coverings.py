@@ -9,7 +9,7 @@ from typing import TypeVar
 
 from ergamot.core.catalogue import Mesh, Sheet, WirePanel
 from ergamot.core.catalogue.kinds import Aisle
-from ergamot.core.finding import Phrase, phrase
+from ergamot.core.finding import Phrase, phrase, plain
 from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.units import Quantity
@@ -96,6 +96,11 @@ class Bought:
     left: Phrase | None = None
     size_mm: tuple[float, float] = (0.0, 0.0)
     row: str = ""
+
+    @property
+    def called(self) -> Phrase:
+        """What it is and how it is packed, in words."""
+        return Phrase(f"{plain(self.what)}, {self.pack.template}", self.pack.figures)
 
     @property
     def key(self) -> str:

@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Iterator
+from collections import Counter
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from decimal import Decimal
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError, require_range
+from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Structure
 from ergamot.core.stock.bill import Bill, bill_of
+from ergamot.core.stock.paid import Prices
 
 STEP_MM, REACH_MM = 25.0, 500.0
 A_SIZE_S = 0.1  # for the cutting plans of one size; may move
@@ -27,7 +30,7 @@ class Size:
     cost: Decimal
     waste: float
     bays: int
-    packs: tuple[tuple[str, int], ...]
+    packs: Mapping[Phrase, int]
 
 
 @dataclass(frozen=True)
@@ -36,7 +39,7 @@ class Jump:
 
     mm: float
     more: Decimal
-    why: tuple[str, ...]
+    why: tuple[Phrase, ...]
 
 
 @dataclass(frozen=True)
@@ -48,28 +51,40 @@ class Fit:
 
 
 def stock_fit(
-    catalogue: Catalogue, design: Design, parameter: str, reach_mm: float = REACH_MM, step_mm: float = STEP_MM
+    catalogue: Catalogue,
+    design: Design,
+    parameter: str,
+    reach_mm: float = REACH_MM,
+    step_mm: float = STEP_MM,
+    prices: Prices | None = None,
 ) -> Fit:
     """Price a pen again over a range of one of its lengths.
 
-    Args: catalogue; design; parameter, the name of a length; reach_mm to either side, 25 to 1000; step_mm, 10 to 250.
-    Returns: the Fit; sizes that cannot be built are left out.
-    Raises: OutOfRange.
-    Source: the bill of each size.
+        Args: catalogue; design; parameter, the name of a length; reach_mm to either side, 25 to 1000; step_mm, 10 to 250; prices
+            the farm pays, as `bill_of` takes them.
+        Returns: the Fit; sizes that cannot be built are left out.
+        Raises: OutOfRange.
+        Source: the bill of each size.
 
-    >>> from ergamot.core.frame.design import make_design
-    >>> found = stock_fit(c, make_design(c, "low-pen", {}), "length", 50.0, 50.0)
-    >>> len(found.sizes)
-    3
+        >>> from ergamot.core.finding import Phrase, phrase
+    from ergamot.core.frame.design import make_design
+        >>> found = stock_fit(c, make_design(c, "low-pen", {}), "length", 50.0, 50.0)
+        >>> len(found.sizes)
+        3
     """
     require_range("reach_mm", reach_mm, 25, 1000, "mm")
     require_range("step_mm", step_mm, 10, 250, "mm")
-    sizes = tuple(_sizes(catalogue, design, parameter, reach_mm, step_mm))
+    sizes = tuple(_sizes(catalogue, design, parameter, reach_mm, step_mm, prices))
     return Fit(sizes, tuple(_jumps(sizes)))
 
 
 def _sizes(
-    catalogue: Catalogue, design: Design, parameter: str, reach_mm: float, step_mm: float
+    catalogue: Catalogue,
+    design: Design,
+    parameter: str,
+    reach_mm: float,
+    step_mm: float,
+    prices: Prices | None,
 ) -> Iterator[Size]:
     middle = float(design.values[parameter])
     steps = round(reach_mm / step_mm)
@@ -77,19 +92,18 @@ def _sizes(
         mm = round(middle + i * step_mm, 1)
         try:
             structure = build(change(catalogue, design, {parameter: mm}), catalogue)
-            bill = bill_of(structure, catalogue, A_SIZE_S, hurried=True)
+            bill = bill_of(structure, catalogue, A_SIZE_S, hurried=True, prices=prices)
         except ErgamotError:
             continue
         yield Size(mm, bill.total, _waste(bill), _bays(structure), _packs(bill))
 
 
-def _packs(bill: Bill) -> tuple[tuple[str, int], ...]:
-    """How many are bought of each thing, whatever the sizes of its packs."""
-    found: dict[str, int] = {}
+def _packs(bill: Bill) -> Mapping[Phrase, int]:
+    """How many packs are bought of each kind."""
+    found: Counter[Phrase] = Counter()
     for line in bill.lines:
-        key = f"{line.what}, {line.pack.text('metric')}"
-        found[key] = found.get(key, 0) + line.packs
-    return tuple(sorted(found.items()))
+        found[line.called] += line.packs
+    return found
 
 
 def _waste(bill: Bill) -> float:
@@ -115,12 +129,12 @@ def _jumps(sizes: tuple[Size, ...]) -> Iterator[Jump]:
         yield Jump(after.mm, more, tuple(_why(before, after)))
 
 
-def _why(before: Size, after: Size) -> Iterator[str]:
+def _why(before: Size, after: Size) -> Iterator[Phrase]:
     """What changes between two sizes, the bays first."""
     if after.bays != before.bays:
-        yield f"{after.bays} bays instead of {before.bays}"
-    was, now = dict(before.packs), dict(after.packs)
-    for what in sorted({*was, *now}):
-        more = now.get(what, 0) - was.get(what, 0)
+        yield phrase(f"{after.bays} bays instead of {before.bays}")
+    for what in sorted({*before.packs, *after.packs}, key=lambda one: one.text("metric")):
+        more = after.packs.get(what, 0) - before.packs.get(what, 0)
         if more:
-            yield f"{abs(more)} {'more' if more > 0 else 'fewer'}: {what}"
+            told = f"{abs(more)} {'more' if more > 0 else 'fewer'}: {what.template}"
+            yield Phrase(told, what.figures)

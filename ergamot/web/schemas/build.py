@@ -212,7 +212,7 @@ class JumpOut(Out):
     mm: float
     said: Words
     more: str
-    why: list[str]
+    why: list[Words]
 
 
 class FitOut(Out):

@@ -79,7 +79,7 @@ function Curve({ fit, sign }: { fit: Schemas["FitOut"]; sign: string }) {
       <ul className="max-w-4xl">
         {fit.jumps.map((one) => (
           <li key={one.mm} className="border-t border-rule/60 py-0.5">
-            <b className="font-slab">{read(one.said)}</b> <span className="figure">{one.more}</span> {one.why.slice(0, 4).join("; ")}
+            <b className="font-slab">{read(one.said)}</b> <span className="figure">{one.more}</span> {one.why.slice(0, 4).map(read).join("; ")}
           </li>
         ))}
       </ul>

@@ -60,17 +60,16 @@ def stock_fit(
 ) -> Fit:
     """Price a pen again over a range of one of its lengths.
 
-        Args: catalogue; design; parameter, the name of a length; reach_mm to either side, 25 to 1000; step_mm, 10 to 250; prices
-            the farm pays, as `bill_of` takes them.
-        Returns: the Fit; sizes that cannot be built are left out.
-        Raises: OutOfRange.
-        Source: the bill of each size.
+    Args: catalogue; design; parameter, the name of a length; reach_mm to either side, 25 to 1000; step_mm, 10 to 250; prices
+        the farm pays, as `bill_of` takes them.
+    Returns: the Fit; sizes that cannot be built are left out.
+    Raises: OutOfRange.
+    Source: the bill of each size.
 
-        >>> from ergamot.core.finding import Phrase, phrase
-    from ergamot.core.frame.design import make_design
-        >>> found = stock_fit(c, make_design(c, "low-pen", {}), "length", 50.0, 50.0)
-        >>> len(found.sizes)
-        3
+    >>> from ergamot.core.frame.design import make_design
+    >>> found = stock_fit(c, make_design(c, "low-pen", {}), "length", 50.0, 50.0)
+    >>> len(found.sizes)
+    3
     """
     require_range("reach_mm", reach_mm, 25, 1000, "mm")
     require_range("step_mm", step_mm, 10, 250, "mm")

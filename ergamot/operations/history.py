@@ -7,15 +7,19 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any
 
+from ergamot.core.errors import NotFound
 from ergamot.core.farm.condition import Condition, Kind, shown_in
 from ergamot.core.farm.conditions import CONDITIONS
 from ergamot.core.finding import Phrase, phrase, plain
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.units import Quantity
+from ergamot.operations.shed import CHANGED
 from ergamot.operations.work import Work
 from ergamot.store.records import NEWEST, Record, Revision, edits, revisions_of
 
+_SIZES = {"long_mm": "long", "wide_mm": "wide", "lost_mm": "of it not sound"}
+_SAID = {"row": "what it is", "species": "of", "note": "remembered", "name": "called"}
 A_PAGE = 50  # steps told at once
 
 
@@ -89,8 +93,9 @@ def history(work: Work, record: Record, before: int = NEWEST, most: int = A_PAGE
 def _words(work: Work, kind: str, before: Revision | None, after: Revision) -> tuple[Phrase, ...]:
     if before is None:
         return (phrase(plain(after.note)),)
-    changes = _pen_changes if kind == "pen" else _other_changes
-    return tuple(changes(work, before.body, after.body)) or (phrase("nothing changed"),)
+    changes = {"pen": _pen_changes, "thing": _thing_changes}.get(kind, _other_changes)
+    why = (phrase(plain(after.note)),) if kind == "thing" and after.note != CHANGED else ()
+    return (*why, *changes(work, before.body, after.body)) or (phrase("nothing changed"),)
 
 
 def _other_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
@@ -108,6 +113,32 @@ def _other_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iter
             yield phrase(label + " {old} → {new}", old=_figure(a, unit), new=_figure(b, unit))
         else:
             yield phrase(plain(f"{label}: {a} → {b}"))
+
+
+def _thing_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
+    if old["count"] != new["count"]:
+        yield phrase(f"there were {old['count']}, then {new['count']}")
+    if old["each"] != new["each"]:
+        yield phrase(f"worth each {old['each']} → {new['each']}")
+    if old["pen"] != new["pen"]:
+        yield phrase(plain(f"kept for {_pen_named(work, new['pen'])}"))
+    for field, label in _SIZES.items():
+        if old[field] != new[field]:
+            yield phrase(
+                label + " {old} → {new}", old=Quantity(old[field], "mm"), new=Quantity(new[field], "mm")
+            )
+    for field, label in _SAID.items():
+        if old[field] != new[field]:
+            yield phrase(plain(f"{label}: {old[field]} → {new[field]}"))
+
+
+def _pen_named(work: Work, pen: int | None) -> str:
+    if pen is None:
+        return "any pen"
+    try:
+        return str(work.kept("pen", pen).body["name"])
+    except NotFound:
+        return "a pen that is no more"
 
 
 def _figure(value: float, unit: str) -> Quantity:

@@ -16,6 +16,7 @@ from ergamot.core.units import parse_length
 from ergamot.operations.work import Work, checked_text
 from ergamot.store.records import Record, create, find_all, put_away, revise
 
+CHANGED = "changed"  # the note of a change that what it changed tells enough of
 MOST_THINGS = 2000  # kinds of things a shed holds; more is a yard's stock
 
 
@@ -109,8 +110,7 @@ def change_thing(work: Work, number: int, base: int, changes: Mapping[str, Any])
         else:
             fields[name] = checked_text(name, entered) if isinstance(entered, str) else entered
     body = _body(make_thing(work.catalogue, Thing(**fields)), pen)
-    note = ", ".join(changes) or "no change"
-    return revise(work.session, record, base, body, note[:200], work.user, work.now)
+    return revise(work.session, record, base, body, CHANGED, work.user, work.now)
 
 
 def things_for(work: Work, pens: Sequence[int]) -> dict[int, Thing]:

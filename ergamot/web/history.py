@@ -1,4 +1,4 @@
-"""What each step of a pen, a flock, a field or the farm's place was."""
+"""What each step of a pen, a flock, a field, a thing in the shed or the farm's place was."""
 
 from __future__ import annotations
 
@@ -39,6 +39,14 @@ def flock_history(flock_id: int, query_data: HistoryQuery) -> HistoryOut:
 def field_history(field_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a field was, the newest first."""
     return _out(current_work().kept("field", field_id), query_data)
+
+
+@history_part.get("/things/<int:thing_id>/history")
+@history_part.input(HistoryQuery, location="query")
+@history_part.output(HistoryOut)
+def thing_history(thing_id: int, query_data: HistoryQuery) -> HistoryOut:
+    """What each step of a thing in the shed was, the newest first."""
+    return _out(current_work().kept("thing", thing_id), query_data)
 
 
 @history_part.get("/place/history")

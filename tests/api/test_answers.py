@@ -202,7 +202,6 @@ def test_a_keeper_in_a_hurry_gets_a_whole_plan_and_too_much_time_is_refused(clie
 
 def test_the_bill_and_its_csv_agree(client, pen):
     bill = client.get(f"/api/pens/{pen['id']}/bill").json
-    assert all(plan["proven"] for plan in bill["plans"])
     text = client.get(f"/api/pens/{pen['id']}/cut-list.csv")
     assert text.content_type.startswith("text/csv")
     assert text.text.strip().endswith(bill["total"])

@@ -47,10 +47,20 @@ def test_what_is_typed_is_kept_and_changed_and_stepped_back(client):
     assert changed["things"][0]["long_mm"] == pytest.approx(2286.0)
     stale = client.patch(path, json={"count": 1}, headers=at(1))
     assert stale.status_code == 412
-    back = client.post(f"{path}/undo", headers=at(2)).json
+    assert client.post(f"{path}/taken", json={"count": 2}).status_code == 200
+    past = client.get(f"{path}/history").json["steps"]
+    told = ["; ".join(words["imperial"] for words in step["words"]) for step in past]
+    assert told == [
+        "2 taken; there were 5, then 3",
+        "there were 7, then 5; worth each 0.00 → 2.50; long 8 ft → 7 ft 6 in",
+        "entered",
+    ]
+    back = client.post(f"{path}/undo", headers=at(3)).json
+    back = client.post(f"{path}/undo", headers=at(4)).json
     assert back["things"][0]["count"] == 7
+    assert [step["stands"] for step in client.get(f"{path}/history").json["steps"]] == [False, False, True]
     for field in ("count", "each", "long_mm", "lost_mm", "note", "name"):
-        nothing = client.patch(path, json={field: None}, headers=at(3))
+        nothing = client.patch(path, json={field: None}, headers=at(5))
         assert nothing.status_code == 422, nothing.text
         assert field in nothing.text
 

@@ -34,14 +34,28 @@ def fitted(catalogue: Catalogue, flock: Flock, shape: str, size: dict[str, Value
     >>> fitted(c, f, "coop", {"length": 3657.6, "width": 1828.8}).values["nests"]
     'outside'
     """
-    values = {**_hung(catalogue, flock), **shape_of(shape).proposal.wants(wanted(catalogue, flock)), **size}
+    values = {**wants_of(catalogue, flock, shape), **size}
     for _ in range(TRIES):
         try:
             return make_design(catalogue, shape, values)
         except OutOfRange as refused:
-            if refused.field in size or not _less(shape, values, refused.field):
+            if refused.field in size or not make_less(shape, values, refused.field):
                 return None
     return None
+
+
+def wants_of(catalogue: Catalogue, flock: Flock, shape: str) -> dict[str, Value]:
+    """What a flock wants in a shape of pen, as values to begin with: feeders, drinkers, house, roosts, nests.
+
+    Args: catalogue; flock; shape, its key.
+    Returns: values by parameter name.
+    Raises: UnknownChoice.
+    Source: common practice; needs from the catalogue.
+
+    >>> wants_of(c, broilers(), "low-pen")["feeder"]
+    'tube-10'
+    """
+    return {**_hung(catalogue, flock), **shape_of(shape).proposal.wants(wanted(catalogue, flock))}
 
 
 def wanted(catalogue: Catalogue, flock: Flock) -> Wanted:
@@ -79,8 +93,17 @@ def _hung(catalogue: Catalogue, flock: Flock) -> dict[str, Value]:
     }
 
 
-def _less(shape: str, values: dict[str, Value], field: str) -> bool:
-    """Take a little off the part a refusal names, or leave it out; False when nothing is left to take."""
+def make_less(shape: str, values: dict[str, Value], field: str) -> bool:
+    """Take a little off the part a refusal names, or leave it out.
+
+    Args: shape, its key; values, which are changed; field, the parameter that was refused.
+    Returns: whether there was anything left to take.
+    Source: common practice.
+
+    >>> values = {"feeders": 3.0}
+    >>> make_less("low-pen", values, "feeders"), values
+    (True, {'feeders': 2.0})
+    """
     one = next((p for p in shape_of(shape).parameters if p.name == field), None)
     if one is None:  # of an opening that makes it what it is
         return False

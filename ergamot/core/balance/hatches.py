@@ -16,6 +16,7 @@ from ergamot.core.frame.reach import ARM_MM, Reached, out_of_reach
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 
+ALL_TRIES = 1000  # more than there are sides and places; may move
 MOST_HATCHES = 3  # more is another kind of pen; judgement
 HALF_MM = 200.0  # of a hatch; may move: the usual one is 400 mm
 LEAST_GAIN = 0.1  # of all its places; a hatch that lets an arm to less is not worth its hinges; judgement
@@ -24,10 +25,13 @@ MOST_PLACES = 2  # of a side, the nearest to the corner; may move
 SIZES_MM = (400.0, 360.0)  # the usual hatch, and the least an arm in a coat goes through; judgement
 
 
-def within_reach(catalogue: Catalogue, design: Design, keeps: Callable[[Structure], bool]) -> Design:
+def within_reach(
+    catalogue: Catalogue, design: Design, keeps: Callable[[Structure], bool], tries: int = ALL_TRIES
+) -> Design:
     """A pen with hatches for an arm until all of it is reached, as far as they find room and cost it nothing else.
 
-    Args: catalogue; design; keeps, whether a pen stands as well as before in all that is asked of it.
+    Args: catalogue; design; keeps, whether a pen stands as well as before in all that is asked of it; tries, hatches framed for
+        each that is wanted, 1 or more.
     Returns: the same where all of it is reached, or no hatch helps.
     Source: common practice.
 
@@ -40,7 +44,7 @@ def within_reach(catalogue: Catalogue, design: Design, keeps: Callable[[Structur
     """
     for _ in range(MOST_HATCHES):
         lacking = out_of_reach(build(design, catalogue))
-        better = _with_a_hatch(catalogue, design, lacking, keeps) if lacking else None
+        better = _with_a_hatch(catalogue, design, lacking, keeps, tries) if lacking else None
         if better is None:
             return design
         design = better
@@ -48,13 +52,17 @@ def within_reach(catalogue: Catalogue, design: Design, keeps: Callable[[Structur
 
 
 def _with_a_hatch(
-    catalogue: Catalogue, design: Design, lacking: tuple[Reached, ...], keeps: Callable[[Structure], bool]
+    catalogue: Catalogue,
+    design: Design,
+    lacking: tuple[Reached, ...],
+    keeps: Callable[[Structure], bool],
+    tries: int,
 ) -> Design | None:
     """The same with the hatch that lets an arm to most of what it does not get to; none where none does."""
     structure = build(design, catalogue)
     far = max(lacking, key=lambda one: (one.share, one.beyond_mm))
     best, gained = None, LEAST_GAIN
-    for values in _hatches(design, structure, far):
+    for values in itertools.islice(_hatches(design, structure, far), tries):
         try:
             tried = change(catalogue, design, values)
             whole = build(tried, catalogue)

@@ -11,6 +11,7 @@ from functools import lru_cache
 from ergamot.core.balance.fitting import fitted
 from ergamot.core.balance.hatches import within_reach
 from ergamot.core.balance.mends import single_changes
+from ergamot.core.balance.ties import tied_down
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.catalogue.kinds import Steel
@@ -21,7 +22,6 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, change, make_design
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear.parameters import CARRIED
 from ergamot.core.frame.reach import unreached
@@ -29,8 +29,6 @@ from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import WANTED_MM, carried
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
-from ergamot.core.weather.anchors import fewest
-from ergamot.core.weather.holding import SURE
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
@@ -88,7 +86,7 @@ def _proposed(
     fixed = dict(given)
     ranked = [
         (_score(judge(catalogue, structure, flock, farm), structure), design)
-        for design in _candidates(catalogue, flock, shape, fixed)
+        for design in likely_designs(catalogue, flock, shape, fixed)
         for structure in (build(design, catalogue),)
     ]
     if not ranked:
@@ -101,7 +99,8 @@ def _proposed(
     def keeps(structure: Structure) -> bool:
         return _keeps(stood, _ranks(judge(catalogue, structure, flock, farm)))
 
-    return _tied_down(catalogue, flock, farm, within_reach(catalogue, mended, keeps))
+    reached = within_reach(catalogue, mended, keeps)
+    return tied_down(catalogue, farm, reached, judge(catalogue, build(reached, catalogue), flock, farm))
 
 
 def sketched(
@@ -120,7 +119,7 @@ def sketched(
     """
     looks = [
         _score(judge(catalogue, structure, flock, farm), structure)
-        for design in _candidates(catalogue, flock, shape, fixed, most_sizes=1)
+        for design in likely_designs(catalogue, flock, shape, fixed, most_sizes=1)
         for structure in (build(design, catalogue),)
     ]
     return max(looks, default=None)
@@ -208,41 +207,23 @@ def _ranks(judged: Judged) -> tuple[Rank, ...]:
     return tuple(sorted((min(one.rank[0], Grade.RIGHT.level), min(one.rank[1], ENOUGH)) for one in asked))
 
 
-def _tied_down(catalogue: Catalogue, flock: Flock, farm: FarmConditions, design: Design) -> Design:
-    """The same, its wheels chocked, and with the cheapest anchors that hold it in the farm's gust on poor grip."""
-    if design.values["gear"] in (Moves.WHEELS, Moves.AXLES):
-        design = change(catalogue, design, {"chocks": "yes"})
-    structure = build(design, catalogue)
-    judged = judge(catalogue, structure, flock, farm)
-    if judged.wind.ratio >= 1:
-        return design
-    kinds = fewest(
-        judged.stands.poor,
-        farm.design_gust_ms,
-        catalogue.anchors.values(),
-        farm.holding_ground,
-        structure.contacts,
-        SURE,
-    )
-    holding = [one for one in kinds if one.pairs]
-    if not holding:
-        return design
-    best = min(holding, key=lambda one: (one.pairs or 0) * one.row.price)
-    ties: dict[str, Value] = {
-        "anchors": float(best.pairs or 0),
-        "anchor": best.row.key,
-        "anchors_at": best.layout,
-    }
-    return change(catalogue, design, ties)
-
-
-def _candidates(
+def likely_designs(
     catalogue: Catalogue,
     flock: Flock,
     shape: str,
     fixed: Mapping[str, Value],
     most_sizes: int = MOST_SIZES,
 ) -> list[Design]:
+    """Pens of a shape a builder would try first for a flock: of the smallest sizes that are enough, on each running gear.
+
+    Args: catalogue; flock; shape, its key; fixed, values that are not to change; most_sizes, 1 or more.
+    Returns: Designs, the smallest first; none where no size of it can be built.
+    Raises: UnknownChoice.
+    Source: common practice; sizes of stock.
+
+    >>> {one.shape for one in likely_designs(c, broilers(), "low-pen", {}, 1)}
+    {'low-pen'}
+    """
     proposal = shape_of(shape).proposal
     section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")

@@ -38,6 +38,7 @@ class Coat:
     under: bool = False  # another covering lies over it
     own_kg: float | None = None
     closes: str = ""  # the opening it is the leaf of
+    cut_out: bool = False  # of another covering: nothing is bought for it
 
 
 def wall(role: str, what: Covering, inside: Space = Space.RUN) -> Coat:
@@ -109,6 +110,16 @@ class Coverer:
         raised = replace(face, origin=face.point(0, 0, w))
         self._laid.append((raised, coat, box(u[0], v[0], u[1], v[1]), w > 0))
 
+    def cut_out(self, opening: Opening, strips: Iterable[tuple[Face, Flat, Flat]], role: str) -> None:
+        """Cut a bent side through, strip by strip, and close the hole with what comes out."""
+        for face, u, v in strips:
+            hole = box(u[0], v[0], u[1], v[1])
+            for other, coat, region in self._wanted:
+                if other.name == face.name and region.intersects(hole):
+                    piece = replace(coat, role=role, part=Part.LEAF, closes=opening.ref, cut_out=True)
+                    self._laid.append((face, piece, region.intersection(hole), False))
+            self._holes.append((face, hole))
+
     def done(self, members: tuple[Member, ...]) -> tuple[Panel, ...]:
         """Every panel, cut round the openings in its face, with what lies on wood."""
         cut = [(face, coat, self._round_holes(face, region), False) for face, coat, region in self._wanted]
@@ -116,8 +127,14 @@ class Coverer:
         panels: list[tuple[Panel, Face, Polygon]] = []
         clean = shapely.set_precision([region for _, _, region, _ in laid], GRID_MM) if laid else ()
         for (face, coat, _, raised), region in zip(laid, clean, strict=True):
-            for part in _parts(region):
-                panels.append((_panel(f"panel-{len(panels) + 1}", face, coat, part, raised), face, part))
+            whole = region.bounds
+            for i, part in enumerate(_parts(region)):
+                panel = _panel(f"panel-{len(panels) + 1}", face, coat, part, raised)
+                if face.curved:  # bought as if nothing were cut out of it
+                    first = i == 0 and not coat.cut_out
+                    size = (whole[2] - whole[0], (whole[3] - whole[1]) * face.stretch)
+                    panel = replace(panel, cut_mm=size if first else (0.0, 0.0))
+                panels.append((panel, face, part))
         return tuple(_backed(panels, members))
 
     def _round_holes(self, face: Face, region: BaseGeometry) -> BaseGeometry:

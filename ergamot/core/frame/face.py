@@ -17,7 +17,7 @@ class Face:
     """One flat side. `along`, `up` and `normal` are unit vectors; `normal` points out of the pen.
 
     `outline` are its corners (u, v) in order, mm. `curved` marks a strip of a bent covering, whose run
-    along the true curve is `stretch` times this flat one.
+    along the true curve is `stretch` times this flat one; `part_of` names the bent side it is a strip of.
     """
 
     name: str
@@ -28,6 +28,7 @@ class Face:
     outline: tuple[Flat, ...]
     curved: bool = False
     stretch: float = 1.0
+    part_of: str = ""
 
     def point(self, u: float, v: float, w: float = 0.0) -> Point:
         """The place in the pen of (u, v) on the face, w mm out of it."""

@@ -23,7 +23,8 @@ from ergamot.core.frame.geometry import Flat
 class Edge:
     """One straight piece of the line, and the name of the face it makes.
 
-    `stretch` is the run of a bent covering along its true curve over this straight piece of it.
+    `stretch` is the run of a bent covering along its true curve over this straight piece of it; `part_of` names the
+    bent side it is a strip of.
     """
 
     name: str
@@ -31,6 +32,7 @@ class Edge:
     b: Flat
     curved: bool = False
     stretch: float = 1.0
+    part_of: str = ""
 
     @property
     def length(self) -> float:
@@ -95,7 +97,17 @@ class Profile:
         normal = (0.0, -dz, dy)
         foot, up = (edge.a, (0.0, dy, dz)) if az <= bz else (edge.b, (0.0, -dy, -dz))
         outline = ((x[0], 0.0), (x[1], 0.0), (x[1], edge.length), (x[0], edge.length))
-        return Face(edge.name, (0.0, *foot), (1.0, 0.0, 0.0), up, normal, outline, edge.curved, edge.stretch)
+        return Face(
+            edge.name,
+            (0.0, *foot),
+            (1.0, 0.0, 0.0),
+            up,
+            normal,
+            outline,
+            edge.curved,
+            edge.stretch,
+            edge.part_of,
+        )
 
 
 def chain(points: list[Flat], names: list[str], eave_z: float) -> Profile:

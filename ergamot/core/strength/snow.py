@@ -66,7 +66,9 @@ def _wire_hoop(structure: Structure, farm: FarmConditions) -> Iterator[Check]:
     row = bent[0].covering if bent else None
     if not isinstance(row, WirePanel) or not any(p.curved and p.solid for p in structure.standing):
         return
-    work = _on_a_wire(farm, row)
+    cut = {panel.closes for panel in bent} - {""}
+    widest = max((one.clear_mm[0] for one in structure.openings if one.ref in cut), default=0.0)
+    work = _on_a_wire(farm, row, widest)
     low, high = structure.body.y
     work.given("L", "span between the rails", (high - low) / 1000, "m", "the frame")
     work.step("M", "moment, half of it loaded", ARCH_MOMENT, "N m", "statics")
@@ -81,7 +83,11 @@ def _wire_hoop(structure: Structure, farm: FarmConditions) -> Iterator[Check]:
     rise = max(corner[2] for panel in bent for corner in panel.corners) - foot
     second = math.pi * row.wire_mm**4 / 64
     yield _buckles(
-        "wire hoop", refs, _on_a_wire(farm, row), (high - low, rise), TUBE_E_GPA[Made.STEEL] * second / 1000
+        "wire hoop",
+        refs,
+        _on_a_wire(farm, row, widest),
+        (high - low, rise),
+        TUBE_E_GPA[Made.STEEL] * second / 1000,
     )
 
     yield from _knee_walls(structure, farm, row, (high - low, rise))
@@ -121,12 +127,18 @@ def _crown_curvature(structure: Structure) -> float:
     return 1000 * abs(za - 2 * zb + zc) / run**2
 
 
-def _on_a_wire(farm: FarmConditions, row: WirePanel) -> Working:
-    """The strip of snow that lies on one wire of a hoop, N/m."""
+def _on_a_wire(farm: FarmConditions, row: WirePanel, cut_mm: float = 0.0) -> Working:
+    """The strip of snow that lies on one wire of a hoop, N/m: beside a hole so wide, half of what lay on the wires that are
+    cut besides its own."""
     work = Working()
     work.given("h", f"{SNOW_WORDS[farm.snow]} on level ground", farm.snow_mm / 1000, "m", "your site")
     work.given("rho", f"what {SNOW_WORDS[farm.snow]} weighs", farm.snow_kg_m3, "kg/m³", "EN 1991-1-3 annex E")
-    work.given("c", "a wire carries", row.pitch_mm / 1000, "m", row.source)
+    if cut_mm:
+        work.given("p", "wires are apart", row.pitch_mm / 1000, "m", row.source)
+        work.given("a", "the widest opening cut through them", cut_mm / 1000, "m", "the frame")
+        work.step("c", "the wire beside it carries", "p + a/2", "m", "half of the opening's width each side")
+    else:
+        work.given("c", "a wire carries", row.pitch_mm / 1000, "m", row.source)
     work.step("w", "load along it", "h*rho*9.81*c", "N/m")
     return work
 

@@ -54,15 +54,18 @@ def leaves(structure: Structure, stable: Stability, gust_ms: float) -> tuple[Lea
     for item in structure.hardware:
         fittings_n[item.closes] = fittings_n.get(item.closes, 0.0) + item.holds_n
     cloth: dict[str, list[Panel]] = {}
+    bent: dict[str, list[Panel]] = {}
     whole: list[list[Panel]] = []
     for panel in structure.standing:
-        if panel.solid and panel.rolls:
+        if panel.solid and panel.curved and panel.closes in hung:
+            bent.setdefault(panel.closes, []).append(panel)
+        elif panel.solid and panel.rolls:
             cloth.setdefault(panel.piece, []).append(panel)
         elif panel.solid and panel.closes in hung:
             whole.append([panel])
     found = [
         leaf
-        for strips in (*cloth.values(), *whole)
+        for strips in (*cloth.values(), *bent.values(), *whole)
         if (leaf := _leaf(tuple(strips), fittings_n.get(strips[0].closes, 0.0), stable, gust_ms)) is not None
     ]
     return tuple(sorted(_worst_of_each(found), key=lambda leaf: leaf.tears_ms))
@@ -87,7 +90,8 @@ def _leaf(strips: tuple[Panel, ...], fittings_n: float, stable: Stability, gust_
         return None
     first = known[0]
     rolls = first.rolls
-    holds = cloth_holds_n(known) if rolls else fittings_n
+    cut_out = first.curved and first.closes  # it hangs by its ties and latches, not by its edges
+    holds = cloth_holds_n(known) if rolls and not cut_out else fittings_n
 
     def gust(force: float) -> float:
         return GUST_AT_10_M.of(V_local=GUST.of(q=force / per_q), f=stable.factor)

@@ -34,7 +34,7 @@ export function ShedPage() {
         .map((sort) => (
           <section key={sort.key} className="mt-5" aria-label={sort.words}>
             <h2 className="first-letter:uppercase">{sort.words}</h2>
-            <Stacks of={["there are", "of", ">worth each", "kept for", ""]} className="md:table-fixed md:[&_th:nth-child(1)]:w-24 md:[&_th:nth-child(3)]:w-28 md:[&_th:nth-child(4)]:w-52 md:[&_th:nth-child(5)]:w-52">
+            <Stacks of={["there are", "of", ">worth each", "kept for", ""]} className="md:table-fixed md:[&_th:nth-child(1)]:w-24 md:[&_th:nth-child(3)]:w-28 md:[&_th:nth-child(4)]:w-52 md:[&_th:nth-child(5)]:w-64">
               {things
                 .filter((one) => one.sort === sort.key)
                 .map((one) => (

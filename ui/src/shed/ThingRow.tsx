@@ -1,7 +1,8 @@
 import { useState } from "react";
-import type { Thing } from "../api/client";
+import { answer, api, type Thing } from "../api/client";
 import { PutAway } from "../away/PutAway";
 import { Cell, StackRow } from "../kit/Stacks";
+import { StepList } from "../kit/StepList";
 import { useUnits } from "../kit/units";
 import type { useShedChange } from "./useShedChange";
 
@@ -17,6 +18,7 @@ interface Props {
 export function ThingRow({ thing, pens, shed, lit, onPoint }: Props) {
   const { read } = useUnits();
   const said = read(thing.said);
+  const [past, setPast] = useState(false);
   return (
     <StackRow className={`border-t border-rule/60 align-baseline ${lit ? "bg-tape/40" : ""}`} onMouseEnter={() => onPoint(thing.id)} onMouseLeave={() => onPoint(null)}>
       <Cell head="there are" className="py-1">
@@ -48,6 +50,18 @@ export function ThingRow({ thing, pens, shed, lit, onPoint }: Props) {
           <button type="button" className="line-button text-sm" aria-label={`Take back the last change to ${said}`} disabled={!thing.can_undo} onClick={() => shed.back(thing)}>
             ↶
           </button>
+          <button type="button" className="line-button text-sm" aria-label={`Every step of ${said}`} onClick={() => setPast(true)}>
+            Past
+          </button>
+          <StepList
+            told={{
+              of: said,
+              key: ["thing", thing.id, thing.revision],
+              read: (before) => answer(api.GET("/api/things/{thing_id}/history", { params: { path: { thing_id: thing.id }, query: { before } } })),
+            }}
+            open={past}
+            onClose={() => setPast(false)}
+          />
           <PutAway kind="thing" id={thing.id} revision={thing.revision} name={said} />
         </span>
       </Cell>

@@ -41,7 +41,7 @@ rise = L·k/K(k). Stick schedule:
 
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.frame.hoop.assemble import build, stops
-from ergamot.core.frame.hoop.choices import PARAMETERS, wanted
+from ergamot.core.frame.hoop.choices import LEFT_COVER, PARAMETERS, RIGHT_COVER, wanted
 from ergamot.core.frame.hoop.fit import check
 from ergamot.core.frame.parameters import Choice
 from ergamot.core.frame.shape import (
@@ -83,7 +83,14 @@ SHAPE = Shape(
     sketch=Sketch(
         "M10 44C4 2 76 2 70 44", "M9 34C8 4 72 4 71 34", "tall and light; for turkeys and long pens"
     ),
-    faces=(*ENDS, Choice("left", "left knee wall"), Choice("right", "right knee wall"), WITHIN),
+    faces=(
+        *ENDS,
+        Choice("left", "left knee wall"),
+        Choice("right", "right knee wall"),
+        Choice(LEFT_COVER, "left of the hoop", "cut through cover and wire; what comes out is hung"),
+        Choice(RIGHT_COVER, "right of the hoop", "cut through cover and wire; what comes out is hung"),
+        WITHIN,
+    ),
     schools=(
         School(
             "knee",

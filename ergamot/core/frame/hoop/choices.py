@@ -33,6 +33,7 @@ LONGEST_PANEL_MM = 6000.0  # asked for so long, it is left whole; judgement: two
 STAND_M = 1.2  # length of a roost stand
 LEAST_FOR_ROOSTS_MM = 2000.0
 ROOST_GAP_MM = 350.0  # between bars; judgement: turkeys back to back
+LEFT_COVER, RIGHT_COVER = "left cover", "right cover"  # its two bent sides, foot to crown
 _STEPS = CURVE_PIECES // ARCH_PIECES
 
 PARAMETERS: tuple[Parameter, ...] = (
@@ -178,7 +179,8 @@ class Chosen:
         edges = []
         for i, (name, a, b) in enumerate(zip(names, line[:-1], line[1:], strict=True)):
             bent = i in on_curve
-            edges.append(Edge(name, a, b, bent, stretch if bent else 1.0))
+            side = (RIGHT_COVER if a[1] < b[1] else LEFT_COVER) if bent else ""
+            edges.append(Edge(name, a, b, bent, stretch if bent else 1.0, side))
         return Profile(tuple(edges), foot)
 
 

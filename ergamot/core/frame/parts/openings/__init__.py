@@ -1,4 +1,4 @@
-"""Openings a keeper adds to any flat side of a pen, as many as fit: trimmed, framed, closed by a leaf of their own.
+"""Openings a keeper adds to any side of a pen, as many as fit: trimmed, framed, closed by a leaf of their own.
 
 | parameter | range               | default | what it is                                                      |
 |-----------|---------------------|---------|-----------------------------------------------------------------|
@@ -13,7 +13,8 @@
 
 In a wall: posts beside it from what is under it to what is over it, a head and a sill between them where the frame
 itself is neither. A stud in its way is taken out where it carries nothing else. In a slope or a flat top: trimmers
-between the two ribs it lies between. Anything else it would cut is named.
+between the two ribs it lies between. In the bent side of a hoop: what is cut out of it closes it, and the wires beside it
+carry more. Anything else it would cut is named.
 
 | piece          | letter | runs                                       | number                          |
 |----------------|--------|--------------------------------------------|---------------------------------|

@@ -18,6 +18,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Hung, Purpose, Space
 from ergamot.core.frame.parts.doors import Leaf, Side, hang
 from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
+from ergamot.core.frame.parts.openings.bent import chord, cut_through, strips_of
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
 from ergamot.core.frame.parts.openings.plane import TOUCH_MM, is_wall
 from ergamot.core.frame.parts.openings.room import (
@@ -53,9 +54,13 @@ def set_openings(site: Site, openings: Openings) -> None:
     """
     for asked in openings.wanted:
         one = _measured(site, asked)
+        if strips_of(site, one.face):
+            cut_through(site, one)
+            continue
         face = site.face(one.face)
         if face is None:
-            sides = ", ".join(sorted({**site.faces, **site.within}))
+            bent = {each.part_of for each in site.faces.values() if each.part_of}
+            sides = ", ".join(sorted({*site.faces, *site.within, *bent}))
             raise OutOfRange(one.named("face"), one.face, f"a side this pen has: {sides}")
         frame = frame_in_wall if is_wall(face) else frame_in_slope
         before = {member.ref for member in site.frame.members}
@@ -68,7 +73,7 @@ def _measured(site: Site, one: WantedOpening) -> WantedOpening:
     """With where its side begins, and no lower than that: a wall of a house over nothing begins at its floor."""
     face = site.face(one.face)
     if face is None:
-        return one
+        return replace(one, start=site.x[0])
     across = abs(face.along[1]) > abs(face.along[0])
     start = site.profile.points[0][0] if across else site.x[0]
     return replace(one, start=start, sill=max(one.sill, face.top - face.tall))
@@ -207,8 +212,7 @@ def pulls(site: Site, openings: Openings) -> tuple[DragHandle, ...]:
     """
     found = []
     for one in (_measured(site, asked) for asked in openings.wanted):
-        face, at = site.face(one.face), sum(one.across) / 2
-        assert face, "an opening in no side is refused before"
+        face, at = site.face(one.face) or chord(site, one)[0], sum(one.across) / 2
         opening = next(each for each in site.cover.openings if each.leaf == one.said)
         middle = face.flat(opening.centre)[1]
         for name, place, way, per_mm in (

@@ -18,6 +18,7 @@ from ergamot.core.frame.structure import Member, Structure
 
 TOUCH_MM = 1.0
 MOST_BAYS = 6  # looked at before the side as a whole; may move
+SHARES = (0.5, 0.35, 0.65, 0.25, 0.75)  # of a side, where an opening is tried; may move
 WALL_NZ = 0.01  # a side more level than this leans: ribs carry it, not studs
 
 
@@ -159,7 +160,9 @@ def likely_places(structure: Structure, name: str) -> tuple[float, ...]:
     """
     face = next((one for one in (*structure.faces, *structure.within) if one.name == name), None)
     if face is None:
-        return ()
+        low, high = structure.body.x
+        bent = any(one.part_of == name for one in structure.faces)
+        return tuple(round(share * (high - low), 1) for share in SHARES) if bent else ()
     depth = max((member.section.thick_mm for member in structure.members if member.species), default=0.0)
     laid = lying_in(structure.members, face, (-depth, 0.0))
     tall = face.top - face.tall / 2
@@ -175,7 +178,6 @@ def likely_places(structure: Structure, name: str) -> tuple[float, ...]:
     along = [u for u, _ in face.outline]
     low, high = min(along), max(along)
     middles = [sum(bay) / 2 for bay in sorted(bays, key=lambda bay: round(bay[0] - bay[1]))]
-    shares = (0.5, 0.35, 0.65, 0.25, 0.75)
     start = measured_from(structure, face)
-    places = (*middles[:MOST_BAYS], *(low + share * (high - low) for share in shares))
+    places = (*middles[:MOST_BAYS], *(low + share * (high - low) for share in SHARES))
     return tuple(dict.fromkeys(round(at - start, 1) for at in places))

@@ -1,0 +1,200 @@
+"""One pen of a search: how it stands in every verdict, and what it weighs, costs and takes, by the real engine."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from collections.abc import Mapping
+from dataclasses import dataclass
+from enum import StrEnum
+from functools import cached_property
+
+from ergamot.core.balance.hatches import within_reach
+from ergamot.core.balance.search.asked import Asked
+from ergamot.core.balance.search.drafts import design_of
+from ergamot.core.balance.search.genes import HATCHES, TIED, Draft
+from ergamot.core.balance.ties import tied_down
+from ergamot.core.balance.verdicts import Judged, judge
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import ErgamotError
+from ergamot.core.farm.tools import tools_lacking
+from ergamot.core.finding import Grade, What, graded
+from ergamot.core.frame.design import Design, build
+from ergamot.core.frame.reach import unreached
+from ergamot.core.frame.shapes import shape_of
+from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.haul import haul, movers_strength
+from ergamot.core.making.about import about_hours
+from ergamot.core.stock.cost_estimate import estimated_cost
+
+TRIES = 1  # of a hatch: the nearest to the corner no one gets at; may move
+A_LACK = 0.5  # of a grade: a feeder, roost, nest or way in that is wanting; judgement
+
+
+class Figure(StrEnum):
+    """What is told of a pen in one number."""
+
+    MASS = "mass"
+    COST = "cost"
+    HOURS = "hours"
+    GUST = "gust"
+    PULL = "pull"
+    LIFT = "lift"
+    FLOOR = "floor"
+    LENGTH = "length"
+    WIDTH = "width"
+    HEIGHT = "height"
+
+
+@dataclass(frozen=True)
+class Mark:
+    """How a pen stands in one verdict: over the good, and over the least that will do."""
+
+    what: What
+    ratio: float
+    least: float
+
+    @property
+    def grade(self) -> Grade:
+        return graded(self.ratio, self.least)
+
+    @property
+    def wanting(self) -> float:
+        """How far under good, no unit: 0 from the good on, up to 1 down to the least, from 1 where it is short."""
+        if self.grade is Grade.SHORT:
+            return 1.0 + (1.0 - max(0.0, self.least))
+        if self.grade is Grade.BETWEEN:
+            at_least = self.ratio / self.least if self.least > 0 else 0.0
+            return min(1.0, (1.0 - self.ratio) / max(1e-9, 1.0 - at_least))
+        return 0.0
+
+
+@dataclass(frozen=True)
+class Candidate:
+    """A pen that was framed and judged. `lacks` counts what its birds and their keeper miss in it, `borrowed` the tools it
+    takes that the farm has not."""
+
+    design: Design
+    marks: tuple[Mark, ...]
+    figures: Mapping[Figure, float]
+    lacks: int
+    borrowed: int
+
+    @cached_property
+    def key(self) -> str:
+        """The same for the same design, whoever judged it."""
+        told = json.dumps([self.design.shape, sorted(self.design.values.items())])
+        return hashlib.sha256(told.encode()).hexdigest()[:24]
+
+    @cached_property
+    def wanting(self) -> float:
+        """What is short or hard of it, all together; 0 where all is right and nothing lacks."""
+        return sum(mark.wanting for mark in self.marks) + A_LACK * self.lacks
+
+    @property
+    def passes(self) -> bool:
+        """Is nothing of it short?"""
+        return all(mark.grade is not Grade.SHORT for mark in self.marks)
+
+    @property
+    def short(self) -> tuple[What, ...]:
+        return tuple(mark.what for mark in self.marks if mark.grade is Grade.SHORT)
+
+    def ratio(self, what: What) -> float:
+        """How it stands in a verdict, over the good; 1 in one that carries no grade."""
+        return next((mark.ratio for mark in self.marks if mark.what is what), 1.0)
+
+
+def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate | None:
+    """Frame and judge a draft.
+
+    Args: catalogue; asked; draft.
+    Returns: the Candidate; None where the draft is no pen.
+    Source: the engine that judges any pen.
+
+    >>> asked = make_asked(c, broilers(), farm())
+    >>> found = candidate_of(c, asked, Draft("low-pen", (("length", 3048.0), ("width", 2438.4))))
+    >>> round(found.figures[Figure.LENGTH]), found.passes
+    (3048, True)
+    """
+    design = design_of(catalogue, asked, draft)
+    if design is None:
+        return None
+    asked_of = dict(draft.values)
+    try:
+        if asked_of.get(HATCHES) == "yes":
+            design = within_reach(catalogue, design, lambda _: True, TRIES)
+        structure = build(design, catalogue)
+        judged = judge(catalogue, structure, asked.flock, asked.farm)
+        if asked_of.get(TIED) == "yes":
+            tied = tied_down(catalogue, asked.farm, design, judged)
+            if tied != design:
+                return judged_design(catalogue, asked, tied)
+        return _candidate(catalogue, asked, design, structure, judged)
+    except ErgamotError:
+        return None
+
+
+def judged_design(catalogue: Catalogue, asked: Asked, design: Design) -> Candidate:
+    """A design framed and judged.
+
+    Args: catalogue; asked, for its flock and farm; design.
+    Returns: the Candidate.
+    Raises: OutOfRange where it cannot be framed.
+    Source: the engine that judges any pen.
+
+    >>> from ergamot.core.frame.design import make_design
+    >>> one = judged_design(c, make_asked(c, broilers(), farm()), make_design(c, "low-pen", {}))
+    >>> sorted(mark.what.value for mark in one.marks)
+    ['moving', 'space', 'strength', 'wind']
+    """
+    structure = build(design, catalogue)
+    judged = judge(catalogue, structure, asked.flock, asked.farm)
+    return _candidate(catalogue, asked, design, structure, judged)
+
+
+def _candidate(
+    catalogue: Catalogue, asked: Asked, design: Design, structure: Structure, judged: Judged
+) -> Candidate:
+    lacks = sum(one.lacks > 0 for one in judged.provisions) + len(unreached(structure))
+    return Candidate(
+        design,
+        tuple(Mark(one.what, one.ratio, one.least) for one in judged.graded),
+        figures_of(catalogue, asked, structure, judged),
+        lacks,
+        len(tools_lacking(shape_of(design.shape).tools, asked.farm.tools)),
+    )
+
+
+def figures_of(
+    catalogue: Catalogue, asked: Asked, structure: Structure, judged: Judged
+) -> dict[Figure, float]:
+    """What is told of a pen in numbers.
+
+    Args: catalogue; asked, for its flock and farm; structure; judged, of it.
+    Returns: kg fresh from the yard, money, hours, m/s at 10 m on poor grip, N to start it and to lift it, m² a bird, mm.
+    Raises: OutOfRange.
+    Source: as each verdict; `estimated_cost`; `about_hours`.
+
+    >>> asked = make_asked(c, broilers(), farm())
+    >>> told = figures_of(c, asked, pen(), judge(c, pen(), asked.flock, asked.farm))
+    >>> round(told[Figure.MASS]) == round(judge(c, pen(), asked.flock, asked.farm).mass.fresh_kg)
+    True
+    """
+    farm = asked.farm
+    can = movers_strength(catalogue, structure, farm.crew)
+    moved = haul(structure, judged.mass, farm.moving_ground, farm.slope_percent, can)
+    (x0, x1), (y0, y1) = structure.body.x, structure.body.y
+    floor = judged.space.figure.figures[0][1].value
+    return {
+        Figure.MASS: judged.mass.fresh_kg,
+        Figure.COST: float(estimated_cost(structure, catalogue)),
+        Figure.HOURS: about_hours(structure),
+        Figure.GUST: judged.stands.poor.worst.least,
+        Figure.PULL: moved.start,
+        Figure.LIFT: moved.lift,
+        Figure.FLOOR: floor,
+        Figure.LENGTH: x1 - x0,
+        Figure.WIDTH: y1 - y0,
+        Figure.HEIGHT: structure.body.z[1],
+    }

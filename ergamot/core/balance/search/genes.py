@@ -1,0 +1,158 @@
+"""What a search varies: each choice of a shape as a share from 0 to 1, so that pens of different shapes can be crossed.
+
+A parameter that several shapes have is one gene: a hoop crossed with a low pen passes on its width and its wheels.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from ergamot.core.balance.mends import GROUPS
+from ergamot.core.balance.search.asked import Asked
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.frame.design import make_design
+from ergamot.core.frame.parameters import Parameter, Value
+from ergamot.core.frame.shapes import shape_of
+
+STEPS: Mapping[str, float] = {"length": 100.0, "share": 0.2, "angle": 5.0, "count": 1.0, "mass": 10.0}
+# Genes that are no parameter: which way of building its shape; hatches for an arm where no one gets at; tied down as cheaply as
+# holds, whatever the ties otherwise
+SCHOOL, HATCHES, TIED = "school", "hatches", "tied"
+TIES = frozenset({"anchors", "anchor", "anchors_at", "chocks"})
+MOST_STEPS = 24  # of one figure; more is a difference no keeper sees
+NEAR_MM = 30.0  # of where stock comes out whole: no size of its own
+
+
+@dataclass(frozen=True)
+class Gene:
+    """One thing that is varied, and what it may be, in order."""
+
+    name: str
+    values: tuple[Value, ...]
+
+    def at(self, share: float) -> Value:
+        """What a share from 0 to 1 stands for."""
+        return self.values[min(int(share * len(self.values)), len(self.values) - 1)]
+
+    def share_of(self, value: Value) -> float:
+        """The middle of the share that stands for a value, or for the nearest there is."""
+        if value in self.values:
+            at = self.values.index(value)
+        elif isinstance(value, str):
+            at = 0
+        else:
+            at = min(range(len(self.values)), key=lambda i: abs(float(self.values[i]) - float(value)))
+        return (at + 0.5) / len(self.values)
+
+
+@dataclass(frozen=True)
+class Draft:
+    """A shape and what was varied of it: not yet a design."""
+
+    shape: str
+    values: tuple[tuple[str, Value], ...]
+
+
+@dataclass(frozen=True)
+class Genome:
+    """All that is varied: the shape first, then every gene of any shape, by name."""
+
+    shapes: tuple[str, ...]
+    genes: Mapping[str, Mapping[str, Gene]]
+    names: tuple[str, ...]
+
+    @property
+    def size(self) -> int:
+        return 1 + len(self.names)
+
+    def draft(self, shares: Sequence[float]) -> Draft:
+        """What some shares stand for."""
+        shape = self.shapes[min(int(shares[0] * len(self.shapes)), len(self.shapes) - 1)]
+        own = self.genes[shape]
+        values = (
+            (name, own[name].at(share))
+            for name, share in zip(self.names, shares[1:], strict=True)
+            if name in own
+        )
+        return Draft(shape, tuple(values))
+
+    def shares(self, shape: str, values: Mapping[str, Value], other: float = 0.5) -> np.ndarray:
+        """Shares (size,) that stand for values of a shape; `other`, 0 to 1, for what they do not say."""
+        own = self.genes[shape]
+        told = [
+            own[name].share_of(values[name]) if name in own and name in values else other
+            for name in self.names
+        ]
+        return np.array([(self.shapes.index(shape) + 0.5) / len(self.shapes), *told])
+
+    @property
+    def space(self) -> float:
+        """How many drafts there are, of all shapes."""
+        return float(
+            sum(np.prod([float(len(gene.values)) for gene in own.values()]) for own in self.genes.values())
+        )
+
+
+def genome_of(catalogue: Catalogue, asked: Asked) -> Genome:
+    """What a search varies.
+
+    Args: catalogue; asked.
+    Returns: the Genome: sizes, sections, coverings, gear, ties and house of each shape, less what is settled.
+    Source: the shapes' declarations; sizes where stock comes out whole, and in steps between.
+
+    >>> genome = genome_of(c, make_asked(c, broilers(), farm(), ("low-pen",), {"section": "2x2"}))
+    >>> "section" in genome.names, "width" in genome.names
+    (False, True)
+    """
+    genes = {shape: {gene.name: gene for gene in _genes(catalogue, asked, shape)} for shape in asked.shapes}
+    names = dict.fromkeys(name for own in genes.values() for name in own)
+    return Genome(asked.shapes, genes, tuple(names))
+
+
+def _genes(catalogue: Catalogue, asked: Asked, shape: str) -> Iterator[Gene]:
+    schools = shape_of(shape).schools
+    if schools:
+        yield Gene(SCHOOL, ("", *(school.key for school in schools)))
+    yield Gene(HATCHES, ("no", "yes"))
+    if not TIES & set(asked.fixed):
+        yield Gene(TIED, ("no", "yes"))
+    for one in shape_of(shape).parameters:
+        gene = _gene(catalogue, asked, shape, one)
+        if gene is not None:
+            yield gene
+
+
+def _gene(catalogue: Catalogue, asked: Asked, shape: str, one: Parameter) -> Gene | None:
+    if one.kept or one.group not in GROUPS or one.name in asked.fixed:
+        return None
+    values = _choices(catalogue, one) if one.kind == "choice" else _figures(catalogue, asked, shape, one)
+    return Gene(one.name, values) if len(values) > 1 else None
+
+
+def _choices(catalogue: Catalogue, one: Parameter) -> tuple[Value, ...]:
+    """What can be picked; of meshes, those that keep out all that the usual one does."""
+    keys = [choice.key for choice in one.options(catalogue)]
+    if one.table == "meshes":
+        out = set(catalogue.meshes[str(one.default)].keeps_out)
+        keys = [key for key in keys if out <= set(catalogue.meshes[key].keeps_out)]
+    return tuple(keys)
+
+
+def _figures(catalogue: Catalogue, asked: Asked, shape: str, one: Parameter) -> tuple[Value, ...]:
+    most = min(one.high, asked.at_most.get(one.name, one.high))
+    step = max(STEPS[one.kind], (most - one.low) / MOST_STEPS)
+    stops = [stop for stop in _stops(catalogue, shape, one.name) if one.low <= stop <= most]
+    apart = [one.low + i * step for i in range(int((most - one.low) / step + 1e-9) + 1)]
+    between = [at for at in apart if one.kind != "length" or all(abs(at - stop) > NEAR_MM for stop in stops)]
+    usual = [float(one.default)] if one.low <= float(one.default) <= most else []
+    return tuple(sorted({round(at, 4) for at in (*stops, *between, *usual)}))
+
+
+@lru_cache(maxsize=64)
+def _stops(catalogue: Catalogue, shape: str, name: str) -> tuple[float, ...]:
+    """Where stock comes out whole on the shape as it usually is."""
+    return shape_of(shape).stops(name, make_design(catalogue, shape, {}).values, catalogue)

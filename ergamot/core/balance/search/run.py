@@ -1,0 +1,174 @@
+"""A search, one whole generation after another: seeded, the same whoever frames and judges."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from pymoo.algorithms.moo.nsga2 import NSGA2
+from pymoo.core.duplicate import DuplicateElimination
+from pymoo.core.evaluator import Evaluator
+from pymoo.core.population import Population
+from pymoo.core.problem import Problem
+from pymoo.operators.crossover.ux import UX
+from pymoo.operators.mutation.pm import PM
+from pymoo.problems.static import StaticProblem
+
+from ergamot.core.balance.search.asked import Asked
+from ergamot.core.balance.search.candidate import Candidate
+from ergamot.core.balance.search.executor import Executor
+from ergamot.core.balance.search.front import aims_of, front_of
+from ergamot.core.balance.search.genes import Draft, Genome, genome_of
+from ergamot.core.balance.search.seeds import seeds
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import require_range
+
+POPULATION, GENERATIONS = 64, 36
+VARIED = 3.0  # genes of one that are changed, about; may move
+SPREAD = 4.0  # of a change: the larger the nearer; may move
+WORST = 1e9  # of what is no pen; may move
+
+
+@dataclass(frozen=True)
+class Budget:
+    """How much is tried: drafts in a generation, and generations."""
+
+    population: int = POPULATION
+    generations: int = GENERATIONS
+
+    @property
+    def drafts(self) -> int:
+        return self.population * self.generations
+
+
+@dataclass(frozen=True)
+class Generation:
+    """What one generation came to: drafts by key with what was found, the pens that nothing beats so far, and how many drafts
+    were tried and how many pens judged in all."""
+
+    number: int
+    found: Mapping[str, Candidate | None]
+    front: tuple[Candidate, ...]
+    tried: int
+    judged: int
+
+
+def draft_key(draft: Draft) -> str:
+    """The same for the same draft.
+
+    Args: draft.
+    Returns: 24 hexadecimal digits.
+    Source: SHA-256.
+
+    >>> draft_key(Draft("hoop", ())) == draft_key(Draft("hoop", ()))
+    True
+    """
+    return hashlib.sha256(json.dumps([draft.shape, draft.values]).encode()).hexdigest()[:24]
+
+
+def search(
+    catalogue: Catalogue,
+    asked: Asked,
+    seed: int,
+    budget: Budget,
+    executor: Executor,
+    known: Mapping[str, Candidate | None] | None = None,
+    like: Sequence[Draft] = (),
+) -> Iterator[Generation]:
+    """Look for pens that no other beats.
+
+    Args: catalogue; asked; seed, 0 to 2**31; budget, 4 to 500 drafts in each of 1 to 500 generations; executor; known, what
+        was found before of drafts by key: it is not judged again; like, drafts to begin round.
+    Returns: an iterator of Generations; the same for the same seed, whatever is known and whoever judges.
+    Raises: OutOfRange.
+    Source: NSGA-II (Deb et al. 2002), by pymoo.
+
+    >>> asked = make_asked(c, broilers(), farm(), ("low-pen",))
+    >>> first = next(search(c, asked, 1, Budget(8, 2), InLine(c)))
+    >>> first.number, first.tried, len(first.front) > 0
+    (1, 8, True)
+    """
+    require_range("seed", seed, 0, 2**31)
+    require_range("population", budget.population, 4, 500)
+    require_range("generations", budget.generations, 1, 500)
+    genome = genome_of(catalogue, asked)
+    problem = Problem(n_var=genome.size, n_obj=4 + len(asked.more), n_ieq_constr=1, xl=0.0, xu=1.0)
+    algorithm = NSGA2(
+        pop_size=budget.population,
+        sampling=_first(catalogue, asked, genome, seed, budget.population, like),
+        crossover=UX(),
+        mutation=PM(prob_var=min(0.5, VARIED / genome.size), eta=SPREAD),
+        eliminate_duplicates=_Same(genome),
+    )
+    algorithm.setup(problem, termination=("n_gen", budget.generations), seed=seed, verbose=False)
+    found: dict[str, Candidate | None] = {}
+    front: tuple[Candidate, ...] = ()
+    number = 0
+    while algorithm.has_next():
+        drawn = algorithm.ask()
+        if drawn is None or not len(drawn):
+            return  # all there is was tried
+        number += 1
+        drafts = [genome.draft(shares) for shares in drawn.get("X")]
+        fresh = _judged(asked, drafts, executor, {**(known or {}), **found})
+        new = {key: one for key, one in fresh.items() if key not in found}
+        found.update(new)
+        front = front_of(asked, (*front, *(one for one in new.values() if one is not None)))
+        _tell(algorithm, problem, asked, drawn, [found[draft_key(draft)] for draft in drafts])
+        yield Generation(number, new, front, len(found), sum(one is not None for one in found.values()))
+
+
+def _first(
+    catalogue: Catalogue, asked: Asked, genome: Genome, seed: int, size: int, like: Sequence[Draft]
+) -> np.ndarray:
+    """What a search begins with (size, genes): pens like those it is to look round, those a builder would begin with, and
+    the rest at random."""
+    rng = np.random.default_rng(seed)
+    begun = [*like, *seeds(catalogue, asked)][:size]
+    told = [genome.shares(one.shape, dict(one.values)) for one in begun if one.shape in genome.shapes]
+    return np.array([*told, *rng.random((size - len(told), genome.size))])
+
+
+def _judged(
+    asked: Asked, drafts: Sequence[Draft], executor: Executor, known: Mapping[str, Candidate | None]
+) -> dict[str, Candidate | None]:
+    """Every draft by its key with what it comes to; only those not known are framed."""
+    keyed = {draft_key(draft): draft for draft in drafts}
+    unknown = [key for key in keyed if key not in known]
+    answers = executor.judged(asked, [keyed[key] for key in unknown])
+    return {**{key: known[key] for key in keyed if key in known}, **dict(zip(unknown, answers, strict=True))}
+
+
+def _tell(
+    algorithm: NSGA2, problem: Problem, asked: Asked, drawn: Population, found: Sequence[Candidate | None]
+) -> None:
+    """Hand back what a generation came to; what is no pen is as bad as can be."""
+    nothing = np.full(4 + len(asked.more), WORST)
+    aims = np.array([nothing if one is None else aims_of(asked, one) for one in found])
+    broken = np.array([[1.0 if one is None else -1.0] for one in found])
+    Evaluator().eval(StaticProblem(problem, F=aims, G=broken), drawn)
+    algorithm.tell(infills=drawn)
+
+
+class _Same(DuplicateElimination):  # type: ignore[misc]  # pymoo carries no types
+    """Two sets of shares that stand for one draft are one."""
+
+    def __init__(self, genome: Genome) -> None:
+        super().__init__()
+        self._genome = genome
+
+    def _do(self, pop: Population, other: Population | None, is_duplicate: np.ndarray) -> np.ndarray:
+        def key(one: object) -> str:
+            return draft_key(self._genome.draft(one.X))  # type: ignore[attr-defined]  # pymoo's Individual
+
+        seen = {key(one) for one in other} if other is not None else set()
+        for i, one in enumerate(pop):
+            told = key(one)
+            if told in seen:
+                is_duplicate[i] = True
+            elif other is None:
+                seen.add(told)
+        return is_duplicate

@@ -1,0 +1,42 @@
+"""Where a search begins: the sizes and running gear a builder would try first, in every way of building each shape."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import islice, zip_longest
+
+from ergamot.core.balance.propose import likely_designs
+from ergamot.core.balance.search.asked import Asked
+from ergamot.core.balance.search.genes import HATCHES, SCHOOL, TIED, Draft
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import ErgamotError
+from ergamot.core.frame.shapes import shape_of
+
+OF_EACH = 5  # of one way of building a shape; may move
+
+
+def seeds(catalogue: Catalogue, asked: Asked) -> tuple[Draft, ...]:
+    """Drafts to begin with, those of different shapes in turn.
+
+    Args: catalogue; asked.
+    Returns: some of every shape and way of building it that can be built for these birds.
+    Source: the shapes' proposals.
+
+    >>> {one.shape for one in seeds(c, make_asked(c, broilers(), farm(), ("low-pen", "hoop")))} == {"low-pen", "hoop"}
+    True
+    """
+    ways = [
+        islice(_likely(catalogue, asked, shape, way), OF_EACH)
+        for shape in asked.shapes
+        for way in ("", *(school.key for school in shape_of(shape).schools))
+    ]
+    return tuple(draft for turn in zip_longest(*ways) for draft in turn if draft is not None)
+
+
+def _likely(catalogue: Catalogue, asked: Asked, shape: str, way: str) -> Iterator[Draft]:
+    settled = {**shape_of(shape).school_of(way), **asked.fixed}
+    try:
+        for design in likely_designs(catalogue, asked.flock, shape, settled):
+            yield Draft(shape, ((SCHOOL, way), (HATCHES, "yes"), (TIED, "yes"), *design.values.items()))
+    except ErgamotError:
+        return

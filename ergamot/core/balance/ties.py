@@ -1,0 +1,53 @@
+"""Tying a pen down: its wheels chocked, and the cheapest anchors that hold it in the farm's gust on poor grip."""
+
+from __future__ import annotations
+
+from ergamot.core.balance.verdicts import Judged
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.frame.design import Design, build, change
+from ergamot.core.frame.kinds import Moves
+from ergamot.core.frame.parameters import Value
+from ergamot.core.weather.anchors import fewest
+from ergamot.core.weather.holding import SURE
+
+
+def tied_down(catalogue: Catalogue, farm: FarmConditions, design: Design, judged: Judged) -> Design:
+    """The same pen, its wheels chocked, and with the cheapest anchors that hold it in the farm's gust on poor grip.
+
+    Args: catalogue; farm; design; judged, of it as it is.
+    Returns: the Design; the same but for its chocks where it stands already or no anchors hold it.
+    Source: as `fewest`.
+
+    >>> from ergamot.core.frame.design import make_design
+    >>> bare = make_design(c, "low-pen", {})
+    >>> tied = tied_down(c, farm(), bare, judge(c, build(bare, c), broilers(), farm()))
+    >>> float(tied.values["anchors"]) > 0
+    True
+    """
+    if design.values["gear"] in (Moves.WHEELS, Moves.AXLES):
+        design = change(catalogue, design, {"chocks": "yes"})
+    if judged.wind.ratio >= 1:
+        return design
+    kinds = fewest(
+        judged.stands.poor,
+        farm.design_gust_ms,
+        catalogue.anchors.values(),
+        farm.holding_ground,
+        build(design, catalogue).contacts,
+        SURE,
+    )
+    holding = [one for one in kinds if one.pairs]
+    if not holding:
+        return design
+    best = min(holding, key=lambda one: (one.pairs or 0) * one.row.price)
+    ties: dict[str, Value] = {
+        "anchors": float(best.pairs or 0),
+        "anchor": best.row.key,
+        "anchors_at": best.layout,
+    }
+    try:
+        return change(catalogue, design, ties)
+    except OutOfRange:
+        return design

@@ -9,6 +9,11 @@ from unittest.mock import patch
 
 import pytest
 
+from ergamot.core.balance.search.asked import make_asked
+from ergamot.core.balance.search.candidate import judged_design
+from ergamot.core.balance.search.executor import InLine
+from ergamot.core.balance.search.genes import Draft
+from ergamot.core.balance.verdicts import judge, stands_of
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
@@ -87,4 +92,11 @@ def _names_of_examples(doctest_namespace: dict[str, Any]) -> None:
         broilers=broilers,
         farm=farm,
         mass=mass,
+        make_design=make_design,
+        judge=judge,
+        stands_of=stands_of,
+        make_asked=make_asked,
+        judged_design=judged_design,
+        Draft=Draft,
+        InLine=InLine,
     )

@@ -1,4 +1,4 @@
-"""The app on loopback behind gunicorn, over its private MariaDB, until told to stop."""
+"""The app on loopback behind gunicorn, those who search beside it, over its private MariaDB, until told to stop."""
 
 from __future__ import annotations
 
@@ -71,13 +71,15 @@ def stop_leftover(pid_file: Path) -> None:
 
 
 class Served:
-    """Gunicorn running the app over a database, its pid in the database's folder. Use as a context manager."""
+    """Gunicorn running the app over a database, its pid in the database's folder, and a process that works at searches. Use
+    as a context manager."""
 
     def __init__(self, database: PrivateServer, port: int):
         self.address, self.port = database.address, port
         self.pid_file = database.folder / "app.pid"
         self.user = user_running(PYTHON, ROOT)
         self.process: subprocess.Popen[bytes] | None = None
+        self.searching: subprocess.Popen[bytes] | None = None
 
     @property
     def url(self) -> str:
@@ -102,7 +104,7 @@ class Served:
                 "ergamot.web.app:make_served_app()",
             ],
             cwd=ROOT,
-            env={**os.environ, "ERGAMOT_DATABASE": self.address, "PYTHONDONTWRITEBYTECODE": "1"},
+            env=self._env,
             start_new_session=True,
             preexec_fn=die_with_parent,
         )
@@ -111,7 +113,25 @@ class Served:
             if self.process.poll() is not None or time.monotonic() > until:
                 raise CannotGoOn("The server did not start.", "The lines above say why.")
             time.sleep(0.1)
+        self.begin_searching()
         return self
+
+    def begin_searching(self) -> None:
+        """Start the process that works at searches, or again when it ended by itself."""
+        if self.searching is None or self.searching.poll() is not None:
+            self.searching = subprocess.Popen(
+                [str(PYTHON), "-m", "ergamot.workers"],
+                cwd=ROOT,
+                env=self._env,
+                start_new_session=True,
+                preexec_fn=die_with_parent,
+                user=self.user,
+                group=self.user,
+            )
+
+    @property
+    def _env(self) -> dict[str, str]:
+        return {**os.environ, "ERGAMOT_DATABASE": self.address, "PYTHONDONTWRITEBYTECODE": "1"}
 
     def _answers(self) -> bool:
         try:
@@ -121,6 +141,7 @@ class Served:
             return False
 
     def __exit__(self, *_: object) -> None:
+        stop(self.searching, STOP_S)
         stop(self.process, STOP_S)
 
 
@@ -165,5 +186,6 @@ def _keep_up(served: Served, database: PrivateServer) -> None:
                 )
             say("the database ended by itself; bringing it back")
             database.restart()
+        served.begin_searching()
         time.sleep(0.2)
     raise CannotGoOn("The server stopped by itself.", "The lines above may say why; start it again.")

@@ -8,8 +8,6 @@ import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
-from functools import cache
-from importlib import resources
 from typing import Any
 
 from ergamot.core.drawing.views import View
@@ -19,6 +17,7 @@ from ergamot.core.frame.design import Design
 from ergamot.core.units import Quantity
 from ergamot.operations.pens import Bench, bench, pens
 from ergamot.operations.places import place_record
+from ergamot.operations.program import mark_of_the_program
 from ergamot.operations.work import Work
 from ergamot.store.records import Record, find_all, keep_line, lines
 
@@ -54,27 +53,10 @@ class LinePage:
     after: int | None
 
 
-@cache
-def _mark_of_the_program() -> str:
-    """A fingerprint of the core: what another version would judge is not to be believed."""
-    core = resources.files("ergamot.core")
-    told = hashlib.sha256()
-
-    def read(folder: Any) -> None:
-        for entry in sorted(folder.iterdir(), key=lambda one: one.name):
-            if entry.is_dir():
-                read(entry)
-            elif entry.name.endswith((".py", ".csv")):
-                told.update(entry.name.encode() + entry.read_bytes())
-
-    read(core)
-    return told.hexdigest()
-
-
 def _basis(work: Work, pen: Record, flock: Record | None, place: Record) -> str:
     """Everything a pen's line is worked out from, in one fingerprint."""
     told = (
-        _mark_of_the_program(),
+        mark_of_the_program(),
         pen.revision,
         flock.id if flock else 0,
         flock.revision if flock else 0,

@@ -104,7 +104,8 @@ def _body(name: str, flock_id: int, design: Design) -> dict[str, Any]:
     }
 
 
-def _keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -> Record:
+def keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -> Record:
+    """Keep a new pen of a design, for a flock."""
     body = _body(checked_name(name), flock_id, design)
     return create(work.session, work.settled_id, "pen", body, note, work.user, work.now)
 
@@ -115,14 +116,14 @@ def propose_pen(work: Work, flock_id: int, name: str, shape: str, school: str = 
     one = shape_of(shape)
     farm = read_place(work, place_record(work))
     design = propose(work.catalogue, flock, farm, one.key, one.school_of(school))
-    return _keep_new(work, name, flock_id, design, f"proposed for {flock.placed} birds")
+    return keep_new(work, name, flock_id, design, f"proposed for {flock.placed} birds")
 
 
 def open_pen(work: Work, flock_id: int, text: str) -> Record:
     """Keep a pen read from a design file, for a flock."""
     work.kept("flock", flock_id)
     name, design = read_design(text, work.catalogue)
-    return _keep_new(work, name or "Opened pen", flock_id, design, "opened from a file")
+    return keep_new(work, name or "Opened pen", flock_id, design, "opened from a file")
 
 
 def change_pen(

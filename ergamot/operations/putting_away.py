@@ -13,6 +13,7 @@ from ergamot.operations.shed import set_free, thing_words
 from ergamot.operations.stays import stays_on
 from ergamot.operations.work import Work
 from ergamot.store.records import Kind, Record, bring_back, erase, find_all, pens_for, put_away
+from ergamot.store.searches import forget_searches
 
 
 class StillAtHand(ErgamotError):
@@ -81,6 +82,8 @@ def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) 
     forget_pens(work, gone)
     set_free(work, gone)
     forget_making(work, gone)
+    if kind == "flock":
+        forget_searches(work.session, record.id)
     for one in hanging:
         pen = work.kept("pen", one.id)
         erase(work.session, pen, pen.revision)

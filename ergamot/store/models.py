@@ -73,3 +73,40 @@ class LineRow(Base):
     record_id: Mapped[int] = mapped_column(ForeignKey("record.id"), primary_key=True)
     basis: Mapped[str] = mapped_column(String(64))
     body: Mapped[str] = mapped_column(MEDIUMTEXT)
+
+
+class SearchRow(Base):
+    """A search for pens worth building. `asked` is what it is asked, `front` the keys of what nothing beats so far; `basis`
+    names everything it was asked of, `owner` who works at it, `beat_at` when that was last heard of."""
+
+    __tablename__ = "search"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    farm_id: Mapped[int] = mapped_column(ForeignKey("farm.id"), index=True)
+    flock_id: Mapped[int] = mapped_column(ForeignKey("record.id"), index=True)
+    state: Mapped[str] = mapped_column(String(10), index=True)
+    asked: Mapped[dict[str, Any]] = mapped_column(JSON)
+    basis: Mapped[str] = mapped_column(String(64))
+    seed: Mapped[int] = mapped_column(Integer)
+    generations: Mapped[int] = mapped_column(Integer)
+    generation: Mapped[int] = mapped_column(Integer)
+    tried: Mapped[int] = mapped_column(Integer)
+    judged: Mapped[int] = mapped_column(Integer)
+    worked_ms: Mapped[int] = mapped_column(Integer)
+    front: Mapped[list[str]] = mapped_column(JSON)
+    note: Mapped[str] = mapped_column(String(300))
+    owner: Mapped[str] = mapped_column(String(60))
+    beat_at: Mapped[datetime | None] = mapped_column(DateTime)
+    made_by: Mapped[str] = mapped_column(String(80))
+    made_at: Mapped[datetime] = mapped_column(DateTime)
+
+
+class TriedRow(Base):
+    """One draft a search tried, by its key: the pen it came to, none where it is no pen; `pen_key` tells pens apart."""
+
+    __tablename__ = "tried"
+
+    search_id: Mapped[int] = mapped_column(ForeignKey("search.id", ondelete="CASCADE"), primary_key=True)
+    draft_key: Mapped[str] = mapped_column(String(24), primary_key=True)
+    pen_key: Mapped[str] = mapped_column(String(24), index=True)
+    body: Mapped[str] = mapped_column(MEDIUMTEXT)

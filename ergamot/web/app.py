@@ -11,6 +11,7 @@ from sqlalchemy import Engine, text
 from werkzeug.exceptions import NotFound
 
 from ergamot.store.engine import open_engine
+from ergamot.web.balance import added_part, balance_part
 from ergamot.web.build import build_part
 from ergamot.web.care import care_part
 from ergamot.web.catalogue import catalogue_part
@@ -60,6 +61,8 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         drawings_part,
         wind_part,
         mending_part,
+        balance_part,
+        added_part,
         moving_part,
         build_part,
         making_part,

@@ -64,8 +64,9 @@ def test_what_comes_out_is_what_closes_it(at, sill, wide, tall, side, hung):
     for panel in shut:
         layers[panel.covering.key] += panel.area_m2
     # the wire comes out of all of it; drawn in chords, it is a little less than its width times the curve
-    assert layers["stock-16"] == pytest.approx(way.clear_mm[0] * tall / 1e6, rel=0.01)
-    assert way.clear_mm[1] <= tall + 1e-6
+    # and cut to the edge of a strip where less than 25 mm of it would be taken or left, at its foot and its head
+    assert layers["stock-16"] == pytest.approx(way.clear_mm[0] * tall / 1e6, abs=way.clear_mm[0] * 52 / 1e6)
+    assert way.clear_mm[1] <= tall + 50
     for lines in (mesh_lines, wire_panel_lines, sheet_lines):
         assert [one.packs for one in lines(cut)] == [one.packs for one in lines(plain)]
 

@@ -83,6 +83,7 @@ def test_a_longer_pen_with_the_same_bays_is_never_lighter(shape, data, more):
         return
     counts = [Counter(m.role for m in s.members) for s in (structure, longer)]
     assume(counts[0] == counts[1])
+    assume(len(structure.joints) == len(longer.joints))  # sticks that just touched are bolted no more
     houses = [[z.x[1] for z in s.zones if z.space is Space.HOUSE] for s in (structure, longer)]
     assume(not houses[0] or houses[0][0] <= houses[1][0])  # the partition moved to a nearer rib
     assume(design.values.get("bays") != "roll")

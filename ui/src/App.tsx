@@ -10,6 +10,7 @@ const page = <K extends string>(load: () => Promise<Record<K, ComponentType>>, n
 
 const PensPage = page(() => import("./pens/PensPage"), "PensPage");
 const BenchPage = page(() => import("./pens/BenchPage"), "BenchPage");
+const BalancePage = page(() => import("./balance/BalancePage"), "BalancePage");
 const ComparePage = page(() => import("./versions/ComparePage"), "ComparePage");
 const FlocksPage = page(() => import("./flocks/FlocksPage"), "FlocksPage");
 const BuildPage = page(() => import("./build/BuildPage"), "BuildPage");
@@ -84,6 +85,7 @@ export function App() {
           <Route path="/flocks" element={<Part key="FlocksPage" name="the flocks"><FlocksPage /></Part>} />
           <Route path="/pens" element={<Part key="PensPage" name="the pens"><PensPage /></Part>} />
           <Route path="/pens/:id" element={<Part key="BenchPage" name="the bench"><BenchPage /></Part>} />
+          <Route path="/balance" element={<Part key="BalancePage" name="the balance"><BalancePage /></Part>} />
           <Route path="/compare" element={<Part key="ComparePage" name="the comparison"><ComparePage /></Part>} />
           <Route path="/build" element={<Part key="BuildPage" name="the build"><BuildPage /></Part>} />
           <Route path="/shed" element={<Part key="ShedPage" name="the shed"><ShedPage /></Part>} />

@@ -12,7 +12,7 @@ from ergamot.core.balance.fitting import fitted
 from ergamot.core.balance.hatches import within_reach
 from ergamot.core.balance.mends import single_changes
 from ergamot.core.balance.ties import tied_down
-from ergamot.core.balance.verdicts import Judged, judge
+from ergamot.core.balance.verdicts import Judged, judge, stands_of
 from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import ErgamotError, OutOfRange
@@ -22,6 +22,7 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, change, make_design
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear.parameters import CARRIED
 from ergamot.core.frame.reach import unreached
@@ -100,7 +101,8 @@ def _proposed(
         return _keeps(stood, _ranks(judge(catalogue, structure, flock, farm)))
 
     reached = within_reach(catalogue, mended, keeps)
-    return tied_down(catalogue, farm, reached, judge(catalogue, build(reached, catalogue), flock, farm))
+    structure = build(reached, catalogue)
+    return tied_down(catalogue, farm, reached, stands_of(structure, mass(structure), farm))
 
 
 def sketched(
@@ -224,6 +226,47 @@ def likely_designs(
     >>> {one.shape for one in likely_designs(c, broilers(), "low-pen", {}, 1)}
     {'low-pen'}
     """
+    near, others = likely_sizes(catalogue, flock, shape, fixed)
+    gears = likely_gears(shape, fixed)
+
+    def designs(size: Flat) -> list[Design]:
+        base: dict[str, Value] = {"length": size[0], "width": size[1]}
+        made = (fitted(catalogue, flock, shape, {**base, **gear, **fixed}) for gear in gears)
+        return [design for design in made if design is not None]
+
+    found = [design for size in near[:most_sizes] for design in designs(size)]
+    # None of those near enough can be built: the largest that can
+    return found or next((made for size in others if (made := designs(size))), [])
+
+
+def likely_gears(shape: str, fixed: Mapping[str, Value]) -> list[Mapping[str, Value]]:
+    """Running gear a builder would try first.
+
+    Args: shape, its key; fixed, values that are not to change.
+    Returns: values for each; of what moves only on what is fixed, none but that.
+    Raises: UnknownChoice.
+    Source: common practice.
+
+    >>> [gear["gear"] for gear in likely_gears("low-pen", {})]
+    ['skids', 'wheels', 'wheels', 'wheels', 'boards']
+    """
+    gears = shape_of(shape).proposal.gears
+    return [gear for gear in gears if gear["gear"] == fixed.get("gear", gear["gear"])] or [{}]
+
+
+def likely_sizes(
+    catalogue: Catalogue, flock: Flock, shape: str, fixed: Mapping[str, Value]
+) -> tuple[list[Flat], list[Flat]]:
+    """Lengths and widths of a shape that are enough for a flock, and the rest.
+
+    Args: catalogue; flock; shape, its key; fixed, values that are not to change.
+    Returns: (length, width) in mm, the smallest that is enough first and none much larger; then all others, the largest first.
+    Raises: UnknownChoice.
+    Source: common practice; sizes of stock.
+
+    >>> likely_sizes(c, broilers(), "low-pen", {})[0][0]
+    (3657.6, 1828.8)
+    """
     proposal = shape_of(shape).proposal
     section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
@@ -240,21 +283,7 @@ def likely_designs(
     ]
     spare = proposal.most_floor if flock.strain.lays else MOST_FLOOR
     near = _enough(floor, need, sizes, spare)
-
-    tried = [gear for gear in proposal.gears if gear["gear"] == fixed.get("gear", gear["gear"])]
-    gears: list[Mapping[str, Value]] = tried or [{}]  # it moves on what only it moves on
-
-    def designs(size: tuple[float, float]) -> list[Design]:
-        base: dict[str, Value] = {"length": size[0], "width": size[1]}
-        made = (fitted(catalogue, flock, shape, {**base, **gear, **fixed}) for gear in gears)
-        return [design for design in made if design is not None]
-
-    found = [design for size in near[:most_sizes] for design in designs(size)]
-    if found:
-        return found
-    # None of those near enough can be built: the largest that can
-    others = sorted((size for size in sizes if size not in near), key=math.prod, reverse=True)
-    return next((made for size in others if (made := designs(size))), [])
+    return near, sorted((size for size in sizes if size not in near), key=math.prod, reverse=True)
 
 
 @dataclass(frozen=True)

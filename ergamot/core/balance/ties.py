@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from ergamot.core.balance.verdicts import Judged
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import FarmConditions
@@ -11,27 +10,28 @@ from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.parameters import Value
 from ergamot.core.weather.anchors import fewest
 from ergamot.core.weather.holding import SURE
+from ergamot.core.weather.threshold import Stands
 
 
-def tied_down(catalogue: Catalogue, farm: FarmConditions, design: Design, judged: Judged) -> Design:
+def tied_down(catalogue: Catalogue, farm: FarmConditions, design: Design, stands: Stands) -> Design:
     """The same pen, its wheels chocked, and with the cheapest anchors that hold it in the farm's gust on poor grip.
 
-    Args: catalogue; farm; design; judged, of it as it is.
+    Args: catalogue; farm; design; stands, how it stands as it is.
     Returns: the Design; the same but for its chocks where it stands already or no anchors hold it.
     Source: as `fewest`.
 
     >>> from ergamot.core.frame.design import make_design
     >>> bare = make_design(c, "low-pen", {})
-    >>> tied = tied_down(c, farm(), bare, judge(c, build(bare, c), broilers(), farm()))
+    >>> tied = tied_down(c, farm(), bare, stands_of(pen(), mass(pen()), farm()))
     >>> float(tied.values["anchors"]) > 0
     True
     """
     if design.values["gear"] in (Moves.WHEELS, Moves.AXLES):
         design = change(catalogue, design, {"chocks": "yes"})
-    if judged.wind.ratio >= 1:
+    if stands.poor.worst.least >= farm.design_gust_ms:
         return design
     kinds = fewest(
-        judged.stands.poor,
+        stands.poor,
         farm.design_gust_ms,
         catalogue.anchors.values(),
         farm.holding_ground,

@@ -21,7 +21,9 @@ from ergamot.core.gear.moving import judge_moving
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import parked
-from ergamot.core.weather.threshold import Stands, stability, stands_on
+from ergamot.core.weather.loads import Loads, wind_loads
+from ergamot.core.weather.speed import local_factor
+from ergamot.core.weather.threshold import Stands, stands_on, thresholds
 from ergamot.core.weather.verdict import judge_wind
 
 
@@ -75,10 +77,36 @@ def floor_need(catalogue: Catalogue, structure: Structure, flock: Flock) -> Floo
     return need.at_night if structure.ranges else need
 
 
-def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmConditions) -> Judged:
+def stands_of(
+    structure: Structure, weighed: Mass, farm: FarmConditions, loads: Loads | None = None
+) -> Stands:
+    """How a pen stands in the wind, parked, on a farm.
+
+    Args: structure; weighed, its mass; farm; loads, what the wind does to it, where that is known.
+    Returns: the Stands.
+    Raises: OutOfRange.
+    Source: as `stability`.
+
+    >>> stands_of(pen(), mass(pen()), farm()).poor.worst.least > 5
+    True
+    """
+    loads = loads or wind_loads(wind_body(structure))
+    held = parked(structure, weighed, farm.holding_ground)
+    factor = local_factor(loads.body.height_m, farm.exposure.roughness_m, farm.speed_up)
+    return stands_on(thresholds(loads, held, factor), farm.holding_ground)
+
+
+def judge(
+    catalogue: Catalogue,
+    structure: Structure,
+    flock: Flock,
+    farm: FarmConditions,
+    loads: Loads | None = None,
+) -> Judged:
     """Ask all four questions of a pen.
 
-    Args: catalogue; structure; flock, the birds it is for; farm, its conditions.
+    Args: catalogue; structure; flock, the birds it is for; farm, its conditions; loads, what the wind does to it, where that
+        is known.
     Returns: the Judged.
     Raises: OutOfRange, UnknownChoice.
     Source: as each finding.
@@ -96,13 +124,7 @@ def judge(catalogue: Catalogue, structure: Structure, flock: Flock, farm: FarmCo
     """
     need = floor_need(catalogue, structure, flock)
     weighed = mass(structure)
-    stable = stability(
-        wind_body(structure),
-        parked(structure, weighed, farm.holding_ground),
-        farm.exposure.roughness_m,
-        farm.speed_up,
-    )
-    stands = stands_on(stable, farm.holding_ground)
+    stands = stands_of(structure, weighed, farm, loads)
     inside = provisions(flock, need, structure.room)
     strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm))
     space = judge_space(

@@ -78,14 +78,19 @@ class Coverer:
 
     def cover(self, face: Face, coat: Coat, u: Flat | None = None, v: Flat | None = None) -> None:
         """Cover a face, or the part of it within u and v."""
-        whole = Polygon(face.outline)
         if u is None and v is None:
-            self._wanted.append((face, coat, whole))
+            self._wanted.append((face, coat, Polygon(face.outline)))
             return
-        low_u, low_v, high_u, high_v = whole.bounds
+        low_u, low_v, high_u, high_v = face.bounds
         (a, b), (c, d) = u or (low_u, high_u), v or (low_v, high_v)
-        if min(b - a, d - c) >= LEAST_STRIP_MM:
-            self._wanted.append((face, coat, whole.intersection(box(a, c, b, d))))
+        if min(b - a, d - c) < LEAST_STRIP_MM:
+            return
+        if face.upright:  # as most are: what two rectangles share is one
+            a, b, c, d = max(a, low_u), min(b, high_u), max(c, low_v), min(d, high_v)
+            region = box(a, c, b, d) if b > a and d > c else Polygon()
+        else:
+            region = Polygon(face.outline).intersection(box(a, c, b, d))
+        self._wanted.append((face, coat, region))
 
     def seams(self, face: Face) -> set[float]:
         """Where along a face one covering of it ends and the next begins."""

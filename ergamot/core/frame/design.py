@@ -9,12 +9,12 @@ from functools import lru_cache
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
-from ergamot.core.frame.parts.anchorage import anchored_down
-from ergamot.core.frame.parts.gear import BESIDE
+from ergamot.core.frame.parts.anchorage import ANCHORAGE_PARAMETERS, anchored_down
 from ergamot.core.frame.parts.openings import as_usual, likely_places, lower
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
 
+_UNTIED: Mapping[str, Value] = {one.name: one.default for one in ANCHORAGE_PARAMETERS}
 MOST_PLACES = 8  # looked at for each size of an opening that is put where it fits; may move
 
 
@@ -51,8 +51,7 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         SHAPES[shape].check(values, catalogue)
         numbers = some.numbers(given)
         values = _placed(shape, values, numbers, asked, catalogue)
-        if values.get("gear") in BESIDE or numbers:  # only the whole frame shows whether there is room
-            _framed(shape, tuple(values.items()), catalogue)
+        _framed(shape, _of_the_frame(values), catalogue)  # only the whole frame shows whether there is room
     except OutOfRange as refused:
         label = next(one.label for one in declared if one.name == refused.field)
         said = refused.message.replace(f"{refused.field} must be", f"{label} must be", 1)
@@ -83,7 +82,7 @@ def _placed(
         own = {one.name: values[one.name] for one in some.named(number)}
         ways = [way for way in lower(some, number, own) if not {*way} & {*given}]
         at, face = some.key(number, "at"), str(own[some.key(number, "face")])
-        bare = _framed(shape, tuple(settled.items()), catalogue)
+        bare = _framed(shape, _of_the_frame(settled), catalogue)
         places = likely_places(bare, face)[: None if len(ways) == 1 else MOST_PLACES] or (0.0,)
         settled = _first_framed(
             shape, [{**settled, **own, **way, at: place} for way in ways for place in places], catalogue
@@ -96,7 +95,7 @@ def _first_framed(shape: str, tried: list[dict[str, Value]], catalogue: Catalogu
     first: OutOfRange | None = None
     for values in tried:
         try:
-            _framed(shape, tuple(values.items()), catalogue)
+            _framed(shape, _of_the_frame(values), catalogue)
         except OutOfRange as refused:
             first = first or refused
         else:
@@ -135,8 +134,13 @@ def build(design: Design, catalogue: Catalogue) -> Structure:
     >>> len(build(make_design(c, "low-pen", {}), c).members) > 30
     True
     """
-    structure = _framed(design.shape, tuple(design.values.items()), catalogue)
+    structure = _framed(design.shape, _of_the_frame(design.values), catalogue)
     return anchored_down(structure, design.values, catalogue)
+
+
+def _of_the_frame(values: Mapping[str, Value]) -> tuple[tuple[str, Value], ...]:
+    """What the frame is built by: what holds it to the ground stands apart from it, and is as usual here."""
+    return tuple((name, _UNTIED.get(name, value)) for name, value in values.items())
 
 
 @lru_cache(maxsize=16)

@@ -61,6 +61,18 @@ class Face:
         return tuple(self.point(a, b, w) for a, b in corners(u, v))
 
     @property
+    def bounds(self) -> tuple[float, float, float, float]:
+        """Of its outline: low u, low v, high u, high v, mm."""
+        along, heights = [u for u, _ in self.outline], [v for _, v in self.outline]
+        return min(along), min(heights), max(along), max(heights)
+
+    @property
+    def upright(self) -> bool:
+        """Is it a rectangle whose edges run along its axes?"""
+        a, b, c, d = self.bounds
+        return len(self.outline) == 4 and {*self.outline} == {(a, b), (c, b), (c, d), (a, d)}
+
+    @property
     def top(self) -> float:
         """How far up its axis it reaches, mm."""
         return max(v for _, v in self.outline)

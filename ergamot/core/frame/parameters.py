@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, fields
+from functools import lru_cache
 from typing import Any, Literal
 
 from ergamot.core.catalogue import Catalogue, pick
@@ -63,14 +64,7 @@ class Parameter:
 
     def options(self, catalogue: Catalogue) -> tuple[Choice, ...]:
         """The choices on offer, read from the catalogue where the parameter names a table."""
-        if not self.table:
-            return self.choices
-        rows = getattr(catalogue, self.table).values()
-        return tuple(
-            Choice(row.key, row.label, getattr(row, "note", "") or getattr(row, "outdoors", ""))
-            for row in rows
-            if not self.uses or row.serves(self.uses)
-        )
+        return _rows_of(self.table, self.uses, catalogue) if self.table else self.choices
 
     def read(self, given: object, catalogue: Catalogue) -> Value:
         """Turn what was typed or sent into a value within this parameter's limits.
@@ -124,6 +118,16 @@ class Parameter:
         if unit in ("mm", "kg"):
             words += f" ({say(low, 'imperial')} to {say(high, 'imperial')})"
         return words
+
+
+@lru_cache(maxsize=256)
+def _rows_of(table: str, uses: tuple[Use, ...], catalogue: Catalogue) -> tuple[Choice, ...]:
+    """The rows of a table that serve one of some uses; asked for again and again, and always the same."""
+    return tuple(
+        Choice(row.key, row.label, getattr(row, "note", "") or getattr(row, "outdoors", ""))
+        for row in getattr(catalogue, table).values()
+        if not uses or row.serves(uses)
+    )
 
 
 def switch(

@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+import numpy as np
+
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.kinds import Part, Space
@@ -104,9 +106,10 @@ def _reach(structure: Structure, zone: Zone) -> Reached:
     arms = [way for way in ways if way.clear_mm[0] >= least[0] and way.clear_mm[1] >= least[1]]
     if not arms:
         return Reached(zone, "no way in", math.inf, _places(zone)[0], 1.0)
-    away = [(min(_away(place, way) for way in arms), place) for place in _places(zone)]
-    worst, place = max(away)
-    past = sum(far > ARM_MM for far, _ in away) / len(away)
+    places = _places(zone)
+    away = np.min([_away(np.array(places), way) for way in arms], axis=0)
+    worst, place = max(zip(away.tolist(), places, strict=True))
+    past = float((away > ARM_MM).mean())
     return Reached(zone, "an arm", max(0.0, worst - ARM_MM), place, past)
 
 
@@ -158,11 +161,8 @@ def _places(zone: Zone) -> list[Point]:
     ]
 
 
-def _away(place: Point, way: Opening) -> float:
-    """From a place to the nearest point of an opening's box, mm."""
-    gaps = []
-    for axis in range(3):
-        low = min(corner[axis] for corner in way.corners)
-        high = max(corner[axis] for corner in way.corners)
-        gaps.append(max(low - place[axis], 0.0, place[axis] - high))
-    return math.hypot(*gaps)
+def _away(places: np.ndarray, way: Opening) -> np.ndarray:
+    """From each of some places (n, 3) to the nearest point of an opening's box (n,), mm."""
+    low, high = np.min(way.corners, axis=0), np.max(way.corners, axis=0)
+    gaps = np.maximum(0.0, np.maximum(low - places, places - high))
+    return np.asarray(np.linalg.norm(gaps, axis=1))

@@ -14,7 +14,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_PAIRS, anchor_places
 from ergamot.core.units import G
 from ergamot.core.weather.holding import DOWN_SHARE, STRAP_DEG
-from ergamot.core.weather.loads import arm_inside
+from ergamot.core.weather.loads import arm_inside, arms_inside
 from ergamot.core.weather.resistance import drag_per_pull, ends_on, facing
 from ergamot.core.weather.speed import PRESSURE
 from ergamot.core.weather.threshold import Stability
@@ -110,11 +110,11 @@ def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...])
     pull = max(pull, float(np.minimum(by_grip, _against(lacks.hung, ways, up_wind, 0.0)).max()))
     if stable.holding.rolling is not None:
         pull = max(pull, float(_against(lacks.roll, ways, ends_on(up_wind), stable.holding.rolling).max()))
-    places_m = [(one.place[0] / 1000, one.place[1] / 1000) for one in stakes]
+    places_m = np.array([one.place for one in stakes]) / 1000
     for edge, moment in zip(stable.loads.edges, lacks.tip, strict=True):
-        arms = DOWN_SHARE * sum(arm_inside(edge, place) for place in places_m)
         most = float(moment.max())
         if most > 1e-6:
+            arms = DOWN_SHARE * float(arms_inside(edge, places_m).sum())
             pull = max(pull, most / arms if arms > 0 else math.inf)
     return pull
 

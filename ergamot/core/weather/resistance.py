@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ergamot.core.weather.holding import ALONG_SHARE, DOWN_SHARE, Holding, checked
-from ergamot.core.weather.loads import Edge, Loads, arm_inside
+from ergamot.core.weather.loads import Edge, Loads, arm_inside, arms_inside
 from ergamot.core.working import Formula
 
 LIFT_HELD = Formula("H", "held down", "W + T", "N", "statics")
@@ -112,7 +112,10 @@ def straps_about(edge: Edge, holding: Holding) -> float:
     >>> straps_about(((0.0, 0.0), (2.0, 0.0)), Holding(60.0, (1.0, 0.5), 0.45, straps=(Strap((1.0, 2.0), 0.0),)))
     0.0
     """
-    return sum(strap.down_n * arm_inside(edge, strap.at) for strap in holding.straps)
+    if not holding.straps:
+        return 0.0
+    arms = arms_inside(edge, np.array([strap.at for strap in holding.straps]))
+    return float(arms @ np.array([strap.down_n for strap in holding.straps]))
 
 
 def drag_per_pull(friction: float) -> float:

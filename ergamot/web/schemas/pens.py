@@ -250,3 +250,10 @@ class JudgeIn(In):
     """Pens whose verdicts are wanted."""
 
     ids: list[StrictInt] = Field(max_length=12)
+
+
+class PenMadeOut(Out):
+    """A pen that was just kept."""
+
+    id: int
+    name: str

@@ -15,6 +15,7 @@ import { Fence } from "./Fence";
 import { parametersOf, type Parameter } from "./parameters";
 import { PenName } from "./PenName";
 import { WorkingSheet } from "./WorkingSheet";
+import { AddedBoard } from "../balance/AddedBoard";
 import { MendBoard } from "../mending/MendBoard";
 import { NewVersion } from "../versions/NewVersion";
 import { usePenEdits, type Edit } from "./usePenEdits";
@@ -112,6 +113,14 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
       </section>
       <Part name="what would mend it">
         <MendBoard kept={kept} onTry={edits.tryValues} onKeep={(values) => edits.keep({ values })} onDrop={edits.drop} />
+      </Part>
+      <Part name="what each thing costs">
+        <AddedBoard bench={kept} />
+        <p className="mt-3">
+          <Link className="line-button" to={`/balance?flock=${kept.flock_id}&like=${kept.id}`}>
+            What else could it be?
+          </Link>
+        </p>
       </Part>
       <NewVersion key={kept.name} bench={kept} open={copying} onClose={() => setCopying(false)} />
       <Part name="the working">

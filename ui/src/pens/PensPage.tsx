@@ -193,6 +193,11 @@ function NewPen() {
           <button type="button" className="line-button" onClick={() => setThree(true)}>
             See three to start from
           </button>
+          {chosen ? (
+            <Link className="line-button" to={`/balance?flock=${chosen.id}`}>
+              See all that is worth building
+            </Link>
+          ) : null}
           </div>
           {three ? null : <Trouble problem={propose.error} />}
           {chosen ? (

@@ -14,18 +14,22 @@ from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.drafts import design_of
 from ergamot.core.balance.search.genes import HATCHES, TIED, Draft
 from ergamot.core.balance.ties import tied_down
-from ergamot.core.balance.verdicts import Judged, judge
+from ergamot.core.balance.verdicts import Judged, judge, stands_of
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.tools import tools_lacking
 from ergamot.core.finding import Grade, What, graded
 from ergamot.core.frame.design import Design, build
+from ergamot.core.frame.kinds import Moves
+from ergamot.core.frame.mass import mass
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import haul, movers_strength
+from ergamot.core.ground.minutes import Handling
 from ergamot.core.making.about import about_hours
 from ergamot.core.stock.cost_estimate import estimated_cost
+from ergamot.core.weather.loads import Loads
 
 TRIES = 1  # of a hatch: the nearest to the corner no one gets at; may move
 A_LACK = 0.5  # of a grade: a feeder, roost, nest or way in that is wanting; judgement
@@ -44,6 +48,7 @@ class Figure(StrEnum):
     LENGTH = "length"
     WIDTH = "width"
     HEIGHT = "height"
+    MINUTES = "minutes"
 
 
 @dataclass(frozen=True)
@@ -114,31 +119,44 @@ def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate 
 
     >>> asked = make_asked(c, broilers(), farm())
     >>> found = candidate_of(c, asked, Draft("low-pen", (("length", 3048.0), ("width", 2438.4))))
-    >>> round(found.figures[Figure.LENGTH]), found.passes
-    (3048, True)
+    >>> round(found.figures[Figure.LENGTH]), [what.value for what in found.short]
+    (3048, ['wind'])
     """
     design = design_of(catalogue, asked, draft)
     if design is None:
         return None
     asked_of = dict(draft.values)
+    tied = asked_of.get(TIED) == "yes"
     try:
-        if asked_of.get(HATCHES) == "yes":
-            design = within_reach(catalogue, design, lambda _: True, TRIES)
-        structure = build(design, catalogue)
-        judged = judge(catalogue, structure, asked.flock, asked.farm)
-        if asked_of.get(TIED) == "yes":
-            tied = tied_down(catalogue, asked.farm, design, judged)
-            if tied != design:
-                return judged_design(catalogue, asked, tied)
-        return _candidate(catalogue, asked, design, structure, judged)
+        found = _judged(catalogue, asked, design, tied)
+        if (
+            asked_of.get(HATCHES) == "yes" and found.passes and found.lacks
+        ):  # worth its hinges only in a pen that is
+            reached = within_reach(catalogue, found.design, lambda _: True, TRIES)
+            return found if reached == found.design else _judged(catalogue, asked, reached, tied)
+        return found
     except ErgamotError:
         return None
 
 
-def judged_design(catalogue: Catalogue, asked: Asked, design: Design) -> Candidate:
+def _judged(catalogue: Catalogue, asked: Asked, design: Design, tied: bool) -> Candidate:
+    """A design framed, tied down first where it is to be, and judged."""
+    if not tied:
+        return judged_design(catalogue, asked, design)
+    structure = build(design, catalogue)
+    stands = stands_of(structure, mass(structure), asked.farm)
+    held = tied_down(catalogue, asked.farm, design, stands)
+    return judged_design(
+        catalogue, asked, held, stands.poor.loads
+    )  # ties alone change nothing of what the wind does
+
+
+def judged_design(
+    catalogue: Catalogue, asked: Asked, design: Design, loads: Loads | None = None
+) -> Candidate:
     """A design framed and judged.
 
-    Args: catalogue; asked, for its flock and farm; design.
+    Args: catalogue; asked, for its flock and farm; design; loads, what the wind does to it, where that is known.
     Returns: the Candidate.
     Raises: OutOfRange where it cannot be framed.
     Source: the engine that judges any pen.
@@ -149,42 +167,38 @@ def judged_design(catalogue: Catalogue, asked: Asked, design: Design) -> Candida
     ['moving', 'space', 'strength', 'wind']
     """
     structure = build(design, catalogue)
-    judged = judge(catalogue, structure, asked.flock, asked.farm)
-    return _candidate(catalogue, asked, design, structure, judged)
-
-
-def _candidate(
-    catalogue: Catalogue, asked: Asked, design: Design, structure: Structure, judged: Judged
-) -> Candidate:
+    judged = judge(catalogue, structure, asked.flock, asked.farm, loads)
     lacks = sum(one.lacks > 0 for one in judged.provisions) + len(unreached(structure))
     return Candidate(
         design,
         tuple(Mark(one.what, one.ratio, one.least) for one in judged.graded),
-        figures_of(catalogue, asked, structure, judged),
+        figures_of(catalogue, asked, design, structure, judged),
         lacks,
         len(tools_lacking(shape_of(design.shape).tools, asked.farm.tools)),
     )
 
 
 def figures_of(
-    catalogue: Catalogue, asked: Asked, structure: Structure, judged: Judged
+    catalogue: Catalogue, asked: Asked, design: Design, structure: Structure, judged: Judged
 ) -> dict[Figure, float]:
     """What is told of a pen in numbers.
 
-    Args: catalogue; asked, for its flock and farm; structure; judged, of it.
-    Returns: kg fresh from the yard, money, hours, m/s at 10 m on poor grip, N to start it and to lift it, m² a bird, mm.
+    Args: catalogue; asked, for its flock and farm; design; structure, of it; judged, of that.
+    Returns: kg fresh from the yard, money, hours, m/s at 10 m on poor grip, N to start it and to lift it, m² a bird, mm,
+        minutes of a move.
     Raises: OutOfRange.
     Source: as each verdict; `estimated_cost`; `about_hours`.
 
     >>> asked = make_asked(c, broilers(), farm())
-    >>> told = figures_of(c, asked, pen(), judge(c, pen(), asked.flock, asked.farm))
-    >>> round(told[Figure.MASS]) == round(judge(c, pen(), asked.flock, asked.farm).mass.fresh_kg)
-    True
+    >>> low = make_design(c, "low-pen", {})
+    >>> told = figures_of(c, asked, low, pen(), judge(c, pen(), asked.flock, asked.farm))
+    >>> round(told[Figure.MASS]), round(told[Figure.LENGTH])
+    (79, 3048)
     """
     farm = asked.farm
     can = movers_strength(catalogue, structure, farm.crew)
     moved = haul(structure, judged.mass, farm.moving_ground, farm.slope_percent, can)
-    (x0, x1), (y0, y1) = structure.body.x, structure.body.y
+    handling = Handling(Moves(str(design.values["gear"])), farm.crew.drawbar_n > 0)
     floor = judged.space.figure.figures[0][1].value
     return {
         Figure.MASS: judged.mass.fresh_kg,
@@ -194,7 +208,8 @@ def figures_of(
         Figure.PULL: moved.start,
         Figure.LIFT: moved.lift,
         Figure.FLOOR: floor,
-        Figure.LENGTH: x1 - x0,
-        Figure.WIDTH: y1 - y0,
+        Figure.LENGTH: float(design.values["length"]),
+        Figure.WIDTH: float(design.values["width"]),
         Figure.HEIGHT: structure.body.z[1],
+        Figure.MINUTES: handling.move_min(float(design.values["length"]) / 1000, turned=False),
     }

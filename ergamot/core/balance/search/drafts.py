@@ -40,8 +40,9 @@ def too_small(catalogue: Catalogue, asked: Asked, draft: Draft) -> bool:
 
 
 def design_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Design | None:
-    """A draft as a design: with what its birds want, parts that do not fit made fewer, figures that cannot be set back to
-    what is usual; what is settled stays.
+    """A draft as a design, with what its birds want in it.
+
+    Parts that do not fit are made fewer, figures that cannot be set back to what is usual; what is settled stays.
 
     Args: catalogue; asked; draft.
     Returns: the Design; None where there is none with what is settled, or one that could not pass.

@@ -17,8 +17,9 @@ FELT_GRADE = 0.01
 
 
 def aims_of(asked: Asked, candidate: Candidate) -> np.ndarray:
-    """What a pen is to have little of: what is short or hard of it, mass, cost, hours, and what it lacks of any verdict of
-    which more is asked.
+    """What a pen is to have little of.
+
+    What is short or hard of it, mass, cost, hours, and what it lacks of any verdict of which more is asked.
 
     Args: asked; candidate.
     Returns: (4 + verdicts asked more of,), each in steps a keeper feels: grades, 0.5 kg, 1 of money, 0.1 h, 1 % of a verdict.

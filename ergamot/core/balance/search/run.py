@@ -26,7 +26,7 @@ from ergamot.core.balance.search.seeds import seeds
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import require_range
 
-POPULATION, GENERATIONS = 64, 36
+POPULATION, GENERATIONS = 48, 36
 VARIED = 3.0  # genes of one that are changed, about; may move
 SPREAD = 4.0  # of a change: the larger the nearer; may move
 WORST = 1e9  # of what is no pen; may move

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from itertools import islice, zip_longest
 
-from ergamot.core.balance.propose import likely_designs
+from ergamot.core.balance.propose import likely_gears, likely_sizes
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.genes import HATCHES, SCHOOL, TIED, Draft
 from ergamot.core.catalogue import Catalogue
@@ -35,8 +35,12 @@ def seeds(catalogue: Catalogue, asked: Asked) -> tuple[Draft, ...]:
 
 def _likely(catalogue: Catalogue, asked: Asked, shape: str, way: str) -> Iterator[Draft]:
     settled = {**shape_of(shape).school_of(way), **asked.fixed}
+    usual = {one.name: one.default for one in shape_of(shape).parameters}
     try:
-        for design in likely_designs(catalogue, asked.flock, shape, settled):
-            yield Draft(shape, ((SCHOOL, way), (HATCHES, "yes"), (TIED, "yes"), *design.values.items()))
+        near, others = likely_sizes(catalogue, asked.flock, shape, settled)
     except ErgamotError:
         return
+    for long, wide in (*near, *others):
+        for gear in likely_gears(shape, settled):
+            values = {**usual, "length": long, "width": wide, **gear}
+            yield Draft(shape, ((SCHOOL, way), (HATCHES, "yes"), (TIED, "yes"), *values.items()))

@@ -83,7 +83,7 @@ def finish(site: Site, made: Finished) -> Structure:
         set_openings(site, made.openings)
     members = site.frame.labelled()
     rear, front = made.axles
-    if site.levers or front:
+    if site.levers or rear or front:
         refuse_clash(members, site.levers[0].x_mm if site.levers else rear.x_mm if rear else 0.0)
     panels = _between(site, site.cover.done(members))
     joined = (*joints(members, site.catalogue, made.apart), *site.strapped)

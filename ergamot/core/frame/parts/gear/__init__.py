@@ -15,12 +15,11 @@
 from ergamot.core.frame.parts.gear.choices import YIELD_MPA, Gear, body_start, check_gear, read_gear
 from ergamot.core.frame.parts.gear.hold import check_pole, handles, lifting_rope
 from ergamot.core.frame.parts.gear.iron import WHEEL_GAP_MM
-from ergamot.core.frame.parts.gear.parameters import BESIDE, SWINGING, gear_parameters
+from ergamot.core.frame.parts.gear.parameters import SWINGING, gear_parameters
 from ergamot.core.frame.parts.gear.rails import base_rails, side_bands
 from ergamot.core.frame.parts.gear.wheels import needs_axle_leg, running_gear
 
 __all__ = [
-    "BESIDE",
     "SWINGING",
     "WHEEL_GAP_MM",
     "YIELD_MPA",

@@ -16,10 +16,6 @@ LEVEL = tuple(one for one in Moves if one.wheeled and not one.carried and one is
 TWO_AXLES = (Moves.AXLES, Moves.FRAME, Moves.CHASSIS)
 LOOSE = tuple(one for one in Moves if one.loose)
 SWINGING = tuple(one for one in Moves if one.swinging)
-BESIDE = (
-    *SWINGING,
-    Moves.AXLES,
-)  # what holds their wheels stands beside the frame, and must miss the rest of it
 
 
 def gear_parameters(hold: str, held_mm: float | None = None, handled: bool = True) -> tuple[Parameter, ...]:

@@ -17,6 +17,7 @@ import numpy as np
 
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.covering import LEAST_STRIP_MM
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Group, Hung, Item
@@ -103,7 +104,7 @@ def chord(site: Site, one: WantedOpening) -> tuple[Face, float]:
     True
     """
     strips = strips_of(site, one.face)
-    foot, head = (_on_curve(strips, at) for at in (one.sill, one.sill + one.height))
+    foot, head = (_on_curve(strips, at) for at in _reach(strips, one))
     if foot is None or head is None:
         room = _round_it(strips) - MARGIN_MM - one.sill
         raise no_room(one, "under the crown", "height", f"at most {both(max(0.0, room))} there")
@@ -130,12 +131,29 @@ def _on_curve(strips: tuple[Face, ...], at: float) -> Point | None:
     return None
 
 
+def _reach(strips: tuple[Face, ...], one: WantedOpening) -> Flat:
+    """From where to where it is cut along the curve, mm: to a strip's edge where less of the strip than can be cut to it would
+    be taken or left."""
+    edges, at = [0.0], 0.0
+    for face in strips:
+        at += face.top * face.stretch
+        edges.append(at)
+
+    def snapped(asked: float) -> float:
+        near = min(edges, key=lambda edge: abs(edge - asked))
+        return near if abs(near - asked) < LEAST_STRIP_MM else asked
+
+    return snapped(one.sill), snapped(one.sill + one.height)
+
+
 def _shares(site: Site, one: WantedOpening) -> Iterator[tuple[Face, Flat]]:
     """What of each strip it takes, from where to where up the strip, mm."""
+    strips = strips_of(site, one.face)
+    sill, top = _reach(strips, one)
     foot = 0.0
-    for face in strips_of(site, one.face):
+    for face in strips:
         head = foot + face.top * face.stretch
-        low, high = max(one.sill, foot), min(one.sill + one.height, head)
+        low, high = max(sill, foot), min(top, head)
         if high - low > 1e-6:
             yield face, ((low - foot) / face.stretch, (high - foot) / face.stretch)
         foot = head

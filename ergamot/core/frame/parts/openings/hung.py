@@ -183,7 +183,7 @@ def _free_over(site: Site, face: Face, u: Flat, v: float) -> float:
     """How far up a face nothing outside it is in the way of a leaf, past v."""
     outline = Polygon(face.outline)
     tops = [outline.intersection(LineString([(at, v), (at, FAR_MM)])).bounds for at in u]
-    outside = [stick.outline.bounds for stick in standing_before(site, face)]
+    outside = [stick.bounds for stick in standing_before(site, face)]
     over = [low for a, low, c, _ in outside if a < u[1] and c > u[0] and low >= v - TOUCH_MM]
     free: float = min(*(top[3] if top else v for top in tops), *over, FAR_MM)
     return free

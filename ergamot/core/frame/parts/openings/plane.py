@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import pairwise
 
 import numpy as np
@@ -12,7 +13,7 @@ import shapely
 from shapely import Polygon
 
 from ergamot.core.frame.face import Face
-from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.geometry import Flat, convex_hull
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Member, Structure
 
@@ -37,14 +38,23 @@ def is_wall(face: Face) -> bool:
 
 @dataclass(frozen=True)
 class Laid:
-    """One stick as it lies in a side: its outline there, (u, v) in mm."""
+    """One stick as it lies in a side: the corners of its outline there in order, (u, v) in mm."""
 
     member: Member
-    outline: Polygon
+    ring: tuple[Flat, ...]
+
+    @cached_property
+    def bounds(self) -> tuple[float, float, float, float]:
+        """Of its outline: low u, low v, high u, high v."""
+        along, up = [u for u, _ in self.ring], [v for _, v in self.ring]
+        return min(along), min(up), max(along), max(up)
 
     def over(self, u: Flat, v: Flat) -> bool:
         """Does it lie in a rectangle by more than it may touch it?"""
-        room = self.outline.intersection(shapely.box(u[0], v[0], u[1], v[1]))
+        a, b, c, d = self.bounds
+        if min(c, u[1]) - max(a, u[0]) <= TOUCH_MM or min(d, v[1]) - max(b, v[0]) <= TOUCH_MM:
+            return False
+        room = Polygon(self.ring).intersection(shapely.box(u[0], v[0], u[1], v[1]))
         if room.is_empty:
             return False
         a, b, c, d = room.bounds
@@ -52,13 +62,24 @@ class Laid:
 
     def across(self, at: float) -> Flat | None:
         """From where to where it lies at one place along the side."""
-        cut = self.outline.intersection(shapely.LineString([(at, -1e5), (at, 1e5)]))
-        return None if cut.is_empty else (cut.bounds[1], cut.bounds[3])
+        return self._span(at, 0)
 
     def along(self, at: float) -> Flat | None:
         """From where to where it lies at one height of the side."""
-        cut = self.outline.intersection(shapely.LineString([(-1e5, at), (1e5, at)]))
-        return None if cut.is_empty else (cut.bounds[0], cut.bounds[2])
+        return self._span(at, 1)
+
+    def _span(self, at: float, axis: int) -> Flat | None:
+        """Where a line across a convex outline enters and leaves it; `axis` is the one it stands still in."""
+        met = []
+        for p, q in zip(self.ring, (*self.ring[1:], self.ring[0]), strict=True):
+            low, high = (p, q) if p[axis] <= q[axis] else (q, p)
+            if low[axis] <= at <= high[axis]:
+                if high[axis] == low[axis]:
+                    met += [low[1 - axis], high[1 - axis]]
+                else:
+                    share = (at - low[axis]) / (high[axis] - low[axis])
+                    met.append(low[1 - axis] + share * (high[1 - axis] - low[1 - axis]))
+        return (min(met), max(met)) if met else None
 
 
 def lying_in(members: Iterable[Member], face: Face, w: Flat) -> tuple[Laid, ...]:
@@ -73,27 +94,40 @@ def lying_in(members: Iterable[Member], face: Face, w: Flat) -> tuple[Laid, ...]
     0
     """
     axes = np.array([face.along, face.up, face.normal]).T
-    found = []
-    for member in members:
-        flat = (np.array(member.solids) - np.array(face.origin)) @ axes
-        if flat[..., 2].max() > w[0] + TOUCH_MM and flat[..., 2].min() < w[1] - TOUCH_MM:
-            points = [point for solid in flat for point in _between(solid, w)]
-            outline = shapely.convex_hull(shapely.MultiPoint(points))
-            if isinstance(outline, Polygon):
-                found.append(Laid(member, outline))
-    return tuple(found)
+    solids = [(member, solid) for member in members for solid in member.solids]
+    if not solids:
+        return ()
+    flat = (np.array([solid for _, solid in solids]) - np.array(face.origin)) @ axes
+    near = (flat[..., 2].max(axis=1) > w[0] + TOUCH_MM) & (flat[..., 2].min(axis=1) < w[1] - TOUCH_MM)
+    points: dict[str, tuple[Member, list[Flat]]] = {}
+    for i in np.nonzero(near)[0]:
+        member = solids[i][0]
+        points.setdefault(member.ref, (member, []))[1].extend(_between(flat[i].tolist(), w))
+    rings = ((member, convex_hull(met)) for member, met in points.values())
+    return tuple(Laid(member, ring) for member, ring in rings if _area(ring) > 0)
 
 
-def _between(solid: np.ndarray, w: Flat) -> list[np.ndarray]:
+def _area(ring: tuple[Flat, ...]) -> float:
+    doubled = sum(p[0] * q[1] - q[0] * p[1] for p, q in zip(ring, (*ring[1:], *ring[:1]), strict=True))
+    return doubled / 2 if len(ring) > 2 else 0.0
+
+
+_EDGES = (
+    *((i, i + 4) for i in range(4)),
+    *((k + i, k + (i + 1) % 4) for k in (0, 4) for i in range(4)),
+)
+
+
+def _between(solid: Sequence[Sequence[float]], w: Flat) -> list[Flat]:
     """Corners (u, v) of the part of a piece between two depths: its own there, and where its edges pass them."""
-    edges = [(i, i + 4) for i in range(4)]
-    edges += [(k + i, k + (i + 1) % 4) for k in (0, 4) for i in range(4)]
-    points = [corner[:2] for corner in solid if w[0] - 1e-6 <= corner[2] <= w[1] + 1e-6]
-    for i, j in edges:
+    points = [(corner[0], corner[1]) for corner in solid if w[0] - 1e-6 <= corner[2] <= w[1] + 1e-6]
+    for i, j in _EDGES:
+        (a, b, c), (d, e, f) = solid[i], solid[j]
         for at in w:
-            near, far = solid[i][2] - at, solid[j][2] - at
+            near, far = c - at, f - at
             if near * far < 0:
-                points.append((solid[i] + (solid[j] - solid[i]) * near / (near - far))[:2])
+                share = near / (near - far)
+                points.append((a + (d - a) * share, b + (e - b) * share))
     return points
 
 

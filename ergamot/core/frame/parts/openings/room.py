@@ -95,7 +95,7 @@ def make_way(
 
 def _elsewhere(one: WantedOpening, face: Face, stick: Laid, u: Flat, deep: float) -> str:
     """Where its middle could be, clear of a stick on either side; over it, with its own sill, where that runs right across."""
-    low, _, high, top = stick.outline.bounds
+    low, _, high, top = stick.bounds
     along = [at for at, _ in face.outline]
     before, after = low - u[1], high - u[0]
     words = []
@@ -112,7 +112,7 @@ def _why_it_stays(site: Site, face: Face, stick: Laid) -> str:
     member = stick.member
     if member.duty not in MAKES_WAY or member.section.made is Made.PLASTIC:
         return f"the {member.role}"
-    low, _, high, _ = stick.outline.bounds
+    low, _, high, _ = stick.bounds
     sides = [u for u, _ in face.outline]
     if member.duty is Duty.UPRIGHT and (low - min(sides) < TOUCH_MM or max(sides) - high < TOUCH_MM):
         return f"the {member.role} at the corner"

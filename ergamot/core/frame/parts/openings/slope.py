@@ -69,7 +69,7 @@ def _give_up(site: Site, one: WantedOpening, face: Face, within: list[Laid], v: 
         allowed = f"{both(free[1] - free[0])}, from side to side, or an opening between two of them"
         raise refuse_cut(one, f"the {within[0].member.role}", "height", allowed)
     for stick in within:
-        low, _, high, _ = stick.outline.bounds
+        low, _, high, _ = stick.bounds
         if any(low < seam < high for seam in site.cover.seams(face)):
             raise refuse_cut(
                 one, f"the {stick.member.role} on which two coverings meet", "at", "on one side of it"

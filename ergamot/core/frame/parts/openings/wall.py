@@ -107,7 +107,7 @@ def _clear(one: WantedOpening, low: float, high: float, deep: float) -> Flat:
 def _stands(laid: tuple[Laid, ...], post: Flat, v: Flat) -> bool:
     """Is there a stick already where a post would be?"""
     for stick in laid:
-        a, b, c, d = stick.outline.bounds
+        a, b, c, d = stick.bounds
         if (
             abs(a - post[0]) <= TOUCH_MM
             and abs(c - post[1]) <= TOUCH_MM

@@ -1,0 +1,227 @@
+"""Limits a keeper pulls on what was found: what passes, what leaves most out, and, where nothing passes, what would do."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from itertools import combinations
+
+from ergamot.core.balance.search.candidate import Candidate, Figure
+from ergamot.core.errors import OutOfRange, UnknownChoice
+from ergamot.core.finding import Phrase, What, phrase
+from ergamot.core.units import Quantity
+
+AT_LEAST = frozenset({Figure.GUST, Figure.FLOOR})  # the rest are at most
+UNIT_OF: Mapping[Figure, str] = {
+    Figure.MASS: "kg",
+    Figure.COST: "",
+    Figure.HOURS: "hours",
+    Figure.GUST: "ms",
+    Figure.PULL: "heft",
+    Figure.LIFT: "heft",
+    Figure.FLOOR: "m2",
+    Figure.LENGTH: "about",
+    Figure.WIDTH: "about",
+    Figure.HEIGHT: "about",
+    Figure.MINUTES: "min",
+}
+ASKED: Mapping[Figure, str] = {
+    Figure.MASS: "weighs {at_most} at most",
+    Figure.COST: "costs {at_most} at most",
+    Figure.HOURS: "is built in {at_most}",
+    Figure.GUST: "stands {at_least} on poor grip",
+    Figure.PULL: "starts with a pull of {at_most}",
+    Figure.LIFT: "is lifted with {at_most}",
+    Figure.FLOOR: "has {at_least} a bird",
+    Figure.LENGTH: "is {at_most} long at most",
+    Figure.WIDTH: "is {at_most} wide at most",
+    Figure.HEIGHT: "is {at_most} high at most",
+    Figure.MINUTES: "is moved in {at_most}",
+}
+STANDS: Mapping[What, str] = {
+    What.SPACE: "has room for all its birds",
+    What.WEIGHT: "keeps to your own weight",
+    What.MOVING: "can be moved by everyone who must",
+    What.WIND: "stands in your gust",
+    What.STRENGTH: "is strong enough",
+}
+MOST_WAYS = 6  # out of a conflict that are told; judgement
+
+Limits = Mapping[Figure, float]
+Reason = Figure | What
+
+
+@dataclass(frozen=True)
+class Through:
+    """What passes, by key; what each limit and verdict leaves out, the most first."""
+
+    passing: tuple[str, ...]
+    left_out: tuple[tuple[Reason, int], ...]
+
+
+@dataclass(frozen=True)
+class WayOut:
+    """One way to have something: limits moved to where they would do, verdicts left short, and how many pens pass then."""
+
+    limits: Limits
+    short: tuple[What, ...]
+    passing: int
+    words: Phrase
+
+
+@dataclass(frozen=True)
+class Conflict:
+    """Why nothing passes: what cannot be had together, in a sentence, and the ways out of it."""
+
+    reasons: tuple[Reason, ...]
+    words: Phrase
+    ways: tuple[WayOut, ...]
+
+
+def make_limits(given: Mapping[str, float]) -> dict[Figure, float]:
+    """Check limits.
+
+    Args: given, by the names of figures: kg, money, hours, m/s, N, m², mm, each 0 to a million.
+    Returns: them by figure.
+    Raises: UnknownChoice, OutOfRange.
+    Source: common practice.
+
+    >>> make_limits({"mass": 80.0})
+    {<Figure.MASS: 'mass'>: 80.0}
+    """
+    known = {one.value: one for one in Figure}
+    for name, value in given.items():
+        if name not in known:
+            raise UnknownChoice("limits", name, tuple(known))
+        if not 0 <= value <= 1e6:
+            raise OutOfRange(name, value, "0 to 1000000")
+    return {known[name]: value for name, value in given.items()}
+
+
+def fails(candidate: Candidate, limits: Limits) -> tuple[Reason, ...]:
+    """What a pen does not keep: limits it passes over, verdicts it is short in.
+
+    Args: candidate; limits.
+    Returns: each once; none where it passes.
+    Source: comparison.
+
+    >>> one = judged_design(c, make_asked(c, broilers(), farm()), make_design(c, "low-pen", {"gear": "skids"}))
+    >>> Figure.MASS in fails(one, {Figure.MASS: 1.0}), Figure.MASS in fails(one, {})
+    (True, False)
+    """
+    over = [figure for figure, limit in limits.items() if not _keeps(candidate, figure, limit)]
+    return (*candidate.short, *over)
+
+
+def _keeps(candidate: Candidate, figure: Figure, limit: float) -> bool:
+    has = candidate.figures[figure]
+    return has >= limit if figure in AT_LEAST else has <= limit
+
+
+def through(candidates: Sequence[Candidate], limits: Limits) -> Through:
+    """Which of some pens pass some limits, and what leaves most of them out.
+
+    Args: candidates; limits.
+    Returns: the Through.
+    Source: comparison.
+
+    >>> through((), {})
+    Through(passing=(), left_out=())
+    """
+    failed = {one.key: fails(one, limits) for one in candidates}
+    counted = Counter(reason for reasons in failed.values() for reason in reasons)
+    return Through(tuple(key for key, reasons in failed.items() if not reasons), tuple(counted.most_common()))
+
+
+def conflict(candidates: Sequence[Candidate], limits: Limits) -> Conflict | None:
+    """Why nothing passes, and what would do.
+
+    Args: candidates, one or more; limits.
+    Returns: the Conflict; None where something passes, or nothing was found at all.
+    Source: a smallest set of what cannot be had together, by leaving out one after another; ways out by the pens that lack
+        least.
+
+    >>> one = judged_design(c, make_asked(c, broilers(), farm()), make_design(c, "low-pen", {"anchors": 6}))
+    >>> conflict([one], {Figure.MASS: 1.0}).words.text("metric")
+    'Of 1 pen none weighs 1 kg at most'
+    """
+    failed = {one.key: set(fails(one, limits)) for one in candidates}
+    if not failed or not all(failed.values()):
+        return None
+    reasons: list[Reason] = list(
+        dict.fromkeys(reason for each in failed.values() for reason in sorted(each, key=str))
+    )
+    together = _smallest(reasons, list(failed.values()))
+    return Conflict(
+        tuple(together), _told(len(candidates), together, limits), _ways(candidates, failed, limits)
+    )
+
+
+def _smallest(reasons: list[Reason], failed: list[set[Reason]]) -> list[Reason]:
+    """A set of reasons that leaves everything out, none of which could be spared."""
+    kept = list(reasons)
+    for reason in reasons:
+        fewer = [one for one in kept if one is not reason]
+        if fewer and all(each & set(fewer) for each in failed):
+            kept = fewer
+    return kept
+
+
+def _told(count: int, reasons: Sequence[Reason], limits: Limits) -> Phrase:
+    pens = f"{count} {'pen' if count == 1 else 'pens'}"
+    parts: list[str] = []
+    figures: dict[str, Quantity] = {}
+    for i, reason in enumerate(reasons):
+        part, told = _asked(reason, limits, f"q{i}")
+        parts.append(part)
+        figures |= told
+    return phrase(f"Of {pens} none " + " and ".join(parts), **figures)
+
+
+def _asked(reason: Reason, limits: Limits, name: str) -> tuple[str, dict[str, Quantity]]:
+    if isinstance(reason, What):
+        return STANDS[reason], {}
+    words = ASKED[reason].replace("at_most", name).replace("at_least", name)
+    return words, {name: Quantity(limits[reason], UNIT_OF[reason])}
+
+
+def _ways(
+    candidates: Sequence[Candidate], failed: Mapping[str, set[Reason]], limits: Limits
+) -> tuple[WayOut, ...]:
+    """For every set of reasons that, given up, lets something pass: how little of each would do."""
+    fewest = min(len(each) for each in failed.values())
+    reasons = sorted({reason for each in failed.values() for reason in each}, key=str)
+    found = []
+    for given_up in combinations(reasons, fewest):
+        near = [one for one in candidates if failed[one.key] <= set(given_up)]
+        if not near:
+            continue
+        best = min(near, key=lambda one: (one.wanting, one.key))
+        moved = {figure: best.figures[figure] for figure in given_up if isinstance(figure, Figure)}
+        if len(given_up) == 1 and moved:
+            figure = next(iter(moved))
+            pick = max if figure in AT_LEAST else min
+            moved = {figure: pick(one.figures[figure] for one in near)}
+        wider = {**limits, **{figure: _rounded(figure, value) for figure, value in moved.items()}}
+        short = tuple(one for one in given_up if isinstance(one, What))
+        passing = sum(set(fails(one, wider)) <= set(short) for one in candidates)
+        found.append(WayOut(wider, short, passing, _way_told(wider, moved, short)))
+    found.sort(key=lambda way: (len(way.short), -way.passing))
+    return tuple(found[:MOST_WAYS])
+
+
+def _rounded(figure: Figure, value: float) -> float:
+    """A limit just past a figure, as a tape is read."""
+    step = {Figure.FLOOR: 0.005, Figure.GUST: 0.1, Figure.HOURS: 0.1, Figure.MINUTES: 0.1}.get(figure, 1.0)
+    at = value / step
+    return round((int(at) if figure in AT_LEAST else -int(-at // 1)) * step, 4)
+
+
+def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What]) -> Phrase:
+    parts, figures = [], {}
+    for i, figure in enumerate(moved):
+        parts.append(f"{{q{i}}} would do")
+        figures[f"q{i}"] = Quantity(wider[figure], UNIT_OF[figure])
+    parts += [f"with one that is short in {what.value}" for what in short]
+    return phrase(", and ".join(parts), **figures)

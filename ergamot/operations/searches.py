@@ -1,0 +1,250 @@
+"""Searches for pens worth building: begun, looked at, stopped, gone on with; what they found put on the bench."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import math
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+from ergamot.core.balance.added import Added, added
+from ergamot.core.balance.search.asked import Asked, make_asked
+from ergamot.core.balance.search.candidate import Candidate, Figure, Mark
+from ergamot.core.balance.search.genes import HATCHES, TIED, Draft
+from ergamot.core.balance.search.run import GENERATIONS, POPULATION
+from ergamot.core.errors import Busy, ErgamotError, NotFound
+from ergamot.core.finding import What
+from ergamot.core.frame.design import Design
+from ergamot.operations.flocks import flock_of
+from ergamot.operations.pens import design_of, keep_new, stands
+from ergamot.operations.places import place_record, read_place
+from ergamot.operations.program import mark_of_the_program
+from ergamot.operations.work import Work
+from ergamot.store.models import SearchRow
+from ergamot.store.records import Record
+from ergamot.store.searches import (
+    DONE,
+    FAILED,
+    RUNNING,
+    STOPPED,
+    STOPPING,
+    UNDER_WAY,
+    WAITING,
+    new_search,
+    newest_searches,
+    pens_in,
+    search_row,
+    under_way,
+)
+
+MOST_UNDER_WAY = 8  # on one machine, all farms together; more would wait for ever
+REMEMBERED = 40  # searches looked through for one that was asked the same; may move
+SEED = 20260422  # of every search: what is asked anew is found anew; may move
+FURTHER = 12  # generations more when a search is done and is to go on; may move
+
+
+@dataclass(frozen=True)
+class Found:
+    """A search with the pens that nothing beats so far; whether the flock, the farm or the catalogue changed since."""
+
+    row: SearchRow
+    flock_name: str
+    pens: tuple[Candidate, ...]
+    out_of_date: bool
+
+    @property
+    def in_pens(self) -> int:
+        """How many pens the flock is shared between."""
+        return int(self.row.asked["in_pens"])
+
+    @property
+    def share(self) -> float:
+        """How much of it is done, 0 to 1."""
+        return self.row.generation / max(1, self.row.generations)
+
+    @property
+    def left_s(self) -> float | None:
+        """About how long it takes yet, seconds; None before anything is known."""
+        if not self.row.generation or self.row.state not in UNDER_WAY:
+            return None
+        return self.row.worked_ms / 1000 / self.row.generation * (self.row.generations - self.row.generation)
+
+
+def begin_search(
+    work: Work,
+    flock_id: int,
+    shapes: Sequence[str] = (),
+    fixed: Mapping[str, Any] | None = None,
+    at_most: Mapping[str, float] | None = None,
+    more: Sequence[What] = (),
+    like: Design | None = None,
+    in_pens: int = 1,
+) -> SearchRow:
+    """Ask for pens worth building; what was asked before, of things as they still are, is not searched again. `like` is a
+    design to begin round; the flock is shared between `in_pens` pens alike."""
+    told: dict[str, Any] = {
+        "shapes": list(shapes),
+        "fixed": dict(fixed or {}),
+        "at_most": dict(at_most or {}),
+        "more": [one.value for one in more],
+        "in_pens": in_pens,
+        "like": _told(like) if like is not None else None,
+    }
+    asked_of(work, flock_id, told)  # refused before it is kept
+    basis = _basis(work, flock_id, told)
+    for row in newest_searches(work.session, work.farm_id, REMEMBERED):
+        if row.basis == basis and row.state in (*UNDER_WAY, DONE, STOPPED):
+            return row
+    if under_way(work.session) >= MOST_UNDER_WAY:
+        raise Busy(f"{MOST_UNDER_WAY} searches wait or run already. Stop one, or ask again when one is done.")
+    return new_search(
+        work.session, work.settled_id, flock_id, told, basis, SEED, GENERATIONS, work.user, work.now
+    )
+
+
+def asked_of(work: Work, flock_id: int, told: Mapping[str, Any]) -> Asked:
+    """What a search is asked, read again. Raises what is no longer so."""
+    flock = flock_of(work, work.kept("flock", flock_id))
+    return make_asked(
+        work.catalogue,
+        replace(flock, placed=math.ceil(flock.placed / told["in_pens"])),
+        read_place(work, place_record(work)),
+        tuple(told["shapes"]),
+        told["fixed"],
+        told["at_most"],
+        tuple(What(one) for one in told["more"]),
+    )
+
+
+def like_of(told: Mapping[str, Any]) -> tuple[Draft, ...]:
+    """The drafts a search is to begin round: the pen it was asked like, as it is and tied down."""
+    like = told.get("like")
+    if not like:
+        return ()
+    values = tuple(like["values"].items())
+    return (Draft(like["shape"], values), Draft(like["shape"], ((TIED, "yes"), (HATCHES, "yes"), *values)))
+
+
+def _told(design: Design) -> dict[str, Any]:
+    return {"shape": design.shape, "values": dict(design.values)}
+
+
+def _basis(work: Work, flock_id: int, told: Mapping[str, Any]) -> str:
+    """Everything a search is worked out from, in one fingerprint."""
+    flock = work.kept("flock", flock_id)
+    everything = (
+        mark_of_the_program(),
+        flock.id,
+        flock.body,
+        place_record(work).body,
+        work.own_rows,
+        told,
+        POPULATION,
+    )
+    return hashlib.sha256(json.dumps(everything, sort_keys=True, default=str).encode()).hexdigest()
+
+
+def searches(work: Work) -> list[SearchRow]:
+    """The farm's last searches, the newest first."""
+    return newest_searches(work.session, work.farm_id, REMEMBERED)
+
+
+def found_in(work: Work, search_id: int) -> Found:
+    """A search as it stands, with what it found so far."""
+    row = search_row(work.session, work.farm_id, search_id)
+    kept = pens_in(work.session, row.id, row.front)
+    pens = tuple(candidate_in(kept[key]) for key in row.front if key in kept)
+    flock = work.kept("flock", row.flock_id)
+    try:
+        current = _basis(work, row.flock_id, row.asked) == row.basis
+    except ErgamotError:
+        current = False
+    return Found(row, flock.body["name"], pens, not current)
+
+
+def stop_search(work: Work, search_id: int) -> None:
+    """Stop a search after the generation it is at; one that waits, at once."""
+    row = search_row(work.session, work.farm_id, search_id, lock=True)
+    row.state = {WAITING: STOPPED, RUNNING: STOPPING}.get(row.state, row.state)
+
+
+def go_on(work: Work, search_id: int) -> None:
+    """Go on with a search: one that was stopped or failed from where it was, one that is done some generations further."""
+    row = search_row(work.session, work.farm_id, search_id, lock=True)
+    if row.state in UNDER_WAY:
+        return
+    if under_way(work.session) >= MOST_UNDER_WAY:
+        raise Busy(f"{MOST_UNDER_WAY} searches wait or run already. Stop one, or ask again when one is done.")
+    asked_of(work, row.flock_id, row.asked)
+    basis = _basis(work, row.flock_id, row.asked)
+    if basis != row.basis:
+        raise ErgamotError("The flock, the farm or the catalogue changed since. Search anew.", field="search")
+    if row.state == DONE:
+        row.generations += FURTHER
+    row.state, row.note = WAITING, ""
+
+
+def design_found(work: Work, search_id: int, key: str) -> Design:
+    """A pen that a search found."""
+    row = search_row(work.session, work.farm_id, search_id)
+    found = pens_in(work.session, row.id, [key])
+    if key not in found:
+        raise NotFound("This search found no such pen", field="pen", value=key[:24])
+    return candidate_in(found[key]).design
+
+
+def design_of_pen(work: Work, pen_id: int) -> Design:
+    """A pen as it stands on the bench."""
+    return design_of(work, work.kept("pen", pen_id))
+
+
+def added_in(work: Work, pen_id: int) -> Iterator[Added]:
+    """What each added thing of a pen costs, one after another; all that is kept has been read when this returns."""
+    pen = stands(work, work.kept("pen", pen_id))
+    return added(work.catalogue, Asked(pen.flock, pen.farm), pen.design)
+
+
+def open_found(work: Work, search_id: int, key: str, name: str) -> Record:
+    """Put a pen that a search found on the bench."""
+    row = search_row(work.session, work.farm_id, search_id)
+    return keep_new(work, name, row.flock_id, design_found(work, search_id, key), "found by Balance")
+
+
+def body_of(candidate: Candidate) -> str:
+    """A candidate as it is kept."""
+    return json.dumps(
+        {
+            **_told(candidate.design),
+            "marks": [[one.what.value, one.ratio, one.least] for one in candidate.marks],
+            "figures": {figure.value: value for figure, value in candidate.figures.items()},
+            "lacks": candidate.lacks,
+            "borrowed": candidate.borrowed,
+        }
+    )
+
+
+def candidate_in(body: str) -> Candidate:
+    """A candidate as it was kept."""
+    told = json.loads(body)
+    return Candidate(
+        Design(told["shape"], told["values"]),
+        tuple(Mark(What(what), ratio, least) for what, ratio, least in told["marks"]),
+        {Figure(name): value for name, value in told["figures"].items()},
+        told["lacks"],
+        told["borrowed"],
+    )
+
+
+__all__ = [
+    "FAILED",
+    "Found",
+    "SearchRow",
+    "begin_search",
+    "found_in",
+    "go_on",
+    "open_found",
+    "searches",
+    "stop_search",
+]

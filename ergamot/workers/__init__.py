@@ -1,0 +1,5 @@
+"""Who works at the searches: a process of its own beside the server, with others under it, or a cluster.
+
+web  --keeps-->  search (waiting)  --taken by-->  jobs.py  --drafts-->  processes.py | cluster.py
+                 tried, front      <--kept after each generation--      judging.py, in each worker
+"""

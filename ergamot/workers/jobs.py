@@ -1,0 +1,147 @@
+"""Searches taken from the store one after another, each a generation in its turn, kept as they go."""
+
+from __future__ import annotations
+
+import logging
+import os
+import socket
+import time
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from ergamot.core.balance.search.executor import Executor
+from ergamot.core.balance.search.run import POPULATION, Budget, Generation, search
+from ergamot.core.catalogue.tables import OwnRows
+from ergamot.core.errors import ErgamotError
+from ergamot.operations.searches import asked_of, body_of, candidate_in, like_of
+from ergamot.operations.work import Work
+from ergamot.store.models import SearchRow
+from ergamot.store.searches import (
+    DONE,
+    FAILED,
+    STOPPED,
+    STOPPING,
+    keep_tried,
+    owners,
+    set_state,
+    take_next,
+    tried_in,
+)
+
+MOST_AT_ONCE = 2  # searches that take turns; the rest wait
+NOBODY = "search"
+log = logging.getLogger(__name__)
+
+
+def own_name() -> str:
+    """Who this is, among all that work at searches."""
+    return f"{socket.gethostname()[:40]}:{os.getpid()}"
+
+
+def is_gone(owner: str) -> bool:
+    """Did a worker of this machine end?"""
+    host, _, pid = owner.rpartition(":")
+    if host != socket.gethostname()[:40] or not pid.isdigit():
+        return False
+    try:
+        os.kill(int(pid), 0)
+    except ProcessLookupError:
+        return True
+    except PermissionError:
+        return False
+    return False
+
+
+@dataclass
+class _Job:
+    generations: Iterator[Generation]
+    known: int  # drafts that were kept before, which come round again
+
+
+class Jobs:
+    """The searches this process works at, over a store, by whoever `executor_for` gives for a farm's own rows."""
+
+    def __init__(self, engine: Engine, executor_for: Callable[[OwnRows], Executor], name: str = ""):
+        self._engine = engine
+        self._executor_for = executor_for
+        self._name = name or own_name()
+        self._jobs: dict[int, _Job] = {}
+
+    def turn(self) -> bool:
+        """Take what waits, as far as there is room, and work one generation of each; whether there was anything to do."""
+        while len(self._jobs) < MOST_AT_ONCE and self._take():
+            pass
+        for search_id in list(self._jobs):
+            self._advance(search_id)
+        return bool(self._jobs)
+
+    def _work(self, session: Session) -> Work:
+        return Work(session, NOBODY, datetime.now(UTC).replace(tzinfo=None))
+
+    def _take(self) -> bool:
+        with Session(self._engine) as session:
+            work = self._work(session)
+            gone = [owner for owner in owners(session) if owner != self._name and is_gone(owner)]
+            row = take_next(session, self._name, self._jobs, gone, work.now)
+            if row is None:
+                return False
+            number, stopped = row.id, row.state == STOPPED
+            try:
+                if not stopped:
+                    self._jobs[number] = self._begun(work, row)
+            except ErgamotError as refused:
+                set_state(session, number, FAILED, refused.message)
+            session.commit()
+        return True
+
+    def _begun(self, work: Work, row: SearchRow) -> _Job:
+        asked = asked_of(work, row.flock_id, row.asked)
+        known = {
+            key: candidate_in(body) if body else None for key, body in tried_in(work.session, row.id).items()
+        }
+        budget = Budget(POPULATION, row.generations)
+        executor = self._executor_for(work.own_rows)
+        found = search(work.catalogue, asked, row.seed, budget, executor, known, like_of(row.asked))
+        return _Job(found, len(known))
+
+    def _advance(self, search_id: int) -> None:
+        """One generation of a search, kept; more where they were kept before."""
+        job, begun = self._jobs[search_id], time.monotonic()
+        state, note, generation = "", "", None
+        try:
+            generation = next(job.generations, None)
+            while generation is not None and generation.tried < job.known:
+                generation = next(job.generations, None)  # it was kept before it was stopped
+            state = DONE if generation is None else ""
+        except ErgamotError as refused:
+            state, note = FAILED, refused.message
+        except Exception:
+            log.exception("search %s", search_id)
+            state, note = FAILED, "Something went wrong in this search. It can be gone on with."
+        with Session(self._engine) as session:
+            row = session.get(SearchRow, search_id, with_for_update=True)
+            if row is None:
+                del self._jobs[search_id]  # its flock was deleted
+                return
+            if generation is not None:
+                self._keep(session, row, generation, int(1000 * (time.monotonic() - begun)))
+            if not state and row.state == STOPPING:
+                state = STOPPED
+            if state:
+                row.state, row.note = state, note[:300]
+                del self._jobs[search_id]
+            session.commit()
+
+    def _keep(self, session: Session, row: SearchRow, generation: Generation, ms: int) -> None:
+        bodies = {
+            key: ("", "") if one is None else (one.key, body_of(one)) for key, one in generation.found.items()
+        }
+        keep_tried(session, row.id, bodies)
+        row.generation, row.tried, row.judged = generation.number, generation.tried, generation.judged
+        row.front = [one.key for one in generation.front]
+        row.worked_ms += ms
+        row.beat_at = datetime.now(UTC).replace(tzinfo=None)

@@ -1,0 +1,48 @@
+import { fillOf, inkOf, nameOf } from "../kit/grade";
+import { MARKS, bubbleAt } from "../kit/level";
+import { useUnits } from "../kit/units";
+import type { Axis, Found } from "./front";
+
+const WIDE = 150;
+const TALL = 16;
+
+/** A pen that was found: how it stands in each verdict, on small levels, and its figures. */
+export function FoundPen({ pen, axes, children }: { pen: Found; axes: Axis[]; children?: React.ReactNode }) {
+  const { read } = useUnits();
+  return (
+    <article aria-label={`${pen.called}, ${read(pen.size)}`}>
+      <h3 className="font-slab text-lg font-bold first-letter:uppercase">
+        {pen.called} <span className="font-sans text-base font-normal whitespace-nowrap">{read(pen.size)}</span>
+      </h3>
+      <ul className="mt-1 space-y-0.5">
+        {pen.levels.map((level) => (
+          <li key={level.what} className="flex items-center gap-2 text-sm">
+            <span className="w-16 capitalize">{nameOf(level.what)}</span>
+            <svg viewBox={`0 0 ${WIDE} ${TALL}`} width={WIDE} height={TALL} aria-hidden>
+              <rect x={1} y={1} width={WIDE - 2} height={TALL - 2} rx={7} className={fillOf(level.verdict)} stroke="var(--color-ink)" />
+              <ellipse cx={bubbleAt(level.ratio, level.least_at) * WIDE} cy={TALL / 2} rx={8} ry={level.verdict === "between" ? 3 : 4.5} fill="var(--color-sheet)" stroke={level.verdict === "short" ? "var(--color-clay)" : "var(--color-ink)"} />
+              {MARKS.map((at) => (
+                <path key={at} d={`M${at * WIDE} 1V${TALL - 1}`} stroke="var(--color-ink)" strokeWidth={1.4} />
+              ))}
+            </svg>
+            <b className={inkOf(level.verdict)}>{level.word}</b>
+          </li>
+        ))}
+      </ul>
+      <dl className="mt-2 grid grid-cols-[auto_auto] gap-x-4 text-sm">
+        {axes.map((axis) => {
+          const said = pen.said[axis.figure];
+          return said ? (
+            <div key={axis.figure} className="contents">
+              <dt>{axis.label}</dt>
+              <dd className="figure text-right">{read(said)}</dd>
+            </div>
+          ) : null;
+        })}
+      </dl>
+      {pen.lacks > 0 ? <p className="mt-1 text-sm text-clay">{pen.lacks === 1 ? "One thing" : `${pen.lacks} things`} its birds or you would miss: the bench says which.</p> : null}
+      {pen.borrowed > 0 ? <p className="mt-1 text-sm text-pencil">{pen.borrowed === 1 ? "One tool" : `${pen.borrowed} tools`} to borrow.</p> : null}
+      {children}
+    </article>
+  );
+}

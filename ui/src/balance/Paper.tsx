@@ -1,0 +1,98 @@
+import { useChoices } from "../api/queries";
+import { useUnits } from "../kit/units";
+import { lineThrough, spanOf, type Axis, type Found } from "./front";
+
+const WIDE = 900;
+const TALL = 560;
+const LEFT = 78;
+const FOOT = 46;
+const SQUARE = 20;
+const PEN = 40; // a pen's sketch, as wide
+
+interface Props {
+  pens: Found[];
+  passing: Set<string>;
+  axes: { x: Axis; y: Axis };
+  lit: string | null;
+  picked: string[];
+  onPoint: (key: string | null) => void;
+  onPick: (key: string) => void;
+}
+
+/** Squared paper with the pens that nothing beats, each a small sketch; a pencil line through those none beats on both sides. */
+export function Paper({ pens, passing, axes, lit, picked, onPoint, onPick }: Props) {
+  const { read } = useUnits();
+  const shapes = useChoices().data?.shapes ?? [];
+  const [spanX, spanY] = [spanOf(pens, axes.x.figure), spanOf(pens, axes.y.figure)];
+  const px = (pen: Found) => LEFT + (((pen.figures[axes.x.figure] ?? 0) - spanX.low) / (spanX.high - spanX.low)) * (WIDE - LEFT - 12);
+  const py = (pen: Found) => TALL - FOOT - (((pen.figures[axes.y.figure] ?? 0) - spanY.low) / (spanY.high - spanY.low)) * (TALL - FOOT - 12);
+  const line = lineThrough(pens.filter((pen) => passing.has(pen.key)), axes.x, axes.y);
+  const least = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.x.figure] ?? 0) <= (b.figures[axes.x.figure] ?? 0) ? a : b), undefined);
+  const most = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.x.figure] ?? 0) >= (b.figures[axes.x.figure] ?? 0) ? a : b), undefined);
+  const low = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.y.figure] ?? 0) <= (b.figures[axes.y.figure] ?? 0) ? a : b), undefined);
+  const high = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.y.figure] ?? 0) >= (b.figures[axes.y.figure] ?? 0) ? a : b), undefined);
+  const said = (pen: Found | undefined, axis: Axis) => {
+    const words = pen?.said[axis.figure];
+    return words ? read(words) : "";
+  };
+  const drawn = [...pens].sort((a, b) => Number(a.key === lit) - Number(b.key === lit) || Number(passing.has(a.key)) - Number(passing.has(b.key)));
+  return (
+    <svg viewBox={`0 0 ${WIDE} ${TALL}`} className="w-full bg-sheet" role="group" aria-label={`${pens.length} pens by ${axes.x.label.toLowerCase()} and ${axes.y.label.toLowerCase()}`}>
+      <defs>
+        <pattern id="squared" width={SQUARE} height={SQUARE} patternUnits="userSpaceOnUse">
+          <path d={`M${SQUARE} 0V${SQUARE}H0`} fill="none" stroke="var(--color-rule)" strokeWidth={0.7} />
+        </pattern>
+        <pattern id="falls-short" width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V5" stroke="var(--color-clay)" strokeWidth={1.6} />
+        </pattern>
+      </defs>
+      <rect x={LEFT} y={0} width={WIDE - LEFT} height={TALL - FOOT} fill="url(#squared)" />
+      <path d={`M${LEFT} 0V${TALL - FOOT}H${WIDE}`} fill="none" stroke="var(--color-ink)" strokeWidth={2} />
+      {line.length > 1 ? <path data-front d={`M${line.map((pen) => `${px(pen)} ${py(pen)}`).join("L")}`} fill="none" stroke="var(--color-pencil)" strokeWidth={2.4} strokeDasharray="1 0" strokeLinejoin="round" /> : null}
+      {drawn.map((pen) => {
+        const sketch = shapes.find((one) => one.key === pen.shape)?.sketch;
+        const there = passing.has(pen.key);
+        return (
+          <g
+            key={pen.key}
+            role="button"
+            tabIndex={0}
+            aria-label={`${pen.called}, ${read(pen.size)}, ${said(pen, axes.x)}, ${said(pen, axes.y)}${pen.passes ? "" : ", falls short"}`}
+            aria-pressed={picked.includes(pen.key)}
+            data-pen={pen.key}
+            data-passes={there}
+            className="cursor-pointer"
+            opacity={there || pen.key === lit ? 1 : pen.passes ? 0.16 : 0.45}
+            transform={`translate(${px(pen) - PEN / 2} ${py(pen) - PEN * 0.4}) scale(${PEN / 80})`}
+            onMouseEnter={() => onPoint(pen.key)}
+            onFocus={() => onPoint(pen.key)}
+            onClick={() => onPick(pen.key)}
+            onKeyDown={(event) => {
+              if (event.key === "Enter" || event.key === " ") {
+                event.preventDefault();
+                onPick(pen.key);
+              }
+            }}
+          >
+            <title>{`${pen.called}, ${read(pen.size)}`}</title>
+            <rect x={-4} y={-4} width={88} height={56} fill={pen.key === lit ? "var(--color-tape)" : "transparent"} fillOpacity={0.6} stroke={picked.includes(pen.key) ? "var(--color-ink)" : "none"} strokeWidth={3} />
+            <path d={sketch?.frame} fill={pen.passes ? "var(--color-wood)" : "url(#falls-short)"} stroke="var(--color-ink)" strokeWidth={3} strokeLinejoin="round" />
+            <path d={sketch?.cover} fill={pen.passes ? "var(--color-wood)" : "none"} stroke="var(--color-ink)" strokeWidth={3.5} strokeLinejoin="round" />
+          </g>
+        );
+      })}
+      <g fontSize={15} fill="var(--color-ink)">
+        <text x={LEFT} y={TALL - FOOT + 20}>{said(least, axes.x)}</text>
+        <text x={WIDE - 4} y={TALL - FOOT + 20} textAnchor="end">{said(most, axes.x)}</text>
+        <text x={(WIDE + LEFT) / 2} y={TALL - 10} textAnchor="middle" className="font-slab" fontWeight={700}>
+          {axes.x.label} {axes.x.little ? "← less is better" : "more is better →"}
+        </text>
+        <text x={LEFT - 6} y={TALL - FOOT - 6} textAnchor="end">{said(low, axes.y)}</text>
+        <text x={LEFT - 6} y={14} textAnchor="end">{said(high, axes.y)}</text>
+        <text transform={`translate(18 ${(TALL - FOOT) / 2}) rotate(-90)`} textAnchor="middle" className="font-slab" fontWeight={700}>
+          {axes.y.label} {axes.y.little ? "← less is better" : "more is better →"}
+        </text>
+      </g>
+    </svg>
+  );
+}

@@ -12,7 +12,6 @@ from typing import Any
 from ergamot.core.balance.added import Added, added
 from ergamot.core.balance.search.asked import Asked, make_asked
 from ergamot.core.balance.search.candidate import Candidate, Figure, Mark
-from ergamot.core.balance.search.genes import HATCHES, TIED, Draft
 from ergamot.core.balance.search.run import GENERATIONS, POPULATION
 from ergamot.core.errors import Busy, ErgamotError, NotFound
 from ergamot.core.finding import What
@@ -42,7 +41,7 @@ from ergamot.store.searches import (
 MOST_UNDER_WAY = 8  # on one machine, all farms together; more would wait for ever
 REMEMBERED = 40  # searches looked through for one that was asked the same; may move
 SEED = 20260422  # of every search: what is asked anew is found anew; may move
-FURTHER = 12  # generations more when a search is done and is to go on; may move
+FURTHER = 24  # generations more when a search is done and is to go on; may move
 
 
 @dataclass(frozen=True)
@@ -106,7 +105,7 @@ def begin_search(
 
 def asked_of(work: Work, flock_id: int, told: Mapping[str, Any]) -> Asked:
     """What a search is asked, read again. Raises what is no longer so."""
-    flock = flock_of(work, work.kept("flock", flock_id))
+    flock, like = flock_of(work, work.kept("flock", flock_id)), told["like"]
     return make_asked(
         work.catalogue,
         replace(flock, placed=math.ceil(flock.placed / told["in_pens"])),
@@ -115,16 +114,8 @@ def asked_of(work: Work, flock_id: int, told: Mapping[str, Any]) -> Asked:
         told["fixed"],
         told["at_most"],
         tuple(What(one) for one in told["more"]),
+        Design(like["shape"], like["values"]) if like else None,
     )
-
-
-def like_of(told: Mapping[str, Any]) -> tuple[Draft, ...]:
-    """The drafts a search is to begin round: the pen it was asked like, as it is and tied down."""
-    like = told.get("like")
-    if not like:
-        return ()
-    values = tuple(like["values"].items())
-    return (Draft(like["shape"], values), Draft(like["shape"], ((TIED, "yes"), (HATCHES, "yes"), *values)))
 
 
 def _told(design: Design) -> dict[str, Any]:
@@ -220,6 +211,7 @@ def body_of(candidate: Candidate) -> str:
             "marks": [[one.what.value, one.ratio, one.least] for one in candidate.marks],
             "figures": {figure.value: value for figure, value in candidate.figures.items()},
             "lacks": candidate.lacks,
+            "unreached": candidate.unreached,
             "borrowed": candidate.borrowed,
         }
     )
@@ -233,6 +225,7 @@ def candidate_in(body: str) -> Candidate:
         tuple(Mark(What(what), ratio, least) for what, ratio, least in told["marks"]),
         {Figure(name): value for name, value in told["figures"].items()},
         told["lacks"],
+        told["unreached"],
         told["borrowed"],
     )
 

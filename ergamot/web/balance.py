@@ -9,7 +9,7 @@ from flask import Response
 
 from ergamot.core.balance.added import Added
 from ergamot.core.balance.search.candidate import Candidate, Figure, Mark
-from ergamot.core.balance.search.limits import AT_LEAST, UNIT_OF, Reason, conflict, make_limits, through
+from ergamot.core.balance.search.limits import AT_LEAST, UNIT_OF, Need, Reason, conflict, make_limits, through
 from ergamot.core.finding import What, phrase, word_of
 from ergamot.core.frame.shapes import shape_of
 from ergamot.operations.pen_lines import design_size
@@ -101,6 +101,7 @@ def _found(one: Candidate, pens: int) -> FoundOut:
         passes=one.passes,
         wanting=round(one.wanting, 3),
         lacks=one.lacks,
+        unreached=one.unreached,
         borrowed=one.borrowed,
     )
 
@@ -209,7 +210,7 @@ def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
         ways=[
             WayOutOut(
                 limits=dict(way.limits),
-                short=list(way.short),
+                short=[one.value for one in way.short],
                 passing=way.passing,
                 words=Words.model_validate(way.words),
             )
@@ -219,7 +220,9 @@ def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
 
 
 def _word(reason: Reason) -> str:
-    return LABELS[reason].lower() if isinstance(reason, Figure) else WORDS[reason]
+    if isinstance(reason, Figure):
+        return LABELS[reason].lower()
+    return "what its birds need" if isinstance(reason, Need) else WORDS[reason]
 
 
 @balance_part.post("/<int:search_id>/pens/<string:key>/open")

@@ -17,7 +17,7 @@ from ergamot.core.balance.search.executor import Executor
 from ergamot.core.balance.search.run import POPULATION, Budget, Generation, search
 from ergamot.core.catalogue.tables import OwnRows
 from ergamot.core.errors import ErgamotError
-from ergamot.operations.searches import asked_of, body_of, candidate_in, like_of
+from ergamot.operations.searches import asked_of, body_of, candidate_in
 from ergamot.operations.work import Work
 from ergamot.store.models import SearchRow
 from ergamot.store.searches import (
@@ -105,7 +105,7 @@ class Jobs:
         }
         budget = Budget(POPULATION, row.generations)
         executor = self._executor_for(work.own_rows)
-        found = search(work.catalogue, asked, row.seed, budget, executor, known, like_of(row.asked))
+        found = search(work.catalogue, asked, row.seed, budget, executor, known)
         return _Job(found, len(known))
 
     def _advance(self, search_id: int) -> None:

@@ -62,6 +62,7 @@ class FoundOut(Out):
     passes: bool
     wanting: float
     lacks: int
+    unreached: int
     borrowed: int
 
 
@@ -131,7 +132,7 @@ class WayOutOut(Out):
     """One way to have something: the limits as they would have to be."""
 
     limits: dict[Figure, float]
-    short: list[What]
+    short: list[str]
     passing: int
     words: Words
 

@@ -32,7 +32,7 @@ from ergamot.core.stock.cost_estimate import estimated_cost
 from ergamot.core.weather.loads import Loads
 
 TRIES = 1  # of a hatch: the nearest to the corner no one gets at; may move
-A_LACK = 0.5  # of a grade: a feeder, roost, nest or way in that is wanting; judgement
+A_LACK = 0.5  # of a grade: a feeder, roost or nest that is wanting, a corner no arm gets at; judgement
 
 
 class Figure(StrEnum):
@@ -76,13 +76,14 @@ class Mark:
 
 @dataclass(frozen=True)
 class Candidate:
-    """A pen that was framed and judged. `lacks` counts what its birds and their keeper miss in it, `borrowed` the tools it
-    takes that the farm has not."""
+    """A pen that was framed and judged. `lacks` counts what its birds miss in it, `unreached` the spaces no arm gets all of,
+    `borrowed` the tools it takes that the farm has not."""
 
     design: Design
     marks: tuple[Mark, ...]
     figures: Mapping[Figure, float]
     lacks: int
+    unreached: int
     borrowed: int
 
     @cached_property
@@ -94,12 +95,12 @@ class Candidate:
     @cached_property
     def wanting(self) -> float:
         """What is short or hard of it, all together; 0 where all is right and nothing lacks."""
-        return sum(mark.wanting for mark in self.marks) + A_LACK * self.lacks
+        return sum(mark.wanting for mark in self.marks) + A_LACK * (self.lacks + self.unreached)
 
     @property
     def passes(self) -> bool:
-        """Is nothing of it short?"""
-        return all(mark.grade is not Grade.SHORT for mark in self.marks)
+        """Is nothing of it short, and has it all its birds need?"""
+        return not self.lacks and not self.short
 
     @property
     def short(self) -> tuple[What, ...]:
@@ -130,7 +131,7 @@ def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate 
     try:
         found = _judged(catalogue, asked, design, tied)
         if (
-            asked_of.get(HATCHES) == "yes" and found.passes and found.lacks
+            asked_of.get(HATCHES) == "yes" and found.passes and found.unreached
         ):  # worth its hinges only in a pen that is
             reached = within_reach(catalogue, found.design, lambda _: True, TRIES)
             return found if reached == found.design else _judged(catalogue, asked, reached, tied)
@@ -168,12 +169,12 @@ def judged_design(
     """
     structure = build(design, catalogue)
     judged = judge(catalogue, structure, asked.flock, asked.farm, loads)
-    lacks = sum(one.lacks > 0 for one in judged.provisions) + len(unreached(structure))
     return Candidate(
         design,
         tuple(Mark(one.what, one.ratio, one.least) for one in judged.graded),
         figures_of(catalogue, asked, design, structure, judged),
-        lacks,
+        sum(one.lacks > 0 for one in judged.provisions),
+        len(unreached(structure)),
         len(tools_lacking(shape_of(design.shape).tools, asked.farm.tools)),
     )
 

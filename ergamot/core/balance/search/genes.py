@@ -148,8 +148,9 @@ def _figures(catalogue: Catalogue, asked: Asked, shape: str, one: Parameter) -> 
     stops = [stop for stop in _stops(catalogue, shape, one.name) if one.low <= stop <= most]
     apart = [one.low + i * step for i in range(int((most - one.low) / step + 1e-9) + 1)]
     between = [at for at in apart if one.kind != "length" or all(abs(at - stop) > NEAR_MM for stop in stops)]
-    usual = [float(one.default)] if one.low <= float(one.default) <= most else []
-    return tuple(sorted({round(at, 4) for at in (*stops, *between, *usual)}))
+    like = asked.like.values if asked.like and asked.like.shape == shape else {}
+    own = [at for at in (float(one.default), float(like.get(one.name, one.default))) if one.low <= at <= most]
+    return tuple(sorted({round(at, 4) for at in (*stops, *between, *own)}))
 
 
 @lru_cache(maxsize=64)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 from itertools import combinations
 
 from ergamot.core.balance.search.candidate import Candidate, Figure
@@ -48,8 +49,15 @@ STANDS: Mapping[What, str] = {
 }
 MOST_WAYS = 6  # out of a conflict that are told; judgement
 
+
+class Need(StrEnum):
+    """What a pen must have besides standing well."""
+
+    BIRDS = "birds"
+
+
 Limits = Mapping[Figure, float]
-Reason = Figure | What
+Reason = Figure | What | Need
 
 
 @dataclass(frozen=True)
@@ -65,7 +73,7 @@ class WayOut:
     """One way to have something: limits moved to where they would do, verdicts left short, and how many pens pass then."""
 
     limits: Limits
-    short: tuple[What, ...]
+    short: tuple[What | Need, ...]
     passing: int
     words: Phrase
 
@@ -111,7 +119,7 @@ def fails(candidate: Candidate, limits: Limits) -> tuple[Reason, ...]:
     (True, False)
     """
     over = [figure for figure, limit in limits.items() if not _keeps(candidate, figure, limit)]
-    return (*candidate.short, *over)
+    return (*candidate.short, *((Need.BIRDS,) if candidate.lacks else ()), *over)
 
 
 def _keeps(candidate: Candidate, figure: Figure, limit: float) -> bool:
@@ -180,6 +188,8 @@ def _told(count: int, reasons: Sequence[Reason], limits: Limits) -> Phrase:
 
 
 def _asked(reason: Reason, limits: Limits, name: str) -> tuple[str, dict[str, Quantity]]:
+    if isinstance(reason, Need):
+        return "has all the feeders, roosts and nests its birds need", {}
     if isinstance(reason, What):
         return STANDS[reason], {}
     words = ASKED[reason].replace("at_most", name).replace("at_least", name)
@@ -204,7 +214,7 @@ def _ways(
             pick = max if figure in AT_LEAST else min
             moved = {figure: pick(one.figures[figure] for one in near)}
         wider = {**limits, **{figure: _rounded(figure, value) for figure, value in moved.items()}}
-        short = tuple(one for one in given_up if isinstance(one, What))
+        short = tuple(one for one in given_up if not isinstance(one, Figure))
         passing = sum(set(fails(one, wider)) <= set(short) for one in candidates)
         found.append(WayOut(wider, short, passing, _way_told(wider, moved, short)))
     found.sort(key=lambda way: (len(way.short), -way.passing))
@@ -218,10 +228,15 @@ def _rounded(figure: Figure, value: float) -> float:
     return round((int(at) if figure in AT_LEAST else -int(-at // 1)) * step, 4)
 
 
-def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What]) -> Phrase:
+def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What | Need]) -> Phrase:
     parts, figures = [], {}
     for i, figure in enumerate(moved):
         parts.append(f"{{q{i}}} would do")
         figures[f"q{i}"] = Quantity(wider[figure], UNIT_OF[figure])
-    parts += [f"with one that is short in {what.value}" for what in short]
+    parts += [
+        "with one that lacks something of theirs"
+        if isinstance(one, Need)
+        else f"with one short in {one.value}"
+        for one in short
+    ]
     return phrase(", and ".join(parts), **figures)

@@ -19,7 +19,7 @@ def seeds(catalogue: Catalogue, asked: Asked) -> tuple[Draft, ...]:
     """Drafts to begin with, those of different shapes in turn.
 
     Args: catalogue; asked.
-    Returns: some of every shape and way of building it that can be built for these birds.
+    Returns: the pen to look round, as it is and tied down, where there is one; then some of every shape and way of building it that can be built for these birds.
     Source: the shapes' proposals.
 
     >>> {one.shape for one in seeds(c, make_asked(c, broilers(), farm(), ("low-pen", "hoop")))} == {"low-pen", "hoop"}
@@ -30,7 +30,15 @@ def seeds(catalogue: Catalogue, asked: Asked) -> tuple[Draft, ...]:
         for shape in asked.shapes
         for way in ("", *(school.key for school in shape_of(shape).schools))
     ]
-    return tuple(draft for turn in zip_longest(*ways) for draft in turn if draft is not None)
+    begun = tuple(draft for turn in zip_longest(*ways) for draft in turn if draft is not None)
+    return (*_like(asked), *begun)
+
+
+def _like(asked: Asked) -> Iterator[Draft]:
+    if asked.like and asked.like.shape in asked.shapes:
+        own = tuple(asked.like.values.items())
+        yield Draft(asked.like.shape, ((SCHOOL, ""), (HATCHES, "no"), (TIED, "no"), *own))
+        yield Draft(asked.like.shape, ((SCHOOL, ""), (HATCHES, "yes"), (TIED, "yes"), *own))
 
 
 def _likely(catalogue: Catalogue, asked: Asked, shape: str, way: str) -> Iterator[Draft]:

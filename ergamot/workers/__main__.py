@@ -9,13 +9,12 @@ import time
 from types import FrameType
 
 from sqlalchemy.exc import SQLAlchemyError
-from sqlalchemy.orm import Session
 
 from ergamot.core.errors import ErgamotError
 from ergamot.store.engine import open_engine
 from ergamot.store.searches import tell_waiting
 from ergamot.workers.cluster import ADDRESS, Cluster
-from ergamot.workers.jobs import Jobs
+from ergamot.workers.jobs import Jobs, one_commit
 from ergamot.workers.processes import Processes
 
 IDLE_S = 0.2  # between looks into the store when nothing waits
@@ -49,9 +48,8 @@ def main() -> None:
             return
         except ErgamotError as refused:
             log.warning("%s", refused)
-            with Session(engine) as session:
-                tell_waiting(session, refused.message)
-                session.commit()
+            with one_commit(engine) as work:
+                tell_waiting(work.session, refused.message)
             time.sleep(AFTER_TROUBLE_S)
         except SQLAlchemyError as lost:
             log.warning("%s", lost)

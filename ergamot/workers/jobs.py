@@ -7,6 +7,7 @@ import os
 import socket
 import time
 from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
 
@@ -56,6 +57,14 @@ def is_gone(owner: str) -> bool:
     return False
 
 
+@contextmanager
+def one_commit(engine: Engine) -> Iterator[Work]:
+    """A unit of work of whoever searches, committed at its end and only there."""
+    with Session(engine) as session:
+        yield Work(session, NOBODY, datetime.now(UTC).replace(tzinfo=None))
+        session.commit()
+
+
 @dataclass
 class _Job:
     generations: Iterator[Generation]
@@ -79,12 +88,9 @@ class Jobs:
             self._advance(search_id)
         return bool(self._jobs)
 
-    def _work(self, session: Session) -> Work:
-        return Work(session, NOBODY, datetime.now(UTC).replace(tzinfo=None))
-
     def _take(self) -> bool:
-        with Session(self._engine) as session:
-            work = self._work(session)
+        with one_commit(self._engine) as work:
+            session = work.session
             gone = [owner for owner in owners(session) if owner != self._name and is_gone(owner)]
             row = take_next(session, self._name, self._jobs, gone, work.now)
             if row is None:
@@ -95,7 +101,6 @@ class Jobs:
                     self._jobs[number] = self._begun(work, row)
             except ErgamotError as refused:
                 set_state(session, number, FAILED, refused.message)
-            session.commit()
         return True
 
     def _begun(self, work: Work, row: SearchRow) -> _Job:
@@ -122,26 +127,25 @@ class Jobs:
         except Exception:
             log.exception("search %s", search_id)
             state, note = FAILED, "Something went wrong in this search. It can be gone on with."
-        with Session(self._engine) as session:
-            row = session.get(SearchRow, search_id, with_for_update=True)
+        with one_commit(self._engine) as work:
+            row = work.session.get(SearchRow, search_id, with_for_update=True)
             if row is None:
                 del self._jobs[search_id]  # its flock was deleted
                 return
             if generation is not None:
-                self._keep(session, row, generation, int(1000 * (time.monotonic() - begun)))
+                self._keep(work, row, generation, int(1000 * (time.monotonic() - begun)))
             if not state and row.state == STOPPING:
                 state = STOPPED
             if state:
                 row.state, row.note = state, note[:300]
                 del self._jobs[search_id]
-            session.commit()
 
-    def _keep(self, session: Session, row: SearchRow, generation: Generation, ms: int) -> None:
+    def _keep(self, work: Work, row: SearchRow, generation: Generation, ms: int) -> None:
         bodies = {
             key: ("", "") if one is None else (one.key, body_of(one)) for key, one in generation.found.items()
         }
-        keep_tried(session, row.id, bodies)
+        keep_tried(work.session, row.id, bodies)
         row.generation, row.tried, row.judged = generation.number, generation.tried, generation.judged
         row.front = [one.key for one in generation.front]
         row.worked_ms += ms
-        row.beat_at = datetime.now(UTC).replace(tzinfo=None)
+        row.beat_at = work.now

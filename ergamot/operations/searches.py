@@ -16,6 +16,7 @@ from ergamot.core.balance.search.run import GENERATIONS, POPULATION
 from ergamot.core.errors import Busy, ErgamotError, NotFound
 from ergamot.core.finding import What
 from ergamot.core.frame.design import Design
+from ergamot.core.units import parse_length
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import design_of, keep_new, stands
 from ergamot.operations.places import place_record, read_place
@@ -76,7 +77,7 @@ def begin_search(
     flock_id: int,
     shapes: Sequence[str] = (),
     fixed: Mapping[str, Any] | None = None,
-    at_most: Mapping[str, float] | None = None,
+    at_most: Mapping[str, str] | None = None,
     more: Sequence[What] = (),
     like: Design | None = None,
     in_pens: int = 1,
@@ -86,7 +87,7 @@ def begin_search(
     told: dict[str, Any] = {
         "shapes": list(shapes),
         "fixed": dict(fixed or {}),
-        "at_most": dict(at_most or {}),
+        "at_most": {name: parse_length(typed, name) for name, typed in (at_most or {}).items()},
         "more": [one.value for one in more],
         "in_pens": in_pens,
         "like": _told(like) if like is not None else None,

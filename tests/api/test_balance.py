@@ -175,8 +175,11 @@ def test_two_pens_for_one_flock_are_reckoned_together(client, store, flock):
 def test_a_full_queue_and_what_cannot_be_are_told_and_nothing_is_kept(client, store, flock):
     refused(client.post("/api/searches", json={"flock_id": 999}), 404, "flock")
     refused(client.post("/api/searches", json={"flock_id": flock, "fixed": {"width": "90 ft"}}), 422, "width")
+    refused(
+        client.post("/api/searches", json={"flock_id": flock, "at_most": {"width": "narrow"}}), 422, "width"
+    )
     for i in range(searches.MOST_UNDER_WAY):
-        begin(client, flock, at_most={"length": 3000 + i})
+        begin(client, flock, at_most={"length": f"{3000 + i} mm"})
     full = client.post("/api/searches", json={"flock_id": flock, "shapes": ["hoop"]})
     assert full.status_code == 503, full.text
     assert len(client.get("/api/searches").json["searches"]) == searches.MOST_UNDER_WAY

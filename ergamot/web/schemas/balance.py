@@ -12,7 +12,7 @@ from ergamot.core.finding import Grade, What
 from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
 
 Key = Annotated[str, Field(min_length=1, max_length=60)]
-Millimetres = Annotated[float, Field(ge=100, le=20_000)]
+Typed = Annotated[str, Field(max_length=60)]
 State = Literal["waiting", "running", "stopping", "stopped", "done", "failed"]
 
 
@@ -24,13 +24,13 @@ class LikeFoundIn(In):
 
 
 class SearchIn(In):
-    """Whom pens are looked for; shapes, values and lengths that are settled; verdicts of which more is wanted; a pen to begin
+    """Whom pens are looked for; shapes, values and lengths, as typed, that are settled; verdicts of which more is wanted; a pen to begin
     round, of the bench or found; how many pens the flock is shared between."""
 
     flock_id: int = Field(ge=1, le=2**31 - 1)
     shapes: list[Key] = Field(default_factory=list, max_length=20)
     fixed: dict[str, str | float] = Field(default_factory=dict, max_length=MOST_VALUES)
-    at_most: dict[str, Millimetres] = Field(default_factory=dict, max_length=10)
+    at_most: dict[str, Typed] = Field(default_factory=dict, max_length=10)
     more: list[What] = Field(default_factory=list, max_length=5)
     like: int | None = Field(None, ge=1, le=2**31 - 1)
     like_found: LikeFoundIn | None = None

@@ -14,6 +14,7 @@ import { Several } from "./Several";
 import { useSearch, type Asked } from "./useSearch";
 
 const MOST_PICKED = 3;
+const SIZES = [["width", "No wider than"], ["length", "No longer than"]] as const;
 const TAPES: Figure[] = ["mass", "cost", "hours", "pull", "gust", "width"];
 
 /** From a flock and a farm to the pens worth building: what nothing beats, and limits to pull on. */
@@ -40,7 +41,7 @@ export function BalancePage() {
     flock_id: flock.id,
     shapes: shape ? [shape] : [],
     fixed: {},
-    at_most: {},
+    at_most: Object.fromEntries(SIZES.flatMap(([name]) => (params.get(name) ? [[name, params.get(name) ?? ""]] : []))),
     more: params.get("more") ? [params.get("more") as Schemas["What"]] : [],
     like,
     in_pens: Math.min(6, Math.max(1, Number(params.get("pens")) || 1)),
@@ -50,7 +51,7 @@ export function BalancePage() {
     const next = new URLSearchParams(params);
     if (value) next.set(name, value);
     else next.delete(name);
-    if (name === "flock") ["like", "round"].forEach((one) => next.delete(one));
+    if (name === "flock") ["like", "round", "under"].forEach((one) => next.delete(one));
     setParams(next, { replace: true });
   };
   return <Searching key={JSON.stringify(asked)} asked={asked} flocks={flocks.data} onChange={change} />;
@@ -74,6 +75,9 @@ function Searching({ asked, flocks, onChange }: SearchingProps) {
         <Choice label="Shape" value={asked.shapes?.[0] ?? ""} options={[["", "any"], ...shapes.map((one): [string, string] => [one.key, one.label])]} onPick={(value) => onChange("shape", value)} />
         <Choice label="In" value={String(asked.in_pens)} options={[["1", "one pen"], ["2", "two pens"], ["3", "three pens"]]} onPick={(value) => onChange("pens", value === "1" ? "" : value)} />
         <Choice label="More than good of" value={asked.more?.[0] ?? ""} options={[["", "nothing"], ["space", "space"], ["moving", "moving"], ["wind", "wind"], ["strength", "frame"]]} onPick={(value) => onChange("more", value)} />
+        {SIZES.map(([name, label]) => (
+          <Size key={name} label={label} value={asked.at_most?.[name] ?? ""} onKeep={(value) => onChange(name, value)} />
+        ))}
         <span className="ml-auto">{search ? <Progress search={search} running={found.running} onStop={found.stop} onGoOn={found.on} onAgain={found.again} /> : null}</span>
       </div>
       <Trouble problem={found.problem} />
@@ -82,6 +86,20 @@ function Searching({ asked, flocks, onChange }: SearchingProps) {
       {search ? <Several asked={asked} /> : null}
       {search && search.pens.length === 0 && !found.running ? <p role="status" className="mt-4">Nothing can be built for these birds with what is settled. Take something back, or keep them in several pens.</p> : null}
     </div>
+  );
+}
+
+/** A length as it is typed, kept when it is left or Enter is pressed. */
+function Size({ label, value, onKeep }: { label: string; value: string; onKeep: (value: string) => void }) {
+  const [typed, setTyped] = useState(value);
+  const keep = () => {
+    if (typed.trim() !== value) onKeep(typed.trim());
+  };
+  return (
+    <label className="text-sm">
+      {label}
+      <input className="entry ml-2 w-20 text-base" value={typed} placeholder="any" onChange={(event) => setTyped(event.target.value)} onBlur={keep} onKeyDown={(event) => (event.key === "Enter" ? keep() : null)} />
+    </label>
   );
 }
 
@@ -104,7 +122,8 @@ function Front({ search }: { search: Schemas["SearchOut"] }) {
   const { read } = useUnits();
   const [across, setAcross] = useState<Figure>("mass");
   const [up, setUp] = useState<Figure>("cost");
-  const [limits, setLimits] = useState<Limits>({});
+  const [params] = useSearchParams();
+  const [limits, setLimits] = useState<Limits>(() => under(params.get("under")));
   const [lit, setLit] = useState<string | null>(null);
   const [picked, setPicked] = useState<string[]>([]);
   const axis = (figure: Figure): Axis => search.axes.find((one) => one.figure === figure) ?? (search.axes[0] as Axis);
@@ -182,6 +201,16 @@ function Front({ search }: { search: Schemas["SearchOut"] }) {
   );
 }
 
+const SOME_LESS = 0.95; // of a figure, where its limit is pulled to at first
+const LESS = [["mass", "but lighter"], ["cost", "cheaper"], ["hours", "quicker to build"], ["pull", "easier to pull"]] as const;
+
+/** A limit that an address carries, as `mass:41.5`. */
+function under(told: string | null): Limits {
+  const [figure, value] = (told ?? "").split(":");
+  const limit = Number(value);
+  return figure && Number.isFinite(limit) && limit > 0 && LESS.some(([one]) => one === figure) ? { [figure]: limit } : {};
+}
+
 function Beside({ search, pens }: { search: Schemas["SearchOut"]; pens: Found[] }) {
   return (
     <section aria-label="Side by side" className="mt-5 border-t-2 border-ink pt-2">
@@ -213,9 +242,17 @@ function Shown({ search, pen }: { search: Schemas["SearchOut"]; pen: Found }) {
         <button type="button" className="line-button" disabled={open.isPending} onClick={() => open.mutate()}>
           Put it on the bench
         </button>
-        <Link className="line-button" to={`/balance?flock=${search.flock_id}&round=${search.id}:${pen.key}`}>
-          Look round it
-        </Link>
+        <span>
+          Like this,{" "}
+          {LESS.map(([figure, words], i) => (
+            <span key={figure}>
+              {i > 0 ? " · " : ""}
+              <Link className="underline decoration-2 underline-offset-4" to={`/balance?flock=${search.flock_id}&round=${search.id}:${pen.key}&under=${figure}:${(pen.figures[figure] ?? 0) * SOME_LESS}`}>
+                {words}
+              </Link>
+            </span>
+          ))}
+        </span>
       </p>
       <Trouble problem={open.error} />
     </FoundPen>

@@ -69,7 +69,7 @@ class Genome:
     def size(self) -> int:
         return 1 + len(self.names)
 
-    def draft(self, shares: Sequence[float]) -> Draft:
+    def draft(self, shares: Sequence[float] | np.ndarray) -> Draft:
         """What some shares stand for."""
         shape = self.shapes[min(int(shares[0] * len(self.shapes)), len(self.shapes) - 1)]
         own = self.genes[shape]

@@ -6,6 +6,7 @@ import hashlib
 import json
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import islice
 
 import numpy as np
 from pymoo.algorithms.moo.nsga2 import NSGA2
@@ -28,6 +29,9 @@ from ergamot.core.errors import require_range
 
 # Of 30 broilers on a new farm these filled most of the room after 1500 pens, of seven ways tried; may move
 POPULATION, GENERATIONS = 24, 80
+CROSSED_SHARE = 0.85  # of a generation; the rest differ in one gene from what nothing beats
+FROM_EACH = 3  # genes of one tried at a time; may move
+STRAYS = 400  # looked through for one not tried yet; may move
 CROSSED = 0.1  # of a pen's genes are its other parent's
 VARIED = 6.0  # genes of one that are changed, about, most of another shape
 SPREAD = 2.0  # of a change: the larger the nearer
@@ -99,6 +103,7 @@ def search(
     problem = Problem(n_var=genome.size, n_obj=4 + len(asked.more), n_ieq_constr=1, xl=0.0, xu=1.0)
     algorithm = NSGA2(
         pop_size=budget.population,
+        n_offsprings=max(1, round(CROSSED_SHARE * budget.population)),
         sampling=_first(catalogue, asked, genome, seed, budget.population),
         crossover=BinomialCrossover(bias=CROSSED, n_offsprings=2),
         mutation=PM(prob_var=min(0.5, VARIED / genome.size), eta=SPREAD),
@@ -107,19 +112,51 @@ def search(
     algorithm.setup(problem, termination=("n_gen", budget.generations), seed=seed, verbose=False)
     found: dict[str, Candidate | None] = {}
     front: tuple[Candidate, ...] = ()
-    number = 0
-    while algorithm.has_next():
-        drawn = algorithm.ask()
-        if drawn is None or not len(drawn):
+    came_of: dict[str, Draft] = {}
+    for number in range(1, budget.generations + 1):
+        drawn = algorithm.ask() if algorithm.has_next() else None
+        drafts = [] if drawn is None else [genome.draft(shares) for shares in drawn.get("X")]
+        rng = np.random.default_rng((seed, number))
+        near = _neighbours(
+            genome, [came_of[one.key] for one in front], {*found, *map(draft_key, drafts)}, rng
+        )
+        fresh = sum(draft_key(draft) not in found for draft in drafts)
+        drafts += islice(near, budget.population - fresh)
+        if not drafts:
             return  # all there is was tried
-        number += 1
-        drafts = [genome.draft(shares) for shares in drawn.get("X")]
-        fresh = _judged(asked, drafts, executor, {**(known or {}), **found})
-        new = {key: one for key, one in fresh.items() if key not in found}
+        judged = _judged(asked, drafts, executor, {**(known or {}), **found})
+        new = {key: one for key, one in judged.items() if key not in found}
         found.update(new)
+        for draft in drafts:
+            one = found[draft_key(draft)]
+            if one is not None:
+                came_of.setdefault(one.key, draft)
         front = front_of(asked, (*front, *(one for one in new.values() if one is not None)))
-        _tell(algorithm, problem, asked, drawn, [found[draft_key(draft)] for draft in drafts])
+        shares = np.array([genome.shares(draft.shape, dict(draft.values)) for draft in drafts])
+        _tell(algorithm, problem, asked, shares, [found[draft_key(draft)] for draft in drafts])
         yield Generation(number, new, front, len(found), sum(one is not None for one in found.values()))
+
+
+def _neighbours(
+    genome: Genome, drafts: Sequence[Draft], tried: set[str], rng: np.random.Generator
+) -> Iterator[Draft]:
+    """Drafts not tried yet that differ from one of some in one gene alone, at random; then any that were not tried, while
+    there are some to be met with."""
+    for i in rng.permutation(len(drafts)):
+        draft = drafts[i]
+        genes = list(genome.genes[draft.shape].values())
+        for k in rng.permutation(len(genes))[:FROM_EACH]:
+            values = genes[k].values
+            changed = {**dict(draft.values), genes[k].name: values[int(rng.integers(len(values)))]}
+            other = genome.draft(genome.shares(draft.shape, changed))
+            if draft_key(other) not in tried:
+                tried.add(draft_key(other))
+                yield other
+    for _ in range(STRAYS):
+        other = genome.draft(rng.random(genome.size))
+        if draft_key(other) not in tried:
+            tried.add(draft_key(other))
+            yield other
 
 
 def _first(catalogue: Catalogue, asked: Asked, genome: Genome, seed: int, size: int) -> np.ndarray:
@@ -142,14 +179,15 @@ def _judged(
 
 
 def _tell(
-    algorithm: NSGA2, problem: Problem, asked: Asked, drawn: Population, found: Sequence[Candidate | None]
+    algorithm: NSGA2, problem: Problem, asked: Asked, shares: np.ndarray, found: Sequence[Candidate | None]
 ) -> None:
     """Hand back what a generation came to; what is no pen is as bad as can be."""
     nothing = np.full(4 + len(asked.more), WORST)
     aims = np.array([nothing if one is None else aims_of(asked, one) for one in found])
     broken = np.array([[1.0 if one is None else -1.0] for one in found])
-    Evaluator().eval(StaticProblem(problem, F=aims, G=broken), drawn)
-    algorithm.tell(infills=drawn)
+    told = Population.new(X=shares)
+    Evaluator().eval(StaticProblem(problem, F=aims, G=broken), told)
+    algorithm.tell(infills=told)
 
 
 class _Same(DuplicateElimination):  # type: ignore[misc]  # pymoo carries no types

@@ -89,7 +89,9 @@ def test_a_longer_pen_with_the_same_bays_is_never_lighter(shape, data, more):
     assume(design.values.get("bays") != "roll")
     roofs = [sum(p.area_m2 for p in s.panels if p.group is Group.ROOF) for s in (structure, longer)]
     grown = float(longer.body.x[1] - longer.body.x[0]) / (structure.body.x[1] - structure.body.x[0])
-    assume(roofs[1] <= 1.05 * grown * roofs[0])  # the edge of the roof went to the next rib: cloth where mesh was
+    assume(
+        roofs[1] <= 1.05 * grown * roofs[0]
+    )  # the edge of the roof went to the next rib: cloth where mesh was
     assert mass(longer).dry_kg >= mass(structure).dry_kg - 1e-6
 
 

@@ -21,7 +21,7 @@ def made(**values):
     return build(make_design(CATALOGUE, "coop", {**MIDDLE, **values}), CATALOGUE)
 
 
-@settings(max_examples=15)
+@settings(max_examples=8)
 @given(designs("coop"), st.integers(500, 2500))
 def test_any_coop_is_as_sound_with_one(design, at):
     inside = {"house": "middle", "house_at": at, "nests": "inside", "nest_count": 1, "docks_at": 0}

@@ -119,7 +119,7 @@ def test_the_moving_verdict_is_the_least_of_its_parts(design, crew):
     assert len(parts) == 2 + (structure.axle is not None) + 2 * carried + bool(structure.levers) + put_under
 
 
-@settings(max_examples=12)
+@settings(max_examples=6)
 @given(designs())
 def test_a_smaller_wheel_never_rolls_easier_under_its_load(design):
     assume(design.values["gear"] == "wheels")

@@ -44,7 +44,7 @@ def stands_in(pen):
 
 
 @pytest.mark.parametrize("shape", ["coop", "a-frame"])
-@settings(max_examples=15)
+@settings(max_examples=8)
 @given(st.data())
 def test_in_any_house_it_is_free_or_it_is_told(shape, data):
     design = data.draw(designs(shape).filter(lambda one: one.values["house"] in ("yes", "middle")))

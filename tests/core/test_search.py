@@ -67,7 +67,7 @@ def broad():
 
 def test_a_reduced_space_is_found_whole():
     """Every pen of its front is unbeaten among all there are, and it fills as much as theirs."""
-    asked = reduced("low-pen", {"section", "species"}, width=2500.0)
+    asked = reduced("low-pen", {"section"}, width=2500.0)
     drafts = every_draft(asked)
     everything = [one for one in (candidate_of(C, asked, draft) for draft in drafts) if one]
     best = front_of(asked, everything)

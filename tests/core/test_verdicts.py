@@ -101,7 +101,7 @@ def test_no_verdict_is_ever_nonsense(design, flock, crew):
             assert "{" not in words
 
 
-@settings(max_examples=15)
+@settings(max_examples=10)
 @given(flocks(), CREWS)
 def test_what_is_proposed_has_room_and_little_more_than_the_smallest_that_has(flock, crew):
     place = make_conditions(CATALOGUE, crew=crew)

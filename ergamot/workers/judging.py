@@ -22,4 +22,4 @@ def parts_of(drafts: Sequence[Draft], workers: int) -> list[Sequence[Draft]]:
     return [drafts[i : i + size] for i in range(0, len(drafts), size)]
 
 
-PARTS_EACH = 4  # of a generation; may move
+PARTS_EACH = 12  # of a generation: of twenty-four, two workers take one draft at a time; may move

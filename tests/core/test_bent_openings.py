@@ -118,7 +118,6 @@ def test_it_is_hung_with_the_doors_on_the_build_sheet():
     [
         ({"opening_1_hung": "slides"}, "opening_1_hung"),
         ({"opening_1_filled": "clear"}, "opening_1_filled"),
-        ({"opening_1_sill": 0.0}, "opening_1_sill"),
         ({"opening_1_height": 2200.0}, "opening_1_height"),
         ({"opening_1_at": 100.0}, "opening_1_at"),
         ({"opening_1_at": 1829.0}, "opening_1_at"),
@@ -134,6 +133,12 @@ def test_what_cannot_be_cut_or_hung_is_refused_by_name(given_, field):
 def test_two_openings_never_share_wire():
     with pytest.raises(OutOfRange, match="would cut the hatch 1"):
         make_design(c, "hoop", {**HATCH, **{k.replace("1", "2", 1): v for k, v in HATCH.items()}})
+
+
+def test_at_the_foot_it_begins_over_a_square_of_wire():
+    low = next(one for one in hoop(**{**HATCH, "opening_1_sill": 0.0}).openings if one.leaf == "hatch 1")
+    over = next(one for one in hoop(**{**HATCH, "opening_1_sill": 150.0}).openings if one.leaf == "hatch 1")
+    assert low.corners == over.corners
 
 
 def test_its_place_is_found_where_none_was_said():

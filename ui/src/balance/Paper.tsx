@@ -2,8 +2,8 @@ import { useChoices } from "../api/queries";
 import { useUnits } from "../kit/units";
 import { lineThrough, spanOf, type Axis, type Found } from "./front";
 
-const WIDE = 900;
-const TALL = 560;
+const SHEET = [900, 560] as const;
+const ON_A_PHONE = [400, 430] as const;
 const LEFT = 78;
 const FOOT = 46;
 const SQUARE = 20;
@@ -22,10 +22,11 @@ interface Props {
 /** Squared paper with the pens that nothing beats, each a small sketch; a pencil line through those none beats on both sides. */
 export function Paper({ pens, passing, axes, lit, picked, onPoint, onPick }: Props) {
   const { read } = useUnits();
+  const [wide, tall] = window.innerWidth < 640 ? ON_A_PHONE : SHEET;
   const shapes = useChoices().data?.shapes ?? [];
   const [spanX, spanY] = [spanOf(pens, axes.x.figure), spanOf(pens, axes.y.figure)];
-  const px = (pen: Found) => LEFT + (((pen.figures[axes.x.figure] ?? 0) - spanX.low) / (spanX.high - spanX.low)) * (WIDE - LEFT - 12);
-  const py = (pen: Found) => TALL - FOOT - (((pen.figures[axes.y.figure] ?? 0) - spanY.low) / (spanY.high - spanY.low)) * (TALL - FOOT - 12);
+  const px = (pen: Found) => LEFT + (((pen.figures[axes.x.figure] ?? 0) - spanX.low) / (spanX.high - spanX.low)) * (wide - LEFT - 12);
+  const py = (pen: Found) => tall - FOOT - (((pen.figures[axes.y.figure] ?? 0) - spanY.low) / (spanY.high - spanY.low)) * (tall - FOOT - 12);
   const line = lineThrough(pens.filter((pen) => passing.has(pen.key)), axes.x, axes.y);
   const least = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.x.figure] ?? 0) <= (b.figures[axes.x.figure] ?? 0) ? a : b), undefined);
   const most = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.x.figure] ?? 0) >= (b.figures[axes.x.figure] ?? 0) ? a : b), undefined);
@@ -37,7 +38,7 @@ export function Paper({ pens, passing, axes, lit, picked, onPoint, onPick }: Pro
   };
   const drawn = [...pens].sort((a, b) => Number(a.key === lit) - Number(b.key === lit) || Number(passing.has(a.key)) - Number(passing.has(b.key)));
   return (
-    <svg viewBox={`0 0 ${WIDE} ${TALL}`} className="w-full bg-sheet" role="group" aria-label={`${pens.length} pens by ${axes.x.label.toLowerCase()} and ${axes.y.label.toLowerCase()}`}>
+    <svg viewBox={`0 0 ${wide} ${tall}`} className="w-full bg-sheet" role="group" aria-label={`${pens.length} pens by ${axes.x.label.toLowerCase()} and ${axes.y.label.toLowerCase()}`}>
       <defs>
         <pattern id="squared" width={SQUARE} height={SQUARE} patternUnits="userSpaceOnUse">
           <path d={`M${SQUARE} 0V${SQUARE}H0`} fill="none" stroke="var(--color-rule)" strokeWidth={0.7} />
@@ -46,8 +47,8 @@ export function Paper({ pens, passing, axes, lit, picked, onPoint, onPick }: Pro
           <path d="M0 0V5" stroke="var(--color-clay)" strokeWidth={1.6} />
         </pattern>
       </defs>
-      <rect x={LEFT} y={0} width={WIDE - LEFT} height={TALL - FOOT} fill="url(#squared)" />
-      <path d={`M${LEFT} 0V${TALL - FOOT}H${WIDE}`} fill="none" stroke="var(--color-ink)" strokeWidth={2} />
+      <rect x={LEFT} y={0} width={wide - LEFT} height={tall - FOOT} fill="url(#squared)" />
+      <path d={`M${LEFT} 0V${tall - FOOT}H${wide}`} fill="none" stroke="var(--color-ink)" strokeWidth={2} />
       {line.length > 1 ? <path data-front d={`M${line.map((pen) => `${px(pen)} ${py(pen)}`).join("L")}`} fill="none" stroke="var(--color-pencil)" strokeWidth={2.4} strokeDasharray="1 0" strokeLinejoin="round" /> : null}
       {drawn.map((pen) => {
         const sketch = shapes.find((one) => one.key === pen.shape)?.sketch;
@@ -82,14 +83,14 @@ export function Paper({ pens, passing, axes, lit, picked, onPoint, onPick }: Pro
         );
       })}
       <g fontSize={15} fill="var(--color-ink)">
-        <text x={LEFT} y={TALL - FOOT + 20}>{said(least, axes.x)}</text>
-        <text x={WIDE - 4} y={TALL - FOOT + 20} textAnchor="end">{said(most, axes.x)}</text>
-        <text x={(WIDE + LEFT) / 2} y={TALL - 10} textAnchor="middle" className="font-slab" fontWeight={700}>
+        <text x={LEFT} y={tall - FOOT + 20}>{said(least, axes.x)}</text>
+        <text x={wide - 4} y={tall - FOOT + 20} textAnchor="end">{said(most, axes.x)}</text>
+        <text x={(wide + LEFT) / 2} y={tall - 10} textAnchor="middle" className="font-slab" fontWeight={700}>
           {axes.x.label} {axes.x.little ? "← less is better" : "more is better →"}
         </text>
-        <text x={LEFT - 6} y={TALL - FOOT - 6} textAnchor="end">{said(low, axes.y)}</text>
+        <text x={LEFT - 6} y={tall - FOOT - 6} textAnchor="end">{said(low, axes.y)}</text>
         <text x={LEFT - 6} y={14} textAnchor="end">{said(high, axes.y)}</text>
-        <text transform={`translate(18 ${(TALL - FOOT) / 2}) rotate(-90)`} textAnchor="middle" className="font-slab" fontWeight={700}>
+        <text transform={`translate(18 ${(tall - FOOT) / 2}) rotate(-90)`} textAnchor="middle" className="font-slab" fontWeight={700}>
           {axes.y.label} {axes.y.little ? "← less is better" : "more is better →"}
         </text>
       </g>

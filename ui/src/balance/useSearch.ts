@@ -4,7 +4,7 @@ import { answer, api, type Problem, type Schemas } from "../api/client";
 
 export type Search = Schemas["SearchOut"];
 export type Asked = Schemas["SearchIn"];
-const LOOKS_MS = 600;
+const LOOKS_MS = 1200;
 const under = (search: Search | undefined) => search !== undefined && ["waiting", "running", "stopping"].includes(search.state);
 
 /** A search that begins when it is first asked for and is looked at as long as it runs. */

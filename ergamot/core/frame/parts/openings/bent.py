@@ -162,8 +162,6 @@ def _shares(site: Site, one: WantedOpening) -> Iterator[tuple[Face, Flat]]:
 def _keep_margins(site: Site, one: WantedOpening) -> None:
     """A square of the wire stays whole all round it, so that cover and wire still hang together."""
     strips = strips_of(site, one.face)
-    if one.sill < MARGIN_MM:
-        raise no_room(one, "over the foot of the hoop", "sill", f"at least {both(MARGIN_MM)} up the curve")
     most = _round_it(strips) - MARGIN_MM - one.sill
     if one.height > most + 1e-6:
         raise no_room(one, "under the crown", "height", f"at most {both(max(0.0, most))} there")

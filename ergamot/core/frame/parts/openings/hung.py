@@ -18,7 +18,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Hung, Purpose, Space
 from ergamot.core.frame.parts.doors import Leaf, Side, hang
 from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
-from ergamot.core.frame.parts.openings.bent import chord, cut_through, strips_of
+from ergamot.core.frame.parts.openings.bent import MARGIN_MM, chord, cut_through, strips_of
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
 from ergamot.core.frame.parts.openings.plane import TOUCH_MM, is_wall
 from ergamot.core.frame.parts.openings.room import (
@@ -70,10 +70,11 @@ def set_openings(site: Site, openings: Openings) -> None:
 
 
 def _measured(site: Site, one: WantedOpening) -> WantedOpening:
-    """With where its side begins, and no lower than that: a wall of a house over nothing begins at its floor."""
+    """With where its side begins, and no lower than that: a wall of a house over nothing begins at its floor, what is cut out
+    of a bent side over its foot."""
     face = site.face(one.face)
     if face is None:
-        return replace(one, start=site.x[0])
+        return replace(one, start=site.x[0], sill=max(one.sill, MARGIN_MM))  # of a bent side
     across = abs(face.along[1]) > abs(face.along[0])
     start = site.profile.points[0][0] if across else site.x[0]
     return replace(one, start=start, sill=max(one.sill, face.top - face.tall))

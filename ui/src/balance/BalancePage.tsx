@@ -1,21 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
-import { Link, useNavigate, useSearchParams } from "react-router";
-import { answer, api, type Schemas } from "../api/client";
-import { keys, useChoices, useFlocks } from "../api/queries";
+import { Link, useSearchParams } from "react-router";
+import type { Schemas } from "../api/client";
+import { useChoices, useFlocks } from "../api/queries";
 import { Trouble, Waiting } from "../kit/Trouble";
-import { useUnits } from "../kit/units";
-import { FoundPen } from "./FoundPen";
-import type { Axis, Figure, Found, Limits } from "./front";
-import { LimitTape } from "./LimitTape";
-import { Paper } from "./Paper";
+import { Choice, Size } from "./Choice";
+import { Front } from "./Front";
 import { Progress } from "./Progress";
 import { Several } from "./Several";
 import { useSearch, type Asked } from "./useSearch";
 
-const MOST_PICKED = 3;
 const SIZES = [["width", "No wider than"], ["length", "No longer than"]] as const;
-const TAPES: Figure[] = ["mass", "cost", "hours", "pull", "gust", "width"];
 
 /** From a flock and a farm to the pens worth building: what nothing beats, and limits to pull on. */
 export function BalancePage() {
@@ -86,175 +79,5 @@ function Searching({ asked, flocks, onChange }: SearchingProps) {
       {search ? <Several asked={asked} /> : null}
       {search && search.pens.length === 0 && !found.running ? <p role="status" className="mt-4">Nothing can be built for these birds with what is settled. Take something back, or keep them in several pens.</p> : null}
     </div>
-  );
-}
-
-/** A length as it is typed, kept when it is left or Enter is pressed. */
-function Size({ label, value, onKeep }: { label: string; value: string; onKeep: (value: string) => void }) {
-  const [typed, setTyped] = useState(value);
-  const keep = () => {
-    if (typed.trim() !== value) onKeep(typed.trim());
-  };
-  return (
-    <label className="text-sm">
-      {label}
-      <input className="entry ml-2 w-20 text-base" value={typed} placeholder="any" onChange={(event) => setTyped(event.target.value)} onBlur={keep} onKeyDown={(event) => (event.key === "Enter" ? keep() : null)} />
-    </label>
-  );
-}
-
-function Choice({ label, value, options, onPick }: { label: string; value: string; options: [string, string][]; onPick: (value: string) => void }) {
-  return (
-    <label className="text-sm">
-      {label}
-      <select className="entry ml-2 text-base" value={value} onChange={(event) => onPick(event.target.value)}>
-        {options.map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-function Front({ search }: { search: Schemas["SearchOut"] }) {
-  const { read } = useUnits();
-  const [across, setAcross] = useState<Figure>("mass");
-  const [up, setUp] = useState<Figure>("cost");
-  const [params] = useSearchParams();
-  const [limits, setLimits] = useState<Limits>(() => under(params.get("under")));
-  const [lit, setLit] = useState<string | null>(null);
-  const [picked, setPicked] = useState<string[]>([]);
-  const axis = (figure: Figure): Axis => search.axes.find((one) => one.figure === figure) ?? (search.axes[0] as Axis);
-  const through = useQuery({
-    queryKey: ["search", search.id, "through", limits, search.judged],
-    queryFn: ({ signal }) => answer(api.POST("/api/searches/{search_id}/through", { params: { path: { search_id: search.id } }, body: { limits: limits as Record<string, number> }, signal })),
-    placeholderData: (before) => before,
-  });
-  const passing = useMemo(() => new Set(through.data?.passing ?? search.pens.filter((pen) => pen.passes).map((pen) => pen.key)), [through.data, search.pens]);
-  const shown = search.pens.find((pen) => pen.key === lit) ?? search.pens.find((pen) => passing.has(pen.key)) ?? search.pens[0];
-  const pick = (key: string) => {
-    setLit(key);
-    setPicked((now) => (now.includes(key) ? now.filter((one) => one !== key) : [...now, key].slice(-MOST_PICKED)));
-  };
-  const beside = picked.flatMap((key) => search.pens.filter((pen) => pen.key === key));
-  const most = through.data?.left_out[0];
-  return (
-    <>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,1fr)_270px]">
-        <div>
-          <div className="mb-1 flex flex-wrap gap-x-5 text-sm">
-            <Choice label="Across" value={across} options={search.axes.map((one) => [one.figure, one.label])} onPick={(value) => setAcross(value as Figure)} />
-            <Choice label="Up" value={up} options={search.axes.map((one) => [one.figure, one.label])} onPick={(value) => setUp(value as Figure)} />
-            <p role="status" className="self-center text-base">
-              <b className="figure">{passing.size}</b> left of {search.pens.length}
-              {most && most.count > 0 ? <span>; {most.word} is what leaves most out</span> : null}
-            </p>
-          </div>
-          <Paper pens={search.pens} passing={passing} axes={{ x: axis(across), y: axis(up) }} lit={shown?.key ?? null} picked={picked} onPoint={setLit} onPick={pick} />
-          {through.data?.why ? (
-            <div role="alert" className="mt-2 border-l-4 border-clay pl-3">
-              <p>{read(through.data.why)}.</p>
-              <ul className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
-                {through.data.ways.map((way) => (
-                  <li key={read(way.words)}>
-                    <button type="button" className="line-button" onClick={() => setLimits(way.limits as Limits)}>
-                      {read(way.words)}
-                    </button>{" "}
-                    <span className="text-sm text-pencil">{way.passing === 1 ? "one pen" : `${way.passing} pens`}</span>
-                  </li>
-                ))}
-              </ul>
-            </div>
-          ) : null}
-        </div>
-        <aside className="space-y-4">
-          {shown ? <Shown search={search} pen={shown} /> : null}
-        </aside>
-      </div>
-      <section aria-label="Limits" className="mt-4">
-        <div className="flex items-baseline gap-4">
-          <h2>Limits to pull</h2>
-          {Object.keys(limits).length > 0 ? (
-            <button type="button" className="line-button text-sm" onClick={() => setLimits({})}>
-              Let all out
-            </button>
-          ) : null}
-        </div>
-        <div className="mt-1 grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-3">
-          {TAPES.map((figure) => (
-            <LimitTape
-              key={figure}
-              axis={axis(figure)}
-              pens={search.pens}
-              limit={limits[figure]}
-              onPull={(limit) =>
-                setLimits((now) => ({ ...Object.fromEntries(Object.entries(now).filter(([name]) => name !== figure)), ...(limit === undefined ? {} : { [figure]: limit }) }))
-              }
-            />
-          ))}
-        </div>
-      </section>
-      {beside.length > 0 ? <Beside search={search} pens={beside} /> : <p className="mt-4 text-sm text-pencil">Press pens on the paper, up to three, to lay them side by side.</p>}
-    </>
-  );
-}
-
-const SOME_LESS = 0.95; // of a figure, where its limit is pulled to at first
-const LESS = [["mass", "but lighter"], ["cost", "cheaper"], ["hours", "quicker to build"], ["pull", "easier to pull"]] as const;
-
-/** A limit that an address carries, as `mass:41.5`. */
-function under(told: string | null): Limits {
-  const [figure, value] = (told ?? "").split(":");
-  const limit = Number(value);
-  return figure && Number.isFinite(limit) && limit > 0 && LESS.some(([one]) => one === figure) ? { [figure]: limit } : {};
-}
-
-function Beside({ search, pens }: { search: Schemas["SearchOut"]; pens: Found[] }) {
-  return (
-    <section aria-label="Side by side" className="mt-5 border-t-2 border-ink pt-2">
-      <h2>Side by side</h2>
-      <div className="mt-2 grid gap-8 sm:grid-cols-2 lg:grid-cols-3">
-        {pens.map((pen) => (
-          <Shown key={pen.key} search={search} pen={pen} />
-        ))}
-      </div>
-    </section>
-  );
-}
-
-function Shown({ search, pen }: { search: Schemas["SearchOut"]; pen: Found }) {
-  const go = useNavigate();
-  const cache = useQueryClient();
-  const { read } = useUnits();
-  const open = useMutation({
-    mutationFn: () =>
-      answer(api.POST("/api/searches/{search_id}/pens/{key}/open", { params: { path: { search_id: search.id, key: pen.key } }, body: { name: `${pen.called} ${read(pen.size)}`.slice(0, 80) } })),
-    onSuccess: (made) => {
-      void cache.invalidateQueries({ queryKey: keys.pens });
-      void go(`/pens/${made.id}`);
-    },
-  });
-  return (
-    <FoundPen pen={pen} axes={search.axes}>
-      <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1">
-        <button type="button" className="line-button" disabled={open.isPending} onClick={() => open.mutate()}>
-          Put it on the bench
-        </button>
-        <span>
-          Like this,{" "}
-          {LESS.map(([figure, words], i) => (
-            <span key={figure}>
-              {i > 0 ? " · " : ""}
-              <Link className="underline decoration-2 underline-offset-4" to={`/balance?flock=${search.flock_id}&round=${search.id}:${pen.key}&under=${figure}:${(pen.figures[figure] ?? 0) * SOME_LESS}`}>
-                {words}
-              </Link>
-            </span>
-          ))}
-        </span>
-      </p>
-      <Trouble problem={open.error} />
-    </FoundPen>
   );
 }

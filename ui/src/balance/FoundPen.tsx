@@ -1,7 +1,7 @@
 import { fillOf, inkOf, nameOf } from "../kit/grade";
 import { MARKS, bubbleAt } from "../kit/level";
 import { useUnits } from "../kit/units";
-import type { Axis, Found } from "./front";
+import type { Axis, Found } from "./found";
 
 const WIDE = 150;
 const TALL = 16;

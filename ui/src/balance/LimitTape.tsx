@@ -1,6 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { useUnits } from "../kit/units";
-import { nearest, rests, spanOf, type Axis, type Found } from "./front";
+import { nearest, rests, spanOf, type Axis, type Found } from "./found";
 
 const WIDTH = 260;
 const BAND = 24;

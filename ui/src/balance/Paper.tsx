@@ -1,6 +1,6 @@
 import { useChoices } from "../api/queries";
 import { useUnits } from "../kit/units";
-import { lineThrough, spanOf, type Axis, type Found } from "./front";
+import { lineThrough, spanOf, type Axis, type Found } from "./found";
 
 const SHEET = [900, 560] as const;
 const ON_A_PHONE = [400, 430] as const;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { words } from "../testing/words";
-import { lineThrough, nearest, rests, spanOf, type Axis, type Found } from "./front";
+import { lineThrough, nearest, rests, spanOf, type Axis, type Found } from "./found";
 
 const pen = (key: string, mass: number, gust: number): Found =>
   ({ key, shape: "low-pen", called: key, size: words(""), levels: [], figures: { mass, gust }, said: {}, together: {}, passes: true, wanting: 0, lacks: 0, unreached: 0, borrowed: 0 }) as unknown as Found;

@@ -42,3 +42,13 @@ export function rests(pens: Found[], figure: Figure): number[] {
 export function nearest(rests: number[], value: number): number {
   return rests.reduce((best, one) => (Math.abs(one - value) < Math.abs(best - value) ? one : best), rests[0] ?? value);
 }
+
+/** What of a pen a keeper may want less, in words that follow "like this". */
+export const LESS = [["mass", "but lighter"], ["cost", "cheaper"], ["hours", "quicker to build"], ["pull", "easier to pull"]] as const;
+
+/** A limit that an address carries, as `mass:41.5`. */
+export function under(told: string | null): Limits {
+  const [figure, value] = (told ?? "").split(":");
+  const limit = Number(value);
+  return figure && Number.isFinite(limit) && limit > 0 && LESS.some(([one]) => one === figure) ? { [figure]: limit } : {};
+}

@@ -117,6 +117,19 @@ def rank_of(ratio: float, least: float) -> Rank:
     return grade.level, least if grade is Grade.SHORT else ratio
 
 
+def least_on_scale(ratio: float, least: float) -> float:
+    """Where the least mark stands on a scale on which good stands at 1.
+
+    Args: ratio, what there is over what is good, 0 or more; least, over the least that will do, 0 or more.
+    Returns: the least over the good; 1 where there is nothing between them.
+    Source: arithmetic.
+
+    >>> least_on_scale(0.9, 1.2), least_on_scale(0.0, 0.0)
+    (0.75, 1.0)
+    """
+    return ratio / least if least > 0 else 1.0
+
+
 @dataclass(frozen=True)
 class Finding:
     """A verdict. `ratio` is what there is over what is good, `least` over the least that will do: 1 just passes each.
@@ -161,7 +174,7 @@ class Finding:
     @property
     def least_at(self) -> float:
         """Where the least stands on the scale of `ratio`: 1 where there is nothing between it and good."""
-        return self.ratio / self.least if self.least > 0 else 1.0
+        return least_on_scale(self.ratio, self.least)
 
     @property
     def word(self) -> str:

@@ -11,14 +11,16 @@ from typing import Any
 
 from ergamot.core.balance.added import Added, added
 from ergamot.core.balance.search.asked import Asked, make_asked
-from ergamot.core.balance.search.candidate import Candidate, Figure, Mark
+from ergamot.core.balance.search.candidate import Candidate, Mark
+from ergamot.core.balance.search.figures import Figure
+from ergamot.core.balance.search.front import best_of
 from ergamot.core.balance.search.run import GENERATIONS, POPULATION
 from ergamot.core.errors import Busy, ErgamotError, NotFound
 from ergamot.core.finding import What
 from ergamot.core.frame.design import Design
 from ergamot.core.units import parse_length
 from ergamot.operations.flocks import flock_of
-from ergamot.operations.pens import design_of, keep_new, stands
+from ergamot.operations.pens import keep_new, stands
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.program import mark_of_the_program
 from ergamot.operations.work import Work
@@ -26,7 +28,6 @@ from ergamot.store.models import SearchRow
 from ergamot.store.records import Record
 from ergamot.store.searches import (
     DONE,
-    FAILED,
     RUNNING,
     STOPPED,
     STOPPING,
@@ -60,9 +61,9 @@ class Found:
         return int(self.row.asked["in_pens"])
 
     @property
-    def share(self) -> float:
-        """How much of it is done, 0 to 1."""
-        return self.row.generation / max(1, self.row.generations)
+    def best(self) -> Candidate | None:
+        """The pen to be shown first."""
+        return best_of(self.pens)
 
     @property
     def left_s(self) -> float | None:
@@ -70,6 +71,11 @@ class Found:
         if not self.row.generation or self.row.state not in UNDER_WAY:
             return None
         return self.row.worked_ms / 1000 / self.row.generation * (self.row.generations - self.row.generation)
+
+
+def share_done(row: SearchRow) -> float:
+    """How much of a search is done, 0 to 1."""
+    return row.generation / max(1, row.generations)
 
 
 def begin_search(
@@ -97,11 +103,15 @@ def begin_search(
     for row in newest_searches(work.session, work.farm_id, REMEMBERED):
         if row.basis == basis and row.state in (*UNDER_WAY, DONE, STOPPED):
             return row
-    if under_way(work.session) >= MOST_UNDER_WAY:
-        raise Busy(f"{MOST_UNDER_WAY} searches wait or run already. Stop one, or ask again when one is done.")
+    _refuse_a_full_queue(work)
     return new_search(
         work.session, work.settled_id, flock_id, told, basis, SEED, GENERATIONS, work.user, work.now
     )
+
+
+def _refuse_a_full_queue(work: Work) -> None:
+    if under_way(work.session) >= MOST_UNDER_WAY:
+        raise Busy(f"{MOST_UNDER_WAY} searches wait or run already. Stop one, or ask again when one is done.")
 
 
 def asked_of(work: Work, flock_id: int, told: Mapping[str, Any]) -> Asked:
@@ -167,8 +177,7 @@ def go_on(work: Work, search_id: int) -> None:
     row = search_row(work.session, work.farm_id, search_id, lock=True)
     if row.state in UNDER_WAY:
         return
-    if under_way(work.session) >= MOST_UNDER_WAY:
-        raise Busy(f"{MOST_UNDER_WAY} searches wait or run already. Stop one, or ask again when one is done.")
+    _refuse_a_full_queue(work)
     asked_of(work, row.flock_id, row.asked)
     basis = _basis(work, row.flock_id, row.asked)
     if basis != row.basis:
@@ -185,11 +194,6 @@ def design_found(work: Work, search_id: int, key: str) -> Design:
     if key not in found:
         raise NotFound("This search found no such pen", field="pen", value=key[:24])
     return candidate_in(found[key]).design
-
-
-def design_of_pen(work: Work, pen_id: int) -> Design:
-    """A pen as it stands on the bench."""
-    return design_of(work, work.kept("pen", pen_id))
 
 
 def added_in(work: Work, pen_id: int) -> Iterator[Added]:
@@ -231,14 +235,4 @@ def candidate_in(body: str) -> Candidate:
     )
 
 
-__all__ = [
-    "FAILED",
-    "Found",
-    "SearchRow",
-    "begin_search",
-    "found_in",
-    "go_on",
-    "open_found",
-    "searches",
-    "stop_search",
-]
+__all__ = ["SearchRow"]  # which the web may not reach for in the store

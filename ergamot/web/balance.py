@@ -8,21 +8,23 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.balance.added import Added
-from ergamot.core.balance.search.candidate import Candidate, Figure, Mark
-from ergamot.core.balance.search.limits import AT_LEAST, UNIT_OF, Need, Reason, conflict, make_limits, through
-from ergamot.core.finding import What, phrase, word_of
+from ergamot.core.balance.search.candidate import Candidate
+from ergamot.core.balance.search.figures import SCALES, Figure
+from ergamot.core.balance.search.limits import Need, Reason, conflict, make_limits, through
+from ergamot.core.finding import What, phrase
 from ergamot.core.frame.shapes import shape_of
 from ergamot.operations.pen_lines import design_size
+from ergamot.operations.pens import design_of
 from ergamot.operations.searches import (
     SearchRow,
     added_in,
     begin_search,
     design_found,
-    design_of_pen,
     found_in,
     go_on,
     open_found,
     searches,
+    share_done,
     stop_search,
 )
 from ergamot.web.files import answers_with
@@ -48,44 +50,18 @@ from ergamot.web.unit_of_work import current_work
 
 balance_part = APIBlueprint("balance", __name__, url_prefix="/api/searches")
 
-LABELS = {
-    Figure.MASS: "Mass",
-    Figure.COST: "Cost",
-    Figure.HOURS: "Hours to build",
-    Figure.GUST: "Gust it stands",
-    Figure.PULL: "Pull to start",
-    Figure.LIFT: "Lift",
-    Figure.FLOOR: "Floor a bird",
-    Figure.LENGTH: "Length",
-    Figure.WIDTH: "Width",
-    Figure.HEIGHT: "Height",
-    Figure.MINUTES: "A move takes",
-}
 WORDS = {**{one: one.value for one in What}, What.STRENGTH: "the frame"}
 AXES = [
-    AxisOut(figure=one, label=LABELS[one], unit=UNIT_OF[one], little=one not in AT_LEAST) for one in Figure
+    AxisOut(figure=one, label=scale.label, unit=scale.unit, little=not scale.much)
+    for one, scale in SCALES.items()
 ]
 
 
-def _level(mark: Mark) -> LevelOut:
-    grade = mark.grade
-    return LevelOut(
-        what=mark.what,
-        verdict=grade,
-        word=word_of(mark.what, grade),
-        ratio=mark.ratio,
-        least_at=mark.ratio / mark.least if mark.least > 0 else 1.0,
-    )
-
-
 def _said(figure: Figure, value: float) -> Words:
-    """As a person says it: money and kilograms whole."""
+    """As a person says it: money and hours whole."""
     if figure in (Figure.COST, Figure.HOURS):
         return Words.model_validate(phrase(f"{value:.0f} h" if figure is Figure.HOURS else f"{value:.0f}"))
-    return words(value, UNIT_OF[figure])
-
-
-ADDS_UP = (Figure.MASS, Figure.COST, Figure.HOURS, Figure.MINUTES)  # over several pens of one flock
+    return words(value, SCALES[figure].unit)
 
 
 def _found(one: Candidate, pens: int) -> FoundOut:
@@ -94,10 +70,10 @@ def _found(one: Candidate, pens: int) -> FoundOut:
         shape=one.design.shape,
         called=shape_of(one.design.shape).called(one.design.values),
         size=Words.model_validate(design_size(one.design)),
-        levels=[_level(mark) for mark in one.marks],
+        levels=[LevelOut.model_validate(mark) for mark in one.marks],
         figures={figure: round(value, 4) for figure, value in one.figures.items()},
         said={figure: _said(figure, value) for figure, value in one.figures.items()},
-        together={figure: _said(figure, pens * one.figures[figure]) for figure in ADDS_UP},
+        together={figure: _said(figure, value) for figure, value in one.together(pens).items()},
         passes=one.passes,
         wanting=round(one.wanting, 3),
         lacks=one.lacks,
@@ -118,14 +94,12 @@ def _out(search_id: int) -> SearchOut:
         asked=row.asked,
         tried=row.tried,
         judged=row.judged,
-        share=found.share,
+        share=share_done(row),
         left_s=found.left_s,
         out_of_date=found.out_of_date,
         pens=[_found(one, found.in_pens) for one in found.pens],
         in_pens=found.in_pens,
-        best=min(found.pens, key=lambda one: (one.wanting, one.figures[Figure.MASS])).key
-        if found.pens
-        else None,
+        best=found.best.key if found.best else None,
         axes=AXES,
     )
 
@@ -137,7 +111,7 @@ def _line(row: SearchRow) -> SearchLineOut:
         state=row.state,  # type: ignore[arg-type]  # one of State, as the store keeps it
         asked=row.asked,
         made_at=row.made_at.replace(tzinfo=UTC),
-        share=row.generation / max(1, row.generations),
+        share=share_done(row),
         found=len(row.front),
     )
 
@@ -155,7 +129,7 @@ def get_searches() -> SearchesOut:
 def post_search(json_data: SearchIn) -> SearchOut:
     """Look for pens worth building; what was asked before of things as they still are is not searched again."""
     work, like, found = current_work(), json_data.like, json_data.like_found
-    round_it = design_of_pen(work, like) if like is not None else None
+    round_it = design_of(work, work.kept("pen", like)) if like is not None else None
     if found is not None:
         round_it = design_found(work, found.search_id, found.key)
     row = begin_search(
@@ -221,7 +195,7 @@ def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
 
 def _word(reason: Reason) -> str:
     if isinstance(reason, Figure):
-        return LABELS[reason].lower()
+        return SCALES[reason].label.lower()
     return "what its birds need" if isinstance(reason, Need) else WORDS[reason]
 
 

@@ -11,12 +11,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.search.asked import Asked, make_asked
-from ergamot.core.balance.search.candidate import Candidate, Figure, candidate_of, judged_design
+from ergamot.core.balance.search.candidate import Candidate, candidate_of, judged_design
 from ergamot.core.balance.search.drafts import design_of, too_small
 from ergamot.core.balance.search.executor import InLine
+from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.front import aims_of, filled, front_of
 from ergamot.core.balance.search.genes import GROUPS, HATCHES, TIED, Draft, genome_of
-from ergamot.core.balance.search.limits import AT_LEAST, conflict, fails, through
+from ergamot.core.balance.search.limits import conflict, fails, through
 from ergamot.core.balance.search.run import Budget, draft_key, search
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
@@ -128,7 +129,7 @@ def test_widening_a_limit_never_shrinks_what_passes(broad, data):
     }
     before = set(through(pens, limits).passing)
     for figure in limits:
-        wider = {**limits, figure: limits[figure] * (0.7 if figure in AT_LEAST else 1.4)}
+        wider = {**limits, figure: limits[figure] * (0.7 if SCALES[figure].much else 1.4)}
         assert before <= set(through(pens, wider).passing)
     against = conflict(pens, limits)
     assert (against is None) == bool(before)

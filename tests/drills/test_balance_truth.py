@@ -10,7 +10,7 @@ import pytest
 from ergamot.core.balance.search.asked import make_asked
 from ergamot.core.balance.search.candidate import candidate_of
 from ergamot.core.balance.search.executor import InLine
-from ergamot.core.balance.search.front import aims_of, filled, front_of
+from ergamot.core.balance.search.front import aims_of, best_of, filled, front_of
 from ergamot.core.balance.search.limits import conflict
 from ergamot.core.balance.search.run import POPULATION, Budget, search
 from ergamot.core.flock.flock import make_flock
@@ -68,7 +68,8 @@ def test_each_of_nine_flocks_is_offered_something_or_told_what_is_in_the_way(nam
     front = list(search(C, asked, 1, Budget(POPULATION, 40), InLine(C)))[-1].front
     passing = [one for one in front if one.passes]
     against = conflict(front, {})
-    best = min(front, key=lambda one: (one.wanting, one.key))
+    best = best_of(front)
+    assert best
     print(f"{name}: {len(passing)} of {len(front)} pass; best wants {best.wanting:.2f}; ", end="")
     print(against.words.text("metric") if against else best.design.shape)
     assert passing or against

@@ -7,6 +7,7 @@ import re
 from playwright.sync_api import Page, expect
 
 from tests.journeys.steps import enter_flock, propose
+from tests.journeys.test_shapes import propose_shape
 
 
 def cut_in(farm: Page, use: str, face: str) -> None:
@@ -59,3 +60,23 @@ def test_what_does_not_fit_says_what_it_would_cut_and_loses_nothing(farm: Page):
     expect(at).to_have_value(kept)
     farm.get_by_role("button", name="Every step").click()
     expect(farm.get_by_text("opening 1 made")).to_be_visible()
+
+
+def test_a_hoop_is_cut_through_its_bent_side_and_what_came_out_hangs_there(farm: Page):
+    enter_flock(farm)
+    propose_shape(farm, "hoop")
+    farm.get_by_role("tab", name="Openings").click()
+    cut_in(farm, "an arm: feed, water, a bird", "left of the hoop")
+    first = farm.get_by_role("region", name="opening 1")
+    expect(first.get_by_role("heading")).to_contain_text("left of the hoop")
+    wide = first.get_by_role("textbox", name="Clear width")
+    before = wide.input_value()
+    farm.get_by_role("slider", name="pull Clear width, opening 1").first.press("ArrowRight")
+    expect(wide).not_to_have_value(before)
+    at = first.get_by_role("textbox", name="Its middle at")
+    at.fill("4 in")
+    at.press("Enter")
+    expect(first.get_by_role("alert").first).to_contain_text("the end of the hoop")
+    first.get_by_role("button", name=re.compile("^How it opens:")).click()
+    farm.get_by_role("option", name=re.compile("^slides up")).click()
+    expect(farm.get_by_role("alert").filter(has_text="hinged on its left").first).to_be_visible()

@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
+from ergamot.core.balance.mends import GROUPS
 from ergamot.core.balance.search.asked import Asked
-from ergamot.core.balance.search.candidate import Candidate, Figure, judged_design
+from ergamot.core.balance.search.candidate import Candidate, judged_design
+from ergamot.core.balance.search.figures import Figure
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.finding import Phrase, phrase, plain
@@ -18,7 +20,7 @@ from ergamot.core.units import Quantity
 
 A_STEP_MM = 100.0  # of a height: what the last of it costs; judgement
 LEAST_FELT = {Figure.MASS: 0.1, Figure.COST: 0.5, Figure.HOURS: 0.05, Figure.GUST: 0.05, Figure.PULL: 0.5}
-GROUPS = ("size", "frame", "covering", "gear", "ties", "house", "inside")
+PRICED = (*GROUPS, "inside")
 
 
 @dataclass(frozen=True)
@@ -61,7 +63,7 @@ def _difference(whole: Candidate, bare: Candidate) -> dict[Figure, float]:
 def _plainer(catalogue: Catalogue, design: Design) -> Iterator[tuple[Phrase, dict[str, Value]]]:
     shape = shape_of(design.shape)
     for one in shape.parameters:
-        if one.group in GROUPS and one.applies(design.values):
+        if one.group in PRICED and one.applies(design.values):
             yield from _without(catalogue, design, one)
     for number in shape.openings.numbers(design.values):
         yield phrase(f"Opening {number}"), {shape.openings.key(number, "face"): GONE}

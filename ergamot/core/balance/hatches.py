@@ -16,7 +16,6 @@ from ergamot.core.frame.reach import ARM_MM, Reached, out_of_reach
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
 
-ALL_TRIES = 1000  # more than there are sides and places; may move
 MOST_HATCHES = 3  # more is another kind of pen; judgement
 HALF_MM = 200.0  # of a hatch; may move: the usual one is 400 mm
 LEAST_GAIN = 0.1  # of all its places; a hatch that lets an arm to less is not worth its hinges; judgement
@@ -26,12 +25,12 @@ SIZES_MM = (400.0, 360.0)  # the usual hatch, and the least an arm in a coat goe
 
 
 def within_reach(
-    catalogue: Catalogue, design: Design, keeps: Callable[[Structure], bool], tries: int = ALL_TRIES
+    catalogue: Catalogue, design: Design, keeps: Callable[[Structure], bool], tries: int | None = None
 ) -> Design:
     """A pen with hatches for an arm until all of it is reached, as far as they find room and cost it nothing else.
 
     Args: catalogue; design; keeps, whether a pen stands as well as before in all that is asked of it; tries, hatches framed for
-        each that is wanted, 1 or more.
+        each that is wanted, 1 or more; all there are where it is not given.
     Returns: the same where all of it is reached, or no hatch helps.
     Source: common practice.
 
@@ -56,7 +55,7 @@ def _with_a_hatch(
     design: Design,
     lacking: tuple[Reached, ...],
     keeps: Callable[[Structure], bool],
-    tries: int,
+    tries: int | None,
 ) -> Design | None:
     """The same with the hatch that lets an arm to most of what it does not get to; none where none does."""
     structure = build(design, catalogue)

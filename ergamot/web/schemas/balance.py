@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from ergamot.core.balance.search.candidate import Figure
+from ergamot.core.balance.search.figures import Figure
 from ergamot.core.finding import Grade, What
 from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
 

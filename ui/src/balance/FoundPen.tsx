@@ -1,10 +1,7 @@
-import { fillOf, inkOf, nameOf } from "../kit/grade";
-import { MARKS, bubbleAt } from "../kit/level";
+import { inkOf, nameOf } from "../kit/grade";
+import { SmallLevel } from "../kit/SmallLevel";
 import { useUnits } from "../kit/units";
 import type { Axis, Found } from "./found";
-
-const WIDE = 150;
-const TALL = 16;
 
 /** A pen that was found: how it stands in each verdict, on small levels, and its figures. */
 export function FoundPen({ pen, axes, children }: { pen: Found; axes: Axis[]; children?: React.ReactNode }) {
@@ -18,14 +15,8 @@ export function FoundPen({ pen, axes, children }: { pen: Found; axes: Axis[]; ch
         {pen.levels.map((level) => (
           <li key={level.what} className="flex items-center gap-2 text-sm">
             <span className="w-16 capitalize">{nameOf(level.what)}</span>
-            <svg viewBox={`0 0 ${WIDE} ${TALL}`} width={WIDE} height={TALL} aria-hidden>
-              <rect x={1} y={1} width={WIDE - 2} height={TALL - 2} rx={7} className={fillOf(level.verdict)} stroke="var(--color-ink)" />
-              <ellipse cx={bubbleAt(level.ratio, level.least_at) * WIDE} cy={TALL / 2} rx={8} ry={level.verdict === "between" ? 3 : 4.5} fill="var(--color-sheet)" stroke={level.verdict === "short" ? "var(--color-clay)" : "var(--color-ink)"} />
-              {MARKS.map((at) => (
-                <path key={at} d={`M${at * WIDE} 1V${TALL - 1}`} stroke="var(--color-ink)" strokeWidth={1.4} />
-              ))}
-            </svg>
-            <b className={inkOf(level.verdict)}>{level.word}</b>
+            <SmallLevel mark={level} wide={140} />
+            <b className={`whitespace-nowrap ${inkOf(level.verdict)}`}>{level.word}</b>
           </li>
         ))}
       </ul>

@@ -28,14 +28,12 @@ export function Paper({ pens, passing, axes, lit, picked, onPoint, onPick }: Pro
   const px = (pen: Found) => LEFT + (((pen.figures[axes.x.figure] ?? 0) - spanX.low) / (spanX.high - spanX.low)) * (wide - LEFT - 12);
   const py = (pen: Found) => tall - FOOT - (((pen.figures[axes.y.figure] ?? 0) - spanY.low) / (spanY.high - spanY.low)) * (tall - FOOT - 12);
   const line = lineThrough(pens.filter((pen) => passing.has(pen.key)), axes.x, axes.y);
-  const least = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.x.figure] ?? 0) <= (b.figures[axes.x.figure] ?? 0) ? a : b), undefined);
-  const most = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.x.figure] ?? 0) >= (b.figures[axes.x.figure] ?? 0) ? a : b), undefined);
-  const low = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.y.figure] ?? 0) <= (b.figures[axes.y.figure] ?? 0) ? a : b), undefined);
-  const high = pens.reduce<Found | undefined>((a, b) => (a && (a.figures[axes.y.figure] ?? 0) >= (b.figures[axes.y.figure] ?? 0) ? a : b), undefined);
+  const ends = ({ figure }: Axis) => [...pens].sort((a, b) => (a.figures[figure] ?? 0) - (b.figures[figure] ?? 0));
   const said = (pen: Found | undefined, axis: Axis) => {
     const words = pen?.said[axis.figure];
     return words ? read(words) : "";
   };
+  const [along, up] = [ends(axes.x), ends(axes.y)];
   const drawn = [...pens].sort((a, b) => Number(a.key === lit) - Number(b.key === lit) || Number(passing.has(a.key)) - Number(passing.has(b.key)));
   return (
     <svg viewBox={`0 0 ${wide} ${tall}`} className="w-full bg-sheet" role="group" aria-label={`${pens.length} pens by ${axes.x.label.toLowerCase()} and ${axes.y.label.toLowerCase()}`}>
@@ -49,7 +47,7 @@ export function Paper({ pens, passing, axes, lit, picked, onPoint, onPick }: Pro
       </defs>
       <rect x={LEFT} y={0} width={wide - LEFT} height={tall - FOOT} fill="url(#squared)" />
       <path d={`M${LEFT} 0V${tall - FOOT}H${wide}`} fill="none" stroke="var(--color-ink)" strokeWidth={2} />
-      {line.length > 1 ? <path data-front d={`M${line.map((pen) => `${px(pen)} ${py(pen)}`).join("L")}`} fill="none" stroke="var(--color-pencil)" strokeWidth={2.4} strokeDasharray="1 0" strokeLinejoin="round" /> : null}
+      {line.length > 1 ? <path data-front d={`M${line.map((pen) => `${px(pen)} ${py(pen)}`).join("L")}`} fill="none" stroke="var(--color-pencil)" strokeWidth={2.4} strokeLinejoin="round" /> : null}
       {drawn.map((pen) => {
         const sketch = shapes.find((one) => one.key === pen.shape)?.sketch;
         const there = passing.has(pen.key);
@@ -83,13 +81,13 @@ export function Paper({ pens, passing, axes, lit, picked, onPoint, onPick }: Pro
         );
       })}
       <g fontSize={15} fill="var(--color-ink)">
-        <text x={LEFT} y={tall - FOOT + 20}>{said(least, axes.x)}</text>
-        <text x={wide - 4} y={tall - FOOT + 20} textAnchor="end">{said(most, axes.x)}</text>
+        <text x={LEFT} y={tall - FOOT + 20}>{said(along[0], axes.x)}</text>
+        <text x={wide - 4} y={tall - FOOT + 20} textAnchor="end">{said(along.at(-1), axes.x)}</text>
         <text x={(wide + LEFT) / 2} y={tall - 10} textAnchor="middle" className="font-slab" fontWeight={700}>
           {axes.x.label} {axes.x.little ? "← less is better" : "more is better →"}
         </text>
-        <text x={LEFT - 6} y={tall - FOOT - 6} textAnchor="end">{said(low, axes.y)}</text>
-        <text x={LEFT - 6} y={14} textAnchor="end">{said(high, axes.y)}</text>
+        <text x={LEFT - 6} y={tall - FOOT - 6} textAnchor="end">{said(up[0], axes.y)}</text>
+        <text x={LEFT - 6} y={14} textAnchor="end">{said(up.at(-1), axes.y)}</text>
         <text transform={`translate(18 ${(tall - FOOT) / 2}) rotate(-90)`} textAnchor="middle" className="font-slab" fontWeight={700}>
           {axes.y.label} {axes.y.little ? "← less is better" : "more is better →"}
         </text>

@@ -6,19 +6,19 @@ import hashlib
 import json
 from collections.abc import Mapping
 from dataclasses import dataclass
-from enum import StrEnum
 from functools import cached_property
 
 from ergamot.core.balance.hatches import within_reach
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.drafts import design_of
+from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.genes import HATCHES, TIED, Draft
 from ergamot.core.balance.ties import tied_down
 from ergamot.core.balance.verdicts import Judged, judge, stands_of
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.tools import tools_lacking
-from ergamot.core.finding import Grade, What, graded
+from ergamot.core.finding import Grade, What, graded, least_on_scale, word_of
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.mass import mass
@@ -35,22 +35,6 @@ TRIES = 1  # of a hatch: the nearest to the corner no one gets at; may move
 A_LACK = 0.5  # of a grade: a feeder, roost or nest that is wanting, a corner no arm gets at; judgement
 
 
-class Figure(StrEnum):
-    """What is told of a pen in one number."""
-
-    MASS = "mass"
-    COST = "cost"
-    HOURS = "hours"
-    GUST = "gust"
-    PULL = "pull"
-    LIFT = "lift"
-    FLOOR = "floor"
-    LENGTH = "length"
-    WIDTH = "width"
-    HEIGHT = "height"
-    MINUTES = "minutes"
-
-
 @dataclass(frozen=True)
 class Mark:
     """How a pen stands in one verdict: over the good, and over the least that will do."""
@@ -60,17 +44,26 @@ class Mark:
     least: float
 
     @property
-    def grade(self) -> Grade:
+    def verdict(self) -> Grade:
         return graded(self.ratio, self.least)
+
+    @property
+    def word(self) -> str:
+        """The grade as a keeper reads it."""
+        return word_of(self.what, self.verdict)
+
+    @property
+    def least_at(self) -> float:
+        """Where the least stands on the scale of `ratio`."""
+        return least_on_scale(self.ratio, self.least)
 
     @property
     def wanting(self) -> float:
         """How far under good, no unit: 0 from the good on, up to 1 down to the least, from 1 where it is short."""
-        if self.grade is Grade.SHORT:
+        if self.verdict is Grade.SHORT:
             return 1.0 + (1.0 - max(0.0, self.least))
-        if self.grade is Grade.BETWEEN:
-            at_least = self.ratio / self.least if self.least > 0 else 0.0
-            return min(1.0, (1.0 - self.ratio) / max(1e-9, 1.0 - at_least))
+        if self.verdict is Grade.BETWEEN:
+            return min(1.0, (1.0 - self.ratio) / max(1e-9, 1.0 - self.least_at))
         return 0.0
 
 
@@ -104,7 +97,11 @@ class Candidate:
 
     @property
     def short(self) -> tuple[What, ...]:
-        return tuple(mark.what for mark in self.marks if mark.grade is Grade.SHORT)
+        return tuple(mark.what for mark in self.marks if mark.verdict is Grade.SHORT)
+
+    def together(self, pens: int) -> dict[Figure, float]:
+        """Of several alike, what adds up."""
+        return {figure: pens * has for figure, has in self.figures.items() if SCALES[figure].adds_up}
 
     def ratio(self, what: What) -> float:
         """How it stands in a verdict, over the good; 1 in one that carries no grade."""

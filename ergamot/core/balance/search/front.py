@@ -9,7 +9,8 @@ from pymoo.indicators.hv import HV
 from pymoo.util.nds.non_dominated_sorting import NonDominatedSorting
 
 from ergamot.core.balance.search.asked import Asked
-from ergamot.core.balance.search.candidate import Candidate, Figure
+from ergamot.core.balance.search.candidate import Candidate
+from ergamot.core.balance.search.figures import Figure
 
 # Less than this no keeper feels: kg, money, hours, of a grade; judgement
 FELT = {Figure.MASS: 0.5, Figure.COST: 1.0, Figure.HOURS: 0.1}
@@ -32,6 +33,32 @@ def aims_of(asked: Asked, candidate: Candidate) -> np.ndarray:
     felt = [round(candidate.figures[name] / step) for name, step in FELT.items()]
     more = [-round(candidate.ratio(what) / FELT_GRADE) for what in asked.more]
     return np.array([round(candidate.wanting / FELT_GRADE), *felt, *more], dtype=float)
+
+
+def count_of_aims(asked: Asked) -> int:
+    """How many things a pen is to have little of.
+
+    Args: asked.
+    Returns: 4, and one for each verdict of which more is asked.
+    Source: as `aims_of`.
+
+    >>> count_of_aims(make_asked(c, broilers(), farm()))
+    4
+    """
+    return 1 + len(FELT) + len(asked.more)
+
+
+def best_of(candidates: Sequence[Candidate]) -> Candidate | None:
+    """The pen to be shown first: of those that want least, the lightest.
+
+    Args: candidates, of any number.
+    Returns: it; None where there is none.
+    Source: judgement.
+
+    >>> best_of(()) is None
+    True
+    """
+    return min(candidates, key=lambda one: (one.wanting, one.figures[Figure.MASS], one.key), default=None)
 
 
 def front_of(asked: Asked, candidates: Sequence[Candidate]) -> tuple[Candidate, ...]:

@@ -89,13 +89,6 @@ class Genome:
         ]
         return np.array([(self.shapes.index(shape) + 0.5) / len(self.shapes), *told])
 
-    @property
-    def space(self) -> float:
-        """How many drafts there are, of all shapes."""
-        return float(
-            sum(np.prod([float(len(gene.values)) for gene in own.values()]) for own in self.genes.values())
-        )
-
 
 def genome_of(catalogue: Catalogue, asked: Asked) -> Genome:
     """What a search varies.

@@ -8,38 +8,12 @@ from dataclasses import dataclass
 from enum import StrEnum
 from itertools import combinations
 
-from ergamot.core.balance.search.candidate import Candidate, Figure
+from ergamot.core.balance.search.candidate import Candidate
+from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.finding import Phrase, What, phrase
 from ergamot.core.units import Quantity
 
-AT_LEAST = frozenset({Figure.GUST, Figure.FLOOR})  # the rest are at most
-UNIT_OF: Mapping[Figure, str] = {
-    Figure.MASS: "kg",
-    Figure.COST: "",
-    Figure.HOURS: "hours",
-    Figure.GUST: "ms",
-    Figure.PULL: "heft",
-    Figure.LIFT: "heft",
-    Figure.FLOOR: "m2",
-    Figure.LENGTH: "about",
-    Figure.WIDTH: "about",
-    Figure.HEIGHT: "about",
-    Figure.MINUTES: "min",
-}
-ASKED: Mapping[Figure, str] = {
-    Figure.MASS: "weighs {at_most} at most",
-    Figure.COST: "costs {at_most} at most",
-    Figure.HOURS: "is built in {at_most}",
-    Figure.GUST: "stands {at_least} on poor grip",
-    Figure.PULL: "starts with a pull of {at_most}",
-    Figure.LIFT: "is lifted with {at_most}",
-    Figure.FLOOR: "has {at_least} a bird",
-    Figure.LENGTH: "is {at_most} long at most",
-    Figure.WIDTH: "is {at_most} wide at most",
-    Figure.HEIGHT: "is {at_most} high at most",
-    Figure.MINUTES: "is moved in {at_most}",
-}
 STANDS: Mapping[What, str] = {
     What.SPACE: "has room for all its birds",
     What.WEIGHT: "keeps to your own weight",
@@ -118,13 +92,12 @@ def fails(candidate: Candidate, limits: Limits) -> tuple[Reason, ...]:
     >>> Figure.MASS in fails(one, {Figure.MASS: 1.0}), Figure.MASS in fails(one, {})
     (True, False)
     """
-    over = [figure for figure, limit in limits.items() if not _keeps(candidate, figure, limit)]
+    over = [
+        figure
+        for figure, limit in limits.items()
+        if not SCALES[figure].keeps(candidate.figures[figure], limit)
+    ]
     return (*candidate.short, *((Need.BIRDS,) if candidate.lacks else ()), *over)
-
-
-def _keeps(candidate: Candidate, figure: Figure, limit: float) -> bool:
-    has = candidate.figures[figure]
-    return has >= limit if figure in AT_LEAST else has <= limit
 
 
 def through(candidates: Sequence[Candidate], limits: Limits) -> Through:
@@ -192,8 +165,8 @@ def _asked(reason: Reason, limits: Limits, name: str) -> tuple[str, dict[str, Qu
         return "has all the feeders, roosts and nests its birds need", {}
     if isinstance(reason, What):
         return STANDS[reason], {}
-    words = ASKED[reason].replace("at_most", name).replace("at_least", name)
-    return words, {name: Quantity(limits[reason], UNIT_OF[reason])}
+    scale = SCALES[reason]
+    return scale.asked.format(f"{{{name}}}"), {name: Quantity(limits[reason], scale.unit)}
 
 
 def _ways(
@@ -211,9 +184,9 @@ def _ways(
         moved = {figure: best.figures[figure] for figure in given_up if isinstance(figure, Figure)}
         if len(given_up) == 1 and moved:
             figure = next(iter(moved))
-            pick = max if figure in AT_LEAST else min
+            pick = max if SCALES[figure].much else min
             moved = {figure: pick(one.figures[figure] for one in near)}
-        wider = {**limits, **{figure: _rounded(figure, value) for figure, value in moved.items()}}
+        wider = {**limits, **{figure: SCALES[figure].just_keeping(has) for figure, has in moved.items()}}
         short = tuple(one for one in given_up if not isinstance(one, Figure))
         passing = sum(set(fails(one, wider)) <= set(short) for one in candidates)
         found.append(WayOut(wider, short, passing, _way_told(wider, moved, short)))
@@ -221,18 +194,11 @@ def _ways(
     return tuple(found[:MOST_WAYS])
 
 
-def _rounded(figure: Figure, value: float) -> float:
-    """A limit just past a figure, as a tape is read."""
-    step = {Figure.FLOOR: 0.005, Figure.GUST: 0.1, Figure.HOURS: 0.1, Figure.MINUTES: 0.1}.get(figure, 1.0)
-    at = value / step
-    return round((int(at) if figure in AT_LEAST else -int(-at // 1)) * step, 4)
-
-
 def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What | Need]) -> Phrase:
     parts, figures = [], {}
     for i, figure in enumerate(moved):
         parts.append(f"{{q{i}}} would do")
-        figures[f"q{i}"] = Quantity(wider[figure], UNIT_OF[figure])
+        figures[f"q{i}"] = Quantity(wider[figure], SCALES[figure].unit)
     parts += [
         "with one that lacks something of theirs"
         if isinstance(one, Need)

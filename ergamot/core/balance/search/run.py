@@ -21,7 +21,7 @@ from pymoo.problems.static import StaticProblem
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.candidate import Candidate
 from ergamot.core.balance.search.executor import Executor
-from ergamot.core.balance.search.front import aims_of, front_of
+from ergamot.core.balance.search.front import aims_of, count_of_aims, front_of
 from ergamot.core.balance.search.genes import Draft, Genome, genome_of
 from ergamot.core.balance.search.seeds import seeds
 from ergamot.core.catalogue import Catalogue
@@ -44,10 +44,6 @@ class Budget:
 
     population: int = POPULATION
     generations: int = GENERATIONS
-
-    @property
-    def drafts(self) -> int:
-        return self.population * self.generations
 
 
 @dataclass(frozen=True)
@@ -100,7 +96,7 @@ def search(
     require_range("population", budget.population, 4, 500)
     require_range("generations", budget.generations, 1, 500)
     genome = genome_of(catalogue, asked)
-    problem = Problem(n_var=genome.size, n_obj=4 + len(asked.more), n_ieq_constr=1, xl=0.0, xu=1.0)
+    problem = Problem(n_var=genome.size, n_obj=count_of_aims(asked), n_ieq_constr=1, xl=0.0, xu=1.0)
     algorithm = NSGA2(
         pop_size=budget.population,
         n_offsprings=max(1, round(CROSSED_SHARE * budget.population)),
@@ -116,47 +112,46 @@ def search(
     for number in range(1, budget.generations + 1):
         drawn = algorithm.ask() if algorithm.has_next() else None
         drafts = [] if drawn is None else [genome.draft(shares) for shares in drawn.get("X")]
+        keyed = {draft_key(draft): draft for draft in drafts}
         rng = np.random.default_rng((seed, number))
-        near = _neighbours(
-            genome, [came_of[one.key] for one in front], {*found, *map(draft_key, drafts)}, rng
-        )
-        fresh = sum(draft_key(draft) not in found for draft in drafts)
-        drafts += islice(near, budget.population - fresh)
-        if not drafts:
+        near = _neighbours(genome, [came_of[one.key] for one in front], {*found, *keyed}, rng)
+        keyed |= dict(islice(near, budget.population - len(keyed.keys() - found.keys())))
+        if not keyed:
             return  # all there is was tried
-        judged = _judged(asked, drafts, executor, {**(known or {}), **found})
-        new = {key: one for key, one in judged.items() if key not in found}
+        fresh = {key: draft for key, draft in keyed.items() if key not in found}
+        new = _judged(asked, fresh, executor, known or {})
         found.update(new)
-        for draft in drafts:
-            one = found[draft_key(draft)]
+        for key, one in new.items():
             if one is not None:
-                came_of.setdefault(one.key, draft)
+                came_of.setdefault(one.key, keyed[key])
         front = front_of(asked, (*front, *(one for one in new.values() if one is not None)))
-        shares = np.array([genome.shares(draft.shape, dict(draft.values)) for draft in drafts])
-        _tell(algorithm, problem, asked, shares, [found[draft_key(draft)] for draft in drafts])
+        shares = np.array([genome.shares(draft.shape, dict(draft.values)) for draft in keyed.values()])
+        _tell(algorithm, problem, asked, shares, [found[key] for key in keyed])
         yield Generation(number, new, front, len(found), sum(one is not None for one in found.values()))
 
 
 def _neighbours(
     genome: Genome, drafts: Sequence[Draft], tried: set[str], rng: np.random.Generator
-) -> Iterator[Draft]:
-    """Drafts not tried yet that differ from one of some in one gene alone, at random; then any that were not tried, while
-    there are some to be met with."""
+) -> Iterator[tuple[str, Draft]]:
+    """Drafts not tried yet, by key: those that differ from one of some in one gene alone, at random; then any, while there
+    are some to be met with."""
+    for draft in _beside(genome, drafts, rng):
+        key = draft_key(draft)
+        if key not in tried:
+            tried.add(key)
+            yield key, draft
+
+
+def _beside(genome: Genome, drafts: Sequence[Draft], rng: np.random.Generator) -> Iterator[Draft]:
     for i in rng.permutation(len(drafts)):
         draft = drafts[i]
         genes = list(genome.genes[draft.shape].values())
         for k in rng.permutation(len(genes))[:FROM_EACH]:
             values = genes[k].values
             changed = {**dict(draft.values), genes[k].name: values[int(rng.integers(len(values)))]}
-            other = genome.draft(genome.shares(draft.shape, changed))
-            if draft_key(other) not in tried:
-                tried.add(draft_key(other))
-                yield other
+            yield genome.draft(genome.shares(draft.shape, changed))
     for _ in range(STRAYS):
-        other = genome.draft(rng.random(genome.size))
-        if draft_key(other) not in tried:
-            tried.add(draft_key(other))
-            yield other
+        yield genome.draft(rng.random(genome.size))
 
 
 def _first(catalogue: Catalogue, asked: Asked, genome: Genome, seed: int, size: int) -> np.ndarray:
@@ -169,20 +164,19 @@ def _first(catalogue: Catalogue, asked: Asked, genome: Genome, seed: int, size: 
 
 
 def _judged(
-    asked: Asked, drafts: Sequence[Draft], executor: Executor, known: Mapping[str, Candidate | None]
+    asked: Asked, drafts: Mapping[str, Draft], executor: Executor, known: Mapping[str, Candidate | None]
 ) -> dict[str, Candidate | None]:
     """Every draft by its key with what it comes to; only those not known are framed."""
-    keyed = {draft_key(draft): draft for draft in drafts}
-    unknown = [key for key in keyed if key not in known]
-    answers = executor.judged(asked, [keyed[key] for key in unknown])
-    return {**{key: known[key] for key in keyed if key in known}, **dict(zip(unknown, answers, strict=True))}
+    unknown = [key for key in drafts if key not in known]
+    answers = dict(zip(unknown, executor.judged(asked, [drafts[key] for key in unknown]), strict=True))
+    return {key: answers[key] if key in answers else known[key] for key in drafts}
 
 
 def _tell(
     algorithm: NSGA2, problem: Problem, asked: Asked, shares: np.ndarray, found: Sequence[Candidate | None]
 ) -> None:
     """Hand back what a generation came to; what is no pen is as bad as can be."""
-    nothing = np.full(4 + len(asked.more), WORST)
+    nothing = np.full(count_of_aims(asked), WORST)
     aims = np.array([nothing if one is None else aims_of(asked, one) for one in found])
     broken = np.array([[1.0 if one is None else -1.0] for one in found])
     told = Population.new(X=shares)

@@ -10,10 +10,11 @@ from tests.journeys.steps import choose, enter_flock, field, level, type_into
 from tests.journeys.test_shapes import enter_layers, pick, propose_shape
 
 
-def marks(page: Page) -> list[str]:
-    """Where the bends of the first tube are marked."""
+def marks(page: Page, other_than: str = "none yet") -> list[str]:
+    """Where the bends of the first tube are marked, once the first mark is another than this."""
     rows = page.get_by_role("region", name="Bending the tubes").get_by_role("table").first.get_by_role("row")
     expect(rows).to_have_count(4)
+    expect(rows.nth(1).get_by_role("cell").nth(1)).not_to_have_text(other_than)
     return [row.get_by_role("cell").nth(1).inner_text() for row in rows.all()[1:]]
 
 
@@ -51,7 +52,7 @@ def test_bows_bent_by_hand_are_marked_for_the_bender_in_hand(farm: Page):
     expect(field(farm, "take_up")).not_to_have_value(was)
     expect(field(farm, "take_up")).to_have_value(re.compile("7 in"))
     farm.get_by_role("link", name="Material").click()
-    after = marks(farm)
+    after = marks(farm, before[0])
     assert not set(before) & set(after)
 
 

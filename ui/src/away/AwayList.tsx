@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, from, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
+import { renew } from "../api/show";
 import { Trouble } from "../kit/Trouble";
 import { Sheet } from "../kit/Sheet";
 import { PATHS, type Kind } from "./kinds";
@@ -16,7 +17,7 @@ export function AwayList({ kind }: { kind: Kind }) {
   const back = useMutation({
     mutationFn: (one: Away) =>
       answer(api.POST("/api/{kind}/{record_id}/back", { params: { path: { kind: PATHS[kind], record_id: one.id }, header: from(one.revision) } })),
-    onSuccess: () => cache.invalidateQueries(),
+    onSuccess: () => renew(cache),
   });
   const mine = away.data?.filter((one) => one.kind === kind) ?? [];
   if (mine.length === 0) return null;
@@ -52,7 +53,7 @@ function LastWord({ one, kind, onClose }: { one: Away; kind: Kind; onClose: () =
       if (!response.ok) await answer(Promise.resolve({ error, response }));
     },
     onSuccess: async () => {
-      await cache.invalidateQueries();
+      await renew(cache);
       onClose();
     },
   });

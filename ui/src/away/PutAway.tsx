@@ -3,6 +3,7 @@ import { answer, api, from } from "../api/client";
 import { Trouble } from "../kit/Trouble";
 import type { Kind } from "./kinds";
 import { PATHS } from "./kinds";
+import { renew } from "../api/show";
 
 interface Props {
   kind: Kind;
@@ -19,7 +20,7 @@ export function PutAway({ kind, id, revision, name, onAway }: Props) {
     mutationFn: () =>
       answer(api.POST("/api/{kind}/{record_id}/away", { params: { path: { kind: PATHS[kind], record_id: id }, header: from(revision) } })),
     onSuccess: async () => {
-      await cache.invalidateQueries();
+      await renew(cache);
       onAway?.();
     },
   });

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
+import { renew } from "../api/show";
 import { Trouble } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
 import { FoundPen } from "./FoundPen";
@@ -18,7 +19,7 @@ export function Shown({ search, pen }: { search: Schemas["SearchOut"]; pen: Foun
     mutationFn: () =>
       answer(api.POST("/api/searches/{search_id}/pens/{key}/open", { params: { path: { search_id: search.id, key: pen.key } }, body: { name: `${pen.called} ${read(pen.size)}`.slice(0, 80) } })),
     onSuccess: (made) => {
-      void cache.invalidateQueries({ queryKey: keys.pens });
+      void renew(cache, keys.pens);
       void go(`/pens/${made.id}`);
     },
   });

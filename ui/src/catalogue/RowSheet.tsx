@@ -4,6 +4,7 @@ import { Problem, answer, api, from, type Schemas } from "../api/client";
 import { PutAway } from "../away/PutAway";
 import { Worksheet } from "../kit/Worksheet";
 import { Trouble } from "../kit/Trouble";
+import { renew } from "../api/show";
 
 type Table = Schemas["TableOut"];
 type Row = Schemas["RowOut"];
@@ -20,7 +21,7 @@ export function RowSheet({ table, row, onClose }: Props) {
   const start = row?.cells ?? { ...table.rows[0]?.cells, [table.key]: "", label: "", source: "" };
   const [cells, setCells] = useState<Record<string, string>>(start as Record<string, string>);
   const refresh = async () => {
-    await cache.invalidateQueries();
+    await renew(cache);
     onClose();
   };
   const key = cells[table.key]?.trim() ?? "";

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Place, type Schemas } from "../api/client";
 import { keys, useChoices, usePlace } from "../api/queries";
+import { renew } from "../api/show";
 import { BothSides, sidesOf } from "../kit/BothSides";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
@@ -23,7 +24,7 @@ export function FarmPage() {
 function Form({ place, choices }: { place: Place; choices: Schemas["ChoicesOut"] }) {
   const cache = useQueryClient();
   const refresh = () => {
-    void cache.invalidateQueries();
+    void renew(cache);
   };
   const form = useKeptForm<PlaceIn, Place>({
     name: "place",

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, from, type Flock, type Problem, type Schemas } from "../api/client";
 import { keys, useChoices, useFlocks, usePlace } from "../api/queries";
+import { renew } from "../api/show";
 import { AwayList } from "../away/AwayList";
 import { PutAway } from "../away/PutAway";
 import { BothSides, sidesOf } from "../kit/BothSides";
@@ -70,7 +71,7 @@ function NewFlock({ onEntered }: { onEntered: (id: number) => void }) {
   const enter = useMutation({
     mutationFn: (body: FlockIn) => answer(api.POST("/api/flocks", { body })),
     onSuccess: async (flock) => {
-      await cache.invalidateQueries({ queryKey: keys.flocks });
+      await renew(cache, keys.flocks);
       onEntered(flock.id);
     },
   });
@@ -85,7 +86,7 @@ function ChangeFlock({ flock }: { flock: Flock }) {
   const { system } = useUnits();
   const cache = useQueryClient();
   const refresh = () => {
-    void cache.invalidateQueries();
+    void renew(cache);
   };
   const form = useKeptForm<FlockIn, Flock>({
     name: `flock-${flock.id}`,

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { answer, api, Problem, type Field } from "../api/client";
 import { keys } from "../api/queries";
+import { renew } from "../api/show";
 import { Trouble } from "../kit/Trouble";
 
 /** A field in from a GeoJSON file, and the one shown out to one. */
@@ -17,7 +18,7 @@ export function FieldFiles({ field, onRead }: { field: Field | undefined; onRead
       return answer(api.POST("/api/fields", { body: { name, outline, obstacles, gate, origin, heading_deg, visits } }));
     },
     onSuccess: async (kept) => {
-      await cache.invalidateQueries({ queryKey: keys.fields });
+      await renew(cache, keys.fields);
       onRead(kept.id);
     },
   });

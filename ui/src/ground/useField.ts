@@ -1,7 +1,7 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Field, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
-import { show } from "../api/show";
+import { renew, show } from "../api/show";
 import { useKeptForm } from "../kit/useKeptForm";
 
 export type FieldIn = Schemas["FieldIn"];
@@ -22,8 +22,8 @@ export function showField(cache: QueryClient, kept: Field) {
 
 /** Ask for the fields and what is planned on them again. */
 export async function refreshFields(cache: QueryClient) {
-  await cache.invalidateQueries({ queryKey: keys.fields });
-  await cache.invalidateQueries({ queryKey: ["season"] });
+  await renew(cache, keys.fields);
+  await renew(cache, ["season"]);
 }
 
 /** All that is kept of a field, as it is sent again. */

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Field, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
-import { show } from "../api/show";
+import { renew, show } from "../api/show";
 import { showField } from "./useField";
 
 type Answer = Schemas["MaybeSeasonOut"];
@@ -16,7 +16,7 @@ export function useSaid({ id: field, revision }: Pick<Field, "id" | "revision">)
     onSuccess: (kept) => {
       show(cache, keys.season(field), kept.season);
       if (kept.season) showField(cache, kept.season.field);
-      return cache.invalidateQueries({ queryKey: [...keys.season(field), "strip"] });
+      return renew(cache, [...keys.season(field), "strip"]);
     },
   });
   const notDone = (what: "passed-over" | "not-moved", pen: number, day: string) =>

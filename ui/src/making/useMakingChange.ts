@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Making, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
-import { show } from "../api/show";
+import { renew, show } from "../api/show";
 
 /** What a keeper says while building: steps done, pieces cut, boards cut, days. One after another, each from the newest. */
 export function useMakingChange(pen: number) {
@@ -12,11 +12,11 @@ export function useMakingChange(pen: number) {
     onSuccess: (kept) => {
       show(cache, keys.making(pen), kept);
     },
-    onError: () => void cache.invalidateQueries({ queryKey: keys.making(pen) }),
+    onError: () => void renew(cache, keys.making(pen)),
   });
   const cutChanged = () => {
-    void cache.invalidateQueries({ queryKey: ["bill"] });
-    void cache.invalidateQueries({ queryKey: keys.shed });
+    void renew(cache, ["bill"]);
+    void renew(cache, keys.shed);
   };
   const at = (revision: number) => ({ params: { path: { pen_id: pen }, header: from(revision) } });
   return {

@@ -3,6 +3,7 @@ import { Suspense, lazy, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Problem, answer, api, type Bench } from "../api/client";
 import { keys, useChoices, useFlocks, useJudging, usePens, type PenLine } from "../api/queries";
+import { renew } from "../api/show";
 import { AwayList } from "../away/AwayList";
 import { PutAway } from "../away/PutAway";
 import { inkOf } from "../kit/grade";
@@ -140,7 +141,7 @@ function NewPen() {
   const chosen = flocks.data?.find((one) => one.id === flockId) ?? flocks.data?.[0];
   const opened = (bench: Bench) => {
     cache.setQueryData(keys.pen(bench.id), bench);
-    void cache.invalidateQueries({ queryKey: keys.pens });
+    void renew(cache, keys.pens);
     void go(`/pens/${bench.id}`);
   };
   const propose = useMutation({

@@ -4,7 +4,7 @@ import { useMutation, useMutationState, useQueryClient } from "@tanstack/react-q
 import { useCallback, useRef, useState } from "react";
 import { Problem, answer, api, from, type Bench } from "../api/client";
 import { keys } from "../api/queries";
-import { show } from "../api/show";
+import { renew, show } from "../api/show";
 
 export type Values = Record<string, string | number>;
 
@@ -36,15 +36,15 @@ export function usePenEdits(id: number) {
     show(cache, keys.pen(id), bench);
     setTrial(null);
     setProblem(null);
-    void cache.invalidateQueries({ queryKey: keys.pens });
-    void cache.invalidateQueries({ queryKey: keys.bill(id) });
-    void cache.invalidateQueries({ queryKey: ["moves", id] });
+    void renew(cache, keys.pens);
+    void renew(cache, keys.bill(id));
+    void renew(cache, ["moves", id]);
   };
   const fail = (error: Error, edit: Edit | null) => {
     setTrial(null);
     const found = error instanceof Problem ? error : new Problem(0, "That did not work", error.message);
     if (found.isConflict && edit) setConflict({ mine: edit, problem: found });
-    else if (found.isConflict) void cache.invalidateQueries({ queryKey: keys.pen(id) });
+    else if (found.isConflict) void renew(cache, keys.pen(id));
     if (!found.isConflict || !edit) setProblem({ edit, problem: found });
   };
 

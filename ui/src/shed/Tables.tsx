@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { answer, api, from, type Schemas } from "../api/client";
 import { keys, useShops } from "../api/queries";
-import { show } from "../api/show";
+import { renew, show } from "../api/show";
 import { Trouble } from "../kit/Trouble";
 import { base64 } from "./base64";
 import type { useShedChange } from "./useShedChange";
@@ -37,7 +37,7 @@ function Shops() {
     mutationFn: async (file: File) => answer(api.POST("/api/shops", { body: { name, file: await base64(file) } })),
     onSuccess: (kept) => {
       show(cache, keys.shops, kept.shops);
-      void cache.invalidateQueries({ queryKey: ["bill"] });
+      void renew(cache, ["bill"]);
     },
   });
   const own = useMutation({
@@ -45,7 +45,7 @@ function Shops() {
       answer(api.PUT("/api/shops/{shop_id}/own", { params: { path: { shop_id: shop.id }, header: from(shop.revision) }, body: { own: paid } })),
     onSuccess: (kept) => {
       show(cache, keys.shops, kept.shops);
-      void cache.invalidateQueries({ queryKey: ["bill"] });
+      void renew(cache, ["bill"]);
     },
   });
   return (

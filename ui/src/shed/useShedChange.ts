@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, api, from, type Schemas, type Shed, type Thing } from "../api/client";
 import { keys } from "../api/queries";
-import { show } from "../api/show";
+import { renew, show } from "../api/show";
 
 /** What a keeper does in the shed; every bill is made anew from what is left. */
 export function useShedChange() {
@@ -10,9 +10,9 @@ export function useShedChange() {
     mutationFn: (send: () => Promise<Shed>) => send(),
     onSuccess: (kept) => {
       show(cache, keys.shed, kept);
-      void cache.invalidateQueries({ queryKey: ["bill"] });
+      void renew(cache, ["bill"]);
     },
-    onError: () => void cache.invalidateQueries({ queryKey: keys.shed }),
+    onError: () => void renew(cache, keys.shed),
   });
   const at = (thing: Thing) => ({ params: { path: { thing_id: thing.id }, header: from(thing.revision) } });
   return {

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { answer, api, type Bench } from "../api/client";
 import { keys } from "../api/queries";
+import { renew } from "../api/show";
 import { Trouble } from "../kit/Trouble";
 import { Worksheet } from "../kit/Worksheet";
 
@@ -16,7 +17,7 @@ export function NewVersion({ bench, open, onClose }: { bench: Bench; open: boole
     mutationFn: () => answer(api.POST("/api/pens/{pen_id}/copy", { params: { path: { pen_id: bench.id } }, body: { name, why } })),
     onSuccess: (made) => {
       cache.setQueryData(keys.pen(made.id), made);
-      void cache.invalidateQueries({ queryKey: keys.pens });
+      void renew(cache, keys.pens);
       onClose();
       void go(`/pens/${made.id}`);
     },

@@ -34,11 +34,12 @@ export function LimitTape({ axis, pens, limit, onPull }: Props) {
     settle(low + ((((event.clientX - box.left) / box.width) * WIDTH - 10) / (WIDTH - 20)) * (high - low));
   };
   const key = (event: KeyboardEvent) => {
-    const step = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
+    const step = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, Home: -Infinity, End: Infinity }[event.key];
     if (step === undefined) return;
     event.preventDefault();
-    const now = limit === undefined ? (axis.little ? stops.length : -1) : stops.indexOf(nearest(stops, limit));
-    onPull(stops[now + step]);
+    const [first, last] = axis.little ? [0, stops.length] : [-1, stops.length - 1];
+    const now = limit === undefined ? (axis.little ? last : first) : stops.indexOf(nearest(stops, limit));
+    onPull(stops[Math.min(last, Math.max(first, now + step))]);
   };
   return (
     <div>

@@ -67,7 +67,11 @@ describe("balance", () => {
     openApp("/balance?flock=1");
     const tape = await screen.findByRole("slider", { name: "Limit on mass" });
     expect(tape.getAttribute("aria-valuetext")).toBe("no limit");
-    for (let i = 0; i < 3; i++) fireEvent.keyDown(tape, { key: "ArrowLeft" });
+    for (let i = 0; i < 5; i++) fireEvent.keyDown(tape, { key: "ArrowLeft" });
+    expect(tape.getAttribute("aria-valuetext")).toBe("at most 30 kg");
+    fireEvent.keyDown(tape, { key: "End" });
+    expect(tape.getAttribute("aria-valuetext")).toBe("no limit");
+    fireEvent.keyDown(tape, { key: "Home" });
     expect(tape.getAttribute("aria-valuetext")).toBe("at most 30 kg");
     fireEvent.click(await screen.findByRole("button", { name: "41 kg would do" }));
     await waitFor(() => expect(screen.queryByText(/none weighs/)).toBeNull());

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { answer, api, type Problem, type Schemas } from "../api/client";
+import { show } from "../api/show";
 
 export type Search = Schemas["SearchOut"];
 export type Asked = Schemas["SearchIn"];
@@ -12,7 +13,7 @@ export function useSearch(asked: Asked | null) {
   const cache = useQueryClient();
   const begin = useMutation({
     mutationFn: (body: Asked) => answer(api.POST("/api/searches", { body })),
-    onSuccess: (begun) => cache.setQueryData(["search", begun.id], begun),
+    onSuccess: (begun) => show(cache, ["search", begun.id], begun),
   });
   const told = JSON.stringify(asked);
   const { mutate } = begin;
@@ -30,7 +31,7 @@ export function useSearch(asked: Asked | null) {
   const step = useMutation({
     mutationFn: (which: "stop" | "on") =>
       answer(which === "stop" ? api.POST("/api/searches/{search_id}/stop", { params: { path: { search_id: id ?? 0 } } }) : api.POST("/api/searches/{search_id}/on", { params: { path: { search_id: id ?? 0 } } })),
-    onSuccess: (now) => cache.setQueryData(["search", now.id], now),
+    onSuccess: (now) => show(cache, ["search", now.id], now),
   });
   return {
     search: search.data,

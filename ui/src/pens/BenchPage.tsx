@@ -115,12 +115,12 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
         <MendBoard kept={kept} onTry={edits.tryValues} onKeep={(values) => edits.keep({ values })} onDrop={edits.drop} />
       </Part>
       <Part name="what each thing costs">
-        <AddedBoard bench={kept} />
-        <p className="mt-3">
+        <p className="mt-4">
           <Link className="line-button" to={`/balance?flock=${kept.flock_id}&like=${kept.id}`}>
             What else could it be?
           </Link>
         </p>
+        <AddedBoard bench={kept} />
       </Part>
       <NewVersion key={kept.name} bench={kept} open={copying} onClose={() => setCopying(false)} />
       <Part name="the working">

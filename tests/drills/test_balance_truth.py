@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
-
 import numpy as np
 import pytest
 
@@ -13,7 +11,7 @@ from ergamot.core.balance.search.executor import InLine
 from ergamot.core.balance.search.front import aims_of, best_of, filled, front_of
 from ergamot.core.balance.search.limits import conflict
 from ergamot.core.balance.search.run import POPULATION, Budget, search
-from ergamot.core.flock.flock import make_flock
+from tests.core.flocks_of_nine import NINE, flock_of
 from tests.core.test_search import FARM, C, beats, every_draft, reduced
 
 SPACES = {
@@ -22,24 +20,6 @@ SPACES = {
     "timber and width of a hoop": ("hoop", {"section", "width"}),
 }
 TRIED = 0.5  # of each space
-YEAR = (date(2026, 1, 1), date(2026, 5, 1), date(2027, 4, 1))
-NINE = {
-    "six hens": ("layer-hybrid", 6, *YEAR),
-    "four bantams": ("layer-bantam", 4, *YEAR),
-    "thirty broilers": ("broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20)),
-    "fifteen turkeys": ("turkey-tom", 15, date(2026, 4, 1), date(2026, 5, 20), date(2026, 8, 5)),
-    "twenty hens": ("layer-hybrid", 20, *YEAR),
-    "sixty hens": ("layer-hybrid", 60, *YEAR),
-    "forty heavy layers": ("layer-heavy", 40, *YEAR),
-    "twenty-five slow broilers": ("broiler-slow", 25, date(2026, 4, 1), date(2026, 4, 29), date(2026, 6, 24)),
-    "a hundred and fifty broilers": (
-        "broiler-fast",
-        150,
-        date(2026, 4, 1),
-        date(2026, 4, 22),
-        date(2026, 5, 20),
-    ),
-}
 
 
 @pytest.mark.parametrize("name", SPACES)
@@ -64,7 +44,7 @@ def test_a_reduced_space_is_found_as_exhaustive_search_finds_it(name):
 
 @pytest.mark.parametrize("name", NINE)
 def test_each_of_nine_flocks_is_offered_something_or_told_what_is_in_the_way(name):
-    asked = make_asked(C, make_flock(C, *NINE[name]), FARM)
+    asked = make_asked(C, flock_of(C, name), FARM)
     front = list(search(C, asked, 1, Budget(POPULATION, 40), InLine(C)))[-1].front
     passing = [one for one in front if one.passes]
     against = conflict(front, {})

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ergamot.core.balance.propose import propose, sketched
+from ergamot.core.balance.propose import first_look, proposed
+from ergamot.core.balance.search.asked import Asked
+from ergamot.core.balance.search.candidate import Candidate
+from ergamot.core.balance.search.figures import Figure
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Tool
@@ -21,14 +24,18 @@ HOW_MANY = 3
 
 @dataclass(frozen=True)
 class Start:
-    """A design to begin from, what it comes to, and tools it needs that the farm has not. `school` is the way its shape is
+    """A pen to begin from, what it comes to, and tools it needs that the farm has not. `school` is the way its shape is
     built in, by its key; empty as it usually is."""
 
-    design: Design
+    found: Candidate
     school: str
     structure: Structure
     judged: Judged
     lacking: tuple[Tool, ...]
+
+    @property
+    def design(self) -> Design:
+        return self.found.design
 
     @property
     def fails(self) -> tuple[What, ...]:
@@ -37,11 +44,11 @@ class Start:
 
 
 def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[Start, ...]:
-    """Three designs of different shapes for a flock, each built in the way that looks best of all its shape is built in.
+    """Three designs of different shapes for a flock: those that look best, each in the best-looking way it is built.
 
     Args: catalogue; flock; farm.
     Returns: up to three Starts, each good in Space to the leaving day; fewest short first, then what
-        lacks least of feeders, drinkers, roosts and nests, then fewest tools to borrow, then the better of the weakest other verdict.
+        lacks least of feeders, drinkers, roosts and nests, then what wants least, then fewest tools to borrow, then the lightest.
     Source: common practice.
 
     >>> from datetime import date
@@ -53,36 +60,38 @@ def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[St
     >>> len({start.design.shape for start in starts(c, f, make_conditions(c))})
     3
     """
-    found = []
-    for shape in SHAPES:
-        school = _best_way(catalogue, flock, farm, shape)
-        if school is None:
-            continue  # no size of it can be built for these birds
-        design = propose(catalogue, flock, farm, shape, SHAPES[shape].school_of(school))
-        structure = build(design, catalogue)
+    looks = [look for shape in SHAPES if (look := _best_way(catalogue, flock, farm, shape))]
+    found: list[Start] = []
+    for _, shape, school in sorted(looks):
+        pen = proposed(catalogue, flock, farm, shape, tuple(SHAPES[shape].school_of(school).items()))
+        structure = build(pen.design, catalogue)
         judged = judge(catalogue, structure, flock, farm)
         if judged.space.ratio >= 1:
             found.append(
-                Start(design, school, structure, judged, tools_lacking(SHAPES[shape].tools, farm.tools))
+                Start(pen, school, structure, judged, tools_lacking(SHAPES[shape].tools, farm.tools))
             )
+        if len(found) == HOW_MANY:
+            break
     found.sort(key=_rank)
-    return tuple(found[:HOW_MANY])
+    return tuple(found)
 
 
-def _best_way(catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str) -> str | None:
-    """The way of building a shape, by the key of its school, that looks best for these birds: as it usually is, unless
-    another looks better."""
+def _best_way(
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str
+) -> tuple[tuple[float, float, float, str], str, str] | None:
+    """How a shape looks, it and the way of building it that looks best for these birds, by the key of its school; as it
+    usually is on every running gear, other ways on the best of these."""
     some = SHAPES[shape]
-    ways = ["", *(school.key for school in some.schools)]
-    looks = [
-        (look, -i)
-        for i, way in enumerate(ways)
-        if (look := sketched(catalogue, flock, farm, shape, some.school_of(way)))
-    ]
-    return ways[-max(looks)[1]] if looks else None
+    usual = first_look(catalogue, Asked(flock, farm, (shape,)))
+    gears = (usual.gear,) if usual else ()
+    looks = [(usual.order, shape, "")] if usual else []
+    for school in some.schools:
+        asked = Asked(flock, farm, (shape,), some.school_of(school.key))
+        if look := first_look(catalogue, asked, gears=gears):
+            looks.append((look.order, shape, school.key))
+    return min(looks, default=None)
 
 
-def _rank(start: Start) -> tuple[int, int, int, int, float]:
-    level, mark = min(one.rank for one in start.judged.graded if one.what is not What.SPACE)
-    wanting = sum(one.lacks > 0 for one in start.judged.provisions)
-    return len(start.fails), wanting, len(start.lacking), -level, -mark
+def _rank(start: Start) -> tuple[int, int, float, int, float]:
+    found = start.found
+    return len(found.short), found.lacks, round(found.wanting, 1), found.borrowed, found.figures[Figure.MASS]

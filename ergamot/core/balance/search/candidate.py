@@ -12,7 +12,7 @@ from ergamot.core.balance.hatches import within_reach
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.drafts import design_of
 from ergamot.core.balance.search.figures import SCALES, Figure
-from ergamot.core.balance.search.genes import HATCHES, TIED, Draft
+from ergamot.core.balance.search.genes import HATCHES, TIED, TIES, Draft
 from ergamot.core.balance.ties import tied_down
 from ergamot.core.balance.verdicts import Judged, judge, stands_of
 from ergamot.core.catalogue import Catalogue
@@ -82,13 +82,18 @@ class Candidate:
     @cached_property
     def key(self) -> str:
         """The same for the same design, whoever judged it."""
-        told = json.dumps([self.design.shape, sorted(self.design.values.items())])
-        return hashlib.sha256(told.encode()).hexdigest()[:24]
+        return design_key(self.design)
 
     @cached_property
     def wanting(self) -> float:
         """What is short or hard of it, all together; 0 where all is right and nothing lacks."""
         return sum(mark.wanting for mark in self.marks) + A_LACK * (self.lacks + self.unreached)
+
+    @property
+    def order(self) -> tuple[float, float, float, str]:
+        """The pen to be shown or proposed first comes first: what wants least, then the lightest, then the cheapest."""
+        kg, cost = self.figures[Figure.MASS], self.figures[Figure.COST]
+        return round(self.wanting, 6), round(kg, 2), round(cost, 2), self.key
 
     @property
     def passes(self) -> bool:
@@ -108,6 +113,20 @@ class Candidate:
         return next((mark.ratio for mark in self.marks if mark.what is what), 1.0)
 
 
+def design_key(design: Design) -> str:
+    """The same for the same design.
+
+    Args: design.
+    Returns: 24 hexadecimal digits.
+    Source: SHA-256.
+
+    >>> design_key(make_design(c, "hoop", {})) == design_key(make_design(c, "hoop", {"width": 2438.4}))
+    True
+    """
+    told = json.dumps([design.shape, sorted(design.values.items())])
+    return hashlib.sha256(told.encode()).hexdigest()[:24]
+
+
 def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate | None:
     """Frame and judge a draft.
 
@@ -124,22 +143,32 @@ def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate 
     if design is None:
         return None
     asked_of = dict(draft.values)
-    tied = asked_of.get(TIED) == "yes"
+    judged = tied_candidate if asked_of.get(TIED) == "yes" else judged_design
     try:
-        found = _judged(catalogue, asked, design, tied)
+        found = judged(catalogue, asked, design)
         if (
             asked_of.get(HATCHES) == "yes" and found.passes and found.unreached
         ):  # worth its hinges only in a pen that is
             reached = within_reach(catalogue, found.design, lambda _: True, TRIES)
-            return found if reached == found.design else _judged(catalogue, asked, reached, tied)
+            return found if reached == found.design else judged(catalogue, asked, reached)
         return found
     except ErgamotError:
         return None
 
 
-def _judged(catalogue: Catalogue, asked: Asked, design: Design, tied: bool) -> Candidate:
-    """A design framed, tied down first where it is to be, and judged."""
-    if not tied:
+def tied_candidate(catalogue: Catalogue, asked: Asked, design: Design) -> Candidate:
+    """A design framed, tied down as cheaply as holds where nothing that ties it is settled, and judged.
+
+    Args: catalogue; asked, for its flock and farm; design.
+    Returns: the Candidate.
+    Raises: OutOfRange where it cannot be framed.
+    Source: as `tied_down`; the engine that judges any pen.
+
+    >>> one = tied_candidate(c, make_asked(c, broilers(), farm()), make_design(c, "low-pen", {}))
+    >>> [mark.word for mark in one.marks if mark.what == "wind"]
+    ['right']
+    """
+    if TIES & set(asked.fixed):
         return judged_design(catalogue, asked, design)
     structure = build(design, catalogue)
     stands = stands_of(structure, mass(structure), asked.farm)

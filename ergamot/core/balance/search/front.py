@@ -58,7 +58,7 @@ def best_of(candidates: Sequence[Candidate]) -> Candidate | None:
     >>> best_of(()) is None
     True
     """
-    return min(candidates, key=lambda one: (one.wanting, one.figures[Figure.MASS], one.key), default=None)
+    return min(candidates, key=lambda one: one.order, default=None)
 
 
 def front_of(asked: Asked, candidates: Sequence[Candidate]) -> tuple[Candidate, ...]:

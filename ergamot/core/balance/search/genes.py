@@ -38,6 +38,12 @@ class Gene:
         """What a share from 0 to 1 stands for."""
         return self.values[min(int(share * len(self.values)), len(self.values) - 1)]
 
+    def beside(self, value: float) -> tuple[Value, ...]:
+        """Of figures, the next less and the next more than one."""
+        less = [one for one in self.values if isinstance(one, float) and one < value - 1e-6]
+        more = [one for one in self.values if isinstance(one, float) and one > value + 1e-6]
+        return (*less[-1:], *more[:1])
+
     def share_of(self, value: Value) -> float:
         """The middle of the share that stands for a value, or for the nearest there is."""
         if value in self.values:
@@ -68,6 +74,11 @@ class Genome:
     @property
     def size(self) -> int:
         return 1 + len(self.names)
+
+    def choices(self, shape: str, name: str) -> tuple[Value, ...]:
+        """What a gene of a shape may be; nothing where it has none of that name."""
+        gene = self.genes[shape].get(name)
+        return gene.values if gene else ()
 
     def draft(self, shares: Sequence[float] | np.ndarray) -> Draft:
         """What some shares stand for."""

@@ -16,7 +16,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
-from ergamot.core.frame.parts.house import House, house_parameters, read_house
+from ergamot.core.frame.parts.house import House, house_parameters, housed, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import end_parameters
 from ergamot.core.frame.parts.site import both
@@ -34,6 +34,8 @@ STAND_M = 1.2  # length of a roost stand
 LEAST_FOR_ROOSTS_MM = 2000.0
 ROOST_GAP_MM = 350.0  # between bars; judgement: turkeys back to back
 LEFT_COVER, RIGHT_COVER = "left cover", "right cover"  # its two bent sides, foot to crown
+# Knee walls a house hangs between, and what goes with them; judgement
+HOUSED: Mapping[str, Value] = {"wall": 700.0, "skirt": 0.0, "door_height": 1400.0}
 _STEPS = CURVE_PIECES // ARCH_PIECES
 
 PARAMETERS: tuple[Parameter, ...] = (
@@ -239,7 +241,7 @@ def _cut(panel: WirePanel, most_mm: float) -> WirePanel:
 
 
 def wanted(flock: Wanted) -> dict[str, Value]:
-    """What a flock wants in a hoop: roosts on a stand, where they roost at all.
+    """What a flock wants in a hoop: roosts on a stand; where they lay, a house in it, hung between knee walls.
 
     Args: flock, what it asks.
     Returns: values to begin with.
@@ -247,7 +249,11 @@ def wanted(flock: Wanted) -> dict[str, Value]:
 
     >>> wanted(Wanted(500.0, 2.4, 0, False))
     {'roost_bars': 2, 'roost_height': 500.0}
+    >>> wanted(Wanted(500.0, 2.4, 3, True))["wall"]
+    700.0
     """
+    if flock.lays:
+        return {**housed(flock), **HOUSED}
     if not flock.roost_m:
         return {}
     return {"roost_bars": min(6, math.ceil(flock.roost_m / STAND_M)), "roost_height": 500.0}

@@ -128,6 +128,7 @@ PARAMETERS: tuple[Parameter, ...] = (
     *INSIDE_PARAMETERS,
 )
 
+HOUSED_MM = 750.0  # walls under which birds come out of a house; judgement
 WALLS_MM = (609.6, 762.0, 914.4)  # low pens are as high as a roll of mesh is wide
 LEAST_STRIP_MM = 350.0  # a roofed or open strip narrower than this is not worth its sticks
 LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; judgement
@@ -240,18 +241,18 @@ def settle(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value
 
 
 def wanted(flock: Wanted) -> dict[str, Value]:
-    """What a flock wants in a low pen: as high as a roll of mesh that clears them, and a board to catch them behind.
+    """What a flock wants in a low pen: walls that clear them, a catch board, and a house over part of it where they lay.
 
     Args: flock, what it asks.
     Returns: values to begin with.
     Source: common practice.
 
     >>> wanted(Wanted(500.0, 0.0, 0, False))
-    {'height': 609.6, 'catch_board': 'yes'}
+    {'house': 'no', 'height': 609.6, 'catch_board': 'yes'}
     """
-    enough = (roll for roll in WALLS_MM if roll >= flock.head_room_mm)
-    inside = {name: value for name, value in housed(flock).items() if name != "house"}
-    return {**inside, "height": next(enough, WALLS_MM[-1]), "catch_board": "yes"}
+    least = max(flock.head_room_mm, HOUSED_MM if flock.lays else 0.0)
+    enough = (roll for roll in WALLS_MM if roll >= least)
+    return {**housed(flock), "height": next(enough, WALLS_MM[-1]), "catch_board": "yes"}
 
 
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:

@@ -1,0 +1,137 @@
+"""A short search: from one pen down, change by change, to one that no pen beside it beats."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+
+from ergamot.core.balance.mends import single_changes
+from ergamot.core.balance.search.asked import Asked
+from ergamot.core.balance.search.candidate import Candidate, design_key, tied_candidate
+from ergamot.core.balance.search.figures import Figure
+from ergamot.core.balance.search.genes import genome_of
+from ergamot.core.catalogue import Catalogue
+from ergamot.core.errors import ErgamotError, require_range
+from ergamot.core.finding import What
+from ergamot.core.frame.design import Design, build, change
+from ergamot.core.frame.mass import mass
+from ergamot.core.frame.parameters import Value
+
+Changes = Mapping[str, Value]
+
+PAIRED = 8  # of the best changes, tried two and two; may move
+FELT_KG = 0.01  # more than this is heavier; may move
+
+
+def descended(
+    catalogue: Catalogue, asked: Asked, start: Design, most: int, held: frozenset[str] = frozenset()
+) -> Candidate:
+    """The pen that is met with going from one to the next better beside it.
+
+    By one change at a time, the likeliest first; then so from there on every other running gear; then by two changes at once.
+
+    Args: catalogue; asked, for its flock, its farm and what is settled; start; most, pens judged, 1 to 10000; held, parameters
+        that stay as they are, besides what is settled.
+    Returns: a Candidate, tied down as cheaply as holds; the start where nothing that is met with is better.
+    Raises: OutOfRange.
+    Source: common practice: first improvement, begun again elsewhere.
+
+    >>> found = descended(c, make_asked(c, broilers(), farm()), make_design(c, "low-pen", {}), 4)
+    >>> found.design.shape
+    'low-pen'
+    """
+    require_range("most", most, 1, 10_000)
+    best = tied_candidate(catalogue, asked, start)
+    way = _Way(catalogue, asked, most, held | set(asked.fixed), {best.key: best})
+    best = way.down(best)
+    gears = genome_of(catalogue, asked).choices(start.shape, "gear")
+    others = [one for gear in gears if (one := way.judged(best.design, {"gear": gear}, again=True))]
+    for other in sorted(others, key=lambda one: one.order):
+        best = min(best, way.down(other), key=lambda one: one.order)
+    return way.by_two(best)
+
+
+@dataclass
+class _Way:
+    """A way down from one pen to another, while there are pens left to judge."""
+
+    catalogue: Catalogue
+    asked: Asked
+    left: int
+    held: frozenset[str]
+    known: dict[str, Candidate | None]
+
+    def down(self, best: Candidate) -> Candidate:
+        """The best that is met with: every change is tried once on the best so far, until none helps."""
+        start = None
+        while start is not best and self.left > 0:
+            start = best
+            for changes in _single(self.catalogue, self.asked, start):
+                best = self._better(best, changes)
+        return best
+
+    def by_two(self, best: Candidate) -> Candidate:
+        """The best of those that differ in two things, of such as differ well in one."""
+        beside = [
+            (found, changes)
+            for changes in _single(self.catalogue, self.asked, best)
+            if (found := self.judged(best.design, changes, again=True))
+        ]
+        for changes in _paired(beside):
+            best = self._better(best, changes)
+        return best
+
+    def _better(self, best: Candidate, changes: Changes) -> Candidate:
+        found = self.judged(
+            best.design, changes, under=math.inf if best.wanting else best.figures[Figure.MASS]
+        )
+        return best if found is None else min(best, found, key=lambda one: one.order)
+
+    def judged(
+        self, design: Design, changes: Changes, again: bool = False, under: float = math.inf
+    ) -> Candidate | None:
+        """The pen with some things changed; none where there is none, it is not under so many kg, it was met with before and
+        is not asked for `again`, or no more are to be judged."""
+        if self.left <= 0 or self.held & set(changes):
+            return None
+        try:
+            changed = change(self.catalogue, design, changes)
+        except ErgamotError:
+            return None
+        told = design_key(changed)
+        if told in self.known:
+            return self.known[told] if again else None
+        if under < math.inf and mass(build(changed, self.catalogue)).fresh_kg > under + FELT_KG:
+            return None
+        self.left -= 1
+        self.known[told] = self._tied(changed)
+        return self.known[told]
+
+    def _tied(self, design: Design) -> Candidate | None:
+        try:
+            return tied_candidate(self.catalogue, self.asked, design)
+        except ErgamotError:
+            return None
+
+
+def _single(catalogue: Catalogue, asked: Asked, one: Candidate) -> Iterator[Changes]:
+    """One thing changed: what may mend its worst verdict first, then what may make it lighter, turn by turn; then any
+    figure a step up or down."""
+    worst = max(one.marks, key=lambda mark: mark.wanting)
+    aims = [worst.what, What.WEIGHT] if worst.wanting else [What.WEIGHT]
+    turns = (single_changes(catalogue, one.design, what) for what in aims)
+    yield from (each for turn in itertools.zip_longest(*turns) for each in turn if each is not None)
+    for gene in genome_of(catalogue, asked).genes[one.design.shape].values():
+        now = one.design.values.get(gene.name)
+        if isinstance(now, float):
+            yield from ({gene.name: near} for near in gene.beside(now))
+
+
+def _paired(beside: list[tuple[Candidate, Changes]]) -> Iterator[Changes]:
+    """Two things changed at once, of the best of those changed one by one. Asked for when all of these are known."""
+    likeliest = sorted(beside, key=lambda each: each[0].order)[:PAIRED]
+    for (_, one), (_, other) in itertools.combinations(likeliest, 2):
+        if not set(one) & set(other):
+            yield {**one, **other}

@@ -146,11 +146,12 @@ def change_pen(
     return revise(work.session, record, base, body, note[:200], work.user, work.now)
 
 
-def copy_pen(work: Work, pen_id: int, name: str, why: str) -> Record:
-    """Keep a copy of a pen as a version of it, with a note why; both go on by themselves."""
+def copy_pen(work: Work, pen_id: int, name: str, why: str, design: Design | None = None) -> Record:
+    """Keep a version of a pen, a copy of it or of another design, with a note why; both go on by themselves."""
     record = work.kept("pen", pen_id)
+    as_it_is = _body(name, record.body["flock_id"], design) if design else record.body
     body = {
-        **record.body,
+        **as_it_is,
         "name": checked_name(name),
         "version_of": record.body.get("version_of", record.id),
         "why": checked_text("why", why.strip()[:LONGEST_NOTE]),

@@ -20,9 +20,10 @@ from ergamot.core.finding import What
 from ergamot.core.frame.design import Design
 from ergamot.core.units import parse_length
 from ergamot.operations.flocks import flock_of
-from ergamot.operations.pens import keep_new, stands
+from ergamot.operations.pens import copy_pen, keep_new, stands
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.program import mark_of_the_program
+from ergamot.operations.shed import things, things_for
 from ergamot.operations.work import Work
 from ergamot.store.models import SearchRow
 from ergamot.store.records import Record
@@ -126,6 +127,7 @@ def asked_of(work: Work, flock_id: int, told: Mapping[str, Any]) -> Asked:
         told["at_most"],
         tuple(What(one) for one in told["more"]),
         Design(like["shape"], like["values"]) if like else None,
+        things_for(work, ()),
     )
 
 
@@ -142,6 +144,7 @@ def _basis(work: Work, flock_id: int, told: Mapping[str, Any]) -> str:
         flock.body,
         place_record(work).body,
         work.own_rows,
+        [(one.id, one.body) for one in things(work)],
         told,
         POPULATION,
     )
@@ -202,10 +205,13 @@ def added_in(work: Work, pen_id: int) -> Iterator[Added]:
     return added(work.catalogue, Asked(pen.flock, pen.farm), pen.design)
 
 
-def open_found(work: Work, search_id: int, key: str, name: str) -> Record:
-    """Put a pen that a search found on the bench."""
+def open_found(work: Work, search_id: int, key: str, name: str, version_of: int | None = None) -> Record:
+    """Put a pen that a search found on the bench: as a pen of its own, or as a version of one of the same flock."""
     row = search_row(work.session, work.farm_id, search_id)
-    return keep_new(work, name, row.flock_id, design_found(work, search_id, key), "found by Balance")
+    design = design_found(work, search_id, key)
+    if version_of is not None and work.kept("pen", version_of).body["flock_id"] == row.flock_id:
+        return copy_pen(work, version_of, name, "found by Balance", design)
+    return keep_new(work, name, row.flock_id, design, "found by Balance")
 
 
 def body_of(candidate: Candidate) -> str:

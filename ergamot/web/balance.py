@@ -203,8 +203,8 @@ def _word(reason: Reason) -> str:
 @balance_part.input(OpenFoundIn)
 @balance_part.output(PenMadeOut, 201)
 def post_open(search_id: int, key: str, json_data: OpenFoundIn) -> PenMadeOut:
-    """Put a pen that was found on the bench, under a name."""
-    made = open_found(current_work(), search_id, key, json_data.name)
+    """Put a pen that was found on the bench, under a name; as a version of the pen it was looked for round, where one is told."""
+    made = open_found(current_work(), search_id, key, json_data.name, json_data.version_of)
     return PenMadeOut(id=made.id, name=made.body["name"])
 
 

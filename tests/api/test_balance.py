@@ -147,6 +147,11 @@ def test_a_pen_that_was_found_comes_on_the_bench_as_it_was_judged(client, store,
         if finding["what"] in levels:
             assert finding["ratio"] == pytest.approx(levels[finding["what"]])
     refused(client.post(f"/api/searches/{done['id']}/pens/none/open", json={"name": "Found"}), 404, "pen")
+    path = f"/api/searches/{done['id']}/pens/{pen['key']}/open"
+    version = client.post(path, json={"name": "Second", "version_of": made.json["id"]}).json
+    kept = client.get(f"/api/pens/{version['id']}").json
+    assert (kept["version_of"], kept["values"]) == (made.json["id"], bench["values"])
+    refused(client.post(path, json={"name": "Third", "version_of": 2**31 - 1}), 404, "pen")
     like = begin(client, flock, like=made.json["id"])
     round_it = begin(client, flock, like_found={"search_id": done["id"], "key": pen["key"]})
     assert like["id"] == round_it["id"]  # the same pen, of the bench or found

@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
+from ergamot.core.shed import Sort, Thing
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.cost_estimate import estimated_cost
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, strip_metres
@@ -171,6 +172,38 @@ def test_about_what_a_pen_costs_by_hand():
             float(sticks) * 1.08 + float(rest), abs=0.011
         )
         assert any(member.species is None for member in structure.members) == (shape == "hoop")
+
+
+@given(st.integers(1, 40), st.integers(0, 30), st.sampled_from(["low-pen", "coop"]))
+def test_what_is_in_hand_costs_its_own_worth_and_is_not_bought(count, each, shape):
+    """Sticks by hand: what they need with waste, less what there is, at the least price; what is taken at its worth."""
+    structure = build(make_design(CATALOGUE, shape, {}), CATALOGUE)
+    stick = next(one for one in structure.members if one.species)
+    thing = Thing(Sort.STICK, stick.section.key, count, stick.species.key, 2438.4, each=Decimal(each))
+    alike = [m for m in structure.members if (m.section, m.species) == (stick.section, stick.species)]
+    wanted = 1.08 * sum(one.length_mm for one in alike) / 1000
+    taken = min(wanted, count * 2.4384)
+    price = min(
+        float(p) / (long / 1000) for p, long in zip(stick.section.prices, stick.section.stock_mm, strict=True)
+    )
+    less = taken * (price * float(stick.species.price_factor) - each / 2.4384)
+    bare = float(estimated_cost(structure, CATALOGUE))
+    assert float(estimated_cost(structure, CATALOGUE, {7: thing})) == pytest.approx(bare - less, abs=0.011)
+
+
+def test_of_sheets_and_rolls_in_hand_so_many_fewer_are_bought():
+    structure = build(make_design(CATALOGUE, "coop", {}), CATALOGUE)
+    bare = estimated_cost(structure, CATALOGUE)
+    for sort, lines in ((Sort.SHEET, sheet_lines(structure)), (Sort.ROLL, mesh_lines(structure))):
+        line = max(lines, key=lambda one: one.packs)
+        long, wide = line.size_mm
+        all_of_it = Thing(sort, line.row, line.packs, "", long, wide)
+        assert estimated_cost(structure, CATALOGUE, {1: all_of_it}) == pytest.approx(bare - line.cost)
+        other = Thing(sort, "none", 40, "", long, wide)
+        assert estimated_cost(structure, CATALOGUE, {1: other}) == bare
+    ware = next(one for one in structure.hardware if one.row is not None and one.row.pack == 1)
+    ready = Thing(Sort.WARE, ware.row.key, 1, each=Decimal("0.5"))
+    assert estimated_cost(structure, CATALOGUE, {1: ready}) == bare - ware.row.price + Decimal("0.5")
 
 
 def test_a_board_gives_what_its_trim_leaves_or_itself():

@@ -5,12 +5,14 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
+from ergamot.core.balance.propose import first_look
 from ergamot.core.balance.search.asked import make_asked
 from ergamot.core.balance.search.candidate import candidate_of
 from ergamot.core.balance.search.executor import InLine
 from ergamot.core.balance.search.front import aims_of, best_of, filled, front_of
 from ergamot.core.balance.search.limits import conflict
 from ergamot.core.balance.search.run import POPULATION, Budget, search
+from ergamot.core.balance.search.short import descended
 from tests.core.flocks_of_nine import NINE, flock_of
 from tests.core.test_search import FARM, C, beats, every_draft, reduced
 
@@ -40,6 +42,17 @@ def test_a_reduced_space_is_found_as_exhaustive_search_finds_it(name):
     )
     assert share_filled >= 0.98
     assert not beaten
+
+
+@pytest.mark.parametrize("name", SPACES)
+def test_a_short_search_ends_at_the_best_of_a_reduced_space(name):
+    shape, varied = SPACES[name]
+    asked = reduced(shape, varied)
+    everything = [one for one in (candidate_of(C, asked, draft) for draft in every_draft(asked)) if one]
+    begun = first_look(C, asked)
+    assert begun
+    found = descended(C, asked, begun.found.design, 96)
+    assert found.order[:2] == best_of(everything).order[:2]
 
 
 @pytest.mark.parametrize("name", NINE)

@@ -60,7 +60,18 @@ def test_what_else_a_pen_could_be_and_what_each_thing_of_it_costs(farm):
     farm.get_by_role("link", name="What else could it be?").click()
     expect(farm.get_by_text("Round a pen you have")).to_be_visible()
     drawn(farm)
+    settled = farm.get_by_role("group", name="Settled")
+    settled.get_by_label("Settle", exact=True).select_option(label="gear: Moved on")
+    settled.get_by_label("to be").select_option(label="skids")
+    expect(settled).to_contain_text("Moved on: skids")
+    drawn(farm)
+    pen = farm.locator("[data-pen]").first
+    pen.focus()
+    pen.press("Enter")
     farm.set_viewport_size({"width": 390, "height": 844})
     expect(farm.get_by_role("slider", name="Limit on cost")).to_be_visible()
     wide = farm.evaluate("document.documentElement.scrollWidth")
     assert wide <= 390
+    farm.get_by_role("button", name="Put it on the bench as a version").first.click()
+    farm.wait_for_url(re.compile(r"/pens/\d+$"))
+    expect(farm.locator("[data-control=gear]")).to_contain_text("skids")

@@ -156,6 +156,7 @@ class AddedOut(Out):
 
 
 class OpenFoundIn(In):
-    """What to call a pen that is put on the bench."""
+    """What to call a pen that is put on the bench; the pen of the same flock it is to be a version of, if one."""
 
     name: str = Field(max_length=200)
+    version_of: int | None = Field(None, ge=1, le=2**31 - 1)

@@ -5,6 +5,7 @@ import { Trouble, Waiting } from "../kit/Trouble";
 import { Choice, Size } from "./Choice";
 import { Front } from "./Front";
 import { Progress } from "./Progress";
+import { Settled, settledIn } from "./Settled";
 import { Several } from "./Several";
 import { useSearch, type Asked } from "./useSearch";
 
@@ -33,7 +34,7 @@ export function BalancePage() {
   const asked: Asked = {
     flock_id: flock.id,
     shapes: shape ? [shape] : [],
-    fixed: {},
+    fixed: settledIn(params),
     at_most: Object.fromEntries(SIZES.flatMap(([name]) => (params.get(name) ? [[name, params.get(name) ?? ""]] : []))),
     more: params.get("more") ? [params.get("more") as Schemas["What"]] : [],
     like,
@@ -44,19 +45,26 @@ export function BalancePage() {
     const next = new URLSearchParams(params);
     if (value) next.set(name, value);
     else next.delete(name);
-    if (name === "flock") ["like", "round", "under"].forEach((one) => next.delete(one));
+    if (name === "flock") ["like", "round", "under", "of"].forEach((one) => next.delete(one));
     setParams(next, { replace: true });
   };
-  return <Searching key={JSON.stringify(asked)} asked={asked} flocks={flocks.data} onChange={change} />;
+  const settle = (name: string, value: string) => {
+    const next = new URLSearchParams(params);
+    next.delete("fix");
+    for (const [other, kept] of Object.entries({ ...settledIn(params), [name]: value })) if (kept) next.append("fix", `${other}~${kept}`);
+    setParams(next, { replace: true });
+  };
+  return <Searching key={JSON.stringify(asked)} asked={asked} flocks={flocks.data} onChange={change} onSettle={settle} />;
 }
 
 interface SearchingProps {
   asked: Asked;
   flocks: Schemas["FlockOut"][];
   onChange: (name: string, value: string) => void;
+  onSettle: (name: string, value: string) => void;
 }
 
-function Searching({ asked, flocks, onChange }: SearchingProps) {
+function Searching({ asked, flocks, onChange, onSettle }: SearchingProps) {
   const found = useSearch(asked);
   const shapes = useChoices().data?.shapes ?? [];
   const { search } = found;
@@ -73,6 +81,7 @@ function Searching({ asked, flocks, onChange }: SearchingProps) {
         ))}
         <span className="ml-auto">{search ? <Progress search={search} running={found.running} onStop={found.stop} onGoOn={found.on} onAgain={found.again} /> : null}</span>
       </div>
+      <Settled shapes={shapes} shape={asked.shapes?.[0] ?? ""} fixed={asked.fixed ?? {}} onSettle={onSettle} />
       <Trouble problem={found.problem} />
       {asked.like || asked.like_found ? <p className="text-sm text-pencil">Round a pen you have: what is like it comes first.</p> : null}
       {search && search.pens.length > 0 ? <Front search={search} /> : found.problem ? null : <Waiting what={search?.note || "The first pens are being framed and judged"} />}

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
 import { renew } from "../api/show";
@@ -15,9 +15,11 @@ export function Shown({ search, pen }: { search: Schemas["SearchOut"]; pen: Foun
   const go = useNavigate();
   const cache = useQueryClient();
   const { read } = useUnits();
+  const [params] = useSearchParams();
+  const of = Number(params.get("of") ?? params.get("like")) || null;
   const open = useMutation({
     mutationFn: () =>
-      answer(api.POST("/api/searches/{search_id}/pens/{key}/open", { params: { path: { search_id: search.id, key: pen.key } }, body: { name: `${pen.called} ${read(pen.size)}`.slice(0, 80) } })),
+      answer(api.POST("/api/searches/{search_id}/pens/{key}/open", { params: { path: { search_id: search.id, key: pen.key } }, body: { name: `${pen.called} ${read(pen.size)}`.slice(0, 80), version_of: of } })),
     onSuccess: (made) => {
       void renew(cache, keys.pens);
       void go(`/pens/${made.id}`);
@@ -27,14 +29,14 @@ export function Shown({ search, pen }: { search: Schemas["SearchOut"]; pen: Foun
     <FoundPen pen={pen} axes={search.axes}>
       <p className="mt-2 flex flex-wrap gap-x-4 gap-y-1">
         <button type="button" className="line-button" disabled={open.isPending} onClick={() => open.mutate()}>
-          Put it on the bench
+          {of ? "Put it on the bench as a version" : "Put it on the bench"}
         </button>
         <span>
           Like this,{" "}
           {LESS.map(([figure, words], i) => (
             <span key={figure}>
               {i > 0 ? " · " : ""}
-              <Link className="underline decoration-2 underline-offset-4" to={`/balance?flock=${search.flock_id}&round=${search.id}:${pen.key}&under=${figure}:${(pen.figures[figure] ?? 0) * SOME_LESS}`}>
+              <Link className="underline decoration-2 underline-offset-4" to={`/balance?flock=${search.flock_id}&round=${search.id}:${pen.key}&under=${figure}:${(pen.figures[figure] ?? 0) * SOME_LESS}${of ? `&of=${of}` : ""}`}>
                 {words}
               </Link>
             </span>

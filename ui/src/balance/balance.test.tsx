@@ -77,6 +77,17 @@ describe("balance", () => {
     await waitFor(() => expect(screen.queryByText(/none weighs/)).toBeNull());
   });
 
+  it("settles one thing after another in its address and takes them back", async () => {
+    const asked = vi.spyOn(api, "POST");
+    shapes[0] = { ...shapes[0], parameters: [{ name: "gear", label: "Moved on", group: "gear", kind: "choice", low: 0, high: 0, choices: [{ key: "skids", label: "skids" }], only_if: null, note: "" }] } as never;
+    openApp("/balance?flock=1&fix=width~1.6 m");
+    expect(await screen.findByText("1.6 m")).toBeTruthy();
+    fireEvent.change(await screen.findByLabelText("Settle"), { target: { value: "gear" } });
+    fireEvent.change(screen.getByLabelText("to be"), { target: { value: "skids" } });
+    fireEvent.click(await screen.findByRole("button", { name: "Leave open: width" }));
+    await waitFor(() => expect(asked.mock.calls.map((call) => (call[1] as { body: { fixed?: object } }).body.fixed)).toContainEqual({ gear: "skids" }));
+  });
+
   it("says how far a running search is, and what was told of one that broke off", async () => {
     now = search("running", [found("a", 40, 500)]);
     openApp("/balance?flock=1");

@@ -13,6 +13,7 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design
 from ergamot.core.frame.parameters import Parameter, Value
 from ergamot.core.frame.shapes import SHAPES, shape_of
+from ergamot.core.shed import Thing
 
 SIZES = ("length", "width", "height")  # of which no more than so much may be asked
 
@@ -20,7 +21,8 @@ SIZES = ("length", "width", "height")  # of which no more than so much may be as
 @dataclass(frozen=True)
 class Asked:
     """A flock on a farm; the shapes looked at; values that are settled; lengths of which no more is wanted, mm; verdicts of
-    which more is wanted than good; a pen to look round, whose own doors and furniture pens of its shape keep."""
+    which more is wanted than good; a pen to look round, whose own doors and furniture pens of its shape keep; things in the
+    shed a pen may be built of, by their number."""
 
     flock: Flock
     farm: FarmConditions
@@ -29,6 +31,7 @@ class Asked:
     at_most: Mapping[str, float] = field(default_factory=dict)
     more: tuple[What, ...] = ()
     like: Design | None = None
+    in_hand: Mapping[int, Thing] = field(default_factory=dict)
 
 
 def make_asked(
@@ -40,12 +43,13 @@ def make_asked(
     at_most: Mapping[str, float] | None = None,
     more: tuple[What, ...] = (),
     like: Design | None = None,
+    in_hand: Mapping[int, Thing] | None = None,
 ) -> Asked:
     """Check what is asked of a search; shapes that cannot have what is settled fall away.
 
     Args: catalogue; flock; farm; shapes, by key, all where none is named; fixed, values by parameter name, typed or figures;
         at_most, lengths by name, mm, each within the limits of some shape; more, verdicts;
-        like, a pen to look round.
+        like, a pen to look round; in_hand, things of the shed a pen may be built of, by their number.
     Returns: the Asked.
     Raises: UnknownChoice for a shape, a parameter or a choice there is not; OutOfRange where no shape allows a settled value
         or is as small as is asked.
@@ -66,7 +70,7 @@ def make_asked(
         if not kept:
             raise OutOfRange(name, most, f"at least {min(lows.values()):g} mm, the least any of these can be")
         left = kept
-    return Asked(flock, farm, left, settled, dict(at_most or {}), more, like)
+    return Asked(flock, farm, left, settled, dict(at_most or {}), more, like, dict(in_hand or {}))
 
 
 def parameter_of(shape: str, name: str) -> Parameter | None:

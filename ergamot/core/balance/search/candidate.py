@@ -229,7 +229,7 @@ def figures_of(
     floor = judged.space.figure.figures[0][1].value
     return {
         Figure.MASS: judged.mass.fresh_kg,
-        Figure.COST: float(estimated_cost(structure, catalogue)),
+        Figure.COST: float(estimated_cost(structure, catalogue, asked.in_hand)),
         Figure.HOURS: about_hours(structure),
         Figure.GUST: judged.stands.poor.worst.least,
         Figure.PULL: moved.start,

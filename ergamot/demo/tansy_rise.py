@@ -143,7 +143,14 @@ def _enter(work: Work) -> None:
         work,
         orchard.id,
         orchard.revision,
-        {"roof": "steel-29", "walls": "sheltered", "gear": "boards", "pairs": 2, "anchors": 1},
+        {
+            "roof": "steel-29",
+            "walls": "sheltered",
+            "gear": "boards",
+            "pairs": 2,
+            "anchor": "screw-380",
+            "anchors": 1,
+        },
         None,
         None,
     )

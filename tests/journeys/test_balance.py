@@ -61,9 +61,9 @@ def test_what_else_a_pen_could_be_and_what_each_thing_of_it_costs(farm):
     expect(farm.get_by_text("Round a pen you have")).to_be_visible()
     drawn(farm)
     settled = farm.get_by_role("group", name="Settled")
-    settled.get_by_label("Settle", exact=True).select_option(label="gear: Moved on")
-    settled.get_by_label("to be").select_option(label="skids")
-    expect(settled).to_contain_text("Moved on: skids")
+    settled.get_by_role("combobox").first.select_option(label="gear: Moved on")
+    settled.get_by_role("combobox").nth(1).select_option("skids")
+    expect(settled).to_contain_text("Moved on: bare skids")
     drawn(farm)
     pen = farm.locator("[data-pen]").first
     pen.focus()

@@ -33,11 +33,12 @@ def test_no_page_is_wider_than_a_phone(farm: Page, store):
     farm.set_viewport_size(PHONE)
     pens = farm.request.get("/api/pens").json()["pens"]
     first, second = pens[0]["id"], pens[1]["id"]
+    of_each = list({pen["shape"]: pen["id"] for pen in pens}.values())
     pages = [
         "/pens", "/flocks", "/farm", "/shed", "/build/batch", "/catalogue", "/catalogue/hardware",
         f"/compare?pens={first},{second}",
-        *(f"/build/{pen['id']}/steps" for pen in pens),
-        *(f"/{part}/{pen['id']}" for part in ("pens", "build") for pen in pens),
+        *(f"/build/{pen}/steps" for pen in of_each),
+        *(f"/{part}/{pen}" for part in ("pens", "build") for pen in of_each),
         *(f"/ground?pen={pen['id']}" for pen in pens),
     ]  # fmt: skip
     for path in pages:

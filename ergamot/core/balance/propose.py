@@ -32,9 +32,11 @@ AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.
 KEPT_PROPOSALS = 32  # of one session at the pens and more; a design is small
 KEPT_LOOKS = 128
 MOST_SIZES = 4  # looked at on the best running gear; may move
+# What the stock says, the shade it gives, how it is got into and what it looks like; judgement
 HELD = frozenset(
-    {"length", "width", "roofed"}
-)  # what the stock says, and shade, as what the birds want; judgement
+    {"length", "width", "section", "roofed", "access", "roof_kind", "pitch", "rise", "wall", "overhang"}
+)
+SPARED = frozenset({"species"})  # other timber than usual only where it mends something; judgement
 MOST_JUDGED = 24  # of one proposal, beside what was begun with; may move
 
 
@@ -101,7 +103,9 @@ def proposed(
     if begun is None:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     held = HELD | set(wants_of(catalogue, flock, shape))
-    found = descended(catalogue, asked, _clearing(catalogue, asked, begun.found).design, MOST_JUDGED, held)
+    found = descended(
+        catalogue, asked, _clearing(catalogue, asked, begun.found).design, MOST_JUDGED, held, SPARED
+    )
     return _reached(catalogue, asked, found)
 
 

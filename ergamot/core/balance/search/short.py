@@ -26,14 +26,19 @@ FELT_KG = 0.01  # more than this is heavier; may move
 
 
 def descended(
-    catalogue: Catalogue, asked: Asked, start: Design, most: int, held: frozenset[str] = frozenset()
+    catalogue: Catalogue,
+    asked: Asked,
+    start: Design,
+    most: int,
+    held: frozenset[str] = frozenset(),
+    spared: frozenset[str] = frozenset(),
 ) -> Candidate:
     """The pen that is met with going from one to the next better beside it.
 
     By one change at a time, the likeliest first; then so from there on every other running gear; then by two changes at once.
 
     Args: catalogue; asked, for its flock, its farm and what is settled; start; most, pens judged, 1 to 10000; held, parameters
-        that stay as they are, besides what is settled.
+        that stay as they are, besides what is settled; spared, those changed only where less is wanting then.
     Returns: a Candidate, tied down as cheaply as holds; the start where nothing that is met with is better.
     Raises: OutOfRange.
     Source: common practice: first improvement, begun again elsewhere.
@@ -44,7 +49,7 @@ def descended(
     """
     require_range("most", most, 1, 10_000)
     best = tied_candidate(catalogue, asked, start)
-    way = _Way(catalogue, asked, most, held | set(asked.fixed), {best.key: best})
+    way = _Way(catalogue, asked, most, held | set(asked.fixed), spared, {best.key: best})
     best = way.down(best)
     gears = genome_of(catalogue, asked).choices(start.shape, "gear")
     others = [one for gear in gears if (one := way.judged(best.design, {"gear": gear}, again=True))]
@@ -61,6 +66,7 @@ class _Way:
     asked: Asked
     left: int
     held: frozenset[str]
+    spared: frozenset[str]
     known: dict[str, Candidate | None]
 
     def down(self, best: Candidate) -> Candidate:
@@ -87,7 +93,9 @@ class _Way:
         found = self.judged(
             best.design, changes, under=math.inf if best.wanting else best.figures[Figure.MASS]
         )
-        return best if found is None else min(best, found, key=lambda one: one.order)
+        if found is None or (self.spared & set(changes) and found.order[0] >= best.order[0]):
+            return best
+        return min(best, found, key=lambda one: one.order)
 
     def judged(
         self, design: Design, changes: Changes, again: bool = False, under: float = math.inf

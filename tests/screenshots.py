@@ -89,10 +89,10 @@ def mends(page: Page) -> None:
     open_pen(page, "Turkey hoop")
     board = page.get_by_role("region", name="What would mend it")
     board.get_by_role("button", name="moving").click()
-    board.locator("li").nth(2).wait_for()
+    board.locator("li").first.wait_for()
     board.get_by_role("status").wait_for(state="detached")
     board.get_by_role("button", name="Try").first.click()
-    board.locator("li").nth(2).scroll_into_view_if_needed()
+    board.locator("li").first.scroll_into_view_if_needed()
     page.wait_for_timeout(SETTLE_MS)
 
 

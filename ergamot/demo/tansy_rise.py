@@ -144,6 +144,9 @@ def _enter(work: Work) -> None:
         orchard.id,
         orchard.revision,
         {
+            "length": 2438.4,
+            "width": 1219.2,
+            "roofed": 1.0,
             "roof": "steel-29",
             "walls": "sheltered",
             "gear": "boards",

@@ -15,7 +15,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.shapes import SHAPES
-from tests.core.flocks_of_nine import NINE, flock_of
+from tests.core.flocks_of_nine import flock_of
 from tests.core.test_search import BROILERS, FARM, C
 
 
@@ -74,7 +74,3 @@ def test_small_flocks_get_small_pens(name):
     need = needed_floor_m2(flock, C.floor_needs[flock.strain.kind])
     found = proposed(C, flock, FARM, "a-frame")
     assert build(found.design, C).body.floor_m2 < max(3 * need, 3.0)
-
-
-def test_nine_flocks_are_all_told_apart():
-    assert len({flock_of(C, name) for name in NINE}) == 9

@@ -16,9 +16,9 @@ from ergamot.core.balance.search.drafts import design_of, too_small
 from ergamot.core.balance.search.executor import InLine
 from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.front import aims_of, filled, front_of
-from ergamot.core.balance.search.genes import GROUPS, HATCHES, TIED, Draft, genome_of
+from ergamot.core.balance.search.genes import GROUPS, HATCHES, TIED, Draft, draft_key, genome_of
 from ergamot.core.balance.search.limits import conflict, fails, through
-from ergamot.core.balance.search.run import Budget, draft_key, search
+from ergamot.core.balance.search.run import Budget, search
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.farm.conditions import make_conditions

@@ -51,7 +51,7 @@ def test_a_short_search_ends_at_the_best_of_a_reduced_space(name):
     everything = [one for one in (candidate_of(C, asked, draft) for draft in every_draft(asked)) if one]
     begun = first_look(C, asked)
     assert begun
-    found = descended(C, asked, begun.found.design, 96)
+    found = descended(C, asked, begun.design, 96)
     assert found.order[:2] == best_of(everything).order[:2]
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange
@@ -24,26 +24,23 @@ MOST_PLACES = 2  # of a side, the nearest to the corner; may move
 SIZES_MM = (400.0, 360.0)  # the usual hatch, and the least an arm in a coat goes through; judgement
 
 
-def within_reach(
-    catalogue: Catalogue, design: Design, keeps: Callable[[Structure], bool], tries: int | None = None
-) -> Design:
-    """A pen with hatches for an arm until all of it is reached, as far as they find room and cost it nothing else.
+def within_reach(catalogue: Catalogue, design: Design, tries: int | None = None) -> Design:
+    """A pen with hatches for an arm until all of it is reached, as far as they find room.
 
-    Args: catalogue; design; keeps, whether a pen stands as well as before in all that is asked of it; tries, hatches framed for
-        each that is wanted, 1 or more; all there are where it is not given.
+    Args: catalogue; design; tries, hatches framed for each that is wanted, 1 or more; all there are where it is not given.
     Returns: the same where all of it is reached, or no hatch helps.
     Source: common practice.
 
     >>> from ergamot.core.frame.design import make_design
     >>> bare = make_design(c, "a-frame", {"gear": "skids"})
-    >>> pens = (build(each, c) for each in (bare, within_reach(c, bare, lambda _: True)))
+    >>> pens = (build(each, c) for each in (bare, within_reach(c, bare)))
     >>> before, after = (sum(one.share for one in out_of_reach(each)) for each in pens)
     >>> after < before
     True
     """
     for _ in range(MOST_HATCHES):
         lacking = out_of_reach(build(design, catalogue))
-        better = _with_a_hatch(catalogue, design, lacking, keeps, tries) if lacking else None
+        better = _with_a_hatch(catalogue, design, lacking, tries) if lacking else None
         if better is None:
             return design
         design = better
@@ -54,7 +51,6 @@ def _with_a_hatch(
     catalogue: Catalogue,
     design: Design,
     lacking: tuple[Reached, ...],
-    keeps: Callable[[Structure], bool],
     tries: int | None,
 ) -> Design | None:
     """The same with the hatch that lets an arm to most of what it does not get to; none where none does."""
@@ -69,7 +65,7 @@ def _with_a_hatch(
             continue
         left = out_of_reach(whole)
         gain = sum(one.share for one in lacking) - sum(one.share for one in left)
-        if gain > gained and keeps(whole):
+        if gain > gained:
             best, gained = tried, gain
             if not left or gain > ENOUGH * far.share:
                 break

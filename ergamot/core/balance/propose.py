@@ -1,30 +1,25 @@
-"""A whole pen to begin from: the best that a short search meets with, in one way of building or in all of them."""
+"""A whole pen to begin from: the best that a short search meets with in one way of building."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping
 from functools import lru_cache
 
 from ergamot.core.balance.fitting import fitted, wants_of
-from ergamot.core.balance.hatches import within_reach
 from ergamot.core.balance.likely import likely_gears, likely_sizes
-from ergamot.core.balance.search.asked import Asked
-from ergamot.core.balance.search.candidate import A_LACK, Candidate, Mark, tied_candidate
+from ergamot.core.balance.search.asked import Asked, parameter_of
+from ergamot.core.balance.search.candidate import Candidate, better_of, tied_candidate, with_hatches
 from ergamot.core.balance.search.short import descended
-from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import ErgamotError, OutOfRange
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear.parameters import CARRIED
-from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.carried import WANTED_MM, carried
 
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
@@ -36,21 +31,11 @@ MOST_SIZES = 4  # looked at on the best running gear; may move
 HELD = frozenset(
     {"length", "width", "section", "roofed", "access", "roof_kind", "pitch", "rise", "wall", "overhang"}
 )
+STOUT: Mapping[str, Value] = {
+    "axle_steel": Steel.HARD
+}  # of every axle that is looked at: the milder is tried at last
 SPARED = frozenset({"species"})  # other timber than usual only where it mends something; judgement
-MOST_JUDGED = 24  # of one proposal, beside what was begun with; may move
-
-
-@dataclass(frozen=True)
-class Look:
-    """A pen that was looked at, on which running gear."""
-
-    found: Candidate
-    gear: Mapping[str, Value]
-
-    @property
-    def order(self) -> tuple[float, float, float, str]:
-        """The better first."""
-        return self.found.order
+MOST_TRIED = 24  # of one proposal, beside what was begun with; may move
 
 
 def propose(
@@ -103,21 +88,18 @@ def proposed(
     if begun is None:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     held = HELD | set(wants_of(catalogue, flock, shape))
-    found = descended(
-        catalogue, asked, _clearing(catalogue, asked, begun.found).design, MOST_JUDGED, held, SPARED
-    )
-    return _reached(catalogue, asked, found)
+    start = with_hatches(catalogue, asked, _clearing(catalogue, asked, begun), tied_candidate)
+    found = descended(catalogue, asked, start.design, MOST_TRIED, held, SPARED)
+    return with_hatches(catalogue, asked, _milder(catalogue, asked, found), tied_candidate)
 
 
-def first_look(
-    catalogue: Catalogue, asked: Asked, most_sizes: int = 1, gears: Sequence[Mapping[str, Value]] = ()
-) -> Look | None:
+def first_look(catalogue: Catalogue, asked: Asked, most_sizes: int = 1) -> Candidate | None:
     """The best of the pens a builder would try first, before anything of it is changed.
 
     Every running gear on the smallest size that is enough, then the next sizes on the best of these.
 
-    Args: catalogue; asked, of one shape; most_sizes, 1 or more; gears, values of each; all that are likely where none is given.
-    Returns: the Look; None where no size of it can be built for these birds.
+    Args: catalogue; asked, of one shape; most_sizes, 1 or more.
+    Returns: the Candidate; None where no size of it can be built for these birds.
     Raises: UnknownChoice.
     Source: common practice.
 
@@ -126,20 +108,22 @@ def first_look(
     True
     """
     (shape,) = asked.shapes
-    given = tuple(asked.fixed.items())
+    gears = likely_gears(shape, asked.fixed)
     near, others = likely_sizes(catalogue, asked.flock, shape, asked.fixed)
+    stout = STOUT if parameter_of(shape, "axle_steel") else {}
 
-    def look(size: Flat, gear: Mapping[str, Value]) -> list[Look]:
-        built = tuple({"length": size[0], "width": size[1], **gear, **asked.fixed}.items())
-        found = _looked(catalogue, asked.flock, asked.farm, shape, given, built)
-        return [Look(found, gear)] if found else []
+    def look(size: Flat, gear: Mapping[str, Value]) -> Candidate | None:
+        built = {**stout, "length": size[0], "width": size[1], **gear, **asked.fixed}
+        return _looked(
+            catalogue, asked.flock, asked.farm, shape, tuple(asked.fixed.items()), tuple(built.items())
+        )
 
     for at, size in enumerate((*near, *others)):
-        looks = [one for gear in gears or likely_gears(shape, asked.fixed) for one in look(size, gear)]
+        looks = [(one, gear) for gear in gears if (one := look(size, gear))]
         if looks:
-            best = min(looks, key=lambda one: one.order)
-            more = [one for next_size in near[at + 1 : at + most_sizes] for one in look(next_size, best.gear)]
-            return min((best, *more), key=lambda one: one.order)
+            best, gear = min(looks, key=lambda each: each[0].order)
+            more = [one for other in near[at + 1 : at + most_sizes] if (one := look(other, gear))]
+            return better_of(best, *more)
     return None
 
 
@@ -155,20 +139,18 @@ def _looked(
     """A pen with what these birds want in it, judged: what is looked at for the starts is looked at again to propose it."""
     asked = Asked(flock, farm, (shape,), dict(given))
     design = fitted(catalogue, flock, shape, dict(built))
-    if design is None:
-        return None
     try:
-        return _stouter(catalogue, asked, tied_candidate(catalogue, asked, design))
+        return None if design is None else tied_candidate(catalogue, asked, design)
     except ErgamotError:
         return None
 
 
-def _stouter(catalogue: Catalogue, asked: Asked, one: Candidate) -> Candidate:
-    """The same on a harder axle, where a mild one would bend."""
-    if one.ratio(What.STRENGTH) >= 1 or one.design.values.get("axle_steel") != Steel.MILD:
+def _milder(catalogue: Catalogue, asked: Asked, one: Candidate) -> Candidate:
+    """The same on a mild axle, where that holds as well: it costs less."""
+    if one.design.values.get("axle_steel") != Steel.HARD:
         return one
-    hard = change(catalogue, one.design, {"axle_steel": Steel.HARD})
-    return min((one, tied_candidate(catalogue, asked, hard)), key=lambda each: each.order)
+    mild = change(catalogue, one.design, {"axle_steel": Steel.MILD})
+    return better_of(one, tied_candidate(catalogue, asked, mild))
 
 
 def _clearing(catalogue: Catalogue, asked: Asked, start: Candidate) -> Candidate:
@@ -192,18 +174,3 @@ def _clearing(catalogue: Catalogue, asked: Asked, start: Candidate) -> Candidate
         if clears >= WANTED_MM:
             break
     return best
-
-
-def _reached(catalogue: Catalogue, asked: Asked, found: Candidate) -> Candidate:
-    """The same with hatches for an arm where no one gets, where that is worth what it costs; tied down again."""
-    stood = sum(mark.wanting for mark in found.marks if mark.what is not What.WIND)
-
-    def keeps(structure: Structure) -> bool:
-        graded = judge(catalogue, structure, asked.flock, asked.farm).graded
-        marks = (Mark(one.what, one.ratio, one.least) for one in graded if one.what is not What.WIND)
-        return sum(mark.wanting for mark in marks) <= stood + A_LACK / 2
-
-    reached = within_reach(catalogue, found.design, keeps)
-    if reached == found.design:
-        return found
-    return min((found, tied_candidate(catalogue, asked, reached)), key=lambda one: one.order)

@@ -40,7 +40,7 @@ class Start:
     @property
     def fails(self) -> tuple[What, ...]:
         """The verdicts it falls short in, by name."""
-        return tuple(one.what for one in self.judged.graded if one.falls_short)
+        return self.found.short
 
 
 def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[Start, ...]:
@@ -72,23 +72,19 @@ def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[St
             )
         if len(found) == HOW_MANY:
             break
-    found.sort(key=_rank)
-    return tuple(found)
+    return tuple(sorted(found, key=_rank))
 
 
 def _best_way(
     catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str
 ) -> tuple[tuple[float, float, float, str], str, str] | None:
-    """How a shape looks, it and the way of building it that looks best for these birds, by the key of its school; as it
-    usually is on every running gear, other ways on the best of these."""
-    some = SHAPES[shape]
-    usual = first_look(catalogue, Asked(flock, farm, (shape,)))
-    gears = (usual.gear,) if usual else ()
-    looks = [(usual.order, shape, "")] if usual else []
-    for school in some.schools:
-        asked = Asked(flock, farm, (shape,), some.school_of(school.key))
-        if look := first_look(catalogue, asked, gears=gears):
-            looks.append((look.order, shape, school.key))
+    """How a shape looks, its key, and the way of building it that looks best for these birds, by the key of its school."""
+    ways = ["", *(school.key for school in SHAPES[shape].schools)]
+    looks = [
+        (look.order, shape, way)
+        for way in ways
+        if (look := first_look(catalogue, Asked(flock, farm, (shape,), SHAPES[shape].school_of(way))))
+    ]
     return min(looks, default=None)
 
 

@@ -5,7 +5,7 @@ import { Choice, Size } from "./Choice";
 
 /** What is settled of a search, in its address: a parameter, a tilde, what it is to be. */
 export const settledIn = (params: URLSearchParams): Record<string, string> =>
-  Object.fromEntries(params.getAll("fix").flatMap((one) => (one.includes("~") ? [[one.slice(0, one.indexOf("~")), one.slice(one.indexOf("~") + 1)]] : [])));
+  Object.fromEntries(params.getAll("fix").map((one) => one.split("~", 2)));
 
 interface Props {
   shapes: Schemas["ShapeOut"][];
@@ -17,7 +17,7 @@ interface Props {
 /** Things of a pen that are settled: told one by one, taken back one by one, one more picked of all the shapes can be. */
 export function Settled({ shapes, shape, fixed, onSettle }: Props) {
   const [picked, setPicked] = useState("");
-  const all = parametersOf(shapes.filter((one) => !shape || one.key === shape));
+  const all = everyOneOf(shapes.filter((one) => !shape || one.key === shape));
   const known = new Map(all.map((one) => [one.name, one]));
   const left = all.filter((one) => !(one.name in fixed));
   const one = known.get(picked);
@@ -27,14 +27,17 @@ export function Settled({ shapes, shape, fixed, onSettle }: Props) {
   };
   return (
     <div className="mt-2 flex flex-wrap items-baseline gap-x-5 gap-y-1" role="group" aria-label="Settled">
-      {Object.entries(fixed).map(([name, value]) => (
-        <span key={name} className="text-sm">
-          {known.get(name)?.label ?? name}: <b>{wordOf(known.get(name), String(value))}</b>{" "}
-          <button type="button" className="underline decoration-2 underline-offset-4" aria-label={`Leave open: ${known.get(name)?.label ?? name}`} onClick={() => onSettle(name, "")}>
-            leave open
-          </button>
-        </span>
-      ))}
+      {Object.entries(fixed).map(([name, value]) => {
+        const { label, choices } = known.get(name) ?? { label: name, choices: [] };
+        return (
+          <span key={name} className="text-sm">
+            {label}: <b>{choices.find((each) => each.key === value)?.label ?? value}</b>{" "}
+            <button type="button" className="underline decoration-2 underline-offset-4" aria-label={`Leave open: ${label}`} onClick={() => onSettle(name, "")}>
+              leave open
+            </button>
+          </span>
+        );
+      })}
       <Choice label="Settle" value={picked} options={[["", "nothing more"], ...left.map((each): [string, string] => [each.name, `${each.group}: ${each.label}`])]} onPick={setPicked} />
       {one?.kind === "choice" ? <Choice label="to be" value="" options={[["", "…"], ...one.choices.map((each): [string, string] => [each.key, each.label])]} onPick={settle} /> : null}
       {one && one.kind !== "choice" ? <Size label="to be" value="" onKeep={settle} /> : null}
@@ -42,11 +45,9 @@ export function Settled({ shapes, shape, fixed, onSettle }: Props) {
   );
 }
 
-/** Everything some shapes declare, each name once; lengths and widths have a place of their own. */
-function parametersOf(shapes: Schemas["ShapeOut"][]): Parameter[] {
+/** Everything some shapes declare, each name once. */
+function everyOneOf(shapes: Schemas["ShapeOut"][]): Parameter[] {
   const all = new Map<string, Parameter>();
   for (const shape of shapes) for (const one of shape.parameters) if (!all.has(one.name)) all.set(one.name, one);
   return [...all.values()].sort((a, b) => a.group.localeCompare(b.group) || a.label.localeCompare(b.label));
 }
-
-const wordOf = (one: Parameter | undefined, value: string) => one?.choices.find((each) => each.key === value)?.label ?? value;

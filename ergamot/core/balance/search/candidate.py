@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import hashlib
-import json
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -12,7 +10,7 @@ from ergamot.core.balance.hatches import within_reach
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.drafts import design_of
 from ergamot.core.balance.search.figures import SCALES, Figure
-from ergamot.core.balance.search.genes import HATCHES, TIED, TIES, Draft
+from ergamot.core.balance.search.genes import HATCHES, TIED, TIES, Draft, draft_key
 from ergamot.core.balance.ties import tied_down
 from ergamot.core.balance.verdicts import Judged, judge, stands_of
 from ergamot.core.catalogue import Catalogue
@@ -113,6 +111,9 @@ class Candidate:
         return next((mark.ratio for mark in self.marks if mark.what is what), 1.0)
 
 
+Judging = Callable[[Catalogue, Asked, Design], Candidate]
+
+
 def design_key(design: Design) -> str:
     """The same for the same design.
 
@@ -123,8 +124,21 @@ def design_key(design: Design) -> str:
     >>> design_key(make_design(c, "hoop", {})) == design_key(make_design(c, "hoop", {"width": 2438.4}))
     True
     """
-    told = json.dumps([design.shape, sorted(design.values.items())])
-    return hashlib.sha256(told.encode()).hexdigest()[:24]
+    return draft_key(Draft(design.shape, tuple(sorted(design.values.items()))))
+
+
+def better_of(one: Candidate, *others: Candidate) -> Candidate:
+    """The pen to be shown or proposed before some others.
+
+    Args: one; others.
+    Returns: the first of them by its order.
+    Source: judgement.
+
+    >>> one = judged_design(c, make_asked(c, broilers(), farm()), make_design(c, "low-pen", {}))
+    >>> better_of(one) is one
+    True
+    """
+    return min((one, *others), key=lambda each: each.order)
 
 
 def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate | None:
@@ -146,14 +160,39 @@ def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate 
     judged = tied_candidate if asked_of.get(TIED) == "yes" else judged_design
     try:
         found = judged(catalogue, asked, design)
-        if (
-            asked_of.get(HATCHES) == "yes" and found.passes and found.unreached
-        ):  # worth its hinges only in a pen that is
-            reached = within_reach(catalogue, found.design, lambda _: True, TRIES)
-            return found if reached == found.design else judged(catalogue, asked, reached)
+        if asked_of.get(HATCHES) == "yes" and found.passes:  # worth their hinges only in a pen that is
+            return with_hatches(catalogue, asked, found, judged, TRIES)
         return found
     except ErgamotError:
         return None
+
+
+def with_hatches(
+    catalogue: Catalogue,
+    asked: Asked,
+    found: Candidate,
+    judged: Judging,
+    tries: int | None = None,
+) -> Candidate:
+    """The same with hatches for an arm where no one gets, where that is worth what they weigh.
+
+    Args: catalogue; asked; found; judged, how the pen with hatches is judged; tries, of each hatch, 1 or more, all there are
+        where it is not given.
+    Returns: the better of the two.
+    Raises: OutOfRange.
+    Source: as `within_reach`.
+
+    >>> asked = make_asked(c, broilers(), farm())
+    >>> bare = judged_design(c, asked, make_design(c, "low-pen", {"length": 1828.8, "width": 1219.2}))
+    >>> bare.unreached, with_hatches(c, asked, bare, judged_design).unreached
+    (1, 0)
+    """
+    if not found.unreached:
+        return found
+    reached = within_reach(catalogue, found.design, tries)
+    if reached == found.design:
+        return found
+    return better_of(found, judged(catalogue, asked, reached))
 
 
 def tied_candidate(catalogue: Catalogue, asked: Asked, design: Design) -> Candidate:

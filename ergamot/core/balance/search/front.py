@@ -9,7 +9,7 @@ from pymoo.indicators.hv import HV
 from pymoo.util.nds.non_dominated_sorting import NonDominatedSorting
 
 from ergamot.core.balance.search.asked import Asked
-from ergamot.core.balance.search.candidate import Candidate
+from ergamot.core.balance.search.candidate import Candidate, better_of
 from ergamot.core.balance.search.figures import Figure
 
 # Less than this no keeper feels: kg, money, hours, of a grade; judgement
@@ -58,7 +58,7 @@ def best_of(candidates: Sequence[Candidate]) -> Candidate | None:
     >>> best_of(()) is None
     True
     """
-    return min(candidates, key=lambda one: one.order, default=None)
+    return better_of(*candidates) if candidates else None
 
 
 def front_of(asked: Asked, candidates: Sequence[Candidate]) -> tuple[Candidate, ...]:

@@ -5,6 +5,8 @@ A parameter that several shapes have is one gene: a hoop crossed with a low pen 
 
 from __future__ import annotations
 
+import hashlib
+import json
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
@@ -61,6 +63,19 @@ class Draft:
 
     shape: str
     values: tuple[tuple[str, Value], ...]
+
+
+def draft_key(draft: Draft) -> str:
+    """The same for the same draft.
+
+    Args: draft.
+    Returns: 24 hexadecimal digits.
+    Source: SHA-256.
+
+    >>> draft_key(Draft("hoop", ())) == draft_key(Draft("hoop", ()))
+    True
+    """
+    return hashlib.sha256(json.dumps([draft.shape, draft.values]).encode()).hexdigest()[:24]
 
 
 @dataclass(frozen=True)

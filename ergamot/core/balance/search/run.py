@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
-import json
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import islice
@@ -22,7 +20,7 @@ from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.candidate import Candidate
 from ergamot.core.balance.search.executor import Executor
 from ergamot.core.balance.search.front import aims_of, count_of_aims, front_of
-from ergamot.core.balance.search.genes import Draft, Genome, genome_of
+from ergamot.core.balance.search.genes import Draft, Genome, draft_key, genome_of
 from ergamot.core.balance.search.seeds import seeds
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import require_range
@@ -56,19 +54,6 @@ class Generation:
     front: tuple[Candidate, ...]
     tried: int
     judged: int
-
-
-def draft_key(draft: Draft) -> str:
-    """The same for the same draft.
-
-    Args: draft.
-    Returns: 24 hexadecimal digits.
-    Source: SHA-256.
-
-    >>> draft_key(Draft("hoop", ())) == draft_key(Draft("hoop", ()))
-    True
-    """
-    return hashlib.sha256(json.dumps([draft.shape, draft.values]).encode()).hexdigest()[:24]
 
 
 def search(

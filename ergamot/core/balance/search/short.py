@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from ergamot.core.balance.mends import single_changes
 from ergamot.core.balance.search.asked import Asked
-from ergamot.core.balance.search.candidate import Candidate, design_key, tied_candidate
+from ergamot.core.balance.search.candidate import Candidate, better_of, design_key, tied_candidate
 from ergamot.core.balance.search.figures import Figure
 from ergamot.core.balance.search.genes import genome_of
 from ergamot.core.catalogue import Catalogue
@@ -37,7 +37,7 @@ def descended(
 
     By one change at a time, the likeliest first; then so from there on every other running gear; then by two changes at once.
 
-    Args: catalogue; asked, for its flock, its farm and what is settled; start; most, pens judged, 1 to 10000; held, parameters
+    Args: catalogue; asked, for its flock, its farm and what is settled; start; most, pens tried, 1 to 10000; held, parameters
         that stay as they are, besides what is settled; spared, those changed only where less is wanting then.
     Returns: a Candidate, tied down as cheaply as holds; the start where nothing that is met with is better.
     Raises: OutOfRange.
@@ -54,13 +54,13 @@ def descended(
     gears = genome_of(catalogue, asked).choices(start.shape, "gear")
     others = [one for gear in gears if (one := way.judged(best.design, {"gear": gear}, again=True))]
     for other in sorted(others, key=lambda one: one.order):
-        best = min(best, way.down(other), key=lambda one: one.order)
+        best = better_of(best, way.down(other))
     return way.by_two(best)
 
 
 @dataclass
 class _Way:
-    """A way down from one pen to another, while there are pens left to judge."""
+    """A way down from one pen to another, while there are pens left to try."""
 
     catalogue: Catalogue
     asked: Asked
@@ -95,25 +95,26 @@ class _Way:
         )
         if found is None or (self.spared & set(changes) and found.order[0] >= best.order[0]):
             return best
-        return min(best, found, key=lambda one: one.order)
+        return better_of(best, found)
 
     def judged(
         self, design: Design, changes: Changes, again: bool = False, under: float = math.inf
     ) -> Candidate | None:
         """The pen with some things changed; none where there is none, it is not under so many kg, it was met with before and
-        is not asked for `again`, or no more are to be judged."""
+        is not asked for `again`, or no more are to be tried."""
         if self.left <= 0 or self.held & set(changes):
             return None
         try:
             changed = change(self.catalogue, design, changes)
         except ErgamotError:
+            self.left -= 1
             return None
         told = design_key(changed)
         if told in self.known:
             return self.known[told] if again else None
+        self.left -= 1
         if under < math.inf and mass(build(changed, self.catalogue)).fresh_kg > under + FELT_KG:
             return None
-        self.left -= 1
         self.known[told] = self._tied(changed)
         return self.known[told]
 

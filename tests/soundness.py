@@ -9,8 +9,8 @@ from shapely import Polygon, union_all
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.contact import FACES, TOUCH_MM, solids
-from ergamot.core.frame.covering import in_plane, on_plane
-from ergamot.core.frame.face import plane_through
+from ergamot.core.frame.covering import in_planes
+from ergamot.core.frame.face import Face, plane_through
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.separation import OVERLAP_MM, separations
 from ergamot.core.frame.structure import Member, Panel, Structure
@@ -73,12 +73,17 @@ def _sides(structure: Structure) -> tuple[np.ndarray, np.ndarray]:
 def _lying_on(panel: Panel, quads: np.ndarray, owner: np.ndarray) -> set[int]:
     face = plane_through(panel.face, panel.corners, panel.normal)
     outline = Polygon([face.flat(corner)[:2] for corner in panel.corners])
-    lies = in_plane(quads, face)
-    flat = on_plane(quads, face)
+    lies = in_planes(quads, [face])[0]
+    flat = _on_plane(quads[lies], face)
     if not len(flat):
         return set()
     areas = shapely.area(shapely.intersection(shapely.polygons(flat), outline))
     return {int(i) for i in owner[lies][areas > HELD_MM2]}
+
+
+def _on_plane(quads: np.ndarray, face: Face) -> np.ndarray:
+    """Pieces that lie in a face, (n, 4, 3), in its (u, v)."""
+    return (quads - face.origin) @ np.array([face.along, face.up]).T
 
 
 def _near_pairs(members: tuple[Member, ...]) -> np.ndarray:
@@ -106,7 +111,8 @@ def closed_share(structure: Structure, name: str) -> float:
         if panel.face == name and not panel.raised
     ]
     covers += [Polygon(flat(opening.corners)) for opening in structure.openings if opening.face == name]
-    covers += list(shapely.polygons(on_plane(_sides(structure)[0], face)))
+    quads, _ = _sides(structure)
+    covers += list(shapely.polygons(_on_plane(quads[in_planes(quads, [face])[0]], face)))
     return float(union_all(covers).intersection(outline).area / outline.area)
 
 

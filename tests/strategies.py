@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date, timedelta
 
 from hypothesis import assume
@@ -37,20 +38,27 @@ def _value(parameter: Parameter) -> st.SearchStrategy[object]:
 
 
 @st.composite
-def designs(draw: st.DrawFn, shape: str | None = None) -> Design:
-    """Any design of a shape, or of any shape, that can be built.
+def designs(draw: st.DrawFn, shape: str | None = None, **among: Sequence[str]) -> Design:
+    """Any design of a shape, or of any shape, that can be built; with one of some choices where these are given.
 
     A value that does not go with the others is mended to its default, then to its least.
     """
-    shape = shape or draw(st.sampled_from(list(SHAPES)), label="shape")
+    able = [
+        key for key in SHAPES if all(_offers(key, name, one) for name, some in among.items() for one in some)
+    ]
+    shape = shape or draw(st.sampled_from(able), label="shape")
     parameters = {p.name: p for p in SHAPES[shape].parameters}
-    values = {name: draw(_value(p), label=name) for name, p in parameters.items()}
+    values = {
+        name: draw(st.sampled_from(among[name]) if name in among else _value(p), label=name)
+        for name, p in parameters.items()
+    }
     mended: set[str] = set()
     for _ in range(MENDINGS):
         try:
             return make_design(CATALOGUE, shape, values)
         except OutOfRange as refused:
             one = parameters[refused.field]
+            assume(one.name not in among)
             values[one.name] = one.low if one.name in mended and one.kind != "choice" else one.default
             mended.add(one.name)
     assume(False)

@@ -17,12 +17,15 @@ from ergamot.core.balance.search.front import best_of
 from ergamot.core.balance.search.run import GENERATIONS, POPULATION
 from ergamot.core.errors import Busy, ErgamotError, NotFound
 from ergamot.core.finding import What
-from ergamot.core.frame.design import Design
+from ergamot.core.frame.design import Design, build
+from ergamot.core.ground.footprint import pen_size
+from ergamot.core.ground.stay import Loads, moves_a_week
 from ergamot.core.units import parse_length
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import copy_pen, keep_new, stands
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.program import mark_of_the_program
+from ergamot.operations.seasons import climate_of
 from ergamot.operations.shed import things, things_for
 from ergamot.operations.work import Work
 from ergamot.store.models import SearchRow
@@ -49,12 +52,14 @@ FURTHER = 24  # generations more when a search is done and is to go on; may move
 
 @dataclass(frozen=True)
 class Found:
-    """A search with the pens that nothing beats so far; whether the flock, the farm or the catalogue changed since."""
+    """A search with the pens that nothing beats so far; whether the flock, the farm or the catalogue changed since; of the best,
+    how often all the flock's pens are moved in the last week, None for birds that range from it."""
 
     row: SearchRow
     flock_name: str
     pens: tuple[Candidate, ...]
     out_of_date: bool
+    moves: float | None
 
     @property
     def in_pens(self) -> int:
@@ -166,7 +171,18 @@ def found_in(work: Work, search_id: int) -> Found:
         current = _basis(work, row.flock_id, row.asked) == row.basis
     except ErgamotError:
         current = False
-    return Found(row, flock.body["name"], pens, not current)
+    return Found(row, flock.body["name"], pens, not current, _moves(work, row, pens) if current else None)
+
+
+def _moves(work: Work, row: SearchRow, pens: tuple[Candidate, ...]) -> float | None:
+    """Of all pens the flock is shared between, in a week of days like its last, if each is the best."""
+    best = best_of(pens)
+    structure = build(best.design, work.catalogue) if best else None
+    if structure is None or structure.ranges:
+        return None
+    asked = asked_of(work, row.flock_id, row.asked)
+    loads = Loads(work.catalogue, asked.flock, pen_size(structure).area_m2, climate_of(asked.farm))
+    return int(row.asked["in_pens"]) * moves_a_week(loads.on(asked.flock.leaves))
 
 
 def stop_search(work: Work, search_id: int) -> None:

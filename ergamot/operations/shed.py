@@ -17,6 +17,7 @@ from ergamot.operations.work import Work, checked_text
 from ergamot.store.records import Record, create, find_all, put_away, revise
 
 CHANGED = "changed"  # the note of a change that what it changed tells enough of
+SET_ASIDE = "set aside for a pen"
 MOST_THINGS = 2000  # kinds of things a shed holds; more is a yard's stock
 
 
@@ -126,17 +127,44 @@ def things_for(work: Work, pens: Sequence[int]) -> dict[int, Thing]:
     return found
 
 
+def _so_many(work: Work, record: Record, count: int) -> Thing:
+    """A thing of which so many are to be taken. Raises NotEnough."""
+    thing = thing_of(record)
+    there = 0 if record.away_at else thing.count
+    if count > there:
+        raise NotEnough(
+            f"There are {there} of {thing_words(work, record).text('metric')}, {count} were to be taken",
+            field="thing",
+            value=count,
+            allowed=f"at most {there}",
+        )
+    return thing
+
+
+def set_aside(work: Work, pen: int, counts: Mapping[int, int]) -> None:
+    """Keep so many of some things for a pen; what is left over of each stays for any."""
+    work.kept("pen", pen)
+    for number, count in counts.items():
+        record = work.kept("thing", number)
+        thing = _so_many(work, record, count)
+        if record.body["pen"] == pen:
+            continue
+        if record.body["pen"] is not None:
+            raise NotEnough(
+                f"{thing_words(work, record).text('metric')} is kept for another pen",
+                field="thing",
+                value=number,
+            )
+        if count < thing.count:
+            add_things(work, [replace(thing, count=count)], pen, SET_ASIDE)
+        body = {**record.body, **({"count": thing.count - count} if count < thing.count else {"pen": pen})}
+        revise(work.session, record, record.revision, body, SET_ASIDE, work.user, work.now)
+
+
 def take_from(work: Work, number: int, count: int, what_for: str) -> None:
     """Take some of a thing out of the shed; the last of it is put away."""
     record = work.kept("thing", number)
-    thing = thing_of(record)
-    if record.away_at is not None or count > thing.count:
-        raise NotEnough(
-            f"There are {0 if record.away_at else thing.count} of {thing_words(work, record).text('metric')}, {count} were to be taken",
-            field="thing",
-            value=count,
-            allowed=f"at most {thing.count}",
-        )
+    thing = _so_many(work, record, count)
     if count == thing.count:
         put_away(work.session, record, record.revision, work.now)
         return

@@ -100,6 +100,7 @@ def _out(search_id: int) -> SearchOut:
         pens=[_found(one, found.in_pens) for one in found.pens],
         in_pens=found.in_pens,
         best=found.best.key if found.best else None,
+        moves=None if found.moves is None else Words.model_validate(phrase(f"{found.moves:.3g}")),
         axes=AXES,
     )
 

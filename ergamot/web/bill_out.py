@@ -92,7 +92,9 @@ def _line(line: Bought) -> BoughtOut:
 
 
 def _taken(batch: Batch, number: int, count: int, worth: str) -> TakenOut:
-    return TakenOut(thing=number, count=count, said=_thing_words(batch.things[number]), worth=worth)
+    kept_for = current_work().kept("thing", number).body["pen"] if number > 0 else None
+    said = _thing_words(batch.things[number])
+    return TakenOut(thing=number, count=count, pen=kept_for, said=said, worth=worth)
 
 
 def _thing_words(thing: Thing) -> Words:

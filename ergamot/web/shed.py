@@ -19,6 +19,7 @@ from ergamot.operations.shed import (
     add_things,
     change_thing,
     read_lines,
+    set_aside,
     take_from,
     thing_of,
     thing_words,
@@ -28,6 +29,7 @@ from ergamot.operations.shops import keep_prices, make_own, shops
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.shed import (
+    AsideIn,
     LinesIn,
     OwnIn,
     PricesIn,
@@ -120,6 +122,15 @@ def patch_thing(thing_id: int, json_data: ThingIn, base: int) -> ShedOut:
 def post_taken(thing_id: int, json_data: TakeIn) -> ShedOut:
     """Take some of a thing out of the shed; the last of it is put away."""
     take_from(current_work(), thing_id, json_data.count, "taken")
+    return _shed()
+
+
+@shed_part.post("/pens/<int:pen_id>/aside")
+@shed_part.input(AsideIn)
+@shed_part.output(ShedOut)
+def post_aside(pen_id: int, json_data: AsideIn) -> ShedOut:
+    """Set things of the shed aside for a pen: no other's plan takes them."""
+    set_aside(current_work(), pen_id, json_data.things)
     return _shed()
 
 

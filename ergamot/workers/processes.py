@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ctypes
+import gc
 import multiprocessing
 import os
 import signal
@@ -20,6 +21,7 @@ from ergamot.workers.judging import judge_some, parts_of
 
 PR_SET_PDEATHSIG = 1  # of linux/prctl.h
 NICER = 10  # than those who answer keepers
+ALLOCATED = 50_000  # things, before those in a ring are looked for: a pen is a thousand, and hardly any of them in one
 TRIES = 3  # at a part whose process was killed
 
 
@@ -27,6 +29,7 @@ def _begin() -> None:
     """A worker gives way to others, leaves it to its parent to end, and ends with it however that ends (Linux prctl)."""
     os.nice(NICER)
     signal.signal(signal.SIGINT, signal.SIG_IGN)
+    gc.set_threshold(ALLOCATED)
     ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGKILL)
 
 

@@ -175,6 +175,7 @@ def test_two_pens_for_one_flock_are_reckoned_together(client, store, flock):
     pen = next(one for one in done["pens"] if one["key"] == done["best"])
     assert done["in_pens"] == 2
     assert float(pen["together"]["cost"]["metric"]) == pytest.approx(2 * pen["figures"]["cost"], abs=1)
+    assert float(done["moves"]["metric"]) % 14 == 0  # meat birds: each pen so many whole times a day
 
 
 def test_a_full_queue_and_what_cannot_be_are_told_and_nothing_is_kept(client, store, flock):

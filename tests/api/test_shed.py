@@ -5,6 +5,7 @@ from __future__ import annotations
 import base64
 import csv
 import io
+from collections import Counter
 from datetime import timedelta
 from decimal import Decimal
 
@@ -345,6 +346,33 @@ def test_stock_used_by_two_pens_at_once_is_not_there_twice(client):
     assert short.status_code in (409, 422)
     assert "1" in short.json["allowed"]
     assert client.get("/api/things").json["things"][0]["count"] == 1
+
+
+def test_what_is_set_aside_for_a_pen_stands_in_no_others_plan(client):
+    """Of each thing as many as the plan takes; what is over stays for any, and nothing is there twice."""
+    first, second = (put_pen(client, name, BROILERS) for name in ("First", "Second"))
+    enter(client, "9 x 2x3 10'", "2 x 2x3 8'")
+    taken = bill_of(client, first)["taken"]
+    assert taken
+    assert all(one["pen"] is None for one in taken)
+    body = {"things": {one["thing"]: one["count"] for one in taken}}
+    kept = client.post(f"/api/pens/{first}/aside", json=body)
+    assert kept.status_code == 200, kept.text
+    counts = Counter()
+    for one in kept.json["things"]:
+        counts[one["pen"]] += one["count"]
+    assert counts[first] == sum(one["count"] for one in taken)
+    assert sum(counts.values()) == 11
+    assert {one["pen"] for one in bill_of(client, first)["taken"]} == {first}
+    of_first = {one["id"] for one in kept.json["things"] if one["pen"] == first}
+    assert not of_first & {one["thing"] for one in bill_of(client, second)["taken"]}
+    number = next(iter(of_first))
+    other = client.post(f"/api/pens/{second}/aside", json={"things": {number: 1}})
+    assert other.status_code == 422, other.text
+    assert "another pen" in other.json["detail"]
+    more = client.post(f"/api/pens/{first}/aside", json={"things": {number: 99}})
+    assert more.status_code == 422, more.text
+    assert client.get("/api/things").json["things"] == kept.json["things"]
 
 
 def test_a_csv_of_the_shed_runs_no_formula(client):

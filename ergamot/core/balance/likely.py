@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.errors import OutOfRange
@@ -14,11 +15,11 @@ from ergamot.core.frame.design import Design, build, make_design
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.shapes import shape_of
-from ergamot.core.frame.structure import Structure
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
+KEPT_FLOORS = 64  # of a way of building for a kind of bird; may move
 LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds
 
 
@@ -53,10 +54,8 @@ def likely_sizes(
     proposal = shape_of(shape).proposal
     section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
-    begun = _usual(catalogue, shape, fixed)
-    usual = build(begun, catalogue)
-    floor = _floor_of(begun, usual, 1000 * row.floor_head_m)
-    need = needed_floor_m2(flock, row.at_night if usual.ranges else row) / floor.usable
+    floor = _usual_floor(catalogue, shape, tuple(fixed.items()), 1000 * row.floor_head_m)
+    need = needed_floor_m2(flock, row.at_night if floor.ranges else row) / floor.usable
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
     sizes = [
         (long, wide)
@@ -71,21 +70,29 @@ def likely_sizes(
 
 @dataclass(frozen=True)
 class _Floor:
-    """What of a size is floor, as measured on a shape's usual pen: lost along and across it (mm), and the share of the
-    rest that has head room over it."""
+    """What of a size is floor, as measured on a shape's usual pen: lost along and across it (mm), the share of the
+    rest that has head room over it, and whether the birds have all they range over besides."""
 
     lost_mm: tuple[float, float]
     usable: float
+    ranges: bool
 
     def inside_m2(self, size: Flat) -> float:
         return (size[0] - self.lost_mm[0]) * (size[1] - self.lost_mm[1]) / 1e6
 
 
-def _floor_of(design: Design, usual: Structure, head_mm: float) -> _Floor:
+@lru_cache(maxsize=KEPT_FLOORS)
+def _usual_floor(
+    catalogue: Catalogue, shape: str, given: tuple[tuple[str, Value], ...], head_mm: float
+) -> _Floor:
+    """The same of every flock of a kind."""
+    design = _usual(catalogue, shape, dict(given))
+    usual = build(design, catalogue)
     body = usual.body
     sizes = ((body.floor_x, design.values["length"]), (body.floor_y, design.values["width"]))
     along, across = (float(outer) - (high - low) for (low, high), outer in sizes)
-    return _Floor((along, across), max(LEAST_USABLE, usual.floor_under_m2(head_mm) / body.floor_m2))
+    usable = max(LEAST_USABLE, usual.floor_under_m2(head_mm) / body.floor_m2)
+    return _Floor((along, across), usable, usual.ranges)
 
 
 def _usual(catalogue: Catalogue, shape: str, fixed: Mapping[str, Value]) -> Design:

@@ -33,7 +33,7 @@ BODY = frozenset(
         Duty.COLLAR,
     }
 )
-_GAUSS = ((1 + 3**-0.5) / 2, (1 - 3**-0.5) / 2)  # two-point rule on 0..1: exact to cubics
+_RING = ((-1, -1), (1, -1), (1, 1), (-1, 1))  # corners of a square, round it
 
 
 @dataclass(frozen=True)
@@ -294,32 +294,35 @@ def _off_square(ring: tuple[Point, ...], axis: Point) -> float:
 
 
 def _centre(first: tuple[Point, ...], last: tuple[Point, ...], lengths: list[float]) -> Point:
-    """Centre of mass of a prism sawn by two planes: four filaments at the Gauss points."""
-    total, moment = 0.0, [0.0, 0.0, 0.0]
-    for s in _GAUSS:
-        for t in _GAUSS:
-            weights = ((1 - s) * (1 - t), s * (1 - t), s * t, (1 - s) * t)
-            length = sum(w * run for w, run in zip(weights, lengths, strict=True))
-            for axis in range(3):
-                ends = sum(w * (a[axis] + b[axis]) for w, a, b in zip(weights, first, last, strict=True))
-                moment[axis] += length * ends / 2
-            total += length
-    return (moment[0] / total, moment[1] / total, moment[2] / total)
+    """Centre of mass of a prism sawn by two planes: length and middle both run evenly over its four corners, so that their
+    product over the end is 4/9, 2/9 and 1/9 of a quarter for a corner itself, its neighbours and the one across."""
+    a, b, c, d = lengths
+    weights = (
+        4 * a + 2 * (b + d) + c,
+        4 * b + 2 * (a + c) + d,
+        4 * c + 2 * (b + d) + a,
+        4 * d + 2 * (a + c) + b,
+    )
+    total = 18 * (a + b + c + d)
+    corners = tuple(zip(weights, first, last, strict=True))
+    x, y, z = (sum(w * (p[i] + q[i]) for w, p, q in corners) / total for i in range(3))
+    return x, y, z
 
 
 def _square_tube(a: Point, b: Point, flat: Point, half: float) -> tuple[Point, ...]:
     """A tube between two points, as the square prism round it."""
-    axis = np.array(b) - np.array(a)
-    axis = axis / np.linalg.norm(axis)
-    side = np.array(flat)
-    up = np.cross(axis, side)
-    ring = [(-1, -1), (1, -1), (1, 1), (-1, 1)]
+    x, y, z = _unit(_away(a, b))
+    side = (half * flat[0], half * flat[1], half * flat[2])
+    up = (y * side[2] - z * side[1], z * side[0] - x * side[2], x * side[1] - y * side[0])
 
     def point(end: Point, i: int, j: int) -> Point:
-        x, y, z = np.array(end) + half * (i * side + j * up)
-        return (float(x), float(y), float(z))
+        return (
+            end[0] + i * side[0] + j * up[0],
+            end[1] + i * side[1] + j * up[1],
+            end[2] + i * side[2] + j * up[2],
+        )
 
-    return tuple(point(end, i, j) for end in (a, b) for i, j in ring)
+    return tuple(point(end, i, j) for end in (a, b) for i, j in _RING)
 
 
 def bounds(members: tuple[Member, ...]) -> np.ndarray:
@@ -334,8 +337,9 @@ def bounds(members: tuple[Member, ...]) -> np.ndarray:
     """
     if not members:
         return np.zeros((0, 2, 3))
-    boxes = np.empty((len(members), 2, 3))
-    for i, member in enumerate(members):
-        corners = np.array([c for solid in member.solids for c in solid])
-        boxes[i, 0], boxes[i, 1] = corners.min(axis=0), corners.max(axis=0)
-    return boxes
+    pieces = [member.solids for member in members]
+    corners = np.array([solid for solids in pieces for solid in solids])
+    first = np.cumsum([0, *(len(solids) for solids in pieces[:-1])])
+    low = np.minimum.reduceat(corners.min(axis=1), first)
+    high = np.maximum.reduceat(corners.max(axis=1), first)
+    return np.stack([low, high], axis=1)

@@ -11,6 +11,7 @@ import shapely
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.footing import Lever
+from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.kinds import HOLDS_WHEELS, SWINGING
 from ergamot.core.frame.separation import OVERLAP_MM, separation_mm
 from ergamot.core.frame.structure import Member, Structure
@@ -48,21 +49,21 @@ def _nearest(structure: Structure, lever: Lever) -> Iterator[Gap]:
     assert wheel.size_mm
     low, high = (wheel.place[1] + side * wheel.size_mm[1] / 2 for side in (-1, 1))
     inner = min(abs(low), abs(high))
+    beside = [
+        (member, solid)
+        for member in structure.members
+        if member.duty not in SWINGING and lever.side * _reach(member, lever.side) >= inner + BESIDE_MM
+        for solid in member.solids
+    ]
+    if not beside:
+        return
     swing = lever.swing
     angles = np.arange(-swing.parked_deg, swing.locked_deg + 0.5, 1.0)
     along, up = np.array([swing.axle_at(float(angle)) for angle in angles]).T
     centres = shapely.points(lever.x_mm + lever.points * along, swing.pivot_mm + up)
-    best: Gap | None = None
-    for member in structure.members:
-        if lever.side * _reach(member, lever.side) < inner + BESIDE_MM or member.duty in SWINGING:
-            continue
-        shape = shapely.union_all(_flat(member))
-        gaps = shapely.distance(centres, shape) - swing.radius_mm
-        i = int(np.argmin(gaps))
-        if best is None or gaps[i] < best.mm:
-            best = Gap(lever.where, float(gaps[i]), float(angles[i]), member)
-    if best:
-        yield best
+    gaps = shapely.distance(_flat([solid for _, solid in beside])[:, None], centres[None]) - swing.radius_mm
+    piece, step = np.unravel_index(gaps.argmin(), gaps.shape)
+    yield Gap(lever.where, float(gaps[piece, step]), float(angles[step]), beside[piece][0])
 
 
 def _reach(member: Member, side: int) -> float:
@@ -70,10 +71,9 @@ def _reach(member: Member, side: int) -> float:
     return (max if side > 0 else min)(corner[1] for solid in member.solids for corner in solid)
 
 
-def _flat(member: Member) -> np.ndarray:
-    """Its pieces as seen along the axle."""
-    corners = np.array(member.solids)[:, :, [0, 2]]
-    return np.asarray(shapely.convex_hull(shapely.multipoints(corners)))
+def _flat(solids: list[tuple[Point, ...]]) -> np.ndarray:
+    """Pieces of sticks as seen along the axle."""
+    return np.asarray(shapely.convex_hull(shapely.multipoints(np.array(solids)[:, :, [0, 2]])))
 
 
 def refuse_clash(members: tuple[Member, ...], axle_mm: float) -> None:

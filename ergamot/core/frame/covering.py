@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -132,11 +132,10 @@ class Coverer:
         panels: list[tuple[Panel, Face, Polygon]] = []
         clean = shapely.set_precision([region for _, _, region, _ in laid], GRID_MM) if laid else ()
         for (face, coat, _, raised), region in zip(laid, clean, strict=True):
-            whole = region.bounds
             for i, part in enumerate(_parts(region)):
                 panel = _panel(f"panel-{len(panels) + 1}", face, coat, part, raised)
                 if face.curved:  # bought as if nothing were cut out of it
-                    first = i == 0 and not coat.cut_out
+                    first, whole = i == 0 and not coat.cut_out, region.bounds
                     size = (whole[2] - whole[0], (whole[3] - whole[1]) * face.stretch)
                     panel = replace(panel, cut_mm=size if first else (0.0, 0.0))
                 panels.append((panel, face, part))
@@ -204,11 +203,11 @@ def _backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ..
     for i, (_, face, _) in enumerate(panels):
         by_face.setdefault(f"{face.name} {face.origin}", []).append(i)
     made = [panel for panel, _, _ in panels]
-    for indices in by_face.values():
-        face = panels[indices[0]][1]
-        flat = on_plane(quads, face)
-        if not len(flat):
+    faces = [panels[indices[0]][1] for indices in by_face.values()]
+    for face, indices, lies in zip(faces, by_face.values(), in_planes(quads, faces), strict=True):
+        if not lies.any():
             continue
+        flat = (quads[lies] - face.origin) @ np.array([face.along, face.up]).T
         for i in indices:
             areas, runs = _shared(flat, panels[i][2])
             made[i] = replace(
@@ -252,9 +251,9 @@ def _is_box(polygon: Polygon) -> bool:
 
 
 def _areas(flat: np.ndarray) -> np.ndarray:
-    u, v = flat[..., 0], flat[..., 1]
-    doubled: np.ndarray = (u * np.roll(v, -1, 1) - np.roll(u, -1, 1) * v).sum(axis=1)
-    return np.asarray(np.abs(doubled) / 2)
+    """Of four-cornered pieces: half of what their diagonals span."""
+    first, second = flat[:, 2] - flat[:, 0], flat[:, 3] - flat[:, 1]
+    return np.asarray(np.abs(first[:, 0] * second[:, 1] - first[:, 1] * second[:, 0]) / 2)
 
 
 def _overlap(low: np.ndarray, high: np.ndarray, bounds: tuple[float, float, float, float]) -> np.ndarray:
@@ -277,32 +276,18 @@ def _side_quads(members: tuple[Member, ...]) -> np.ndarray:
     return corners[:, np.array(FACES)].reshape(-1, 4, 3) if len(corners) else np.zeros((0, 4, 3))
 
 
-def on_plane(quads: np.ndarray, face: Face) -> np.ndarray:
-    """Those four-cornered pieces that lie in a face, in its (u, v).
+def in_planes(quads: np.ndarray, faces: Sequence[Face]) -> np.ndarray:
+    """Which four-cornered pieces lie in the plane of which face?
 
-    Args: quads, (n, 4, 3) mm; face.
-    Returns: (m, 4, 2) mm.
+    Args: quads, (n, 4, 3) mm; faces.
+    Returns: (faces, n) of true and false.
     Source: geometry.
 
-    >>> on_plane(np.zeros((0, 4, 3)), pen().faces[0]).shape
-    (0, 4, 2)
+    >>> in_planes(np.zeros((1, 4, 3)), pen().faces[:2]).shape
+    (2, 1)
     """
-    if not len(quads):
-        return np.zeros((0, 4, 2))
-    kept = quads[in_plane(quads, face)] - np.array(face.origin)
-    return np.stack([kept @ np.array(face.along), kept @ np.array(face.up)], axis=2)
-
-
-def in_plane(quads: np.ndarray, face: Face) -> np.ndarray:
-    """Which four-cornered pieces lie in the plane of a face?
-
-    Args: quads, (n, 4, 3) mm; face.
-    Returns: (n,) of true and false.
-    Source: geometry.
-
-    >>> in_plane(np.zeros((1, 4, 3)), pen().faces[0]).shape
-    (1,)
-    """
-    away = (quads - np.array(face.origin)) @ np.array(face.normal)
-    lies: np.ndarray = (np.abs(away) <= TOUCH_MM).all(axis=1)
-    return lies
+    normals = np.array([face.normal for face in faces]).reshape(-1, 3)
+    starts = np.array([face.origin for face in faces]).reshape(-1, 3)
+    away = quads.reshape(-1, 3) @ normals.T - (starts * normals).sum(axis=1)
+    lies = (np.abs(away) <= TOUCH_MM).reshape(len(quads), 4, len(faces)).all(axis=1)
+    return np.asarray(lies.T)

@@ -31,6 +31,7 @@ DAY_HOURS = 12.0  # in which birds walk about; judgement: daylight over the seas
 WHOLE_DAY = 0.9  # a stay this near a day counts as one
 MOST_MOVES_A_DAY = 3  # judgement: who moves more often has too many birds for the pen
 G_M2_TO_KG_HA = 10.0
+DAYS_A_WEEK = 7.0  # of the calendar; may not move
 
 
 @dataclass(frozen=True)
@@ -170,3 +171,19 @@ def day_load(
         moves=1 if stay >= WHOLE_DAY else math.ceil(1 / stay - 1e-9),
         working=work.done(),
     )
+
+
+def moves_a_week(load: DayLoad) -> float:
+    """How often a pen is moved in a week of days like one, as the grass asks.
+
+    Args: load, of the day.
+    Returns: moves, above 0: so many a day, or one every so many whole days.
+    Source: arithmetic.
+
+    >>> two_a_day = day_load(c, broilers(), 42, 7.2, 21.0)
+    >>> two_a_day.moves, moves_a_week(two_a_day)
+    (2, 14.0)
+    """
+    if load.moves > 1:
+        return DAYS_A_WEEK * load.moves
+    return DAYS_A_WEEK / max(1, math.floor(load.stay_days + 1 - WHOLE_DAY))

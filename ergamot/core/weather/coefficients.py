@@ -260,7 +260,7 @@ class _Ways:
     def inflow(self, cpi: np.ndarray) -> np.ndarray:
         """Air in less air out at an inside pressure."""
         difference = self.cp - cpi
-        return np.asarray((self.area * np.sign(difference) * np.sqrt(np.abs(difference))).sum(axis=0))
+        return np.asarray((self.area.T @ np.copysign(np.sqrt(np.abs(difference)), difference))[0])
 
 
 def _ways_out(
@@ -296,9 +296,8 @@ def _balance_joined(one: _Ways, other: _Ways, between_m2: float) -> tuple[np.nda
 
 def _root(inflow: Callable[[np.ndarray], np.ndarray], count: int) -> np.ndarray:
     """Where an inflow that falls as the pressure rises is nothing."""
-    low, high = np.full(count, -2.0), np.full(count, 1.0)
+    middle, step = np.full(count, -0.5), 0.75  # halves of -2 to 1
     for _ in range(SOLVER_STEPS):
-        middle = (low + high) / 2
-        coming_in = inflow(middle) > 0
-        low, high = np.where(coming_in, middle, low), np.where(coming_in, high, middle)
-    return np.asarray((low + high) / 2)
+        middle = middle + np.copysign(step, inflow(middle))
+        step /= 2
+    return middle

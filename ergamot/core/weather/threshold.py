@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -52,11 +53,11 @@ class Stability:
     resists: Resistance
     factor: float
 
-    @property
+    @cached_property
     def worst(self) -> Gusts:
         return min(self.gusts, key=lambda gust: as_good_as(gust.least))
 
-    @property
+    @cached_property
     def best(self) -> Gusts:
         return max(self.gusts, key=lambda gust: as_good_as(gust.least))
 

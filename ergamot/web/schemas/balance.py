@@ -89,7 +89,7 @@ class SearchLineOut(Out):
 
 class SearchOut(Out):
     """A search as it stands, with the pens that nothing beats so far, the lightest first; `best` is the key of the lightest that
-    wants least."""
+    wants least, `moves` how often all the flock's pens are moved in its last week if each is that one."""
 
     id: int
     flock_id: int
@@ -105,6 +105,7 @@ class SearchOut(Out):
     pens: list[FoundOut]
     in_pens: int
     best: str | None
+    moves: Words | None
     axes: list[AxisOut]
 
 

@@ -148,10 +148,11 @@ class RollOut(Out):
 
 
 class TakenOut(Out):
-    """What of the shed is used."""
+    """What of the shed is used; `pen` is the one it is set aside for, null where another's plan may take it too."""
 
     thing: int
     count: int
+    pen: int | None
     said: Words
     worth: str
 

@@ -86,6 +86,12 @@ class ThingIn(In):
     pen: int | None = Field(None, ge=0, le=2**31 - 1)
 
 
+class AsideIn(In):
+    """How many of which things are to be kept for a pen."""
+
+    things: dict[int, Annotated[int, Field(ge=1, le=100_000)]] = Field(min_length=1, max_length=500)
+
+
 class TakeIn(In):
     """How many of a thing are taken out of the shed."""
 

@@ -57,6 +57,12 @@ function Shared({ asked, count }: { asked: Asked; count: number }) {
                 </div>
               ) : null;
             })}
+            {search?.moves ? (
+              <div className="contents">
+                <dt>Moves in the last week</dt>
+                <dd className="figure text-right">{read(search.moves)}</dd>
+              </div>
+            ) : null}
           </dl>
         </>
       ) : null}

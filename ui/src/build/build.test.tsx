@@ -2,7 +2,8 @@
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { ReactNode } from "react";
-import type { Bill, Schemas } from "../api/client";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { api, type Bill, type Schemas } from "../api/client";
 import { UnitsProvider } from "../kit/units";
 import { Bends } from "./Bends";
 import { Laps } from "./Laps";
@@ -68,7 +69,7 @@ const bill: Bill = {
     },
   ],
   rolls: [{ what: "hex 25 mm", wide: words("610 mm"), bars: [bar(1, 200)], metres: words("9 m"), proven: true }],
-  taken: [{ thing: 4, count: 2, said: words("2×3 spruce, 8 ft"), worth: "3.00" }],
+  taken: [{ thing: 4, count: 2, pen: null, said: words("2×3 spruce, 8 ft"), worth: "3.00" }],
   worth: "3.00",
   all_bought: "80.00",
   by_first_fit: "4.10",
@@ -251,7 +252,23 @@ describe("setting out a curve", () => {
 });
 
 describe("money, sheets and the saw", () => {
-  const shown = (part: ReactNode) => render(<UnitsProvider>{part}</UnitsProvider>);
+  const shown = (part: ReactNode) =>
+    render(
+      <QueryClientProvider client={new QueryClient()}>
+        <UnitsProvider>{part}</UnitsProvider>
+      </QueryClientProvider>,
+    );
+
+  it("sets what the plan takes aside for the pen, and offers it no more", async () => {
+    const post = vi.spyOn(api, "POST").mockResolvedValue({ data: {}, response: new Response() } as never);
+    shown(<Money bill={bill} />);
+    fireEvent.click(screen.getByRole("button", { name: "Set them aside for this pen" }));
+    await vi.waitFor(() => expect(post).toHaveBeenCalledWith("/api/pens/{pen_id}/aside", { params: { path: { pen_id: 1 } }, body: { things: { 4: 2 } } }));
+    cleanup();
+    shown(<Money bill={{ ...bill, taken: bill.taken.map((one) => ({ ...one, pen: 1 })) }} />);
+    expect(screen.queryByRole("button")).toBeNull();
+    expect(screen.getByRole("list", { name: "Out of the shed" }).textContent).toContain("set aside");
+  });
 
   it("tells what is paid, what it would be all bought, and what comes out of the shed", () => {
     shown(<Money bill={bill} />);

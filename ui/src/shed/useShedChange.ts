@@ -23,6 +23,7 @@ export function useShedChange() {
     change: (thing: Thing, body: Schemas["ThingIn"]) => change.mutate(() => answer(api.PATCH("/api/things/{thing_id}", { ...at(thing), body }))),
     back: (thing: Thing) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/{step}", { params: { path: { thing_id: thing.id, step: "undo" }, header: from(thing.revision) } }))),
     take: (thing: Thing, count: number) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/taken", { params: { path: { thing_id: thing.id } }, body: { count } }))),
+    aside: (pen: number, things: Record<number, number>) => change.mutate(() => answer(api.POST("/api/pens/{pen_id}/aside", { params: { path: { pen_id: pen } }, body: { things } }))),
     read: (file: string) => change.mutate(() => answer(api.POST("/api/things/table", { body: { file } }))),
   };
 }

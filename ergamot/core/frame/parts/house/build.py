@@ -22,7 +22,7 @@ from ergamot.core.frame.parts.house.fit import (
     RAMP_DEG,
     roost_places,
 )
-from ergamot.core.frame.parts.house.furnish import clear_mm, set_roosts, set_tray
+from ergamot.core.frame.parts.house.furnish import before_the_hole, clear_mm, set_roosts, set_tray
 from ergamot.core.frame.parts.house.holes import cleaning_hatch, floor_vent, set_vents, set_window
 from ergamot.core.frame.parts.house.nests import inside_nests, outside_nests
 from ergamot.core.frame.parts.site import Site
@@ -238,7 +238,7 @@ def _between_roosts(site: Site, house: House) -> Flat:
     wanted = aside.get(house.pop_hole, 0.0)
     deep = site.frame.section.deep_mm
     places = roost_places(house, site.profile, deep, clear_mm(site, house)) if house.roosts != "none" else ()
-    bars = sorted(y for y, z in places if z < house.floor_z + high)
+    bars = sorted(y for y, z in places if before_the_hole(site, house, z))
     edges = (right, *(side for y in bars for side in (y - deep / 2, y + deep / 2)), left)
     free = []
     for low, up in zip(edges[::2], edges[1::2], strict=True):

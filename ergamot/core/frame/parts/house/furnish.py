@@ -54,11 +54,11 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     x = (first - site.rib_mm / 2, behind[1] if behind else last + site.rib_mm / 2)
     total = 0.0
     for z in dict.fromkeys(z for _, z in places):
-        on_legs = bool(house.parted) and z < house.floor_z + POP_HOLE_MM[1]
+        on_legs = bool(house.parted) and before_the_hole(site, house, z)
         if on_legs:
             _legs(site, house, last, [y for y, at in places if at == z], z)
         for line, span in ((first, None), *(() if on_legs else ((last, behind),))):
-            set_on = site.cross_member(rail, line, (z - min(deep, ROOST_STEP_MM - thick), z), span)
+            set_on = site.cross_member(rail, line, (z - rail_deep_mm(site), z), span)
             if house.roosts_out:
                 _cleats(site, set_on)
         for y, at in places:
@@ -66,10 +66,39 @@ def set_roosts(site: Site, house: House, end: float) -> float:
                 site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")
                 total += x[1] - x[0]
     if house.droppings_board and places:
-        legs = bool(house.parted) and places[0][1] < house.floor_z + POP_HOLE_MM[1]
+        legs = bool(house.parted) and before_the_hole(site, house, places[0][1])
         under = (x[0], last - thick / 2) if legs else x
         _droppings_board(site, house, under, [y for y, _ in places])
     return total / 1000
+
+
+def rail_deep_mm(site: Site) -> float:
+    """How deep a roost rail is: of the frame's section, sawn down where the rail of the next step would lie on it.
+
+    Args: site.
+    Returns: mm.
+    Source: common practice.
+
+    >>> rail_deep_mm(begun("coop")) == begun("coop").frame.section.deep_mm
+    True
+    """
+    section = site.frame.section
+    return min(section.deep_mm, ROOST_STEP_MM - section.thick_mm)
+
+
+def before_the_hole(site: Site, house: House, top: float) -> bool:
+    """Would a rail under a roost run across a pop hole in the partition?
+
+    Args: site; house; top, of the rail, mm.
+    Returns: true where its foot is lower than the hole is high.
+    Source: geometry.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> house = read_house(asked("coop", house="yes"), c)
+    >>> [before_the_hole(begun("coop"), house, house.floor_z + up) for up in (390.0, 490.0)]
+    [True, False]
+    """
+    return top - rail_deep_mm(site) < house.floor_z + POP_HOLE_MM[1]
 
 
 def _legs(site: Site, house: House, line: float, bars: list[float], top: float) -> None:

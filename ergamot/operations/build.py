@@ -24,6 +24,8 @@ from ergamot.operations.shops import own_prices
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
+LEAST_S = 0.1  # for any bill
+SHARE_OF_ALL_BOUGHT = 0.5  # of the time, for what is told beside and never cut by
 MOST_PENS = 24  # in one batch; the letters of their labels
 
 _Design = tuple[str, tuple[tuple[str, Value], ...], int]
@@ -88,7 +90,7 @@ def batch_bill(
     )
     whole = bill
     if bill.taken or cut:
-        whole = _bill(designs, own, seconds, (), rips, (), prices)
+        whole = _bill(designs, own, max(LEAST_S, seconds * SHARE_OF_ALL_BOUGHT), (), rips, (), prices)
     birds = sum(
         flock_of(work, work.kept("flock", record.body["flock_id"])).placed * times for record, times in pens
     )

@@ -13,7 +13,7 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from ergamot.core.errors import NothingToUndo
-from ergamot.demo.tansy_rise import load
+from ergamot.demo.tansy_rise import load, utc_now
 from ergamot.store.records import (
     Stale,
     create,
@@ -116,8 +116,8 @@ def test_of_many_editors_at_the_same_moment_exactly_one_wins(store):
 
 
 def test_the_demo_farm_is_entered_once_and_shows_each_grade(store, client):
-    assert load(store, NOW)
-    assert not load(store, NOW)
+    assert load(store, utc_now())
+    assert not load(store, utc_now())
     pens = client.get("/api/pens").json["pens"]
     assert {pen["shape"] for pen in pens} == {
         "low pen",

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import json
 import re
-from datetime import UTC, datetime
 
 from playwright.sync_api import Page, expect
 
-from ergamot.demo.tansy_rise import BENT_MEADOW, load
+from ergamot.demo.tansy_rise import BENT_MEADOW, load, utc_now
 from tests.api.grass import BROILERS
 
 
@@ -128,7 +127,7 @@ def test_a_field_is_read_from_a_file_and_comes_out_as_one(farm: Page, store, tmp
 
 
 def test_the_demo_farms_fields_are_walked_by_all_their_pens(farm: Page, store):
-    load(store, datetime.now(UTC).replace(tzinfo=None))
+    load(store, utc_now())
     for field in farm.request.get("/api/fields").json()["fields"]:
         farm.goto(f"/ground/{field['id']}")
         expect(farm.get_by_role("heading", name=field["name"], exact=True)).to_be_visible()
@@ -138,7 +137,7 @@ def test_the_demo_farms_fields_are_walked_by_all_their_pens(farm: Page, store):
 
 
 def test_a_season_is_pulled_along_a_strip_asked_for_its_year_and_a_move_done(farm: Page, store):
-    load(store, datetime.now(UTC).replace(tzinfo=None))
+    load(store, utc_now())
     lawn = farm.request.get("/api/fields").json()["fields"][0]
     farm.goto(f"/ground/{lawn['id']}")
     expect(farm.get_by_role("heading", name=re.compile("^Today, "))).to_be_visible()
@@ -252,7 +251,7 @@ def test_a_field_is_made_to_measure_and_a_part_of_it_shut_between_two_days(farm:
 
 
 def test_a_wet_stop_a_missed_day_limits_and_papers_are_all_said_on_the_screen(farm: Page, store, tmp_path):
-    load(store, datetime.now(UTC).replace(tzinfo=None))
+    load(store, utc_now())
     lawn = farm.request.get("/api/fields").json()["fields"][0]
     farm.goto(f"/ground/{lawn['id']}")
     today = farm.get_by_role("region", name="The day's moves")

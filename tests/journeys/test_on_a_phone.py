@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 import gzip
-from datetime import datetime
 
 from playwright.sync_api import Page, expect
 
-from ergamot.demo.tansy_rise import load
+from ergamot.demo.tansy_rise import load, utc_now
 
 PHONE = {"width": 390, "height": 844}
 FIRST_LOOK_BYTES = 130_000  # script and style of the pens' first paint, gzipped, letters apart
@@ -29,7 +28,7 @@ SCROLLS_SIDEWAYS = """() => [...document.querySelectorAll("main *")]
 
 
 def test_no_page_is_wider_than_a_phone(farm: Page, store):
-    load(store, datetime(2026, 4, 20))
+    load(store, utc_now())
     farm.set_viewport_size(PHONE)
     pens = farm.request.get("/api/pens").json()["pens"]
     first, second = pens[0]["id"], pens[1]["id"]
@@ -59,7 +58,7 @@ TABLES = {
 
 def test_a_table_laid_out_for_a_phone_is_a_table_to_those_who_hear_it(farm: Page, store):
     """As the browser tells it to a screen reader: rows, cells, and the heads that are not seen."""
-    load(store, datetime(2026, 4, 20))
+    load(store, utc_now())
     farm.set_viewport_size(PHONE)
     pen = farm.request.get("/api/pens").json()["pens"][0]["id"]
     for path, heads in TABLES.items():

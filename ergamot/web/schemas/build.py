@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from ergamot.core.stock.sticks import TIME_LIMIT_S
 from ergamot.web.schemas.figures import In, Out, Words
 
 
 class BillQuery(In):
     """How long to look for the cheapest way to cut it, seconds."""
 
-    seconds: float = Field(10.0, ge=0.1, le=10.0)
+    seconds: float = Field(TIME_LIMIT_S, ge=0.1, le=10.0)
     shed: bool = True
 
 

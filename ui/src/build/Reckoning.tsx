@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 
-const AT_MOST_S = 10;
+const AT_MOST_S = 6;
 const OFFERED_AFTER_S = 1;
 
 /** While the cheapest cutting plan is looked for: how long it has taken, and a way to be content with less. */
@@ -19,7 +19,7 @@ export function Reckoning({ hurried, onEnough }: { hurried: boolean; onEnough: (
       </div>
       <p className="mt-1 flex items-baseline gap-4 text-sm text-pencil">
         <span>
-          {seconds} s of about {AT_MOST_S} for each size of timber
+          {seconds} s of about {AT_MOST_S}
         </span>
         {stoppable ? (
           <button type="button" className="line-button" onClick={onEnough}>

@@ -134,7 +134,7 @@ describe("while the cheapest plan is looked for", () => {
     const { rerender } = render(<Reckoning hurried={false} onEnough={onEnough} />);
     expect(screen.queryByRole("button")).toBeNull();
     act(() => vi.advanceTimersByTime(3000));
-    expect(screen.getByText(/3 s of about 10 for/)).toBeTruthy();
+    expect(screen.getByText(/3 s of about 6/)).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Enough: the best so far" }));
     expect(onEnough).toHaveBeenCalledOnce();
     rerender(<Reckoning hurried onEnough={onEnough} />);

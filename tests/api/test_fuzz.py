@@ -21,6 +21,9 @@ EXAMPLES = 12  # an operation and way of asking; within two minutes for all
 SLOW = {
     "/api/pens/starts/{flock_id}": 3,
     "/api/pens/{pen_id}/mends": 4,
+    "/api/pens/{pen_id}/sizes": 2,
+    "/api/pens/{pen_id}/added": 4,
+    "/api/pens/{pen_id}/bill": 6,
 }  # each answer is a second or two of work
 SPEC = make_app(create_engine("mysql+pymysql://nobody@127.0.0.1/none")).spec
 OPERATIONS = [(path, method) for path, methods in SPEC["paths"].items() for method in methods]

@@ -35,6 +35,7 @@ STOUT: Mapping[str, Value] = {
     "axle_steel": Steel.HARD
 }  # of every axle that is looked at: the milder is tried at last
 SPARED = frozenset({"species"})  # other timber than usual only where it mends something; judgement
+HATCH_TRIES = 4  # of each: two places and two sizes in the nearest side; may move
 MOST_TRIED = 24  # of one proposal, beside what was begun with; may move
 
 
@@ -88,9 +89,9 @@ def proposed(
     if begun is None:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     held = HELD | set(wants_of(catalogue, flock, shape))
-    start = with_hatches(catalogue, asked, _clearing(catalogue, asked, begun), tied_candidate)
+    start = with_hatches(catalogue, asked, _clearing(catalogue, asked, begun), tied_candidate, HATCH_TRIES)
     found = descended(catalogue, asked, start.design, MOST_TRIED, held, SPARED)
-    return with_hatches(catalogue, asked, _milder(catalogue, asked, found), tied_candidate)
+    return with_hatches(catalogue, asked, _milder(catalogue, asked, found), tied_candidate, HATCH_TRIES)
 
 
 def first_look(catalogue: Catalogue, asked: Asked, most_sizes: int = 1) -> Candidate | None:

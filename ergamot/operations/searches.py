@@ -14,6 +14,8 @@ from ergamot.core.balance.search.asked import Asked, make_asked
 from ergamot.core.balance.search.candidate import Candidate, Mark
 from ergamot.core.balance.search.figures import Figure
 from ergamot.core.balance.search.front import best_of
+from ergamot.core.balance.search.limits import Conflict, Limits, Through, conflict, through
+from ergamot.core.balance.search.movers import who_would_move
 from ergamot.core.balance.search.run import GENERATIONS, POPULATION
 from ergamot.core.errors import Busy, ErgamotError, NotFound
 from ergamot.core.finding import What
@@ -52,14 +54,12 @@ FURTHER = 24  # generations more when a search is done and is to go on; may move
 
 @dataclass(frozen=True)
 class Found:
-    """A search with the pens that nothing beats so far; whether the flock, the farm or the catalogue changed since; of the best,
-    how often all the flock's pens are moved in the last week, None for birds that range from it."""
+    """A search with the pens that nothing beats so far; whether the flock, the farm or the catalogue changed since."""
 
     row: SearchRow
     flock_name: str
     pens: tuple[Candidate, ...]
     out_of_date: bool
-    moves: float | None
 
     @property
     def in_pens(self) -> int:
@@ -171,18 +171,32 @@ def found_in(work: Work, search_id: int) -> Found:
         current = _basis(work, row.flock_id, row.asked) == row.basis
     except ErgamotError:
         current = False
-    return Found(row, flock.body["name"], pens, not current, _moves(work, row, pens) if current else None)
+    return Found(row, flock.body["name"], pens, not current)
 
 
-def _moves(work: Work, row: SearchRow, pens: tuple[Candidate, ...]) -> float | None:
-    """Of all pens the flock is shared between, in a week of days like its last, if each is the best."""
-    best = best_of(pens)
+def moves_of(work: Work, found: Found) -> float | None:
+    """How often all pens the flock is shared between are moved in its last week, if each is the best; None where that is not
+    known, or the birds range from it."""
+    best = None if found.out_of_date else found.best
     structure = build(best.design, work.catalogue) if best else None
     if structure is None or structure.ranges:
         return None
-    asked = asked_of(work, row.flock_id, row.asked)
+    asked = asked_of(work, found.row.flock_id, found.row.asked)
     loads = Loads(work.catalogue, asked.flock, pen_size(structure).area_m2, climate_of(asked.farm))
-    return int(row.asked["in_pens"]) * moves_a_week(loads.on(asked.flock.leaves))
+    return found.in_pens * moves_a_week(loads.on(asked.flock.leaves))
+
+
+def limited(work: Work, search_id: int, limits: Limits) -> tuple[Through, Conflict | None]:
+    """What of a search passes some limits; where nothing does, what is in the way, and who else would move what cannot be
+    moved."""
+    found = found_in(work, search_id)
+
+    def who(one: Candidate) -> str:
+        if found.out_of_date:
+            return ""
+        return who_would_move(work.catalogue, asked_of(work, found.row.flock_id, found.row.asked), one)
+
+    return through(found.pens, limits), conflict(found.pens, limits, who)
 
 
 def stop_search(work: Work, search_id: int) -> None:

@@ -10,7 +10,7 @@ from flask import Response
 from ergamot.core.balance.added import Added
 from ergamot.core.balance.search.candidate import Candidate
 from ergamot.core.balance.search.figures import SCALES, Figure
-from ergamot.core.balance.search.limits import Need, Reason, conflict, make_limits, through
+from ergamot.core.balance.search.limits import Need, Reason, make_limits
 from ergamot.core.finding import What, phrase
 from ergamot.core.frame.shapes import shape_of
 from ergamot.operations.pen_lines import design_size
@@ -22,6 +22,8 @@ from ergamot.operations.searches import (
     design_found,
     found_in,
     go_on,
+    limited,
+    moves_of,
     open_found,
     searches,
     share_done,
@@ -84,7 +86,7 @@ def _found(one: Candidate, pens: int) -> FoundOut:
 
 def _out(search_id: int) -> SearchOut:
     found = found_in(current_work(), search_id)
-    row = found.row
+    row, moves = found.row, moves_of(current_work(), found)
     return SearchOut(
         id=row.id,
         flock_id=row.flock_id,
@@ -100,7 +102,7 @@ def _out(search_id: int) -> SearchOut:
         pens=[_found(one, found.in_pens) for one in found.pens],
         in_pens=found.in_pens,
         best=found.best.key if found.best else None,
-        moves=None if found.moves is None else Words.model_validate(phrase(f"{found.moves:.3g}")),
+        moves=None if moves is None else Words.model_validate(phrase(f"{moves:.3g}")),
         axes=AXES,
     )
 
@@ -175,9 +177,7 @@ def post_on(search_id: int) -> SearchOut:
 def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
     """What passes some limits; where nothing does, what cannot be had together and what would do. Nothing is kept."""
     limits = make_limits(json_data.limits)
-    pens = found_in(current_work(), search_id).pens
-    passed = through(pens, limits)
-    against = conflict(pens, limits)
+    passed, against = limited(current_work(), search_id, limits)
     return ThroughOut(
         passing=list(passed.passing),
         left_out=[LeftOutOut(reason=one.value, word=_word(one), count=n) for one, n in passed.left_out],

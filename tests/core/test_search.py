@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+from dataclasses import replace
 from datetime import date
 
 import numpy as np
@@ -18,13 +19,17 @@ from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.front import aims_of, filled, front_of
 from ergamot.core.balance.search.genes import GROUPS, HATCHES, TIED, Draft, draft_key, genome_of
 from ergamot.core.balance.search.limits import conflict, fails, through
+from ergamot.core.balance.search.movers import who_would_move
 from ergamot.core.balance.search.run import Budget, search
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import What
 from ergamot.core.flock.flock import make_flock
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.gear.moving import judge_moving
 
 C = load_catalogue()
 FARM = make_conditions(C)
@@ -152,6 +157,46 @@ def test_a_conflict_names_only_what_cannot_be_had_together(broad):
     for spared in against.reasons:
         others = set(against.reasons) - {spared}
         assert any(not others & set(fails(one, limits)) for one in pens)
+
+
+def test_one_verdict_alone_in_the_way_is_named_with_who_would_do(broad):
+    """Of two pens that cannot be moved one is weak besides: moving is in the way, and whoever would move it the way out."""
+    pen, other = [one for one in broad[-1].front if one.passes][:2]
+
+    def short_in(one, *whats):
+        marks = (replace(mark, ratio=0.2, least=0.4) if mark.what in whats else mark for mark in one.marks)
+        return replace(one, marks=tuple(marks))
+
+    heavy = short_in(pen, What.MOVING)
+    against = conflict(
+        [heavy, short_in(other, What.MOVING, What.STRENGTH)], {}, lambda _: "two men or a quad"
+    )
+    assert against.reasons == (What.MOVING,)
+    said = "Of 2 pens one wants one thing only: none can be moved by everyone who must"
+    assert against.words.text("metric") == said
+    assert [way.words.text("metric") for way in against.ways] == ["moved by two men or a quad"]
+    lighter = {Figure.MASS: pen.figures[Figure.MASS] / 2}
+    assert set(conflict([pen], lighter).reasons) == {Figure.MASS}
+    assert conflict([heavy], lighter).ways[0].words.text("metric").endswith("with one short in moving")
+
+
+@pytest.mark.parametrize("gear", ["skids", "wheels"])
+def test_who_would_move_a_pen_is_the_weakest_of_people_and_of_vehicles_that_would(gear):
+    asked = make_asked(C, BROILERS, FARM)
+    heavy = judged_design(C, asked, make_design(C, "coop", {"gear": gear}))
+    structure = build(heavy.design, C)
+    named = who_would_move(C, asked, heavy).split(" or ")
+    would = [
+        crew.label
+        for crew in C.crews.values()
+        if judge_moving(C, structure, mass(structure), replace(FARM, crew=crew, also=())).word != "short"
+    ]
+    assert would
+    assert named[0] == would[0]
+    assert set(named) <= set(would)
+    assert [label in ("a lawn tractor", "a quad", "a pickup") for label in named[1:]] == [True] * len(
+        named[1:]
+    )
 
 
 def test_what_is_settled_stays_so_and_no_pen_is_larger_than_asked():

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from itertools import combinations
@@ -115,10 +115,12 @@ def through(candidates: Sequence[Candidate], limits: Limits) -> Through:
     return Through(tuple(key for key, reasons in failed.items() if not reasons), tuple(counted.most_common()))
 
 
-def conflict(candidates: Sequence[Candidate], limits: Limits) -> Conflict | None:
+def conflict(
+    candidates: Sequence[Candidate], limits: Limits, who: Callable[[Candidate], str] = lambda _: ""
+) -> Conflict | None:
     """Why nothing passes, and what would do.
 
-    Args: candidates, one or more; limits.
+    Args: candidates, one or more; limits; who, would move a pen that those who must cannot; empty where no one is known.
     Returns: the Conflict; None where something passes, or nothing was found at all.
     Source: a smallest set of what cannot be had together, by leaving out one after another; ways out by the pens that lack
         least.
@@ -133,10 +135,13 @@ def conflict(candidates: Sequence[Candidate], limits: Limits) -> Conflict | None
     reasons: list[Reason] = list(
         dict.fromkeys(reason for each in failed.values() for reason in sorted(each, key=str))
     )
+    ways = _ways(candidates, failed, limits, who)
+    first = ways[0]  # of those that give up fewest verdicts
+    if len(first.short) == 1 and first.limits == limits:
+        near = sum(each == set(first.short) for each in failed.values())
+        return Conflict(first.short, _one_told(len(candidates), near, first.short[0]), ways)
     together = _smallest(reasons, list(failed.values()))
-    return Conflict(
-        tuple(together), _told(len(candidates), together, limits), _ways(candidates, failed, limits)
-    )
+    return Conflict(tuple(together), _told(len(candidates), together, limits), ways)
 
 
 def _smallest(reasons: list[Reason], failed: list[set[Reason]]) -> list[Reason]:
@@ -149,15 +154,24 @@ def _smallest(reasons: list[Reason], failed: list[set[Reason]]) -> list[Reason]:
     return kept
 
 
+def _one_told(count: int, near: int, reason: What | Need) -> Phrase:
+    """One verdict alone is in the way of some."""
+    some = "one wants" if near == 1 else f"{near} want"
+    return phrase(f"Of {_pens(count)} {some} one thing only: none {_asked(reason, {}, '')[0]}")
+
+
+def _pens(count: int) -> str:
+    return f"{count} {'pen' if count == 1 else 'pens'}"
+
+
 def _told(count: int, reasons: Sequence[Reason], limits: Limits) -> Phrase:
-    pens = f"{count} {'pen' if count == 1 else 'pens'}"
     parts: list[str] = []
     figures: dict[str, Quantity] = {}
     for i, reason in enumerate(reasons):
         part, told = _asked(reason, limits, f"q{i}")
         parts.append(part)
         figures |= told
-    return phrase(f"Of {pens} none " + " and ".join(parts), **figures)
+    return phrase(f"Of {_pens(count)} none " + " and ".join(parts), **figures)
 
 
 def _asked(reason: Reason, limits: Limits, name: str) -> tuple[str, dict[str, Quantity]]:
@@ -170,7 +184,10 @@ def _asked(reason: Reason, limits: Limits, name: str) -> tuple[str, dict[str, Qu
 
 
 def _ways(
-    candidates: Sequence[Candidate], failed: Mapping[str, set[Reason]], limits: Limits
+    candidates: Sequence[Candidate],
+    failed: Mapping[str, set[Reason]],
+    limits: Limits,
+    who: Callable[[Candidate], str],
 ) -> tuple[WayOut, ...]:
     """For every set of reasons that, given up, lets something pass: how little of each would do."""
     fewest = min(len(each) for each in failed.values())
@@ -189,12 +206,13 @@ def _ways(
         wider = {**limits, **{figure: SCALES[figure].just_keeping(has) for figure, has in moved.items()}}
         short = tuple(one for one in given_up if not isinstance(one, Figure))
         passing = sum(set(fails(one, wider)) <= set(short) for one in candidates)
-        found.append(WayOut(wider, short, passing, _way_told(wider, moved, short)))
+        others = who(best) if What.MOVING in short else ""
+        found.append(WayOut(wider, short, passing, _way_told(wider, moved, short, others)))
     found.sort(key=lambda way: (len(way.short), -way.passing))
     return tuple(found[:MOST_WAYS])
 
 
-def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What | Need]) -> Phrase:
+def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What | Need], who: str) -> Phrase:
     parts, figures = [], {}
     for i, figure in enumerate(moved):
         parts.append(f"{{q{i}}} would do")
@@ -202,6 +220,8 @@ def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What
     parts += [
         "with one that lacks something of theirs"
         if isinstance(one, Need)
+        else f"moved by {who}"
+        if one is What.MOVING and who
         else f"with one short in {one.value}"
         for one in short
     ]

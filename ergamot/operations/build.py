@@ -83,7 +83,7 @@ def batch_bill(
         designs,
         own,
         seconds,
-        tuple(sorted(things.items(), key=lambda one: one[0])),
+        tuple(things.items()),
         rips,
         tuple(sorted(cut.items())),
         prices,

@@ -115,9 +115,9 @@ def change_thing(work: Work, number: int, base: int, changes: Mapping[str, Any])
 
 
 def things_for(work: Work, pens: Sequence[int]) -> dict[int, Thing]:
-    """What of the shed some pens may be built of: what is kept for one of them, and what is kept for none."""
+    """What of the shed some pens may be built of: what is kept for one of them, then what is kept for none."""
     found: dict[int, Thing] = {}
-    for record in things(work):
+    for record in sorted(things(work), key=lambda one: one.body["pen"] is None):
         if record.body["pen"] not in (None, *pens):
             continue
         try:

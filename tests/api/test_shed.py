@@ -351,7 +351,7 @@ def test_stock_used_by_two_pens_at_once_is_not_there_twice(client):
 def test_what_is_set_aside_for_a_pen_stands_in_no_others_plan(client):
     """Of each thing as many as the plan takes; what is over stays for any, and nothing is there twice."""
     first, second = (put_pen(client, name, BROILERS) for name in ("First", "Second"))
-    enter(client, "9 x 2x3 10'", "2 x 2x3 8'")
+    enter(client, "9 x 2x3 10'", "2 x 2x3 8'", "180 screw 65 mm")
     taken = bill_of(client, first)["taken"]
     assert taken
     assert all(one["pen"] is None for one in taken)
@@ -362,7 +362,8 @@ def test_what_is_set_aside_for_a_pen_stands_in_no_others_plan(client):
     for one in kept.json["things"]:
         counts[one["pen"]] += one["count"]
     assert counts[first] == sum(one["count"] for one in taken)
-    assert sum(counts.values()) == 11
+    assert sum(counts.values()) == 191
+    assert 0 < counts[None] < 180
     assert {one["pen"] for one in bill_of(client, first)["taken"]} == {first}
     of_first = {one["id"] for one in kept.json["things"] if one["pen"] == first}
     assert not of_first & {one["thing"] for one in bill_of(client, second)["taken"]}

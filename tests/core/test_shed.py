@@ -81,6 +81,15 @@ def test_what_is_not_understood_is_asked_about(text, says):
     assert refused.value.allowed
 
 
+def test_of_boards_that_are_alike_those_told_first_are_used_first():
+    """Six pieces, two to a board: one of the first, two of the second, none bought; never more of one than there are."""
+    free = Decimal("0.00")
+    hand = [Board(9, 2000.0, free, 1), Board(4, 2000.0, free, 5), Board(7, 2000.0, Decimal("1.00"), 5)]
+    plan = plan_sticks([Want("a", 900.0, 6)], [(2438, Decimal("3.20"))], in_hand=hand)
+    assert Counter(bar.thing for bar in plan.bars) == {9: 1, 4: 2}
+    assert plan.cost == free
+
+
 @settings(max_examples=60)
 @given(st.text(max_size=60))
 def test_anything_typed_is_read_or_refused(text):

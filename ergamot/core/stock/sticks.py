@@ -17,7 +17,7 @@ from __future__ import annotations
 import math
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from time import monotonic
 
@@ -122,7 +122,8 @@ def plan_sticks(
 
     Args: wants, pieces with length above 0 and count 1 or more, or none; stock, (length mm, price) of each
         length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; seconds
-        to look for the cheapest, 0.02 to 60; in_hand, boards that need not be bought, worth 0 or more each.
+        to look for the cheapest, 0.02 to 60; in_hand, boards that need not be bought, worth 0 or more each; of
+        alike ones the first are used first.
     Returns: the CuttingPlan, cheapest, then fewest boards; the best found in the time, `proven` or not.
     Raises: OutOfRange when a piece is longer than any board.
     Source: Gilmore & Gomory (1961); reduced-cost enumeration; HiGHS MIP.
@@ -145,10 +146,14 @@ def plan_sticks(
     cutting = Cutting(lengths, wanted, kerf_mm, trim_mm, tuple(mitre for _, mitre in kinds))
     sold = tuple(Stock(length, int(price * 100)) for length, price in sorted(stock))
     _refuse_too_long(cutting, sold, wants)
+    alike: dict[tuple[float, float, Decimal], list[int]] = {}  # each by the thing it is of
+    for one in in_hand:
+        if any(_comes_from(cutting, length, one) for length in lengths):
+            alike.setdefault((one.length_mm, one.lost_mm, one.worth), []).extend([one.thing] * one.count)
     held = tuple(
-        Stock(one.length_mm, int(one.worth * 100), one.lost_mm, one.count, one.thing)
-        for one in in_hand
-        if one.count and any(_comes_from(cutting, length, one) for length in lengths)
+        Stock(length, int(worth * 100), lost, len(things), things[0])
+        for (length, lost, worth), things in alike.items()
+        if things
     )
     stocks = sold + held
     coin = math.gcd(*(stock.price_cents for stock in stocks)) or 1
@@ -159,7 +164,7 @@ def plan_sticks(
     linear = optimum.cents
     last = min(LAST_S, LEAST_SHARE * seconds)
     counts, patterns, least = _best_plan(cutting, stocks, coin, optimum, deadline, last)
-    bars = _bars(cutting, patterns, counts, wants)
+    bars = _from_the_first(_bars(cutting, patterns, counts, wants), [*alike.values()])
     cents = sum(int(bar.price * 100) for bar in bars)  # one of which nothing is cut is not bought
     floor = max(whole_coins(linear, coin), least or 0.0)
     proven = least is None or floor >= cents
@@ -173,6 +178,12 @@ def plan_sticks(
         trim_mm=trim_mm,
         by_first_fit=_money(cost_of(*first_fit(cutting, stocks))),
     )
+
+
+def _from_the_first(bars: tuple[Bar, ...], alike: Sequence[Sequence[int]]) -> tuple[Bar, ...]:
+    """Of boards in hand that are alike, those that were told first."""
+    left = {things[0]: iter(things) for things in alike if things}
+    return tuple(replace(bar, thing=next(left[bar.thing])) if bar.thing else bar for bar in bars)
 
 
 def _comes_from(cutting: Cutting, length: float, one: Board) -> bool:

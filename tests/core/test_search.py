@@ -172,7 +172,7 @@ def test_one_verdict_alone_in_the_way_is_named_with_who_would_do(broad):
         [heavy, short_in(other, What.MOVING, What.STRENGTH)], {}, lambda _: "two men or a quad"
     )
     assert against.reasons == (What.MOVING,)
-    said = "Of 2 pens one wants one thing only: none can be moved by everyone who must"
+    said = "Of 2 pens none will do: 1 wants nothing but others to move it"
     assert against.words.text("metric") == said
     assert [way.words.text("metric") for way in against.ways] == ["moved by two men or a quad"]
     lighter = {Figure.MASS: pen.figures[Figure.MASS] / 2}

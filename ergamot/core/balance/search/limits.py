@@ -30,6 +30,14 @@ class Need(StrEnum):
     BIRDS = "birds"
 
 
+WANTED: Mapping[What | Need, str] = {
+    What.SPACE: "more room",
+    What.WEIGHT: "less weight than you set",
+    What.MOVING: "others to move it",
+    What.WIND: "more hold in your gust",
+    What.STRENGTH: "a stronger frame",
+    Need.BIRDS: "a feeder, drinker, roost or nest more",
+}
 Limits = Mapping[Figure, float]
 Reason = Figure | What | Need
 
@@ -136,10 +144,11 @@ def conflict(
         dict.fromkeys(reason for each in failed.values() for reason in sorted(each, key=str))
     )
     ways = _ways(candidates, failed, limits, who)
-    first = ways[0]  # of those that give up fewest verdicts
-    if len(first.short) == 1 and first.limits == limits:
-        near = sum(each == set(first.short) for each in failed.values())
-        return Conflict(first.short, _one_told(len(candidates), near, first.short[0]), ways)
+    if (
+        len(ways[0].short) == 1 and ways[0].limits == limits
+    ):  # of the ways those that give up least come first
+        alone = Counter(one.short[0] for one in ways for each in failed.values() if each == set(one.short))
+        return Conflict(tuple(alone), _alone_told(len(candidates), alone), ways)
     together = _smallest(reasons, list(failed.values()))
     return Conflict(tuple(together), _told(len(candidates), together, limits), ways)
 
@@ -154,10 +163,13 @@ def _smallest(reasons: list[Reason], failed: list[set[Reason]]) -> list[Reason]:
     return kept
 
 
-def _one_told(count: int, near: int, reason: What | Need) -> Phrase:
-    """One verdict alone is in the way of some."""
-    some = "one wants" if near == 1 else f"{near} want"
-    return phrase(f"Of {_pens(count)} {some} one thing only: none {_asked(reason, {}, '')[0]}")
+def _alone_told(count: int, alone: Mapping[What | Need, int]) -> Phrase:
+    """One verdict alone is in the way of some pens, perhaps another of others."""
+    near = [
+        f"{number} {'wants' if number == 1 else 'want'} nothing but {WANTED[reason]}"
+        for reason, number in alone.items()
+    ]
+    return phrase(f"Of {_pens(count)} none will do: {', '.join(near)}")
 
 
 def _pens(count: int) -> str:

@@ -79,6 +79,18 @@ def test_high_roosts_keep_their_rail_over_it():
     assert stands_in(pen) == []
 
 
+def test_a_step_whose_rail_would_run_across_it_stands_on_legs_on_the_bars_below():
+    """Sticks 140 deep: the upper rail's foot is lower than the hole is high, so that both steps stand on legs."""
+    pen = made(roost_bars=4, roosts="stepped", wall=2000, section="2x6", roofed=0.4)
+    assert faults(pen) == ()
+    assert stands_in(pen) == []
+    legs = sorted((one for one in pen.members if one.role == "roost leg"), key=lambda one: one.centre[2])
+    assert len(legs) == 4
+    assert {min(z for _, _, z in one.corners) for one in legs[2:]} == {
+        max(z for _, _, z in one.corners) + 38 for one in legs[:2]
+    }
+
+
 def test_where_bars_are_too_near_each_other_it_is_told():
     pen = made(roost_bars=4, roosts="level", width=1420, door_width=500, door_height=1500)
     assert (SHORT in [note.text("metric") for note in pen.notes]) is bool(stands_in(pen))

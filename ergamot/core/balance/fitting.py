@@ -103,6 +103,9 @@ def make_less(shape: str, values: dict[str, Value], field: str) -> bool:
     >>> values = {"feeders": 3.0}
     >>> make_less("low-pen", values, "feeders"), values
     (True, {'feeders': 2.0})
+    >>> values = {"nests": "outside-two"}
+    >>> make_less("coop", values, "nests"), values
+    (True, {'nests': 'outside'})
     """
     one = next((p for p in shape_of(shape).parameters if p.name == field), None)
     if one is None:  # of an opening that makes it what it is
@@ -112,6 +115,9 @@ def make_less(shape: str, values: dict[str, Value], field: str) -> bool:
         if less >= one.low:
             values[field] = less
             return True
+    if one.smaller and values.get(field) == one.smaller[0]:
+        values[field] = one.smaller[1]
+        return True
     if one.left_out is None or values.get(one.left_out[0]) == one.left_out[1]:
         return False
     values[one.left_out[0]] = one.left_out[1]

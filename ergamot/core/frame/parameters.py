@@ -39,7 +39,8 @@ class Parameter:
     choices, those that serve one of `uses` where any are named.
     `only_if` names another parameter and the values it must hold for the control to be shown. It has little or no say
     in the `idle` verdicts; what is `kept`, the keeper has or the birds need: it is not traded for a verdict. `left_out`
-    is what to choose, of which parameter, where it can be made no smaller.
+    is what to choose, of which parameter, where it can be made no smaller; `smaller`, a choice and the one that takes less
+    room.
     """
 
     name: str
@@ -57,6 +58,7 @@ class Parameter:
     idle: tuple[What, ...] = ()
     kept: bool = False
     left_out: tuple[str, str] | None = None
+    smaller: tuple[str, str] | None = None
 
     def applies(self, values: Mapping[str, Value]) -> bool:
         """Does it matter, as the others stand?"""

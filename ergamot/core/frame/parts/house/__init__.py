@@ -21,7 +21,7 @@
 | roosts_out     | no, yes          | no      | they lie in cleats and are lifted out (upright walls) |
 | droppings_board| no, yes          | no      | a board under them, slid out (upright walls)      |
 | tray           | no, yes          | no      | sheet steel under the floor, slid out (upright walls) |
-| nests          | none, inside, ledge, outside | none | boxes at the rear                         |
+| nests          | none, inside, ledge, outside, outside-two | none | boxes at the rear            |
 | nest_count     | 1 to 12          | 3       |                                                   |
 | nest_hatch     | hatch, lid       | lid     | how a hand gets in from outside                   |
 | nests_later    | now, later       | now     | fitted before lay begins                          |

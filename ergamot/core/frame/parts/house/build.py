@@ -80,7 +80,7 @@ def build_house(site: Site, house: House, run: LowRun | None = None) -> Room:
     nests = 0
     if house.nests_within:
         nests = inside_nests(site, house)
-    elif house.nests == "outside":
+    elif house.nests_hung:
         nests = outside_nests(site, house)
     hatch_top = cleaning_hatch(site, house) if house.hatch else None
     if house.vents:

@@ -11,6 +11,10 @@ from ergamot.core.frame.parameters import Value, is_on
 from ergamot.core.frame.parts.house.parameters import HOUSED, PARTED, RANGING, Place
 from ergamot.core.frame.wanted import Wanted
 
+MOST_IN_A_ROW = (
+    6  # nests a flock wants before they are hung one row over another; judgement: a house 2 m wide
+)
+OUTSIDE, TWO_ROWS = "outside", "outside-two"  # where nest boxes are
 NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
 LEDGE_MM = 250.0  # as high as a hen hops; judgement
 FLOOR_MESH = "welded-12"
@@ -62,6 +66,25 @@ class House:
         return self.nests in ("inside", "ledge")
 
     @property
+    def nests_hung(self) -> bool:
+        """Do its nest boxes hang outside its rear wall?"""
+        return self.nests in (OUTSIDE, TWO_ROWS)
+
+    @property
+    def nest_rows(self) -> int:
+        """How many rows of them are one over the other."""
+        return 2 if self.nests == TWO_ROWS else 1
+
+    @property
+    def nests_in_row(self) -> int:
+        return -(-self.nest_count // self.nest_rows)
+
+    @property
+    def nests_high(self) -> float:
+        """Of all their rows, mm."""
+        return self.nest_rows * NEST_MM
+
+    @property
     def nests_over_floor(self) -> float:
         """How high over its floor boxes along the rear wall begin, mm."""
         return LEDGE_MM if self.nests == "ledge" else 0.0
@@ -69,7 +92,7 @@ class House:
     @property
     def nests_top(self) -> float:
         """How far up from its floor the rear wall is taken by boxes, mm."""
-        return self.nests_over_floor + NEST_MM if self.nests != "none" else 0.0
+        return self.nests_over_floor + self.nests_high if self.nests != "none" else 0.0
 
     @property
     def ends(self) -> float:
@@ -114,7 +137,7 @@ def housed(flock: Wanted) -> dict[str, Value]:
         "house_length": math.ceil(length / 50) * 50.0,
         "roosts": "level",
         "roost_bars": bars,
-        "nests": "outside",
+        "nests": TWO_ROWS if flock.nests > MOST_IN_A_ROW else OUTSIDE,
         "nest_count": min(12, flock.nests),
     }
 

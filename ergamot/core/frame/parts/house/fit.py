@@ -23,6 +23,8 @@ ROOST_STEP_MM = HOP_MM
 RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 # wide, high, for hens; 1999/74/EC art. 4 asks for 0.35 m high and 0.40 wide of a barn
 POP_HOLE_MM = (320.0, 380.0)
+OVER_NESTS_MM, BESIDE_NESTS_MM = 60.0, 40.0  # for the stick over a row and those beside it; judgement
+NESTS_BELOW_ROOF_MM = 60.0  # of wall left over two rows of nest boxes; judgement: a rail's depth
 WINDOW_ABOVE_MM = 60.0  # of partition left between pop hole and window
 WINDOW_BELOW_ROOF_MM = 100.0
 TRAY_UNDER_MM = 60.0  # under the bearers, for a day's droppings and a hand; judgement
@@ -46,7 +48,7 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
     if not house.whole:
         most = body_mm - LEAST_RUN_MM - house.begins
         refuse_above("house_length", house.length, most, "so that a run is left in front")
-    if house.nests == "outside" and not house.at_rear:
+    if house.nests_hung and not house.at_rear:
         raise OutOfRange("nests", house.nests, "inside, or on a ledge: a run is behind this house")
     most = profile.top_z - LEAST_HOUSE_MM - 2 * deep
     refuse_above("house_floor", house.floor_z, most, "to leave head room under this roof")
@@ -176,18 +178,27 @@ def nest_row_mm(house: House) -> float:
     >>> nest_row_mm(house)
     936.0
     """
-    return house.nest_count * (NEST_MM + NEST_WALL_MM) + NEST_WALL_MM
+    return house.nests_in_row * (NEST_MM + NEST_WALL_MM) + NEST_WALL_MM
 
 
 def _check_nests(house: House, profile: Profile, clear_mm: float) -> None:
-    top = min(house.floor_z + house.nests_top + 60, profile.top_z - 1)
-    right, left = profile.span_at(top)
-    room = left - right - 2 * clear_mm - 40
-    most = int((room - NEST_WALL_MM) / (NEST_MM + NEST_WALL_MM))
-    if house.nest_count > most:
-        if most < 1:
-            raise OutOfRange("nests", house.nests, "none: the house is too narrow for a box at this height")
-        raise OutOfRange("nest_count", house.nest_count, f"at most {most} across the rear of this house")
+    if house.nest_rows > 1 and house.floor_z + house.nests_top > profile.top_z - NESTS_BELOW_ROOF_MM:
+        raise OutOfRange("nests", house.nests, "in one row: two are higher than this house is")
+    most = house.nest_rows * _in_a_row(house.nests_top, house, profile, clear_mm)
+    if house.nest_count <= most:
+        return
+    if house.nest_rows > 1 and _in_a_row(NEST_MM, house, profile, clear_mm) >= most:
+        raise OutOfRange("nests", house.nests, "in one row: this house is too narrow higher up")
+    if most < 1:
+        raise OutOfRange("nests", house.nests, "none: the house is too narrow for a box at this height")
+    raise OutOfRange("nest_count", house.nest_count, f"at most {most} across the rear of this house")
+
+
+def _in_a_row(high_mm: float, house: House, profile: Profile, clear_mm: float) -> int:
+    """How many boxes find room side by side, their tops so high over the floor."""
+    right, left = profile.span_at(min(house.floor_z + high_mm + OVER_NESTS_MM, profile.top_z - 1))
+    room = left - right - 2 * clear_mm - BESIDE_NESTS_MM
+    return int((room - NEST_WALL_MM) / (NEST_MM + NEST_WALL_MM))
 
 
 def roost_places(

@@ -56,7 +56,8 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     for z in dict.fromkeys(z for _, z in places):
         on_legs = bool(house.parted) and before_the_hole(site, house, z)
         if on_legs:
-            _legs(site, house, last, [y for y, at in places if at == z], z)
+            lower = [(y, at + thick) for y, at in places if at < z]
+            _legs(site, house, last, [y for y, at in places if at == z], z, lower)
         for line, span in ((first, None), *(() if on_legs else ((last, behind),))):
             set_on = site.cross_member(rail, line, (z - rail_deep_mm(site), z), span)
             if house.roosts_out:
@@ -101,15 +102,19 @@ def before_the_hole(site: Site, house: House, top: float) -> bool:
     return top - rail_deep_mm(site) < house.floor_z + POP_HOLE_MM[1]
 
 
-def _legs(site: Site, house: House, line: float, bars: list[float], top: float) -> None:
-    """A leg under the end of each bar, where a rail would run across the pop hole."""
+def _legs(
+    site: Site, house: House, line: float, bars: list[float], top: float, lower: list[tuple[float, float]]
+) -> None:
+    """A leg under the end of each bar, where a rail would run across the pop hole; on the bar of a lower step where it has one
+    under it. `lower` are the places of those, from side to side, and their tops."""
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     leg = Piece(
         Duty.FURNITURE, "roost leg", "J", "carries the end of a roost beside the pop hole", Group.ROOSTS
     )
     x = (line - thick / 2, line + thick / 2)
     for y in bars:
-        site.frame.stick(leg, x, (y - deep / 2, y + deep / 2), (house.floor_z, top), "z")
+        foot = max([house.floor_z, *(over for place, over in lower if abs(place - y) < deep)])
+        site.frame.stick(leg, x, (y - deep / 2, y + deep / 2), (foot, top), "z")
 
 
 def _cleats(site: Site, rail: Member) -> None:

@@ -40,15 +40,20 @@ def _upright(name: str, x: float, y: tuple[float, float], z: tuple[float, float]
 def _partitions(site: Site, house: House, x: tuple[float, float], y: tuple[float, float], z: float) -> None:
     """Ends and walls between boxes."""
     step = NEST_MM + NEST_WALL_MM
-    for i in range(house.nest_count + 1):
+    for i in range(house.nests_in_row + 1):
         at = y[0] + i * step
-        outer = i in (0, house.nest_count)
+        outer = i in (0, house.nests_in_row)
         name = "nest end" if outer else "nest wall"
         side = -1 if i == 0 else 1
         face = Face(
-            f"{name} {i}", (0, at, 0), (1, 0, 0), (0, 0, 1), (0, side, 0), corners(x, (z, z + NEST_MM))
+            f"{name} {i}",
+            (0, at, 0),
+            (1, 0, 0),
+            (0, 0, 1),
+            (0, side, 0),
+            corners(x, (z, z + house.nests_high)),
         )
-        outside = Space.OPEN if outer and house.nests == "outside" else Space.HOUSE
+        outside = Space.OPEN if outer and house.nests_hung else Space.HOUSE
         site.cover.cover(face, _coat(house, name, outside))
 
 
@@ -106,7 +111,8 @@ def _egg_door(site: Site, house: House, y: tuple[float, float], foot: float) -> 
 
 
 def outside_nests(site: Site, house: House) -> int:
-    """A row of boxes hung outside the rear wall on a frame of their own, under a lid or behind a hatch.
+    """Boxes hung outside the rear wall on a frame of their own, under a lid or behind a hatch; two rows behind a hatch, the
+    upper on a floor of its own.
 
     Args: site; house.
     Returns: how many boxes, 1 or more.
@@ -118,14 +124,14 @@ def outside_nests(site: Site, house: House) -> int:
     3
     """
     y, z = _row(site, house), house.floor_z
-    wall = site.x[0]
+    top, wall = z + house.nests_high, site.x[0]
     x = (wall - DEPTH_MM, wall)
     _frame(site, x, y, z, _when(house))
     rear = site.faces["rear"]
     site.cover.open(
         rear,
         y,
-        (z, z + NEST_MM),
+        (z, top),
         Purpose.BIRDS,
         "way into the nests",
         "nothing: the birds go through",
@@ -133,14 +139,16 @@ def outside_nests(site: Site, house: House) -> int:
         outside=Space.NESTS,
     )
     _partitions(site, house, x, y, z)
-    bottom = Face("nest floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, -1), corners(x, y))
-    back = _upright("nest back", x[0], y, (z, z + NEST_MM - LID_FALL_MM), -1)
-    site.cover.cover(bottom, _coat(house, "nest floor", Space.OPEN))
+    for row in range(house.nest_rows):
+        at = z + row * NEST_MM
+        floor = Face("nest floor", (0, 0, at), (1, 0, 0), (0, 1, 0), (0, 0, -1), corners(x, y))
+        site.cover.cover(floor, _coat(house, "nest floor", Space.HOUSE if row else Space.OPEN))
+    back = _upright("nest back", x[0], y, (z, top - LID_FALL_MM), -1)
     fall = (DEPTH_MM**2 + LID_FALL_MM**2) ** 0.5
     up = (DEPTH_MM / fall, 0.0, LID_FALL_MM / fall)
     out = (-LID_FALL_MM / fall, 0.0, DEPTH_MM / fall)
-    lid = Face("nest lid", (x[0], 0, z + NEST_MM - LID_FALL_MM), (0, 1, 0), up, out, corners(y, (0, fall)))
-    if house.nest_hatch == "lid":
+    lid = Face("nest lid", (x[0], 0, top - LID_FALL_MM), (0, 1, 0), up, out, corners(y, (0, fall)))
+    if house.nest_hatch == "lid" and house.nest_rows == 1:
         flap = Flap(
             Purpose.EGGS,
             "lid with two-action latches",
@@ -153,10 +161,10 @@ def outside_nests(site: Site, house: House) -> int:
     else:
         coat = _coat(house, "nest back", Space.OPEN)
         flap = Flap(Purpose.EGGS, "hatch with two-action latches", coat, "low", Space.NESTS)
-        hang_flap(site, back, y, (z, z + NEST_MM - LID_FALL_MM), flap)
+        hang_flap(site, back, y, (z, top - LID_FALL_MM), flap)
         site.cover.cover(lid, _coat(house, "nest lid", Space.OPEN))
-    site.zones.append(Zone("nests", Space.NESTS, x, y, (z, z + NEST_MM)))
-    return house.nest_count
+    site.zones.append(Zone("nests", Space.NESTS, x, y, (z, top)))
+    return house.nest_rows * house.nests_in_row
 
 
 def _frame(site: Site, x: tuple[float, float], y: tuple[float, float], z: float, when: When) -> None:

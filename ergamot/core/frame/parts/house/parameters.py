@@ -140,10 +140,12 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
                 Choice("inside", "inside, on the floor"),
                 Choice("ledge", "inside, on a ledge", "floor left free under them"),
                 Choice("outside", "outside the rear wall"),
+                Choice("outside-two", "outside it, in two rows", "eggs from a hatch"),
             ),
             only_if=housed,
             kept=True,
             left_out=("nests", "none"),
+            smaller=("outside-two", "outside"),
         ),
         Parameter(
             "nest_count",

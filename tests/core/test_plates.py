@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from dataclasses import replace
 from decimal import Decimal
 from itertools import pairwise
 
@@ -88,6 +89,15 @@ def test_a_cutter_of_its_own_cuts_every_plan(pieces, offcuts):
     plan = plan_plates(pieces, [PLY, *offcuts], KERF, seconds=1.0)
     replay(plan, pieces)
     assert plan.cost <= plan_plates(pieces, [PLY], KERF, seconds=1.0).cost
+
+
+def test_what_is_proven_is_not_looked_for_again_and_another_price_is():
+    pieces = [Rectangle(f"q{i}", 700.0 + i, 400.0, True) for i in range(6)]
+    plan = plan_plates(pieces, [PLY], KERF, seconds=2.0)
+    assert plan.proven
+    assert plan_plates(pieces, [PLY], KERF, seconds=0.05) is plan
+    dearer = replace(PLY, price=PLY.price * 2)
+    assert plan_plates(pieces, [dearer], KERF, seconds=2.0).cost == 2 * plan.cost
 
 
 @settings(max_examples=30)

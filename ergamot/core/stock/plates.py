@@ -9,6 +9,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
+from functools import lru_cache
 from time import monotonic
 
 import numpy as np
@@ -21,6 +22,7 @@ from ergamot.core.stock.strips import FITS_MM, Layout, Rectangle, Sheetful, shel
 SHEET_KERF_MM = 3.0  # a circular saw's cut; judgement: as wood
 SHEET_LIMIT_S = 2.0  # then the best so far is given, and said not to be proven; may move
 SEED, SHAKEN, AT_ONCE, A_TRY_S = 5, 0.5, 4, 0.25  # of the search for better ones; may move
+KEPT_PLANS = 256  # may move
 EXACT_PIECES = 12  # may move: more are laid by shelves first and proven by area where they can be
 
 
@@ -92,6 +94,9 @@ def plan_plates(
     require_range("kerf_mm", kerf_mm, 0, 10, "mm")
     require_range("seconds", seconds, 0.05, 60, "s")
     deadline = monotonic() + seconds
+    kept = _kept(tuple(pieces), tuple(plates), kerf_mm)
+    if kept.plan and (kept.plan.proven or kept.seconds >= seconds):
+        return kept.plan
     sold = [one for one in plates if one.count is None]
     for piece in pieces:
         if not any(_comes_from(piece, one) for one in sold):
@@ -120,7 +125,23 @@ def plan_plates(
                 proven = False
             best = search.best
     cost = _cost(best)
-    return PlatePlan(tuple(best), cost, cost if proven else bound, proven, kerf_mm)
+    plan = PlatePlan(tuple(best), cost, cost if proven else bound, proven, kerf_mm)
+    kept.plan, kept.seconds = plan, seconds
+    return plan
+
+
+@dataclass
+class _Kept:
+    """The last plan of some pieces, and how long it was looked for, seconds."""
+
+    plan: PlatePlan | None = None
+    seconds: float = 0.0
+
+
+@lru_cache(maxsize=KEPT_PLANS)
+def _kept(pieces: tuple[Rectangle, ...], plates: tuple[Plate, ...], kerf_mm: float) -> _Kept:
+    """Where it is kept: a pen of another length asks for the boards of its house again, as they were."""
+    return _Kept()
 
 
 def _comes_from(piece: Rectangle, plate: Plate) -> bool:

@@ -111,8 +111,9 @@ def _egg_door(site: Site, house: House, y: tuple[float, float], foot: float) -> 
 
 
 def outside_nests(site: Site, house: House) -> int:
-    """Boxes hung outside the rear wall on a frame of their own, under a lid or behind a hatch; two rows behind a hatch, the
-    upper on a floor of its own.
+    """Boxes hung outside the rear wall on a frame of their own, under a lid or behind a hatch.
+
+    Two rows are reached through one hatch behind them, the upper on a floor of its own.
 
     Args: site; house.
     Returns: how many boxes, 1 or more.

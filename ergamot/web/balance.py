@@ -186,7 +186,7 @@ def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
             WayOutOut(
                 limits=dict(way.limits),
                 short=[one.value for one in way.short],
-                passing=way.passing,
+                pens=list(way.pens),
                 words=Words.model_validate(way.words),
             )
             for way in (against.ways if against else ())

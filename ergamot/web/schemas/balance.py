@@ -130,11 +130,12 @@ class LeftOutOut(Out):
 
 
 class WayOutOut(Out):
-    """One way to have something: the limits as they would have to be."""
+    """One way to have something: the limits as they would have to be, what is then short all the same, and the keys of the pens
+    that pass so, the one that wants least first."""
 
     limits: dict[Figure, float]
     short: list[str]
-    passing: int
+    pens: list[str]
     words: Words
 
 

@@ -19,6 +19,7 @@ export function Front({ search }: { search: Schemas["SearchOut"] }) {
   const [up, setUp] = useState<Figure>("cost");
   const [params] = useSearchParams();
   const [limits, setLimits] = useState<Limits>(() => under(params.get("under")));
+  const [spared, setSpared] = useState<string[]>([]); // that fall short, and are looked at all the same
   const [lit, setLit] = useState<string | null>(null);
   const [picked, setPicked] = useState<string[]>([]);
   const axis = (figure: Figure): Axis => search.axes.find((one) => one.figure === figure) ?? (search.axes[0] as Axis);
@@ -27,11 +28,20 @@ export function Front({ search }: { search: Schemas["SearchOut"] }) {
     queryFn: ({ signal }) => answer(api.POST("/api/searches/{search_id}/through", { params: { path: { search_id: search.id } }, body: { limits: limits as Record<string, number> }, signal })),
     placeholderData: (before) => before,
   });
-  const passing = useMemo(() => new Set(through.data?.passing ?? search.pens.filter((pen) => pen.passes).map((pen) => pen.key)), [through.data, search.pens]);
+  const passing = useMemo(() => new Set([...(through.data?.passing ?? search.pens.filter((pen) => pen.passes).map((pen) => pen.key)), ...spared]), [through.data, search.pens, spared]);
   const shown = search.pens.find((pen) => pen.key === lit) ?? search.pens.find((pen) => passing.has(pen.key)) ?? search.pens[0];
   const pick = (key: string) => {
     setLit(key);
     setPicked((now) => (now.includes(key) ? now.filter((one) => one !== key) : [...now, key].slice(-MOST_PICKED)));
+  };
+  const limit = (to: (now: Limits) => Limits) => {
+    setLimits(to);
+    setSpared([]);
+  };
+  const take = (way: Schemas["WayOutOut"]) => {
+    setLimits(way.limits as Limits);
+    setSpared(way.short.length > 0 ? way.pens : []);
+    setLit(way.pens[0] ?? null);
   };
   const beside = picked.flatMap((key) => search.pens.filter((pen) => pen.key === key));
   const most = through.data?.left_out[0];
@@ -54,10 +64,10 @@ export function Front({ search }: { search: Schemas["SearchOut"] }) {
               <ul className="mt-1 flex flex-wrap gap-x-5 gap-y-1">
                 {through.data.ways.map((way) => (
                   <li key={read(way.words)}>
-                    <button type="button" className="line-button" onClick={() => setLimits(way.limits as Limits)}>
+                    <button type="button" className="line-button" onClick={() => take(way)}>
                       {read(way.words)}
                     </button>{" "}
-                    <span className="text-sm text-pencil">{way.passing === 1 ? "one pen" : `${way.passing} pens`}</span>
+                    <span className="text-sm text-pencil">{way.pens.length === 1 ? "one pen" : `${way.pens.length} pens`}</span>
                   </li>
                 ))}
               </ul>
@@ -72,7 +82,7 @@ export function Front({ search }: { search: Schemas["SearchOut"] }) {
         <div className="flex items-baseline gap-4">
           <h2>Limits to pull</h2>
           {Object.keys(limits).length > 0 ? (
-            <button type="button" className="line-button text-sm" onClick={() => setLimits({})}>
+            <button type="button" className="line-button text-sm" onClick={() => limit(() => ({}))}>
               Let all out
             </button>
           ) : null}
@@ -84,8 +94,8 @@ export function Front({ search }: { search: Schemas["SearchOut"] }) {
               axis={axis(figure)}
               pens={search.pens}
               limit={limits[figure]}
-              onPull={(limit) =>
-                setLimits((now) => ({ ...Object.fromEntries(Object.entries(now).filter(([name]) => name !== figure)), ...(limit === undefined ? {} : { [figure]: limit }) }))
+              onPull={(pulled) =>
+                limit((now) => ({ ...Object.fromEntries(Object.entries(now).filter(([name]) => name !== figure)), ...(pulled === undefined ? {} : { [figure]: pulled }) }))
               }
             />
           ))}

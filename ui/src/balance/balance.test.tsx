@@ -63,7 +63,7 @@ describe("balance", () => {
     through = (limits) =>
       limits["mass"] === undefined || limits["mass"] >= 40
         ? { passing: ["a"], left_out: [], why: null, ways: [] }
-        : { passing: [], left_out: [], why: words("Of 3 pens none weighs 30 kg at most"), ways: [{ limits: { mass: 41 }, short: [], passing: 1, words: words("41 kg would do") }] };
+        : { passing: [], left_out: [], why: words("Of 3 pens none weighs 30 kg at most"), ways: [{ limits: { mass: 41 }, short: [], pens: ["a"], words: words("41 kg would do") }] };
     openApp("/balance?flock=1");
     const tape = await screen.findByRole("slider", { name: "Limit on mass" });
     expect(tape.getAttribute("aria-valuetext")).toBe("no limit");
@@ -75,6 +75,20 @@ describe("balance", () => {
     expect(tape.getAttribute("aria-valuetext")).toBe("at most 30 kg");
     fireEvent.click(await screen.findByRole("button", { name: "41 kg would do" }));
     await waitFor(() => expect(screen.queryByText(/none weighs/)).toBeNull());
+  });
+
+  it("lets the pens through that want one thing only, when that way out is pressed, till a limit is pulled", async () => {
+    through = () => ({
+      passing: [],
+      left_out: [],
+      why: words("Of 3 pens none will do: 1 wants nothing but others to move it"),
+      ways: [{ limits: {}, short: ["moving"], pens: ["c"], words: words("moved by a quad") }],
+    });
+    openApp("/balance?flock=1");
+    fireEvent.click(await screen.findByRole("button", { name: "moved by a quad" }));
+    expect(await screen.findByText((_, one) => one?.tagName === "P" && /^1 left of 3/.test(one.textContent ?? ""))).toBeTruthy();
+    fireEvent.keyDown(screen.getByRole("slider", { name: "Limit on mass" }), { key: "Home" });
+    expect(await screen.findByText((_, one) => one?.tagName === "P" && /^0 left of 3/.test(one.textContent ?? ""))).toBeTruthy();
   });
 
   it("settles one thing after another in its address and takes them back", async () => {

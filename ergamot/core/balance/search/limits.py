@@ -52,11 +52,12 @@ class Through:
 
 @dataclass(frozen=True)
 class WayOut:
-    """One way to have something: limits moved to where they would do, verdicts left short, and how many pens pass then."""
+    """One way to have something: limits moved to where they would do, verdicts left short, and the pens that pass then, by key,
+    the one that wants least first."""
 
     limits: Limits
     short: tuple[What | Need, ...]
-    passing: int
+    pens: tuple[str, ...]
     words: Phrase
 
 
@@ -217,10 +218,11 @@ def _ways(
             moved = {figure: pick(one.figures[figure] for one in near)}
         wider = {**limits, **{figure: SCALES[figure].just_keeping(has) for figure, has in moved.items()}}
         short = tuple(one for one in given_up if not isinstance(one, Figure))
-        passing = sum(set(fails(one, wider)) <= set(short) for one in candidates)
+        let_through = [one for one in candidates if set(fails(one, wider)) <= set(short)]
+        pens = tuple(one.key for one in sorted(let_through, key=lambda one: one.order))
         others = who(best) if What.MOVING in short else ""
-        found.append(WayOut(wider, short, passing, _way_told(wider, moved, short, others)))
-    found.sort(key=lambda way: (len(way.short), -way.passing))
+        found.append(WayOut(wider, short, pens, _way_told(wider, moved, short, others)))
+    found.sort(key=lambda way: (len(way.short), -len(way.pens)))
     return tuple(found[:MOST_WAYS])
 
 

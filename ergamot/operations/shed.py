@@ -155,9 +155,11 @@ def set_aside(work: Work, pen: int, counts: Mapping[int, int]) -> None:
                 field="thing",
                 value=number,
             )
+        change: dict[str, int] = {"pen": pen}
         if count < thing.count:
             add_things(work, [replace(thing, count=count)], pen, SET_ASIDE)
-        body = {**record.body, **({"count": thing.count - count} if count < thing.count else {"pen": pen})}
+            change = {"count": thing.count - count}
+        body = {**record.body, **change}
         revise(work.session, record, record.revision, body, SET_ASIDE, work.user, work.now)
 
 

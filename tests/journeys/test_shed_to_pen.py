@@ -37,6 +37,9 @@ def test_boards_in_hand_are_cut_first_and_their_offcuts_come_back(farm):
     taken = farm.get_by_role("list", name="Out of the shed")
     expect(taken).to_contain_text("2×3")
     expect(taken).not_to_contain_text("larch")
+    farm.get_by_role("button", name="Set them aside for this pen").click()
+    expect(taken).to_contain_text("2×3 (38×64) spruce-pine-fir, 12 ft, set aside")
+    expect(farm.get_by_role("button", name="Set them aside for this pen")).to_have_count(0)
     farm.get_by_text("Marks along each board").first.click()
     boards = farm.get_by_role("list", name="Boards to cut").first
     hand = boards.get_by_role("listitem").filter(has_text="in hand").first

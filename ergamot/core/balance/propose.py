@@ -31,9 +31,8 @@ MOST_SIZES = 4  # looked at on the best running gear; may move
 HELD = frozenset(
     {"length", "width", "section", "roofed", "access", "roof_kind", "pitch", "rise", "wall", "overhang"}
 )
-STOUT: Mapping[str, Value] = {
-    "axle_steel": Steel.HARD
-}  # of every axle that is looked at: the milder is tried at last
+# Of every axle that is looked at: the milder is tried at last
+STOUT: Mapping[str, Value] = {"axle_steel": Steel.HARD}
 SPARED = frozenset({"species"})  # other timber than usual only where it mends something; judgement
 HATCH_TRIES = 4  # of each: two places and two sizes in the nearest side; may move
 MOST_TRIED = 24  # of one proposal, beside what was begun with; may move

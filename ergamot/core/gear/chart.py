@@ -99,7 +99,7 @@ def moving_chart(
         grounds=tuple(
             _on(structure, weighed, ground, farm, catalogue) for ground in catalogue.grounds.values()
         ),
-        movers=tuple(_mover(catalogue, structure, weighed, farm, crew) for crew in catalogue.crews.values()),
+        movers=movers(catalogue, structure, weighed, farm),
         lift_full=lift_of(structure, [*own, *((one.kg, one.place[0]) for one in structure.contents)]),
         lift_birds=lift_of(structure, [*own, *_riding(structure, birds_kg)]),
         niosh_n=_niosh(structure) if structure.carried and not farm.crew.drawbar_n else None,
@@ -110,6 +110,23 @@ def moving_chart(
         passage_width=structure.hauled_size.wide_mm / 1000,
         raised=level.raised,
     )
+
+
+def movers(
+    catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions
+) -> tuple[Mover, ...]:
+    """Who could move a pen on a farm's ground.
+
+    Args: catalogue; structure; weighed, its mass; farm, for its ground, slope and turf.
+    Returns: a Mover for each crew of the catalogue, as they stand in it.
+    Raises: OutOfRange.
+    Source: as `haul`.
+
+    >>> low = pen()
+    >>> [one.crew.key for one in movers(c, low, mass(low), farm())][0]
+    'man'
+    """
+    return tuple(_mover(catalogue, structure, weighed, farm, crew) for crew in catalogue.crews.values())
 
 
 def _on(

@@ -186,4 +186,4 @@ def moves_a_week(load: DayLoad) -> float:
     """
     if load.moves > 1:
         return DAYS_A_WEEK * load.moves
-    return DAYS_A_WEEK / max(1, math.floor(load.stay_days + 1 - WHOLE_DAY))
+    return DAYS_A_WEEK / max(1, math.floor(load.stay_days))

@@ -145,9 +145,8 @@ def conflict(
         dict.fromkeys(reason for each in failed.values() for reason in sorted(each, key=str))
     )
     ways = _ways(candidates, failed, limits, who)
-    if (
-        len(ways[0].short) == 1 and ways[0].limits == limits
-    ):  # of the ways those that give up least come first
+    least = ways[0]  # those that give up fewest verdicts come first
+    if len(least.short) == 1 and least.limits == limits:
         alone = Counter(one.short[0] for one in ways for each in failed.values() if each == set(one.short))
         return Conflict(tuple(alone), _alone_told(len(candidates), alone), ways)
     together = _smallest(reasons, list(failed.values()))

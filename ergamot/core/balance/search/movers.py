@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.candidate import Candidate
-from ergamot.core.catalogue import Catalogue, Crew
+from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import Grade
 from ergamot.core.frame.design import build
 from ergamot.core.frame.mass import mass
-from ergamot.core.gear.moving import judge_moving
+from ergamot.core.gear.chart import movers
 
 
 def who_would_move(catalogue: Catalogue, asked: Asked, found: Candidate) -> str:
@@ -27,13 +25,10 @@ def who_would_move(catalogue: Catalogue, asked: Asked, found: Candidate) -> str:
     'a quad'
     """
     structure = build(found.design, catalogue)
-    weighed = mass(structure)
-
-    def would(crew: Crew) -> bool:
-        alone = replace(asked.farm, crew=crew, also=())
-        return judge_moving(catalogue, structure, weighed, alone).verdict is not Grade.SHORT
-
-    people = [one for one in catalogue.crews.values() if one.people]
-    vehicles = [one for one in catalogue.crews.values() if not one.people]
-    firsts = (next(filter(would, some), None) for some in (people, vehicles))
-    return " or ".join(one.label for one in firsts if one)
+    able = [
+        one.crew
+        for one in movers(catalogue, structure, mass(structure), asked.farm)
+        if one.grade is not Grade.SHORT
+    ]
+    people, vehicles = ([one for one in able if bool(one.people) is on_foot] for on_foot in (True, False))
+    return " or ".join(one.label for one in (*people[:1], *vehicles[:1]))

@@ -8,13 +8,10 @@ from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
 from ergamot.core.frame.parameters import Value, is_on
-from ergamot.core.frame.parts.house.parameters import HOUSED, PARTED, RANGING, Place
+from ergamot.core.frame.parts.house.parameters import HOUSED, OUTSIDE, PARTED, RANGING, TWO_ROWS, Place
 from ergamot.core.frame.wanted import Wanted
 
-MOST_IN_A_ROW = (
-    6  # nests a flock wants before they are hung one row over another; judgement: a house 2 m wide
-)
-OUTSIDE, TWO_ROWS = "outside", "outside-two"  # where nest boxes are
+MOST_IN_A_ROW = 6  # nests, before they are hung one row over another; judgement: a house 2 m wide
 NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
 LEDGE_MM = 250.0  # as high as a hen hops; judgement
 FLOOR_MESH = "welded-12"

@@ -24,7 +24,6 @@ RAMP_DEG = 35.0  # steepest heavy breeds manage; judgement
 # wide, high, for hens; 1999/74/EC art. 4 asks for 0.35 m high and 0.40 wide of a barn
 POP_HOLE_MM = (320.0, 380.0)
 OVER_NESTS_MM, BESIDE_NESTS_MM = 60.0, 40.0  # for the stick over a row and those beside it; judgement
-NESTS_BELOW_ROOF_MM = 60.0  # of wall left over two rows of nest boxes; judgement: a rail's depth
 WINDOW_ABOVE_MM = 60.0  # of partition left between pop hole and window
 WINDOW_BELOW_ROOF_MM = 100.0
 TRAY_UNDER_MM = 60.0  # under the bearers, for a day's droppings and a hand; judgement
@@ -182,7 +181,7 @@ def nest_row_mm(house: House) -> float:
 
 
 def _check_nests(house: House, profile: Profile, clear_mm: float) -> None:
-    if house.nest_rows > 1 and house.floor_z + house.nests_top > profile.top_z - NESTS_BELOW_ROOF_MM:
+    if house.nest_rows > 1 and house.floor_z + house.nests_top > profile.top_z - OVER_NESTS_MM:
         raise OutOfRange("nests", house.nests, "in one row: two are higher than this house is")
     most = house.nest_rows * _in_a_row(house.nests_top, house, profile, clear_mm)
     if house.nest_count <= most:

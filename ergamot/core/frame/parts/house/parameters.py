@@ -11,6 +11,7 @@ from ergamot.core.frame.parameters import Choice, Parameter, switch
 LEAST_PANE_MM = 150.0
 LEAST_RUN_MM = 500.0  # of run before or behind a house; judgement: less is a gap
 RANGING = "range"  # of what is beneath a house: nothing, the birds go out
+OUTSIDE, TWO_ROWS = "outside", "outside-two"  # where nest boxes hang, and in how many rows
 OWN_WINDOW = ("window", "own")
 
 
@@ -139,13 +140,13 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
                 Choice("none", "none"),
                 Choice("inside", "inside, on the floor"),
                 Choice("ledge", "inside, on a ledge", "floor left free under them"),
-                Choice("outside", "outside the rear wall"),
-                Choice("outside-two", "outside it, in two rows", "eggs from a hatch"),
+                Choice(OUTSIDE, "outside the rear wall"),
+                Choice(TWO_ROWS, "outside it, in two rows", "eggs from a hatch"),
             ),
             only_if=housed,
             kept=True,
             left_out=("nests", "none"),
-            smaller=("outside-two", "outside"),
+            smaller=(TWO_ROWS, OUTSIDE),
         ),
         Parameter(
             "nest_count",

@@ -138,10 +138,11 @@ def test_a_batch_of_ten_pens(benchmark):
     assert sum(one.count for one in bill.pieces) > 300
 
 
-def test_cost_against_length(benchmark):
+@EACH_PEN
+def test_cost_against_length(benchmark, shape, strain, placed):
     """Forty-one sizes; asked: 5 s."""
-    design = proposed(*next(iter(PENS.values())))[0]
-    found = benchmark.pedantic(lambda: stock_fit(CATALOGUE, design, "length"), rounds=1)
+    design = proposed(shape, strain, placed)[0]
+    found = benchmark.pedantic(lambda: stock_fit(CATALOGUE, design, "length"), setup=forget, rounds=1)
     assert len(found.sizes) > 30
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import math
 from collections import Counter
 from decimal import Decimal
 
@@ -17,6 +18,7 @@ from ergamot.core.shed import Sort, Thing
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.cost_estimate import estimated_cost
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, strip_metres
+from ergamot.core.stock.linear import Ways, linear_optimum
 from ergamot.core.stock.patterns import Cutting, Stock
 from ergamot.core.stock.sticks import Want, plan_sticks
 from ergamot.exchange.cut_list_csv import write_cut_list
@@ -144,6 +146,28 @@ def test_less_time_gives_a_whole_plan_that_is_no_cheaper_than_its_bound(wanted, 
     assert hurried.bound <= hurried.cost
     if hurried.proven:
         assert hurried.cost == plan_sticks(wants, SOLD).cost
+
+
+def cutting(wanted, by=()):
+    """What is wanted as a cutting, each length moved by some mm and some pieces."""
+    moved = by or [(0, 0)] * len(wanted)
+    kinds = {
+        min(3600.0, float(length + mm)): max(1, count + more)
+        for (length, count), (mm, more) in zip(wanted, moved, strict=False)
+    }
+    return Cutting(*zip(*sorted(kinds.items(), reverse=True), strict=True), 3.0, 5.0)
+
+
+@settings(max_examples=40)
+@given(WANTED, st.lists(st.tuples(st.integers(-60, 60), st.integers(-1, 1)), min_size=6, max_size=6))
+def test_ways_that_served_a_pen_nearly_alike_change_no_optimum(wanted, moved):
+    """The next size of a pen begins with the ways of the one before: sooner at the same linear optimum."""
+    stocks = (Stock(2438.0, 320), Stock(3048.0, 430), Stock(3658.0, 500, 0.0, 3, 1), Stock(3658.0, 500))
+    ways, then = Ways(), cutting(wanted, moved)
+    linear_optimum(cutting(wanted), stocks, math.inf, ways)
+    assert ways.of(cutting(wanted), stocks)
+    following, alone = linear_optimum(then, stocks, math.inf, ways), linear_optimum(then, stocks, math.inf)
+    assert following.cents == pytest.approx(alone.cents)
 
 
 def test_no_time_at_all_is_refused():

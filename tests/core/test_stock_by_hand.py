@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections import Counter
 from dataclasses import replace
 from decimal import Decimal
@@ -10,9 +11,10 @@ import pytest
 
 from ergamot.core.catalogue import Mesh, Sheet
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.stock import sticks
+from ergamot.core.stock import cheapest
 from ergamot.core.stock.coverings import mesh_lines, sheet_lines, sheet_share, strip_metres, wire_panel_lines
-from ergamot.core.stock.linear import first_fit
+from ergamot.core.stock.diving import dive
+from ergamot.core.stock.linear import cost_of, first_fit, linear_optimum
 from ergamot.core.stock.patterns import Cutting, OutOfTime, Stock, best_pattern, simple_patterns
 from ergamot.core.stock.sticks import Want, plan_sticks
 from tests.strategies import CATALOGUE
@@ -188,7 +190,7 @@ def test_a_plan_is_whole_where_the_patterns_cannot_be_listed(monkeypatch, name, 
     """Too many to list, or no time to: whole bars of the linear optimum's patterns, said not to be proven."""
     wants = [Want("a", 2400, 4), Want("b", 1124, 4), Want("c", 524, 6)]
     best = plan_sticks(wants, SOLD)
-    monkeypatch.setattr(sticks, name, instead)
+    monkeypatch.setattr(cheapest, name, instead)
     plan = plan_sticks(wants, SOLD)
     assert not plan.proven
     assert plan.bound == Decimal("24.00") <= best.cost <= plan.cost
@@ -211,3 +213,17 @@ def test_a_board_a_hair_off_its_length_is_the_board_itself():
     found = simple_patterns(cutting, (Stock(2438.0, 320),))
     assert [one.counts for one in found] == [(1, 0)]
     assert best_pattern(cutting, Stock(2438.0, 320), [9.0, 1.0])[1].counts == (1, 0)
+
+
+def test_bar_by_bar_out_of_the_linear_optimum_a_plan_comes_whole():
+    """Of 1400 and 600, three each, in 2000 and no saw cut: the optimum pairs them, three bars at 300 and none over. Two of those
+    boards are in hand for nothing: both are taken, and one is bought."""
+    cutting = Cutting((1400.0, 600.0), (3, 3), 0.0, 0.0)
+    stocks = (Stock(2000.0, 300), Stock(2000.0, 0, 0.0, 2, 7))
+    optimum = linear_optimum(cutting, stocks, math.inf)
+    assert optimum.cents == pytest.approx(300)
+    for seed in range(5):
+        patterns, counts = dive(cutting, stocks, optimum, seed, math.inf)
+        assert cost_of(patterns, counts) == 300
+        assert sum(n for one, n in zip(patterns, counts, strict=True) if one.stock == stocks[1]) == 2
+    assert dive(cutting, stocks, optimum, 1, 0.0) is None  # the time was over before it began

@@ -33,6 +33,7 @@ from ergamot.core.stock.covers import (
     several,
 )
 from ergamot.core.stock.cut_list import Piece, cut_list
+from ergamot.core.stock.linear import Ways
 from ergamot.core.stock.paid import Prices, priced, priced_mesh, priced_sheet
 from ergamot.core.stock.plates import PlatePlan
 from ergamot.core.stock.stick_plans import board_lines, stick_plans
@@ -99,15 +100,15 @@ def bill_of(
     things: Mapping[int, Thing] | None = None,
     rips: bool = False,
     cut: Mapping[str, int] | None = None,
-    hurried: bool = False,
+    ways: Ways | None = None,
     prices: Prices | None = None,
 ) -> Bill:
     """Everything it takes to build a pen, priced.
 
     Args: structure; catalogue with example or own prices; seconds for all its cutting plans together,
         0.1 to 60; things in the shed that may be used, by number; rips, whether wide boards can be ripped lengthwise; cut, how
-        many pieces of each label are cut already; hurried, whether plans that are not proven in a moment will do; prices the farm pays, by what
-        a line is known by, over those of the catalogue.
+        many pieces of each label are cut already; ways, where many pens nearly alike are priced, those of the one before: then plans
+        that are not proven in a moment will do; prices the farm pays, by what a line is known by, over those of the catalogue.
     Returns: the Bill; its total is the sum of its lines.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
@@ -116,7 +117,7 @@ def bill_of(
     >>> sum(line.cost for line in bill.lines) == bill.total
     True
     """
-    return bill_of_several((Wanted(structure),), catalogue, seconds, things, rips, cut, hurried, prices)
+    return bill_of_several((Wanted(structure),), catalogue, seconds, things, rips, cut, ways, prices)
 
 
 def bill_of_several(
@@ -126,13 +127,13 @@ def bill_of_several(
     things: Mapping[int, Thing] | None = None,
     rips: bool = False,
     cut: Mapping[str, int] | None = None,
-    hurried: bool = False,
+    ways: Ways | None = None,
     prices: Prices | None = None,
 ) -> Bill:
     """Everything it takes to build several pens at once: one plan, one list.
 
     Args: wanted, one or more pens, whose labels begin with each pen's letter where there are several; catalogue; seconds for
-        all the cutting plans together, 0.1 to 60; things, rips, cut, hurried and prices as `bill_of` takes them.
+        all the cutting plans together, 0.1 to 60; things, rips, cut, ways and prices as `bill_of` takes them.
     Returns: the Bill.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
@@ -154,8 +155,10 @@ def bill_of_several(
     ]
     hand, paid = AtHand(things or {}, rips), prices or {}
     deadline = monotonic() + seconds
-    least = HURRIED_S if hurried else LEAST_S
-    plans = stick_plans(pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {}, least, paid)
+    least = LEAST_S if ways is None else HURRIED_S
+    plans = stick_plans(
+        pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {}, least, paid, ways
+    )
     lines = [
         line for section, species, plan in plans for line in board_lines(catalogue, section, species, plan)
     ]

@@ -15,6 +15,7 @@ from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Structure
 from ergamot.core.stock.bill import Bill, bill_of
+from ergamot.core.stock.linear import Ways
 from ergamot.core.stock.paid import Prices
 
 STEP_MM, REACH_MM = 25.0, 500.0
@@ -87,11 +88,12 @@ def _sizes(
 ) -> Iterator[Size]:
     middle = float(design.values[parameter])
     steps = round(reach_mm / step_mm)
+    ways = Ways()
     for i in range(-steps, steps + 1):
         mm = round(middle + i * step_mm, 1)
         try:
             structure = build(change(catalogue, design, {parameter: mm}), catalogue)
-            bill = bill_of(structure, catalogue, A_SIZE_S, hurried=True, prices=prices)
+            bill = bill_of(structure, catalogue, A_SIZE_S, ways=ways, prices=prices)
         except ErgamotError:
             continue
         yield Size(mm, bill.total, _waste(bill), _bays(structure), _packs(bill))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 from scipy.optimize import linprog
@@ -56,7 +56,7 @@ def whole_coins(cents: float, coin: int) -> int:
 
 @dataclass(frozen=True)
 class Optimum:
-    """The linear optimum: its patterns, a bound on any plan in cents, each length's dual value, and how `dear` it is that
+    """The linear optimum: its patterns and how many bars of each, a bound on any plan in cents, each length's dual value, and how `dear` it is that
     there are no more of some board. When time ran out it is not `whole`: the bound is by length alone, and the duals prove
     nothing."""
 
@@ -65,6 +65,34 @@ class Optimum:
     worth: list[float]
     dear: Mapping[Stock, float]
     whole: bool
+    shares: tuple[float, ...] = ()
+
+
+@dataclass
+class Ways:
+    """Ways to cut that served a pen, for one nearly alike to begin with: by the stocks and how many lengths there were."""
+
+    kept: dict[tuple[tuple[Stock, ...], int], list[Pattern]] = field(default_factory=dict)
+
+    def of(self, cutting: Cutting, stocks: tuple[Stock, ...]) -> list[Pattern]:
+        """Those that can still be cut."""
+        before = self.kept.get((stocks, len(cutting.lengths)), [])
+        return [one for one in before if _can_be_cut(cutting, one)]
+
+    def keep(self, cutting: Cutting, stocks: tuple[Stock, ...], patterns: list[Pattern]) -> None:
+        self.kept[stocks, len(cutting.lengths)] = patterns
+
+
+def _can_be_cut(cutting: Cutting, pattern: Pattern) -> bool:
+    """Is there room for it on its board, and no more of a length than is wanted?"""
+    room, held = cutting.room(pattern.stock), Counter[int]()
+    for i, count in enumerate(pattern.counts):
+        if count > cutting.wanted[i]:
+            return False
+        nest = cutting.nests[i]
+        room -= cutting.takes(i, count, held[nest] if nest >= 0 else 0)
+        held[nest] += count
+    return room >= -1e-6
 
 
 def seen_at_once(cutting: Cutting, stocks: tuple[Stock, ...], coin: int) -> Optimum | None:
@@ -83,17 +111,22 @@ def seen_at_once(cutting: Cutting, stocks: tuple[Stock, ...], coin: int) -> Opti
     return Optimum([], cents, [], {}, whole=False)
 
 
-def linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...], deadline: float) -> Optimum:
+def linear_optimum(
+    cutting: Cutting, stocks: tuple[Stock, ...], deadline: float, ways: Ways | None = None
+) -> Optimum:
     """Column generation, as far as there is time.
 
-    Args: cutting; stocks; deadline, s, on the monotonic clock.
+    Args: cutting; stocks; deadline, s, on the monotonic clock; ways to cut a pen nearly alike, to begin with and to add to.
     Returns: the Optimum, `whole` where it was reached.
     Source: Gilmore & Gomory (1961).
 
     >>> linear_optimum(Cutting((1000.0,), (3,), 0.0, 0.0), (Stock(2000.0, 300),), math.inf).cents
     450.0
     """
+    ways = ways or Ways()
     patterns = simple_patterns(cutting, stocks)
+    patterns += [one for one in ways.of(cutting, stocks) if one not in patterns]
+    ways.keep(cutting, stocks, patterns)
     least = by_length(cutting, stocks)
     limited = [stock for stock in stocks if stock.most is not None]
     while True:
@@ -116,7 +149,8 @@ def linear_optimum(cutting: Cutting, stocks: tuple[Stock, ...], deadline: float)
             return Optimum(patterns, least, worth, dear, whole=False)
         least = max(least, _scaled(cutting, worth, dear, over))
         if not better:
-            return Optimum(patterns, float(solved.fun or 0), worth, dear, whole=True)
+            shares = () if solved.x is None else tuple(map(float, solved.x))
+            return Optimum(patterns, float(solved.fun or 0), worth, dear, True, shares)
         patterns += better
 
 

@@ -14,6 +14,7 @@ from ergamot.core.finding import phrase
 from ergamot.core.stock.at_hand import AtHand
 from ergamot.core.stock.coverings import Bought, length_pack, price_key
 from ergamot.core.stock.cut_list import Piece
+from ergamot.core.stock.linear import Ways
 from ergamot.core.stock.paid import Prices
 from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
 from ergamot.core.units import Quantity
@@ -29,12 +30,13 @@ def stick_plans(
     cut: Mapping[str, int],
     least: float,
     paid: Prices,
+    ways: Ways | None = None,
 ) -> list[tuple[str, str, CuttingPlan]]:
     """A plan for each section and timber, the deepest first: what is left of their boards may be ripped for the rest.
 
     Args: pieces; catalogue; hand, what the shed has, taken from as it is used; seconds for all of them together, 0.1 to 60;
         cut, how many of each label are cut already; least, seconds for one plan however many there are, 0.02 to 1; paid, what
-        the farm pays.
+        the farm pays; ways to cut a pen nearly alike, to begin with and to add to.
     Returns: (section, species, plan) in the order the pieces name them.
     Raises: OutOfRange from the cutting plan.
     Source: Gilmore & Gomory (1961), each section by itself.
@@ -69,7 +71,7 @@ def stick_plans(
         strips = {board.thing: count for board, count in ripped}
         boards = [*hand.boards(section_key, species_key), *(board for board, _ in ripped)]
         sold = list(zip(section.stock_mm, prices, strict=True))
-        plan = plan_sticks(wants, sold, seconds=left, in_hand=boards)
+        plan = plan_sticks(wants, sold, seconds=left, in_hand=boards, ways=ways)
         for number, count in Counter(bar.thing for bar in plan.bars if bar.thing).items():
             hand.take(number, math.ceil(count / strips.get(number, 1)))
         plans[section_key, species_key] = plan

@@ -1,48 +1,22 @@
-"""The cheapest way to cut all sticks from the lengths sold, proven by its bound.
-
-1. Column generation gives the linear optimum and what each piece is worth (its dual value).
-2. A plan within some slack of that optimum can only use patterns whose reduced cost is within the
-   slack. So list those for a small slack and solve them as a MIP; when the plan found lies within
-   the slack it is the best of all. Otherwise widen the slack and go on.
-3. Of the plans that cost least, take one with the fewest bars.
-
-Boards in hand are lengths like those sold, at what they are worth, but only so many of each: the dual value of that
-limit is added to their price wherever a pattern's reduced cost is asked for.
-
-Money is counted in the coarsest coin all prices are whole numbers of: it prunes the MIP well.
-"""
+"""What all sticks are cut from: the cheapest boards of the lengths sold and in hand, proven by a bound."""
 
 from __future__ import annotations
 
-import math
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
-from time import monotonic
 
 import numpy as np
 
 from ergamot.core.errors import OutOfRange, require_range
-from ergamot.core.stock.linear import (
-    Optimum,
-    cost_of,
-    first_fit,
-    linear_optimum,
-    seen_at_once,
-    whole_coins,
-)
-from ergamot.core.stock.patterns import Cutting, Mitre, OutOfTime, Pattern, Stock, patterns_worth
-from ergamot.core.stock.whole import whole_bars
+from ergamot.core.stock.cheapest import cheapest
+from ergamot.core.stock.linear import Ways, cost_of, first_fit
+from ergamot.core.stock.patterns import Cutting, Mitre, Pattern, Stock
 
 KERF_MM = 3.0  # a circular saw's cut; judgement: blades cut 2 to 3.2 mm
 TRIM_MM = 5.0  # squared off the yard's end; judgement: seldom clean
-MOST_PATTERNS = 60_000  # may move: beyond it they are made as they are asked for, to the same plan
-WIDEN = 5.0  # the slack tried next, when nothing was found within it; may move: only how soon it is found
 TIME_LIMIT_S = 4.0  # then the best plan so far is given, and said not to be proven; may move: later ones are hardly cheaper
-FOR_OPTIMUM = 0.7  # of the time, at the most, goes to the linear optimum; may move
-LAST_S = 0.2  # to whole bars of its patterns, or to fewer bars at the same cost; may move
-LEAST_SHARE = 0.4  # or, of a short time, so much of it; may move
 
 
 @dataclass(frozen=True)
@@ -117,13 +91,14 @@ def plan_sticks(
     trim_mm: float = TRIM_MM,
     seconds: float = TIME_LIMIT_S,
     in_hand: Sequence[Board] = (),
+    ways: Ways | None = None,
 ) -> CuttingPlan:
     """Cut all pieces from the lengths sold for the least money.
 
     Args: wants, pieces with length above 0 and count 1 or more, or none; stock, (length mm, price) of each
         length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; seconds
         to look for the cheapest, 0.02 to 60; in_hand, boards that need not be bought, worth 0 or more each; of
-        alike ones the first are used first.
+        alike ones the first are used first; ways to cut a pen nearly alike, to begin with and to add to.
     Returns: the CuttingPlan, cheapest, then fewest boards; the best found in the time, `proven` or not.
     Raises: OutOfRange when a piece is longer than any board.
     Source: Gilmore & Gomory (1961); reduced-cost enumeration; HiGHS MIP.
@@ -156,23 +131,15 @@ def plan_sticks(
         if things
     )
     stocks = sold + held
-    coin = math.gcd(*(stock.price_cents for stock in stocks)) or 1
-    deadline = monotonic() + seconds
-    optimum = seen_at_once(cutting, stocks, coin) or linear_optimum(
-        cutting, stocks, monotonic() + FOR_OPTIMUM * seconds
-    )
-    linear = optimum.cents
-    last = min(LAST_S, LEAST_SHARE * seconds)
-    counts, patterns, least = _best_plan(cutting, stocks, coin, optimum, deadline, last)
-    bars = _from_the_first(_bars(cutting, patterns, counts, wants), [*alike.values()])
+    found = cheapest(cutting, stocks, seconds, ways)
+    bars = _from_the_first(_bars(cutting, found.patterns, found.counts, wants), [*alike.values()])
     cents = sum(int(bar.price * 100) for bar in bars)  # one of which nothing is cut is not bought
-    floor = max(whole_coins(linear, coin), least or 0.0)
-    proven = least is None or floor >= cents
+    proven = found.proven or found.least >= cents
     return CuttingPlan(
         bars=bars,
         cost=_money(cents),
-        bound=_money(cents if proven else floor),
-        linear_bound=_money(linear),
+        bound=_money(cents if proven else found.least),
+        linear_bound=_money(found.linear),
         proven=proven,
         kerf_mm=kerf_mm,
         trim_mm=trim_mm,
@@ -204,62 +171,6 @@ def _refuse_too_long(cutting: Cutting, stocks: tuple[Stock, ...], wants: Sequenc
                 f"at most {longest:.0f} mm, the longest board sold",
                 f"Piece {want.label} is {want.length_mm:.0f} mm; the longest board is {longest:.0f} mm",
             )
-
-
-def _best_plan(
-    cutting: Cutting,
-    stocks: tuple[Stock, ...],
-    coin: int,
-    optimum: Optimum,
-    deadline: float,
-    last_s: float,
-) -> tuple[np.ndarray, list[Pattern], float | None]:
-    """How many bars of each pattern, the patterns, and the least any plan can cost, cents; None where this is it.
-
-    Whatever is cheaper than the best known is so by a coin at the least: its patterns' reduced costs lie within what the best
-    costs over the linear optimum, less a coin.
-    """
-    least, best = 0.0, first_fit(cutting, stocks)
-    if cost_of(*best) <= whole_coins(optimum.cents, coin):
-        return best[1], best[0], None
-    slack = min(float(coin), cost_of(*best) - optimum.cents - coin)
-    while optimum.whole and monotonic() < deadline:
-        try:
-            listed = _within(cutting, stocks, optimum, slack, deadline)
-        except OutOfTime:
-            break
-        if listed is None:
-            break
-        found = whole_bars(cutting, listed, coin, deadline - monotonic(), cost_of(*best) - coin)
-        if found.counts is not None:
-            best = (listed, found.counts)
-        least = max(least, min(found.least, optimum.cents + slack))
-        spare = cost_of(*best) - optimum.cents
-        if not found.ended:
-            break
-        if spare - coin <= slack + 1e-6:
-            fewer = whole_bars(cutting, listed, coin, last_s, cost_of(*best), fewest=True)
-            return (best[1], best[0], None) if fewer.counts is None else (fewer.counts, listed, None)
-        slack = min(spare - coin, WIDEN * slack)
-    last = max(last_s, deadline - monotonic())
-    better = whole_bars(cutting, optimum.patterns, coin, last, cost_of(*best) - coin).counts
-    if better is not None:
-        best = (optimum.patterns, better)
-    return best[1], best[0], least
-
-
-def _within(
-    cutting: Cutting, stocks: tuple[Stock, ...], optimum: Optimum, spare: float, deadline: float
-) -> list[Pattern] | None:
-    """All full patterns with a reduced cost within `spare` cents; None when there are too many."""
-    listed: list[Pattern] = []
-    for stock in stocks:
-        least = stock.price_cents + optimum.dear.get(stock, 0.0) - spare - 1e-6
-        found = patterns_worth(cutting, stock, optimum.worth, least, MOST_PATTERNS - len(listed), deadline)
-        if found is None:
-            return None
-        listed += found
-    return listed
 
 
 def _bars(

@@ -12,6 +12,7 @@ import os
 import signal
 import sys
 import time
+from collections import Counter
 from collections.abc import Callable, Iterable
 from contextlib import redirect_stdout
 from dataclasses import dataclass, field
@@ -26,30 +27,32 @@ from tests.mutants.packages import PACKAGES
 LONGEST_S = 150
 NOT_IN_PLACE = 97  # no code pytest ends with
 DIED = 1
+SELDOM, OF_ITS_MODULE = 0.2, 10.0  # what a test that found none counts for, and one of the same module
 
 
 @dataclass
 class Finders:
-    """The tests of a package, those first that found a mutant of the same module last."""
+    """The tests of a package, those first that for their time are likeliest to find a mutant."""
 
     items: list[pytest.Item]
     took_s: dict[str, float] = field(default_factory=dict)
-    found: dict[str, list[str]] = field(default_factory=dict)
+    found: Counter[tuple[str, str]] = field(
+        default_factory=Counter
+    )  # (test, module), and (test, "") of all modules
 
     def in_order(self, module: str) -> list[pytest.Item]:
-        """Those that found one of this module, then those that found another's, then the quickest."""
-        last = [*self.found.get(module, [])[::-1], *self.found.get("", [])[::-1]]
-        rank = {test: at for at, test in reversed(list(enumerate(last)))}
-        return sorted(
-            self.items, key=lambda one: (rank.get(one.nodeid, len(last)), self.took_s.get(one.nodeid, 0.0))
-        )
+        """By how often each found one of this module, or of another, over how long it takes."""
+
+        def waits(item: pytest.Item) -> float:
+            mine, all_told = self.found[item.nodeid, module], self.found[item.nodeid, ""]
+            return self.took_s.get(item.nodeid, 0.0) / (SELDOM + all_told + OF_ITS_MODULE * mine)
+
+        return sorted(self.items, key=waits)
 
     def finds(self, module: str, test: str) -> None:
         """A test found a mutant of a module."""
-        for kept in (self.found.setdefault(module, []), self.found.setdefault("", [])):
-            if test in kept:
-                kept.remove(test)
-            kept.append(test)
+        self.found[test, module] += 1
+        self.found[test, ""] += 1
 
 
 class InPlace:

@@ -10,13 +10,14 @@ from ergamot.core.catalogue import Catalogue, of_kind, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting, Use
 from ergamot.core.frame.contact import Bearing, bearings
-from ergamot.core.frame.kinds import Duty, Group
+from ergamot.core.frame.kinds import END_TO_END, Duty, Group
 from ergamot.core.frame.structure import Joint, Member
 
 SCREWS_PER_JOINT = 2  # judgement: on one a stick turns
 GRIP_MM = 25.0  # least wood the point holds in; 6 diameters of a No. 8 screw, NDS 2018 12.1.5
 # judgement: a point never comes nearer the far face, boards being 2 mm thinner than named
 SHORT_OF_FACE_MM = 3.0
+PLATE_SCREWS = 4  # of a splice plate in each part of its rail; judgement: the outer two take the bending
 SKEW_OVER_MM = 70.0  # deeper than this is not screwed through: skewed through the end instead
 SKEW_SCREW_MM = 75.0
 SKEW_START_MM = 25.0  # from the end, at 45°; judgement: nearer splits it
@@ -106,6 +107,8 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         return Joint((first.ref, second.ref), None, 0, rule="the leaf rests on the frame, hinged")
     if (first.duty is Duty.RACK) != (second.duty is Duty.RACK):
         return Joint((first.ref, second.ref), None, 0, rule="rests in its cleats, lifted out for cleaning")
+    if Duty.SPLICE in (first.duty, second.duty) and not any(bearing.ends):
+        return _plated(first, second, bearing, sold)
     lap = next((one for one in first.notches if one.other == second.ref and one.run), None)
     if lap:
         return _half_lapped(first, second, lap.deep_mm, sold, apart)
@@ -117,6 +120,8 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         return _bolt(first, second, bearing, sold)
     if first.section.kg_m is not None or second.section.kg_m is not None:
         return Joint((first.ref, second.ref), sold.tie, 2, rule="tube strapped with two ties")
+    if all(bearing.ends) and first.duty is second.duty and first.duty in END_TO_END:
+        return Joint((first.ref, second.ref), None, 0, rule="ends meet under a splice plate")
     if all(bearing.ends):
         return _skew(sold, first, second, bearing.deep_mm[1], "ends meet: skewed from both sides")
     # The screw starts in the stick that shows its side, the thinner one where both do.
@@ -140,6 +145,19 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         through,
         screw.mm - through,
         rule,
+    )
+
+
+def _plated(first: Member, second: Member, bearing: Bearing, sold: Fasteners) -> Joint:
+    """A splice plate on one part of its rail: a row of screws; bolts where no screw goes through."""
+    deep = bearing.deep_mm if first.duty is Duty.SPLICE else bearing.deep_mm[::-1]
+    plate, rail = (first, second) if first.duty is Duty.SPLICE else (second, first)
+    fits = [screw for screw in sold.screws if deep[0] + GRIP_MM <= screw.mm <= sum(deep) - SHORT_OF_FACE_MM]
+    if not fits:
+        return replace(_bolt(first, second, bearing, sold), count=PLATE_SCREWS // 2)
+    rule = f"{PLATE_SCREWS} screws in a row on each part of the rail, 25 mm grip, 3 mm short of the far face"
+    return Joint(
+        (plate.ref, rail.ref), fits[-1].row, PLATE_SCREWS, fits[-1].mm, deep[0], fits[-1].mm - deep[0], rule
     )
 
 

@@ -70,6 +70,7 @@ class Duty(Enum):
     LEG_SPACER = auto()  # ties two axle legs over a wheel
     PIVOT_BOARD = auto()  # holds a lever's pivot above the rail
     LEVER = auto()  # swings a wheel down
+    SPLICE = auto()  # lies along a rail of two parts, over the joint
     BATTEN = auto()  # closes the ground's hollows
     BEARER = auto()  # carries a raised floor
     RACK = auto()  # roosts that lie in cleats, so that they are lifted out
@@ -77,6 +78,8 @@ class Duty(Enum):
     LEAF = auto()  # the frame of a door, a hatch or a lid
 
 
+# They run from end to end over many bays: where no board is long enough, they are joined of two
+END_TO_END = frozenset({Duty.BASE_RAIL, Duty.PLATE, Duty.RIDGE})
 # Sticks that swing with a wheel or stand where it swings
 SWINGING = frozenset({Duty.LEVER, Duty.PIVOT_BOARD})
 HOLDS_WHEELS = SWINGING | {Duty.AXLE_LEG, Duty.LEG_SPACER}

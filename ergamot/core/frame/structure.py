@@ -243,6 +243,14 @@ class Joint:
 
 
 @dataclass(frozen=True)
+class Splice:
+    """Where no board is long enough: references of the two parts of a rail, in order along it, and of the plate on the joint."""
+
+    parts: tuple[str, str]
+    plate: str
+
+
+@dataclass(frozen=True)
 class Dimension:
     """A length worth writing on a drawing: between two points of a view, set off by `away` mm.
 
@@ -344,6 +352,7 @@ class Structure:
     drag_handles: tuple[DragHandle, ...] = ()
     living: Space = Space.RUN
     within: tuple[Face, ...] = ()
+    splices: tuple[Splice, ...] = ()
 
     @property
     def ranges(self) -> bool:

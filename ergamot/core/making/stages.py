@@ -129,7 +129,8 @@ def stage_of(structure: Structure, ref: str) -> Stage:
     """
     member = structure.by_ref.get(ref)
     if member is not None:
-        return _stage_of_stick(member)
+        rail = next((one.parts[0] for one in structure.splices if one.plate == ref), ref)
+        return _stage_of_stick(structure.by_ref[rail])
     panel = next((one for one in structure.panels if one.ref == ref), None)
     if panel is not None:
         return _stage_of_panel(panel)
@@ -168,6 +169,7 @@ def _sides(structure: Structure) -> tuple[tuple[str, ...], ...]:
             for one in structure.members
             if one.duty in _OF_A_SIDE and one.group is Group.FRAME and _in_side(one, side, edge)
         )
+        mine += tuple(one.plate for one in structure.splices if {*one.parts} <= {*mine})
         plates = any(structure.by_ref[ref].duty is Duty.PLATE for ref in mine)
         if plates and len(mine) >= LEAST_SIDE:
             found.append(mine)

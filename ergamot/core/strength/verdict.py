@@ -10,6 +10,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Finding, Grade, Phrase, What, phrase
 from ergamot.core.frame.mass import Mass
+from ergamot.core.frame.rejoined import rejoined
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.gear.telling import FAR_MORE
@@ -17,6 +18,7 @@ from ergamot.core.strength.check import Check
 from ergamot.core.strength.moving import moving_checks
 from ergamot.core.strength.pipe import pipe_checks
 from ergamot.core.strength.snow import snow_checks
+from ergamot.core.strength.splices import splice_checks
 from ergamot.core.units import Quantity
 
 CAUTIONS = (
@@ -64,6 +66,7 @@ def judge_strength(
     >>> judge_strength(c, s, mass(s), make_conditions(c)).finding.what.value
     'strength'
     """
+    whole = rejoined(structure)
     moved = haul(
         structure,
         weighed,
@@ -71,10 +74,12 @@ def judge_strength(
         farm.slope_percent,
         movers_strength(catalogue, structure, farm.crew),
     )
+    moving = tuple(moving_checks(whole, weighed, moved))
     found = [
-        *moving_checks(structure, weighed, moved),
-        *snow_checks(structure, farm),
-        *pipe_checks(structure, weighed, farm),
+        *moving,
+        *splice_checks(structure, moving),
+        *snow_checks(whole, farm),
+        *pipe_checks(whole, weighed, farm),
     ]
     checks = tuple(sorted(found, key=lambda check: check.rank))
     used: dict[str, float] = {}

@@ -15,7 +15,7 @@ from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear, check_pole
 from ergamot.core.frame.parts.house import check_dock, check_house, check_tray, check_under_plate
 from ergamot.core.frame.parts.openings import read_openings
-from ergamot.core.frame.parts.site import check_stock, refuse_above
+from ergamot.core.frame.parts.site import refuse_above
 from ergamot.core.frame.parts.steel import welded_body
 from ergamot.core.frame.parts.timbers import check_lengths
 
@@ -83,8 +83,6 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_lengths(pen.timbers, values)
-    if pen.timbers.rafters and pen.roof_kind == "gable":
-        check_stock(pen.timbers.roof.section, values, ("length",))  # the ridge is sawn from it
     degrees = math.degrees(pen.pitch)
     if pen.roof_kind == "gable" and degrees < 10:
         raise OutOfRange("pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof")

@@ -16,6 +16,7 @@ from ergamot.core.frame.lifted import lifted
 from ergamot.core.frame.parts.drag import on_any_pen
 from ergamot.core.frame.parts.openings import Openings, pulls, set_openings
 from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parts.splices import splice
 from ergamot.core.frame.profile import Profile
 from ergamot.core.frame.structure import (
     Body,
@@ -81,8 +82,10 @@ def finish(site: Site, made: Finished) -> Structure:
     """
     if made.openings:
         set_openings(site, made.openings)
-    members = site.frame.labelled()
     rear, front = made.axles
+    rolling = [one.x_mm for one in (rear, front, *site.levers) if one is not None]
+    splices = splice(site, rolling)
+    members = site.frame.labelled()
     if site.levers or rear or front:
         refuse_clash(members, site.levers[0].x_mm if site.levers else rear.x_mm if rear else 0.0)
     panels = _between(site, site.cover.done(members))
@@ -117,6 +120,7 @@ def finish(site: Site, made: Finished) -> Structure:
         levers=tuple(site.levers),
         living=Space.HOUSE if made.ranges else Space.RUN,
         within=tuple(site.within.values()),
+        splices=splices,
     )
     refuse_tight(structure)
     pulled = pulls(site, made.openings) if made.openings else ()

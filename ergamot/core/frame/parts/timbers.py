@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from ergamot.core.catalogue import Catalogue, Section, Species, pick
-from ergamot.core.catalogue.kinds import Use
+from ergamot.core.catalogue.kinds import Made, Use
 from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
 from ergamot.core.frame.carpentry import Framing, Timber
@@ -236,7 +236,7 @@ def read_timbers(values: Mapping[str, Value], catalogue: Catalogue) -> Timbers:
 
 
 def check_lengths(timbers: Timbers, values: Mapping[str, Value]) -> None:
-    """Refuse a pen longer or wider than what it and its base are sawn from is sold.
+    """Refuse a pen wider than what it and its base are sawn from is sold, or longer than two lengths of it joined.
 
     Args: timbers; values, checked one by one.
     Raises: OutOfRange.
@@ -244,10 +244,11 @@ def check_lengths(timbers: Timbers, values: Mapping[str, Value]) -> None:
 
     >>> check_lengths(read_timbers(asked(), c), asked())
     """
-    check_stock(timbers.section, values, ("length", "width"))
-    for other in (timbers.base.section if timbers.base else None, timbers.body):
-        if other:
-            check_stock(other, values, ("length", "width"))
+    wood = [timbers.section, *([timbers.base.section] if timbers.base else [])]
+    for section in wood:
+        check_stock(section, values, ("width",) if section.made is Made.WOOD else ("length", "width"))
+    if timbers.body:
+        check_stock(timbers.body, values, ("length", "width"))
 
 
 def _own(values: Mapping[str, Value], catalogue: Catalogue, what: str, thick_mm: float, why: str) -> Timber:

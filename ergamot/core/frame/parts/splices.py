@@ -26,6 +26,8 @@ REACH = (
 OF_A_BAY = (0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5)
 LEAST_BAY_MM = 250.0  # two sticks nearer than this are one place the rail is held at; judgement
 CLEAR_MM = 120.0  # between the joint and an axle or a lever's pivot; judgement
+# two rails whose joints would differ by less are sawn alike; judgement: a tenth of a bay nearer an upright, the bending is a fifth
+ALIKE_MM = 100.0
 TOUCH_MM = 0.5  # of arithmetic
 PLATE = Piece(Duty.SPLICE, "splice plate", "X", "joins a rail that no board is sold long enough for")
 
@@ -41,23 +43,37 @@ def splice(site: Site, axles: Sequence[float]) -> tuple[Splice, ...]:
     >>> splice(framed(), ())  # boards are sold long enough for it
     ()
     """
-    found = []
+    found: list[Splice] = []
+    joined: list[Member] = []
+    cut_at: dict[
+        Duty, float
+    ] = {}  # how long the part is that begins at its own end, of the first rail of a duty
     for whole in tuple(site.frame.members):
         longest = whole.section.longest_mm
         if whole.species is None or whole.length_mm <= longest + AS_SOLD_MM:
             continue
         if whole.duty not in END_TO_END or whole.notches or any(cut.angle_deg for cut in whole.cuts):
             raise _too_long(whole, "and this one may not be joined of two")
-        placed = next(_placed(site, whole, axles), None)
+        placed = next(_placed(site, whole, axles, cut_at.get(whole.duty)), None)
         if placed is None:
             raise _too_long(whole, "and there is no place for a joint clear of what stands there")
         found.append(_joined(site, whole, *placed))
-    if found:
-        most = max(whole.section.longest_mm for whole in site.frame.members if whole.duty in END_TO_END)
-        site.notes.append(
-            phrase("no board is sold longer than {most}: rails are joined of two", most=Quantity(most, "mm"))
-        )
+        joined.append(whole)
+        cut_at.setdefault(whole.duty, _part_mm(whole, placed[0]))
+    for section in dict.fromkeys(whole.section for whole in joined):
+        told = f"no {section.label} is sold longer than {{most}}: rails are joined of two"
+        site.notes.append(phrase(told, most=Quantity(section.longest_mm, "mm")))
     return tuple(found)
+
+
+def _begins_at_rear(whole: Member) -> bool:
+    """Those of the two sides, and of a rail and the plate over it, begin from opposite ends: no two joints lie side by side."""
+    return (whole.centre[1] > 0) == (whole.duty is Duty.PLATE)
+
+
+def _part_mm(whole: Member, at: float) -> float:
+    low, high = whole.corners[0][0], whole.corners[-1][0]
+    return at - low if _begins_at_rear(whole) else high - at
 
 
 def _too_long(stick: Member, why: str) -> OutOfRange:
@@ -71,21 +87,23 @@ def _too_long(stick: Member, why: str) -> OutOfRange:
 
 
 def _placed(
-    site: Site, whole: Member, axles: Sequence[float]
+    site: Site, whole: Member, axles: Sequence[float], like: float | None
 ) -> Iterator[tuple[float, tuple[Flat, Flat, Flat]]]:
-    """Where a joint may lie and the box of its plate: where the rail is bent least first, then the longest board. Those of the two
-    sides, and of a rail and the plate over it, begin from opposite ends, so that no two lie side by side."""
+    """Where a joint may lie and the box of its plate: where the rail is bent least first, then the longest board; sawn as its fellow
+    is where that is next to nothing off."""
     sticks = bounds(tuple(site.frame.members))
     own = bounds((whole,))[0]
     (low, y_low, z_low), (high, y_high, z_high) = own.tolist()
     longest = whole.section.longest_mm + AS_SOLD_MM
     reach = REACH * (z_high - z_low)
-    from_rear = (whole.centre[1] > 0) == (whole.duty is Duty.PLATE)
+    from_rear = _begins_at_rear(whole)
     away = -1 if whole.centre[1] > TOUCH_MM else 1  # towards the middle of the pen
     thick = y_high - y_low
     y = (y_low - thick, y_low) if away < 0 else (y_high, y_high + thick)
     spots = _spots(sticks, own)
     for at in (spot for share in OF_A_BAY for spot in sorted(spots[share], reverse=from_rear)):
+        if like is not None and abs(_part_mm(whole, at) - like) <= ALIKE_MM:
+            at = low + like if from_rear else high - like
         x = (at - reach, at + reach)
         if max(at - low, high - at) > longest or x[0] < low or x[1] > high:
             continue

@@ -73,8 +73,10 @@ class InPlace:
     def lived(self, package: str, tried: list[Mutant], report: Callable[[str], None]) -> list[Mutant]:
         """Those no test of the package fails on, or that must be loaded anew."""
         tests = PACKAGES[package][1]
-        names = frozenset(test.removesuffix(".py").replace("/", ".") for test in tests)
-        finders = Finders([one for one in self.items if one.nodeid.split("::")[0] in tests])
+        names = frozenset(
+            test.removesuffix(".py").replace("/", ".") for test in tests if test.startswith("tests")
+        )
+        finders = Finders([one for one in self.items if one.nodeid.startswith(tests)])
         begun = time.monotonic()
         as_it_stands = unchanged(package)
         whole = _ended(_apart(lambda tell: _tried_in_place(as_it_stands, names, finders.items, tell)))
@@ -190,7 +192,9 @@ def _with_next(items: list[pytest.Item]) -> Iterable[tuple[pytest.Item, pytest.I
 
 def in_place(work: Callable[[InPlace], None]) -> None:
     """Collect all packages' tests once, and do a work with them."""
-    files = sorted({test for _, tests in PACKAGES.values() for test in tests})
+    files = sorted(
+        {test for _, tests in PACKAGES.values() for test in tests}
+    )  # and the examples in our docstrings
     plugin = InPlace(work)
     with open(os.devnull, "w") as nowhere, redirect_stdout(nowhere):
         # a limit for each test would set the one clock there is anew

@@ -33,8 +33,8 @@ from ergamot.core.ground.obstacle import (
 from ergamot.core.units import Quantity, say
 
 LEAST_M = 2.0  # below, no pen turns; judgement
-MOST_OBSTACLES = 100
-LIKE_DEGREES_M = 1.0  # a field no larger than this is one in degrees; judgement
+MOST_OBSTACLES = 100  # may move: more than anyone draws
+LIKE_DEGREES_M = 1.0  # a field no larger than this is one in degrees; judgement; may move: fields are tens of metres, degrees thousandths
 
 
 @dataclass(frozen=True)

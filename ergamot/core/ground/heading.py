@@ -12,14 +12,18 @@ from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.strips import Ground, stops_in
 from ergamot.core.units import Quantity, say
 
-SHIFTS = 4  # of the first lane across its own width that are tried; judgement: more find hardly a stop
-EVERY_DEG = 15  # headings tried besides those of the edges; judgement: the edges are nearly always best
-MOST_EDGES = 8
-NEARLY = 0.98  # of the most stops are enough where fewer lanes give them; judgement: each lane is a turn
-LANES_SPARE = 1.15  # so many times the fewest lanes are borne where the wind is met better; judgement
+SHIFTS = (
+    4  # of the first lane across its own width that are tried; judgement: more find hardly a stop; may move
+)
+EVERY_DEG = (
+    15  # headings tried besides those of the edges; judgement: the edges are nearly always best; may move
+)
+MOST_EDGES = 8  # the longest are tried; may move: hardly a field has more
+NEARLY = 0.98  # of the most stops are enough where fewer lanes give them; judgement: each lane is a turn; may move: stops come in whole lanes
+LANES_SPARE = 1.15  # so many times the fewest lanes are borne where the wind is met better; judgement; may move: lanes are whole
 STEEP_PERCENT = 10.0  # from here lanes run across the fall of the ground; judgement: a pen gets away downhill
 ACROSS_DEG = 15.0  # off the level line are still across
-MOST_STOPS = 20_000
+MOST_STOPS = 20_000  # may move: years of moves
 
 
 @dataclass(frozen=True)

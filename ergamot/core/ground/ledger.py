@@ -17,12 +17,12 @@ from ergamot.core.ground.obstacle import refuse_far
 
 # what a strip had is counted so long; Directive 91/676/EEC counts by the year
 NITROGEN_DAYS = 365
-SQUARE_M = 5.0  # the field is looked up by squares of this; judgement: about a pen's length
+SQUARE_M = 5.0  # the field is looked up by squares of this; judgement: about a pen's length; may move: to the same figures
 NOBODYS = 0  # the pen of a visit by none of the farm's
 CORNERS = 4
-LAST_YEAR = 9000
-POINT_M = 0.02  # about a place that is pointed at
-TOUCH_M = 0.001  # ground shared no wider than this is only touched
+LAST_YEAR = 9000  # may move: later than any plan
+POINT_M = 0.02  # about a place that is pointed at; may move
+TOUCH_M = 0.001  # ground shared no wider than this is only touched; may move
 
 
 @dataclass(frozen=True)

@@ -21,8 +21,8 @@ from shapely.validation import explain_validity
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.frame.geometry import Flat
 
-MOST_M = 2000.0  # a field, not a farm: further, the plan is no picture any more; judgement
-MOST_POINTS = 400  # of one edge; judgement: more are a survey's, not a keeper's
+MOST_M = 2000.0  # a field, not a farm: further, the plan is no picture any more; judgement; may move
+MOST_POINTS = 400  # of one edge; judgement: more are a survey's, not a keeper's; may move
 MOST_OFF_M = 100.0
 WET_MONTHS = (1, 2, 3, 10, 11, 12)
 EVERY_MONTH = tuple(range(1, 13))

@@ -13,7 +13,7 @@ GROWS_FROM_C = 5.0  # no growth below; same
 WARMTH_CAP_C = 25.0  # no faster above; same
 LONG_GRASS = 2 * LEAF_WARMTH  # twice the leaves: it is mown before birds come to it; judgement
 LEAST_DAYS = 21  # judgement: most oocysts of coccidia on open grass die in three weeks, worm eggs do not
-LONGEST_DAYS = 400
+LONGEST_DAYS = 400  # may move: grass that has not come back in a year does not
 
 
 def mean_on(months_c: tuple[float, ...], day: date) -> float:

@@ -25,7 +25,7 @@ from ergamot.core.ground.team import RULES, Member, Part, Stands, Stays, share_o
 from ergamot.core.ground.telling import fenced, told_of
 from ergamot.core.ground.walk import Move, Walk, shut_stops
 
-LONGEST_PLAN_DAYS = 800
+LONGEST_PLAN_DAYS = 800  # may move: no flock is kept longer on one plan
 
 
 @dataclass(frozen=True)

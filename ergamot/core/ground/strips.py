@@ -22,7 +22,7 @@ from shapely.geometry.base import BaseGeometry
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.footprint import PenSize
 
-EPS_M = 1e-6  # lines that only touch do not cut a stop
+EPS_M = 1e-6  # lines that only touch do not cut a stop; may move
 Floats = NDArray[np.floating]
 Counts = NDArray[np.integer]
 

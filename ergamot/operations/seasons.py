@@ -23,10 +23,10 @@ from ergamot.core.ground.keeping import Keeping
 from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.manure import Manure, Worth, manure
 from ergamot.core.ground.minutes import Handling
-from ergamot.core.ground.netting import OUT_HOURS, near_the_house, netted, netting_on, ranging
+from ergamot.core.ground.netting import near_the_house, netted, netting_on, ranging
 from ergamot.core.ground.outlook import Outlook, outlook
 from ergamot.core.ground.schedule import Season, plan_season
-from ergamot.core.ground.stay import LIVES_IN, Out
+from ergamot.core.ground.stay import DAY_HOURS, LIVES_IN, Out
 from ergamot.core.ground.team import Member, Stands
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import parked
@@ -140,7 +140,7 @@ def _member(
             size = netted(nets)
         else:
             size = ranging(flock.placed, floor_need(work.catalogue, structure, flock), field)
-        out = Out(one.hours or OUT_HOURS, near_the_house(size, house))
+        out = Out(one.hours or DAY_HOURS, near_the_house(size, house))
     return Member(one.pen_id, flock, size, one.stays, max(one.first, flock.out), stands, out, nets, one.way)
 
 

@@ -10,14 +10,20 @@ import pytest
 from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.kinds import Moves
+from ergamot.core.ground.climate import Climate
+from ergamot.core.ground.field import rectangle
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.heading import Lie
 from ergamot.core.ground.keeping import Keeping, make_keeping
+from ergamot.core.ground.ledger import Visit
+from ergamot.core.ground.manure import Worth, manure
 from ergamot.core.ground.minutes import Handling, round_of
 from ergamot.core.ground.netting import near_the_house, netting, told_of_nets
 from ergamot.core.ground.obstacle import HARVEST_DAYS, KINDS, LEAST_POINTS, WET_MONTHS, Form, make_obstacle
+from ergamot.core.ground.outlook import outlook
 from ergamot.core.ground.rest import grown, rest_days
-from ergamot.core.ground.team import RULES, Stays
+from ergamot.core.ground.schedule import plan_season
+from ergamot.core.ground.team import RULES, Member, Stays
 from tests.strategies import CATALOGUE
 
 
@@ -33,6 +39,7 @@ def test_two_nets_of_fifty_metres():
     assert held.joules == (0.2, 0.5)
     assert [netting(2, 50.0, 100.0, turf).added_posts for turf in ("lawn", "rough", "tussocks")] == [0, 5, 9]
     assert netting(2, 50.0, 100.0, "rough").minutes == 78.0
+    assert netting(10, 50.0, 200.0, "rough").added_posts == 23  # of 139 + 10, 0.15 of them
     assert netting(20, 25.0, 100.0).kg == 70.0
     with pytest.raises(OutOfRange):
         netting(21, 50.0, 100.0)
@@ -122,3 +129,25 @@ def test_grass_comes_back_by_its_warmth():
     assert rest_days(lambda day: 5.0) == 66
     assert rest_days(lambda day: 4.9 if day <= 10 else 11.0) == 40
     assert grown((30.0,) * 12, date(2026, 6, 1), date(2026, 6, 11)) == 250.0
+
+
+@pytest.mark.parametrize(
+    ("kind", "phosphorus", "potassium"),
+    [("broiler", 0.3019, 0.5849), ("turkey", 0.2846, 0.4231), ("hen", 0.3, 0.3625), ("bantam", 0.3, 0.3625)],
+)
+def test_what_comes_with_a_kilogram_of_nitrogen(kind, phosphorus, potassium):
+    """ASAE D384.2 (2005): 53 g of nitrogen with 16 of phosphorus and 31 of potassium of a broiler; 260, 74 and 110 of a turkey hen;
+    1.6, 0.48 and 0.58 a day of a layer."""
+    day, square = date(2026, 6, 1), ((0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0))
+    visit = Visit(1, day, date(2026, 6, 2), square, 1.0, 0.3, 100.0, day)
+    got = manure(rectangle(40, 25, 0), [visit], {1: kind}, date(2026, 7, 1), Worth(1.0, 1.0, 1.0))
+    assert got.nitrogen_kg == pytest.approx(1.0)
+    assert (got.phosphorus_kg, got.potassium_kg) == pytest.approx((phosphorus, potassium), abs=6e-5)
+
+
+def test_the_outlook_is_drawn_week_by_week_and_on_the_last_day():
+    flock, climate = birds("broiler-fast"), Climate((15.0,) * 12)
+    one = Member(1, flock, PenSize(3.0, 2.0, 3.4, 2.3), Stays.DAY, flock.out)
+    season = plan_season(CATALOGUE, rectangle(40, 12, 0), [one], climate, flock.out, flock.leaves)
+    weeks = outlook(season, climate, Keeping(), 20.0).weeks
+    assert [week.day.day for week in weeks] == [1, 8, 15, 22, 29, 30]

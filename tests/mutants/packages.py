@@ -66,8 +66,6 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_ground.py",
             "tests/core/test_field.py",
             "tests/core/test_season.py",
-            "tests/core/test_verdicts.py",
-            "tests/core/test_layers.py",
         ),
     ),
     "stock": (

@@ -29,12 +29,10 @@ NET_M = 50.0
 LAP_M = 1.0
 POST_EVERY_M = 3.6
 NET_KG = 7.0
-NET_HIGH_M = 1.07
 JOULES_A_NET = (0.1, 0.25)
 VOLTS = 3000
 FIXED_MIN, POST_MIN = 4.0, 1.0
 MORE_POSTS = {"lawn": 0.0, "rough": 0.15, "tussocks": 0.3}  # by the ground; judgements
-CORNERS = 4
 NEAR_M = 5.0  # of the house
 NEAR_SHARE = 0.5  # of the wear lies within it; a judgement, to be re-fitted
 STAYS_IN_DAYS = {
@@ -45,7 +43,6 @@ STAYS_IN_DAYS = {
 }  # younger ones pass the net; judgements
 FLIES = ("bantam",)  # clear a net of this height unless a wing is clipped
 MOST_NETS = 20
-OUT_HOURS = 12.0  # of a flock that sleeps in its house; judgement: daylight over the season
 
 
 @dataclass(frozen=True)

@@ -23,6 +23,7 @@ from ergamot.core.ground.obstacle import HARVEST_DAYS, KINDS, LEAST_POINTS, WET_
 from ergamot.core.ground.outlook import outlook
 from ergamot.core.ground.rest import grown, rest_days
 from ergamot.core.ground.schedule import plan_season
+from ergamot.core.ground.shaping import with_area
 from ergamot.core.ground.team import RULES, Member, Stays
 from tests.strategies import CATALOGUE
 
@@ -151,3 +152,20 @@ def test_the_outlook_is_drawn_week_by_week_and_on_the_last_day():
     season = plan_season(CATALOGUE, rectangle(40, 12, 0), [one], climate, flock.out, flock.leaves)
     weeks = outlook(season, climate, Keeping(), 20.0).weeks
     assert [week.day.day for week in weeks] == [1, 8, 15, 22, 29, 30]
+
+
+def test_a_field_is_at_most_two_kilometres_square():
+    square = [(0, 0), (40, 0), (40, 10), (0, 10)]
+    with_area(square, 4_000_000.0)
+    with pytest.raises(OutOfRange):
+        with_area(square, 4_000_001.0)
+
+
+def test_a_person_walks_between_the_lanes_of_two_pens():
+    flock = birds("broiler-fast")
+    pens = [Member(key, flock, PenSize(3.0, 2.0, 3.4, 2.3), Stays.DAY, flock.out) for key in (1, 2)]
+    season = plan_season(
+        CATALOGUE, rectangle(40, 12, 0), pens, Climate((15.0,) * 12), flock.out, flock.leaves
+    )
+    (_, left), (right, _) = sorted(plan.part.band for plan in season.plans)
+    assert right - left == pytest.approx(0.8)

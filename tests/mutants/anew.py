@@ -13,12 +13,12 @@ from types import ModuleType
 class _Mutated(Loader, MetaPathFinder):
     def __init__(self, module: str, source: str):
         self.module, self.source = module, source
-        self.file = str(Path(__file__).parents[1].joinpath(*module.split(".")).with_suffix(".py"))
+        self.file = str(Path(__file__).parents[2].joinpath(*module.split(".")).with_suffix(".py"))
 
     def find_spec(self, fullname: str, path: object, target: object = None) -> ModuleSpec | None:
         if fullname != self.module:
             return None
-        return importlib.util.spec_from_loader(fullname, self, origin=self.file)
+        return importlib.util.spec_from_file_location(fullname, self.file, loader=self)
 
     def exec_module(self, module: ModuleType) -> None:
         exec(compile(self.source, self.file, "exec"), module.__dict__)

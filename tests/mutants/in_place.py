@@ -89,13 +89,15 @@ class _AtImport(ast.NodeVisitor):
 def _statement(node: ast.stmt) -> Statement:
     seen = _AtImport()
     seen.visit(node)
-    binds = (
-        {node.name}
-        if isinstance(node, Definition)
-        else {
-            one.id for one in ast.walk(node) if isinstance(one, ast.Name) and isinstance(one.ctx, ast.Store)
-        }
-    )
+    if isinstance(node, Definition):
+        return Statement(node, frozenset({node.name}), frozenset(seen.names))
+    targets = node.targets if isinstance(node, ast.Assign) else [getattr(node, "target", node)]
+    binds = {
+        one.id
+        for target in targets
+        for one in ast.walk(target)
+        if isinstance(one, ast.Name) and isinstance(one.ctx, ast.Store)
+    }
     return Statement(node, frozenset(binds), frozenset(seen.names))
 
 

@@ -220,4 +220,10 @@ def lived_anew(package: str, tried: list[Mutant]) -> set[Mutant]:
     def starts(mutant: Mutant) -> Apart:
         return _apart(lambda tell: runs(mutant))
 
-    return {mutant for mutant, ended in _side_by_side(tried, starts) if not ended.code}
+    if not tried:
+        return set()
+    as_it_stands = unchanged(package)
+    lived = {mutant for mutant, ended in _side_by_side([as_it_stands, *tried], starts) if not ended.code}
+    if as_it_stands not in lived:
+        raise SystemExit(f"{package}: its tests fail as it stands, so they tell nothing of a mutant")
+    return lived - {as_it_stands}

@@ -12,7 +12,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import LEAST_M
 from ergamot.core.ground.obstacle import LEAST_POINTS, MOST_M, Form, refuse_crossing
 
-MOST_M2 = MOST_M**2  # may move: what is drawn is refused by its sides before
+MOST_M2 = MOST_M**2
 
 
 def with_side(outline: Sequence[Flat], at: int, length_m: float) -> tuple[Flat, ...]:

@@ -36,7 +36,7 @@ from ergamot.core.ground.strips import Ground
 
 WALK_M = 0.8  # between the lanes of two pens; judgement: a person with two buckets
 SLICES = 200  # in which the ground is measured across its lanes; may move: finer to the same figures
-SAMPLED_DAYS = 7  # every so many days of a flock it is looked at how much ground it asks for
+SAMPLED_DAYS = 7  # every so many days of a flock it is looked at how much ground it asks for; may move
 
 
 class Stays(StrEnum):

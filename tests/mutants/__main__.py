@@ -33,21 +33,26 @@ def main() -> int:
         for package in packages
         for kind in kinds
     }
+    lived: dict[Batch, list[Mutant]] = {}
     left: dict[Batch, list[Mutant]] = {}
+    longest_s: dict[str, int] = {}
     begun = time.monotonic()
 
     def first(collected: InPlace) -> None:
         for (kind, package), mutants in tried.items():
-            left[kind, package] = collected.lived(package, mutants, say)
+            lives, anew = collected.lived(package, mutants)
+            lived[kind, package] = [] if kind == "constants" else lives
+            left[kind, package] = [*lives, *anew] if kind == "constants" else anew
+            longest_s[package] = collected.finders[package].longest_s
             say(
                 f"{package} {kind}: {len(left[kind, package])} of {len(mutants)} to be loaded anew, {_since(begun)}"
             )
 
     in_place(first)
     forget()
-    good = len(left) == len(tried)
+    good = True
     for (kind, package), mutants in left.items():
-        lives = lived_anew(package, mutants)
+        lives = [*lived[kind, package], *lived_anew(package, mutants, longest_s[package])]
         count = len(tried[kind, package])
         died = 1 - len(lives) / max(count, 1)
         enough = not lives if kind == "constants" else died >= MUST_DIE
@@ -55,9 +60,8 @@ def main() -> int:
         say(
             f"{package} {kind}: {count - len(lives)} of {count} died ({died:.0%}), {_since(begun)}{'' if enough else ': too few'}"
         )
-        for one in mutants:
-            if one in lives:
-                say(f"    lives: {one.what}")
+        for one in lives:
+            say(f"    lives: {one.what}")
     return 0 if good else 1
 
 

@@ -1,7 +1,7 @@
 """Mutants tried, each in a process of its own, until a test fails on it.
 
 First in place: the tests are collected once, and each process takes one mutant over into what is loaded. What cannot be
-taken over, and what lives so, is tried once more with everything loaded anew: a mutant lives only if it lives there.
+taken over is tried with everything loaded anew, and so is a constant that lives: it may be worked into something at import.
 """
 
 from __future__ import annotations
@@ -24,10 +24,14 @@ from tests.mutants.in_place import all_loaded, take_over
 from tests.mutants.made import Mutant, unchanged
 from tests.mutants.packages import PACKAGES
 
-LONGEST_S = 150
+LONGEST_S, SO_MUCH_LONGER = 150, 5
 NOT_IN_PLACE = 97  # no code pytest ends with
 DIED = 1
 SELDOM, OF_ITS_MODULE = 0.2, 10.0  # what a test that found none counts for, and one of the same module
+
+
+class FailsAsItStands(Exception):
+    """A package's own tests fail on it as it stands, so that they tell nothing of a mutant."""
 
 
 @dataclass
@@ -39,6 +43,11 @@ class Finders:
     found: Counter[tuple[str, str]] = field(
         default_factory=Counter
     )  # (test, module), and (test, "") of all modules
+
+    @property
+    def longest_s(self) -> int:
+        """A mutant that is not through by then never ends, and has died."""
+        return max(LONGEST_S, round(SO_MUCH_LONGER * sum(self.took_s.values())))
 
     def in_order(self, module: str) -> list[pytest.Item]:
         """By how often each found one of this module, or of another, over how long it takes."""
@@ -61,41 +70,52 @@ class InPlace:
     def __init__(self, work: Callable[[InPlace], None]):
         self.work = work
         self.items: list[pytest.Item] = []
+        self.finders: dict[str, Finders] = {}
+        self.failed: FailsAsItStands | None = None
 
     def pytest_runtestloop(self, session: pytest.Session) -> bool:
         """Do the work in place of the tests."""
         self.items = list(session.items)
         all_loaded()
         gc.freeze()
-        self.work(self)
+        try:
+            self.work(self)
+        except FailsAsItStands as why:
+            self.failed = why
         return True
 
-    def lived(self, package: str, tried: list[Mutant], report: Callable[[str], None]) -> list[Mutant]:
-        """Those no test of the package fails on, or that must be loaded anew."""
+    def lived(self, package: str, tried: list[Mutant]) -> tuple[list[Mutant], list[Mutant]]:
+        """Those no test of the package fails on, and those that must be loaded anew."""
         tests = PACKAGES[package][1]
         names = frozenset(
             test.removesuffix(".py").replace("/", ".") for test in tests if test.startswith("tests")
         )
-        finders = Finders([one for one in self.items if one.nodeid.startswith(tests)])
-        begun = time.monotonic()
-        as_it_stands = unchanged(package)
-        whole = _ended(_apart(lambda tell: _tried_in_place(as_it_stands, names, finders.items, tell)))
-        if whole.code:
-            report(f"{package}: its tests fail as it stands, so they tell nothing of a mutant: {whole}")
-            raise SystemExit(1)
-        finders.took_s.update(json.loads(whole.told[-1]))
-        report(f"{package}: {len(finders.items)} tests in {time.monotonic() - begun:.0f} s")
+        if package not in self.finders:
+            self.finders[package] = self._as_it_stands(package, names)
+        finders = self.finders[package]
+        lives: list[Mutant] = []
         left: list[Mutant] = []
 
         def starts(mutant: Mutant) -> Apart:
-            return _apart(lambda tell: _tried_in_place(mutant, names, finders.in_order(mutant.module), tell))
+            items = finders.in_order(mutant.module)
+            return _apart(lambda tell: _tried_in_place(mutant, names, items, tell), finders.longest_s)
 
         for mutant, ended in _side_by_side(tried, starts):
-            if ended.code in (0, NOT_IN_PLACE):
+            if ended.code == NOT_IN_PLACE:
                 left.append(mutant)
+            elif not ended.code:
+                lives.append(mutant)
             elif ended.told:
                 finders.finds(mutant.module, ended.told[-1])
-        return left
+        return lives, left
+
+    def _as_it_stands(self, package: str, names: frozenset[str]) -> Finders:
+        """The tests of a package, which must pass, and how long each takes."""
+        items = [one for one in self.items if one.nodeid.startswith(PACKAGES[package][1])]
+        whole = _ended(_apart(lambda tell: _tried_in_place(unchanged(package), names, items, tell), 0))
+        if whole.code:
+            raise FailsAsItStands(f"{package}: {whole.told[-1:]} fails as it stands")
+        return Finders(items, json.loads(whole.told[-1]))
 
 
 @dataclass(frozen=True)
@@ -117,8 +137,8 @@ class Ended:
 Tell = Callable[[str], None]
 
 
-def _apart(runs: Callable[[Tell], int]) -> Apart:
-    """Run something in a process of its own; its exit code is what it gives."""
+def _apart(runs: Callable[[Tell], int], longest_s: int) -> Apart:
+    """Run something in a process of its own for so many seconds, 0 without end; its exit code is what it gives."""
     reads, writes = os.pipe()
     pid = os.fork()
     if pid:
@@ -126,7 +146,7 @@ def _apart(runs: Callable[[Tell], int]) -> Apart:
         return Apart(pid, reads)
     code = DIED
     try:
-        signal.alarm(LONGEST_S)  # a mutant that never ends has died
+        signal.alarm(longest_s)
         os.close(reads)
         nowhere = os.open(os.devnull, os.O_WRONLY)
         os.dup2(nowhere, 1)
@@ -199,6 +219,8 @@ def in_place(work: Callable[[InPlace], None]) -> None:
     with open(os.devnull, "w") as nowhere, redirect_stdout(nowhere):
         # a limit for each test would set the one clock there is anew
         pytest.main(["-q", "--timeout=0", *files], plugins=[plugin])
+    if plugin.failed:
+        raise plugin.failed
 
 
 def forget() -> None:
@@ -210,20 +232,20 @@ def forget() -> None:
     gc.freeze()
 
 
-def lived_anew(package: str, tried: list[Mutant]) -> set[Mutant]:
-    """Those that no test fails on with everything loaded anew."""
+def lived_anew(package: str, tried: list[Mutant], longest_s: int) -> set[Mutant]:
+    """Those that no test fails on with everything loaded anew, each given so many seconds."""
+    if not tried:
+        return set()
 
     def runs(mutant: Mutant) -> int:
         install(mutant.module, mutant.source)
         return int(pytest.main(["-x", "-q", "--no-header", "--timeout=0", *PACKAGES[package][1]]))
 
     def starts(mutant: Mutant) -> Apart:
-        return _apart(lambda tell: runs(mutant))
+        return _apart(lambda tell: runs(mutant), longest_s)
 
-    if not tried:
-        return set()
     as_it_stands = unchanged(package)
     lived = {mutant for mutant, ended in _side_by_side([as_it_stands, *tried], starts) if not ended.code}
     if as_it_stands not in lived:
-        raise SystemExit(f"{package}: its tests fail as it stands, so they tell nothing of a mutant")
+        raise FailsAsItStands(f"{package}: loaded anew, its tests fail as it stands")
     return lived - {as_it_stands}

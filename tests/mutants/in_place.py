@@ -41,7 +41,7 @@ class Statement:
     @property
     def gives_values(self) -> bool:
         """Can it be run again, with nothing but values coming of it?"""
-        return isinstance(self.node, ast.Assign | ast.AnnAssign)
+        return isinstance(self.node, ast.Assign | ast.AnnAssign) and not self.binds & self.reads
 
 
 @dataclass(frozen=True)
@@ -147,13 +147,15 @@ def take_over(module: str, source: str, tests: frozenset[str]) -> None:
             _take_code(own.module.__dict__, was.node, now.node, code)
         else:
             changed.extend(_run(own, now))
+    _follow(changed)
     for one in all_loaded():
         if one.module.__name__ in tests:
-            changed.extend(_built_again(one))
-    _follow(changed)
+            _follow(deque(_built_again(one)), strict=False)
 
 
-def _follow(changed: deque[tuple[Loaded, str]]) -> None:
+def _follow(changed: deque[tuple[Loaded, str]], strict: bool = True) -> None:
+    """Take changed names over wherever they are imported, and work anew what is worked from them; where not `strict`, what
+    cannot be keeps the old."""
     for _ in range(MOST_STEPS):
         if not changed:
             return
@@ -164,7 +166,7 @@ def _follow(changed: deque[tuple[Loaded, str]]) -> None:
                 if called in one.module.__dict__ and one is not where:
                     one.module.__dict__[called] = value
                 for statement in one.statements:
-                    if called in statement.reads:
+                    if called in statement.reads and (strict or statement.gives_values):
                         changed.extend(_run(one, statement))
     raise NotInPlace("worked from itself")
 
@@ -182,7 +184,7 @@ def _called(reader: Loaded, where: Loaded, name: str) -> Iterator[str]:
 
 def _run(where: Loaded, statement: Statement) -> Iterator[tuple[Loaded, str]]:
     """Run a line again in its own module; the names that have another value now."""
-    if not statement.gives_values or statement.binds & statement.reads:
+    if not statement.gives_values:
         raise NotInPlace(ast.unparse(statement.node)[:60])
     code = compile(
         ast.Module([statement.node], []),
@@ -203,12 +205,8 @@ def _built_again(test: Loaded) -> Iterator[tuple[Loaded, str]]:
             for one in ast.walk(statement.node)
             if isinstance(one, ast.Call) and isinstance(one.func, ast.Name)
         }
-        if statement.gives_values and calls & ours and not _read_by_definitions(test, statement.binds):
+        if statement.gives_values and calls & ours:
             yield from _run(test, statement)
-
-
-def _read_by_definitions(test: Loaded, names: frozenset[str]) -> bool:
-    return any(one.reads & names and not one.gives_values for one in test.statements)
 
 
 def _take_code(held: dict[str, object], was: Definition, now: Definition, code: CodeType) -> None:

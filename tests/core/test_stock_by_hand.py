@@ -10,12 +10,27 @@ from decimal import Decimal
 import pytest
 
 from ergamot.core.catalogue import Mesh, Sheet
+from ergamot.core.catalogue.kinds import Aisle, Fitting
+from ergamot.core.finding import phrase
 from ergamot.core.frame.design import build, make_design
+from ergamot.core.shed import Sort, Thing
 from ergamot.core.stock import cheapest
-from ergamot.core.stock.coverings import mesh_lines, sheet_lines, sheet_share, strip_metres, wire_panel_lines
+from ergamot.core.stock.at_hand import AtHand
+from ergamot.core.stock.coverings import (
+    Bought,
+    mesh_lines,
+    sheet_lines,
+    sheet_share,
+    strip_metres,
+    wire_panel_lines,
+)
+from ergamot.core.stock.covers import is_plate
+from ergamot.core.stock.cut_list import Piece
 from ergamot.core.stock.diving import dive
 from ergamot.core.stock.linear import cost_of, first_fit, linear_optimum
+from ergamot.core.stock.money import money_of
 from ergamot.core.stock.patterns import Cutting, OutOfTime, Stock, best_pattern, simple_patterns
+from ergamot.core.stock.sawing import Jig, jigs
 from ergamot.core.stock.sticks import Want, plan_sticks
 from tests.strategies import CATALOGUE
 
@@ -227,3 +242,57 @@ def test_bar_by_bar_out_of_the_linear_optimum_a_plan_comes_whole():
         assert cost_of(patterns, counts) == 300
         assert sum(n for one, n in zip(patterns, counts, strict=True) if one.stock == stocks[1]) == 2
     assert dive(cutting, stocks, optimum, 1, 0.0) is None  # the time was over before it began
+
+
+@pytest.mark.parametrize(
+    ("aisle", "kind", "years"),
+    [
+        (Aisle.TIMBER, None, 10),
+        (Aisle.MESH, None, 10),
+        (Aisle.HARDWARE, Fitting.HINGE, 10),
+        (Aisle.FIXINGS, Fitting.SCREW, 10),
+        (Aisle.GEAR, None, 8),
+        (Aisle.INSIDE, None, 5),
+        (Aisle.FIXINGS, Fitting.TIE, 2),
+        (Aisle.HARDWARE, Fitting.PAINT, 3),
+        (Aisle.HARDWARE, Fitting.ROPE, 3),
+        (Aisle.HARDWARE, Fitting.CORD, 3),
+    ],
+)
+def test_a_line_of_forty_costs_its_share_a_year(aisle, kind, years):
+    row = next((key for key, one in CATALOGUE.hardware.items() if one.kind is kind), "")
+    line = Bought("something", aisle, phrase("one"), 4, phrase("each"), Decimal(10), Decimal(40), row=row)
+    assert money_of([line], CATALOGUE, 5).a_year == (Decimal(40) / years).quantize(Decimal("0.01"))
+
+
+def test_a_plain_sheet_lasts_ten_years():
+    line = Bought(
+        "board", Aisle.SHEET, phrase("one"), 1, phrase("each"), Decimal(40), Decimal(40), row="none"
+    )
+    assert money_of([line], CATALOGUE, 5).a_year == Decimal("4.00")
+
+
+def test_eight_alike_are_worth_a_jig():
+    """Seven are not; with an angle it is a jig, square a stop block."""
+
+    def cut(label, count, angle):
+        return Piece(label, "", "", "2x3", "spf", 500.0, 500.0, (0.0, angle), count, ())
+
+    assert jigs([cut("a", 7, 45.0), cut("b", 8, 0.0), cut("c", 9, 45.0)]) == (
+        Jig("c", 9, True),
+        Jig("b", 8, False),
+    )
+
+
+def test_a_part_roll_half_as_wide_again_is_cut_down_and_no_wider():
+    """Of 600 wanted: 598 is sold as 600; 900 is cut down, 901 is not."""
+    things = {
+        number: Thing(Sort.ROLL, "welded-12", 1, long_mm=4000.0, wide_mm=wide)
+        for number, wide in enumerate((597.0, 598.0, 900.0, 901.0), start=1)
+    }
+    assert [one.thing for one in AtHand(things).rolls("welded-12", 600.0)] == [2, 3]
+
+
+def test_a_board_is_a_sheet_from_six_hundred_millimetres():
+    board = CATALOGUE.sheets["ply-12"]
+    assert [is_plate(replace(board, cover_width_m=wide)) for wide in (0.599, 0.6)] == [False, True]

@@ -40,7 +40,7 @@ def main() -> int:
 
     def first(collected: InPlace) -> None:
         for (kind, package), mutants in tried.items():
-            lives, anew = collected.lived(package, mutants)
+            lives, anew = collected.lived(package, mutants, say)
             lived[kind, package] = [] if kind == "constants" else lives
             left[kind, package] = [*lives, *anew] if kind == "constants" else anew
             longest_s[package] = collected.finders[package].longest_s

@@ -84,8 +84,10 @@ class InPlace:
             self.failed = why
         return True
 
-    def lived(self, package: str, tried: list[Mutant]) -> tuple[list[Mutant], list[Mutant]]:
-        """Those no test of the package fails on, and those that must be loaded anew."""
+    def lived(
+        self, package: str, tried: list[Mutant], say: Callable[[str], None]
+    ) -> tuple[list[Mutant], list[Mutant]]:
+        """Those no test of the package fails on, told as they are found, and those that must be loaded anew."""
         tests = PACKAGES[package][1]
         names = frozenset(
             test.removesuffix(".py").replace("/", ".") for test in tests if test.startswith("tests")
@@ -105,6 +107,7 @@ class InPlace:
                 left.append(mutant)
             elif not ended.code:
                 lives.append(mutant)
+                say(f"    lives in place: {mutant.what}")
             elif ended.told:
                 finders.finds(mutant.module, ended.told[-1])
         return lives, left

@@ -16,7 +16,7 @@ import numpy as np
 from ergamot.core.stock.linear import Optimum, Plan, Ways, linear_optimum
 from ergamot.core.stock.patterns import Cutting, Pattern, Stock
 
-NONE = 1e-6  # of a bar; of arithmetic
+NONE = 1e-6  # of a bar; of arithmetic; may move
 
 
 def dive(

@@ -302,7 +302,7 @@ def test_the_check_for_gaps_and_loose_sticks_can_see_them():
         ({"length": 0}, "length"),
         ({"width": -2400}, "width"),
         ({"length": "17'"}, "length"),
-        ({"length": "13'", "section": "2x2"}, "length"),
+        ({"length": "13'", "section": "2x2", "corners": "lap"}, "length"),
         ({"height": "18 in", "section": "2x4"}, "height"),
         ({"roofed": 1.2}, "roofed"),
         ({"axle": 600, "length": 1300}, "axle"),

@@ -120,7 +120,7 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         return _bolt(first, second, bearing, sold)
     if first.section.kg_m is not None or second.section.kg_m is not None:
         return Joint((first.ref, second.ref), sold.tie, 2, rule="tube strapped with two ties")
-    if all(bearing.ends) and first.duty is second.duty and first.duty in END_TO_END:
+    if all(bearing.ends) and _under_a_plate(members, first, second):
         return Joint((first.ref, second.ref), None, 0, rule="ends meet under a splice plate")
     if all(bearing.ends):
         return _skew(sold, first, second, bearing.deep_mm[1], "ends meet: skewed from both sides")
@@ -146,6 +146,12 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         screw.mm - through,
         rule,
     )
+
+
+def _under_a_plate(members: tuple[Member, ...], first: Member, second: Member) -> bool:
+    """Are they the two parts of a rail that no board is long enough for?"""
+    alike = first.duty is second.duty and first.duty in END_TO_END
+    return alike and any(one.duty is Duty.SPLICE for one in members)
 
 
 def _plated(first: Member, second: Member, bearing: Bearing, sold: Fasteners) -> Joint:

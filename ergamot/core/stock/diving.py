@@ -24,7 +24,7 @@ def dive(
 ) -> Plan | None:
     """Take bars one by one till everything is cut.
 
-    Args: cutting; stocks; optimum of both, whole; seed of what is drawn; deadline, s, on the monotonic clock.
+    Args: cutting; stocks; optimum of both, whole; seed, 0 or more, of what is drawn; deadline, s, on the monotonic clock.
     Returns: patterns, and how many bars of each; None where time ran out.
     Source: diving with column generation (Sadykov et al. 2019).
 

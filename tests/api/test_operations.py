@@ -108,7 +108,12 @@ def test_a_pen_moves_to_another_flock(work, pen):
 
 
 def test_what_cannot_be_built_is_refused_before_anything_is_kept(work, pen):
-    for wrong in ({"length": "99 m"}, {"section": "2x2", "length": "16'", "corners": "lap"}, {"width": "wide"}, {"wings": 2}):
+    for wrong in (
+        {"length": "99 m"},
+        {"section": "2x2", "length": "16'", "corners": "lap"},
+        {"width": "wide"},
+        {"wings": 2},
+    ):
         with pytest.raises(ErgamotError):
             change_pen(work, pen.id, pen.revision, wrong, None, None)
     assert [record.revision for record in pens(work)] == [1]

@@ -9,7 +9,7 @@ from ergamot.core.ground.rest import LONG_GRASS, grown, mean_on, ready_on
 
 WET_WEAR = 1.5  # times the wear on a day over 10 mm of rain, or on saturated ground; a judgement
 DAYS_A_MONTH = 30.0
-DRY = (0.0,) * 12
+DRY = (0.0,) * 12  # may move: a month more is never asked for
 
 
 @dataclass(frozen=True)

@@ -10,10 +10,9 @@ from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
-from ergamot.core.frame.design import Design, build, make_design
+from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.kinds import END_TO_END, Duty
 from ergamot.core.frame.mass import mass
-from ergamot.core.frame.parts.splices import AS_SOLD_MM
 from ergamot.core.frame.rejoined import rejoined
 from ergamot.core.making.sheet import build_sheet
 from ergamot.core.making.stages import blocks
@@ -90,6 +89,14 @@ def test_the_screws_carry_the_rails_moment_by_their_distance_from_the_middle():
     assert check.least == pytest.approx(1.25 * check.ratio)
 
 
+def test_what_is_asked_of_a_rail_is_asked_of_both_its_parts():
+    pen = low()
+    used = judge_strength(CATALOGUE, pen, mass(pen), FARM).used
+    for one in pen.splices:
+        first, second = one.parts
+        assert used[first] == used[second] > 0
+
+
 def test_joined_a_pen_bears_as_one_of_long_boards_does_and_its_plates_weigh():
     pen, whole = low(), build(make_design(LONG, "low-pen", LOW), LONG)
     assert not whole.splices
@@ -138,14 +145,14 @@ def test_a_rail_of_three_is_refused():
 def test_any_long_pen_of_two_by_two_is_as_sound_joined(design, length):
     try:
         design = make_design(CATALOGUE, design.shape, {**design.values, "length": round(length, 1)})
-        structure = build(Design(design.shape, design.values), CATALOGUE)
+        structure = build(design, CATALOGUE)
     except OutOfRange:
         assume(False)
     assume(structure.splices)
     assert not faults(structure)
     for one in structure.members:
         if one.duty in END_TO_END and one.species:
-            assert one.length_mm <= one.section.longest_mm + AS_SOLD_MM
+            assert one.section.sold_for(one.length_mm)
     for one in structure.splices:
         first, plate = structure.by_ref[one.parts[0]], structure.by_ref[one.plate]
         joint = max(x for x, _, _ in first.corners)

@@ -16,6 +16,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.shed import Sort, Thing
 from ergamot.core.stock import cheapest
 from ergamot.core.stock.at_hand import AtHand
+from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.coverings import (
     Bought,
     mesh_lines,
@@ -30,7 +31,7 @@ from ergamot.core.stock.diving import dive
 from ergamot.core.stock.linear import cost_of, first_fit, linear_optimum
 from ergamot.core.stock.money import money_of
 from ergamot.core.stock.patterns import Cutting, OutOfTime, Stock, best_pattern, simple_patterns
-from ergamot.core.stock.sawing import Jig, jigs
+from ergamot.core.stock.sawing import Jig, jigs, marks
 from ergamot.core.stock.sticks import Want, plan_sticks
 from tests.strategies import CATALOGUE
 
@@ -223,11 +224,31 @@ def test_the_longest_first_each_where_there_is_room():
     assert counts.tolist() == [1, 1, 1]
 
 
+def test_a_board_hardly_longer_than_its_piece_is_the_piece_with_one_end_sawn():
+    """2438, the longest sold, with 5 to square off: 2438.6 is the board, 2435 is it with one end sawn, 2438.7 is longer; none
+    comes of a board with an end that is not sound, and where longer ones are sold 2435 is cut from those."""
+    board = Stock(2438.0, 320)
+    lengths, wanted = (2438.7, 2438.6, 2435.0), (2, 2, 2)
+    cutting = Cutting(lengths, wanted, 3.0, 5.0, longest_mm=2438.0)
+    assert [one.counts for one in simple_patterns(cutting, (board,))] == [(0, 1, 0), (0, 0, 1)]
+    assert best_pattern(cutting, board, [0.0, 9.0, 1.0])[1].counts == (0, 1, 0)
+    assert simple_patterns(cutting, (Stock(2438.0, 320, 1.0),)) == []
+    among_longer = Cutting(lengths, wanted, 3.0, 5.0, longest_mm=3658.0)
+    assert [one.counts for one in simple_patterns(among_longer, (board,))] == [(0, 1, 0)]
+
+
 def test_a_board_a_hair_off_its_length_is_the_board_itself():
     cutting = Cutting((2437.5, 2437.0), (2, 2), 3.0, 5.0)
     found = simple_patterns(cutting, (Stock(2438.0, 320),))
     assert [one.counts for one in found] == [(1, 0)]
     assert best_pattern(cutting, Stock(2438.0, 320), [9.0, 1.0])[1].counts == (1, 0)
+
+
+def test_a_pen_a_hair_shorter_than_its_boards_has_its_bill():
+    pen = build(make_design(CATALOGUE, "low-pen", {"section": "2x2", "length": 3655.0}), CATALOGUE)
+    bill = bill_of(pen, CATALOGUE, 0.5)
+    (bar,) = {bar for _, _, plan in bill.plans for bar in plan.bars if bar.cuts[0][1] == 3655.0}
+    assert (bar.stock_mm, bar.offcut_mm, marks(bar, 3.0, 5.0)) == (3657.6, 0.0, (3655.0,))
 
 
 def test_bar_by_bar_out_of_the_linear_optimum_a_plan_comes_whole():

@@ -40,9 +40,8 @@ class Finders:
 
     items: list[pytest.Item]
     took_s: dict[str, float] = field(default_factory=dict)
-    found: Counter[tuple[str, str]] = field(
-        default_factory=Counter
-    )  # (test, module), and (test, "") of all modules
+    # by (test, module), and by (test, "") of all modules
+    found: Counter[tuple[str, str]] = field(default_factory=Counter)
 
     @property
     def longest_s(self) -> int:
@@ -215,9 +214,7 @@ def _with_next(items: list[pytest.Item]) -> Iterable[tuple[pytest.Item, pytest.I
 
 def in_place(work: Callable[[InPlace], None]) -> None:
     """Collect all packages' tests once, and do a work with them."""
-    files = sorted(
-        {test for _, tests in PACKAGES.values() for test in tests}
-    )  # and the examples in our docstrings
+    files = sorted({test for _, tests in PACKAGES.values() for test in tests})
     plugin = InPlace(work)
     with open(os.devnull, "w") as nowhere, redirect_stdout(nowhere):
         # a limit for each test would set the one clock there is anew

@@ -11,6 +11,8 @@ from ergamot.core.catalogue.columns import PRICE, Among, Row, Within, same_numbe
 from ergamot.core.catalogue.kinds import Made, Use
 from ergamot.core.errors import OutOfRange
 
+AS_SOLD_MM = 0.6  # a stick no more than this over its board's length is the board itself; judgement: nobody saws to less
+
 
 @dataclass(frozen=True)
 class Section(Row):
@@ -58,6 +60,10 @@ class Section(Row):
     @property
     def longest_mm(self) -> float:
         return max(self.stock_mm)
+
+    def sold_for(self, mm: float) -> bool:
+        """Is a board of it sold that a stick of such a length comes from, or is?"""
+        return mm <= self.longest_mm + AS_SOLD_MM
 
     @property
     def welded(self) -> bool:

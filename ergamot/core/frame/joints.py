@@ -10,8 +10,8 @@ from ergamot.core.catalogue import Catalogue, of_kind, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting, Use
 from ergamot.core.frame.contact import Bearing, bearings
-from ergamot.core.frame.kinds import END_TO_END, Duty, Group
-from ergamot.core.frame.structure import Joint, Member
+from ergamot.core.frame.kinds import Duty, Group
+from ergamot.core.frame.structure import Joint, Member, Splice
 
 SCREWS_PER_JOINT = 2  # judgement: on one a stick turns
 GRIP_MM = 25.0  # least wood the point holds in; 6 diameters of a No. 8 screw, NDS 2018 12.1.5
@@ -35,11 +35,13 @@ OF_A_SIDE = frozenset({Duty.BASE_RAIL, Duty.UPRIGHT, Duty.PLATE, Duty.KNEE_BRACE
 OF_AN_END = frozenset({Duty.BASE_CROSS, Duty.END_STUD})
 
 
-def joints(members: tuple[Member, ...], catalogue: Catalogue, apart: bool = False) -> tuple[Joint, ...]:
+def joints(
+    members: tuple[Member, ...], catalogue: Catalogue, apart: bool = False, splices: Sequence[Splice] = ()
+) -> tuple[Joint, ...]:
     """Every joint of a frame, from where its sticks bear on each other.
 
     Args: members; catalogue, with the lengths screws and bolts are sold in; apart, whether sides, ends and top are bolted
-        to each other.
+        to each other; splices, of its rails.
     Returns: one Joint for each touching pair.
     Source: common practice: screw = what it passes through and at least 25 mm grip, 3 mm short of the
         far face; bolt = parts, washers, nut and 3 mm.
@@ -50,7 +52,8 @@ def joints(members: tuple[Member, ...], catalogue: Catalogue, apart: bool = Fals
     """
     sold = fasteners(catalogue)
     found = bearings(members)
-    made = tuple(_fix(members, bearing, sold, apart) for bearing in found)
+    plated = frozenset(ref for one in splices for ref in one.parts)
+    made = tuple(_fix(members, bearing, sold, apart, plated) for bearing in found)
     on_base = [_stands_on_base(members, bearing) for bearing in found]
     return _once_each(made, on_base, [bearing.area_mm2 for bearing in found])
 
@@ -100,7 +103,9 @@ def _by_length(rows: Sequence[HardwareRow]) -> tuple[Fastener, ...]:
     return tuple(sorted((Fastener(row, row.length_mm or 0.0) for row in rows), key=lambda one: one.mm))
 
 
-def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: bool) -> Joint:
+def _fix(
+    members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: bool, plated: frozenset[str]
+) -> Joint:
     i, j = bearing.pair
     first, second = members[i], members[j]
     if (first.group is Group.DOORS) != (second.group is Group.DOORS):
@@ -120,7 +125,7 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         return _bolt(first, second, bearing, sold)
     if first.section.kg_m is not None or second.section.kg_m is not None:
         return Joint((first.ref, second.ref), sold.tie, 2, rule="tube strapped with two ties")
-    if all(bearing.ends) and _under_a_plate(members, first, second):
+    if all(bearing.ends) and {first.ref, second.ref} <= plated:
         return Joint((first.ref, second.ref), None, 0, rule="ends meet under a splice plate")
     if all(bearing.ends):
         return _skew(sold, first, second, bearing.deep_mm[1], "ends meet: skewed from both sides")
@@ -146,12 +151,6 @@ def _fix(members: tuple[Member, ...], bearing: Bearing, sold: Fasteners, apart: 
         screw.mm - through,
         rule,
     )
-
-
-def _under_a_plate(members: tuple[Member, ...], first: Member, second: Member) -> bool:
-    """Are they the two parts of a rail that no board is long enough for?"""
-    alike = first.duty is second.duty and first.duty in END_TO_END
-    return alike and any(one.duty is Duty.SPLICE for one in members)
 
 
 def _plated(first: Member, second: Member, bearing: Bearing, sold: Fasteners) -> Joint:

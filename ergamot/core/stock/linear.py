@@ -56,9 +56,9 @@ def whole_coins(cents: float, coin: int) -> int:
 
 @dataclass(frozen=True)
 class Optimum:
-    """The linear optimum: its patterns and how many bars of each, a bound on any plan in cents, each length's dual value, and how `dear` it is that
-    there are no more of some board. When time ran out it is not `whole`: the bound is by length alone, and the duals prove
-    nothing."""
+    """The linear optimum: its patterns, a bound on any plan in cents, each length's dual value, how `dear` it is that there are
+    no more of some board, and how many bars of each pattern, a share. When time ran out it is not `whole`: the bound is by
+    length alone, and the duals prove nothing."""
 
     patterns: list[Pattern]
     cents: float
@@ -126,7 +126,7 @@ def linear_optimum(
     ways = ways or Ways()
     patterns = simple_patterns(cutting, stocks)
     patterns += [one for one in ways.of(cutting, stocks) if one not in patterns]
-    ways.keep(cutting, stocks, patterns)
+    ways.keep(cutting, stocks, patterns)  # and whatever is added to them below
     least = by_length(cutting, stocks)
     limited = [stock for stock in stocks if stock.most is not None]
     while True:

@@ -1,7 +1,8 @@
 """Ways to cut one bar: the search for patterns behind the cutting plan.
 
 A pattern says how many of each wanted length come out of one bar of a stock length. It fits when
-Σ l + kerf·(n − 1) + trim ≤ stock. A piece as long as its board is taken as it comes, uncut.
+Σ l + kerf·(n − 1) + trim ≤ stock. A piece as long as its board is taken as it comes; one a
+little shorter than the longest board sold is that board with one end sawn, for it comes from no other.
 
 Pieces with the same mitre nest: one saw cut ends the one and begins the next, turned over where it must be. So they take
 their mean length each, and what the last long point reaches past it once.
@@ -16,8 +17,9 @@ from dataclasses import dataclass
 from functools import cached_property
 from time import monotonic
 
+from ergamot.core.catalogue.timber import AS_SOLD_MM
+
 LOOKS_UP = 512  # steps of the search between two looks at the clock; may move
-UNCUT_MM = 0.6  # a piece this near its board's length is the board itself
 
 
 class OutOfTime(Exception):
@@ -56,13 +58,14 @@ class Mitre:
 @dataclass(frozen=True)
 class Cutting:
     """What is to be cut: lengths (mm, longest first), how many of each, and the saw; the mitre of each where it nests with
-    its like."""
+    its like; the longest board sold, mm, 0 where that is no matter."""
 
     lengths: tuple[float, ...]
     wanted: tuple[int, ...]
     kerf_mm: float
     trim_mm: float
     mitres: tuple[Mitre | None, ...] = ()
+    longest_mm: float = 0.0
 
     @cached_property
     def each(self) -> tuple[float, ...]:
@@ -137,14 +140,16 @@ class Cutting:
     def comes_from(self, length: float, stock: Stock) -> bool:
         """Can a piece come out of a bar: cut from it, or the bar as it is sold?"""
         cut = length + self.trim_mm + stock.lost_mm <= stock.length_mm + 1e-6
-        return cut or _as_it_comes(length, stock)
+        return cut or self._is_the_board(length, stock)
+
+    def _is_the_board(self, length: float, stock: Stock) -> bool:
+        """Is a piece so near a sound board's length that at most one end is sawn, with no more to square off?"""
+        of_the_longest = 0 < self.longest_mm <= stock.length_mm
+        spare = max(AS_SOLD_MM, self.trim_mm) if of_the_longest else AS_SOLD_MM
+        return not stock.lost_mm and -AS_SOLD_MM <= stock.length_mm - length <= spare
 
     def room(self, stock: Stock) -> float:
         return stock.length_mm - stock.lost_mm - self.trim_mm + self.kerf_mm
-
-
-def _as_it_comes(length: float, stock: Stock) -> bool:
-    return not stock.lost_mm and abs(length - stock.length_mm) <= UNCUT_MM
 
 
 def _only(index: int, count: int, size: int) -> tuple[int, ...]:

@@ -42,15 +42,16 @@ def marks(bar: Bar, kerf_mm: float, trim_mm: float) -> tuple[float, ...]:
     """Where along a board each piece ends, from the end it is squared off at.
 
     Args: bar; kerf_mm, 0 to 10; trim_mm lost at its ends, 0 to 50.
-    Returns: mm for each piece, rising; half the trim is squared off before the first, what is not sound with it.
+    Returns: mm for each piece, rising; half the trim is squared off before the first, what is not sound with it; nothing of
+        a board that is hardly longer than its one piece.
     Source: arithmetic.
 
     >>> from decimal import Decimal
     >>> marks(Bar(2438.0, Decimal(3), (("a", 1000.0), ("b", 500.0)), 927.0), 3.0, 5.0)
     (1002.5, 1505.5)
     """
-    uncut = len(bar.cuts) == 1 and abs(bar.cuts[0][1] - bar.stock_mm) < 1
-    at = 0.0 if uncut else trim_mm / 2 + bar.lost_mm / 2
+    whole = len(bar.cuts) == 1 and bar.stock_mm - bar.lost_mm - bar.cuts[0][1] < trim_mm
+    at = bar.lost_mm / 2 + (0.0 if whole else trim_mm / 2)
     found = []
     for (_, length), lap in zip(bar.cuts, bar.laps or (0.0,) * len(bar.cuts), strict=True):
         at += length - lap

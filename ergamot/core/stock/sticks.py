@@ -118,7 +118,8 @@ def plan_sticks(
     )
     lengths = tuple(length for length, _ in kinds)
     wanted = tuple(sum(w.count for w in wants if (w.length_mm, w.mitre) == kind) for kind in kinds)
-    cutting = Cutting(lengths, wanted, kerf_mm, trim_mm, tuple(mitre for _, mitre in kinds))
+    longest = max(length for length, _ in stock)
+    cutting = Cutting(lengths, wanted, kerf_mm, trim_mm, tuple(mitre for _, mitre in kinds), longest)
     sold = tuple(Stock(length, int(price * 100)) for length, price in sorted(stock))
     _refuse_too_long(cutting, sold, wants)
     alike: dict[tuple[float, float, Decimal], list[int]] = {}  # each by the thing it is of

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 
 from ergamot.core.catalogue import Catalogue
@@ -81,7 +81,11 @@ def judge_strength(
         *snow_checks(whole, farm),
         *pipe_checks(whole, weighed, farm),
     ]
-    checks = tuple(sorted(found, key=lambda check: check.rank))
+    after = dict(one.parts for one in structure.splices)
+    told = (
+        replace(one, refs=(*one.refs, *(after[ref] for ref in one.refs if ref in after))) for one in found
+    )
+    checks = tuple(sorted(told, key=lambda check: check.rank))
     used: dict[str, float] = {}
     for check in checks:
         for ref in check.refs:

@@ -89,7 +89,7 @@ def finish(site: Site, made: Finished) -> Structure:
     if site.levers or rear or front:
         refuse_clash(members, site.levers[0].x_mm if site.levers else rear.x_mm if rear else 0.0)
     panels = _between(site, site.cover.done(members))
-    joined = (*joints(members, site.catalogue, made.apart), *site.strapped)
+    joined = (*joints(members, site.catalogue, made.apart, splices), *site.strapped)
     fixings = count_fixings(members, panels, joined, site.catalogue)
     half, thick = made.half, site.frame.rail.section.thick_mm
     floor_x = (site.x[0] + thick, site.x[1] - thick)

@@ -17,10 +17,8 @@ from ergamot.core.frame.parts.site import Site, both
 from ergamot.core.frame.structure import Joint, Member, Splice
 from ergamot.core.units import Quantity
 
-AS_SOLD_MM = 0.6  # a rail this little longer than its board is the board itself
-REACH = (
-    8.0  # depths of its rail a plate reaches past the joint to either side; judgement: four screws in a row
-)
+# depths of its rail a plate reaches past the joint to either side; judgement: four screws in a row
+REACH = 8.0
 # of a bay from an upright: a rail running on over its uprights is bent least at 0.21 of equal bays, by statics; where that is
 # not clear, nearer the middle, where it is bent less than over an upright
 OF_A_BAY = (0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5)
@@ -49,8 +47,7 @@ def splice(site: Site, axles: Sequence[float]) -> tuple[Splice, ...]:
         Duty, float
     ] = {}  # how long the part is that begins at its own end, of the first rail of a duty
     for whole in tuple(site.frame.members):
-        longest = whole.section.longest_mm
-        if whole.species is None or whole.length_mm <= longest + AS_SOLD_MM:
+        if whole.species is None or whole.section.sold_for(whole.length_mm):
             continue
         if whole.duty not in END_TO_END or whole.notches or any(cut.angle_deg for cut in whole.cuts):
             raise _too_long(whole, "and this one may not be joined of two")
@@ -94,20 +91,20 @@ def _placed(
     sticks = bounds(tuple(site.frame.members))
     own = bounds((whole,))[0]
     (low, y_low, z_low), (high, y_high, z_high) = own.tolist()
-    longest = whole.section.longest_mm + AS_SOLD_MM
     reach = REACH * (z_high - z_low)
     from_rear = _begins_at_rear(whole)
     away = -1 if whole.centre[1] > TOUCH_MM else 1  # towards the middle of the pen
     thick = y_high - y_low
     y = (y_low - thick, y_low) if away < 0 else (y_high, y_high + thick)
+    walls = [face.origin[0] for face in site.within.values()]
     spots = _spots(sticks, own)
     for at in (spot for share in OF_A_BAY for spot in sorted(spots[share], reverse=from_rear)):
         if like is not None and abs(_part_mm(whole, at) - like) <= ALIKE_MM:
             at = low + like if from_rear else high - like
         x = (at - reach, at + reach)
-        if max(at - low, high - at) > longest or x[0] < low or x[1] > high:
+        if not whole.section.sold_for(max(at - low, high - at)) or x[0] < low or x[1] > high:
             continue
-        if any(abs(at - axle) < CLEAR_MM for axle in axles):
+        if any(abs(at - axle) < CLEAR_MM for axle in axles) or any(x[0] < wall < x[1] for wall in walls):
             continue
         if not _clashes(sticks, np.array([(x[0], y[0], z_low), (x[1], y[1], z_high)])):
             yield at, (x, y, (z_low, z_high))

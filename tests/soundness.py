@@ -7,6 +7,7 @@ import shapely
 from shapely import Polygon, union_all
 
 from ergamot.core.catalogue.kinds import Fitting
+from ergamot.core.catalogue.timber import AS_SOLD_MM
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.contact import FACES, TOUCH_MM, solids
 from ergamot.core.frame.covering import in_planes
@@ -160,7 +161,7 @@ def faults(structure: Structure) -> tuple[str, ...]:
     found += [f"{role[m.ref]} reaches under the ground" for m in structure.members if _lowest(m) < -1e-6]
     for member in structure.members:
         longest = member.section.longest_mm
-        if not 0 < member.short_mm <= member.length_mm <= longest + 1e-6:
+        if not 0 < member.short_mm <= member.length_mm <= longest + AS_SOLD_MM:
             found.append(
                 f"{role[member.ref]} of {member.length_mm:.0f} mm cannot be cut from {longest:.0f} mm"
             )

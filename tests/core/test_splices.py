@@ -13,6 +13,7 @@ from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.kinds import END_TO_END, Duty
 from ergamot.core.frame.mass import mass
+from ergamot.core.frame.parts.splices import SQUARED_MM
 from ergamot.core.frame.rejoined import rejoined
 from ergamot.core.making.sheet import build_sheet
 from ergamot.core.making.stages import blocks
@@ -155,6 +156,8 @@ def test_any_long_pen_of_two_by_two_is_as_sound_joined(design, length):
             assert one.section.sold_for(one.length_mm)
     for one in structure.splices:
         first, plate = structure.by_ref[one.parts[0]], structure.by_ref[one.plate]
+        parts = [structure.by_ref[ref].length_mm for ref in one.parts]
+        assert max(parts) <= first.section.longest_mm - SQUARED_MM
         joint = max(x for x, _, _ in first.corners)
         assert plate.centre[0] == pytest.approx(joint)
     whole = rejoined(structure)

@@ -14,6 +14,7 @@ from ergamot.core.frame.carpentry import Piece, bounds
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import END_TO_END, Duty
 from ergamot.core.frame.parts.site import Site, both
+from ergamot.core.frame.separation import OVERLAP_MM
 from ergamot.core.frame.structure import Joint, Member, Splice
 from ergamot.core.units import Quantity
 
@@ -23,6 +24,7 @@ REACH = 8.0
 # not clear, nearer the middle, where it is bent less than over an upright
 OF_A_BAY = (0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5)
 LEAST_BAY_MM = 250.0  # two sticks nearer than this are one place the rail is held at; judgement
+SQUARED_MM = 5.0  # of a board, so that the ends that meet are square; judgement: a yard's end seldom is
 CLEAR_MM = 120.0  # between the joint and an axle or a lever's pivot; judgement
 # two rails whose joints would differ by less are sawn alike; judgement: a tenth of a bay nearer an upright, the bending is a fifth
 ALIKE_MM = 100.0
@@ -91,6 +93,7 @@ def _placed(
     sticks = bounds(tuple(site.frame.members))
     own = bounds((whole,))[0]
     (low, y_low, z_low), (high, y_high, z_high) = own.tolist()
+    longest = whole.section.longest_mm - SQUARED_MM
     reach = REACH * (z_high - z_low)
     from_rear = _begins_at_rear(whole)
     away = -1 if whole.centre[1] > TOUCH_MM else 1  # towards the middle of the pen
@@ -102,7 +105,7 @@ def _placed(
         if like is not None and abs(_part_mm(whole, at) - like) <= ALIKE_MM:
             at = low + like if from_rear else high - like
         x = (at - reach, at + reach)
-        if not whole.section.sold_for(max(at - low, high - at)) or x[0] < low or x[1] > high:
+        if max(at - low, high - at) > longest or x[0] < low or x[1] > high:
             continue
         if any(abs(at - axle) < CLEAR_MM for axle in axles) or any(x[0] < wall < x[1] for wall in walls):
             continue
@@ -124,7 +127,7 @@ def _spots(sticks: np.ndarray, own: np.ndarray) -> dict[float, set[float]]:
 
 def _clashes(sticks: np.ndarray, box: np.ndarray) -> bool:
     return bool(
-        np.any(np.all((sticks[:, 0] < box[1] - TOUCH_MM) & (sticks[:, 1] > box[0] + TOUCH_MM), axis=1))
+        np.any(np.all((sticks[:, 0] < box[1] - OVERLAP_MM) & (sticks[:, 1] > box[0] + OVERLAP_MM), axis=1))
     )
 
 

@@ -18,6 +18,7 @@ from ergamot.core.finding import Finding, Phrase
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.gear.template import Template
 from ergamot.core.making.finish import Finish
+from ergamot.core.making.sawn_ends import SawnEnd
 from ergamot.core.making.sheet import BuildSheet, Task
 from ergamot.core.making.stages import Stage
 from ergamot.core.making.upkeep import TIME_WORDS, Look, Time
@@ -25,8 +26,8 @@ from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.shop import AtShop
 from ergamot.core.units import System, say_day
 from ergamot.exchange.book_cutting import cutting
-from ergamot.exchange.book_page import FOOT_MM, MARGIN_MM, BookPage
-from ergamot.exchange.drill_template import CHECK_MM
+from ergamot.exchange.book_page import MARGIN_MM, BookPage
+from ergamot.exchange.book_templates import templates
 from ergamot.exchange.labels_pdf import draw_labels
 from ergamot.exchange.print_fonts import BOLD, printable, register_fonts
 from ergamot.exchange.print_fonts import PLAIN as FONT
@@ -60,6 +61,7 @@ class Book:
     money: str
     guide_mm: float
     template: Template | None = None
+    sawn: Sequence[SawnEnd] = ()
 
 
 def write_book(book: Book, paper: Paper, system: System) -> bytes:
@@ -78,7 +80,7 @@ def write_book(book: Book, paper: Paper, system: System) -> bytes:
     _shopping(page, book)
     cutting(page, book.bill, book.catalogue, book.guide_mm)
     _steps(page, book)
-    _templates(page, book)
+    templates(page, book.template, book.sawn)
     _upkeep(page, book)
     page.close()
     draw_labels(canvas, book.bill.pieces, book.catalogue, book.name, paper, system)
@@ -199,45 +201,6 @@ def _said(task: Task, system: System) -> list[tuple[str, bool]]:
         said.append((f"Dries {task.dries_h:.0f} hours before mesh or birds.", True))
     said += [(one, False) for one in task.cautions]
     return said
-
-
-def _templates(page: BookPage, book: Book) -> None:
-    page.begin("Full size")
-    pen = page.canvas
-    pen.setLineWidth(0.8)
-    y = page.y - 6
-    pen.line(MARGIN_MM * mm, y * mm, (MARGIN_MM + CHECK_MM) * mm, y * mm)
-    for end in (MARGIN_MM, MARGIN_MM + CHECK_MM):
-        pen.line(end * mm, (y - 2) * mm, end * mm, (y + 2) * mm)
-    page.y -= 12
-    page.words("The line above must measure 100 mm (3 15/16 in): if it does not, print again at 100 %.")
-    if book.template is None:
-        page.words(
-            "This pen asks for no drilling template. Lay the first piece of each label on the next instead."
-        )
-        return
-    for plate in book.template.plates:
-        us, vs = zip(*plate.outline, strict=True)
-        page.need(min(page.tall - 60, 90))
-        page.head(plate.title, 11)
-        first = plate.holes[0].at
-        for hole in plate.holes:
-            x, z = hole.at[0] - first[0], hole.at[1] - first[1]
-            page.words(
-                f"{hole.label}: {hole.diameter:g} mm; {page.said(abs(x))} along and {page.said(abs(z))} up from the first"
-            )
-        if max(vs) - min(vs) < page.y - FOOT_MM - 6 and max(us) - min(us) < page.room:
-            base = page.y - 4 - (max(vs) - min(vs))
-            for hole in plate.holes:
-                px = (MARGIN_MM + hole.at[0] - min(us)) * mm
-                py = (base + hole.at[1] - min(vs)) * mm
-                pen.circle(px, py, hole.diameter / 2 * mm)
-                pen.line(px - 8 * mm, py, px + 8 * mm, py)
-                pen.line(px, py - 8 * mm, px, py + 8 * mm)
-            pen.rect(MARGIN_MM * mm, base * mm, (max(us) - min(us)) * mm, (max(vs) - min(vs)) * mm)
-            page.y = base - 4
-        else:
-            page.words("Larger than this paper: print its own template, from the pen's page.")
 
 
 def _upkeep(page: BookPage, book: Book) -> None:

@@ -6,6 +6,7 @@ from ergamot.core.drawing.growing import growing
 from ergamot.core.farm.tools import TOOLS
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.gear.template import drill_template
+from ergamot.core.making.sawn_ends import sawn_ends
 from ergamot.core.shed.thing import told
 from ergamot.exchange.book_pdf import Book
 from ergamot.operations.build import batch_bill
@@ -49,4 +50,5 @@ def book_of(work: Work, record: Record) -> Book:
         money=shown.farm.currency,
         guide_mm=shown.farm.saw_guide_mm,
         template=drill_template(structure, work.catalogue) if structure.levers else None,
+        sawn=sawn_ends(structure),
     )

@@ -12,6 +12,7 @@ from ergamot.core.frame.kinds import When
 from ergamot.core.frame.structure import Structure
 from ergamot.core.making.holding import Held, held_after
 from ergamot.core.making.rates import COAT_MIN_M2, CUT_MIN, DRY_H, MITRE_MIN, Range, joint_minutes
+from ergamot.core.making.sawn_ends import sawn_ends
 from ergamot.core.making.stages import TITLES, Block, Stage, blocks
 from ergamot.core.making.task_parts import (
     LONG_MM,
@@ -130,6 +131,11 @@ def _cutting(structure: Structure) -> Task:
         for one in pieces
         if one.count >= COPIES
     )
+    if sawn_ends(structure):
+        copied = (
+            phrase("Slanted ends: mark the first of each by its full-size template in the build book"),
+            *copied,
+        )
     more = (Tool.MITRE_SAW,) if mitres else ()
     bent = (Tool.TUBE_BENDER,) if any(member.bends for member in structure.members) else ()
     return Task(

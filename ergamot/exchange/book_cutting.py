@@ -113,7 +113,7 @@ def _sheet(page: BookPage, cut: CutPlate) -> None:
         [
             f"{page.said(plate.long_mm)} × {page.said(plate.wide_mm)}{', in hand' if plate.thing else ''}; {first}",
             *(
-                f"{one.label}  {page.said(one.long_mm)} × {page.said(one.wide_mm)}"
+                f"{one.label}  {page.said(one.long_mm)} × {page.said(one.wide_mm)}{'' if one.turns else ', grain along'}"
                 for one in cut.layout.laid[:8]
             ),
         ]

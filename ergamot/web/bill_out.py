@@ -168,6 +168,7 @@ def _plate(one: CutPlate) -> PlateOut:
                 wide_mm=laid.wide_mm,
                 long=words(laid.long_mm, "mm"),
                 wide=words(laid.wide_mm, "mm"),
+                grained=not laid.turns,
             )
             for laid in one.layout.laid
         ],

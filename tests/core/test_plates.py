@@ -5,15 +5,20 @@ from __future__ import annotations
 from collections import Counter
 from dataclasses import replace
 from decimal import Decimal
-from itertools import pairwise
+from itertools import accumulate, pairwise, permutations
 
 import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.kinds import Duty
+from ergamot.core.stock.at_hand import AtHand
+from ergamot.core.stock.covers import cover_pieces, plate_plan
 from ergamot.core.stock.plates import Plate, plan_plates
 from ergamot.core.stock.strips import Rectangle, shelves
+from tests.strategies import CATALOGUE
 
 PLY = Plate(2440.0, 1220.0, Decimal(38))
 KERF = 3.0
@@ -186,3 +191,54 @@ def test_many_pieces_are_laid_in_time_with_their_gap_told():
     replay(plan, pieces)
     assert plan.gap >= 0
     assert plan.bound >= sum(one.area for one in pieces) / PLY.area * 38 - 38
+
+
+@pytest.mark.parametrize("length", [700.0, 2400.0])
+@pytest.mark.parametrize("floor", ["ply-12", "ply-18", "slats-19"])
+def test_the_grain_of_a_floor_runs_over_its_bearers(floor, length):
+    """A house shorter and one longer than the pen is wide: its bearers lie across the pen, so its grain runs along it, whatever
+    walls may be cut of too; walls may turn."""
+    made = make_design(
+        CATALOGUE,
+        "coop",
+        {
+            "house": "yes",
+            "house_length": length,
+            "house_floor_of": floor,
+            "wall_sheet": "ply-12",
+            "length": 3600.0,
+        },
+    )
+    structure = build(made, CATALOGUE)
+    pieces = cover_pieces(structure)
+    (grained,) = [one for one in pieces if one.grained]
+    bearers = [one for one in structure.members if one.duty is Duty.BEARER]
+    assert all(abs(one.corners[0][0] - one.corners[4][0]) < 1 for one in bearers)
+    (level,) = [panel for panel in structure.panels if panel.ref in grained.refs]
+    along = max(x for x, _, _ in level.corners) - min(x for x, _, _ in level.corners)
+    assert (grained.row, grained.long_mm) == (floor, pytest.approx(along, abs=0.1))
+    plan = plate_plan(CATALOGUE.sheets[floor], [one for one in pieces if one.row == floor], AtHand(), 0.5)
+    laid = [one for cut in plan.plates for one in cut.layout.laid if one.label == grained.label]
+    assert sum(one.long_mm * one.wide_mm for one in laid) == pytest.approx(grained.long_mm * grained.wide_mm)
+    assert not any(one.turns for one in laid)
+    assert all(one.turns for cut in plan.plates for one in cut.layout.laid if one.label != grained.label)
+
+
+def test_boards_of_a_long_floor_meet_on_a_bearer():
+    """A coop that is all house, 4.2 m long, on bearers at its ribs: its 12 mm floor comes of sheets of 2.44 m, and each joint across
+    the pen has a bearer under it."""
+    made = make_design(
+        CATALOGUE, "coop", {"house": "whole", "house_floor_of": "ply-12", "length": 4200.0, "bay": 900.0}
+    )
+    structure = build(made, CATALOGUE)
+    (floor,) = [one for one in cover_pieces(structure) if one.grained]
+    plan = plate_plan(CATALOGUE.sheets["ply-12"], [floor], AtHand(), 1.0)
+    parts = {round(one.long_mm, 1) for cut in plan.plates for one in cut.layout.laid}
+    level = next(panel for panel in structure.panels if panel.ref in floor.refs)
+    start = min(x for x, _, _ in level.corners)
+    middles = {round(one.centre[0] - start, 1) for one in structure.members if one.duty is Duty.BEARER}
+    assert sum(parts) == pytest.approx(floor.long_mm, abs=0.2)
+    assert max(parts) <= 2440
+    assert any(
+        {round(joint, 1) for joint in accumulate(order[:-1])} <= middles for order in permutations(parts)
+    )

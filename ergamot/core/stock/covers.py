@@ -6,9 +6,11 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
+from typing import NamedTuple
 
 from ergamot.core.catalogue import Covering, Mesh, Sheet, WirePanel
-from ergamot.core.catalogue.kinds import Stuff, Use
+from ergamot.core.catalogue.kinds import Stuff
+from ergamot.core.frame.kinds import Duty, Part
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.stock.at_hand import AtHand
 from ergamot.core.stock.coverings import END_LAP_M, MESH_LAP_M
@@ -17,11 +19,16 @@ from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
 from ergamot.core.stock.strips import Rectangle
 
 SHEET_FROM_M = 0.6  # a board narrower than this is laid board by board; judgement: siding and slats
+FLOORS = frozenset(
+    {Part.CLADDING, Part.PARTITION, Part.INSERT}
+)  # parts that are walked on where they lie level
+LEVEL = 0.9  # of a normal that points up or down: what it belongs to is level; may move
 
 
 @dataclass(frozen=True)
 class CoverPiece:
-    """Rectangles of one covering cut alike; the longer side first, mm. `parts` say what they close."""
+    """Rectangles of one covering cut alike, mm: the longer side first, or of what is `grained` the side the grain runs along.
+    `parts` say what they close, `held` how far along the grain a bearer lies under it: boards meet there."""
 
     label: str
     row: str
@@ -30,6 +37,8 @@ class CoverPiece:
     wide_mm: float
     count: int
     refs: tuple[str, ...]
+    grained: bool = False
+    held: tuple[float, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -47,6 +56,16 @@ class RollPlan:
     def metres(self) -> float:
         """Of roll, that is used."""
         return sum(long for bar in self.plan.bars for _, long in bar.cuts) / 1000
+
+
+class _Size(NamedTuple):
+    """By what pieces are alike."""
+
+    row: str
+    long_mm: float
+    wide_mm: float
+    grained: bool
+    held: tuple[float, ...]
 
 
 def cover_pieces(structure: Structure) -> tuple[CoverPiece, ...]:
@@ -70,25 +89,44 @@ def cover_pieces(structure: Structure) -> tuple[CoverPiece, ...]:
             sized[key] = (known[0], max(along, known[1]), known[2] + up, [*known[3], panel])
         else:
             sized[key if not known else f"{key} {panel.ref}"] = (panel.covering, along, up, [panel])
-    alike: dict[tuple[str, float, float], list[Panel]] = {}
-    counts: dict[tuple[str, float, float], int] = {}
+    alike: dict[_Size, list[Panel]] = {}
+    counts: dict[_Size, int] = {}
     for row, a, b, panels in sized.values():
-        size = (row.key, round(max(a, b), 1), round(min(a, b), 1))
+        grained = _grained(panels[0])
+        long, wide = (a, b) if grained else (max(a, b), min(a, b))
+        held = _bearers(structure, panels[0]) if grained else ()
+        size = _Size(row.key, round(long, 1), round(wide, 1), grained, held)
         alike.setdefault(size, []).extend(panels)
         counts[size] = counts.get(size, 0) + 1
-    ordered = sorted(alike, key=lambda one: (one[0], -one[1] * one[2]))
+    ordered = sorted(alike, key=lambda one: (one.row, -one.long_mm * one.wide_mm))
     return tuple(
         CoverPiece(
             f"Q{i}",
-            size[0],
+            size.row,
             tuple(dict.fromkeys(panel.role for panel in alike[size])),
-            size[1],
-            size[2],
+            size.long_mm,
+            size.wide_mm,
             counts[size],
             tuple(panel.ref for panel in alike[size]),
+            size.grained,
+            size.held,
         )
         for i, size in enumerate(ordered, start=1)
     )
+
+
+def _grained(panel: Panel) -> bool:
+    """Is it a board floor? Its grain runs along the pen, over bearers that lie across it. Walls and leaves may lie either way: wall
+    sheathing is rated alike both ways, and a leaf's frame holds it at every edge (APA Engineered Wood Construction Guide)."""
+    level = abs(panel.normal[2]) > LEVEL
+    return level and panel.part in FLOORS and isinstance(panel.covering, Sheet) and is_plate(panel.covering)
+
+
+def _bearers(structure: Structure, floor: Panel) -> tuple[float, ...]:
+    """How far along a floor the middle of each bearer under it lies, mm."""
+    xs = [x for x, _, _ in floor.corners]
+    under = {one.centre[0] for one in structure.members if one.duty is Duty.BEARER}
+    return tuple(sorted(round(x - min(xs), 1) for x in under if min(xs) < x < max(xs)))
 
 
 def is_plate(row: Sheet) -> bool:
@@ -118,14 +156,13 @@ def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: 
     wide = 1000 * row.cover_width_m
     sold = [Plate(1000 * long, wide, price) for long, price in zip(row.lengths_m, row.price, strict=True)]
     largest = max(sold, key=lambda one: one.long_mm)
-    turns = Use.FLOOR not in row.use or Use.WALL in row.use
     in_hand = hand.plates(row.key)
     tried: list[tuple[list[Rectangle], PlatePlan]] = []
     for whole_first in (False, True):
         asked = [
-            Rectangle(one.label, long, across, turns)
+            Rectangle(one.label, long, across, turns=not one.grained)
             for one in pieces
-            for long, across in _within(one, largest, turns, whole_first) * one.count
+            for long, across in _within(one, largest, whole_first) * one.count
         ]
         if not tried or asked != tried[0][0]:
             tried.append((asked, plan_plates(asked, [*sold, *in_hand], seconds=max(0.05, seconds / 2))))
@@ -136,13 +173,16 @@ def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: 
     return made
 
 
-def _within(one: CoverPiece, largest: Plate, turns: bool, whole_first: bool) -> list[tuple[float, float]]:
+def _within(one: CoverPiece, largest: Plate, whole_first: bool) -> list[tuple[float, float]]:
     """A piece in as few parts as come out of the largest sheet: alike ones, or whole sheets and what is left beside them."""
-    ways = [(largest.long_mm, largest.wide_mm), *([(largest.wide_mm, largest.long_mm)] if turns else [])]
+    ways = [
+        (largest.long_mm, largest.wide_mm),
+        *([] if one.grained else [(largest.wide_mm, largest.long_mm)]),
+    ]
     found = [
         [
             (a, b)
-            for a in _parts(one.long_mm, along, whole_first)
+            for a in _parts(one.long_mm, along, whole_first, one.held)
             for b in _parts(one.wide_mm, across, whole_first)
         ]
         for along, across in ways
@@ -150,9 +190,16 @@ def _within(one: CoverPiece, largest: Plate, turns: bool, whole_first: bool) -> 
     return min(found, key=len)
 
 
-def _parts(side: float, most: float, whole_first: bool) -> list[float]:
-    """A side in parts no longer than a sheet's."""
+def _parts(side: float, most: float, whole_first: bool, held: tuple[float, ...] = ()) -> list[float]:
+    """A side in parts no longer than a sheet's: alike, or whole sheets first; over bearers, each as far as the last it reaches."""
     parts = max(1, math.ceil(side / most - 1e-3))
+    if parts > 1 and held:
+        found, at = [], 0.0
+        while side - at > most:
+            reached = max((one for one in held if at < one <= at + most), default=at + most)
+            found.append(reached - at)
+            at = reached
+        return [*found, side - at]
     if not whole_first:
         return [min(most, side / parts)] * parts
     return [most] * (parts - 1) + [min(most, side - (parts - 1) * most)]

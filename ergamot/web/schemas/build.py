@@ -102,7 +102,7 @@ class CoverOut(Out):
 
 
 class LaidOut(Out):
-    """A piece where it lies on a sheet, mm from its corner."""
+    """A piece where it lies on a sheet, mm from its corner; `grained` keeps its grain along the sheet."""
 
     label: str
     x: float
@@ -111,6 +111,7 @@ class LaidOut(Out):
     wide_mm: float
     long: Words
     wide: Words
+    grained: bool
 
 
 class PlateOut(Out):

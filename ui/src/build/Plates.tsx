@@ -40,15 +40,22 @@ function OneSheet({ sheet }: { sheet: Schemas["PlateOut"] }) {
             <text x={one.x + one.long_mm / 2} y={one.y + one.wide_mm / 2 + 30} fontSize={Math.min(110, one.wide_mm * 0.6, one.long_mm * 0.5)} textAnchor="middle" className="font-slab font-bold">
               {one.label}
             </text>
+            {one.grained && <Grain x={one.x + one.long_mm / 2} y={one.y + one.wide_mm / 2 + 90} half={Math.min(200, one.long_mm * 0.3)} />}
           </g>
         ))}
       </svg>
       <figcaption className="text-sm text-pencil">
         {read(sheet.long)} × {read(sheet.wide)}
         {sheet.thing ? ", in hand" : ""}; first cuts {sheet.across ? "across" : "along"} it
+        {sheet.laid.some((one) => one.grained) ? "; floors keep their grain along it, over the bearers" : ""}
       </figcaption>
     </figure>
   );
+}
+
+/** Which way the grain of a piece runs: a line with a barb at either end. */
+function Grain({ x, y, half }: { x: number; y: number; half: number }) {
+  return <path d={`M${x - half + 40},${y - 25}L${x - half},${y}H${x + half}L${x + half - 40},${y + 25}`} fill="none" stroke="var(--color-ink)" strokeWidth={8} />;
 }
 
 function Roll({ roll }: { roll: Schemas["RollOut"] }) {

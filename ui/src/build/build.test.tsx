@@ -64,7 +64,7 @@ const bill: Bill = {
   plates: [
     {
       what: "plywood 12 mm",
-      sheets: [{ long_mm: 2440, wide_mm: 1220, long: words("2.44 m"), wide: words("1.22 m"), thing: 0, across: true, used: 0.5, laid: [{ label: "Q2", x: 0, y: 0, long_mm: 1200, wide_mm: 600, long: words("1.2 m"), wide: words("600 mm") }] }],
+      sheets: [{ long_mm: 2440, wide_mm: 1220, long: words("2.44 m"), wide: words("1.22 m"), thing: 0, across: true, used: 0.5, laid: [{ label: "Q2", x: 0, y: 0, long_mm: 1200, wide_mm: 600, long: words("1.2 m"), wide: words("600 mm"), grained: true }] }],
       cost: "38.00", bound: "38.00", gap: "0.00", proven: true, kerf: words("3 mm"),
     },
   ],
@@ -282,6 +282,7 @@ describe("money, sheets and the saw", () => {
     shown(<Plates bill={bill} />);
     expect(screen.getByRole("img", { name: /A sheet of .*: Q2/ })).toBeTruthy();
     expect(screen.getByText(/no three rounds of straight cuts cost less/)).toBeTruthy();
+    expect(screen.getByText(/floors keep their grain along it/)).toBeTruthy();
     expect(screen.getByRole("heading", { name: /hex 25 mm, 610 mm wide/ })).toBeTruthy();
   });
 

@@ -93,12 +93,15 @@ def proposed(
     return with_hatches(catalogue, asked, _milder(catalogue, asked, found), tied_candidate, HATCH_TRIES)
 
 
-def first_look(catalogue: Catalogue, asked: Asked, most_sizes: int = 1) -> Candidate | None:
+def first_look(
+    catalogue: Catalogue, asked: Asked, most_sizes: int = 1, gear_of: Candidate | None = None
+) -> Candidate | None:
     """The best of the pens a builder would try first, before anything of it is changed.
 
     Every running gear on the smallest size that is enough, then the next sizes on the best of these.
 
-    Args: catalogue; asked, of one shape; most_sizes, 1 or more.
+    Args: catalogue; asked, of one shape; most_sizes, 1 or more; gear_of, a pen of another way of building whose running gear
+        alone is tried, where this way may have it; every likely one where there is none.
     Returns: the Candidate; None where no size of it can be built for these birds.
     Raises: UnknownChoice.
     Source: common practice.
@@ -109,6 +112,8 @@ def first_look(catalogue: Catalogue, asked: Asked, most_sizes: int = 1) -> Candi
     """
     (shape,) = asked.shapes
     gears = likely_gears(shape, asked.fixed)
+    if gear_of is not None:
+        gears = [gear for gear in gears if gear.items() <= gear_of.design.values.items()] or gears
     near, others = likely_sizes(catalogue, asked.flock, shape, asked.fixed)
     stout = STOUT if parameter_of(shape, "axle_steel") else {}
 

@@ -20,6 +20,9 @@ from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.structure import Structure
 
 HOW_MANY = 3
+LEAST_ROOM = (
+    0.9  # of what is good, in the largest that is looked at: what is changed then gives no more; may move
+)
 
 
 @dataclass(frozen=True)
@@ -60,9 +63,11 @@ def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[St
     >>> len({start.design.shape for start in starts(c, f, make_conditions(c))})
     3
     """
-    looks = [look for shape in SHAPES if (look := _best_way(catalogue, flock, farm, shape))]
+    looks = [way for shape in SHAPES if (way := _best_way(catalogue, flock, farm, shape))]
     found: list[Start] = []
-    for _, shape, school in sorted(looks):
+    for look, shape, school in sorted(looks, key=lambda way: way[0].order):
+        if look.ratio(What.SPACE) < LEAST_ROOM:
+            continue
         pen = proposed(catalogue, flock, farm, shape, tuple(SHAPES[shape].school_of(school).items()))
         structure = build(pen.design, catalogue)
         judged = judge(catalogue, structure, flock, farm)
@@ -77,15 +82,16 @@ def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[St
 
 def _best_way(
     catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str
-) -> tuple[tuple[float, float, float, str], str, str] | None:
-    """How a shape looks, its key, and the way of building it that looks best for these birds, by the key of its school."""
-    ways = ["", *(school.key for school in SHAPES[shape].schools)]
-    looks = [
-        (look.order, shape, way)
-        for way in ways
-        if (look := first_look(catalogue, Asked(flock, farm, (shape,), SHAPES[shape].school_of(way))))
-    ]
-    return min(looks, default=None)
+) -> tuple[Candidate, str, str] | None:
+    """How a shape looks, its key, and the way of building it that looks best for these birds, by the key of its school: all of
+    them on the running gear that looks best of the usual way."""
+    looks: dict[str, Candidate] = {}
+    for way in ("", *(school.key for school in SHAPES[shape].schools)):
+        asked = Asked(flock, farm, (shape,), SHAPES[shape].school_of(way))
+        if look := first_look(catalogue, asked, gear_of=looks.get("")):
+            looks[way] = look
+    ways = ((look, shape, way) for way, look in looks.items())
+    return min(ways, key=lambda way: way[0].order, default=None)
 
 
 def _rank(start: Start) -> tuple[int, int, float, int, float]:

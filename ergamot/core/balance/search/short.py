@@ -12,6 +12,7 @@ from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.candidate import Candidate, better_of, design_key, tied_candidate
 from ergamot.core.balance.search.figures import Figure
 from ergamot.core.balance.search.genes import genome_of
+from ergamot.core.balance.search.promising import promising
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError, require_range
 from ergamot.core.finding import What
@@ -74,15 +75,19 @@ class _Way:
         start = None
         while start is not best and self.left > 0:
             start = best
-            for changes in _single(self.catalogue, self.asked, start):
-                best = self._better(best, changes)
+            for changes, aim in _single(self.catalogue, self.asked, start):
+                if aim is None or promising(self.catalogue, best.design, changes, aim):
+                    best = self._better(best, changes)
+                if _aims(best) != _aims(start):
+                    break
         return best
 
     def by_two(self, best: Candidate) -> Candidate:
         """The best of those that differ in two things, of such as differ well in one."""
         beside = [
             (found, changes)
-            for changes in _single(self.catalogue, self.asked, best)
+            for changes, aim in _single(self.catalogue, self.asked, best)
+            if aim is None or promising(self.catalogue, best.design, changes, aim)
             if (found := self.judged(best.design, changes, again=True))
         ]
         for changes in _paired(beside):
@@ -125,17 +130,21 @@ class _Way:
             return None
 
 
-def _single(catalogue: Catalogue, asked: Asked, one: Candidate) -> Iterator[Changes]:
-    """One thing changed: what may mend its worst verdict first, then what may make it lighter, turn by turn; then any
-    figure a step up or down."""
+def _aims(one: Candidate) -> tuple[What, ...]:
+    """What is to be mended of it first: its worst verdict where one is wanting; and its weight."""
     worst = max(one.marks, key=lambda mark: mark.wanting)
-    aims = [worst.what, What.WEIGHT] if worst.wanting else [What.WEIGHT]
-    turns = (single_changes(catalogue, one.design, what) for what in aims)
+    return (worst.what, What.WEIGHT) if worst.wanting else (What.WEIGHT,)
+
+
+def _single(catalogue: Catalogue, asked: Asked, one: Candidate) -> Iterator[tuple[Changes, What | None]]:
+    """One thing changed, and what for: what may mend its worst verdict first, then what may make it lighter, turn by turn; then
+    any figure a step up or down."""
+    turns = (((each, what) for each in single_changes(catalogue, one.design, what)) for what in _aims(one))
     yield from (each for turn in itertools.zip_longest(*turns) for each in turn if each is not None)
     for gene in genome_of(catalogue, asked).genes[one.design.shape].values():
         now = one.design.values.get(gene.name)
         if isinstance(now, float):
-            yield from ({gene.name: near} for near in gene.beside(now))
+            yield from (({gene.name: near}, None) for near in gene.beside(now))
 
 
 def _paired(beside: list[tuple[Candidate, Changes]]) -> Iterator[Changes]:

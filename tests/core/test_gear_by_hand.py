@@ -11,15 +11,18 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.farm.rolling import WHEEL_NUMBER
 from ergamot.core.farm.way import Stretch
+from ergamot.core.frame.clearance import swing_gaps
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.gear.carried import carried
 from ergamot.core.gear.chart import moving_chart
 from ergamot.core.gear.first_haul import first_haul
 from ergamot.core.gear.haul import haul, movers_strength
-from ergamot.core.gear.people import recommended_n, zone_of
-from ergamot.core.gear.telling import told, told_of_tail
+from ergamot.core.gear.moving import judge_moving
+from ergamot.core.gear.people import Able, recommended_n, strength, zone_of
+from ergamot.core.gear.telling import told, told_of_swing, told_of_tail
 from ergamot.core.gear.template import drill_template
+from ergamot.core.units import Quantity, say
 from tests.strategies import CATALOGUE
 
 PLACE = make_conditions(CATALOGUE)
@@ -155,3 +158,43 @@ def test_the_locking_pin_is_10_mm_five_bores_behind_the_pivot_and_15_mm_off_ever
         hole for hole in drill_template(structure, CATALOGUE).plates[1].holes if hole.label == "pivot"
     )
     assert pivot.at[0] - on_lever.at[0] == pytest.approx(5 * bore)
+
+
+def test_a_low_hold_is_raised_to_where_it_is_carried_in_a_second_opinion():
+    """Hands 30 cm out and as low as the hold is, up to 76 cm: 23 kg, each share written out."""
+    structure = built("hoop", gear="wheels", hold_height=350.0)
+    chart = moving_chart(CATALOGUE, structure, mass(structure), PLACE, 0.0)
+    low = structure.grip.z_mm / 10
+    assert low < 50
+    shares = (25 / 30) * (1 - 0.003 * (75 - low)) * (0.82 + 4.5 / (76 - low))
+    assert chart.niosh_n == pytest.approx(23 * 9.81 * shares, rel=5e-4)
+
+
+def test_a_tractor_lifts_on_its_hitch_and_pulls_on_its_drawbar():
+    able = strength(CATALOGUE, CATALOGUE.crews["tractor"], 0.4)
+    assert (able.lift, able.carry) == (Able(400.0, 400.0), Able(400.0, 400.0))
+    assert (able.start, able.keep) == (Able(1000.0, 1000.0), Able(1000.0, 1000.0))
+    assert able.lift_zone == able.carry_zone == "on the hitch"
+    assert able.drives
+
+
+def test_a_levers_holes_leave_as_much_wood_beyond_the_one_as_beyond_the_other():
+    structure = built(gear="levers")
+    lever = drill_template(structure, CATALOGUE).plates[1]
+    places = {hole.label: hole.at[0] for hole in lever.holes}
+    long = max(x for x, _ in lever.outline)
+    assert places["pivot"] == pytest.approx(long - places["axle"])
+    assert 0 < places["pivot"] < places["axle"] < long
+
+
+def test_what_a_swinging_wheel_comes_nearest_to_is_told_with_how_near():
+    structure = built("coop", gear="boards")
+    nearest = min(swing_gaps(structure), key=lambda gap: gap.mm)
+    lines = [line.text("metric") for line in told_of_swing(structure, mass(structure), structure.levers[0])]
+    assert f"nearest to anything: {say(Quantity(nearest.mm, 'mm'))} from the {nearest.member.role}" in lines
+
+
+def test_what_rides_over_no_bump_is_told_of_none():
+    structure = built(gear="skids")
+    lines = judge_moving(CATALOGUE, structure, mass(structure), PLACE).details
+    assert not any("from rest" in line.text("metric") for line in lines)

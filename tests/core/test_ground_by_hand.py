@@ -15,7 +15,7 @@ from ergamot.core.ground.field import rectangle
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.heading import Lie
 from ergamot.core.ground.keeping import Keeping, make_keeping
-from ergamot.core.ground.ledger import Visit
+from ergamot.core.ground.ledger import Visit, make_visit
 from ergamot.core.ground.manure import Worth, manure
 from ergamot.core.ground.minutes import Handling, round_of
 from ergamot.core.ground.netting import near_the_house, netting, told_of_nets
@@ -24,8 +24,11 @@ from ergamot.core.ground.outlook import outlook
 from ergamot.core.ground.rest import grown, rest_days
 from ergamot.core.ground.schedule import plan_season
 from ergamot.core.ground.shaping import with_area
-from ergamot.core.ground.team import RULES, Member, Stays
+from ergamot.core.ground.team import RULES, Member, Stands, Stays
+from ergamot.core.units import Quantity, say
 from tests.strategies import CATALOGUE
+
+WARM = Climate((15.0,) * 12)
 
 
 def birds(strain):
@@ -38,6 +41,7 @@ def test_two_nets_of_fifty_metres():
     held = netting(2, 50.0, 100.0)
     assert (held.length_m, held.width_m, held.posts, held.minutes, held.kg) == (24.5, 24.5, 30, 68.0, 14.0)
     assert held.joules == (0.2, 0.5)
+    assert (held.nets, held.net_m) == (2, 50.0)
     assert [netting(2, 50.0, 100.0, turf).added_posts for turf in ("lawn", "rough", "tussocks")] == [0, 5, 9]
     assert netting(2, 50.0, 100.0, "rough").minutes == 78.0
     assert netting(10, 50.0, 200.0, "rough").added_posts == 23  # of 139 + 10, 0.15 of them
@@ -157,6 +161,9 @@ def test_the_outlook_is_drawn_week_by_week_and_on_the_last_day():
 def test_a_field_is_at_most_two_kilometres_square():
     square = [(0, 0), (40, 0), (40, 10), (0, 10)]
     with_area(square, 4_000_000.0)
+    with_area(square, 4.0)
+    with pytest.raises(OutOfRange):
+        with_area(square, 3.9)
     with pytest.raises(OutOfRange):
         with_area(square, 4_000_001.0)
 
@@ -164,8 +171,63 @@ def test_a_field_is_at_most_two_kilometres_square():
 def test_a_person_walks_between_the_lanes_of_two_pens():
     flock = birds("broiler-fast")
     pens = [Member(key, flock, PenSize(3.0, 2.0, 3.4, 2.3), Stays.DAY, flock.out) for key in (1, 2)]
-    season = plan_season(
-        CATALOGUE, rectangle(40, 12, 0), pens, Climate((15.0,) * 12), flock.out, flock.leaves
-    )
+    season = plan_season(CATALOGUE, rectangle(40, 12, 0), pens, WARM, flock.out, flock.leaves)
     (_, left), (right, _) = sorted(plan.part.band for plan in season.plans)
     assert right - left == pytest.approx(0.8)
+
+
+def test_pens_keep_to_the_side_of_the_field_they_stand_on():
+    flock = birds("broiler-fast")
+    low, high = (((5.0, y), (8.0, y), (8.0, y + 2.0), (5.0, y + 2.0)) for y in (1.0, 8.0))
+    first_is_low = []
+    for first, second in ((low, high), (high, low)):
+        pens = [
+            Member(
+                key,
+                flock,
+                PenSize(3.0, 2.0, 3.4, 2.3),
+                Stays.DAY,
+                flock.out,
+                Stands(place, flock.out, 1, 1, flock.out),
+            )
+            for key, place in ((1, first), (2, second))
+        ]
+        plans = plan_season(CATALOGUE, rectangle(40, 12, 0), pens, WARM, flock.out, flock.leaves).plans
+        bands = {plan.member.key: plan.part.band for plan in plans}
+        first_is_low.append(bands[1] < bands[2])
+    assert sorted(first_is_low) == [False, True]
+
+
+def test_the_young_are_told_of_behind_their_nets():
+    young = make_flock(CATALOGUE, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 8), date(2026, 5, 20))
+    held = netting(2, 50.0, 100.0)
+    pen = Member(1, young, PenSize(3.0, 2.0, 3.4, 2.3), Stays.WEEK, young.out, nets=held)
+    (plan,) = plan_season(CATALOGUE, rectangle(80, 60, 0), [pen], WARM, young.out, young.leaves).plans
+    notes = [one.text("metric") for one in plan.notes]
+    assert [one.text("metric") for one in told_of_nets(held, young, 7)] == notes[
+        : len(told_of_nets(held, young, 7))
+    ]
+    assert any("until day 28" in one for one in notes)
+
+
+def test_what_a_weeks_stay_costs_the_grass_is_told_in_hundredths():
+    flock = birds("broiler-fast")
+    pen = Member(1, flock, PenSize(3.0, 2.0, 3.4, 2.3), Stays.WEEK, flock.out)
+    (plan,) = plan_season(CATALOGUE, rectangle(60, 14, 0), [pen], WARM, flock.out, flock.leaves).plans
+    worst = max(move.wear for move in plan.moves if move.passes)
+    assert round(worst, 2) != round(worst)
+    told = next(one.text("metric") for one in plan.notes if "pass what the grass bears" in one.text("metric"))
+    assert say(Quantity(round(worst, 2), "bird-days/m2")) in told
+
+
+def test_what_is_told_of_a_visit_is_refused_with_its_unit():
+    day = date(2026, 6, 1)
+    place = [(0, 0), (3, 0), (3, 2), (0, 2)]
+    for figures, unit in (
+        ((101.0, 0.3, 60.0), "bird-days/m²"),
+        ((1.0, 101.0, 60.0), "kg/m²"),
+        ((1.0, 0.3, 5001.0), "kg/ha"),
+    ):
+        with pytest.raises(OutOfRange) as refused:
+            make_visit(day, day, day, place, *figures, "visits")
+        assert unit in refused.value.allowed

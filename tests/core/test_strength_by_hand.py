@@ -11,6 +11,7 @@ import pytest
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
+from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.strength.verdict import judge_strength
 from tests.strategies import CATALOGUE
@@ -45,7 +46,11 @@ def steps(check) -> dict[str, float]:
 
 
 def along(member, axis=0):
-    values = [corner[axis] for corner in member.corners]
+    return along_of(member.corners, axis)
+
+
+def along_of(corners, axis):
+    values = [corner[axis] for corner in corners]
     return max(values) - min(values)
 
 
@@ -273,3 +278,44 @@ def test_a_bow_bends_half_loaded_and_buckles():
     assert arch["b"] == near(known["L"])
     assert arch["p"] == near(arch["w"] * arch["b"] ** 2 / (8 * arch["f"]) / arch["R"])
     assert not any("sagging" in what and "bow" in what for what in found)
+
+
+def checked(shape, values, snow_mm=300.0):
+    structure = build(make_design(CATALOGUE, shape, values), CATALOGUE)
+    place = make_conditions(CATALOGUE, snow_mm=snow_mm)
+    found = judge_strength(CATALOGUE, structure, mass(structure), place).checks
+    return structure, {one.what.split(":")[0]: steps(one) for one in found}
+
+
+def test_wires_beside_a_hole_carry_half_of_what_it_is_wide():
+    """150 mm of their own and half of 600, not of the 300 it is high, where they bend and where they buckle."""
+    hole = {"face": "left cover", "at": 1000.0, "sill": 350.0, "width": 600.0, "height": 300.0}
+    _, found = checked("hoop", {f"opening_1_{name}": value for name, value in hole.items()})
+    for what in ("wire hoop under snow", "wire hoop buckling under snow"):
+        assert found[what]["w"] == near(0.3 * 250 * 9.81 * (0.15 + 0.6 / 2))
+
+
+def test_a_knee_wall_is_pushed_out_by_the_spring_of_its_wires_and_the_snow_on_them():
+    """The crown is as sharp as the circle through its highest three points; 200 GPa, wires of 5.7 mm 150 mm apart."""
+    structure, found = checked("hoop", SHAPES["hoop"].school_of("knee"))
+    known = found["knee wall plate pushed out under snow"]
+    middle = len(structure.offsets) // 2
+    (a, low), (c, high) = structure.offsets[middle - 1], structure.offsets[middle]
+    half, sag = abs(c - a), high - low
+    assert known["kappa"] == pytest.approx(1000 * 2 * sag / (half**2 + sag**2), rel=3e-4)
+    stiff = 200e9 * math.pi * 0.0057**4 / 64
+    wide = (structure.body.y[1] - structure.body.y[0]) / 1000
+    snow = 0.3 * 250 * 9.81 * 0.15
+    push = (snow * wide**2 / (8 * known["f"]) + stiff * known["kappa"] / known["f"]) / 0.15
+    assert known["H"] == near(push)
+    assert known["M"] == near(push * known["L"] ** 2 / 8)
+
+
+def test_a_bow_of_few_bends_bends_as_a_beam_between_them_besides():
+    structure, found = checked("coop", {**SHAPES["coop"].school_of("bent-tube"), "house": "no"})
+    known = found["roof bow under snow"]
+    (bow, *_) = named(structure, "roof bow")
+    straight = max(along_of(solid, 1) for solid in bow.solids) / 1000
+    assert 0.2 < straight < known["L"] / 2
+    assert known["a"] == near(straight)
+    assert known["M"] == near(known["w"] * (known["L"] ** 2 / 64 + straight**2 / 8))

@@ -192,7 +192,7 @@ def test_pens_keep_to_the_side_of_the_field_they_stand_on():
             )
             for key, place in ((1, first), (2, second))
         ]
-        plans = plan_season(CATALOGUE, rectangle(40, 12, 0), pens, WARM, flock.out, flock.leaves).plans
+        plans = plan_season(CATALOGUE, rectangle(40, 12, 90), pens, WARM, flock.out, flock.leaves).plans
         bands = {plan.member.key: plan.part.band for plan in plans}
         first_is_low.append(bands[1] < bands[2])
     assert sorted(first_is_low) == [False, True]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import random
 from collections import Counter
 from dataclasses import replace
 from decimal import Decimal
@@ -242,3 +243,21 @@ def test_boards_of_a_long_floor_meet_on_a_bearer():
     assert any(
         {round(joint, 1) for joint in accumulate(order[:-1])} <= middles for order in permutations(parts)
     )
+
+
+@pytest.mark.parametrize("seed", [1, 9, 11, 24])
+def test_what_stacks_leave_is_put_right_a_few_sheets_at_a_time(seed):
+    """Fourteen pieces that what first fits puts on four sheets come out of three, as many as their area asks for; with one of
+    them in hand, that one is used, once."""
+    drawn = random.Random(seed)
+    pieces = [Rectangle(f"q{i}", drawn.randint(500, 1250), drawn.randint(300, 900)) for i in range(14)]
+    plan = plan_plates(pieces, [PLY], seconds=40.0)
+    assert (plan.cost, plan.proven) == (Decimal(114), True)
+    own = Plate(2440.0, 1220.0, Decimal(5), 1, 7)
+    with_own = plan_plates(pieces, [PLY, own], seconds=2.0)
+    assert sum(one.plate.thing == 7 for one in with_own.plates) <= 1
+    assert with_own.cost <= 5 + 3 * PLY.price
+    for found in (plan, with_own):
+        assert Counter(laid.label for cut in found.plates for laid in cut.layout.laid) == Counter(
+            one.label for one in pieces
+        )

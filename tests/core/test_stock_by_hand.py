@@ -10,29 +10,36 @@ from decimal import Decimal
 import pytest
 
 from ergamot.core.catalogue import Mesh, Sheet
-from ergamot.core.catalogue.kinds import Aisle, Fitting
+from ergamot.core.catalogue.kinds import Aisle, Fitting, Sold
 from ergamot.core.finding import phrase
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.shed import Sort, Thing
-from ergamot.core.stock import cheapest
+from ergamot.core.stock import cheapest, covers, fit
 from ergamot.core.stock.at_hand import AtHand
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.coverings import (
     Bought,
+    length_pack,
     mesh_lines,
+    price_key,
     sheet_lines,
     sheet_share,
     strip_metres,
     wire_panel_lines,
 )
-from ergamot.core.stock.covers import is_plate
+from ergamot.core.stock.covers import CoverPiece, is_plate
 from ergamot.core.stock.cut_list import Piece
 from ergamot.core.stock.diving import dive
+from ergamot.core.stock.fit import Size, jumps
 from ergamot.core.stock.linear import cost_of, first_fit, linear_optimum
 from ergamot.core.stock.money import money_of
 from ergamot.core.stock.patterns import Cutting, OutOfTime, Stock, best_pattern, simple_patterns
+from ergamot.core.stock.plates import Plate, plan_plates
 from ergamot.core.stock.sawing import Jig, jigs, marks
+from ergamot.core.stock.stick_plans import stick_plans
 from ergamot.core.stock.sticks import Want, plan_sticks
+from ergamot.core.stock.strips import Rectangle
+from ergamot.core.stock.wares import hardware_lines
 from tests.strategies import CATALOGUE
 
 LOW = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
@@ -317,3 +324,108 @@ def test_a_part_roll_half_as_wide_again_is_cut_down_and_no_wider():
 def test_a_board_is_a_sheet_from_six_hundred_millimetres():
     board = CATALOGUE.sheets["ply-12"]
     assert [is_plate(replace(board, cover_width_m=wide)) for wide in (0.599, 0.6)] == [False, True]
+
+
+def test_where_the_cost_jumps_by_a_hundredth_it_is_told_what_runs_out():
+    """€100.00 to 101.00 is told, 99.50 to 100.00 is not; a bay more first, then what is bought more or fewer of."""
+    boards, nails = phrase("2×3 spruce, length 3 m"), phrase("nails")
+    sizes = (
+        Size(3000.0, Decimal("99.50"), 0.1, 3, {boards: 8, nails: 2}),
+        Size(3025.0, Decimal("100.00"), 0.1, 3, {boards: 8, nails: 3}),
+        Size(3050.0, Decimal("101.00"), 0.1, 4, {boards: 10, nails: 2}),
+    )
+    (told,) = jumps(sizes)
+    assert (told.mm, told.more) == (3050.0, Decimal("1.00"))
+    assert [said(one) for one in told.why] == [
+        "4 bays instead of 3",
+        "2 more: 2×3 spruce, length 3 m",
+        "1 fewer: nails",
+    ]
+
+
+def test_boards_cost_what_the_farm_pays():
+    """A euro a metre in its own list; without one the list price, half as much again for larch."""
+    row, larch = CATALOGUE.sections["2x3"], CATALOGUE.species["larch"]
+    piece = Piece("a", "", "", "2x3", "larch", 2000.0, 2000.0, (0.0, 0.0), 5, ())
+    own = {mm: Decimal(f"{mm / 1000:.2f}") for mm in row.stock_mm}
+    listed = {mm: price * Decimal("1.5") for mm, price in zip(row.stock_mm, row.prices, strict=True)}
+    paid = {price_key(f"{row.label} {larch.label}", length_pack(mm)): price for mm, price in own.items()}
+    for told, prices in ((paid, own), ({}, listed)):
+        ((_, _, plan),) = stick_plans([piece], CATALOGUE, AtHand(), 0.5, {}, 0.1, told)
+        assert plan.bars
+        assert all(bar.price == prices[bar.stock_mm] for bar in plan.bars)
+
+
+def test_the_deepest_boards_are_given_out_before_any_is_ripped():
+    """One 2×6 in hand, a piece of 2×6 and one of 2×3 wanted: the board is the 2×6's."""
+    pieces = [
+        Piece(label, "", "", section, "spf", 2000.0, 2000.0, (0.0, 0.0), 1, ())
+        for label, section in (("a", "2x3"), ("b", "2x6"))
+    ]
+    hand = AtHand({1: Thing(Sort.STICK, "2x6", 1, "spf", 2400.0)}, True)
+    plans = {section: plan for section, _, plan in stick_plans(pieces, CATALOGUE, hand, 0.5, {}, 0.1, {})}
+    assert [bar.thing for bar in plans["2x6"].bars] == [1]
+    assert [bar.thing for bar in plans["2x3"].bars] == [0]
+
+
+def test_money_by_aisle_and_all_together():
+    lines = [
+        Bought("one", aisle, phrase("one"), 1, phrase("each"), Decimal(cost), Decimal(cost), row="none")
+        for aisle, cost in ((Aisle.TIMBER, 30), (Aisle.HARDWARE, 7), (Aisle.TIMBER, 12))
+    ]
+    found = money_of(lines, CATALOGUE, 7)
+    assert dict(found.by_aisle) == {Aisle.TIMBER: Decimal(42), Aisle.HARDWARE: Decimal(7)}
+    assert (found.total, found.a_bird) == (Decimal(49), Decimal("7.00"))
+
+
+def test_hardware_is_bought_in_whole_packs_of_what_one_pen_has():
+    wanted = Counter[str]()
+    for item in LOW.hardware:
+        if item.row is not None and item.row.sold is not Sold.METRE:
+            wanted[item.row.key] += item.count
+    packs = {line.row: line.packs for line in hardware_lines(LOW)}
+    rows = {item.row.key: item.row for item in LOW.hardware if item.row is not None}
+    assert wanted
+    assert {key: packs[key] for key in wanted} == {
+        key: math.ceil(count / rows[key].pack) for key, count in wanted.items()
+    }
+
+
+def test_one_length_of_rope_is_taken_where_one_is_enough():
+    hand = AtHand({1: Thing(Sort.WARE, "rope", 3, long_mm=5000.0)})
+    assert hand.metres("rope", 4.0) == 5.0
+    assert hand.left(1) == 2
+    assert hand.metres("rope", 6.0) == 10.0
+    assert hand.left(1) == 0
+
+
+def test_sheets_are_planned_in_the_time_there_is(monkeypatch):
+    """Half of it for parts alike, half for whole sheets first; there is but one way where all pieces are smaller than a sheet."""
+    given = []
+
+    def plan(pieces, plates, kerf_mm=3.0, seconds=0.0):
+        given.append(seconds)
+        return plan_plates(pieces, plates, kerf_mm, seconds)
+
+    monkeypatch.setattr(covers, "plan_plates", plan)
+    board = CATALOGUE.sheets["ply-12"]
+    covers.plate_plan(board, [CoverPiece("Q1", "ply-12", (), 1200.0, 600.0, 3, ())], AtHand(), 0.6)
+    assert given == [0.3]
+    covers.plate_plan(board, [CoverPiece("Q1", "ply-12", (), 3000.0, 600.0, 1, ())], AtHand(), 0.6)
+    assert given == [0.3] * 3
+
+
+def test_cost_is_told_half_a_metre_either_way_in_steps_of_25_mm(monkeypatch):
+    bill = bill_of(LOW, CATALOGUE, 0.3)
+    monkeypatch.setattr(fit, "bill_of", lambda *_, **__: bill)
+    design = make_design(CATALOGUE, "low-pen", {"length": 3000.0})
+    found = fit.stock_fit(CATALOGUE, design, "length")
+    assert [size.mm for size in found.sizes] == [2500.0 + 25 * i for i in range(41)]
+
+
+def test_a_saw_takes_three_millimetres_of_a_sheet():
+    """Two pieces of 1218.5 and the cut between them are a sheet of 2440; of 1218.6 they are not."""
+    board = Plate(2440.0, 1220.0, Decimal(38))
+    for long, sheets in ((1218.5, 1), (1218.6, 2)):
+        plan = plan_plates([Rectangle("a", long, 1000.0, turns=False)] * 2, [board])
+        assert len(plan.plates) == sheets

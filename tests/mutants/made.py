@@ -74,13 +74,19 @@ def _moved(file: Path, lines: list[str], one: ast.Constant, factor: float, names
 
 
 def functions(package: str) -> list[Mutant]:
-    """Sixty mutants of functions, the same ones each time."""
+    """Sixty mutants of a package, the same ones each time; those of a line that may move are none."""
     found: list[tuple[Path, cst.Module, Mutation]] = []
     for file in modules(package):
         module, mutations, _, _ = create_mutations(str(file), file.read_text("utf-8"))
         found += [(file, module, one) for one in mutations if not _of_words(one)]
     chosen = random.Random(SEED).sample(found, min(SAMPLE, len(found)))
-    return [_changed(file, module, one) for file, module, one in chosen]
+    made = [(file, _changed(file, module, one)) for file, module, one in chosen]
+    return [one for file, one in made if not _may_move(file, one)]
+
+
+def _may_move(file: Path, one: Mutant) -> bool:
+    lines = zip(file.read_text("utf-8").splitlines(), one.source.splitlines(), strict=False)
+    return MAY_MOVE in next((was for was, now in lines if was != now), "")
 
 
 def _of_words(one: Mutation) -> bool:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 from collections import Counter
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 
@@ -75,7 +75,7 @@ def stock_fit(
     require_range("reach_mm", reach_mm, 25, 1000, "mm")
     require_range("step_mm", step_mm, 10, 250, "mm")
     sizes = tuple(_sizes(catalogue, design, parameter, reach_mm, step_mm, prices))
-    return Fit(sizes, tuple(_jumps(sizes)))
+    return Fit(sizes, tuple(jumps(sizes)))
 
 
 def _sizes(
@@ -122,7 +122,17 @@ def _bays(structure: Structure) -> int:
     return max(0, len(lines) - 1)
 
 
-def _jumps(sizes: tuple[Size, ...]) -> Iterator[Jump]:
+def jumps(sizes: Sequence[Size]) -> Iterator[Jump]:
+    """Where the cost jumps, and what runs out there.
+
+    Args: sizes, in their order.
+    Returns: an iterator of Jumps, one for each size that costs a hundredth more or less than the one before.
+    Source: judgement.
+
+    >>> costs = (Decimal("100.00"), Decimal("100.99"), Decimal("102.00"))
+    >>> [one.more for one in jumps([Size(0.0, cost, 0.0, bays, {}) for bays, cost in enumerate(costs)])]
+    [Decimal('1.01')]
+    """
     for before, after in itertools.pairwise(sizes):
         more = after.cost - before.cost
         if abs(more) < before.cost * Decimal(str(STEP_SHARE)):

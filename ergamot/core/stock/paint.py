@@ -50,7 +50,7 @@ def stain_l(area_m2: float) -> int:
     Returns: whole litres, in all its coats.
     Source: makers of outdoor stain.
 
-    >>> stain_l(12.0), stain_l(0.0)
-    (3, 0)
+    >>> stain_l(55.0), stain_l(12.0), stain_l(0.0)
+    (11, 3, 0)
     """
     return math.ceil(area_m2 * COATS / M2_PER_LITRE - 1e-9)

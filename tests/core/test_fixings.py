@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections import Counter
+from dataclasses import replace
 from itertools import product
 
 import numpy as np
@@ -13,7 +14,8 @@ from scipy.spatial import ConvexHull
 
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.frame.kinds import Duty
+from ergamot.core.frame.fixings import count_fixings
+from ergamot.core.frame.kinds import Duty, Part, When
 from ergamot.core.frame.separation import separation_mm
 from tests.strategies import CATALOGUE, designs
 
@@ -152,3 +154,57 @@ def test_a_pen_that_comes_apart_is_bolted_where_it_does_and_screwed_within_its_p
     assert min(met.values()) > 8
     assert not any(joint.fixing and joint.fixing.kind is Fitting.BOLT for joint in whole.joints)
     assert any("comes apart into two sides" in note.text("metric") for note in parts.notes)
+
+
+def panel_of(structure, solid, **changed):
+    """A panel of a pen, mesh or sheet, with some things of it changed."""
+    plain = (
+        one for one in structure.panels if one.solid == solid and not one.curved and one.part is Part.CLADDING
+    )
+    return replace(next(plain), **changed)
+
+
+def fixed(structure, *panels):
+    """What holds some panels to the frame of a pen, by the kind of fixing."""
+    return {item.row.kind: item.count for item in count_fixings(structure.members, panels, (), CATALOGUE)}
+
+
+def square(side, z=500.0):
+    return ((0.0, 0.0, z), (side, 0.0, z), (side, 0.0, z + side), (0.0, 0.0, z + side))
+
+
+def test_on_pipe_mesh_is_tied_every_100_mm_and_a_tarp_every_300():
+    """1201 mm round: 13 ties and 5; a door's mesh is stapled to its own frame, every 75 mm: 17."""
+    kit = build(make_design(CATALOGUE, "pipe-kit", {}), CATALOGUE)
+    low = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
+    mesh, sheet = (panel_of(low, solid, corners=square(300.25)) for solid in (False, True))
+    assert fixed(kit, mesh) == {Fitting.TIE: 13}
+    assert fixed(kit, sheet) == {Fitting.TIE: 5}
+    assert fixed(kit, mesh, sheet) == {Fitting.TIE: 18}
+    assert fixed(kit, replace(mesh, part=Part.LEAF)) == {Fitting.STAPLE: 17}
+
+
+def test_on_steel_mesh_is_screwed_every_150_mm():
+    """1501 mm round: 11 screws on a welded body, 21 staples on its wooden leaf; what waits in the shed is held by none."""
+    coop = build(make_design(CATALOGUE, "coop", {"base_made": "steel", "body_made": "steel"}), CATALOGUE)
+    low = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
+    mesh = panel_of(low, False, corners=square(375.25))
+    assert fixed(coop, mesh) == {Fitting.ROOF_SCREW: 11}
+    assert fixed(coop, replace(mesh, part=Part.LEAF)) == {Fitting.STAPLE: 21}
+    assert fixed(coop, replace(mesh, when=When.ASIDE)) == {}
+    assert fixed(low, mesh) == {Fitting.STAPLE: 21}
+
+
+def test_on_a_welded_base_only_the_edge_that_lies_on_it_is_screwed():
+    """A square of 600 mm whose foot lies on the base: four screws along it, 24 staples round the rest."""
+    low = build(make_design(CATALOGUE, "low-pen", {"base_made": "steel"}), CATALOGUE)
+    mesh = panel_of(low, False, corners=square(600.0, z=10.0))
+    assert fixed(low, mesh) == {Fitting.ROOF_SCREW: 4, Fitting.STAPLE: 24}
+
+
+def test_a_row_of_screws_along_each_stick_behind_a_sheet():
+    """901 mm: 4 at 450 and one to begin with; 450 mm, half of its 900 across: 2; 449 mm is no support of it."""
+    low = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
+    for runs, screws in (((901.0,), 4), ((901.0, 450.0), 6), ((901.0, 449.0), 4)):
+        sheet = panel_of(low, True, bearings_mm=runs, cut_mm=(2000.0, 900.0))
+        assert fixed(low, sheet) == {Fitting.ROOF_SCREW: screws}

@@ -126,3 +126,13 @@ def test_a_group_of_panels_sticks_and_parts_says_how_many_of_each():
     assert steps["m_roof"].source == f"{panels} panel{'s' if panels != 1 else ''}"
     screws = sum(item.count for item in PEN.hardware if item.group is Group.FIXINGS)
     assert steps["m_fixings"].source == f"{screws} parts"
+
+
+def test_so_many_times_as_heavy_about_its_own_centre():
+    weighed = mass(build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE))
+    half = weighed.scaled(0.5)
+    assert (half.dry_kg, half.fresh_kg) == pytest.approx((weighed.dry_kg / 2, weighed.fresh_kg / 2))
+    assert half.groups.keys() == weighed.groups.keys()
+    for group, both in weighed.groups.items():
+        assert half.groups[group] == pytest.approx((both[0] / 2, both[1] / 2))
+    assert (half.dry_centre, half.fresh_centre) == (weighed.dry_centre, weighed.fresh_centre)

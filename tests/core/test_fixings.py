@@ -180,6 +180,7 @@ def test_on_pipe_mesh_is_tied_every_100_mm_and_a_tarp_every_300():
     mesh, sheet = (panel_of(low, solid, corners=square(300.25)) for solid in (False, True))
     assert fixed(kit, mesh) == {Fitting.TIE: 13}
     assert fixed(kit, sheet) == {Fitting.TIE: 5}
+    assert fixed(kit, replace(sheet, corners=square(300.0))) == {Fitting.TIE: 4}
     assert fixed(kit, mesh, sheet) == {Fitting.TIE: 18}
     assert fixed(kit, replace(mesh, part=Part.LEAF)) == {Fitting.STAPLE: 17}
 

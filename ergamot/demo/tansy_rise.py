@@ -150,6 +150,7 @@ def _enter(work: Work) -> None:
             "roof": "steel-29",
             "walls": "sheltered",
             "gear": "boards",
+            "wheel": "foam-13",
             "pairs": 2,
             "anchors": 0,
         },

@@ -36,7 +36,8 @@ def descended(
 ) -> Candidate:
     """The pen that is met with going from one to the next better beside it.
 
-    By one change at a time, the likeliest first; then so from there on every other running gear; then by two changes at once.
+    By one change at a time, of those likely to help, and so from there on every other running gear; then the same by any change;
+    then by two changes at once.
 
     Args: catalogue; asked, for its flock, its farm and what is settled; start; most, pens tried, 1 to 10000; held, parameters
         that stay as they are, besides what is settled; spared, those changed only where less is wanting then.
@@ -51,12 +52,8 @@ def descended(
     require_range("most", most, 1, 10_000)
     best = tied_candidate(catalogue, asked, start)
     way = _Way(catalogue, asked, most, held | set(asked.fixed), spared, {best.key: best})
-    best = way.down(best)
-    gears = genome_of(catalogue, asked).choices(start.shape, "gear")
-    others = [one for gear in gears if (one := way.judged(best.design, {"gear": gear}, again=True))]
-    for other in sorted(others, key=lambda one: one.order):
-        best = better_of(best, way.down(other))
-    return way.by_two(best)
+    likeliest = way.everywhere(best, likely=True)
+    return way.by_two(better_of(likeliest, way.everywhere(best, likely=False)))
 
 
 @dataclass
@@ -70,14 +67,24 @@ class _Way:
     spared: frozenset[str]
     known: dict[str, Candidate | None]
 
-    def down(self, best: Candidate) -> Candidate:
-        """The best that is met with: every change is tried once on the best so far, until none helps."""
+    def everywhere(self, start: Candidate, likely: bool) -> Candidate:
+        """The best that is met with going down from a pen, and from there on every other running gear."""
+        best = self.down(start, likely)
+        gears = genome_of(self.catalogue, self.asked).choices(start.design.shape, "gear")
+        others = [one for gear in gears if (one := self.judged(best.design, {"gear": gear}, again=True))]
+        for other in sorted(others, key=lambda one: one.order):
+            best = better_of(best, self.down(other, likely))
+        return best
+
+    def down(self, best: Candidate, likely: bool) -> Candidate:
+        """The best that is met with: every change, or every one that is likely to help, is tried once on the best so far, until
+        none helps; begun anew where something else is to be mended first."""
         start = None
         while start is not best and self.left > 0:
             start = best
             for changes, aim in _single(self.catalogue, self.asked, start):
-                if aim is None or promising(self.catalogue, best.design, changes, aim):
-                    best = self._better(best, changes)
+                if not likely or aim is None or promising(self.catalogue, best.design, changes, aim):
+                    best = self._better(best, changes, again=not likely)
                 if _aims(best) != _aims(start):
                     break
         return best
@@ -86,18 +93,16 @@ class _Way:
         """The best of those that differ in two things, of such as differ well in one."""
         beside = [
             (found, changes)
-            for changes, aim in _single(self.catalogue, self.asked, best)
-            if aim is None or promising(self.catalogue, best.design, changes, aim)
+            for changes, _ in _single(self.catalogue, self.asked, best)
             if (found := self.judged(best.design, changes, again=True))
         ]
         for changes in _paired(beside):
             best = self._better(best, changes)
         return best
 
-    def _better(self, best: Candidate, changes: Changes) -> Candidate:
-        found = self.judged(
-            best.design, changes, under=math.inf if best.wanting else best.figures[Figure.MASS]
-        )
+    def _better(self, best: Candidate, changes: Changes, again: bool = False) -> Candidate:
+        under = math.inf if best.wanting else best.figures[Figure.MASS]
+        found = self.judged(best.design, changes, again, under)
         if found is None or (self.spared & set(changes) and found.order[0] >= best.order[0]):
             return best
         return better_of(best, found)

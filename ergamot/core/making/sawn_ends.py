@@ -11,8 +11,6 @@ from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.structure import Structure
 from ergamot.core.stock.cut_list import saw_deg
 
-LEAST_SLANT_MM = 0.5  # of a cut across its stick; judgement: half the thickness of a pencil line
-
 
 @dataclass(frozen=True)
 class SawnEnd:
@@ -79,6 +77,5 @@ def _slants(own: tuple[Point, ...], other: tuple[Point, ...]) -> list[Flat]:
     for edge in edges:
         slant = abs(float(edge @ along))
         wide = math.sqrt(max(float(edge @ edge) - slant**2, 0.0))
-        if slant > LEAST_SLANT_MM:
-            found.append((round(wide, 1), saw_deg(math.degrees(math.atan2(slant, wide)))))
+        found.append((round(wide, 1), saw_deg(math.degrees(math.atan2(slant, wide)))))
     return [(wide, angle) for wide, angle in found if angle]

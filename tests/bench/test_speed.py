@@ -143,7 +143,7 @@ def test_cost_against_length(benchmark, shape, strain, placed):
     """Forty-one sizes; asked: 5 s."""
     design = proposed(shape, strain, placed)[0]
     found = benchmark.pedantic(lambda: stock_fit(CATALOGUE, design, "length"), setup=forget, rounds=1)
-    assert len(found.sizes) > 30
+    assert len(found.sizes) > 20  # a pen as long as the longest boards has none above it
 
 
 @EACH_PEN

@@ -204,9 +204,8 @@ def test_the_young_are_told_of_behind_their_nets():
     pen = Member(1, young, PenSize(3.0, 2.0, 3.4, 2.3), Stays.WEEK, young.out, nets=held)
     (plan,) = plan_season(CATALOGUE, rectangle(80, 60, 0), [pen], WARM, young.out, young.leaves).plans
     notes = [one.text("metric") for one in plan.notes]
-    assert [one.text("metric") for one in told_of_nets(held, young, 7)] == notes[
-        : len(told_of_nets(held, young, 7))
-    ]
+    around = [one.text("metric") for one in told_of_nets(held, young, 7)]
+    assert notes[: len(around)] == around
     assert any("until day 28" in one for one in notes)
 
 

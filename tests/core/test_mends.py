@@ -104,3 +104,11 @@ def test_what_spoils_nothing_comes_first_then_what_mends_then_the_cheapest():
     )
     rest = [one.stands for one in ordered if "moving" not in one.mends and not one.spoils]
     assert rest == sorted(rest, reverse=True)
+
+
+def test_sheets_and_doors_a_keeper_may_not_have_mend_nothing():
+    """No search and no mend takes what is "one you have": only its keeper knows of it."""
+    for shape in SHAPES:
+        design = make_design(CATALOGUE, shape, {})
+        tried = [change for what in What for change in single_changes(CATALOGUE, design, what)]
+        assert not [one for one in tried if {"roof_made", "door_made"} & one.keys()]

@@ -44,7 +44,7 @@ def test_a_search_of_nothing_is_refused():
     assert refused.value.field == "most"
 
 
-# What the best of the starts was before a short search left out what is not likely to help: how many verdicts fell short, how
+# What the best of the starts was before a short search put off what is not likely to help: how many verdicts fell short, how
 # much was wanting, and its kg
 BEFORE = {
     "six hens": (0, 0.0, 119.6),

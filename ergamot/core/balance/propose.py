@@ -27,21 +27,9 @@ AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.
 KEPT_PROPOSALS = 32  # of one session at the pens and more; a design is small
 KEPT_LOOKS = 128
 MOST_SIZES = 4  # looked at on the best running gear; may move
-# What the stock says, the shade it gives, how it is got into, what it looks like and sheets a keeper may not have; judgement
+# What the stock says, the shade it gives, how it is got into and what it looks like; judgement
 HELD = frozenset(
-    {
-        "length",
-        "width",
-        "section",
-        "roofed",
-        "access",
-        "roof_kind",
-        "roof_made",
-        "pitch",
-        "rise",
-        "wall",
-        "overhang",
-    }
+    {"length", "width", "section", "roofed", "access", "roof_kind", "pitch", "rise", "wall", "overhang"}
 )
 # Of every axle that is looked at: the milder is tried at last
 STOUT: Mapping[str, Value] = {"axle_steel": Steel.HARD}

@@ -20,9 +20,8 @@ from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.structure import Structure
 
 HOW_MANY = 3
-LEAST_ROOM = (
-    0.9  # of what is good, in the largest that is looked at: what is changed then gives no more; may move
-)
+# Of what is good in Space, where a shape looks best: what is changed of it then gives no more room
+LEAST_ROOM = 0.9  # may move
 
 
 @dataclass(frozen=True)

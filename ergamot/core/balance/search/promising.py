@@ -11,9 +11,8 @@ from ergamot.core.frame.design import Design
 from ergamot.core.frame.parameters import Value
 
 STUFF = (Section, Sheet, Species, Mesh, WirePanel)
-SOFTWOOD_KG_M3 = (
-    500.0  # to set a section of wood beside one of steel; may move: the middle of USDA FPL-GTR-282
-)
+# To set a section of wood beside one of steel; the middle of USDA FPL-GTR-282
+SOFTWOOD_KG_M3 = 500.0  # may move
 
 
 def promising(catalogue: Catalogue, design: Design, changes: Mapping[str, Value], what: What) -> bool:
@@ -24,7 +23,7 @@ def promising(catalogue: Catalogue, design: Design, changes: Mapping[str, Value]
     it is rated for more. Whatever else is changed may help.
 
     Args: catalogue; design, as it is; changes of it; what, the verdict, or weight.
-    Returns: False where it is not; a short search has no time for it then.
+    Returns: False where it is not; a short search comes to it after all else.
     Source: judgement, of statics; rolling resistance falls as the wheel grows (Bekker 1969).
 
     >>> low = make_design(c, "low-pen", {"species": "spf"})

@@ -64,7 +64,7 @@ PARAMETERS: tuple[Parameter, ...] = (
             Choice("cut", "cut to the pen"),
             Choice("own", "ones you have, uncut", "the pen is made to fit them"),
         ),
-        idle=(What.SPACE,),
+        kept=True,
     ),
     Parameter("own_sheets", "Your sheets", "covering", "count", 2, 1, 6, only_if=OWN, kept=True),
     Parameter(

@@ -13,7 +13,7 @@ from ergamot.core.balance.search.asked import make_asked
 from ergamot.core.balance.search.candidate import judged_design
 from ergamot.core.balance.search.executor import InLine
 from ergamot.core.balance.search.genes import Draft
-from ergamot.core.balance.verdicts import judge, stands_of
+from ergamot.core.balance.verdicts import judge, on_poor_grip, stands_of
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
@@ -94,6 +94,7 @@ def _names_of_examples(doctest_namespace: dict[str, Any]) -> None:
         mass=mass,
         make_design=make_design,
         judge=judge,
+        on_poor_grip=on_poor_grip,
         stands_of=stands_of,
         make_asked=make_asked,
         judged_design=judged_design,

@@ -1,4 +1,4 @@
-"""Tying a pen down: its wheels chocked, and the cheapest anchors that hold it in the farm's gust on poor grip."""
+"""Tying a pen down: its wheels chocked; and the cheapest anchors that hold it in the farm's gust on poor grip."""
 
 from __future__ import annotations
 
@@ -10,28 +10,41 @@ from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.parameters import Value
 from ergamot.core.weather.anchors import fewest
 from ergamot.core.weather.holding import SURE
-from ergamot.core.weather.threshold import Stands
+from ergamot.core.weather.threshold import Stability
 
 
-def tied_down(catalogue: Catalogue, farm: FarmConditions, design: Design, stands: Stands) -> Design:
-    """The same pen, its wheels chocked, and with the cheapest anchors that hold it in the farm's gust on poor grip.
+def chocked(catalogue: Catalogue, design: Design) -> Design:
+    """The same pen, its wheels chocked where it stands.
 
-    Args: catalogue; farm; design; stands, how it stands as it is.
-    Returns: the Design; the same but for its chocks where it stands already or no anchors hold it.
+    Args: catalogue; design.
+    Returns: the Design; the same without wheels of its own.
+    Source: common practice: a wedge costs nothing.
+
+    >>> from ergamot.core.frame.design import make_design
+    >>> chocked(c, make_design(c, "low-pen", {"gear": "wheels"})).values["chocks"]
+    'yes'
+    """
+    rolls = design.values["gear"] in (Moves.WHEELS, Moves.AXLES) and design.values["chocks"] != "yes"
+    return change(catalogue, design, {"chocks": "yes"}) if rolls else design
+
+
+def tied_down(catalogue: Catalogue, farm: FarmConditions, design: Design, poor: Stability) -> Design:
+    """The same pen with the cheapest anchors that hold it in the farm's gust on poor grip.
+
+    Args: catalogue; farm; design; poor, how it stands on poor grip as it is.
+    Returns: the Design; the same where it stands already or no anchors hold it.
     Source: as `fewest`.
 
     >>> from ergamot.core.frame.design import make_design
     >>> bare = make_design(c, "low-pen", {})
-    >>> tied = tied_down(c, farm(), bare, stands_of(pen(), mass(pen()), farm()))
+    >>> tied = tied_down(c, farm(), bare, on_poor_grip(pen(), mass(pen()), farm()))
     >>> float(tied.values["anchors"]) > 0
     True
     """
-    if design.values["gear"] in (Moves.WHEELS, Moves.AXLES):
-        design = change(catalogue, design, {"chocks": "yes"})
-    if stands.poor.worst.least >= farm.design_gust_ms:
+    if poor.worst.least >= farm.design_gust_ms:
         return design
     kinds = fewest(
-        stands.poor,
+        poor,
         farm.design_gust_ms,
         catalogue.anchors.values(),
         farm.holding_ground,

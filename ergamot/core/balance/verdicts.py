@@ -20,10 +20,10 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
-from ergamot.core.weather.holding import parked
+from ergamot.core.weather.holding import Grips, grips, parked
 from ergamot.core.weather.loads import Loads, wind_loads
 from ergamot.core.weather.speed import local_factor
-from ergamot.core.weather.threshold import Stands, stands_on, thresholds
+from ergamot.core.weather.threshold import Stability, Stands, as_grip_varies, thresholds
 from ergamot.core.weather.verdict import judge_wind
 
 
@@ -91,9 +91,30 @@ def stands_of(
     True
     """
     loads = loads or wind_loads(wind_body(structure))
-    held = parked(structure, weighed, farm.holding_ground)
-    factor = local_factor(loads.body.height_m, farm.exposure.roughness_m, farm.speed_up)
-    return stands_on(thresholds(loads, held, factor), farm.holding_ground)
+    return as_grip_varies(loads, _grips_of(structure, weighed, farm), _factor(loads, farm))
+
+
+def on_poor_grip(structure: Structure, weighed: Mass, farm: FarmConditions) -> Stability:
+    """How a pen stands in the wind, parked, on a farm, where its ground holds least.
+
+    Args: structure; weighed, its mass; farm.
+    Returns: the Stability.
+    Raises: OutOfRange.
+    Source: as `stands_of`.
+
+    >>> on_poor_grip(pen(), mass(pen()), farm()).worst == stands_of(pen(), mass(pen()), farm()).poor.worst
+    True
+    """
+    loads = wind_loads(wind_body(structure))
+    return thresholds(loads, _grips_of(structure, weighed, farm).poor, _factor(loads, farm))
+
+
+def _grips_of(structure: Structure, weighed: Mass, farm: FarmConditions) -> Grips:
+    return grips(parked(structure, weighed, farm.holding_ground), farm.holding_ground)
+
+
+def _factor(loads: Loads, farm: FarmConditions) -> float:
+    return local_factor(loads.body.height_m, farm.exposure.roughness_m, farm.speed_up)
 
 
 def judge(

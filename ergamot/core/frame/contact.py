@@ -101,25 +101,21 @@ def bearings(members: tuple[Member, ...]) -> tuple[Bearing, ...]:
     i, j = first[pair[kept]], second[pair[kept]]
     one, other, area = one[kept], other[kept], area[kept]
     normal = s.normals[i, one]
-    behind = [np.ptp(np.einsum("pck,pk->pc", s.corners[side], normal), axis=1) for side in (i, j)]
-    best: dict[tuple[int, int], Bearing] = {}
-    for k in range(len(i)):
-        found = Bearing(
-            (int(s.owner[i[k]]), int(s.owner[j[k]])),
-            float(area[k]),
-            (bool(one[k] < 2), bool(other[k] < 2)),
-            (float(behind[0][k]), float(behind[1][k])),
-        )
-        known = best.get(found.pair)
-        if known is None or known.area_mm2 < found.area_mm2:
-            best[found.pair] = found
-    return tuple(best.values())
+    behind = [np.ptp(np.einsum("pck,pk->pc", s.corners[side], normal), axis=1).tolist() for side in (i, j)]
+    pairs = list(zip(s.owner[i].tolist(), s.owner[j].tolist(), strict=True))
+    ends = list(zip((one < 2).tolist(), (other < 2).tolist(), strict=True))
+    shared = area.tolist()
+    best: dict[tuple[int, int], int] = {}  # the largest of each pair
+    for k, owners in enumerate(pairs):
+        if owners not in best or shared[best[owners]] < shared[k]:
+            best[owners] = k
+    return tuple(Bearing(pairs[k], shared[k], ends[k], (behind[0][k], behind[1][k])) for k in best.values())
 
 
 def _shared_area(
     s: _Solids, first: np.ndarray, one: np.ndarray, second: np.ndarray, other: np.ndarray
 ) -> np.ndarray:
-    """Area two faces in one plane share: boxes by their sides, anything sawn by clipping."""
+    """Area two faces in one plane share: boxes by their sides, of anything sawn too where both faces are, else by clipping."""
     area = np.zeros(len(first))
     boxes = s.upright[first] & s.upright[second]
     if boxes.any():
@@ -138,9 +134,45 @@ def _shared_area(
         along /= np.linalg.norm(along, axis=1, keepdims=True)
         up = np.cross(s.normals[first[sawn], one[sawn]], along)
         flat = [np.stack([np.einsum("pck,pk->pc", q, d) for d in (along, up)], axis=2) for q in (a, b)]
-        polygons = [shapely.polygons(points) for points in flat]
-        area[sawn] = shapely.area(shapely.intersection(polygons[0], polygons[1]))
+        area[sawn] = _flat_area(*flat)
     return area
+
+
+def _flat_area(a: np.ndarray, b: np.ndarray) -> np.ndarray:
+    """What each of some four-cornered pieces, (n, 4, 2), shares with another."""
+    low = np.maximum(a.min(axis=1), b.min(axis=1))
+    high = np.minimum(a.max(axis=1), b.max(axis=1))
+    shared = np.clip(high - low, 0.0, None).prod(axis=1)  # the most it can be
+    slant = (shared > 0) & ~(boxed(a) & boxed(b))
+    shared[slant] = shapely.area(shapely.intersection(shapely.polygons(a[slant]), shapely.polygons(b[slant])))
+    return np.asarray(shared)
+
+
+def boxed(flat: np.ndarray) -> np.ndarray:
+    """Which four-cornered pieces are rectangles square to both axes?
+
+    Args: flat, (n, 4, 2) mm, corners in their order round it.
+    Returns: (n,) of true and false, to a square millimetre.
+    Source: geometry.
+
+    >>> boxed(np.array([[[0, 0], [9, 0], [9, 5], [0, 5]], [[0, 0], [9, 0], [5, 5], [0, 5]]])).tolist()
+    [True, False]
+    """
+    return np.asarray(np.abs(areas_of(flat) - np.ptp(flat, axis=1).prod(axis=1)) < 1.0)
+
+
+def areas_of(flat: np.ndarray) -> np.ndarray:
+    """The areas of four-cornered pieces.
+
+    Args: flat, (n, 4, 2) mm, corners in their order round it.
+    Returns: (n,) mm².
+    Source: geometry: half of what their diagonals span.
+
+    >>> areas_of(np.array([[[0, 0], [9, 0], [5, 5], [0, 5]]])).tolist()
+    [35.0]
+    """
+    first, second = flat[:, 2] - flat[:, 0], flat[:, 3] - flat[:, 1]
+    return np.asarray(np.abs(first[:, 0] * second[:, 1] - first[:, 1] * second[:, 0]) / 2)
 
 
 def crossing(member: Member, axis: int, at: float) -> tuple[tuple[float, float], ...]:

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 
-import numpy as np
 import shapely
 from shapely import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from ergamot.core.catalogue import Covering, Mesh, Sheet
-from ergamot.core.frame.contact import FACES, TOUCH_MM
+from ergamot.core.frame.backing import backed
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Group, Part, Purpose, Space, When
@@ -139,7 +138,7 @@ class Coverer:
                     size = (whole[2] - whole[0], (whole[3] - whole[1]) * face.stretch)
                     panel = replace(panel, cut_mm=size if first else (0.0, 0.0))
                 panels.append((panel, face, part))
-        return tuple(_backed(panels, members))
+        return backed(panels, members)
 
     def _round_holes(self, face: Face, region: BaseGeometry) -> BaseGeometry:
         """A part of a face without what opens in it."""
@@ -194,100 +193,3 @@ def _panel(ref: str, face: Face, coat: Coat, part: Polygon, raised: bool) -> Pan
         closes=coat.closes,
         raised=raised,
     )
-
-
-def _backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ...]) -> list[Panel]:
-    """Each panel with the part of it that lies on sticks, face by face."""
-    quads = _side_quads(members)
-    by_face: dict[str, list[int]] = {}
-    for i, (_, face, _) in enumerate(panels):
-        by_face.setdefault(f"{face.name} {face.origin}", []).append(i)
-    made = [panel for panel, _, _ in panels]
-    faces = [panels[indices[0]][1] for indices in by_face.values()]
-    for face, indices, lies in zip(faces, by_face.values(), in_planes(quads, faces), strict=True):
-        if not lies.any():
-            continue
-        flat = (quads[lies] - face.origin) @ np.array([face.along, face.up]).T
-        for i in indices:
-            areas, runs = _shared(flat, panels[i][2])
-            made[i] = replace(
-                made[i],
-                backed_m2=min(float(areas.sum()) / 1e6, made[i].area_m2),
-                bearings_mm=tuple(float(run) for run in runs[areas > 1]),
-            )
-    return made
-
-
-def _shared(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
-    """Area and longer side of what each four-cornered piece shares with a panel.
-
-    Upright pieces on an upright rectangle, clear of upright holes in it, nearly all there are, need no clipping.
-    """
-    low, high = flat.min(axis=1), flat.max(axis=1)
-    a, b, c, d = part.bounds
-    near = (low < (c, d)).all(axis=1) & (high > (a, b)).all(axis=1)
-    flat, low, high = flat[near], low[near], high[near]
-    if not len(flat):
-        return np.zeros(0), np.zeros(0)
-    holes = [Polygon(ring) for ring in part.interiors]
-    whole = part.area + sum(hole.area for hole in holes)
-    if abs(whole - (c - a) * (d - b)) > 1.0 or not all(_is_box(hole) for hole in holes):
-        return _clipped(flat, part)
-    boxed = np.abs(_areas(flat) - (high - low).prod(axis=1)) < 1.0
-    for hole in holes:
-        boxed &= ~(_overlap(low, high, hole.bounds) > 0).all(axis=1)
-    areas, runs = np.zeros(len(flat)), np.zeros(len(flat))
-    sides = _overlap(low, high, part.bounds)
-    areas[boxed] = sides.prod(axis=1)[boxed]
-    runs[boxed] = sides.max(axis=1)[boxed]
-    if not boxed.all():
-        areas[~boxed], runs[~boxed] = _clipped(flat[~boxed], part)
-    return areas, runs
-
-
-def _is_box(polygon: Polygon) -> bool:
-    a, b, c, d = polygon.bounds
-    return bool(abs(polygon.area - (c - a) * (d - b)) < 1.0)
-
-
-def _areas(flat: np.ndarray) -> np.ndarray:
-    """Of four-cornered pieces: half of what their diagonals span."""
-    first, second = flat[:, 2] - flat[:, 0], flat[:, 3] - flat[:, 1]
-    return np.asarray(np.abs(first[:, 0] * second[:, 1] - first[:, 1] * second[:, 0]) / 2)
-
-
-def _overlap(low: np.ndarray, high: np.ndarray, bounds: tuple[float, float, float, float]) -> np.ndarray:
-    a, b, c, d = bounds
-    sides: np.ndarray = np.minimum(high, (c, d)) - np.maximum(low, (a, b))
-    return np.asarray(np.clip(sides, 0, None) * (sides > 0).all(axis=1, keepdims=True))
-
-
-def _clipped(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
-    if not len(flat):
-        return np.zeros(0), np.zeros(0)
-    shared = shapely.intersection(shapely.polygons(flat), part)
-    low_u, low_v, high_u, high_v = np.nan_to_num(shapely.bounds(shared)).T
-    return shapely.area(shared), np.maximum(high_u - low_u, high_v - low_v)
-
-
-def _side_quads(members: tuple[Member, ...]) -> np.ndarray:
-    """Every face of every stick: (faces, 4, 3)."""
-    corners = np.array([solid for member in members for solid in member.solids], dtype=float)
-    return corners[:, np.array(FACES)].reshape(-1, 4, 3) if len(corners) else np.zeros((0, 4, 3))
-
-
-def in_planes(quads: np.ndarray, faces: Sequence[Face]) -> np.ndarray:
-    """Which four-cornered pieces lie in the plane of which face?
-
-    Args: quads, (n, 4, 3) mm; faces.
-    Returns: (faces, n) of true and false.
-    Source: geometry.
-
-    >>> in_planes(np.zeros((1, 4, 3)), pen().faces[:2]).shape
-    (2, 1)
-    """
-    normals = np.array([face.normal for face in faces]).reshape(-1, 3)
-    starts = np.array([face.origin for face in faces]).reshape(-1, 3)
-    away = quads.reshape(-1, 3) @ normals.T - (starts * normals).sum(axis=1)
-    lies = (np.abs(away) <= TOUCH_MM).reshape(len(quads), 4, len(faces)).all(axis=1)
-    return np.asarray(lies.T)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from ergamot.core.catalogue import Catalogue
@@ -77,6 +77,8 @@ def _placed(
     finds no room; what was given of it stays."""
     some = SHAPES[shape].openings
     loose = [number for number in numbers if some.key(number, "at") not in given]
+    if not loose:
+        return values
     settled = {name: value for name, value in values.items() if not {*loose} & {*some.numbers((name,))}}
     for number in loose:
         own = {one.name: values[one.name] for one in some.named(number)}
@@ -117,6 +119,10 @@ def change(catalogue: Catalogue, design: Design, given: Mapping[str, object]) ->
     >>> change(c, make_design(c, "low-pen", {}), {"height": "24 in"}).values["height"]
     609.6
     """
+    if given.keys() <= _UNTIED.keys() & design.values.keys():  # ties alone: the frame is as it was
+        tying = (one for one in SHAPES[design.shape].declared(design.values) if one.name in given)
+        tied = {one.name: one.read(given[one.name], catalogue) for one in tying}
+        return replace(design, values={**design.values, **tied})
     kept: dict[str, object] = {**design.values, **design.typed}
     return make_design(catalogue, design.shape, {**kept, **given})
 

@@ -101,6 +101,8 @@ def _sheet_screws(panel: Panel) -> int:
 
 
 def _middle(members: tuple[Member, ...]) -> Point:
-    volume = sum(member.volume_m3 for member in members)
-    x, y, z = (sum(m.volume_m3 * m.centre[a] for m in members) / volume for a in range(3))
+    volumes = [member.volume_m3 for member in members]
+    x, y, z = (
+        sum(v * m.centre[a] for v, m in zip(volumes, members, strict=True)) / sum(volumes) for a in range(3)
+    )
     return (x, y, z)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property, lru_cache
 
 from ergamot.core.catalogue import Catalogue, of_kind, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
@@ -26,6 +27,7 @@ FILLET_MM = 3.0  # as thick as the wall; AWS D1.1 asks no more of it
 BEAD_OF_A_ROD_MM = 150.0  # of such a fillet from a rod of 2.5 × 350 mm; judgement
 LUG = "held by a lug welded on, two screws through it"
 SEATED = "stands in a seat welded on, drained by an 8 mm hole, two bolts through it"
+KEPT_CATALOGUES = 8  # whose fasteners are looked up once; may move
 BOLTED = frozenset({Duty.HANDLE, Duty.AXLE_LEG, Duty.PIVOT_BOARD, Duty.LEVER})  # what is pulled and jolted
 
 
@@ -77,12 +79,13 @@ class Fasteners:
     seat: HardwareRow
     lug: HardwareRow
 
-    @property
+    @cached_property
     def skewed(self) -> Fastener:
         """The screw that is skewed: the one nearest to the usual length."""
         return min(self.screws, key=lambda one: abs(one.mm - SKEW_SCREW_MM))
 
 
+@lru_cache(maxsize=KEPT_CATALOGUES)
 def fasteners(catalogue: Catalogue) -> Fasteners:
     """What is sold to fix sticks with.
 

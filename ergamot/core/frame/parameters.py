@@ -74,9 +74,9 @@ class Parameter:
         Raises Unreadable, OutOfRange or UnknownChoice, each naming this parameter.
         """
         if self.kind == "choice":
-            keys = tuple(choice.key for choice in self.options(catalogue))
-            if not isinstance(given, str) or given not in keys:
-                raise UnknownChoice(self.name, given, keys)
+            options = self.options(catalogue)
+            if not isinstance(given, str) or not any(one.key == given for one in options):
+                raise UnknownChoice(self.name, given, tuple(one.key for one in options))
             return str(given)
         value = self._number(given)
         if not self.low <= value <= self.high:

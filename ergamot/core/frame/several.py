@@ -5,11 +5,12 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Parameter
 
+KEPT_NAMES = 4096  # may move
 GONE = "none"  # of its first parameter: this one is taken away
 
 
@@ -51,18 +52,21 @@ class Several:
 
     def numbers(self, given: Iterable[str]) -> tuple[int, ...]:
         """Which of them some values are of, rising."""
-        return tuple(sorted({int(found[1]) for name in given if (found := self._key.fullmatch(name))}))
+        return tuple(sorted({number for name in given if (number := _number_in(self._key, name))}))
 
     def standing(self, given: Mapping[str, object]) -> dict[str, object]:
         """Values without those of what is taken away. Raises OutOfRange where there are too many."""
         first = self.parameters[0].name
         gone = {n for n in self.numbers(given) if given.get(self.key(n, first)) == GONE}
-        kept = {
-            name: value
-            for name, value in given.items()
-            if (found := self._key.fullmatch(name)) is None or int(found[1]) not in gone
-        }
+        kept = {name: value for name, value in given.items() if _number_in(self._key, name) not in gone}
         numbers = self.numbers(kept)
         if len(numbers) > self.most:
             raise OutOfRange(self.key(numbers[-1], first), len(numbers), f"one of at most {self.most}")
         return kept
+
+
+@lru_cache(maxsize=KEPT_NAMES)
+def _number_in(key: re.Pattern[str], name: str) -> int:
+    """Which of them a value is of, by its name; 0 where it is of none."""
+    found = key.fullmatch(name)
+    return int(found[1]) if found else 0

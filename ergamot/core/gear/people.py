@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import combinations
 
 from ergamot.core.catalogue import Catalogue, Crew, Person, pick
@@ -16,6 +17,7 @@ from ergamot.core.working import Formula
 # a fourth pair of hands. Pulling: Ringelmann (1913), on a rope
 LIFTING: Mapping[int, float] = {1: 1.0, 2: 2 / 3, 3: 0.5}
 PULLING: Mapping[int, float] = {1: 1.0, 2: 0.93, 3: 0.85, 4: 0.77}
+KEPT = 64  # of crews at handles; may move: a pen is asked of a crew three times
 GUIDELINE = "HSE INDG143, L23; vehicles by their row"
 MOST_LIFTED = "twice the guideline: L23 asks for close care beyond it; none of the young"
 MOST_PULLED = "Snook & Ciriello (1991): nine in ten can, once or twice a day; Ringelmann (1913) together"
@@ -116,6 +118,7 @@ _LIFTS: tuple[Callable[[Person], float], ...] = (
 )
 
 
+@lru_cache(maxsize=KEPT)
 def strength(catalogue: Catalogue, crew: Crew, hand_height_m: float) -> Strength:
     """What a crew can lift at the start, carry, and pull.
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 
@@ -14,7 +15,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_PAIRS, anchor_places
 from ergamot.core.units import G
 from ergamot.core.weather.holding import DOWN_SHARE, STRAP_DEG
-from ergamot.core.weather.loads import arm_inside, arms_inside
+from ergamot.core.weather.loads import arm_inside
 from ergamot.core.weather.resistance import drag_per_pull, ends_on, facing
 from ergamot.core.weather.speed import PRESSURE
 from ergamot.core.weather.threshold import Stability
@@ -106,23 +107,24 @@ def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...])
         return math.inf if lacks.most > 1e-6 else 0.0
     pull = float(lacks.lift.max()) / (DOWN_SHARE * count)
     ways, up_wind = [one.away for one in stakes], stable.loads.up_wind
-    by_grip = _against(lacks.slide, ways, up_wind, stable.holding.friction)
-    pull = max(pull, float(np.minimum(by_grip, _against(lacks.hung, ways, up_wind, 0.0)).max()))
+    against = facing(ways, up_wind).sum(axis=0)
+    by_grip = _against(lacks.slide, against, stable.holding.friction)
+    pull = max(pull, float(np.minimum(by_grip, _against(lacks.hung, against, 0.0)).max()))
     if stable.holding.rolling is not None:
-        pull = max(pull, float(_against(lacks.roll, ways, ends_on(up_wind), stable.holding.rolling).max()))
+        along = facing(ways, ends_on(up_wind)).sum(axis=0)
+        pull = max(pull, float(_against(lacks.roll, along, stable.holding.rolling).max()))
     places_m = np.array([one.place for one in stakes]) / 1000
-    for edge, moment in zip(stable.loads.edges, lacks.tip, strict=True):
-        most = float(moment.max())
+    arms = DOWN_SHARE * stable.loads.arms(places_m).sum(axis=1)
+    for most, arm in zip(lacks.tip.max(axis=1).tolist(), arms.tolist(), strict=True):
         if most > 1e-6:
-            arms = DOWN_SHARE * float(arms_inside(edge, places_m).sum())
-            pull = max(pull, most / arms if arms > 0 else math.inf)
+            pull = max(pull, most / arm if arm > 0 else math.inf)
     return pull
 
 
-def _against(lacks: np.ndarray, ways: list[Flat], up_wind: np.ndarray, friction: float) -> np.ndarray:
-    """The pull on each that makes up what is missing against the wind, for each case; infinite where none stands
-    against it."""
-    per = facing(ways, up_wind).sum(axis=0) * drag_per_pull(friction)
+def _against(lacks: np.ndarray, facing_all: np.ndarray, friction: float) -> np.ndarray:
+    """The pull on each that makes up what is missing against the wind, for each case, of how much of all pulls stands
+    against it; infinite where none does."""
+    per = facing_all * drag_per_pull(friction)
     each = np.divide(lacks, per, out=np.full(len(per), math.inf), where=per > FACING)
     return np.where(lacks > 1e-6, each, 0)
 
@@ -151,24 +153,33 @@ def fewest(
     [0]
     """
     lacks = shortfall(stable, gust_ms)
-    best: list[tuple[float, str, tuple[Stake, ...]]] = []  # by pairs, worked out as far as is asked
+    least = _least_of_all(stable, lacks)
 
+    @cache
     def laid(pairs: int) -> tuple[float, str, tuple[Stake, ...]]:
-        while len(best) <= pairs:
-            found = [(layout, anchor_places(contacts, len(best), layout)) for layout in LAYOUTS]
-            pulled = [(pull_on_each(stable, lacks, stakes), layout, stakes) for layout, stakes in found]
-            best.append(min(pulled, key=lambda one: one[0]))
-        return best[pairs]
+        found = [(layout, anchor_places(contacts, pairs, layout)) for layout in LAYOUTS]
+        pulled = [(pull_on_each(stable, lacks, stakes), layout, stakes) for layout, stakes in found]
+        return min(pulled, key=lambda one: one[0])
 
     def tying(row: Anchor) -> Anchorage:
         holds = sure * row.hold_n * ground.anchor_factor
         for pairs in range(MOST_PAIRS + 1):
+            if least > 2 * pairs * holds and pairs < MOST_PAIRS:
+                continue  # however they are laid out
             pull, layout, stakes = laid(pairs)
             if pull <= holds:
                 return Anchorage(row, pairs, layout, _places(stakes), pull, holds)
         return Anchorage(row, None, layout, _places(stakes), pull, holds)
 
     return tuple(tying(row) for row in rows)
+
+
+def _least_of_all(stable: Stability, lacks: Shortfall) -> float:
+    """N that all anchors together are pulled by at least, laid out as well as can be: each against lifting or sliding alone,
+    the wind from where they all face it."""
+    slides = lacks.slide / drag_per_pull(stable.holding.friction)
+    hangs = lacks.hung / drag_per_pull(0.0)
+    return max(float(lacks.lift.max()) / DOWN_SHARE, float(np.minimum(slides, hangs).max()))
 
 
 def _places(stakes: tuple[Stake, ...]) -> tuple[Flat, ...]:

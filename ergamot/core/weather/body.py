@@ -160,6 +160,8 @@ def _at_the_mouth(panel: Panel, surface: Surface, mouth: Mouth | None) -> list[S
         if part is None:
             continue
         share, (x, y, z) = part
+        if share > WHOLE and space is Space.RUN:
+            return [surface]
         found.append(
             replace(
                 surface,

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.kinds import Space
 from ergamot.core.weather.body import Arch, Surface, WindBody
 from ergamot.core.weather.mouth import Mouth
@@ -266,10 +267,14 @@ class _Ways:
 def _ways_out(
     body: WindBody, space: Space, up_wind: np.ndarray, h_over_l: np.ndarray, high: np.ndarray | None
 ) -> _Ways:
-    vents = [vent for vent in body.vents if vent.space == space]
-    area = np.array([[vent.area_m2] for vent in vents]).reshape(len(vents), 1)
-    cp = [outside_cp(vent.normal, up_wind, h_over_l, high, vent.arch) for vent in vents]
-    return _Ways(area, np.array(cp).reshape(len(vents), len(up_wind)))
+    areas: dict[tuple[Point, Arch | None], float] = {}  # those that look one way are one
+    for vent in body.vents:
+        if vent.space == space:
+            areas[vent.normal, vent.arch] = areas.get((vent.normal, vent.arch), 0.0) + vent.area_m2
+    cp = [outside_cp(normal, up_wind, h_over_l, high, arch) for normal, arch in areas]
+    return _Ways(
+        np.array(list(areas.values())).reshape(len(areas), 1), np.array(cp).reshape(len(areas), len(up_wind))
+    )
 
 
 def _balance(ways: _Ways) -> np.ndarray:

@@ -5,7 +5,7 @@ All loads go with q = 0.613·V², so what a gust asks is one product, and the gu
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -79,6 +79,17 @@ class Loads:
         """(edges, surfaces, cases), m³: moment of each force about each edge."""
         return np.array([overturning_about(self, edge) for edge in self.edges])
 
+    @cached_property
+    def _edge_frames(self) -> tuple[np.ndarray, np.ndarray]:
+        """(edges, 2) m where each edge starts, and (edges, 2) the way out over it."""
+        starts, outward = zip(*(edge_frame(edge) for edge in self.edges), strict=True)
+        return np.array(starts), np.array(outward)
+
+    def arms(self, places: np.ndarray) -> np.ndarray:
+        """(edges, places), m: how far each of some places, (n, 2) m, lies inside each edge; 0 on it or beyond it."""
+        starts, outward = self._edge_frames
+        return np.asarray(np.maximum(0.0, (starts * outward).sum(axis=1)[:, None] - outward @ places.T))
+
     def sliding(self, friction: float) -> np.ndarray:
         """(cases,), m²: what slides it, and what it is lifted by with it."""
         x, y = self.total[:, 0], self.total[:, 1]
@@ -111,21 +122,30 @@ def wind_loads(body: WindBody, count: int = 24) -> Loads:
     air = inside_cp(body, up_wind, h_over_l, high, through)
     shape = (len(body.surfaces), len(up_wind))
     cp, cpi, drag, push = (np.zeros(shape) for _ in range(4))
-    for i, surface in enumerate(body.surfaces):
-        if surface.is_sheet:
-            cp[i] = air[surface.outside] if surface.outside else surface_cp(surface, up_wind, h_over_l, high)
-            cpi[i] = air[surface.inside] if surface.inside else _under_eaves(surface, up_wind, h_over_l)
-            push[i] = SHEET_PUSH.on(C=cp[i], I=cpi[i], A=surface.area_m2)
-        elif not surface.outside:
-            drag[i] = _drag(surface, up_wind)
-            push[i] = MESH_PUSH.on(k=drag[i], A=surface.area_m2)
+    area = np.array([[surface.area_m2] for surface in body.surfaces])
+    alike: dict[object, np.ndarray] = {}  # what looks one way is pushed alike
+    sheets = [i for i, surface in enumerate(body.surfaces) if surface.is_sheet]
+    for i in sheets:
+        surface = body.surfaces[i]
+        looks = (surface.normal, surface.arch, surface.roof_cp)
+        if not surface.outside and looks not in alike:
+            alike[looks] = surface_cp(surface, up_wind, h_over_l, high)
+        cp[i] = air[surface.outside] if surface.outside else alike[looks]
+        cpi[i] = air[surface.inside] if surface.inside else _under_eaves(surface, up_wind, h_over_l)
+    push[sheets] = SHEET_PUSH.on(C=cp[sheets], I=cpi[sheets], A=area[sheets])
+    meshes = [i for i, one in enumerate(body.surfaces) if not one.is_sheet and not one.outside]
+    drag[meshes] = _drag([body.surfaces[i] for i in meshes], up_wind)
+    push[meshes] = MESH_PUSH.on(k=drag[meshes], A=area[meshes])
     return Loads(body, up_wind, cp, cpi, drag, push, air, through)
 
 
-def _drag(surface: Surface, up_wind: np.ndarray) -> np.ndarray:
-    """Of mesh, per area: its wire, and the sticks it lies on."""
-    cosine = up_wind @ np.array(surface.normal[:2])
-    share = MESH_DRAG * surface.solidity * (1 - surface.backed_share) + SLAT_DRAG * surface.backed_share
+def _drag(meshes: Sequence[Surface], up_wind: np.ndarray) -> np.ndarray:
+    """Of each mesh, per area: its wire, and the sticks it lies on; (meshes, cases)."""
+    cosine = np.array([one.normal[:2] for one in meshes]).reshape(-1, 2) @ up_wind.T
+    wire, slats = (
+        np.array([(one.solidity, one.backed_share) for one in meshes]).reshape(-1, 2, 1).swapaxes(0, 1)
+    )
+    share = MESH_DRAG * wire * (1 - slats) + SLAT_DRAG * slats
     return np.asarray(share * np.abs(cosine) * np.where(cosine < 0, LEE_SHIELDING, 1.0))
 
 

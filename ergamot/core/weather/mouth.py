@@ -29,12 +29,14 @@ NUDGE = 1e-6  # rad, so that no line runs along a corner; of arithmetic; may mov
 
 @dataclass(frozen=True)
 class Screen:
-    """A covering a line up-wind may cross: its corners and holes, m, normal, and the share of it that is wire."""
+    """A covering a line up-wind may cross: a corner of it, m, its normal, the share of it that is wire, and its outline with
+    its holes as it is seen along the axis it looks along most: on the two others, m."""
 
-    corners: np.ndarray
-    holes: tuple[np.ndarray, ...]
+    corner: np.ndarray
     normal: np.ndarray
     solidity: float
+    seen_on: tuple[int, int]
+    outline: shapely.Polygon
 
 
 @dataclass(frozen=True)
@@ -49,14 +51,15 @@ class Mouth:
 
     def let_through(self, up_wind: np.ndarray) -> np.ndarray:
         """Of the wind's push, what reaches it along a line up-wind from its middle: Π(1 − φ)², for (n, 2) directions."""
+        if not self.screens:
+            return np.ones(len(up_wind))
         cos, sin = np.cos(NUDGE), np.sin(NUDGE)
         ways = np.zeros((len(up_wind), 3))
         ways[:, 0], ways[:, 1] = up_wind @ (cos, -sin), up_wind @ (sin, cos)
         start = np.array(self.middle) + (AHEAD_M, 0.0, 0.0)
-        through = np.ones(len(up_wind))
-        for screen in self.screens:
-            through *= np.where(_crossed(screen, start, ways), (1 - screen.solidity) ** 2, 1.0)
-        return through
+        crossed = _crossed(self.screens, start, ways)
+        lets = np.array([[(1 - screen.solidity) ** 2] for screen in self.screens])
+        return np.asarray(np.where(crossed, lets, 1.0).prod(axis=0))
 
 
 def mouth_of(structure: Structure, panels: Sequence[Panel]) -> Mouth | None:
@@ -83,46 +86,43 @@ def mouth_of(structure: Structure, panels: Sequence[Panel]) -> Mouth | None:
     across = shapely.Polygon([front.point(u, v)[1:] for u, v in front.outline])
     middle = (at / 1000, across.centroid.x / 1000, across.centroid.y / 1000)
     lowest, highest = ([pick(z for _, _, z in one.corners) / 1000 for one in panels] for pick in (min, max))
-    screens = tuple(
-        _screen(one)
+    before = [
+        one
         for one, low, high in zip(panels, lowest, highest, strict=True)
         if low <= middle[2] <= high and abs(one.normal[2]) < 1 - SLOPES
+    ]
+    return Mouth(at / 1000, across.area / 1e6, middle, _screens(before))
+
+
+def _screens(panels: Sequence[Panel]) -> tuple[Screen, ...]:
+    if not panels:
+        return ()
+    normals = [np.array(one.normal) for one in panels]
+    seen_on = [[axis for axis in range(3) if axis != int(np.abs(normal).argmax())] for normal in normals]
+    rings = [
+        (i, np.array(ring)[:, axes] / 1000)
+        for i, (one, axes) in enumerate(zip(panels, seen_on, strict=True))
+        for ring in (one.corners, *one.holes)
+    ]
+    ends = np.repeat(np.arange(len(rings)), [len(ring) for _, ring in rings])
+    lines = shapely.linearrings(np.concatenate([ring for _, ring in rings]), indices=ends)
+    outlines = shapely.polygons(lines, indices=[i for i, _ in rings])
+    return tuple(
+        Screen(np.array(one.corners[0]) / 1000, normal, one.solidity, (axes[0], axes[1]), outline)
+        for one, normal, axes, outline in zip(panels, normals, seen_on, outlines, strict=True)
     )
-    return Mouth(at / 1000, across.area / 1e6, middle, screens)
 
 
-def _screen(panel: Panel) -> Screen:
-    rings = (panel.corners, *panel.holes)
-    corners, *holes = (np.array(ring) / 1000 for ring in rings)
-    return Screen(corners, tuple(holes), np.array(panel.normal), panel.solidity)
-
-
-def _crossed(screen: Screen, start: np.ndarray, ways: np.ndarray) -> np.ndarray:
-    """Which lines from a start cross a screen, (n,)."""
-    along = ways @ screen.normal
-    far = np.divide(
-        (screen.corners[0] - start) @ screen.normal,
-        along,
-        out=np.full(len(ways), -1.0),
-        where=np.abs(along) > NUDGE / 10,
-    )
-    hits = start + far[:, None] * ways
-    flat = [axis for axis in range(3) if axis != int(np.abs(screen.normal).argmax())]
-    on = _within(hits[:, flat], screen.corners[:, flat])
-    for hole in screen.holes:
-        on &= ~_within(hits[:, flat], hole[:, flat])
-    return np.asarray(on & (far > 0))
-
-
-def _within(points: np.ndarray, ring: np.ndarray) -> np.ndarray:
-    """Which points (n, 2) lie in a ring (k, 2): an odd number of its sides is crossed on the way out."""
-    inside = np.zeros(len(points), dtype=bool)
-    for (x0, y0), (x1, y1) in zip(ring, np.roll(ring, -1, axis=0), strict=True):
-        if y0 == y1:
-            continue
-        spans = (y0 > points[:, 1]) != (y1 > points[:, 1])
-        inside ^= spans & (points[:, 0] < x0 + (points[:, 1] - y0) / (y1 - y0) * (x1 - x0))
-    return inside
+def _crossed(screens: Sequence[Screen], start: np.ndarray, ways: np.ndarray) -> np.ndarray:
+    """Which lines from a start cross which screen, (screens, n)."""
+    normals = np.array([one.normal for one in screens])
+    along = normals @ ways.T
+    off = ((np.array([one.corner for one in screens]) - start) * normals).sum(axis=1, keepdims=True)
+    far = np.divide(off, along, out=np.full(along.shape, -1.0), where=np.abs(along) > NUDGE / 10)
+    hits = start + far[:, :, None] * ways
+    seen = np.take_along_axis(hits, np.array([one.seen_on for one in screens])[:, None], axis=2)
+    outlines = np.array([one.outline for one in screens])[:, None]
+    return np.asarray((far > 0) & shapely.contains_xy(outlines, seen[:, :, 0], seen[:, :, 1]))
 
 
 def part_of(panel: Panel, x_mm: float, side: int) -> tuple[float, Point] | None:

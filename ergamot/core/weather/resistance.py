@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ergamot.core.weather.holding import ALONG_SHARE, DOWN_SHARE, Holding, checked
-from ergamot.core.weather.loads import Edge, Loads, arm_inside, arms_inside
+from ergamot.core.weather.loads import Edge, Loads, arms_inside
 from ergamot.core.working import Formula
 
 LIFT_HELD = Formula("H", "held down", "W + T", "N", "statics")
@@ -52,11 +52,8 @@ def resistance(loads: Loads, holding: Holding) -> Resistance:
         slide=SLIDE_HELD.on(mu=holding.friction, W=weight, R=straps_along_n(loads, holding)),
         straps=_along(loads.up_wind, holding, 0.0),
         roll=roll,
-        tip=np.array(
-            [
-                TIP_HELD.of(W=weight, b=arm_inside(edge, holding.centre_m), Mt=straps_about(edge, holding))
-                for edge in loads.edges
-            ]
+        tip=TIP_HELD.on(
+            W=weight, b=loads.arms(np.array([holding.centre_m]))[:, 0], Mt=_straps_about_each(loads, holding)
         ),
     )
 
@@ -116,6 +113,14 @@ def straps_about(edge: Edge, holding: Holding) -> float:
         return 0.0
     arms = arms_inside(edge, np.array([strap.at for strap in holding.straps]))
     return float(arms @ np.array([strap.down_n for strap in holding.straps]))
+
+
+def _straps_about_each(loads: Loads, holding: Holding) -> np.ndarray:
+    """(edges,) N m: what straps hold about each tipping edge."""
+    if not holding.straps:
+        return np.zeros(len(loads.edges))
+    places, pulls = zip(*((strap.at, strap.down_n) for strap in holding.straps), strict=True)
+    return np.asarray(loads.arms(np.array(places)) @ np.array(pulls))
 
 
 def drag_per_pull(friction: float) -> float:

@@ -10,7 +10,7 @@ import numpy as np
 from ergamot.core.catalogue import Ground
 from ergamot.core.finding import Grade, graded
 from ergamot.core.weather.body import WindBody
-from ergamot.core.weather.holding import Holding, grips
+from ergamot.core.weather.holding import Grips, Holding, grips
 from ergamot.core.weather.loads import Loads, wind_loads
 from ergamot.core.weather.resistance import Resistance, resistance
 from ergamot.core.weather.speed import GUST, GUST_AT_10_M, local_factor
@@ -114,19 +114,11 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
     cases = np.arange(count) + run * count
     at_pen = GUST.on(q=q_by_mode.reshape(3, 2, count).min(axis=1))
     tip, slide, lift = GUST_AT_10_M.on(V_local=at_pen, f=factor).tolist()
-    gusts = tuple(
-        Gusts(
-            direction_deg=360 * i / count,
-            tip=tip[i],
-            slide=slide[i],
-            lift=lift[i],
-            tip_edge=int(q_tip_each[:, cases[i]].argmin()),
-            case=int(cases[i]),
-            rolls=bool(rolls[cases[i]]),
-            gripless=bool(gripless[cases[i]]),
-        )
-        for i in range(count)
+    edges = q_tip_each[:, cases].argmin(axis=0).tolist()
+    of_each = zip(
+        tip, slide, lift, edges, cases.tolist(), rolls[cases].tolist(), gripless[cases].tolist(), strict=True
     )
+    gusts = tuple(Gusts(360 * i / count, *each) for i, each in enumerate(of_each))
     return Stability(gusts, loads, holding, resists, factor)
 
 
@@ -158,13 +150,23 @@ def stands_on(stable: Stability, ground: Ground) -> Stands:
     >>> on.poor.worst.least <= on.usual.worst.least <= on.firm.worst.least
     True
     """
-    held = grips(stable.holding, ground)
-    return Stands(
-        *(
-            stable if one == stable.holding else thresholds(stable.loads, one, stable.factor)
-            for one in (held.poor, held.usual, held.firm)
-        )
-    )
+    return as_grip_varies(stable.loads, grips(stable.holding, ground), stable.factor)
+
+
+def as_grip_varies(loads: Loads, held: Grips, factor: float) -> Stands:
+    """The same of loads that are known.
+
+    Args: loads; held, what holds it on each grip; factor, gust at the pen over gust at 10 m, above 0.
+    Returns: the Stands.
+    Raises: OutOfRange.
+    Source: as `thresholds`.
+
+    >>> from ergamot.core.weather.body import wind_body
+    >>> held = grips(Holding(60.0, (1.5, 0.0), 0.35), c.grounds["moist"])
+    >>> as_grip_varies(wind_loads(wind_body(pen()), 4), held, 0.7).firm.holding.friction
+    0.5
+    """
+    return Stands(*(thresholds(loads, one, factor) for one in (held.poor, held.usual, held.firm)))
 
 
 def as_good_as(gust_ms: float) -> float:

@@ -11,8 +11,8 @@ from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.drafts import design_of
 from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.genes import HATCHES, TIED, TIES, Draft, draft_key
-from ergamot.core.balance.ties import tied_down
-from ergamot.core.balance.verdicts import Judged, judge, stands_of
+from ergamot.core.balance.ties import chocked, tied_down
+from ergamot.core.balance.verdicts import Judged, judge, on_poor_grip
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.tools import tools_lacking
@@ -209,11 +209,12 @@ def tied_candidate(catalogue: Catalogue, asked: Asked, design: Design) -> Candid
     """
     if TIES & set(asked.fixed):
         return judged_design(catalogue, asked, design)
-    structure = build(design, catalogue)
-    stands = stands_of(structure, mass(structure), asked.farm)
-    held = tied_down(catalogue, asked.farm, design, stands)
+    parked = chocked(catalogue, design)
+    structure = build(parked, catalogue)
+    poor = on_poor_grip(structure, mass(structure), asked.farm)
+    held = tied_down(catalogue, asked.farm, parked, poor)
     return judged_design(
-        catalogue, asked, held, stands.poor.loads
+        catalogue, asked, held, poor.loads
     )  # ties alone change nothing of what the wind does
 
 

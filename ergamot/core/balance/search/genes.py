@@ -9,7 +9,7 @@ import hashlib
 import json
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -97,14 +97,17 @@ class Genome:
 
     def draft(self, shares: Sequence[float] | np.ndarray) -> Draft:
         """What some shares stand for."""
-        shape = self.shapes[min(int(shares[0] * len(self.shapes)), len(self.shapes) - 1)]
-        own = self.genes[shape]
-        values = (
-            (name, own[name].at(share))
-            for name, share in zip(self.names, shares[1:], strict=True)
-            if name in own
-        )
-        return Draft(shape, tuple(values))
+        first, *rest = (float(share) for share in shares)
+        shape = self.shapes[min(int(first * len(self.shapes)), len(self.shapes) - 1)]
+        return Draft(shape, tuple((name, gene.at(rest[i])) for i, name, gene in self._own[shape]))
+
+    @cached_property
+    def _own(self) -> Mapping[str, list[tuple[int, str, Gene]]]:
+        """The genes of each shape, with their places among all names."""
+        return {
+            shape: [(i, name, genes[name]) for i, name in enumerate(self.names) if name in genes]
+            for shape, genes in self.genes.items()
+        }
 
     def shares(self, shape: str, values: Mapping[str, Value], other: float = 0.5) -> np.ndarray:
         """Shares (size,) that stand for values of a shape; `other`, 0 to 1, for what they do not say."""

@@ -175,10 +175,15 @@ class _Same(DuplicateElimination):  # type: ignore[misc]  # pymoo carries no typ
     def __init__(self, genome: Genome) -> None:
         super().__init__()
         self._genome = genome
+        self._drafts: dict[bytes, Draft] = {}  # by shares: the same are compared again and again
 
     def _do(self, pop: Population, other: Population | None, is_duplicate: np.ndarray) -> np.ndarray:
-        def key(one: object) -> str:
-            return draft_key(self._genome.draft(one.X))  # type: ignore[attr-defined]  # pymoo's Individual
+        def key(one: object) -> Draft:
+            shares: np.ndarray = one.X  # type: ignore[attr-defined]  # pymoo's Individual
+            told = shares.tobytes()
+            if told not in self._drafts:
+                self._drafts[told] = self._genome.draft(shares)
+            return self._drafts[told]
 
         seen = {key(one) for one in other} if other is not None else set()
         for i, one in enumerate(pop):

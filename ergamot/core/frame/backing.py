@@ -1,0 +1,142 @@
+"""What of a covering lies on sticks: there it is fastened, and there no air passes."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+import shapely
+from shapely import Polygon
+
+from ergamot.core.frame.contact import FACES, TOUCH_MM, areas_of, boxed
+from ergamot.core.frame.face import Face
+from ergamot.core.frame.structure import Member, Panel
+
+
+def backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ...]) -> tuple[Panel, ...]:
+    """Each panel with the part of it that lies on sticks, and how long it lies on each.
+
+    Args: panels, each with its face and its outline on that, mm; members, all the sticks.
+    Returns: the Panels, in their order.
+    Source: geometry.
+
+    >>> backed([], pen().members)
+    ()
+    """
+    if not panels:
+        return ()
+    faces = {f"{face.name} {face.origin}": face for _, face, _ in panels}
+    numbers = {name: i for i, name in enumerate(faces)}
+    of_panel = np.array([numbers[f"{face.name} {face.origin}"] for _, face, _ in panels], dtype=int)
+    pieces = _pieces_in(list(faces.values()), _side_quads(members))
+    panel, piece = np.nonzero(of_panel[:, None] == pieces.face[None])
+    shared = _Shared.of([part for _, _, part in panels], panel, pieces, piece)
+    m2_each = np.bincount(shared.panel, shared.areas, len(panels)) / 1e6
+    runs: list[list[float]] = [[] for _ in panels]
+    for i, run, area in zip(
+        *(one.tolist() for one in (shared.panel, shared.runs, shared.areas)), strict=True
+    ):
+        if area > 1:
+            runs[i].append(run)
+    return tuple(
+        replace(made, backed_m2=min(m2, made.area_m2), bearings_mm=tuple(found)) if m2 else made
+        for (made, _, _), m2, found in zip(panels, m2_each.tolist(), runs, strict=True)
+    )
+
+
+@dataclass(frozen=True)
+class _Pieces:
+    """Four-cornered pieces in the planes of faces: the number of the face of each, its corners on it, (n, 4, 2), the low and the
+    high one, its area, and whether it is an upright rectangle."""
+
+    face: np.ndarray
+    corners: np.ndarray
+    low: np.ndarray
+    high: np.ndarray
+    area: np.ndarray
+    boxed: np.ndarray
+
+
+def _pieces_in(faces: Sequence[Face], quads: np.ndarray) -> _Pieces:
+    face, quad = np.nonzero(in_planes(quads, faces))
+    starts = np.array([one.origin for one in faces]).reshape(-1, 1, 3)
+    ways = np.array([(one.along, one.up) for one in faces]).reshape(-1, 2, 3)
+    flat = np.einsum("nck,nak->nca", quads[quad] - starts[face], ways[face])
+    return _Pieces(face, flat, flat.min(axis=1), flat.max(axis=1), areas_of(flat), boxed(flat))
+
+
+@dataclass(frozen=True)
+class _Shared:
+    """What pieces share with panels: the number of the panel, the area, mm², and the longer side, mm, of each."""
+
+    panel: np.ndarray
+    areas: np.ndarray
+    runs: np.ndarray
+
+    @classmethod
+    def of(cls, parts: list[Polygon], panel: np.ndarray, pieces: _Pieces, piece: np.ndarray) -> _Shared:
+        """Of some pairs of a panel and a piece in its plane: upright pieces, and any that lie wholly on it, of a panel that is an
+        upright rectangle without holes, nearly all there are, need no clipping."""
+        bounds = shapely.bounds(parts).reshape(-1, 4)
+        sides = np.minimum(pieces.high[piece], bounds[panel, 2:]) - np.maximum(
+            pieces.low[piece], bounds[panel, :2]
+        )
+        near = (sides > 0).all(axis=1)
+        panel, piece, sides = panel[near], piece[near], sides[near]
+        areas, runs = sides.prod(axis=1), sides.max(axis=1)
+        whole = (pieces.low[piece] >= bounds[panel, :2]) & (pieces.high[piece] <= bounds[panel, 2:])
+        slant = ~pieces.boxed[piece]
+        within = slant & whole.all(axis=1)
+        areas[within] = pieces.area[piece][within]
+        filled = np.abs(shapely.area(parts) - (bounds[:, 2:] - bounds[:, :2]).prod(axis=1)) < 1.0
+        for i in np.unique(panel[~filled[panel] | (slant & ~within)]):
+            own = np.nonzero(panel == i)[0]
+            kept = piece[own]
+            clear = _clear(parts[i], pieces.low[kept], pieces.high[kept]) & (pieces.boxed[kept] | within[own])
+            if not clear.all():
+                areas[own[~clear]], runs[own[~clear]] = _clipped(pieces.corners[kept[~clear]], parts[i])
+        return cls(panel, areas, runs)
+
+
+def _clear(part: Polygon, low: np.ndarray, high: np.ndarray) -> np.ndarray:
+    """Which of some pieces lie on a panel's upright rectangle and clear of every upright hole in it?"""
+    rings = [shapely.get_coordinates(ring) for ring in (part.exterior, *part.interiors)]
+    clear = np.full(len(low), all(_is_box(ring) for ring in rings))
+    for hole in rings[1:]:
+        clear &= ((high <= hole.min(axis=0)) | (low >= hole.max(axis=0))).any(axis=1)
+    return clear
+
+
+def _is_box(ring: np.ndarray) -> bool:
+    """Is a closed ring, (corners and the first again, 2), an upright rectangle?"""
+    return len(ring) == 5 and bool(boxed(ring[None, :4])[0])
+
+
+def _clipped(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
+    shared = shapely.intersection(shapely.polygons(flat), part)
+    low_u, low_v, high_u, high_v = np.nan_to_num(shapely.bounds(shared)).T
+    return shapely.area(shared), np.maximum(high_u - low_u, high_v - low_v)
+
+
+def _side_quads(members: tuple[Member, ...]) -> np.ndarray:
+    """Every face of every stick: (faces, 4, 3)."""
+    corners = np.array([solid for member in members for solid in member.solids], dtype=float)
+    return corners[:, np.array(FACES)].reshape(-1, 4, 3) if len(corners) else np.zeros((0, 4, 3))
+
+
+def in_planes(quads: np.ndarray, faces: Sequence[Face]) -> np.ndarray:
+    """Which four-cornered pieces lie in the plane of which face?
+
+    Args: quads, (n, 4, 3) mm; faces.
+    Returns: (faces, n) of true and false.
+    Source: geometry.
+
+    >>> in_planes(np.zeros((1, 4, 3)), pen().faces[:2]).shape
+    (2, 1)
+    """
+    normals = np.array([face.normal for face in faces]).reshape(-1, 3)
+    starts = np.array([face.origin for face in faces]).reshape(-1, 3)
+    away = quads.reshape(-1, 3) @ normals.T - (starts * normals).sum(axis=1)
+    lies = (np.abs(away) <= TOUCH_MM).reshape(len(quads), 4, len(faces)).all(axis=1)
+    return np.asarray(lies.T)

@@ -13,25 +13,26 @@ from ergamot.core.weather.holding import SURE
 from ergamot.core.weather.threshold import Stability
 
 
-def chocked(catalogue: Catalogue, design: Design) -> Design:
-    """The same pen, its wheels chocked where it stands.
+def untied(catalogue: Catalogue, design: Design) -> Design:
+    """The same pen without anchors, its wheels chocked where it stands: what is tied down is tied anew from there.
 
     Args: catalogue; design.
-    Returns: the Design; the same without wheels of its own.
+    Returns: the Design.
     Source: common practice: a wedge costs nothing.
 
     >>> from ergamot.core.frame.design import make_design
-    >>> chocked(c, make_design(c, "low-pen", {"gear": "wheels"})).values["chocks"]
-    'yes'
+    >>> wheeled = untied(c, make_design(c, "low-pen", {"gear": "wheels", "anchors": 2}))
+    >>> wheeled.values["chocks"], wheeled.values["anchors"]
+    ('yes', 0.0)
     """
-    rolls = design.values["gear"] in (Moves.WHEELS, Moves.AXLES) and design.values["chocks"] != "yes"
-    return change(catalogue, design, {"chocks": "yes"}) if rolls else design
+    rolls = design.values["gear"] in (Moves.WHEELS, Moves.AXLES)
+    return change(catalogue, design, {"anchors": 0.0, **({"chocks": "yes"} if rolls else {})})
 
 
 def tied_down(catalogue: Catalogue, farm: FarmConditions, design: Design, poor: Stability) -> Design:
     """The same pen with the cheapest anchors that hold it in the farm's gust on poor grip.
 
-    Args: catalogue; farm; design; poor, how it stands on poor grip as it is.
+    Args: catalogue; farm; design, without anchors; poor, how that stands on poor grip.
     Returns: the Design; the same where it stands already or no anchors hold it.
     Source: as `fewest`.
 

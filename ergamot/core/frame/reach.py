@@ -25,14 +25,15 @@ BIRD_MM = 150.0  # a bird is held this far over its floor
 
 @dataclass(frozen=True)
 class Reached:
-    """How a zone is reached: `way` in words, how far past an arm its worst place lies, mm, where that is, and the share of
-    its places that lie past one."""
+    """How a zone is reached: `way` in words, how far past an arm its worst place lies, mm, where that is, the share of its
+    places that lie past one, and these."""
 
     zone: Zone
     way: str
     beyond_mm: float
     worst: Point = (0.0, 0.0, 0.0)
     share: float = 0.0
+    past: tuple[Point, ...] = ()
 
     @property
     def reached(self) -> bool:
@@ -105,12 +106,12 @@ def _reach(structure: Structure, zone: Zone) -> Reached:
     least = EGG_OPENING_MM if zone.space is Space.NESTS else LEAST_OPENING_MM
     arms = [way for way in ways if way.clear_mm[0] >= least[0] and way.clear_mm[1] >= least[1]]
     if not arms:
-        return Reached(zone, "no way in", math.inf, _places(zone)[0], 1.0)
+        return Reached(zone, "no way in", math.inf, _places(zone)[0], 1.0, tuple(_places(zone)))
     places = _places(zone)
-    away = np.min([_away(np.array(places), way) for way in arms], axis=0)
-    worst, place = max(zip(away.tolist(), places, strict=True))
-    past = float((away > ARM_MM).mean())
-    return Reached(zone, "an arm", max(0.0, worst - ARM_MM), place, past)
+    away = np.min([_away(np.array(places), way) for way in arms], axis=0).tolist()
+    worst, place = max(zip(away, places, strict=True))
+    past = tuple(one for far, one in zip(away, places, strict=True) if far > ARM_MM)
+    return Reached(zone, "an arm", max(0.0, worst - ARM_MM), place, len(past) / len(places), past)
 
 
 def _ways(structure: Structure, zone: Zone) -> list[Opening]:

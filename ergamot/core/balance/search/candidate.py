@@ -11,7 +11,7 @@ from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.drafts import design_of
 from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.genes import HATCHES, TIED, TIES, Draft, draft_key
-from ergamot.core.balance.ties import chocked, tied_down
+from ergamot.core.balance.ties import tied_down, untied
 from ergamot.core.balance.verdicts import Judged, judge, on_poor_grip
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
@@ -209,10 +209,10 @@ def tied_candidate(catalogue: Catalogue, asked: Asked, design: Design) -> Candid
     """
     if TIES & set(asked.fixed):
         return judged_design(catalogue, asked, design)
-    parked = chocked(catalogue, design)
-    structure = build(parked, catalogue)
+    bare = untied(catalogue, design)
+    structure = build(bare, catalogue)
     poor = on_poor_grip(structure, mass(structure), asked.farm)
-    held = tied_down(catalogue, asked.farm, parked, poor)
+    held = tied_down(catalogue, asked.farm, bare, poor)
     return judged_design(
         catalogue, asked, held, poor.loads
     )  # ties alone change nothing of what the wind does

@@ -101,7 +101,7 @@ class Served:
                 "--log-level=warning",
                 f"--pid={self.pid_file}",
                 *([f"--user={self.user}", f"--group={self.user}"] if self.user else []),
-                "ergamot.web.app:make_served_app()",
+                "ergamot.serving:make_served_app()",
             ],
             cwd=ROOT,
             env=self._env,

@@ -9,6 +9,7 @@ from functools import lru_cache
 from typing import Any
 
 from ergamot.core.balance.propose import propose
+from ergamot.core.balance.search.executor import Hands
 from ergamot.core.balance.starts import Start, starts
 from ergamot.core.balance.verdicts import Judged, floor_need, judge
 from ergamot.core.catalogue import Catalogue
@@ -160,10 +161,10 @@ def copy_pen(work: Work, pen_id: int, name: str, why: str, design: Design | None
     return create(work.session, work.settled_id, "pen", body, note[:200], work.user, work.now)
 
 
-def starts_for(work: Work, flock_id: int) -> tuple[Start, ...]:
-    """Three designs of different shapes to begin from, for a flock on this farm."""
+def starts_for(work: Work, flock_id: int, hands: Hands) -> tuple[Start, ...]:
+    """Three designs of different shapes to begin from, for a flock on this farm, by whoever works them out."""
     flock = flock_of(work, work.kept("flock", flock_id))
-    return starts(work.catalogue, flock, read_place(work, place_record(work)))
+    return starts(work.catalogue, flock, read_place(work, place_record(work)), hands)
 
 
 def pens(work: Work, after: int = 0, most: int | None = None) -> list[Record]:

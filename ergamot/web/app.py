@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 from pathlib import Path
 
 from apiflask import APIFlask
@@ -22,6 +21,7 @@ from ergamot.web.flocks import flocks_part
 from ergamot.web.gate import guard
 from ergamot.web.ground import ground_part
 from ergamot.web.history import history_part
+from ergamot.web.long_work import HANDS, HandsOf, alone
 from ergamot.web.making import making_part
 from ergamot.web.mending import mending_part
 from ergamot.web.moves_files import moves_files
@@ -38,8 +38,8 @@ UI = Path(__file__).resolve().parents[2] / "ui" / "dist"
 LARGEST_REQUEST_BYTES = 2_000_000
 
 
-def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
-    """Make the app over an engine; without one, over the store named in ERGAMOT_DATABASE."""
+def make_app(engine: Engine | None = None, ui: Path = UI, hands: HandsOf = alone) -> APIFlask:
+    """Make the app over an engine; without one, over the store named in ERGAMOT_DATABASE. `hands` work out what takes long."""
     app = APIFlask(
         "ergamot",
         title="Ergamot",
@@ -50,6 +50,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_REQUEST_BYTES
     store = engine or open_engine()
+    app.extensions[HANDS] = hands
     map_errors(app)
     guard(app)
     keep_one_commit(app, store)
@@ -77,14 +78,6 @@ def make_app(engine: Engine | None = None, ui: Path = UI) -> APIFlask:
         app.register_blueprint(part)
     _serve_ui(app, store, ui)
     describe_refusals(app)
-    return app
-
-
-def make_served_app() -> APIFlask:
-    """Make the app as it is served: what is loaded by now stays, so the collector need not walk it in an answer."""
-    app = make_app()
-    gc.collect()
-    gc.freeze()
     return app
 
 

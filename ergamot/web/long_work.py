@@ -11,13 +11,18 @@ from contextlib import ExitStack, contextmanager
 from functools import wraps
 from typing import ParamSpec, TypeVar
 
-from flask import Response
+from flask import Response, current_app
 
+from ergamot.core.balance.search.executor import Hands, InLine
+from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import Busy
+from ergamot.operations.work import Work
 
 P = ParamSpec("P")
 R = TypeVar("R")
 
+HANDS = "hands"  # among the app's extensions
+HandsOf = Callable[[OwnRows], Hands]
 MOST_WAITING = 4  # fewer than the threads there are, which leaves some for quick answers
 LONGEST_WAIT_S = 40.0
 
@@ -47,6 +52,17 @@ class Line:
 
 
 LINE = Line()
+
+
+def alone(own: OwnRows) -> Hands:
+    """This process, one after another, with the catalogue that a farm's own rows make."""
+    return InLine(merged(own))
+
+
+def hands_for(work: Work) -> Hands:
+    """Who works out what can be shared, for the farm of a unit of work: those the app was made with."""
+    hands: HandsOf = current_app.extensions[HANDS]
+    return hands(work.own_rows)
 
 
 def takes_long(view: Callable[P, R]) -> Callable[P, R]:

@@ -28,7 +28,7 @@ from ergamot.operations.pens import (
 )
 from ergamot.web.bench import bench_out
 from ergamot.web.files import answers_with, file_answer
-from ergamot.web.long_work import takes_long
+from ergamot.web.long_work import hands_for, takes_long
 from ergamot.web.schemas.drawings import LineOut
 from ergamot.web.schemas.figures import FindingOut, Words
 from ergamot.web.schemas.pens import (
@@ -188,7 +188,7 @@ def get_starts(flock_id: int) -> dict[str, Any]:
                 fails=list(one.fails),
                 lacking=[TOOLS[key] for key in one.lacking],
             )
-            for one in starts_for(current_work(), flock_id)
+            for one in starts_for(current_work(), flock_id, hands_for(current_work()))
         ]
     }
 

@@ -22,6 +22,8 @@ from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear.parameters import CARRIED
 from ergamot.core.gear.carried import WANTED_MM, carried
 
+Given = tuple[tuple[str, Value], ...]  # names and values that are not to change
+
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
 AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.0, 350.0), (450.0, 350.0))
 KEPT_PROPOSALS = 32  # of one session at the pens and more; a design is small
@@ -66,12 +68,31 @@ def propose(
 
 
 @lru_cache(maxsize=KEPT_PROPOSALS)
+def _place_for(
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str, given: Given
+) -> list[Candidate]:
+    """Where a proposal is kept: empty until there is one."""
+    return []
+
+
+def remember(
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str, given: Given, pen: Candidate
+) -> None:
+    """Keep a proposal that was worked out elsewhere.
+
+    Args: catalogue; flock; farm; shape; given, as they were asked for; pen, what was proposed.
+    Source: as `proposed`.
+
+    >>> pen = proposed(c, broilers(31), farm(), "low-pen")
+    >>> remember(c, broilers(32), farm(), "low-pen", (), pen)
+    >>> proposed(c, broilers(32), farm(), "low-pen") is pen
+    True
+    """
+    _place_for(catalogue, flock, farm, shape, given)[:] = [pen]
+
+
 def proposed(
-    catalogue: Catalogue,
-    flock: Flock,
-    farm: FarmConditions,
-    shape: str,
-    given: tuple[tuple[str, Value], ...] = (),
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str, given: Given = ()
 ) -> Candidate:
     """The pen that is proposed, judged. What is begun from a start is what was proposed for it a moment ago: some are kept.
 
@@ -83,6 +104,16 @@ def proposed(
     >>> proposed(c, broilers(), farm(), "low-pen").passes
     True
     """
+    place = _place_for(catalogue, flock, farm, shape, given)
+    if not place:
+        place[:] = [_searched(catalogue, flock, farm, shape, given)]
+    return place[0]
+
+
+def _searched(
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str, given: Given
+) -> Candidate:
+    """The best that a short search meets with."""
     asked = Asked(flock, farm, (shape,), dict(given))
     begun = first_look(catalogue, asked, MOST_SIZES)
     if begun is None:
@@ -138,8 +169,8 @@ def _looked(
     flock: Flock,
     farm: FarmConditions,
     shape: str,
-    given: tuple[tuple[str, Value], ...],
-    built: tuple[tuple[str, Value], ...],
+    given: Given,
+    built: Given,
 ) -> Candidate | None:
     """A pen with what these birds want in it, judged: what is looked at for the starts is looked at again to propose it."""
     asked = Asked(flock, farm, (shape,), dict(given))

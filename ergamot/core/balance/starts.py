@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from ergamot.core.balance.propose import first_look, proposed
+from ergamot.core.balance.propose import Given, first_look, proposed, remember
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.candidate import Candidate
+from ergamot.core.balance.search.executor import Hands, InLine
 from ergamot.core.balance.search.figures import Figure
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
@@ -45,10 +46,26 @@ class Start:
         return self.found.short
 
 
-def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[Start, ...]:
+@dataclass(frozen=True)
+class _Way:
+    """A shape and a way it is built in, by the key of its school, for a flock on a farm."""
+
+    flock: Flock
+    farm: FarmConditions
+    shape: str
+    school: str = ""
+
+    @property
+    def given(self) -> Given:
+        return tuple(SHAPES[self.shape].school_of(self.school).items())
+
+
+def starts(
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, hands: Hands | None = None
+) -> tuple[Start, ...]:
     """Three designs of different shapes for a flock: those that look best, each in the best-looking way it is built.
 
-    Args: catalogue; flock; farm.
+    Args: catalogue; flock; farm; hands, who works them out; this process, one after another, where none are given.
     Returns: up to three Starts, each good in Space to the leaving day; fewest short first, then what
         lacks least of feeders, drinkers, roosts and nests, then what wants least, then fewest tools to borrow, then the lightest.
     Source: common practice.
@@ -62,35 +79,42 @@ def starts(catalogue: Catalogue, flock: Flock, farm: FarmConditions) -> tuple[St
     >>> len({start.design.shape for start in starts(c, f, make_conditions(c))})
     3
     """
-    looks = [way for shape in SHAPES if (way := _best_way(catalogue, flock, farm, shape))]
+    hands = hands or InLine(catalogue)
+    looked = hands.each(_best_look, [_Way(flock, farm, shape) for shape in SHAPES])
+    looks = sorted((look for look in looked if look is not None), key=lambda look: look[0].order)
+    left = [way for look, way in looks if look.ratio(What.SPACE) >= LEAST_ROOM]
     found: list[Start] = []
-    for look, shape, school in sorted(looks, key=lambda way: way[0].order):
-        if look.ratio(What.SPACE) < LEAST_ROOM:
-            continue
-        pen = proposed(catalogue, flock, farm, shape, tuple(SHAPES[shape].school_of(school).items()))
-        structure = build(pen.design, catalogue)
-        judged = judge(catalogue, structure, flock, farm)
-        if judged.space.ratio >= 1:
-            found.append(
-                Start(pen, school, structure, judged, tools_lacking(SHAPES[shape].tools, farm.tools))
-            )
-        if len(found) == HOW_MANY:
-            break
+    while left and len(found) < HOW_MANY:
+        wanted = HOW_MANY - len(found)
+        now, left = left[:wanted], left[wanted:]
+        pens = hands.each(_proposed, now)
+        found += [one for way, pen in zip(now, pens, strict=True) if (one := _start(catalogue, way, pen))]
     return tuple(sorted(found, key=_rank))
 
 
-def _best_way(
-    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str
-) -> tuple[Candidate, str, str] | None:
-    """How a shape looks, its key, and the way of building it that looks best for these birds, by the key of its school: all of
-    them on the running gear that looks best of the usual way."""
-    looks: dict[str, Candidate] = {}
-    for way in ("", *(school.key for school in SHAPES[shape].schools)):
-        asked = Asked(flock, farm, (shape,), SHAPES[shape].school_of(way))
-        if look := first_look(catalogue, asked, gear_of=looks.get("")):
+def _best_look(catalogue: Catalogue, usual: _Way) -> tuple[Candidate, _Way] | None:
+    """How a shape looks in the way of building it that looks best for these birds, and that way: all of them on the running
+    gear that looks best of the usual way."""
+    looks: dict[_Way, Candidate] = {}
+    for school in ("", *(school.key for school in SHAPES[usual.shape].schools)):
+        way = replace(usual, school=school)
+        asked = Asked(way.flock, way.farm, (way.shape,), dict(way.given))
+        if look := first_look(catalogue, asked, gear_of=looks.get(usual)):
             looks[way] = look
-    ways = ((look, shape, way) for way, look in looks.items())
-    return min(ways, key=lambda way: way[0].order, default=None)
+    return min(((look, way) for way, look in looks.items()), key=lambda one: one[0].order, default=None)
+
+
+def _proposed(catalogue: Catalogue, way: _Way) -> Candidate:
+    return proposed(catalogue, way.flock, way.farm, way.shape, way.given)
+
+
+def _start(catalogue: Catalogue, way: _Way, pen: Candidate) -> Start | None:
+    """A proposal as a start, kept for whoever begins from it; none where it is not good in Space to the leaving day."""
+    remember(catalogue, way.flock, way.farm, way.shape, way.given, pen)
+    structure = build(pen.design, catalogue)
+    judged = judge(catalogue, structure, way.flock, way.farm)
+    lacking = tools_lacking(SHAPES[way.shape].tools, way.farm.tools)
+    return Start(pen, way.school, structure, judged, lacking) if judged.space.ratio >= 1 else None
 
 
 def _rank(start: Start) -> tuple[int, int, float, int, float]:

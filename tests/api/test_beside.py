@@ -1,0 +1,76 @@
+"""Work shared with processes beside: the same answers, whoever gives them and whatever becomes of them."""
+
+from __future__ import annotations
+
+import os
+import signal
+from datetime import date
+
+import pytest
+
+from ergamot.core.balance.propose import proposed
+from ergamot.core.balance.search.executor import InLine
+from ergamot.core.balance.starts import starts
+from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import make_conditions
+from ergamot.core.flock.flock import make_flock
+from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.shapes import SHAPES
+from ergamot.workers.beside import Beside
+from ergamot.workers.processes import Processes
+from tests.strategies import CATALOGUE as C
+
+
+@pytest.fixture(scope="module")
+def two():
+    with Processes(2, nicer=0) as processes:
+        yield processes
+
+
+def sticks(catalogue, shape):
+    return shape, len(build(make_design(catalogue, shape, {}), catalogue).members), os.getpid()
+
+
+def refused(catalogue, shape):
+    if shape == "coop":
+        raise OutOfRange("shape", shape, "another")
+    return shape
+
+
+def test_each_is_answered_in_its_order_by_more_than_one(two):
+    over = [*SHAPES] * 6
+    alone = InLine(C).each(sticks, over)
+    shared = Beside(two, ()).each(sticks, over)
+    assert [one[:2] for one in shared] == [one[:2] for one in alone]
+    assert len({pid for _, _, pid in shared}) > 1
+    assert Beside(two, ()).each(sticks, []) == []
+
+
+def test_what_a_killed_one_had_is_worked_out_all_the_same_and_another_begun(two):
+    for victim in [*two._pool._processes]:
+        os.kill(victim, signal.SIGKILL)
+    killed = two._pool
+    over = [*SHAPES] * 3
+    shared = Beside(two, ()).each(sticks, over)
+    assert [one[0] for one in shared] == over
+    assert two._pool is not killed
+    assert len({pid for _, _, pid in Beside(two, ()).each(sticks, over * 4)}) > 1
+
+
+@pytest.mark.parametrize("over", [["low-pen", "coop"], ["coop", "low-pen"], ["coop"]])
+def test_a_refusal_is_told_whoever_meets_with_it(two, over):
+    with pytest.raises(OutOfRange):
+        Beside(two, ()).each(refused, over)
+    assert Beside(two, ()).each(refused, ["hoop"]) == ["hoop"]
+
+
+def test_starts_are_the_same_and_kept_for_who_begins_from_them(two):
+    flock = make_flock(C, "broiler-slow", 9, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    farm = make_conditions(C)
+    alone = starts(C, flock, farm)
+    other = make_conditions(C, hottest_c=farm.hottest_c + 0.5)  # nothing of it is remembered
+    shared = starts(C, flock, other, Beside(two, ()))
+    assert [one.design for one in shared] == [one.design for one in alone]
+    for one in shared:
+        given = tuple(SHAPES[one.design.shape].school_of(one.school).items())
+        assert proposed(C, flock, other, one.design.shape, given) is one.found

@@ -8,9 +8,9 @@ from shapely import Polygon, union_all
 
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.catalogue.timber import AS_SOLD_MM
+from ergamot.core.frame.backing import in_planes
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.contact import FACES, TOUCH_MM, solids
-from ergamot.core.frame.backing import in_planes
 from ergamot.core.frame.face import Face, plane_through
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.separation import OVERLAP_MM, separations

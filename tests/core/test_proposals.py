@@ -44,17 +44,17 @@ def test_a_search_of_nothing_is_refused():
     assert refused.value.field == "most"
 
 
-# What the best of the starts was before a short search put off what is not likely to help: how many verdicts fell short, how
-# much was wanting, and its kg
+# What the best of the starts was before a pen was tied anew each time: how many verdicts fell short, how much was wanting, and
+# its kg
 BEFORE = {
-    "six hens": (0, 0.0, 119.6),
-    "four bantams": (0, 0.0, 93.7),
-    "thirty broilers": (0, 0.0, 89.5),
-    "fifteen turkeys": (1, 1.616, 245.5),
-    "twenty hens": (0, 0.81, 206.4),
-    "sixty hens": (1, 2.04, 319.6),
-    "forty heavy layers": (2, 3.12, 385.6),
-    "twenty-five slow broilers": (0, 0.0, 81.2),
+    "six hens": (0, 0.0, 119.5),
+    "four bantams": (0, 0.0, 88.1),
+    "thirty broilers": (0, 0.0, 77.1),
+    "fifteen turkeys": (0, 1.395, 211.5),
+    "twenty hens": (0, 0.721, 195.5),
+    "sixty hens": (1, 1.957, 325.1),
+    "forty heavy layers": (1, 2.089, 368.5),
+    "twenty-five slow broilers": (0, 0.0, 68.3),
 }
 
 
@@ -63,8 +63,7 @@ def test_the_best_start_is_no_worse_than_it_was_before(name):
     short, wanting, kg = BEFORE[name]
     first = starts(C, flock_of(C, name), FARM)[0].found
     assert len(first.short) <= short
-    assert first.wanting <= wanting
-    assert first.wanting < wanting or first.order[1] < kg
+    assert (round(first.wanting, 3), round(first.order[1], 1)) <= (wanting, kg)
 
 
 @pytest.mark.parametrize("shape", ["low-pen", "a-frame", "coop"])

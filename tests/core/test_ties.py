@@ -4,24 +4,30 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ergamot.core.balance.verdicts import judge
+from ergamot.core.balance.search.asked import make_asked
+from ergamot.core.balance.search.candidate import tied_candidate
+from ergamot.core.balance.verdicts import judge, stands_of
 from ergamot.core.catalogue import Anchor
 from ergamot.core.drawing.model import model
+from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.farm.conditions import make_conditions
-from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_CANS, MOST_PAIRS, anchor_places, cans_for
 from ergamot.core.weather.anchors import fewest, pull_on_each, shortfall
+from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.chart import wind_chart
 from ergamot.core.weather.holding import Holding, grips, parked
+from ergamot.core.weather.loads import arm_inside, wind_loads
 from ergamot.core.weather.threshold import stability
 from tests.core.test_anchors import FLOCK, PLACE
 from tests.core.test_wind import box
-from tests.strategies import CATALOGUE
+from tests.strategies import CATALOGUE, designs
 
 SQUARE = ((0.0, -1000.0), (3000.0, -1000.0), (3000.0, 1000.0), (0.0, 1000.0))
 layouts = st.sampled_from(list(LAYOUTS))
@@ -128,3 +134,42 @@ def test_a_stake_is_drawn_outside_the_rails_it_is_strapped_to(layout, pairs):
         assert math.dist(foot[:2], anchor.place) > 20
         outside = abs(foot[1]) > abs(anchor.place[1]) or not 0 <= foot[0] <= max(x for x, _ in pen.contacts)
         assert outside
+
+
+@settings(max_examples=25)
+@given(designs(), st.integers(0, MOST_PAIRS), st.sampled_from(list(CATALOGUE.anchors)), layouts)
+def test_what_is_tied_down_is_tied_anew_whatever_tied_it_before(design, pairs, anchor, layout):
+    """Anchors that are there already are no help to those that are to hold alone."""
+    asked = make_asked(CATALOGUE, FLOCK, PLACE)
+    other = change(CATALOGUE, design, {"anchors": pairs, "anchor": anchor, "anchors_at": layout})
+    one, two = (tied_candidate(CATALOGUE, asked, each) for each in (design, other))
+    tied = ("anchors", *(("anchor", "anchors_at") if one.design.values["anchors"] else ()))
+    assert [one.design.values[name] for name in tied] == [two.design.values[name] for name in tied]
+    assert one.marks == two.marks
+    structure = build(one.design, CATALOGUE)
+    stands = stands_of(structure, mass(structure), PLACE)
+    if one.design.values["anchors"]:
+        assert stands.poor.worst.least >= PLACE.design_gust_ms - 1e-6
+    if one.design.values["gear"] in ("wheels", "axles"):
+        assert one.design.values["chocks"] == "yes"
+
+
+@given(designs(), st.integers(0, MOST_PAIRS), st.sampled_from(list(CATALOGUE.anchors)), layouts)
+def test_ties_alone_are_changed_as_all_else_is(design, pairs, anchor, layout):
+    ties = {"anchors": pairs, "anchor": anchor, "anchors_at": layout}
+    assert change(CATALOGUE, design, ties) == make_design(
+        CATALOGUE, design.shape, {**design.values, **design.typed, **ties}
+    )
+    for name, value, kind in (("anchors", 99, OutOfRange), ("anchor", "string", UnknownChoice)):
+        with pytest.raises(kind) as refused:
+            change(CATALOGUE, design, {name: value})
+        assert refused.value.field == name
+
+
+@given(designs())
+def test_arms_about_all_edges_are_those_about_each(design):
+    structure = build(design, CATALOGUE)
+    loads = wind_loads(wind_body(structure), 4)
+    places = np.array([(0.3, 0.1), (1.0, -0.4), (9.0, 9.0), loads.edges[0][0]])
+    for edge, arms in zip(loads.edges, loads.arms(places), strict=True):
+        assert arms == pytest.approx([arm_inside(edge, place) for place in places.tolist()], abs=1e-9)

@@ -150,6 +150,7 @@ def test_a_pen_lifted_off_its_rails_has_no_grip_rather_than_less_than_none():
         uplift=total[:, 2],
         sliding=lambda friction: np.full(2, 1.0 + 4.0 * friction),
         edges=(((0.0, -9.0), (0.0, 9.0)),),
+        arms=lambda places: np.zeros((1, len(places))),
         overturning=np.zeros((1, 1, 2)),
     )
     away = tuple(Strap((1.0, side), 9000.0, (0.0, side)) for side in (1.0, -1.0))

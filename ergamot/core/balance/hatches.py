@@ -85,7 +85,7 @@ def enough(sides: Sequence[Face], places: Sequence[Point], hatches: int) -> bool
     Returns: whether so many could, at whatever height.
     Source: geometry: what an arm gets to beside a hatch, seen along its side.
 
-    >>> walls = [face for face in pen().faces if face.upright]
+    >>> walls = [face for face in pen().faces if face.name != "top"]
     >>> [enough(walls, [(x, 0.0, 0.0)], 1) for x in (100.0, 1500.0)]
     [True, False]
     """

@@ -19,7 +19,7 @@ from pymoo.problems.static import StaticProblem
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.candidate import Candidate
 from ergamot.core.balance.search.executor import Executor
-from ergamot.core.balance.search.front import aims_of, count_of_aims, front_of
+from ergamot.core.balance.search.front import aims_of, best_of, count_of_aims, front_of
 from ergamot.core.balance.search.genes import Draft, Genome, draft_key, genome_of
 from ergamot.core.balance.search.seeds import seeds
 from ergamot.core.catalogue import Catalogue
@@ -99,7 +99,9 @@ def search(
         drafts = [] if drawn is None else [genome.draft(shares) for shares in drawn.get("X")]
         keyed = {draft_key(draft): draft for draft in drafts}
         rng = np.random.default_rng((seed, number))
-        near = _neighbours(genome, [came_of[one.key] for one in front], {*found, *keyed}, rng)
+        near = _neighbours(
+            genome, [came_of[one.key] for one in _best_first(front, rng)], {*found, *keyed}, rng
+        )
         keyed |= dict(islice(near, budget.population - len(keyed.keys() - found.keys())))
         if not keyed:
             return  # all there is was tried
@@ -115,6 +117,13 @@ def search(
         yield Generation(number, new, front, len(found), sum(one is not None for one in found.values()))
 
 
+def _best_first(front: Sequence[Candidate], rng: np.random.Generator) -> list[Candidate]:
+    """The pens to look beside, at random; first the best while that still wants something."""
+    mixed = [front[i] for i in rng.permutation(len(front))]
+    best = best_of(front)
+    return [best, *mixed] if best and best.wanting else mixed
+
+
 def _neighbours(
     genome: Genome, drafts: Sequence[Draft], tried: set[str], rng: np.random.Generator
 ) -> Iterator[tuple[str, Draft]]:
@@ -128,8 +137,7 @@ def _neighbours(
 
 
 def _beside(genome: Genome, drafts: Sequence[Draft], rng: np.random.Generator) -> Iterator[Draft]:
-    for i in rng.permutation(len(drafts)):
-        draft = drafts[i]
+    for draft in drafts:
         genes = list(genome.genes[draft.shape].values())
         for k in rng.permutation(len(genes))[:FROM_EACH]:
             values = genes[k].values

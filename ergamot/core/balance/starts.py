@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from ergamot.core.balance.propose import Given, first_look, proposed, remember
@@ -80,8 +81,7 @@ def starts(
     3
     """
     hands = hands or InLine(catalogue)
-    looked = hands.each(_best_look, [_Way(flock, farm, shape) for shape in SHAPES])
-    looks = sorted((look for look in looked if look is not None), key=lambda look: look[0].order)
+    looks = sorted(_best_looks(hands, flock, farm), key=lambda look: look[0].order)
     left = [way for look, way in looks if look.ratio(What.SPACE) >= LEAST_ROOM]
     found: list[Start] = []
     while left and len(found) < HOW_MANY:
@@ -92,16 +92,22 @@ def starts(
     return tuple(sorted(found, key=_rank))
 
 
-def _best_look(catalogue: Catalogue, usual: _Way) -> tuple[Candidate, _Way] | None:
-    """How a shape looks in the way of building it that looks best for these birds, and that way: all of them on the running
-    gear that looks best of the usual way."""
-    looks: dict[_Way, Candidate] = {}
-    for school in ("", *(school.key for school in SHAPES[usual.shape].schools)):
-        way = replace(usual, school=school)
-        asked = Asked(way.flock, way.farm, (way.shape,), dict(way.given))
-        if look := first_look(catalogue, asked, gear_of=looks.get(usual)):
-            looks[way] = look
-    return min(((look, way) for way, look in looks.items()), key=lambda one: one[0].order, default=None)
+def _best_looks(hands: Hands, flock: Flock, farm: FarmConditions) -> Iterator[tuple[Candidate, _Way]]:
+    """How each shape looks in the way of building it that looks best for these birds, and that way: every other way on the
+    running gear that looks best of the usual one."""
+    usual = [_Way(flock, farm, shape) for shape in SHAPES]
+    first = dict(zip(usual, hands.each(_look, [(way, None) for way in usual]), strict=True))
+    others = [replace(way, school=school.key) for way in usual for school in SHAPES[way.shape].schools]
+    then = hands.each(_look, [(way, first[replace(way, school="")]) for way in others])
+    looks = {**first, **dict(zip(others, then, strict=True))}
+    for way in usual:
+        own = [(look, one) for one, look in looks.items() if look and one.shape == way.shape]
+        yield from sorted(own, key=lambda look: look[0].order)[:1]
+
+
+def _look(catalogue: Catalogue, asked_for: tuple[_Way, Candidate | None]) -> Candidate | None:
+    way, gear_of = asked_for
+    return first_look(catalogue, Asked(way.flock, way.farm, (way.shape,), dict(way.given)), gear_of=gear_of)
 
 
 def _proposed(catalogue: Catalogue, way: _Way) -> Candidate:

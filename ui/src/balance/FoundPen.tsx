@@ -32,7 +32,7 @@ export function FoundPen({ pen, axes, children }: { pen: Found; axes: Axis[]; ch
         })}
       </dl>
       {pen.lacks > 0 ? <p className="mt-1 text-sm text-clay">{pen.lacks === 1 ? "One thing" : `${pen.lacks} things`} its birds would miss: the bench says which.</p> : null}
-      {pen.unreached > 0 ? <p className="mt-1 text-sm text-pencil">A corner no arm gets to: a hatch more would do.</p> : null}
+      {pen.unreached > 0 ? <p className="mt-1 text-sm text-pencil">A corner no arm gets to: wants a way in, or a hatch where one reaches.</p> : null}
       {pen.borrowed > 0 ? <p className="mt-1 text-sm text-pencil">{pen.borrowed === 1 ? "One tool" : `${pen.borrowed} tools`} to borrow.</p> : null}
       {children}
     </article>

@@ -22,12 +22,14 @@ from ergamot.core.balance.search.executor import Executor
 from ergamot.core.balance.search.front import aims_of, best_of, count_of_aims, front_of
 from ergamot.core.balance.search.genes import Draft, Genome, draft_key, genome_of
 from ergamot.core.balance.search.seeds import seeds
+from ergamot.core.balance.search.toward import Toward
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import require_range
 
 # Of 30 broilers on a new farm these filled most of the room after 1500 pens, of seven ways tried; may move
 POPULATION, GENERATIONS = 24, 80
 CROSSED_SHARE = 0.85  # of a generation; the rest differ in one gene from what nothing beats
+TOWARD = 0.5  # of a generation, while nothing passes; may move
 FROM_EACH = 3  # genes of one tried at a time; may move
 STRAYS = 400  # looked through for one not tried yet; may move
 CROSSED = 0.1  # of a pen's genes are its other parent's
@@ -94,10 +96,15 @@ def search(
     found: dict[str, Candidate | None] = {}
     front: tuple[Candidate, ...] = ()
     came_of: dict[str, Draft] = {}
+    toward = Toward(catalogue, genome)
     for number in range(1, budget.generations + 1):
         drawn = algorithm.ask() if algorithm.has_next() else None
         drafts = [] if drawn is None else [genome.draft(shares) for shares in drawn.get("X")]
         keyed = {draft_key(draft): draft for draft in drafts}
+        if number > 1 and not toward.passed:
+            half = round(TOWARD * budget.population)
+            mends = islice(toward.drafts(number, {*found, *keyed}), budget.population - half)
+            keyed = dict(islice(keyed.items(), half)) | {draft_key(one): one for one in mends}
         rng = np.random.default_rng((seed, number))
         near = _neighbours(
             genome, [came_of[one.key] for one in _best_first(front, rng)], {*found, *keyed}, rng
@@ -108,6 +115,7 @@ def search(
         fresh = {key: draft for key, draft in keyed.items() if key not in found}
         new = _judged(asked, fresh, executor, known or {})
         found.update(new)
+        toward.meet(new, keyed)
         for key, one in new.items():
             if one is not None:
                 came_of.setdefault(one.key, keyed[key])

@@ -11,7 +11,7 @@ from ergamot.core.balance.mends import single_changes
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.candidate import Candidate, better_of, design_key, tied_candidate
 from ergamot.core.balance.search.figures import Figure
-from ergamot.core.balance.search.genes import genome_of
+from ergamot.core.balance.search.genes import Genome, genome_of
 from ergamot.core.balance.search.promising import promising
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError, require_range
@@ -51,7 +51,8 @@ def descended(
     """
     require_range("most", most, 1, 10_000)
     best = tied_candidate(catalogue, asked, start)
-    way = _Way(catalogue, asked, most, held | set(asked.fixed), spared, {best.key: best})
+    genome = genome_of(catalogue, asked)
+    way = _Way(catalogue, asked, genome, most, held | set(asked.fixed), spared, {best.key: best})
     likeliest = way.everywhere(best, likely=True)
     return way.by_two(better_of(likeliest, way.everywhere(best, likely=False)))
 
@@ -62,6 +63,7 @@ class _Way:
 
     catalogue: Catalogue
     asked: Asked
+    genome: Genome
     left: int
     held: frozenset[str]
     spared: frozenset[str]
@@ -70,7 +72,7 @@ class _Way:
     def everywhere(self, start: Candidate, likely: bool) -> Candidate:
         """The best that is met with going down from a pen, and from there on every other running gear."""
         best = self.down(start, likely)
-        gears = genome_of(self.catalogue, self.asked).choices(start.design.shape, "gear")
+        gears = self.genome.choices(start.design.shape, "gear")
         others = [one for gear in gears if (one := self.judged(best.design, {"gear": gear}, again=True))]
         for other in sorted(others, key=lambda one: one.order):
             best = better_of(best, self.down(other, likely))
@@ -82,7 +84,7 @@ class _Way:
         start = None
         while start is not best and self.left > 0:
             start = best
-            for changes, aim in _single(self.catalogue, self.asked, start):
+            for changes, aim in single(self.catalogue, self.genome, start):
                 if not likely or aim is None or promising(self.catalogue, best.design, changes, aim):
                     best = self._better(best, changes, again=not likely)
                 if _aims(best) != _aims(start):
@@ -93,7 +95,7 @@ class _Way:
         """The best of those that differ in two things, of such as differ well in one."""
         beside = [
             (found, changes)
-            for changes, _ in _single(self.catalogue, self.asked, best)
+            for changes, _ in single(self.catalogue, self.genome, best)
             if (found := self.judged(best.design, changes, again=True))
         ]
         for changes in _paired(beside):
@@ -141,12 +143,22 @@ def _aims(one: Candidate) -> tuple[What, ...]:
     return (worst.what, What.WEIGHT) if worst.wanting else (What.WEIGHT,)
 
 
-def _single(catalogue: Catalogue, asked: Asked, one: Candidate) -> Iterator[tuple[Changes, What | None]]:
-    """One thing changed, and what for: what may mend its worst verdict first, then what may make it lighter, turn by turn; then
-    any figure a step up or down."""
+def single(catalogue: Catalogue, genome: Genome, one: Candidate) -> Iterator[tuple[Changes, What | None]]:
+    """One thing changed, and what for.
+
+    Args: catalogue; genome, what is varied; one, the pen that is changed.
+    Returns: an iterator: what may mend its worst verdict first and what may make it lighter, turn by turn; then any figure a
+        step up or down.
+    Source: as `single_changes`.
+
+    >>> asked = make_asked(c, broilers(), farm())
+    >>> heavy = judged_design(c, asked, make_design(c, "coop", {}))
+    >>> next(single(c, genome_of(c, asked), heavy))[1].value
+    'moving'
+    """
     turns = (((each, what) for each in single_changes(catalogue, one.design, what)) for what in _aims(one))
     yield from (each for turn in itertools.zip_longest(*turns) for each in turn if each is not None)
-    for gene in genome_of(catalogue, asked).genes[one.design.shape].values():
+    for gene in genome.genes[one.design.shape].values():
         now = one.design.values.get(gene.name)
         if isinstance(now, float):
             yield from (({gene.name: near}, None) for near in gene.beside(now))

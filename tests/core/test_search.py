@@ -11,16 +11,19 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ergamot.core.balance.propose import proposed
 from ergamot.core.balance.search.asked import Asked, make_asked
 from ergamot.core.balance.search.candidate import Candidate, candidate_of, judged_design
 from ergamot.core.balance.search.drafts import design_of, too_small
 from ergamot.core.balance.search.executor import InLine
 from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.front import aims_of, filled, front_of
-from ergamot.core.balance.search.genes import GROUPS, HATCHES, TIED, Draft, draft_key, genome_of
+from ergamot.core.balance.search.genes import GROUPS, HATCHES, SCHOOL, TIED, Draft, draft_key, genome_of
 from ergamot.core.balance.search.limits import conflict, fails, through
 from ergamot.core.balance.search.movers import who_would_move
 from ergamot.core.balance.search.run import Budget, search
+from ergamot.core.balance.search.seeds import seeds
+from ergamot.core.balance.search.toward import Toward
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.farm.conditions import make_conditions
@@ -273,3 +276,27 @@ def test_what_no_shape_allows_is_refused_by_name(wrong, error, field):
     with pytest.raises(error) as refused:
         make_asked(C, BROILERS, FARM, **wrong)
     assert refused.value.field == field
+
+
+def test_while_nothing_passes_the_best_of_each_way_of_building_is_looked_beside():
+    """What was tried is not told again, a better pen is begun from anew, and it ends where one passes."""
+    asked = make_asked(
+        C, make_flock(C, "turkey-tom", 15, date(2026, 4, 1), date(2026, 5, 20), date(2026, 8, 5)), FARM
+    )
+    begun = {draft_key(one): one for one in seeds(C, asked)[:16]}
+    found = {key: candidate_of(C, asked, one) for key, one in begun.items()}
+    toward = Toward(C, genome_of(C, asked))
+    toward.meet(found, begun)
+    assert not toward.passed
+    assert len(toward.best) > 8
+    some = list(itertools.islice(toward.drafts(2, {*begun}), 12))
+    more = list(itertools.islice(toward.drafts(3, {*begun, *map(draft_key, some)}), 12))
+    keys = [draft_key(one) for one in (*some, *more)]
+    assert len({*keys} | {*begun}) == len(keys) + len(begun)
+    standing = {way: (len(one.short) + one.lacks, one.order) for way, (one, _) in toward.best.items()}
+    ahead = min(standing, key=standing.__getitem__)
+    assert (some[0].shape, dict(some[0].values)[SCHOOL]) == ahead
+    right = proposed(C, BROILERS, FARM, "low-pen")
+    toward.meet({"right": right}, {"right": Draft("low-pen", ())})
+    assert right.passes
+    assert toward.passed

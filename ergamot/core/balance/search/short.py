@@ -152,9 +152,9 @@ def single(catalogue: Catalogue, genome: Genome, one: Candidate) -> Iterator[tup
     Source: as `single_changes`.
 
     >>> asked = make_asked(c, broilers(), farm())
-    >>> heavy = judged_design(c, asked, make_design(c, "coop", {}))
-    >>> next(single(c, genome_of(c, asked), heavy))[1].value
-    'moving'
+    >>> light = judged_design(c, asked, make_design(c, "coop", {}))
+    >>> next(single(c, genome_of(c, asked), light))[1].value
+    'weight'
     """
     turns = (((each, what) for each in single_changes(catalogue, one.design, what)) for what in _aims(one))
     yield from (each for turn in itertools.zip_longest(*turns) for each in turn if each is not None)

@@ -29,12 +29,15 @@ ALLOCATED = 50_000  # things, before those in a ring are looked for: a pen is a 
 TRIES = 3  # at a part whose process was killed
 
 
-def _begin(nicer: int) -> None:
-    """A worker gives way to others, leaves it to its parent to end, and ends with it however that ends (Linux prctl)."""
+def _begin(nicer: int, parent: int) -> None:
+    """A worker gives way to others, leaves it to its parent to end, and ends with it however that ends (Linux prctl), also where
+    it ended before that was settled."""
     os.nice(nicer)
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     gc.set_threshold(ALLOCATED)
     ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGKILL)
+    if os.getppid() != parent:
+        os._exit(0)
 
 
 def _ready() -> None:
@@ -61,7 +64,9 @@ class Processes:
 
     def _started(self) -> ProcessPoolExecutor:
         way = multiprocessing.get_context("spawn")
-        pool = ProcessPoolExecutor(self.workers, mp_context=way, initializer=_begin, initargs=(self._nicer,))
+        pool = ProcessPoolExecutor(
+            self.workers, mp_context=way, initializer=_begin, initargs=(self._nicer, os.getpid())
+        )
         for _ in range(self.workers):
             pool.submit(_ready)  # all of them are up before the first is waited for
         return pool

@@ -4,7 +4,12 @@ from __future__ import annotations
 
 import os
 import signal
+import subprocess
+import sys
+import time
+from contextlib import suppress
 from datetime import date
+from pathlib import Path
 
 import pytest
 
@@ -74,3 +79,33 @@ def test_starts_are_the_same_and_kept_for_who_begins_from_them(two):
     for one in shared:
         given = tuple(SHAPES[one.design.shape].school_of(one.school).items())
         assert proposed(C, flock, other, one.design.shape, given) is one.found
+
+
+@pytest.mark.parametrize("after_s", [0.0, 0.3, 3.0])
+def test_who_helps_ends_with_whom_it_helps_however_early_that_is_killed(after_s):
+    """Killed before its helpers are up, while they are getting up, or later."""
+    begin = "import os, sys, time; from ergamot.workers.processes import Processes; two = Processes(2); print(os.getpid(), flush=True)"
+    with subprocess.Popen(
+        [sys.executable, "-c", f"{begin}; time.sleep(60)"], stdout=subprocess.PIPE, start_new_session=True
+    ) as one:
+        assert one.stdout
+        one.stdout.readline()
+        time.sleep(after_s)
+        one.kill()
+    until = time.monotonic() + 60
+    while left := [other for other in helpers() if session_of(other) == one.pid]:
+        assert time.monotonic() < until, left
+        time.sleep(0.1)
+
+
+def helpers():
+    """Processes that were spawned to help."""
+    for other in Path("/proc").glob("[0-9]*/cmdline"):
+        with suppress(OSError):
+            if b"spawn_main" in other.read_bytes():
+                yield int(other.parent.name)
+
+
+def session_of(process):
+    with suppress(OSError):
+        return os.getsid(process)

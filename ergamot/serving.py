@@ -1,4 +1,4 @@
-"""The app as it is served: beside each process that answers keepers another, to share what takes long."""
+"""The app as it is served: beside each process that answers keepers two others, which share what takes long."""
 
 from __future__ import annotations
 

@@ -62,13 +62,13 @@ def _with_a_hatch(
     structure = build(design, catalogue)
     far = max(lacking, key=lambda one: (one.share, one.beyond_mm))
     best, gained = None, LEAST_GAIN
+    wanted = {one.zone.name for one in lacking}
     for values in itertools.islice(_hatches(design, structure, far), tries):
         try:
             tried = change(catalogue, design, values)
             whole = build(tried, catalogue)
         except OutOfRange:
             continue
-        wanted = {one.zone.name for one in lacking}
         left = [one for one in out_of_reach(whole) if one.zone.name in wanted]
         gain = sum(one.share for one in lacking) - sum(one.share for one in left)
         if gain > gained:
@@ -91,6 +91,8 @@ def enough(sides: Sequence[Face], places: Sequence[Point], hatches: int) -> bool
     """
     reached = {group for face in sides for group in _at_once(face, places)}
     most = [one for one in reached if not any(one < other for other in reached)]
+    if len(frozenset().union(*most)) < len(places):
+        return False  # with any number, as in the middle of a wide pen
     return any(
         len(frozenset().union(*some)) == len(places)
         for some in itertools.combinations(most, min(hatches, len(most)))

@@ -102,7 +102,8 @@ def _best_looks(hands: Hands, flock: Flock, farm: FarmConditions) -> Iterator[tu
     looks = {**first, **dict(zip(others, then, strict=True))}
     for way in usual:
         own = [(look, one) for one, look in looks.items() if look and one.shape == way.shape]
-        yield from sorted(own, key=lambda look: look[0].order)[:1]
+        if own:
+            yield min(own, key=lambda look: look[0].order)
 
 
 def _look(catalogue: Catalogue, asked_for: tuple[_Way, Candidate | None]) -> Candidate | None:

@@ -26,9 +26,10 @@ def backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ...
     """
     if not panels:
         return ()
-    faces = {f"{face.name} {face.origin}": face for _, face, _ in panels}
-    numbers = {name: i for i, name in enumerate(faces)}
-    of_panel = np.array([numbers[f"{face.name} {face.origin}"] for _, face, _ in panels], dtype=int)
+    planes = [(face.name, face.origin) for _, face, _ in panels]
+    faces = {plane: face for plane, (_, face, _) in zip(planes, panels, strict=True)}
+    numbers = {plane: i for i, plane in enumerate(faces)}
+    of_panel = np.array([numbers[plane] for plane in planes], dtype=int)
     pieces = _pieces_in(list(faces.values()), _side_quads(members))
     panel, piece = np.nonzero(of_panel[:, None] == pieces.face[None])
     shared = _Shared.of([part for _, _, part in panels], panel, pieces, piece)

@@ -204,4 +204,4 @@ def _between(a: Point, b: Point, axis: int, at: float, rest: list[int]) -> tuple
     return u, v
 
 
-__all__ = ["FACES", "TOUCH_MM", "Bearing", "bearings", "bounds", "crossing", "solids"]
+__all__ = ["FACES", "TOUCH_MM", "Bearing", "areas_of", "bearings", "bounds", "boxed", "crossing", "solids"]

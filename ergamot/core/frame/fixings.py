@@ -102,7 +102,6 @@ def _sheet_screws(panel: Panel) -> int:
 
 def _middle(members: tuple[Member, ...]) -> Point:
     volumes = [member.volume_m3 for member in members]
-    x, y, z = (
-        sum(v * m.centre[a] for v, m in zip(volumes, members, strict=True)) / sum(volumes) for a in range(3)
-    )
+    whole = sum(volumes)
+    x, y, z = (sum(v * m.centre[a] for v, m in zip(volumes, members, strict=True)) / whole for a in range(3))
     return (x, y, z)

@@ -185,7 +185,7 @@ def _tip_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditi
         "b", "centre of mass inside the edge", arm_inside(edge, stable.holding.centre_m), "m", "moments"
     )
     work.step("M", "overturning per Pa", " + ".join(terms), "m³")
-    _held(work, TIP_HELD, "Mt", straps_about(edge, stable.holding))
+    _held(work, TIP_HELD, "Mt", float(straps_about(stable.loads, stable.holding)[worst.tip_edge]))
     work.step("q", "pressure that tips it", "H/M", "Pa")
 
 

@@ -184,21 +184,8 @@ def arm_inside(edge: Edge, place: Flat) -> float:
     >>> arm_inside(((0.0, 0.0), (2.0, 0.0)), (1.0, 0.7))
     0.7
     """
-    return float(arms_inside(edge, np.array([place]))[0])
-
-
-def arms_inside(edge: Edge, places: np.ndarray) -> np.ndarray:
-    """How far each of some places lies inside a tipping edge.
-
-    Args: edge, two points, m; places (n, 2), m.
-    Returns: (n,), m; 0 on the edge or beyond it.
-    Source: geometry.
-
-    >>> arms_inside(((0.0, 0.0), (2.0, 0.0)), np.array([[1.0, 0.7], [0.0, -1.0]])).tolist()
-    [0.7, 0.0]
-    """
     start, outward = edge_frame(edge)
-    return np.asarray(np.maximum(0.0, -((places - start) @ outward)))
+    return float(max(0.0, -((np.array(place) - start) @ outward)))
 
 
 def overturning_about(loads: Loads, edge: Edge) -> np.ndarray:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ergamot.core.weather.holding import ALONG_SHARE, DOWN_SHARE, Holding, checked
-from ergamot.core.weather.loads import Edge, Loads, arms_inside
+from ergamot.core.weather.loads import Loads
 from ergamot.core.working import Formula
 
 LIFT_HELD = Formula("H", "held down", "W + T", "N", "statics")
@@ -53,7 +53,7 @@ def resistance(loads: Loads, holding: Holding) -> Resistance:
         straps=_along(loads.up_wind, holding, 0.0),
         roll=roll,
         tip=TIP_HELD.on(
-            W=weight, b=loads.arms(np.array([holding.centre_m]))[:, 0], Mt=_straps_about_each(loads, holding)
+            W=weight, b=loads.arms(np.array([holding.centre_m]))[:, 0], Mt=straps_about(loads, holding)
         ),
     )
 
@@ -98,25 +98,20 @@ def _along(up_wind: np.ndarray, holding: Holding, friction: float) -> np.ndarray
     return np.asarray(pulls @ on * drag_per_pull(friction))
 
 
-def straps_about(edge: Edge, holding: Holding) -> float:
-    """What straps hold about a tipping edge.
+def straps_about(loads: Loads, holding: Holding) -> np.ndarray:
+    """What straps hold about each tipping edge.
 
-    Args: edge, two points, m; holding.
-    Returns: N m: Σ T·sin ψ·arm.
+    Args: loads, with the edges; holding.
+    Returns: (edges,) N m: Σ T·sin ψ·arm.
     Source: statics of straps at 45°.
 
+    >>> from ergamot.core.weather.body import wind_body
     >>> from ergamot.core.weather.holding import Strap
-    >>> straps_about(((0.0, 0.0), (2.0, 0.0)), Holding(60.0, (1.0, 0.5), 0.45, straps=(Strap((1.0, 2.0), 0.0),)))
-    0.0
+    >>> from ergamot.core.weather.loads import wind_loads
+    >>> held = Holding(60.0, (1.0, 0.5), 0.45, straps=(Strap((1.0, 0.0), 0.0),))
+    >>> straps_about(wind_loads(wind_body(pen()), 4), held).tolist()
+    [0.0, 0.0, 0.0, 0.0]
     """
-    if not holding.straps:
-        return 0.0
-    arms = arms_inside(edge, np.array([strap.at for strap in holding.straps]))
-    return float(arms @ np.array([strap.down_n for strap in holding.straps]))
-
-
-def _straps_about_each(loads: Loads, holding: Holding) -> np.ndarray:
-    """(edges,) N m: what straps hold about each tipping edge."""
     if not holding.straps:
         return np.zeros(len(loads.edges))
     places, pulls = zip(*((strap.at, strap.down_n) for strap in holding.straps), strict=True)

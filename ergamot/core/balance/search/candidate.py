@@ -213,9 +213,8 @@ def tied_candidate(catalogue: Catalogue, asked: Asked, design: Design) -> Candid
     structure = build(bare, catalogue)
     poor = on_poor_grip(structure, mass(structure), asked.farm)
     held = tied_down(catalogue, asked.farm, bare, poor)
-    return judged_design(
-        catalogue, asked, held, poor.loads
-    )  # ties alone change nothing of what the wind does
+    # ties alone change nothing of what the wind does
+    return judged_design(catalogue, asked, held, poor.loads)
 
 
 def judged_design(

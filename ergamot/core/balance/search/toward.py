@@ -21,19 +21,22 @@ Way = tuple[str, Value]  # of building: a shape and one of its schools
 
 @dataclass
 class Toward:
-    """The best pen met with in each way of building, and what is still to be tried beside it; whether any pen passes."""
+    """The best pen met with in each way of building, and what is still to be tried beside it."""
 
     catalogue: Catalogue
     genome: Genome
     best: dict[Way, tuple[Candidate, Iterator[Draft]]] = field(default_factory=dict)
-    passed: bool = False
+
+    @property
+    def passed(self) -> bool:
+        """Does any pen pass? The best of its way does then."""
+        return any(pen.passes for pen, _ in self.best.values())
 
     def meet(self, found: Mapping[str, Candidate | None], drafts: Mapping[str, Draft]) -> None:
         """Take in what a generation came to, by the keys of its drafts."""
         for key, one in found.items():
             if one is None:
                 continue
-            self.passed |= one.passes
             way = (one.design.shape, dict(drafts[key].values).get(SCHOOL, ""))
             if way not in self.best or _in_the_way(one) < _in_the_way(self.best[way][0]):
                 self.best[way] = one, self._beside(one, drafts[key])

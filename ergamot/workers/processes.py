@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import ctypes
 import gc
 import multiprocessing
 import os
@@ -23,21 +22,25 @@ from ergamot.core.frame.design import make_design
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.workers.judging import judge_some, parts_of
 
-PR_SET_PDEATHSIG = 1  # of linux/prctl.h
 NICER = 10  # than those who answer keepers
 ALLOCATED = 50_000  # things, before those in a ring are looked for: a pen is a thousand, and hardly any of them in one
 TRIES = 3  # at a part whose process was killed
 
 
-def _begin(nicer: int, parent: int) -> None:
-    """A worker gives way to others, leaves it to its parent to end, and ends with it however that ends (Linux prctl), also where
-    it ended before that was settled."""
+def _begin(nicer: int) -> None:
+    """A worker gives way to others, leaves it to its parent to end, and ends with it however that ends."""
     os.nice(nicer)
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     gc.set_threshold(ALLOCATED)
-    ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGKILL)
-    if os.getppid() != parent:
-        os._exit(0)
+    threading.Thread(target=_end_with_parent, daemon=True).start()
+
+
+def _end_with_parent() -> None:
+    """Wait for the process that began this one, not for the thread of it that did, as the signal of Linux's prctl would."""
+    parent = multiprocessing.parent_process()
+    assert parent
+    parent.join()
+    os._exit(0)
 
 
 def _ready() -> None:
@@ -64,9 +67,7 @@ class Processes:
 
     def _started(self) -> ProcessPoolExecutor:
         way = multiprocessing.get_context("spawn")
-        pool = ProcessPoolExecutor(
-            self.workers, mp_context=way, initializer=_begin, initargs=(self._nicer, os.getpid())
-        )
+        pool = ProcessPoolExecutor(self.workers, mp_context=way, initializer=_begin, initargs=(self._nicer,))
         for _ in range(self.workers):
             pool.submit(_ready)  # all of them are up before the first is waited for
         return pool

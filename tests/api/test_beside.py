@@ -6,6 +6,7 @@ import os
 import signal
 import subprocess
 import sys
+import threading
 import time
 from contextlib import suppress
 from datetime import date
@@ -52,14 +53,39 @@ def test_each_is_answered_in_its_order_by_more_than_one(two):
 
 
 def test_what_a_killed_one_had_is_worked_out_all_the_same_and_another_begun(two):
-    for victim in [*two._pool._processes]:
-        os.kill(victim, signal.SIGKILL)
-    killed = two._pool
+    killed = kill_all(two)
     over = [*SHAPES] * 3
     shared = Beside(two, ()).each(sticks, over)
     assert [one[0] for one in shared] == over
     assert two._pool is not killed
-    assert len({pid for _, _, pid in Beside(two, ()).each(sticks, over * 4)}) > 1
+    assert two.worked((), sticks, "hoop")[2] != os.getpid()
+
+
+def test_who_is_begun_again_does_not_end_with_the_thread_that_began_it(two):
+    kill_all(two)
+    answers = []
+
+    def again():
+        answers.extend(two.worked((), sticks, "hoop") for _ in range(2))
+
+    thread = threading.Thread(target=again)
+    thread.start()
+    thread.join()
+    here, helped = (pid for _, _, pid in answers)
+    begun = two._pool
+    assert here == os.getpid() != helped
+    after = [two.worked((), sticks, "hoop")[2] for _ in range(4)]
+    assert os.getpid() not in after
+    assert two._pool is begun
+
+
+def kill_all(processes):
+    """Kill all that help, and wait until that is noticed; the pool they were of."""
+    pool = processes._pool
+    for victim in [*pool._processes]:
+        os.kill(victim, signal.SIGKILL)
+    pool._executor_manager_thread.join()
+    return pool
 
 
 @pytest.mark.parametrize("over", [["low-pen", "coop"], ["coop", "low-pen"], ["coop"]])

@@ -29,7 +29,8 @@ WHEELED = [shape for shape in SHAPES if _offers(shape, "gear", "wheels")]
 BASED = [shape for shape in SHAPES if _offers(shape, "base_made", "steel")]
 
 
-def _value(parameter: Parameter) -> st.SearchStrategy[object]:
+def any_value(parameter: Parameter) -> st.SearchStrategy[object]:
+    """Whatever a parameter may be."""
     if parameter.kind == "choice":
         return st.sampled_from([choice.key for choice in parameter.options(CATALOGUE)])
     step = {"length": 0.1, "angle": 0.1, "share": 0.01, "count": 1, "mass": 0.1}[parameter.kind]
@@ -49,7 +50,7 @@ def designs(draw: st.DrawFn, shape: str | None = None, **among: Sequence[str]) -
     shape = shape or draw(st.sampled_from(able), label="shape")
     parameters = {p.name: p for p in SHAPES[shape].parameters}
     values = {
-        name: draw(st.sampled_from(among[name]) if name in among else _value(p), label=name)
+        name: draw(st.sampled_from(among[name]) if name in among else any_value(p), label=name)
         for name, p in parameters.items()
     }
     mended: set[str] = set()

@@ -17,9 +17,18 @@ from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, Unreada
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.coop.choices import Chosen
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.frame.parameters import UNIT_OF, Choice, Parameter, is_on, looked_up, read_values, switch
+from ergamot.core.frame.parameters import (
+    UNIT_OF,
+    Choice,
+    Parameter,
+    is_on,
+    looked_up,
+    read_values,
+    speaking,
+    switch,
+)
 from ergamot.core.frame.shapes import SHAPES
-from tests.strategies import CATALOGUE
+from tests.strategies import CATALOGUE, any_value, designs
 
 KINDS = {
     "length": Parameter("wide", "Width", "size", "length", 1000.0, 500, 2000),
@@ -81,6 +90,31 @@ def test_every_default_is_a_value_of_its_own(shape, one):
     if one.only_if:
         wanted = {p.name: p for p in SHAPES[shape].parameters}[one.only_if[0]]
         assert one.only_if[1] in [choice.key for choice in wanted.options(CATALOGUE)]
+
+
+@given(designs(), st.data())
+def test_what_does_not_matter_changes_nothing_and_is_never_what_is_refused(design, data):
+    declared = SHAPES[design.shape].declared(design.values)
+    silent = sorted({one.name for one in declared} - {one.name for one in speaking(declared, design.values)})
+    changed = {one.name: data.draw(any_value(one), label=one.name) for one in declared if one.name in silent}
+    before = build(design, CATALOGUE)
+    assert build(make_design(CATALOGUE, design.shape, {**design.values, **changed}), CATALOGUE) == before
+
+
+def test_what_hangs_on_a_choice_that_does_not_matter_goes_by_its_first():
+    parameters = SHAPES["coop"].parameters
+    usual = {one.name: one.default for one in parameters}
+    spoken = [
+        {one.name for one in speaking(parameters, {**usual, **stands})}
+        for stands in (
+            {"base_made": "same", "body_made": "steel"},
+            {"base_made": "steel", "body_made": "steel"},
+            {"house": "none", "window": "own"},
+        )
+    ]
+    assert {"upright_made", "body_made", "body_steel"} & spoken[0] == {"upright_made"}
+    assert {"upright_made", "body_made", "body_steel"} & spoken[1] == {"body_made", "body_steel"}
+    assert not {"window", "window_width"} & spoken[2]
 
 
 @pytest.mark.parametrize("shape", list(SHAPES))

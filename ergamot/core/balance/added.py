@@ -13,7 +13,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.finding import Phrase, phrase, plain
 from ergamot.core.frame.design import Design, change
-from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
+from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value, speaking
 from ergamot.core.frame.several import GONE
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.units import Quantity
@@ -62,8 +62,8 @@ def _difference(whole: Candidate, bare: Candidate) -> dict[Figure, float]:
 
 def _plainer(catalogue: Catalogue, design: Design) -> Iterator[tuple[Phrase, dict[str, Value]]]:
     shape = shape_of(design.shape)
-    for one in shape.parameters:
-        if one.group in PRICED and one.applies(design.values):
+    for one in speaking(shape.parameters, design.values):
+        if one.group in PRICED:
             yield from _without(catalogue, design, one)
     for number in shape.openings.numbers(design.values):
         yield phrase(f"Opening {number}"), {shape.openings.key(number, "face"): GONE}

@@ -14,7 +14,7 @@ from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Grade, Phrase, Rank, What, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
-from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value
+from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value, speaking
 from ergamot.core.frame.parts.gear import SWINGING
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.stock.cost_estimate import estimated_cost
@@ -136,9 +136,8 @@ def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable
     likely = shape_of(design.shape).remedies[what]
     parameters = [
         one
-        for one in shape_of(design.shape).parameters
-        if one.group in GROUPS and one.applies(design.values)
-        if not one.kept and what not in one.idle
+        for one in speaking(shape_of(design.shape).parameters, design.values)
+        if one.group in GROUPS and not one.kept and what not in one.idle
     ]
 
     def rank(one: Parameter) -> int:

@@ -6,8 +6,8 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.frame.design import Design, build, change
-from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.anchorage import ROLLING
 from ergamot.core.weather.anchors import fewest
 from ergamot.core.weather.holding import SURE
 from ergamot.core.weather.threshold import Stability
@@ -25,8 +25,8 @@ def untied(catalogue: Catalogue, design: Design) -> Design:
     >>> wheeled.values["chocks"], wheeled.values["anchors"]
     ('yes', 0.0)
     """
-    rolls = design.values["gear"] in (Moves.WHEELS, Moves.AXLES)
-    return change(catalogue, design, {"anchors": 0.0, **({"chocks": "yes"} if rolls else {})})
+    chocked = {"chocks": "yes"} if design.values["gear"] in ROLLING else {}
+    return change(catalogue, design, {"anchors": 0.0, **chocked})
 
 
 def tied_down(catalogue: Catalogue, farm: FarmConditions, design: Design, poor: Stability) -> Design:

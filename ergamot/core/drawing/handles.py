@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ergamot.core.frame.design import Design
+from ergamot.core.frame.parameters import speaking
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import DragHandle, Structure
 
@@ -21,5 +22,6 @@ def drag_handles(structure: Structure, design: Design) -> tuple[DragHandle, ...]
     >>> [one.parameter for one in drag_handles(build(design, c), design)]
     ['pitch', 'roofed', 'bay', 'axle', 'house_floor', 'house_length']
     """
-    shown = {one.name for one in shape_of(design.shape).declared(design.values) if one.applies(design.values)}
+    declared = shape_of(design.shape).declared(design.values)
+    shown = {one.name for one in speaking(declared, design.values)}
     return tuple(one for one in structure.drag_handles if one.parameter in shown)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, fields
 from functools import lru_cache
 from typing import Any, Literal
@@ -37,7 +37,7 @@ class Parameter:
 
     Lengths are mm, shares 0 to 1, angles degrees, counts whole, masses kg. `table` names a catalogue table whose rows are the
     choices, those that serve one of `uses` where any are named.
-    `only_if` names another parameter and the values it must hold for the control to be shown. It has little or no say
+    `only_if` names another parameter and the values it must hold for this one to matter and be shown. It has little or no say
     in the `idle` verdicts; what is `kept`, the keeper has or the birds need: it is not traded for a verdict. `left_out`
     is what to choose, of which parameter, where it can be made no smaller; `smaller`, a choice and the one that takes less
     room.
@@ -59,10 +59,6 @@ class Parameter:
     kept: bool = False
     left_out: tuple[str, str] | None = None
     smaller: tuple[str, str] | None = None
-
-    def applies(self, values: Mapping[str, Value]) -> bool:
-        """Does it matter, as the others stand?"""
-        return self.only_if is None or values[self.only_if[0]] in self.only_if[1:]
 
     def options(self, catalogue: Catalogue) -> tuple[Choice, ...]:
         """The choices on offer, read from the catalogue where the parameter names a table."""
@@ -120,6 +116,43 @@ class Parameter:
         if unit in ("mm", "kg"):
             words += f" ({say(low, 'imperial')} to {say(high, 'imperial')})"
         return words
+
+
+def matters(one: Parameter, declared: Mapping[str, Parameter], values: Mapping[str, Value]) -> bool:
+    """Does a parameter matter as the others stand? One that does not stands as its first choice to those that hang on it.
+
+    Args: one; declared, the parameters of its shape by name; values of them all, by name.
+    Returns: whether what it hangs on is as it must be.
+    Source: the declarations.
+
+    >>> of_coop = {one.name: one for one in shape_of("coop").parameters}
+    >>> wooden = {name: one.default for name, one in of_coop.items()} | {"base_made": "same", "body_made": "steel"}
+    >>> matters(of_coop["body_steel"], of_coop, wooden), matters(of_coop["upright_made"], of_coop, wooden)
+    (False, True)
+    """
+    if one.only_if is None:
+        return True
+    name, *wanted = one.only_if
+    on = declared.get(name)
+    if on is not None and not matters(on, declared, values):
+        return on.choices[0].key in wanted
+    return values[name] in wanted
+
+
+def speaking(declared: Iterable[Parameter], values: Mapping[str, Value]) -> tuple[Parameter, ...]:
+    """The parameters that matter as all of them stand.
+
+    Args: declared, those of a shape; values of them all, by name.
+    Returns: those of them, in their order.
+    Source: the declarations.
+
+    >>> low = shape_of("low-pen").parameters
+    >>> on_skids = {one.name: one.default for one in low} | {"gear": "skids"}
+    >>> {"wheel", "width"} & {one.name for one in speaking(low, on_skids)}
+    {'width'}
+    """
+    known = {one.name: one for one in declared}
+    return tuple(one for one in known.values() if matters(one, known, values))
 
 
 @lru_cache(maxsize=256)

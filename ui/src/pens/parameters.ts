@@ -32,11 +32,15 @@ function ofThis(number: number, hangs: Parameter["only_if"]): Parameter["only_if
   return [keyOf(number, name), ...wanted];
 }
 
-/** Does a control have anything to say as a pen stands? */
-export function shows(parameter: Parameter, values: Bench["values"]): boolean {
-  if (!parameter.only_if) return true;
-  const [name = "", ...wanted] = parameter.only_if;
-  return wanted.includes(String(values[name]?.value));
+/** Of some controls, those that have anything to say as a pen stands: what they hang on is as it must be. One that says nothing stands as its first choice. */
+export function speaking(parameters: Parameter[], values: Bench["values"]): Parameter[] {
+  const speaks = (one: Parameter): boolean => {
+    if (!one.only_if) return true;
+    const [name = "", ...wanted] = one.only_if;
+    const on = parameters.find((other) => other.name === name);
+    return wanted.includes(on && !speaks(on) ? (on.choices[0]?.key ?? "") : String(values[name]?.value));
+  };
+  return parameters.filter(speaks);
 }
 
 /** All controls a pen has as it stands; those of an opening say which it is of. */

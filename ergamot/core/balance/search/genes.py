@@ -13,11 +13,12 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 
+from ergamot.core.balance.fitting import wants_of
 from ergamot.core.balance.mends import GROUPS
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.frame.design import make_design
-from ergamot.core.frame.parameters import Parameter, Value
+from ergamot.core.frame.parameters import Parameter, Value, matters
 from ergamot.core.frame.shapes import shape_of
 
 STEPS: Mapping[str, float] = {"length": 100.0, "share": 0.2, "angle": 5.0, "count": 1.0, "mass": 10.0}
@@ -25,6 +26,7 @@ STEPS: Mapping[str, float] = {"length": 100.0, "share": 0.2, "angle": 5.0, "coun
 # holds, whatever the ties otherwise
 SCHOOL, HATCHES, TIED = "school", "hatches", "tied"
 TIES = frozenset({"anchors", "anchor", "anchors_at", "chocks"})
+OF_ANCHORS = frozenset({"anchor", "anchors_at"})
 MOST_STEPS = 24  # of one figure; more is a difference no keeper sees
 NEAR_MM = 30.0  # of where stock comes out whole: no size of its own
 
@@ -80,11 +82,15 @@ def draft_key(draft: Draft) -> str:
 
 @dataclass(frozen=True)
 class Genome:
-    """All that is varied: the shape first, then every gene of any shape, by name."""
+    """All that is varied: the shape first, then every gene of any shape, by name. `usual` is what else there is of each shape and
+    what its genes are where nothing is said of them, `fixed` what is settled."""
 
     shapes: tuple[str, ...]
     genes: Mapping[str, Mapping[str, Gene]]
     names: tuple[str, ...]
+    usual: Mapping[str, Mapping[str, Value]]
+    fixed: Mapping[str, Value]
+    declared: Mapping[str, Mapping[str, Parameter]]
 
     @property
     def size(self) -> int:
@@ -96,10 +102,23 @@ class Genome:
         return gene.values if gene else ()
 
     def draft(self, shares: Sequence[float] | np.ndarray) -> Draft:
-        """What some shares stand for."""
+        """What some shares stand for; nothing is said of what does not matter beside the rest, so that one pen is one draft."""
         first, *rest = (float(share) for share in shares)
         shape = self.shapes[min(int(first * len(self.shapes)), len(self.shapes) - 1)]
-        return Draft(shape, tuple((name, gene.at(rest[i])) for i, name, gene in self._own[shape]))
+        values = {name: gene.at(rest[i]) for i, name, gene in self._own[shape]}
+        school = shape_of(shape).school_of(str(values.get(SCHOOL, "")))
+        stand = {**self.usual[shape], **values, **school, **self.fixed}
+        tied = TIES if values.get(TIED) == "yes" else frozenset() if stand["anchors"] else OF_ANCHORS
+        silent = tied.union(school)
+        known = self.declared[shape]
+        return Draft(
+            shape,
+            tuple(
+                (name, value)
+                for name, value in values.items()
+                if name not in silent and (name not in known or matters(known[name], known, stand))
+            ),
+        )
 
     @cached_property
     def _own(self) -> Mapping[str, list[tuple[int, str, Gene]]]:
@@ -109,14 +128,14 @@ class Genome:
             for shape, genes in self.genes.items()
         }
 
-    def shares(self, shape: str, values: Mapping[str, Value], other: float = 0.5) -> np.ndarray:
-        """Shares (size,) that stand for values of a shape; `other`, 0 to 1, for what they do not say."""
-        own = self.genes[shape]
-        told = [
-            own[name].share_of(values[name]) if name in own and name in values else other
-            for name in self.names
-        ]
-        return np.array([(self.shapes.index(shape) + 0.5) / len(self.shapes), *told])
+    def shares(self, shape: str, values: Mapping[str, Value]) -> np.ndarray:
+        """Shares (size,) that stand for values of a shape, and for what is usual where they do not say; the middle of the genes
+        of others."""
+        own, told = self.genes[shape], {**self.usual[shape], **values}
+        shares = (
+            own[name].share_of(told[name]) if name in own and name in told else 0.5 for name in self.names
+        )
+        return np.array([(self.shapes.index(shape) + 0.5) / len(self.shapes), *shares])
 
 
 def genome_of(catalogue: Catalogue, asked: Asked) -> Genome:
@@ -132,7 +151,31 @@ def genome_of(catalogue: Catalogue, asked: Asked) -> Genome:
     """
     genes = {shape: {gene.name: gene for gene in _genes(catalogue, asked, shape)} for shape in asked.shapes}
     names = dict.fromkeys(name for own in genes.values() for name in own)
-    return Genome(asked.shapes, genes, tuple(names))
+    return Genome(
+        asked.shapes,
+        genes,
+        tuple(names),
+        {shape: usual_of(catalogue, asked, shape) for shape in asked.shapes},
+        asked.fixed,
+        {shape: {one.name: one for one in shape_of(shape).parameters} for shape in asked.shapes},
+    )
+
+
+def usual_of(catalogue: Catalogue, asked: Asked, shape: str) -> dict[str, Value]:
+    """What a pen of a shape is where nothing is said of it.
+
+    Args: catalogue; asked; shape, its key.
+    Returns: values by parameter name: of a pen that is looked round, as that one has; else what these birds want, and what is
+        usual.
+    Raises: UnknownChoice.
+    Source: as `wants_of`; the shape's declarations.
+
+    >>> usual_of(c, make_asked(c, broilers(), farm()), "low-pen")["feeder"]
+    'tube-10'
+    """
+    usual = {one.name: one.default for one in shape_of(shape).parameters}
+    like = asked.like.values if asked.like and asked.like.shape == shape else {}
+    return {**usual, **wants_of(catalogue, asked.flock, shape), **like}
 
 
 def _genes(catalogue: Catalogue, asked: Asked, shape: str) -> Iterator[Gene]:

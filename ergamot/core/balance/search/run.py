@@ -146,7 +146,7 @@ def _neighbours(
 
 def _beside(genome: Genome, drafts: Sequence[Draft], rng: np.random.Generator) -> Iterator[Draft]:
     for draft in drafts:
-        genes = list(genome.genes[draft.shape].values())
+        genes = [genome.genes[draft.shape][name] for name, _ in draft.values]
         for k in rng.permutation(len(genes))[:FROM_EACH]:
             values = genes[k].values
             changed = {**dict(draft.values), genes[k].name: values[int(rng.integers(len(values)))]}

@@ -18,7 +18,8 @@ from ergamot.core.errors import ErgamotError, require_range
 from ergamot.core.finding import What
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.mass import mass
-from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parameters import Value, speaking
+from ergamot.core.frame.shapes import shape_of
 
 Changes = Mapping[str, Value]
 
@@ -158,9 +159,10 @@ def single(catalogue: Catalogue, genome: Genome, one: Candidate) -> Iterator[tup
     """
     turns = (((each, what) for each in single_changes(catalogue, one.design, what)) for what in _aims(one))
     yield from (each for turn in itertools.zip_longest(*turns) for each in turn if each is not None)
-    for gene in genome.genes[one.design.shape].values():
-        now = one.design.values.get(gene.name)
-        if isinstance(now, float):
+    genes = genome.genes[one.design.shape]
+    for parameter in speaking(shape_of(one.design.shape).parameters, one.design.values):
+        now, gene = one.design.values[parameter.name], genes.get(parameter.name)
+        if gene and isinstance(now, float):
             yield from (({gene.name: near}, None) for near in gene.beside(now))
 
 

@@ -28,7 +28,7 @@ def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Valu
     """The values with what follows from them settled.
 
     Hands take hold no higher than the wall and under the rafters' tails; a door is no higher than its house; a body is of
-    steel only on a base of steel, and nothing of it then sawn.
+    steel only on a base of steel, and nothing of it then sawn; an arched roof has no rafters.
 
     Args: values, one for each of PARAMETERS; catalogue.
     Returns: the values.
@@ -42,6 +42,8 @@ def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Valu
         values = {**values, "body_made": "timber"}
     else:
         values = {**values, "upright_made": "same", "top_made": "same"}
+    if values["roof_kind"] == "arched":
+        values = {**values, "rafter_made": "same"}
     pen = chosen(values, catalogue)
     tails = pen.under_z(pen.half + pen.section.thick_mm) if pen.heel else pen.wall
     if (

@@ -21,6 +21,7 @@ from ergamot.core.frame.kinds import Group, Item, Moves, When
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.structure import Hardware, Structure
 
+ROLLING = (Moves.WHEELS, Moves.AXLES)  # while it stands, unless it is chocked
 MOST_PAIRS = 6
 MOST_CANS = 10  # pairs; more is better held by anchors
 WATER_KG = 20.0  # in a can of 20 litres
@@ -81,7 +82,7 @@ ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
             Choice("no", "free to roll"),
             Choice("yes", "chocked", "a wedge of offcut before and behind each"),
         ),
-        only_if=("gear", Moves.WHEELS, Moves.AXLES),
+        only_if=("gear", *ROLLING),
         idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
 )
@@ -164,7 +165,7 @@ def anchored_down(structure: Structure, values: Mapping[str, Value], catalogue: 
     4
     """
     pairs, cans = (int(float(values[name])) for name in ("anchors", "ballast"))
-    if structure.axle is not None and values["chocks"] == "yes":
+    if structure.axle is not None and values["gear"] in ROLLING and values["chocks"] == "yes":
         structure = replace(structure, axle=replace(structure.axle, chocked=True))
     if pairs:
         structure = _anchored(structure, pairs, values, catalogue)

@@ -10,7 +10,7 @@ from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.kinds import Held, Moves, PutUnder
 from ergamot.core.frame.parameters import Value, is_on
-from ergamot.core.frame.parts.gear.parameters import AXLE_TO_WALL_MM, LEVEL, TWO_AXLES
+from ergamot.core.frame.parts.gear.parameters import AXLE_TO_WALL_MM, LEVEL, ON_RODS, TWO_AXLES
 from ergamot.core.frame.parts.site import both
 from ergamot.core.frame.swing import Swing, swing_for
 
@@ -79,7 +79,7 @@ def read_gear(values: Mapping[str, Value], catalogue: Catalogue) -> Gear:
         wheel,
         float(values["axle"]),
         float(values["handle"]),
-        Steel(str(values["axle_steel"])),
+        Steel(str(values["axle_steel"])) if kind in ON_RODS else Steel.MILD,
         swing,
         int(float(values["pairs"])) if swing else 1,
         float(values["lever_handle"]),

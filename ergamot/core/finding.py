@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
-from functools import cached_property
+from functools import cached_property, partial
 
 from ergamot.core.units import Quantity, System, say
 from ergamot.core.working import Step
@@ -131,19 +131,14 @@ def least_on_scale(ratio: float, least: float) -> float:
 
 
 @dataclass(frozen=True)
-class Finding:
-    """A verdict. `ratio` is what there is over what is good, `least` over the least that will do: 1 just passes each.
+class Telling:
+    """What is said of a verdict, and the working that shows why; `answer` is the symbol in it that decides.
 
-    `band` is what the ratio may be where the figures behind it are not well known, told in `band_words`. `costs` tells
-    what a grade between the two marks costs the keeper, and the cheapest way out of it. What is `told` alone carries no grade.
+    `band` is what the ratio may be where the figures behind it are not well known, told in `band_words`.
     """
 
-    what: What
-    title: str
     sentence: Phrase
     figure: Phrase
-    ratio: float
-    least: float
     limit: Phrase
     working: tuple[Step, ...]
     answer: str
@@ -151,8 +146,67 @@ class Finding:
     band: tuple[float, float] | None = None
     band_words: Phrase | None = None
     cautions: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Finding:
+    """A verdict. `ratio` is what there is over what is good, `least` over the least that will do: 1 just passes each.
+
+    `tell` works out what is said of it, which most who compare pens never ask. `costs` tells what a grade between the two
+    marks costs the keeper, and the cheapest way out of it. What is `told` alone carries no grade.
+    """
+
+    what: What
+    title: str
+    ratio: float
+    least: float
+    tell: Callable[[], Telling]
     costs: Callable[[], Phrase | None] | None = None
     told: bool = False
+
+    @cached_property
+    def telling(self) -> Telling:
+        return self.tell()
+
+    @property
+    def sentence(self) -> Phrase:
+        return self.telling.sentence
+
+    @property
+    def figure(self) -> Phrase:
+        return self.telling.figure
+
+    @property
+    def limit(self) -> Phrase:
+        return self.telling.limit
+
+    @property
+    def working(self) -> tuple[Step, ...]:
+        return self.telling.working
+
+    @property
+    def answer(self) -> str:
+        return self.telling.answer
+
+    @property
+    def details(self) -> tuple[Phrase, ...]:
+        return self.telling.details
+
+    @property
+    def band(self) -> tuple[float, float] | None:
+        return self.telling.band
+
+    @property
+    def band_words(self) -> Phrase | None:
+        return self.telling.band_words
+
+    @property
+    def cautions(self) -> tuple[str, ...]:
+        return self.telling.cautions
+
+    def saying(self, more: Callable[[], tuple[Phrase, ...]]) -> Finding:
+        """The same with more details."""
+        return replace(self, tell=partial(_saying, self.tell, more))
 
     @cached_property
     def cost(self) -> Phrase | None:
@@ -180,6 +234,11 @@ class Finding:
     def word(self) -> str:
         """The grade as a keeper reads it."""
         return word_of(self.what, self.verdict)
+
+
+def _saying(tell: Callable[[], Telling], more: Callable[[], tuple[Phrase, ...]]) -> Telling:
+    telling = tell()
+    return replace(telling, details=(*telling.details, *more()))
 
 
 def word_of(what: What, verdict: Grade | None) -> str:

@@ -322,7 +322,7 @@ def test_headings_the_grip_does_not_tell_apart_are_told_to_be_alike():
     assert set(found.others) == as_good - {side_of(best.direction_deg)}
     told = told_of_headings(found).text("metric")
     assert told.startswith(f"best with the wind from {side_of(best.direction_deg)}")
-    calm = tuple(replace(one, tip=99.0, slide=99.0, lift=99.0) for one in stands.usual.gusts)
-    every = headings(replace(stands, usual=replace(stands.usual, gusts=calm)))
+    lee = replace(stands.usual, factor=stands.usual.factor / 9)  # behind a wall hardly any wind comes to it
+    every = headings(replace(stands, usual=lee))
     assert every.alike
     assert "any heading is alike" in told_of_headings(every).text("metric")

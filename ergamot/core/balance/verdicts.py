@@ -11,12 +11,13 @@ from ergamot.core.balance.weight import judge_weight
 from ergamot.core.catalogue import Catalogue, FloorNeed, pick
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.farm.season import in_season, told_of_season
-from ergamot.core.finding import Finding
+from ergamot.core.finding import Finding, Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import IN_HOUSE, INSIDE, judge_space
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.haul import Haul, usual_haul
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
@@ -29,13 +30,16 @@ from ergamot.core.weather.verdict import judge_wind
 
 @dataclass(frozen=True)
 class Judged:
-    """The four findings in the order they are always shown, and what they were found from. Weight is weighed when it is
+    """The four findings in the order they are always shown, and what they were found from: the floor that counts, its mass, the
+    move by the farm's own crew, the winds it stands, what its birds find in it. Weight is weighed when it is
     asked for: where it carries no grade, most who judge a pen never do."""
 
     space: Finding
     moving: Finding
     wind: Finding
+    floor_m2: float
     mass: Mass
+    moved: Haul
     stands: Stands
     provisions: tuple[Provision, ...]
     strength: Strength
@@ -147,29 +151,35 @@ def judge(
     weighed = mass(structure)
     stands = stands_of(structure, weighed, farm, loads)
     inside = provisions(flock, need, structure.room)
-    strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm))
+    moved = usual_haul(catalogue, structure, weighed, farm, farm.crew)
+    strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm), moved)
+    floor_m2 = structure.floor_under_m2(1000 * need.floor_head_m)
     space = judge_space(
         flock,
         need,
-        structure.floor_under_m2(1000 * need.floor_head_m),
+        floor_m2,
         structure.head_room_mm / 1000,
         structure.body.floor_m2,
         IN_HOUSE if structure.ranges else INSIDE,
     )
-    water = told_of_water(flock, structure, farm.hottest_c)
-    said = (*(one.words for one in inside), *water, *unreached(structure))
     return Judged(
-        space=replace(space, details=(*space.details, *said)),
-        moving=judge_moving(catalogue, structure, weighed, farm),
+        space=space.saying(partial(_said_of_inside, structure, flock, farm, inside)),
+        moving=judge_moving(catalogue, structure, weighed, farm, moved),
         wind=judge_wind(stands, farm),
+        floor_m2=floor_m2,
         mass=weighed,
+        moved=moved,
         stands=stands,
         provisions=inside,
         weigh=partial(judge_weight, catalogue, structure, weighed, flock, farm),
         weighed=farm.heaviest_kg is not None,
-        strength=replace(strength, finding=_in_season(strength.finding, flock, farm)),
+        strength=replace(strength, finding=strength.finding.saying(partial(told_of_season, flock, farm))),
     )
 
 
-def _in_season(finding: Finding, flock: Flock, farm: FarmConditions) -> Finding:
-    return replace(finding, details=(*finding.details, *told_of_season(flock, farm)))
+def _said_of_inside(
+    structure: Structure, flock: Flock, farm: FarmConditions, inside: tuple[Provision, ...]
+) -> tuple[Phrase, ...]:
+    """What its birds find in it, and what no arm gets at."""
+    water = told_of_water(flock, structure, farm.hottest_c)
+    return (*(one.words for one in inside), *water, *unreached(structure))

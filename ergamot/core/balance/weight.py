@@ -10,7 +10,7 @@ from scipy.optimize import brentq
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Finding, Phrase, What, phrase
+from ergamot.core.finding import Finding, Phrase, Telling, What, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.kinds import Group
 from ergamot.core.frame.mass import GROUP_WORDS, Mass
@@ -116,14 +116,30 @@ def judge_weight(
     return Finding(
         what=What.WEIGHT,
         title="Weight",
+        ratio=ratio,
+        least=least,
+        tell=partial(_telling, catalogue, structure, weighed, flock, farm, sentence, limit, work),
+        told=farm.heaviest_kg is None,
+    )
+
+
+def _telling(
+    catalogue: Catalogue,
+    structure: Structure,
+    weighed: Mass,
+    flock: Flock,
+    farm: FarmConditions,
+    sentence: Phrase,
+    limit: Phrase,
+    work: Working,
+) -> Telling:
+    return Telling(
         sentence=sentence,
         figure=phrase(
             "{fresh} fresh, {dry} dry",
             fresh=Quantity(weighed.fresh_kg, "kg"),
             dry=Quantity(weighed.dry_kg, "kg"),
         ),
-        ratio=ratio,
-        least=least,
         limit=limit,
         working=work.done(),
         answer="ratio",
@@ -132,7 +148,6 @@ def judge_weight(
             *_gain(catalogue, structure, weighed, farm),
             *_besides(weighed),
         ),
-        told=farm.heaviest_kg is None,
     )
 
 

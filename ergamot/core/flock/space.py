@@ -7,7 +7,7 @@ from functools import lru_cache, partial
 
 from ergamot.core.catalogue import FloorNeed
 from ergamot.core.errors import require_range
-from ergamot.core.finding import Finding, Phrase, What, phrase
+from ergamot.core.finding import Finding, Phrase, Telling, What, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import GROWTH, mass_kg
 from ergamot.core.units import Quantity
@@ -132,7 +132,6 @@ def judge_space(
     >>> judge_space(f, c.floor_needs["broiler"], 5.0, 0.6).sentence.text("metric")
     'good until day 39, tight to day 49; 24 birds would be good to the end'
     """
-    days = space_by_day(flock, need, floor_m2)
     work = Working()
     low = inside_m2 is not None and inside_m2 > floor_m2 + 1e-6
     words = f"floor {where} with {need.floor_head_m:g} m clear over it" if low else f"floor {where}"
@@ -151,6 +150,26 @@ def judge_space(
     work.given("a_t", f"tight floor at {need.finish_kg:g} kg", need.tight_m2, "m2", need.source)
     work.by(NEED.over("the least a bird needs that day", need="need_t", a_f="a_t"))
     work.step("least", "has over the least", "has/need_t")
+    return Finding(
+        what=What.SPACE,
+        title="Space",
+        ratio=work.known["ratio"],
+        least=work.known["least"],
+        tell=partial(_telling, flock, need, floor_m2, head_room_m, inside_m2 if low else None, where, work),
+        costs=partial(_cost, flock, need, floor_m2),
+    )
+
+
+def _telling(
+    flock: Flock,
+    need: FloorNeed,
+    floor_m2: float,
+    head_room_m: float,
+    inside_m2: float | None,
+    where: str,
+    work: Working,
+) -> Telling:
+    days = space_by_day(flock, need, floor_m2)
     details = [
         phrase("{live} of live weight on the last day", live=Quantity(days[-1].live_kg_m2, "kg/m2")),
         phrase(f"{{floor}} {where}", floor=Quantity(inside_m2 or floor_m2, "m2")),
@@ -163,7 +182,7 @@ def judge_space(
                 needs=Quantity(flock.strain.head_room_m * 1000, "about"),
             )
         )
-    if low and inside_m2 is not None:
+    if inside_m2 is not None:
         details.append(
             phrase(
                 "{less} of floor lies under less than {head} and does not count (1999/74/EC)",
@@ -171,23 +190,19 @@ def judge_space(
                 head=Quantity(need.floor_head_m * 1000, "about"),
             )
         )
-    return Finding(
-        what=What.SPACE,
-        title="Space",
+    return Telling(
         sentence=_sentence(flock, days, floor_m2),
         figure=phrase("{has} a bird", has=Quantity(days[-1].has_m2, "m2")),
-        ratio=work.known["ratio"],
-        least=work.known["least"],
         limit=phrase("good is {need} on the last day", need=Quantity(days[-1].good_m2, "m2")),
         working=work.done(),
         answer="ratio",
         details=tuple(details),
-        costs=partial(_cost, flock, days, floor_m2),
     )
 
 
-def _cost(flock: Flock, days: tuple[SpaceDay, ...], floor_m2: float) -> Phrase | None:
+def _cost(flock: Flock, need: FloorNeed, floor_m2: float) -> Phrase | None:
     """What the days between tight and good cost, and the cheapest way out of them."""
+    days = space_by_day(flock, need, floor_m2)
     tight = sum(one.has_m2 < one.good_m2 for one in days)
     fewer = int(floor_m2 / days[-1].good_m2)
     if not tight:

@@ -125,6 +125,7 @@ def matters(one: Parameter, declared: Mapping[str, Parameter], values: Mapping[s
     Returns: whether what it hangs on is as it must be.
     Source: the declarations.
 
+    >>> from ergamot.core.frame.shapes import shape_of
     >>> of_coop = {one.name: one for one in shape_of("coop").parameters}
     >>> wooden = {name: one.default for name, one in of_coop.items()} | {"base_made": "same", "body_made": "steel"}
     >>> matters(of_coop["body_steel"], of_coop, wooden), matters(of_coop["upright_made"], of_coop, wooden)
@@ -146,6 +147,7 @@ def speaking(declared: Iterable[Parameter], values: Mapping[str, Value]) -> tupl
     Returns: those of them, in their order.
     Source: the declarations.
 
+    >>> from ergamot.core.frame.shapes import shape_of
     >>> low = shape_of("low-pen").parameters
     >>> on_skids = {one.name: one.default for one in low} | {"gear": "skids"}
     >>> {"wheel", "width"} & {one.name for one in speaking(low, on_skids)}

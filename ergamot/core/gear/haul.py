@@ -163,6 +163,22 @@ def haul(
     return Haul(ground, work, raised)
 
 
+def usual_haul(
+    catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions, crew: Crew
+) -> Haul:
+    """What moving the pen takes on a farm's own ground and slope.
+
+    Args: catalogue; structure; weighed, its mass; farm; crew, who moves it.
+    Returns: the Haul.
+    Source: as `haul`.
+
+    >>> usual_haul(c, pen(), mass(pen()), farm(), c.crews["man"]).ground.key
+    'wet'
+    """
+    can = movers_strength(catalogue, structure, crew)
+    return haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
+
+
 def _own_length_m(structure: Structure) -> float:
     return (structure.body.x[1] - structure.body.x[0]) / 1000
 

@@ -3,16 +3,28 @@
 from __future__ import annotations
 
 from collections import Counter
-from dataclasses import replace
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from functools import partial
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Finding, Grade, Phrase, What, graded, phrase
+from ergamot.core.finding import Finding, Grade, Phrase, Rank, Telling, What, graded, phrase, rank_of
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.haul import CI_SPREAD, Haul, haul, movers_strength, ratios_of, ruling_of
+from ergamot.core.gear.haul import (
+    CI_SPREAD,
+    Haul,
+    Over,
+    haul,
+    least_of,
+    movers_strength,
+    ratios_of,
+    ruling_of,
+    usual_haul,
+)
 from ergamot.core.gear.people import Strength
+from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.telling import WHEN_IT_SINKS, told_of_task
 from ergamot.core.units import G, Quantity
 
@@ -31,10 +43,31 @@ TOWING = (
 WIDE = 1.05  # a narrower band is not worth telling; may move
 
 
-def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions) -> Finding:
+@dataclass(frozen=True)
+class _Move:
+    """One move by the crew of a farm, and what they can of it."""
+
+    farm: FarmConditions
+    moved: Haul
+    ratios: Mapping[Task, Over]
+    least: Over
+
+    @property
+    def rank(self) -> Rank:
+        return rank_of(self.least.good, self.least.most)
+
+
+def judge_moving(
+    catalogue: Catalogue,
+    structure: Structure,
+    weighed: Mass,
+    farm: FarmConditions,
+    moved: Haul | None = None,
+) -> Finding:
     """Can everyone who must be able to move this pen do it on this ground?
 
-    Args: catalogue; structure; weighed, its mass; farm, with crews, ground, slope and turf.
+    Args: catalogue; structure; weighed, its mass; farm, with crews, ground, slope and turf; moved, the move by its own crew,
+        where that is known.
     Returns: the Moving finding, of the weakest of them; its ratio is the least of what is good to ask over what it
         takes, its least of the most that may be asked.
     Raises: OutOfRange.
@@ -49,34 +82,46 @@ def judge_moving(catalogue: Catalogue, structure: Structure, weighed: Mass, farm
     >>> [judge_moving(c, s, mass(s), make_conditions(c, crew=crew)).word for crew in ("teenager", "man")]
     ['short', 'hard']
     """
-    found = [_judged(catalogue, structure, weighed, replace(farm, crew=crew)) for crew in farm.movers]
-    return min(found, key=lambda finding: finding.rank)
+    moves = [
+        _move(
+            replace(farm, crew=crew),
+            moved if moved and crew == farm.crew else usual_haul(catalogue, structure, weighed, farm, crew),
+        )
+        for crew in farm.movers
+    ]
+    hardest = min(moves, key=lambda move: move.rank)
+    return Finding(
+        what=What.MOVING,
+        title="Moving",
+        ratio=hardest.least.good,
+        least=hardest.least.most,
+        tell=partial(_telling, catalogue, structure, weighed, hardest),
+        costs=partial(_cost, catalogue, structure, weighed, hardest.farm),
+    )
 
 
-def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions) -> Finding:
+def _move(farm: FarmConditions, moved: Haul) -> _Move:
+    ratios = ratios_of(moved.over(farm))
+    return _Move(farm, moved, ratios, least_of(ratios))
+
+
+def _telling(catalogue: Catalogue, structure: Structure, weighed: Mass, move: _Move) -> Telling:
+    farm, moved = move.farm, move.moved
     can = movers_strength(catalogue, structure, farm.crew)
-    moved = haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
     work = moved.over(farm)
-    ratios = ratios_of(work)
-    ruling = ruling_of(ratios)
     for symbol, mark, says in (("ratio", "r", "against the guideline"), ("least", "s", "against the most")):
-        names = ", ".join(f"{mark}_{name}" for name in ratios)
+        names = ", ".join(f"{mark}_{name}" for name in move.ratios)
         work.step(symbol, f"{says}, the least of these rules", f"min({names})")
-    ratio, least = work.known["ratio"], work.known["least"]
-    band, band_words = _band(structure, weighed, farm, can, ratio)
+    band, band_words = _band(structure, weighed, farm, can, move.least.good)
     headline = (
         phrase("lift {lift}", lift=Quantity(moved.lift, "heft"))
         if structure.carried
         else phrase("pull {pull}", pull=Quantity(moved.start, "heft"))
     )
-    grade = graded(ratio, least)
-    return Finding(
-        what=What.MOVING,
-        title="Moving",
-        sentence=told_of_task(ruling, grade, work, farm),
+    grade = graded(move.least.good, move.least.most)
+    return Telling(
+        sentence=told_of_task(ruling_of(move.ratios), grade, work, farm),
         figure=headline,
-        ratio=ratio,
-        least=least,
         limit=phrase(
             farm.crew.label + " easily: lift {lift}, start {start}, keep {keep}",
             lift=Quantity(can.lift.good, "heft"),
@@ -89,7 +134,6 @@ def _judged(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: Far
         band=band,
         band_words=band_words,
         cautions=cautions(structure, farm),
-        costs=partial(_cost, catalogue, structure, weighed, farm),
     )
 
 

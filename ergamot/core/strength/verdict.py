@@ -8,11 +8,11 @@ from functools import partial
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Finding, Grade, Phrase, What, phrase
+from ergamot.core.finding import Finding, Grade, Phrase, Telling, What, phrase
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.rejoined import rejoined
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.haul import haul, movers_strength
+from ergamot.core.gear.haul import Haul, usual_haul
 from ergamot.core.gear.telling import FAR_MORE
 from ergamot.core.strength.check import Check
 from ergamot.core.strength.moving import moving_checks
@@ -48,11 +48,15 @@ class Strength:
 
 
 def judge_strength(
-    catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions
+    catalogue: Catalogue,
+    structure: Structure,
+    weighed: Mass,
+    farm: FarmConditions,
+    moved: Haul | None = None,
 ) -> Strength:
     """What in the frame comes nearest to breaking when it is moved or snowed on.
 
-    Args: catalogue; structure; weighed, its mass; farm, with mover, ground and snow.
+    Args: catalogue; structure; weighed, its mass; farm, with mover, ground and snow; moved, the move by its crew, where that is known.
     Returns: the Strength; its ratio is the least of what parts bear over what they must.
     Raises: OutOfRange.
     Source: NDS 2018; statics; loads as each check names.
@@ -67,13 +71,7 @@ def judge_strength(
     'strength'
     """
     whole = rejoined(structure)
-    moved = haul(
-        structure,
-        weighed,
-        farm.moving_ground,
-        farm.slope_percent,
-        movers_strength(catalogue, structure, farm.crew),
-    )
+    moved = moved or usual_haul(catalogue, structure, weighed, farm, farm.crew)
     moving = tuple(moving_checks(whole, weighed, moved))
     found = [
         *moving,
@@ -98,29 +96,38 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
         return Finding(
             what=What.STRENGTH,
             title="Frame",
-            sentence=phrase("nothing in it was asked to bear anything"),
-            figure=phrase("not reckoned"),
             ratio=MOST_RATIO,
             least=MOST_RATIO,
-            limit=phrase("NDS 2018"),
-            working=(),
-            answer="",
-            cautions=CAUTIONS,
+            tell=partial(
+                Telling,
+                phrase("nothing in it was asked to bear anything"),
+                phrase("not reckoned"),
+                phrase("NDS 2018"),
+                (),
+                "",
+                cautions=CAUTIONS,
+            ),
         )
-    weakest = checks[0]
-    words = f"weakest: {weakest.what}; {_WORDS[weakest.grade]}"
     return Finding(
         what=What.STRENGTH,
         title="Frame",
-        sentence=phrase(words),
+        ratio=min(checks[0].ratio, MOST_RATIO),
+        least=min(checks[0].least, MOST_RATIO),
+        tell=partial(_telling, checks),
+        costs=partial(phrase, COST),
+    )
+
+
+def _telling(checks: tuple[Check, ...]) -> Telling:
+    weakest = checks[0]
+    return Telling(
+        sentence=phrase(f"weakest: {weakest.what}; {_WORDS[weakest.grade]}"),
         figure=phrase(
             "bears {ratio} × its load"
             if weakest.ratio >= LEAST_SAID
             else "bears less than {ratio} × its load",
             ratio=Quantity(max(LEAST_SAID, min(weakest.ratio, MOST_RATIO)), ""),
         ),
-        ratio=min(weakest.ratio, MOST_RATIO),
-        least=min(weakest.least, MOST_RATIO),
         limit=phrase("bending values of NDS 2018 before it breaks; a warning, never a certificate"),
         working=weakest.working,
         answer="ratio",
@@ -132,7 +139,6 @@ def _finding(checks: tuple[Check, ...]) -> Finding:
             for check in checks
         ),
         cautions=CAUTIONS,
-        costs=partial(phrase, COST),
     )
 
 

@@ -10,7 +10,7 @@ import numpy as np
 from ergamot.core.catalogue import Ground
 from ergamot.core.finding import Grade, graded
 from ergamot.core.weather.body import WindBody
-from ergamot.core.weather.holding import Grips, Holding, grips
+from ergamot.core.weather.holding import Grips, Holding, checked, grips
 from ergamot.core.weather.loads import Loads, wind_loads
 from ergamot.core.weather.resistance import Resistance, resistance
 from ergamot.core.weather.speed import GUST, GUST_AT_10_M, local_factor
@@ -44,14 +44,20 @@ class Gusts:
 
 @dataclass(frozen=True)
 class Stability:
-    """Every direction's gusts, the loads they come of, what holds against them, and the gust at the pen over that at
-    10 m."""
+    """The wind's loads on a pen, what keeps it there, and the gust at the pen over that at 10 m; from these what resists, and
+    every direction's gusts. Worked out as they are asked for: who ties a pen down asks for no gusts."""
 
-    gusts: tuple[Gusts, ...]
     loads: Loads
     holding: Holding
-    resists: Resistance
     factor: float
+
+    @cached_property
+    def resists(self) -> Resistance:
+        return resistance(self.loads, self.holding)
+
+    @cached_property
+    def gusts(self) -> tuple[Gusts, ...]:
+        return _gusts(self.loads, self.holding, self.resists, self.factor)
 
     @cached_property
     def worst(self) -> Gusts:
@@ -96,7 +102,10 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
     >>> thresholds(wind_loads(wind_body(pen()), 4), Holding(60.0, (1.5, 0.0), 0.45), 0.7).factor
     0.7
     """
-    resists = resistance(loads, holding)
+    return Stability(loads, checked(holding), factor)
+
+
+def _gusts(loads: Loads, holding: Holding, resists: Resistance, factor: float) -> tuple[Gusts, ...]:
     q_lift = _per(resists.lift, loads.uplift)
     q_grip = _per(resists.slide, loads.sliding(holding.friction))
     # Lifted off its rails it has no grip, and hangs on its straps: no friction, rather than less than none
@@ -118,8 +127,7 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
     of_each = zip(
         tip, slide, lift, edges, cases.tolist(), rolls[cases].tolist(), gripless[cases].tolist(), strict=True
     )
-    gusts = tuple(Gusts(360 * i / count, *each) for i, each in enumerate(of_each))
-    return Stability(gusts, loads, holding, resists, factor)
+    return tuple(Gusts(360 * i / count, *each) for i, each in enumerate(of_each))
 
 
 @dataclass(frozen=True)

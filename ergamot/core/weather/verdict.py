@@ -8,7 +8,7 @@ from functools import partial
 import numpy as np
 
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Finding, Grade, Phrase, What, graded, phrase
+from ergamot.core.finding import Finding, Grade, Phrase, Telling, What, phrase
 from ergamot.core.units import Quantity
 from ergamot.core.weather.body import WindBody
 from ergamot.core.weather.gust_steps import gust_working, side_of
@@ -38,12 +38,25 @@ def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
     >>> judge_wind(stands_on(stable, c.grounds["moist"]), farm()).what.value
     'wind'
     """
+    gust = farm.design_gust_ms
+    return Finding(
+        what=What.WIND,
+        title="Wind",
+        ratio=stands.poor.worst.least / gust,
+        least=stands.usual.worst.least / gust,
+        tell=partial(_telling, stands, farm),
+        costs=partial(phrase, COST),
+    )
+
+
+def _telling(stands: Stands, farm: FarmConditions) -> Telling:
     figures = {
         name: Quantity(one.worst.least, "ms")
         for name, one in (("poor", stands.poor), ("usual", stands.usual), ("firm", stands.firm))
     } | {"limit": Quantity(farm.design_gust_ms, "ms")}
     gust = farm.design_gust_ms
-    short = stands.usual.worst.least < gust
+    grade = stands.grade(gust)
+    short = grade is Grade.SHORT
     shown, other = (stands.usual, stands.poor) if short else (stands.poor, stands.usual)
     work = gust_working(shown, shown.worst, farm, short)
     ways = {True: ("least", "ratio"), False: ("ratio", "least")}[short]
@@ -51,16 +64,10 @@ def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
     work.step(ways[0], "stands over your gust", "V10/V_d")
     work.given("V10_o", says, other.worst.least, "ms", "worked alike")
     work.step(ways[1], "that over your gust", "V10_o/V_d")
-    ratio, least = work.known["ratio"], work.known["least"]
-    grade = graded(ratio, least)
     worst = shown.worst
-    return Finding(
-        what=What.WIND,
-        title="Wind",
+    return Telling(
         sentence=phrase(_SENTENCES[grade].format(worst.mode, side_of(worst.direction_deg)), **figures),
         figure=phrase("stands {poor}", **figures),
-        ratio=ratio,
-        least=least,
         limit=phrase("your gust {limit} at 10 m", **figures),
         working=work.done(),
         answer=ways[0],
@@ -69,10 +76,9 @@ def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
             *_details(stands.poor),
             *_beyond(stands.poor.loads.body),
         ),
-        band=(ratio, stands.firm.worst.least / gust) if _wide(stands) else None,
+        band=(stands.poor.worst.least / gust, stands.firm.worst.least / gust) if _wide(stands) else None,
         band_words=phrase("{poor} to {firm} as grip and anchors vary", **figures) if _wide(stands) else None,
         cautions=CAUTIONS,
-        costs=partial(phrase, COST),
     )
 
 

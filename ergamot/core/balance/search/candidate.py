@@ -17,13 +17,13 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.tools import tools_lacking
 from ergamot.core.finding import Grade, What, graded, least_on_scale, word_of
+from ergamot.core.flock.space import HAS
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.kinds import Moves
 from ergamot.core.frame.mass import mass
-from ergamot.core.frame.reach import unreached
+from ergamot.core.frame.reach import out_of_reach
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.haul import haul, movers_strength
 from ergamot.core.ground.minutes import Handling
 from ergamot.core.making.about import about_hours
 from ergamot.core.stock.cost_estimate import estimated_cost
@@ -239,7 +239,7 @@ def judged_design(
         tuple(Mark(one.what, one.ratio, one.least) for one in judged.graded),
         figures_of(catalogue, asked, design, structure, judged),
         sum(one.lacks > 0 for one in judged.provisions),
-        len(unreached(structure)),
+        len(out_of_reach(structure)),
         len(tools_lacking(shape_of(design.shape).tools, asked.farm.tools)),
     )
 
@@ -262,18 +262,15 @@ def figures_of(
     (79, 3048)
     """
     farm = asked.farm
-    can = movers_strength(catalogue, structure, farm.crew)
-    moved = haul(structure, judged.mass, farm.moving_ground, farm.slope_percent, can)
     handling = Handling(Moves(str(design.values["gear"])), farm.crew.drawbar_n > 0)
-    floor = judged.space.figure.figures[0][1].value
     return {
         Figure.MASS: judged.mass.fresh_kg,
         Figure.COST: float(estimated_cost(structure, catalogue, asked.in_hand)),
         Figure.HOURS: about_hours(structure),
         Figure.GUST: judged.stands.poor.worst.least,
-        Figure.PULL: moved.start,
-        Figure.LIFT: moved.lift,
-        Figure.FLOOR: floor,
+        Figure.PULL: judged.moved.start,
+        Figure.LIFT: judged.moved.lift,
+        Figure.FLOOR: HAS.of(A=judged.floor_m2, n=asked.flock.placed),
         Figure.LENGTH: float(design.values["length"]),
         Figure.WIDTH: float(design.values["width"]),
         Figure.HEIGHT: structure.body.z[1],

@@ -68,7 +68,8 @@ def test_a_pen_that_lifts_first_by_hand():
     """A roof alone over ground it cannot slide or tip on: q = W over its uplift for 1 Pa."""
     structure = pen("low-pen", roofed=1.0)
     stable = standing(structure, 20, 1.0)
-    vars(stable)["gusts"] = tuple(replace(one, tip=math.inf, slide=math.inf) for one in stable.gusts)
+    only = tuple(replace(one, tip=math.inf, slide=math.inf) for one in stable.gusts)
+    vars(stable).update(gusts=only, worst=min(only, key=lambda one: one.lift))
     known = {
         step.symbol: step.quantity.value for step in judge_wind(Stands(stable, stable, stable), FARM).working
     }
@@ -150,7 +151,7 @@ def test_a_pen_lifted_off_its_rails_has_no_grip_rather_than_less_than_none():
         sliding=lambda friction: np.full(2, 1.0 + 4.0 * friction),
         edges=(((0.0, -9.0), (0.0, 9.0)),),
         arms=lambda places: np.zeros((1, len(places))),
-        overturning=np.zeros((1, 1, 2)),
+        tipping=np.zeros((1, 2)),
     )
     away = tuple(Strap((1.0, side), 9000.0, (0.0, side)) for side in (1.0, -1.0))
     straps = (Strap((1.0, 0.0), 1000.0, (1.0, 0.0)), *away)

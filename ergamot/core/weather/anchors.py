@@ -12,7 +12,7 @@ import numpy as np
 from ergamot.core.catalogue import Anchor, Ground
 from ergamot.core.frame.footing import Stake
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_PAIRS, anchor_places
+from ergamot.core.frame.parts.anchorage import LAYOUTS, MOST_PAIRS, anchor_places, laid_out
 from ergamot.core.units import G
 from ergamot.core.weather.holding import DOWN_SHARE, STRAP_DEG
 from ergamot.core.weather.loads import arm_inside
@@ -83,7 +83,7 @@ def shortfall(stable: Stability, gust_ms: float) -> Shortfall:
         np.zeros(len(loads.up_wind))
         if stable.holding.rolling is None or resists.roll is None
         else np.maximum(0, q * loads.rolling(stable.holding.rolling) - resists.roll),
-        np.maximum(0, q * loads.overturning.sum(axis=1) - resists.tip[:, None]),
+        np.maximum(0, q * loads.tipping - resists.tip[:, None]),
     )
 
 
@@ -102,31 +102,50 @@ def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...])
     >>> pull_on_each(stable, shortfall(stable, 1.0), ())
     0.0
     """
-    count = len(stakes)
-    if not count:
+    if not stakes:
         return math.inf if lacks.most > 1e-6 else 0.0
-    pull = float(lacks.lift.max()) / (DOWN_SHARE * count)
-    ways, up_wind = [one.away for one in stakes], stable.loads.up_wind
-    against = facing(ways, up_wind).sum(axis=0)
-    by_grip = _against(lacks.slide, against, stable.holding.friction)
-    pull = max(pull, float(np.minimum(by_grip, _against(lacks.hung, against, 0.0)).max()))
+    places_m = np.array([[one.place for one in stakes]]) / 1000
+    ways = np.array([[one.away for one in stakes]])
+    return float(_pulls(stable, lacks, places_m, ways, np.ones(ways.shape[:2]))[0])
+
+
+def _pulls(
+    stable: Stability, lacks: Shortfall, places_m: np.ndarray, ways: np.ndarray, there: np.ndarray
+) -> np.ndarray:
+    """(sets,) N, the pull on each anchor of some sets: (sets, stakes, 2) where they stand, m, and their ways out;
+    (sets, stakes) 1 for each that is there, else 0."""
+    up_wind, friction = stable.loads.up_wind, stable.holding.friction
+    pull = lacks.lift.max() / (DOWN_SHARE * there.sum(axis=1))
+
+    def against(wind: np.ndarray) -> np.ndarray:
+        return np.asarray(
+            (facing(ways.reshape(-1, 2), wind).reshape(*there.shape, -1) * there[:, :, None]).sum(axis=1)
+        )
+
+    stands_against = against(up_wind)
+    slides = np.minimum(
+        _against(lacks.slide, stands_against, friction), _against(lacks.hung, stands_against, 0.0)
+    )
+    pull = np.maximum(pull, slides.max(axis=1))
     if stable.holding.rolling is not None:
-        along = facing(ways, ends_on(up_wind)).sum(axis=0)
-        pull = max(pull, float(_against(lacks.roll, along, stable.holding.rolling).max()))
-    places_m = np.array([one.place for one in stakes]) / 1000
-    arms = DOWN_SHARE * stable.loads.arms(places_m).sum(axis=1)
-    for most, arm in zip(lacks.tip.max(axis=1).tolist(), arms.tolist(), strict=True):
-        if most > 1e-6:
-            pull = max(pull, most / arm if arm > 0 else math.inf)
-    return pull
+        rolls = _against(lacks.roll, against(ends_on(up_wind)), stable.holding.rolling)
+        pull = np.maximum(pull, rolls.max(axis=1))
+    arms = stable.loads.arms(places_m.reshape(-1, 2)).reshape(-1, *there.shape)
+    about = DOWN_SHARE * (arms * there).sum(axis=2).T
+    return np.asarray(np.maximum(pull, _over(lacks.tip.max(axis=1), about, 0.0).max(axis=1)))
 
 
 def _against(lacks: np.ndarray, facing_all: np.ndarray, friction: float) -> np.ndarray:
     """The pull on each that makes up what is missing against the wind, for each case, of how much of all pulls stands
     against it; infinite where none does."""
     per = facing_all * drag_per_pull(friction)
-    each = np.divide(lacks, per, out=np.full(len(per), math.inf), where=per > FACING)
-    return np.where(lacks > 1e-6, each, 0)
+    return _over(lacks, per, FACING)
+
+
+def _over(lacks: np.ndarray, per: np.ndarray, least: float) -> np.ndarray:
+    """What is missing over what a newton in each makes up; nothing where nothing is missing, infinite where none does."""
+    each = np.divide(lacks, per, out=np.full(per.shape, math.inf), where=per > least)
+    return np.where(lacks > 1e-6, each, 0.0)
 
 
 def fewest(
@@ -153,37 +172,42 @@ def fewest(
     [0]
     """
     lacks = shortfall(stable, gust_ms)
-    least = _least_of_all(stable, lacks)
-
-    @cache
-    def laid(pairs: int) -> tuple[float, str, tuple[Stake, ...]]:
-        found = [(layout, anchor_places(contacts, pairs, layout)) for layout in LAYOUTS]
-        pulled = [(pull_on_each(stable, lacks, stakes), layout, stakes) for layout, stakes in found]
-        return min(pulled, key=lambda one: one[0])
+    stands = lacks.most <= 1e-6
+    pulls = np.zeros((1, len(LAYOUTS))) if stands else _laid_about(stable, lacks, contacts)
 
     def tying(row: Anchor) -> Anchorage:
         holds = sure * row.hold_n * ground.anchor_factor
-        for pairs in range(MOST_PAIRS + 1):
-            if least > 2 * pairs * holds and pairs < MOST_PAIRS:
-                continue  # however they are laid out
-            pull, layout, stakes = laid(pairs)
-            if pull <= holds:
-                return Anchorage(row, pairs, layout, _places(stakes), pull, holds)
-        return Anchorage(row, None, layout, _places(stakes), pull, holds)
+        if stands:
+            return Anchorage(row, 0, next(iter(LAYOUTS)), (), 0.0, holds)
+        least = pulls.min(axis=1)
+        enough = np.flatnonzero(least <= holds)
+        at = int(enough[0]) if len(enough) else MOST_PAIRS - 1
+        layout = [*LAYOUTS][int(pulls[at].argmin())]
+        places = tuple(one.place for one in anchor_places(contacts, at + 1, layout))
+        return Anchorage(row, at + 1 if len(enough) else None, layout, places, float(least[at]), holds)
 
     return tuple(tying(row) for row in rows)
 
 
-def _least_of_all(stable: Stability, lacks: Shortfall) -> float:
-    """N that all anchors together are pulled by at least, laid out as well as can be: each against lifting or sliding alone,
-    the wind from where they all face it."""
-    slides = lacks.slide / drag_per_pull(stable.holding.friction)
-    hangs = lacks.hung / drag_per_pull(0.0)
-    return max(float(lacks.lift.max()) / DOWN_SHARE, float(np.minimum(slides, hangs).max()))
+def _laid_about(stable: Stability, lacks: Shortfall, contacts: tuple[Flat, ...]) -> np.ndarray:
+    """(pairs, layouts) N: the pull on each anchor of one to six pairs, laid out each way."""
+    shares, ways, there = _laid_out()
+    on = np.array(contacts)
+    places_m = (on.min(axis=0) + shares * np.ptp(on, axis=0)) / 1000
+    return _pulls(stable, lacks, places_m, ways, there).reshape(MOST_PAIRS, len(LAYOUTS))
 
 
-def _places(stakes: tuple[Stake, ...]) -> tuple[Flat, ...]:
-    return tuple(one.place for one in stakes)
+@cache
+def _laid_out() -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+    """Every way anchors are laid out about any pen, of one pair to six: (sets, stakes, 2) shares of its length and width,
+    (sets, stakes, 2) ways out, (sets, stakes) 1 for each that is there."""
+    sets = [laid_out(pairs, layout) for pairs in range(1, MOST_PAIRS + 1) for layout in LAYOUTS]
+    shares, ways = np.zeros((2, len(sets), 2 * MOST_PAIRS, 2))
+    there = np.zeros((len(sets), 2 * MOST_PAIRS))
+    for i, stakes in enumerate(sets):
+        shares[i, : len(stakes)], ways[i, : len(stakes)] = zip(*stakes, strict=True)
+        there[i, : len(stakes)] = 1.0
+    return shares, ways, there
 
 
 def ballast_kg(stable: Stability, gust_ms: float) -> float:

@@ -80,6 +80,11 @@ class Loads:
         return np.array([overturning_about(self, edge) for edge in self.edges])
 
     @cached_property
+    def tipping(self) -> np.ndarray:
+        """(edges, cases), m³: of all surfaces together."""
+        return np.asarray(self.overturning.sum(axis=1))
+
+    @cached_property
     def _edge_frames(self) -> tuple[np.ndarray, np.ndarray]:
         """(edges, 2) m where each edge starts, and (edges, 2) the way out over it."""
         starts, outward = zip(*(edge_frame(edge) for edge in self.edges), strict=True)

@@ -144,7 +144,7 @@ def ends_on(up_wind: np.ndarray) -> np.ndarray:
     return np.stack([np.sign(np.round(up_wind[:, 0], 9)), np.zeros(len(up_wind))], axis=1)
 
 
-def facing(ways: Sequence[tuple[float, float]], up_wind: np.ndarray) -> np.ndarray:
+def facing(ways: Sequence[tuple[float, float]] | np.ndarray, up_wind: np.ndarray) -> np.ndarray:
     """How much of a pull along each way stands against the wind.
 
     Args: ways, unit vectors from pen to stake; up_wind, (n, 2) unit vectors.
@@ -154,6 +154,6 @@ def facing(ways: Sequence[tuple[float, float]], up_wind: np.ndarray) -> np.ndarr
     >>> facing([(1.0, 0.0), (0.0, 1.0), (-1.0, 0.0)], np.array([[1.0, 0.0]])).tolist()
     [[1.0], [0.0], [0.0]]
     """
-    if not ways:
+    if not len(ways):
         return np.zeros((0, len(up_wind)))
     return np.asarray(np.maximum(0.0, np.array(ways) @ up_wind.T))

@@ -16,6 +16,7 @@ from ergamot.core.weather.resistance import Resistance, resistance
 from ergamot.core.weather.speed import GUST, GUST_AT_10_M, local_factor
 
 NEVER = float("inf")
+ALIKE_DIGITS = 6  # decimals of m/s by which directions are compared; may move
 
 
 @dataclass(frozen=True)
@@ -56,16 +57,20 @@ class Stability:
         return resistance(self.loads, self.holding)
 
     @cached_property
+    def _all_round(self) -> _AllRound:
+        return _all_round(self.loads, self.holding, self.resists, self.factor)
+
+    @cached_property
     def gusts(self) -> tuple[Gusts, ...]:
-        return _gusts(self.loads, self.holding, self.resists, self.factor)
+        return tuple(self._all_round.at(i) for i in range(len(self._all_round.cases)))
 
     @cached_property
     def worst(self) -> Gusts:
-        return min(self.gusts, key=lambda gust: as_good_as(gust.least))
+        return self._all_round.at(int(self._all_round.compared.argmin()))
 
     @cached_property
     def best(self) -> Gusts:
-        return max(self.gusts, key=lambda gust: as_good_as(gust.least))
+        return self._all_round.at(int(self._all_round.compared.argmax()))
 
 
 def stability(
@@ -105,7 +110,30 @@ def thresholds(loads: Loads, holding: Holding, factor: float) -> Stability:
     return Stability(loads, checked(holding), factor)
 
 
-def _gusts(loads: Loads, holding: Holding, resists: Resistance, factor: float) -> tuple[Gusts, ...]:
+@dataclass(frozen=True)
+class _AllRound:
+    """(3, directions) gusts at 10 m, m/s, that tip, slide and lift; of each direction the edge it tips about, its worse case,
+    whether it rolls or has no grip there."""
+
+    by_mode: np.ndarray
+    edges: np.ndarray
+    cases: np.ndarray
+    rolls: np.ndarray
+    gripless: np.ndarray
+
+    @property
+    def compared(self) -> np.ndarray:
+        """(directions,) by what they are compared: of two alike the first is told."""
+        return np.asarray(np.round(self.by_mode.min(axis=0), ALIKE_DIGITS))
+
+    def at(self, i: int) -> Gusts:
+        tip, slide, lift = self.by_mode[:, i].tolist()
+        edge, case = int(self.edges[i]), int(self.cases[i])
+        direction = 360 * i / len(self.cases)
+        return Gusts(direction, tip, slide, lift, edge, case, bool(self.rolls[i]), bool(self.gripless[i]))
+
+
+def _all_round(loads: Loads, holding: Holding, resists: Resistance, factor: float) -> _AllRound:
     q_lift = _per(resists.lift, loads.uplift)
     q_grip = _per(resists.slide, loads.sliding(holding.friction))
     # Lifted off its rails it has no grip, and hangs on its straps: no friction, rather than less than none
@@ -115,19 +143,14 @@ def _gusts(loads: Loads, holding: Holding, resists: Resistance, factor: float) -
     if holding.rolling is not None and resists.roll is not None:
         q_roll = _per(resists.roll, loads.rolling(holding.rolling))
         q_slide, rolls = np.minimum(q_slide, q_roll), q_roll < q_slide
-    q_tip_each = _per(resists.tip[:, None], loads.overturning.sum(axis=1))
-    q_tip = q_tip_each.min(axis=0)
+    q_tip_each = _per(resists.tip[:, None], loads.tipping)
     count = len(loads.up_wind) // 2
-    q_by_mode = np.stack([q_tip, q_slide, q_lift])
-    run = q_by_mode.reshape(3, 2, count).min(axis=0).argmin(axis=0)
+    q_by_mode = np.stack([q_tip_each.min(axis=0), q_slide, q_lift]).reshape(3, 2, count)
+    run = q_by_mode.min(axis=0).argmin(axis=0)
     cases = np.arange(count) + run * count
-    at_pen = GUST.on(q=q_by_mode.reshape(3, 2, count).min(axis=1))
-    tip, slide, lift = GUST_AT_10_M.on(V_local=at_pen, f=factor).tolist()
-    edges = q_tip_each[:, cases].argmin(axis=0).tolist()
-    of_each = zip(
-        tip, slide, lift, edges, cases.tolist(), rolls[cases].tolist(), gripless[cases].tolist(), strict=True
-    )
-    return tuple(Gusts(360 * i / count, *each) for i, each in enumerate(of_each))
+    at_pen = GUST.on(q=q_by_mode.min(axis=1))
+    at_10_m = GUST_AT_10_M.on(V_local=at_pen, f=factor)
+    return _AllRound(at_10_m, q_tip_each[:, cases].argmin(axis=0), cases, rolls[cases], gripless[cases])
 
 
 @dataclass(frozen=True)
@@ -187,7 +210,7 @@ def as_good_as(gust_ms: float) -> float:
     >>> as_good_as(14.3 + 1e-12) == as_good_as(14.3)
     True
     """
-    return round(gust_ms, 6)
+    return round(gust_ms, ALIKE_DIGITS)
 
 
 def _per(holds: float | np.ndarray, moves: np.ndarray) -> np.ndarray:

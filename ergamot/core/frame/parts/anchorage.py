@@ -11,6 +11,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import replace
+from functools import cache
 
 from ergamot.core.catalogue import Catalogue, pick, usual
 from ergamot.core.catalogue.kinds import Fitting
@@ -99,30 +100,45 @@ def anchor_places(contacts: tuple[Flat, ...], pairs: int, layout: str = "sides")
     Source: common practice.
 
     >>> [one.place for one in anchor_places(((0, -500), (2000, -500), (2000, 500), (0, 500)), 1)]
-    [(1000.0, -500), (1000.0, 500)]
+    [(1000.0, -500.0), (1000.0, 500.0)]
     >>> anchor_places(((0, -500), (2000, -500), (2000, 500), (0, 500)), 1, "ends")[0].away
     (-1.0, 0.0)
     """
     xs, ys = [x for x, _ in contacts], [y for _, y in contacts]
     x, y = (min(xs), max(xs)), (min(ys), max(ys))
-    if layout == "sides":
-        return tuple(Stake((at, side), _way(0.5, i)) for at in _evenly(x, pairs) for i, side in enumerate(y))
-    if layout == "ends":
-        return tuple(Stake((end, at), _way(i, 0.5)) for at in _evenly(y, pairs) for i, end in enumerate(x))
-    # Of length and width: the opposite corners, the others, the middles, then between
-    order = (
-        ((0, 0), (1, 1)),
-        ((0, 1), (1, 0)),
-        ((0.5, 0), (0.5, 1)),
-        ((0, 0.5), (1, 0.5)),
-        ((0.25, 0), (0.75, 1)),
-        ((0.25, 1), (0.75, 0)),
-    )
     return tuple(
-        Stake((x[0] + along * (x[1] - x[0]), y[0] + across * (y[1] - y[0])), _way(along, across))
-        for pair in order[:pairs]
-        for along, across in pair
+        Stake((x[0] + along * (x[1] - x[0]), y[0] + across * (y[1] - y[0])), away)
+        for (along, across), away in laid_out(pairs, layout)
     )
+
+
+@cache
+def laid_out(pairs: int, layout: str) -> tuple[tuple[Flat, Flat], ...]:
+    """How pairs of anchors are laid out about any pen.
+
+    Args: pairs, 0 to 6; layout, as of `anchor_places`.
+    Returns: of each its place, as shares of length and width, and its way out, the two of a pair one after the other.
+    Source: common practice.
+
+    >>> laid_out(1, "ends")
+    (((0.0, 0.5), (-1.0, 0.0)), ((1.0, 0.5), (1.0, 0.0)))
+    """
+    if layout == "sides":
+        return tuple(((at, side), _way(0.5, side)) for at in _evenly(pairs) for side in (0.0, 1.0))
+    if layout == "ends":
+        return tuple(((end, at), _way(end, 0.5)) for at in _evenly(pairs) for end in (0.0, 1.0))
+    return tuple((place, _way(*place)) for pair in _ROUND[:pairs] for place in pair)
+
+
+# Of length and width: the opposite corners, the others, the middles, then between
+_ROUND: tuple[tuple[Flat, Flat], ...] = (
+    ((0, 0), (1, 1)),
+    ((0, 1), (1, 0)),
+    ((0.5, 0), (0.5, 1)),
+    ((0, 0.5), (1, 0.5)),
+    ((0.25, 0), (0.75, 1)),
+    ((0.25, 1), (0.75, 0)),
+)
 
 
 def _way(along: float, across: float) -> Flat:
@@ -131,11 +147,8 @@ def _way(along: float, across: float) -> Flat:
     return x / math.hypot(x, y), y / math.hypot(x, y)
 
 
-def _evenly(extent: Flat, count: int) -> list[float]:
-    low, high = extent
-    if count == 1:
-        return [(low + high) / 2]
-    return [low + (high - low) * i / (count - 1) for i in range(count)]
+def _evenly(count: int) -> list[float]:
+    return [0.5] if count == 1 else [i / (count - 1) for i in range(count)]
 
 
 def cans_for(catalogue: Catalogue, kg: float) -> int | None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 import shapely
@@ -12,6 +12,7 @@ from shapely import Polygon
 from ergamot.core.frame.contact import FACES, TOUCH_MM, areas_of, boxed
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.structure import Member, Panel
+from ergamot.core.records import changed
 
 
 def backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ...]) -> tuple[Panel, ...]:
@@ -41,7 +42,7 @@ def backed(panels: list[tuple[Panel, Face, Polygon]], members: tuple[Member, ...
         if area > 1:
             runs[i].append(run)
     return tuple(
-        replace(made, backed_m2=min(m2, made.area_m2), bearings_mm=tuple(found)) if m2 else made
+        changed(made, backed_m2=min(m2, made.area_m2), bearings_mm=tuple(found)) if m2 else made
         for (made, _, _), m2, found in zip(panels, m2_each.tolist(), runs, strict=True)
     )
 

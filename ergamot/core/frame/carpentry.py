@@ -16,6 +16,7 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point, box_corners
 from ergamot.core.frame.kinds import Duty, Group, When
 from ergamot.core.frame.structure import Cut, Member, Notch
+from ergamot.core.records import changed
 
 SQUARE_DEG = 0.05  # a cut nearer square than this is sawn square
 # What walls and roof stand by: of steel where the body is welded, whatever fills in between
@@ -256,7 +257,7 @@ class Framing:
             for i, like in enumerate(sorted(sizes, reverse=True))
         }
         return tuple(
-            replace(member, label=f"{member.label}{number[member.label, like]}")
+            changed(member, label=f"{member.label}{number[member.label, like]}")
             for member, like in zip(self.members, alike, strict=True)
         )
 

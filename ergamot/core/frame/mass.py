@@ -55,16 +55,13 @@ class Mass:
         )
 
 
-def _parts(structure: Structure, when: When = When.NOW) -> Iterator[tuple[Group, float, float, Point]]:
+def _parts(structure: Structure) -> Iterator[tuple[When, Group, float, float, Point]]:
     for member in structure.members:
-        if member.when == when:
-            yield member.group, member.dry_kg, member.fresh_kg, member.centre
+        yield member.when, member.group, member.dry_kg, member.fresh_kg, member.centre
     for panel in structure.panels:
-        if panel.when == when:
-            yield panel.group, panel.kg, panel.kg, panel.centre
+        yield panel.when, panel.group, panel.kg, panel.kg, panel.centre
     for item in structure.hardware:
-        if item.when == when:
-            yield item.group, item.kg, item.kg, item.place
+        yield item.when, item.group, item.kg, item.kg, item.place
 
 
 def mass(structure: Structure) -> Mass:
@@ -83,19 +80,28 @@ def mass(structure: Structure) -> Mass:
     """
     groups: dict[Group, tuple[float, float]] = {}
     dry_total = fresh_total = 0.0
-    dry_moment, fresh_moment = [0.0] * 3, [0.0] * 3
-    for group, dry, fresh, place in _parts(structure):
+    dx = dy = dz = fx = fy = fz = 0.0
+    besides = dict.fromkeys(When, 0.0)
+    for when, group, dry, fresh, (x, y, z) in _parts(structure):
+        if when is not When.NOW:
+            besides[when] += fresh
+            continue
         before = groups.get(group, (0.0, 0.0))
         groups[group] = (before[0] + dry, before[1] + fresh)
         dry_total += dry
         fresh_total += fresh
-        for axis in range(3):
-            dry_moment[axis] += dry * place[axis]
-            fresh_moment[axis] += fresh * place[axis]
-    dx, dy, dz = (moment / dry_total for moment in dry_moment)
-    fx, fy, fz = (moment / fresh_total for moment in fresh_moment)
+        dx, dy, dz = dx + dry * x, dy + dry * y, dz + dry * z
+        fx, fy, fz = fx + fresh * x, fy + fresh * y, fz + fresh * z
+    dry_centre = (dx / dry_total, dy / dry_total, dz / dry_total)
+    fresh_centre = (fx / fresh_total, fy / fresh_total, fz / fresh_total)
     full = sum(one.kg for one in structure.contents)
-    later, aside = (
-        sum(fresh for _, _, fresh, _ in _parts(structure, when)) for when in (When.LATER, When.ASIDE)
+    return Mass(
+        dry_total,
+        fresh_total,
+        groups,
+        dry_centre,
+        fresh_centre,
+        full,
+        besides[When.LATER],
+        besides[When.ASIDE],
     )
-    return Mass(dry_total, fresh_total, groups, (dx, dy, dz), (fx, fy, fz), full, later, aside)

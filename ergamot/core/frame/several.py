@@ -52,13 +52,17 @@ class Several:
 
     def numbers(self, given: Iterable[str]) -> tuple[int, ...]:
         """Which of them some values are of, rising."""
-        return tuple(sorted({number for name in given if (number := _number_in(self._key, name))}))
+        own = [name for name in given if name.startswith(self.name)]
+        return tuple(sorted({number for name in own if (number := _number_in(self._key, name))}))
 
     def standing(self, given: Mapping[str, object]) -> dict[str, object]:
         """Values without those of what is taken away. Raises OutOfRange where there are too many."""
         first = self.parameters[0].name
         gone = {n for n in self.numbers(given) if given.get(self.key(n, first)) == GONE}
-        kept = {name: value for name, value in given.items() if _number_in(self._key, name) not in gone}
+        kept = dict(given)
+        for name in given if gone else ():
+            if _number_in(self._key, name) in gone:
+                del kept[name]
         numbers = self.numbers(kept)
         if len(numbers) > self.most:
             raise OutOfRange(self.key(numbers[-1], first), len(numbers), f"one of at most {self.most}")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
@@ -10,6 +10,7 @@ import numpy as np
 from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.kinds import Part, Space, When
 from ergamot.core.frame.structure import Opening, Panel, Structure
+from ergamot.core.records import changed
 from ergamot.core.weather.mouth import Mouth, mouth_of, part_of
 
 WHOLE = 1 - 1e-6  # of arithmetic; may move
@@ -163,7 +164,7 @@ def _at_the_mouth(panel: Panel, surface: Surface, mouth: Mouth | None) -> list[S
         if share > WHOLE and space is Space.RUN:
             return [surface]
         found.append(
-            replace(
+            changed(
                 surface,
                 area_m2=share * surface.area_m2,
                 centre=surface.centre if share > WHOLE else (x / 1000, y / 1000, z / 1000),
@@ -181,7 +182,7 @@ def _parted(gaps: list[Vent], x: tuple[float, float], mouth: Mouth | None) -> li
     behind = (mouth.x_m - x[0]) / (x[1] - x[0])
     shares = {0.0: (behind, 1 - behind), 1.0: (0.0, 1.0), -1.0: (1.0, 0.0)}
     return [
-        replace(gap, area_m2=share * gap.area_m2, space=space)
+        changed(gap, area_m2=share * gap.area_m2, space=space)
         for gap in gaps
         for share, space in zip(shares[gap.normal[0]], (Space.SHELTER, Space.RUN), strict=True)
         if share

@@ -13,6 +13,7 @@ from ergamot.core.frame.footing import Anchor
 from ergamot.core.frame.kinds import Item, Stands
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
+from ergamot.core.records import changed
 from ergamot.core.units import G
 from ergamot.core.working import Formula
 
@@ -176,7 +177,7 @@ def grips(holding: Holding, ground: Ground) -> Grips:
             replace(
                 holding,
                 friction=mu,
-                straps=tuple(replace(strap, holds_n=share * strap.holds_n) for strap in holding.straps),
+                straps=tuple(changed(strap, holds_n=share * strap.holds_n) for strap in holding.straps),
                 rolling=holding.rolling
                 if holding.wheels is None
                 else holding.wheels.along(mu, holding.weight_n),

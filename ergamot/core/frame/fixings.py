@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 
 from ergamot.core.catalogue import Catalogue, usual
-from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting, Made
 from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.kinds import Duty, Group, Item, Part, When
@@ -37,10 +36,11 @@ def count_fixings(
     kinds = (Fitting.STAPLE, Fitting.ROOF_SCREW, Fitting.TIE)
     staple, roof_screw, tie = (usual(catalogue, kind) for kind in kinds)
     piped = all(m.section.made is Made.PLASTIC for m in members if m.duty is Duty.BASE_RAIL)
-    counts: dict[HardwareRow, int] = {staple: 0, roof_screw: 0}
-    for joint in joints:
-        if joint.fixing is not None:
-            counts[joint.fixing] = counts.get(joint.fixing, 0) + joint.count
+    fixed = [(joint.fixing, joint.count) for joint in joints if joint.fixing is not None]
+    rows = {row.key: row for row in (staple, roof_screw, *(row for row, _ in fixed), tie)}
+    counts = dict.fromkeys(rows, 0)
+    for row, count in fixed:
+        counts[row.key] += count
     bent: dict[str, list[Panel]] = {}
     steel = [member for member in members if member.section.welded]
     bodied = any(member.duty is Duty.PLATE for member in steel)
@@ -51,31 +51,33 @@ def count_fixings(
             continue
         if piped and panel.part is not Part.LEAF:
             apart = TARP_TIE_SPACING_MM if panel.solid else MESH_TIE_SPACING_MM
-            counts[tie] = counts.get(tie, 0) + math.ceil(_edge_mm(panel) / apart)
+            counts[tie.key] += math.ceil(_edge_mm(panel) / apart)
         elif panel.solid:
-            counts[roof_screw] += _sheet_screws(panel)
+            counts[roof_screw.key] += _sheet_screws(panel)
         elif panel.curved:
             bent.setdefault(panel.piece, []).append(panel)
         else:
             all_steel = bodied and panel.part is not Part.LEAF
             on_steel = _edge_mm(panel, math.inf if all_steel else base_mm)
-            counts[staple] += math.ceil((_edge_mm(panel) - on_steel) / STAPLE_SPACING_MM)
-            counts[roof_screw] += math.ceil(on_steel / MESH_SCREW_SPACING_MM)
-    counts[staple] += sum(math.ceil(_bent_edge_mm(strips) / STAPLE_SPACING_MM) for strips in bent.values())
+            counts[staple.key] += math.ceil((_edge_mm(panel) - on_steel) / STAPLE_SPACING_MM)
+            counts[roof_screw.key] += math.ceil(on_steel / MESH_SCREW_SPACING_MM)
+    counts[staple.key] += sum(
+        math.ceil(_bent_edge_mm(strips) / STAPLE_SPACING_MM) for strips in bent.values()
+    )
     middle = _middle(members)
     return tuple(
         Hardware(
-            f"fixing-{row.key}",
+            f"fixing-{key}",
             Item.FIXING,
             "fixings",
             Group.FIXINGS,
-            row.label,
-            row.kg * count,
+            rows[key].label,
+            rows[key].kg * count,
             middle,
-            row,
+            rows[key],
             count,
         )
-        for row, count in counts.items()
+        for key, count in counts.items()
         if count
     )
 

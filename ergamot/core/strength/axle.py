@@ -68,7 +68,7 @@ def rod_checks(structure: Structure, axle: Axle, moved: Haul) -> Iterator[Check]
     work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "a judgement: no one is lifted by it")
     work.step("ratio", "bears over takes", "F/sigma")
     refs = tuple(item.ref for item in structure.hardware if item.item is rod.item)
-    yield Check("axle", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
+    yield Check("axle", refs, work.known["sigma"], work.known["F"], "MPa", work)
     if rod.item is Item.STUB_AXLE and axle.held_sides == 1 and wood.species is not None:
         yield _bearing(structure, axle, moved, wood, across)
 
@@ -105,7 +105,7 @@ def _bearing(structure: Structure, axle: Axle, moved: Haul, wood: Member, rod_mm
     work.step("F", "what may be hung on it", "P*CD/Rd", "N")
     work.step("R", "what is", "j*N", "N")
     work.step("ratio", "bears over takes", "F/R")
-    return Check("wood round a stub axle", (wood.ref,), work.known["R"], work.known["F"], "N", work.done())
+    return Check("wood round a stub axle", (wood.ref,), work.known["R"], work.known["F"], "N", work)
 
 
 def hole_checks(structure: Structure, axle: Axle) -> Iterator[Check]:
@@ -136,4 +136,4 @@ def hole_checks(structure: Structure, axle: Axle) -> Iterator[Check]:
         work.step("needs", "edge of a hole", f"{STEEL_EDGE:g}*D", "mm", "AISC 360 table J3.4, rounded up")
     work.step("ratio", "has over needs", "has/needs")
     refs = tuple(m.ref for m in held)
-    yield Check(f"{stuff} over the axle", refs, work.known["needs"], work.known["has"], "mm", work.done())
+    yield Check(f"{stuff} over the axle", refs, work.known["needs"], work.known["has"], "mm", work)

@@ -31,15 +31,19 @@ NDS = "NDS 2018"
 @dataclass(frozen=True)
 class Check:
     """`ratio` is what the part bears over what it must, `least` the same at the shortest duration that will do: 1 just
-    passes each. `refs` are the sticks it is about."""
+    passes each. `refs` are the sticks it is about, `work` tells why."""
 
     what: str
     refs: tuple[str, ...]
     demand: float
     capacity: float
     unit: str
-    working: tuple[Step, ...]
+    work: Working
     gains: float = 1.0  # what it bears so seldom or briefly, over what it bears for good
+
+    @property
+    def working(self) -> tuple[Step, ...]:
+        return self.work.steps
 
     @property
     def ratio(self) -> float:
@@ -103,12 +107,12 @@ def bends(
     work.step("sigma", "bending stress", "1000*M/S", "MPa")
     work.step("ratio", "bears over takes", "F/sigma")
     if member.species is None:
-        return Check(what, refs, work.known["sigma"], work.known["F"], "MPa", work.done())
+        return Check(what, refs, work.known["sigma"], work.known["F"], "MPa", work)
     good, least = DURATION[load]
     if least > good:
         work.given("CD_l", "duration at the least: seven days in all", least, "", f"{NDS} 2.3.2")
     work.step("least", "bears at the least over takes", "ratio*CD_l/CD" if least > good else "ratio")
-    return Check(what, refs, work.known["sigma"], work.known["F"], "MPa", work.done(), least / good)
+    return Check(what, refs, work.known["sigma"], work.known["F"], "MPa", work, least / good)
 
 
 def _wall_limit(member: Member) -> tuple[float, str]:
@@ -159,4 +163,4 @@ def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
     work.given("n", "span over sag at the most", SPAN_OVER_SAG, "", "IBC 2021 table 1604.3")
     work.step("most", "sag at the most", "1000*L/n", "mm")
     work.step("ratio", "allowed over comes to", "most/y")
-    return Check(what, (member.ref,), work.known["y"], work.known["most"], "mm", work.done())
+    return Check(what, (member.ref,), work.known["y"], work.known["most"], "mm", work)

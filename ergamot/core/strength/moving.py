@@ -221,7 +221,7 @@ def _twist(structure: Structure) -> Iterator[Check]:
     work.given("F", "what it may be sheared to", FV_MPA, "MPa", "NDS Supplement table 4A")
     work.step("ratio", "bears over takes", "F/tau")
     refs = tuple(m.ref for m in rails)
-    yield Check("rails wrung by one lever", refs, work.known["tau"], work.known["F"], "MPa", work.done())
+    yield Check("rails wrung by one lever", refs, work.known["tau"], work.known["F"], "MPa", work)
 
 
 def _racking(structure: Structure, moved: Haul) -> Iterator[Check]:
@@ -248,4 +248,4 @@ def _racking(structure: Structure, moved: Haul) -> Iterator[Check]:
     work.step("F", f"{SCREWS_PER_JOINT} screws at each end", f"{SCREWS_PER_JOINT}*V", "N")
     work.step("ratio", "bears over takes", "F/R")
     refs = tuple(m.ref for m in along)
-    yield Check("braces when it is dragged", refs, work.known["R"], work.known["F"], "N", work.done())
+    yield Check("braces when it is dragged", refs, work.known["R"], work.known["F"], "N", work)

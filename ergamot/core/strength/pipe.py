@@ -92,7 +92,7 @@ def _sags(structure: Structure) -> Check:
     work.step("most", "sag at the most", "1000*L/s", "mm")
     work.step("ratio", "allowed over comes to", "most/y")
     refs = tuple(m.ref for m in across)
-    return Check("top pipes sagging in the sun", refs, work.known["y"], work.known["most"], "mm", work.done())
+    return Check("top pipes sagging in the sun", refs, work.known["y"], work.known["most"], "mm", work)
 
 
 def _carried(structure: Structure, weighed: Mass, base: list[Member]) -> Iterator[Check]:
@@ -123,9 +123,7 @@ def _carried(structure: Structure, weighed: Mass, base: list[Member]) -> Iterato
     work.given("s", "span over that at the most", WHIP_OF_SPAN, "", "a judgement")
     work.step("most", "whip at the most", "1000*L/s", "mm")
     work.step("ratio", "allowed over comes to", "most/y")
-    yield Check(
-        "sides whipping when it is carried", refs, work.known["y"], work.known["most"], "mm", work.done()
-    )
+    yield Check("sides whipping when it is carried", refs, work.known["y"], work.known["most"], "mm", work)
     work = ladder()
     work.step(
         "M", "moment beside the end post", "w*L/4*a/2 + w/2*a**2/12", "N m", "Vierendeel: bent both ways"
@@ -138,9 +136,7 @@ def _carried(structure: Structure, weighed: Mass, base: list[Member]) -> Iterato
     work.step("sigma", "bending stress", "1000*M/S", "MPa")
     work.step("F", "what it may be", "k*Fb", "MPa")
     work.step("ratio", "bears over takes", "F/sigma")
-    yield Check(
-        "side pipes when it is carried", refs, work.known["sigma"], work.known["F"], "MPa", work.done()
-    )
+    yield Check("side pipes when it is carried", refs, work.known["sigma"], work.known["F"], "MPa", work)
 
 
 def _leans(structure: Structure, farm: FarmConditions) -> Check:
@@ -164,4 +160,4 @@ def _leans(structure: Structure, farm: FarmConditions) -> Check:
     work.step("most", "lean at the most", "1000*h/s", "mm")
     work.step("ratio", "allowed over comes to", "most/y")
     refs = tuple(m.ref for m in posts)
-    return Check("frame leaning in the gust", refs, work.known["y"], work.known["most"], "mm", work.done())
+    return Check("frame leaning in the gust", refs, work.known["y"], work.known["most"], "mm", work)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
+from dataclasses import replace
 
 from ergamot.core.catalogue import WirePanel
 from ergamot.core.catalogue.kinds import Made
@@ -78,7 +79,7 @@ def _wire_hoop(structure: Structure, farm: FarmConditions) -> Iterator[Check]:
     work.step("F", "what it may be stressed to", "Fy/1.5", "MPa", "a judgement: no one stands under it")
     work.step("ratio", "bears over takes", "F/sigma")
     refs = tuple(panel.ref for panel in bent)
-    yield Check("wire hoop under snow", refs, work.known["sigma"], work.known["F"], "MPa", work.done())
+    yield Check("wire hoop under snow", refs, work.known["sigma"], work.known["F"], "MPa", work)
     foot = min(corner[2] for panel in bent for corner in panel.corners)
     rise = max(corner[2] for panel in bent for corner in panel.corners) - foot
     second = math.pi * row.wire_mm**4 / 64
@@ -168,7 +169,7 @@ def _buckles(
     work.step("F", "what it bears", "q/n", "N/m")
     work.step("ratio", "bears over takes", "F/p")
     name = f"{what} buckling under snow: prop its ridge, or take the cover off in winter"
-    return Check(name, refs, work.known["p"], work.known["F"], "N/m", work.done())
+    return Check(name, refs, work.known["p"], work.known["F"], "N/m", work)
 
 
 def _longest_straight(rib: Member) -> float:
@@ -249,7 +250,7 @@ def _rib(
         yield _buckles("roof bow", refs, strip, (1000 * span, max(zs) - min(zs)), stiff)
     if rib.species is not None or rib.section.welded:
         sag = sags(f"{rib.role} sagging under snow", rib, _load(roof, width, span, farm), ALONG)
-        yield Check(sag.what, refs, sag.demand, sag.capacity, sag.unit, sag.working)
+        yield replace(sag, refs=refs)
         yield from _hung(structure, rib, _load(roof, width, span, farm), refs)
 
 
@@ -273,7 +274,7 @@ def _hung(structure: Structure, rib: Member, work: Working, refs: tuple[str, ...
     work.step("F", "what they bear", "n*V", "N")
     work.step("ratio", "bears over takes", "F/R")
     what = f"{rib.role}'s screws under snow"
-    yield Check(what, refs, work.known["R"], work.known["F"], "N", work.done())
+    yield Check(what, refs, work.known["R"], work.known["F"], "N", work)
 
 
 def _noggins(structure: Structure, roofs: list[Panel], farm: FarmConditions) -> Iterator[Check]:

@@ -57,6 +57,4 @@ def splice_checks(structure: Structure, moving: Sequence[Check]) -> Iterator[Che
     work.given("CD", "duration at the least over for good", least / good, "", "NDS 2018 table 2.3.2")
     work.step("least", "bears at the least over takes", "ratio*CD")
     refs = tuple(one.plate for one in joined)
-    yield Check(
-        "splices of the side rails", refs, work.known["V"], work.known["F"], "N", work.done(), least / good
-    )
+    yield Check("splices of the side rails", refs, work.known["V"], work.known["F"], "N", work, least / good)

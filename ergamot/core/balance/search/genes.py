@@ -110,13 +110,13 @@ class Genome:
         stand = {**self.usual[shape], **values, **school, **self.fixed}
         tied = TIES if values.get(TIED) == "yes" else frozenset() if stand["anchors"] else OF_ANCHORS
         silent = tied.union(school)
-        known = self.declared[shape]
+        known, hanging = self.declared[shape], self._hanging[shape]
         return Draft(
             shape,
             tuple(
                 (name, value)
                 for name, value in values.items()
-                if name not in silent and (name not in known or matters(known[name], known, stand))
+                if name not in silent and (name not in hanging or matters(known[name], known, stand))
             ),
         )
 
@@ -126,6 +126,14 @@ class Genome:
         return {
             shape: [(i, name, genes[name]) for i, name in enumerate(self.names) if name in genes]
             for shape, genes in self.genes.items()
+        }
+
+    @cached_property
+    def _hanging(self) -> Mapping[str, frozenset[str]]:
+        """Of each shape, the parameters that hang on others."""
+        return {
+            shape: frozenset(name for name, one in known.items() if one.only_if)
+            for shape, known in self.declared.items()
         }
 
     def shares(self, shape: str, values: Mapping[str, Value]) -> np.ndarray:

@@ -84,13 +84,14 @@ def search(
     require_range("generations", budget.generations, 1, 500)
     genome = genome_of(catalogue, asked)
     problem = Problem(n_var=genome.size, n_obj=count_of_aims(asked), n_ieq_constr=1, xl=0.0, xu=1.0)
+    same = _Same(genome)
     algorithm = NSGA2(
         pop_size=budget.population,
         n_offsprings=max(1, round(CROSSED_SHARE * budget.population)),
         sampling=_first(catalogue, asked, genome, seed, budget.population),
         crossover=BinomialCrossover(bias=CROSSED, n_offsprings=2),
         mutation=PM(prob_var=min(0.5, VARIED / genome.size), eta=SPREAD),
-        eliminate_duplicates=_Same(genome),
+        eliminate_duplicates=same,
     )
     algorithm.setup(problem, termination=("n_gen", budget.generations), seed=seed, verbose=False)
     found: dict[str, Candidate | None] = {}
@@ -99,7 +100,7 @@ def search(
     toward = Toward(catalogue, genome)
     for number in range(1, budget.generations + 1):
         drawn = algorithm.ask() if algorithm.has_next() else None
-        drafts = [] if drawn is None else [genome.draft(shares) for shares in drawn.get("X")]
+        drafts = [] if drawn is None else [same.draft(shares) for shares in drawn.get("X")]
         keyed = {draft_key(draft): draft for draft in drafts}
         if number > 1 and not toward.passed:
             half = round(TOWARD * budget.population)
@@ -193,17 +194,17 @@ class _Same(DuplicateElimination):  # type: ignore[misc]  # pymoo carries no typ
         self._genome = genome
         self._drafts: dict[bytes, Draft] = {}  # by shares: the same are compared again and again
 
-    def _do(self, pop: Population, other: Population | None, is_duplicate: np.ndarray) -> np.ndarray:
-        def key(one: object) -> Draft:
-            shares: np.ndarray = one.X  # type: ignore[attr-defined]  # pymoo's Individual
-            told = shares.tobytes()
-            if told not in self._drafts:
-                self._drafts[told] = self._genome.draft(shares)
-            return self._drafts[told]
+    def draft(self, shares: np.ndarray) -> Draft:
+        """What some shares stand for."""
+        told = shares.tobytes()
+        if told not in self._drafts:
+            self._drafts[told] = self._genome.draft(shares)
+        return self._drafts[told]
 
-        seen = {key(one) for one in other} if other is not None else set()
+    def _do(self, pop: Population, other: Population | None, is_duplicate: np.ndarray) -> np.ndarray:
+        seen = {self.draft(one.X) for one in other} if other is not None else set()
         for i, one in enumerate(pop):
-            told = key(one)
+            told = self.draft(one.X)
             if told in seen:
                 is_duplicate[i] = True
             elif other is None:

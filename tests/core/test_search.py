@@ -248,6 +248,31 @@ def test_shares_and_values_stand_for_one_another():
         assert draft_key(again) == draft_key(draft)
 
 
+@given(st.integers(0, 2**31))
+def test_what_does_not_matter_beside_the_rest_makes_no_other_draft(seed):
+    genome = genome_of(C, make_asked(C, BROILERS, FARM))
+    rng = np.random.default_rng(seed)
+    shares = rng.random(genome.size)
+    draft = genome.draft(shares)
+    told = {name for name, _ in draft.values}
+    silent = np.array([False, *(name not in told for name in genome.names)])
+    other = genome.draft(np.where(silent, rng.random(genome.size), shares))
+    assert other == draft
+    values = dict(draft.values)
+    assert not {"wheel", "axle"} & told or values.get("gear", "wheels") != "skids"
+    assert not {"anchor", "anchors_at"} & told or (values["tied"], values["anchors"] > 0) == ("no", True)
+
+
+def test_what_comes_to_matter_is_as_it_usually_is():
+    asked = make_asked(C, BROILERS, FARM, ("low-pen",))
+    genome = genome_of(C, asked)
+    on_skids = genome.draft(genome.shares("low-pen", {"gear": "skids"}))
+    assert "wheel" not in dict(on_skids.values)
+    wheeled = genome.draft(genome.shares("low-pen", {**dict(on_skids.values), "gear": "wheels"}))
+    usual = make_design(C, "low-pen", {}).values["wheel"]
+    assert dict(wheeled.values)["wheel"] == usual
+
+
 def test_pens_are_tied_down_and_reached_where_that_is_drawn():
     asked = make_asked(C, BROILERS, FARM)
     size = (("length", 3657.6), ("width", 1828.8))

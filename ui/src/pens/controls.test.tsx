@@ -27,7 +27,7 @@ const parameters = [
   one("pitch", "angle", { low: 5, high: 45, note: "to 25° for one slope" }),
   one("house", "choice", { group: "house", choices: [{ key: "no", label: "none", note: "" }, { key: "yes", label: "at the rear", note: "" }] }),
   one("nests", "count", { group: "house", low: 1, high: 12, only_if: ["house", "yes"] }),
-  one("tray", "choice", { group: "house", choices: [{ key: "yes", label: "drawn out", note: "" }], only_if: ["nests", "3"] }),
+  one("trays", "count", { group: "house", low: 1, high: 3, only_if: ["nests", "3"] }),
 ];
 const openings = [
   one("face", "choice", { label: "Where", group: "openings", choices: [{ key: "left", label: "left side", note: "" }, { key: "none", label: "taken away", note: "" }] }),
@@ -43,7 +43,7 @@ const values = {
   pitch: value(30, "30°"),
   house: value("yes", "yes"),
   nests: value(3, "3"),
-  tray: value("yes", "yes"),
+  trays: value(1, "1"),
 };
 const bench = { id: 1, values } as unknown as Bench;
 
@@ -89,11 +89,11 @@ describe("the controls of a shape", () => {
   it("hides what hangs on a part that is not there, and what hangs on that", () => {
     show(bench, null, "house");
     expect(screen.getByLabelText("Nests")).toBeTruthy();
-    expect(screen.getByLabelText("Tray")).toBeTruthy();
+    expect(screen.getByLabelText("Trays")).toBeTruthy();
     cleanup();
     show({ ...bench, values: { ...values, house: value("no", "no") } } as unknown as Bench, null, "house");
     expect(screen.queryByLabelText("Nests")).toBeNull();
-    expect(screen.queryByLabelText("Tray")).toBeNull();
+    expect(screen.queryByLabelText("Trays")).toBeNull();
   });
 
   it("puts a refusal beside the control it was for, whatever field it names", () => {

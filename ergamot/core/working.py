@@ -161,6 +161,3 @@ class Working:
 
     def copy(self) -> Working:
         return Working(list(self._rows), dict(self.known))
-
-    def done(self) -> tuple[Step, ...]:
-        return self.steps

@@ -22,7 +22,7 @@ from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay, space_by_day
 from ergamot.core.frame.design import Design, build, make_design
-from ergamot.core.frame.parameters import Kind, Value
+from ergamot.core.frame.parameters import Kind, Value, speaking
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
@@ -52,6 +52,7 @@ class Bench:
     parts: tuple[Part, ...]
     birds: tuple[Bird, ...]
     kinds: Mapping[str, Kind]
+    speaking: frozenset[str]
     stops: Mapping[str, tuple[float, ...]]
     space_days: tuple[SpaceDay, ...]
     about_cost: Decimal
@@ -197,7 +198,8 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
     shape = shape_of(design.shape)
     need = floor_need(work.catalogue, structure, flock)
     lengths = [p.name for p in shape.parameters if p.kind == "length"]
-    kinds = {one.name: one.kind for one in shape.declared(design.values)}
+    declared = shape.declared(design.values)
+    kinds = {one.name: one.kind for one in declared}
     return Bench(
         name=record.body["name"],
         flock_id=flock_record.id,
@@ -213,5 +215,6 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         space_days=space_by_day(flock, need, structure.floor_under_m2(1000 * need.floor_head_m)),
         about_cost=estimated_cost(structure, work.catalogue),
         kinds=kinds,
+        speaking=frozenset(one.name for one in speaking(declared, design.values)),
         stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
     )

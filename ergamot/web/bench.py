@@ -105,6 +105,7 @@ def _value(bench: Bench, name: str) -> ValueOut:
         typed=bench.design.typed.get(name),
         text=text,
         stops=list(bench.stops.get(name, ())),
+        matters=name in bench.speaking,
     )
 
 

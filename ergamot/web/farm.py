@@ -89,7 +89,6 @@ def _parameter(one: Parameter, catalogue: Catalogue) -> ParameterOut:
         low=one.low,
         high=one.high,
         choices=[ChoiceOut.model_validate(choice) for choice in one.options(catalogue)],
-        only_if=list(one.only_if) if one.only_if else None,
         note=one.note,
     )
 

@@ -91,6 +91,18 @@ def test_a_change_is_kept_as_typed_and_seen_by_others(client, pen):
     assert again["revision"] == changed["revision"] + 2
 
 
+def test_every_value_says_whether_it_matters_as_the_others_stand(client, pen):
+    def mattering(**values):
+        tried = client.post(f"/api/pens/{pen['id']}/try", json={"values": values}).json["values"]
+        return {name for name, value in tried.items() if value["matters"]}
+
+    assert {"gear", "wheel", "width"} & mattering(gear="skids") == {"gear", "width"}
+    assert {"gear", "wheel", "width"} <= mattering(gear="wheels")
+    cut = {"opening_1_face": "left", "opening_1_for": "reach"}
+    assert "opening_1_kg" not in mattering(**cut)
+    assert "opening_1_kg" in mattering(**cut, opening_1_filled="own")
+
+
 def test_trying_keeps_nothing(client, pen):
     tried = client.post(f"/api/pens/{pen['id']}/try", json={"values": {"roofed": 1}}).json
     assert tried["values"]["roofed"]["value"] == 1

@@ -20,6 +20,12 @@ from ergamot.core.units import Quantity
 
 A_STEP_MM = 100.0  # of a height: what the last of it costs; judgement
 LEAST_FELT = {Figure.MASS: 0.1, Figure.COST: 0.5, Figure.HOURS: 0.05, Figure.GUST: 0.05, Figure.PULL: 0.5}
+PLAIN = (
+    "no",
+    "none",
+    "0",
+    "mesh",
+)  # as a thing is called where there is none of it, a solid wall's where it is mesh
 PRICED = (*GROUPS, "inside")
 
 
@@ -42,7 +48,7 @@ def added(catalogue: Catalogue, asked: Asked, design: Design) -> Iterator[Added]
 
     >>> asked = make_asked(c, broilers(), farm())
     >>> housed = make_design(c, "coop", {"house": "yes"})
-    >>> any("House" in one.words.text("metric") and one.adds[Figure.MASS] > 5 for one in added(c, asked, housed))
+    >>> any("Raised house: at the rear, not none" in one.words.text("metric") and one.adds[Figure.MASS] > 5 for one in added(c, asked, housed))
     True
     """
     whole = judged_design(catalogue, asked, design)
@@ -72,12 +78,12 @@ def _plainer(catalogue: Catalogue, design: Design) -> Iterator[tuple[Phrase, dic
 def _without(
     catalogue: Catalogue, design: Design, one: Parameter
 ) -> Iterator[tuple[Phrase, dict[str, Value]]]:
-    """The plainest of a choice, which is declared first; one fewer; the next lighter row; the last of a height."""
+    """The plainest of a choice; one fewer; the next lighter row; the last of a height."""
     now = design.values[one.name]
     if one.kind == "choice":
         choices = one.options(catalogue)
         labels = {choice.key: choice.label for choice in choices}
-        less = _smaller_row(catalogue, one, str(now)) if one.table else choices[0].key
+        less = _smaller_row(catalogue, one, str(now)) if one.table else _plainest(list(labels))
         if less and less != now:
             told = plain(f"{one.label}: {labels[str(now)]}, not {labels[less]}")
             yield phrase(told), {one.name: less}
@@ -88,6 +94,11 @@ def _without(
         by = Quantity(step, UNIT_OF[one.kind])
         words = "the last {by} of " if one.kind == "length" else "one of "
         yield phrase(words + plain(one.label[:1].lower() + one.label[1:]), by=by), {one.name: less_of}
+
+
+def _plainest(keys: list[str]) -> str:
+    """What is left where there is none of it, where that is offered, else what is declared first."""
+    return next((key for key in keys if key in PLAIN), keys[0])
 
 
 def _smaller_row(catalogue: Catalogue, one: Parameter, now: str) -> str:

@@ -58,6 +58,22 @@ def wants_of(catalogue: Catalogue, flock: Flock, shape: str) -> dict[str, Value]
     return {**_hung(catalogue, flock), **shape_of(shape).proposal.wants(wanted(catalogue, flock))}
 
 
+def usual_of(catalogue: Catalogue, flock: Flock, shape: str) -> dict[str, Value]:
+    """A shape as it usually is, with what a flock wants in it.
+
+    Args: catalogue; flock; shape, its key.
+    Returns: a value for each of its parameters.
+    Raises: UnknownChoice.
+    Source: the shape's declarations; as `wants_of`.
+
+    >>> usual = usual_of(c, broilers(), "low-pen")
+    >>> usual["feeder"], usual["width"]
+    ('tube-10', 2133.6)
+    """
+    wants = wants_of(catalogue, flock, shape)
+    return {one.name: wants.get(one.name, one.default) for one in shape_of(shape).parameters}
+
+
 def wanted(catalogue: Catalogue, flock: Flock) -> Wanted:
     """What a flock asks of any pen.
 

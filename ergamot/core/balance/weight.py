@@ -141,7 +141,7 @@ def _telling(
             dry=Quantity(weighed.dry_kg, "kg"),
         ),
         limit=limit,
-        working=work.done(),
+        working=work.steps,
         answer="ratio",
         details=(
             *_shares(structure, weighed, flock),

@@ -194,7 +194,7 @@ def _telling(
         sentence=_sentence(flock, days, floor_m2),
         figure=phrase("{has} a bird", has=Quantity(days[-1].has_m2, "m2")),
         limit=phrase("good is {need} on the last day", need=Quantity(days[-1].good_m2, "m2")),
-        working=work.done(),
+        working=work.steps,
         answer="ratio",
         details=tuple(details),
     )

@@ -59,10 +59,11 @@ class Several:
         """Values without those of what is taken away. Raises OutOfRange where there are too many."""
         first = self.parameters[0].name
         gone = {n for n in self.numbers(given) if given.get(self.key(n, first)) == GONE}
-        kept = dict(given)
-        for name in given if gone else ():
-            if _number_in(self._key, name) in gone:
-                del kept[name]
+        kept = {
+            name: value
+            for name, value in given.items()
+            if not gone or _number_in(self._key, name) not in gone
+        }
         numbers = self.numbers(kept)
         if len(numbers) > self.most:
             raise OutOfRange(self.key(numbers[-1], first), len(numbers), f"one of at most {self.most}")

@@ -128,7 +128,7 @@ def _telling(catalogue: Catalogue, structure: Structure, weighed: Mass, move: _M
             start=Quantity(can.start.good, "heft"),
             keep=Quantity(can.keep.good, "heft"),
         ),
-        working=work.done(),
+        working=work.steps,
         answer="least" if grade is Grade.SHORT else "ratio",
         details=(*_standing_by(farm, can), *_details(structure, catalogue, weighed, farm, can, moved)),
         band=band,

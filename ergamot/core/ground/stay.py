@@ -169,7 +169,7 @@ def day_load(
         stay_days=stay,
         ruled_by=LIMITS[min(LIMITS, key=lambda symbol: known[symbol])],
         moves=1 if stay >= WHOLE_DAY else math.ceil(1 / stay - 1e-9),
-        working=work.done(),
+        working=work.steps,
     )
 
 

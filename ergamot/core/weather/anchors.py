@@ -20,6 +20,7 @@ from ergamot.core.weather.resistance import drag_per_pull, ends_on, facing
 from ergamot.core.weather.speed import PRESSURE
 from ergamot.core.weather.threshold import Stability
 
+FELT = 1e-6  # N or N m, of arithmetic: less is nothing missing; may move
 FACING = 1e-9  # of arithmetic: a strap square to the wind holds nothing; may move
 NOTE = (
     f"Anchors stay behind: their straps come off before every move. Straps at {STRAP_DEG:.0f}°. They are counted on for half "
@@ -103,7 +104,7 @@ def pull_on_each(stable: Stability, lacks: Shortfall, stakes: tuple[Stake, ...])
     0.0
     """
     if not stakes:
-        return math.inf if lacks.most > 1e-6 else 0.0
+        return math.inf if lacks.most > FELT else 0.0
     places_m = np.array([[one.place for one in stakes]]) / 1000
     ways = np.array([[one.away for one in stakes]])
     return float(_pulls(stable, lacks, places_m, ways, np.ones(ways.shape[:2]))[0])
@@ -145,7 +146,7 @@ def _against(lacks: np.ndarray, facing_all: np.ndarray, friction: float) -> np.n
 def _over(lacks: np.ndarray, per: np.ndarray, least: float) -> np.ndarray:
     """What is missing over what a newton in each makes up; nothing where nothing is missing, infinite where none does."""
     each = np.divide(lacks, per, out=np.full(per.shape, math.inf), where=per > least)
-    return np.where(lacks > 1e-6, each, 0.0)
+    return np.where(lacks > FELT, each, 0.0)
 
 
 def fewest(
@@ -172,21 +173,21 @@ def fewest(
     [0]
     """
     lacks = shortfall(stable, gust_ms)
-    stands = lacks.most <= 1e-6
-    pulls = np.zeros((1, len(LAYOUTS))) if stands else _laid_about(stable, lacks, contacts)
+    held = [(row, sure * row.hold_n * ground.anchor_factor) for row in rows]
+    if lacks.most <= FELT:
+        return tuple(Anchorage(row, 0, next(iter(LAYOUTS)), (), 0.0, holds) for row, holds in held)
+    pulls = _laid_about(stable, lacks, contacts)
+    least = pulls.min(axis=1)
 
-    def tying(row: Anchor) -> Anchorage:
-        holds = sure * row.hold_n * ground.anchor_factor
-        if stands:
-            return Anchorage(row, 0, next(iter(LAYOUTS)), (), 0.0, holds)
-        least = pulls.min(axis=1)
+    def tying(row: Anchor, holds: float) -> Anchorage:
         enough = np.flatnonzero(least <= holds)
         at = int(enough[0]) if len(enough) else MOST_PAIRS - 1
         layout = [*LAYOUTS][int(pulls[at].argmin())]
         places = tuple(one.place for one in anchor_places(contacts, at + 1, layout))
-        return Anchorage(row, at + 1 if len(enough) else None, layout, places, float(least[at]), holds)
+        pairs = at + 1 if len(enough) else None
+        return Anchorage(row, pairs, layout, places, float(least[at]), holds)
 
-    return tuple(tying(row) for row in rows)
+    return tuple(tying(row, holds) for row, holds in held)
 
 
 def _laid_about(stable: Stability, lacks: Shortfall, contacts: tuple[Flat, ...]) -> np.ndarray:

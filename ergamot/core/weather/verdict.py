@@ -69,7 +69,7 @@ def _telling(stands: Stands, farm: FarmConditions) -> Telling:
         sentence=phrase(_SENTENCES[grade].format(worst.mode, side_of(worst.direction_deg)), **figures),
         figure=phrase("stands {poor}", **figures),
         limit=phrase("your gust {limit} at 10 m", **figures),
-        working=work.done(),
+        working=work.steps,
         answer=ways[0],
         details=(
             told_of_headings(headings(stands)),

@@ -43,7 +43,6 @@ class ParameterOut(Out):
     low: float
     high: float
     choices: list[ChoiceOut]
-    only_if: list[str] | None
     note: str
 
 

@@ -46,12 +46,14 @@ class PenIn(In):
 
 
 class ValueOut(Out):
-    """A parameter's value: the figure, as typed if it was, in words, and where stock comes out whole."""
+    """A parameter's value: the figure, as typed if it was, in words, where stock comes out whole, and whether it matters as the
+    others stand."""
 
     value: float | str
     typed: str | None
     text: Words
     stops: list[float]
+    matters: bool
 
 
 class OutlineOut(Out):

@@ -93,7 +93,7 @@ describe("balance", () => {
 
   it("settles one thing after another in its address and takes them back", async () => {
     const asked = vi.spyOn(api, "POST");
-    shapes[0] = { ...shapes[0], parameters: [{ name: "gear", label: "Moved on", group: "gear", kind: "choice", low: 0, high: 0, choices: [{ key: "skids", label: "skids" }], only_if: null, note: "" }] } as never;
+    shapes[0] = { ...shapes[0], parameters: [{ name: "gear", label: "Moved on", group: "gear", kind: "choice", low: 0, high: 0, choices: [{ key: "skids", label: "skids" }], note: "" }] } as never;
     openApp("/balance?flock=1&fix=width~1.6 m");
     expect(await screen.findByText("1.6 m")).toBeTruthy();
     fireEvent.change(await screen.findByLabelText("Settle"), { target: { value: "gear" } });

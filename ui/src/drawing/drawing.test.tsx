@@ -42,7 +42,7 @@ function view(name: View["name"], wide: number, tall: number): View {
 const bench = {
   name: "Bramble pen",
   views: [view("plan", 3000, 2000), view("side", 3000, 610), view("end", 2000, 610)],
-  values: { length: { value: 3000, typed: null, text: words("3.000 m"), stops: [] }, pitch: { value: 30, typed: null, text: words("30°"), stops: [] } },
+  values: { length: { value: 3000, typed: null, text: words("3.000 m"), stops: [], matters: true }, pitch: { value: 30, typed: null, text: words("30°"), stops: [], matters: true } },
   model: { pulls: [{ parameter: "pitch", place: [1500, 0, 600], way: [0, 0, 1], per_mm: 0.05 }] },
   birds: Array.from({ length: 12 }, (_, i) => ({ x: 200 + i * 200, y: (i % 3) * 300 - 300, z: 0, facing_deg: i * 40, length: 400, height: 360 })),
   centre: [1500, 0, 300],
@@ -67,7 +67,7 @@ describe("the drawing", () => {
 
   it("can be pulled by its lengths and its crown in flat views, where they lie in the view", () => {
     const onKeep = vi.fn();
-    const one = (name: string, kind: string, low: number, high: number) => ({ name, kind, low, high, label: name, group: "size", choices: [], only_if: null, note: "" });
+    const one = (name: string, kind: string, low: number, high: number) => ({ name, kind, low, high, label: name, group: "size", choices: [], note: "" });
     const pulling = { parameters: [one("length", "length", 1000, 5000), one("pitch", "angle", 10, 45)], live: false, refused: "", onTry: vi.fn(), onKeep, onDrop: vi.fn() };
     render(<DrawingSheet bench={bench} pulling={pulling} onPick={vi.fn()} />, { wrapper: UnitsProvider });
     fireEvent.click(screen.getByRole("tab", { name: "Plan" }));
@@ -133,7 +133,7 @@ describe("the whole pen in lines", () => {
       { ref: "stick-1", kind: "stick", a: [0, 0], b: [1000, 500] },
       { ref: "panel-1", kind: "sheet", a: [-400, 800], b: [600, 300] },
     ];
-    const tried = { ...bench, values: { width: { value: 1800, typed: null, text: words("1.8 m"), stops: [] } } } as Bench;
+    const tried = { ...bench, values: { width: { value: 1800, typed: null, text: words("1.8 m"), stops: [], matters: true } } } as Bench;
     const asked = vi.spyOn(api, "POST").mockResolvedValue({ data: { lines }, response: new Response() } as never);
     const point = vi.fn();
     const { container } = render(

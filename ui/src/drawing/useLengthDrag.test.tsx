@@ -8,12 +8,12 @@ import { useLengthDrag, type Parameter } from "./useLengthDrag";
 
 afterEach(cleanup);
 
-const parameter = (name: string, kind: string, low: number, high: number) => ({ name, kind, low, high, label: name, group: "size", choices: [], only_if: null, note: "" }) as Parameter;
+const parameter = (name: string, kind: string, low: number, high: number) => ({ name, kind, low, high, label: name, group: "size", choices: [], note: "" }) as Parameter;
 const bench = {
   values: {
     length: { value: 3000, typed: null, text: { metric: "", imperial: "" }, stops: [3048] },
-    roofed: { value: 0.5, typed: null, text: { metric: "", imperial: "" }, stops: [] },
-    gear: { value: "skids", typed: null, text: { metric: "", imperial: "" }, stops: [] },
+    roofed: { value: 0.5, typed: null, text: { metric: "", imperial: "" }, stops: [], matters: true },
+    gear: { value: "skids", typed: null, text: { metric: "", imperial: "" }, stops: [], matters: true },
   },
 } as unknown as Bench;
 

@@ -2,7 +2,7 @@ import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import type { Schemas } from "../api/client";
 import { Control, type ControlProps } from "./Control";
 import { Openings } from "./Openings";
-import { speaking, type Parameter } from "./parameters";
+import { mattering, type Parameter } from "./parameters";
 
 const GROUP_WORDS: Record<string, string> = {
   size: "Size",
@@ -44,7 +44,7 @@ export function Controls({ shape, group, onGroup, ...rest }: Props) {
               <Openings shape={shape} {...rest} />
             </TabPanel>
           ) : (
-            <GroupPanel key={one} parameters={speaking(shape.parameters, rest.bench.values).filter((each) => each.group === one)} {...rest} />
+            <GroupPanel key={one} parameters={mattering(shape.parameters, rest.bench.values).filter((each) => each.group === one)} {...rest} />
           ),
         )}
       </TabPanels>

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Bench, Schemas } from "../api/client";
 import { Pick } from "../kit/Pick";
 import { Control, type ControlProps } from "./Control";
-import { GONE, keyOf, nextNumber, ofOpening, openingNumbers, speaking } from "./parameters";
+import { GONE, keyOf, nextNumber, ofOpening, openingNumbers, mattering } from "./parameters";
 
 type Props = Omit<ControlProps, "parameter"> & { shape: Schemas["ShapeOut"] };
 
@@ -21,7 +21,7 @@ export function Openings({ shape, ...rest }: Props) {
 }
 
 function OneOpening({ shape, number, ...rest }: Props & { number: number }) {
-  const parameters = speaking(ofOpening(shape, number), rest.bench.values);
+  const parameters = mattering(ofOpening(shape, number), rest.bench.values);
   const said = (name: string) => wordOf(shape, rest.kept, number, name);
   return (
     <section aria-label={`opening ${number}`} className="border-t border-rule pt-2">

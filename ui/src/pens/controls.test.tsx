@@ -17,7 +17,6 @@ const one = (name: string, kind: string, more: Partial<Parameter> = {}): Paramet
   low: 0,
   high: 10,
   choices: [],
-  only_if: null,
   note: "",
   ...more,
 });
@@ -26,24 +25,22 @@ const parameters = [
   one("roofed", "share", { high: 1 }),
   one("pitch", "angle", { low: 5, high: 45, note: "to 25° for one slope" }),
   one("house", "choice", { group: "house", choices: [{ key: "no", label: "none", note: "" }, { key: "yes", label: "at the rear", note: "" }] }),
-  one("nests", "count", { group: "house", low: 1, high: 12, only_if: ["house", "yes"] }),
-  one("trays", "count", { group: "house", low: 1, high: 3, only_if: ["nests", "3"] }),
+  one("nests", "count", { group: "house", low: 1, high: 12 }),
 ];
 const openings = [
   one("face", "choice", { label: "Where", group: "openings", choices: [{ key: "left", label: "left side", note: "" }, { key: "none", label: "taken away", note: "" }] }),
   one("for", "choice", { label: "For", group: "openings", choices: [{ key: "eggs", label: "taking eggs", note: "" }, { key: "reach", label: "an arm", note: "" }] }),
   one("at", "length", { label: "Its middle at", group: "openings", high: 12000 }),
-  one("kg", "count", { label: "Yours weighs", group: "openings", high: 60, only_if: ["for", "eggs"] }),
+  one("kg", "count", { label: "Yours weighs", group: "openings", high: 60 }),
 ];
 const shape = { key: "coop", label: "coop", sketch: { frame: "", cover: "", note: "" }, parameters, openings, schools: [] };
-const value = (of: string | number, said: string) => ({ value: of, typed: null, text: words(said), stops: [] });
+const value = (of: string | number, said: string, matters = true) => ({ value: of, typed: null, text: words(said), stops: [], matters });
 const values = {
   wide: value(1800, "1.800 m"),
   roofed: value(0.6, "60 %"),
   pitch: value(30, "30°"),
   house: value("yes", "yes"),
   nests: value(3, "3"),
-  trays: value(1, "1"),
 };
 const bench = { id: 1, values } as unknown as Bench;
 
@@ -86,14 +83,12 @@ describe("the controls of a shape", () => {
     expect(onGroup).toHaveBeenCalledWith("house");
   });
 
-  it("hides what hangs on a part that is not there, and what hangs on that", () => {
+  it("hides what does not matter as the pen stands", () => {
     show(bench, null, "house");
     expect(screen.getByLabelText("Nests")).toBeTruthy();
-    expect(screen.getByLabelText("Trays")).toBeTruthy();
     cleanup();
-    show({ ...bench, values: { ...values, house: value("no", "no") } } as unknown as Bench, null, "house");
+    show({ ...bench, values: { ...values, house: value("no", "no"), nests: value(3, "3", false) } } as unknown as Bench, null, "house");
     expect(screen.queryByLabelText("Nests")).toBeNull();
-    expect(screen.queryByLabelText("Trays")).toBeNull();
   });
 
   it("puts a refusal beside the control it was for, whatever field it names", () => {
@@ -116,8 +111,8 @@ describe("openings of the keeper's own", () => {
     expect(mine.getByRole("slider", { name: "Its middle at tape" })).toBeTruthy();
   });
 
-  it("ask nothing that hangs on another choice of theirs", () => {
-    const asked = { ...second, opening_2_kg: value(5, "5"), opening_3_face: value("left", "left"), opening_3_for: value("reach", "reach"), opening_3_at: value(900, "900 mm"), opening_3_kg: value(5, "5") };
+  it("ask nothing that does not matter beside their other choices", () => {
+    const asked = { ...second, opening_2_kg: value(5, "5"), opening_3_face: value("left", "left"), opening_3_for: value("reach", "reach"), opening_3_at: value(900, "900 mm"), opening_3_kg: value(5, "5", false) };
     show({ id: 1, values: { ...values, ...asked } } as unknown as Bench, null, "openings");
     const has = (number: number) => within(screen.getByRole("region", { name: `opening ${number}` })).queryByRole("textbox", { name: /Yours weighs/ });
     expect(has(2)).toBeTruthy();

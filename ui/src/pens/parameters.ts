@@ -23,25 +23,10 @@ export function nextNumber(numbers: number[]): number {
 
 /** The controls of one opening. */
 export const ofOpening = (shape: Schemas["ShapeOut"], number: number): Parameter[] =>
-  shape.openings.map((one) => ({ ...one, name: keyOf(number, one.name), only_if: ofThis(number, one.only_if) }));
+  shape.openings.map((one) => ({ ...one, name: keyOf(number, one.name) }));
 
-/** What a control hangs on, where that is another of the same opening. */
-function ofThis(number: number, hangs: Parameter["only_if"]): Parameter["only_if"] {
-  if (!hangs) return hangs;
-  const [name = "", ...wanted] = hangs;
-  return [keyOf(number, name), ...wanted];
-}
-
-/** Of some controls, those that have anything to say as a pen stands: what they hang on is as it must be. One that says nothing stands as its first choice. */
-export function speaking(parameters: Parameter[], values: Bench["values"]): Parameter[] {
-  const speaks = (one: Parameter): boolean => {
-    if (!one.only_if) return true;
-    const [name = "", ...wanted] = one.only_if;
-    const on = parameters.find((other) => other.name === name);
-    return wanted.includes(on && !speaks(on) ? (on.choices[0]?.key ?? "") : String(values[name]?.value));
-  };
-  return parameters.filter(speaks);
-}
+/** Of some controls, those that matter as a pen stands. */
+export const mattering = (parameters: Parameter[], values: Bench["values"]): Parameter[] => parameters.filter((one) => values[one.name]?.matters);
 
 /** All controls a pen has as it stands; those of an opening say which it is of. */
 export function parametersOf(shape: Schemas["ShapeOut"], values: Bench["values"]): Parameter[] {

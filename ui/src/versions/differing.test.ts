@@ -3,7 +3,7 @@ import type { Bench, Schemas } from "../api/client";
 import { lettersOf } from "../kit/Shortcuts";
 import { differing } from "./differing";
 
-const value = (one: number | string) => ({ value: one, typed: null, text: { metric: String(one), imperial: String(one) }, stops: [] });
+const value = (one: number | string) => ({ value: one, typed: null, text: { metric: String(one), imperial: String(one) }, stops: [], matters: true });
 const pen = (shape: string, values: Record<string, number | string>) =>
   ({ shape, values: Object.fromEntries(Object.entries(values).map(([name, one]) => [name, value(one)])) }) as unknown as Bench;
 const shapes = [

@@ -12,7 +12,7 @@ afterEach(() => {
 
 const finding = (what: string, verdict: string) => ({ what, title: what, verdict, word: verdict === "short" ? "short" : "right", ratio: 1, figure: words(`${what} figure`), sentence: words(""), details: [], cautions: [], working: [] });
 const view = (name: string) => ({ name, outlines: [], behind: 0, dimensions: [], low: [0, 0], high: [1000, 500] });
-const value = (one: number | string) => ({ value: one, typed: null, text: words(String(one)), stops: [] });
+const value = (one: number | string) => ({ value: one, typed: null, text: words(String(one)), stops: [], matters: true });
 
 const pen = (id: number, name: string, width: number, why = "") => ({
   id,

@@ -33,6 +33,10 @@ class Asked:
     like: Design | None = None
     in_hand: Mapping[int, Thing] = field(default_factory=dict)
 
+    def like_of(self, shape: str) -> Mapping[str, Value]:
+        """What the pen that is looked round has, where it is of a shape."""
+        return self.like.values if self.like and self.like.shape == shape else {}
+
 
 def make_asked(
     catalogue: Catalogue,

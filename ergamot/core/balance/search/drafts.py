@@ -57,8 +57,7 @@ def design_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Design | None
     varied = {name: value for name, value in draft.values if name not in (HATCHES, TIED)}
     school = shape_of(draft.shape).school_of(str(varied.pop(SCHOOL, "")))
     wants = wants_of(catalogue, asked.flock, draft.shape)
-    like = asked.like.values if asked.like and asked.like.shape == draft.shape else {}
-    values: dict[str, Value] = {**wants, **like, **varied, **school, **asked.fixed}
+    values: dict[str, Value] = {**wants, **asked.like_of(draft.shape), **varied, **school, **asked.fixed}
     loose = {*varied} - {*school}
     for _ in range(MENDS):
         try:

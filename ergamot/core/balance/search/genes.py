@@ -13,7 +13,7 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 
-from ergamot.core.balance.fitting import wants_of
+from ergamot.core.balance.fitting import usual_of
 from ergamot.core.balance.mends import GROUPS
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.catalogue import Catalogue
@@ -163,27 +163,13 @@ def genome_of(catalogue: Catalogue, asked: Asked) -> Genome:
         asked.shapes,
         genes,
         tuple(names),
-        {shape: usual_of(catalogue, asked, shape) for shape in asked.shapes},
+        {
+            shape: {**usual_of(catalogue, asked.flock, shape), **asked.like_of(shape)}
+            for shape in asked.shapes
+        },
         asked.fixed,
         {shape: {one.name: one for one in shape_of(shape).parameters} for shape in asked.shapes},
     )
-
-
-def usual_of(catalogue: Catalogue, asked: Asked, shape: str) -> dict[str, Value]:
-    """What a pen of a shape is where nothing is said of it.
-
-    Args: catalogue; asked; shape, its key.
-    Returns: values by parameter name: of a pen that is looked round, as that one has; else what these birds want, and what is
-        usual.
-    Raises: UnknownChoice.
-    Source: as `wants_of`; the shape's declarations.
-
-    >>> usual_of(c, make_asked(c, broilers(), farm()), "low-pen")["feeder"]
-    'tube-10'
-    """
-    usual = {one.name: one.default for one in shape_of(shape).parameters}
-    like = asked.like.values if asked.like and asked.like.shape == shape else {}
-    return {**usual, **wants_of(catalogue, asked.flock, shape), **like}
 
 
 def _genes(catalogue: Catalogue, asked: Asked, shape: str) -> Iterator[Gene]:
@@ -221,8 +207,11 @@ def _figures(catalogue: Catalogue, asked: Asked, shape: str, one: Parameter) -> 
     stops = [stop for stop in _stops(catalogue, shape, one.name) if one.low <= stop <= most]
     apart = [one.low + i * step for i in range(int((most - one.low) / step + 1e-9) + 1)]
     between = [at for at in apart if one.kind != "length" or all(abs(at - stop) > NEAR_MM for stop in stops)]
-    like = asked.like.values if asked.like and asked.like.shape == shape else {}
-    own = [at for at in (float(one.default), float(like.get(one.name, one.default))) if one.low <= at <= most]
+    own = [
+        at
+        for at in (float(one.default), float(asked.like_of(shape).get(one.name, one.default)))
+        if one.low <= at <= most
+    ]
     return tuple(sorted({round(at, 4) for at in (*stops, *between, *own)}))
 
 

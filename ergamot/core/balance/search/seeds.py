@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from itertools import islice, zip_longest
 
-from ergamot.core.balance.fitting import wants_of
+from ergamot.core.balance.fitting import usual_of
 from ergamot.core.balance.likely import likely_gears, likely_sizes
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.genes import HATCHES, SCHOOL, TIED, Draft
@@ -44,8 +44,7 @@ def _like(asked: Asked) -> Iterator[Draft]:
 
 def _likely(catalogue: Catalogue, asked: Asked, shape: str, way: str) -> Iterator[Draft]:
     settled = {**shape_of(shape).school_of(way), **asked.fixed}
-    wants = wants_of(catalogue, asked.flock, shape)
-    usual = {one.name: wants.get(one.name, one.default) for one in shape_of(shape).parameters}
+    usual = usual_of(catalogue, asked.flock, shape)
     try:
         near, others = likely_sizes(catalogue, asked.flock, shape, settled)
     except ErgamotError:

@@ -60,10 +60,10 @@ function Row({ one }: { one: Added }) {
       <th className="py-0.5 text-left font-normal first-letter:uppercase">{read(one.words)}</th>
       {COLUMNS.map(([figure]) => {
         const adds = one.adds[figure] ?? 0;
-        const said = one.said[figure];
+        const said = one.said[figure] ? read(one.said[figure]) : "";
         return (
           <td key={figure} className="figure py-0.5 pl-4 text-right whitespace-nowrap">
-            {Math.abs(adds) < LEAST || !said ? "–" : `${adds > 0 ? "+" : "−"}${read(said)}`}
+            {Math.abs(adds) < LEAST || !/[1-9]/.test(said) ? "–" : `${adds > 0 ? "+" : "−"}${said}`}
           </td>
         );
       })}

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import cached_property, partial
 
+from ergamot.core.records import record
 from ergamot.core.units import Quantity, System, say
 from ergamot.core.working import Step
 
@@ -46,7 +47,7 @@ BETWEEN_WORDS = {
 AMPLE = 1.5  # half as much again as is needed counts as more than enough; judgement
 
 
-@dataclass(frozen=True)
+@record
 class Phrase:
     """A sentence with figures in it, written out only when the reader's units are known."""
 

@@ -7,12 +7,12 @@ figures into words, so a screen, a cut list and a calendar say the same thing th
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from datetime import date
 from fractions import Fraction
 from typing import Literal
 
 from ergamot.core.errors import Unreadable
+from ergamot.core.records import record
 
 System = Literal["metric", "imperial"]
 
@@ -36,7 +36,7 @@ _METRIC_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 _FRACTION_SIGNS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"}
 
 
-@dataclass(frozen=True)
+@record
 class Quantity:
     """A figure with its unit: mm (about: mm, said roughly; room: in half feet or tenths of a metre), m, m2, kg, N, heft (a force shown as the weight it feels like),
     ms (speed), degC, day, share, or a plain word that is shown as it stands."""

@@ -9,6 +9,7 @@ import numpy as np
 import shapely
 from shapely import Polygon
 
+from ergamot.core.frame.carpentry import corners_of
 from ergamot.core.frame.contact import FACES, TOUCH_MM, areas_of, boxed
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.structure import Member, Panel
@@ -123,8 +124,7 @@ def _clipped(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:
 
 def _side_quads(members: tuple[Member, ...]) -> np.ndarray:
     """Every face of every stick: (faces, 4, 3)."""
-    corners = np.array([solid for member in members for solid in member.solids], dtype=float)
-    return corners[:, np.array(FACES)].reshape(-1, 4, 3) if len(corners) else np.zeros((0, 4, 3))
+    return corners_of(members)[:, np.array(FACES)].reshape(-1, 4, 3)
 
 
 def in_planes(quads: np.ndarray, faces: Sequence[Face]) -> np.ndarray:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
@@ -16,7 +16,7 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point, box_corners
 from ergamot.core.frame.kinds import Duty, Group, When
 from ergamot.core.frame.structure import Cut, Member, Notch
-from ergamot.core.records import changed
+from ergamot.core.records import changed, record
 
 SQUARE_DEG = 0.05  # a cut nearer square than this is sawn square
 # What walls and roof stand by: of steel where the body is welded, whatever fills in between
@@ -37,7 +37,7 @@ BODY = frozenset(
 _RING = ((-1, -1), (1, -1), (1, 1), (-1, 1))  # corners of a square, round it
 
 
-@dataclass(frozen=True)
+@record
 class Piece:
     """What a stick is for: its duty, its role in words, the letter of its label, why it is there, and its group."""
 
@@ -326,6 +326,21 @@ def _square_tube(a: Point, b: Point, flat: Point, half: float) -> tuple[Point, .
     return tuple(point(end, i, j) for end in (a, b) for i, j in _RING)
 
 
+def corners_of(members: Iterable[Member]) -> np.ndarray:
+    """The corners of every convex piece of some sticks, stick by stick.
+
+    Args: members, of any number.
+    Returns: array (pieces, 8, 3), mm.
+    Source: geometry.
+
+    >>> corners_of(pen().members[:2]).shape
+    (2, 8, 3)
+    """
+    flat = itertools.chain.from_iterable
+    points = flat(flat(member.solids for member in members))
+    return np.fromiter(flat(points), float).reshape(-1, 8, 3)
+
+
 def bounds(members: tuple[Member, ...]) -> np.ndarray:
     """The upright box round each stick.
 
@@ -338,9 +353,8 @@ def bounds(members: tuple[Member, ...]) -> np.ndarray:
     """
     if not members:
         return np.zeros((0, 2, 3))
-    pieces = [member.solids for member in members]
-    corners = np.array([solid for solids in pieces for solid in solids])
-    first = np.cumsum([0, *(len(solids) for solids in pieces[:-1])])
+    corners = corners_of(members)
+    first = np.cumsum([0, *(len(member.solids) for member in members[:-1])])
     low = np.minimum.reduceat(corners.min(axis=1), first)
     high = np.maximum.reduceat(corners.max(axis=1), first)
     return np.stack([low, high], axis=1)

@@ -7,9 +7,10 @@ from dataclasses import dataclass
 import numpy as np
 import shapely
 
-from ergamot.core.frame.carpentry import bounds
+from ergamot.core.frame.carpentry import bounds, corners_of
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.structure import Member
+from ergamot.core.records import record
 
 TOUCH_MM = 0.5  # closer than this, two faces count as touching
 LEAST_BEARING_MM2 = 100.0  # less is a corner, no bearing; judgement
@@ -17,7 +18,7 @@ LEAST_BEARING_MM2 = 100.0  # less is a corner, no bearing; judgement
 FACES = ((0, 1, 2, 3), (4, 5, 6, 7), (0, 1, 5, 4), (1, 2, 6, 5), (2, 3, 7, 6), (3, 0, 4, 7))
 
 
-@dataclass(frozen=True)
+@record
 class Bearing:
     """Two sticks (by index) touching; `ends` says whether the touching face is the end of each.
 
@@ -55,7 +56,7 @@ def solids(members: tuple[Member, ...]) -> _Solids:
     (1, 8, 3)
     """
     owner = np.array([i for i, member in enumerate(members) for _ in member.solids])
-    corners = np.array([solid for member in members for solid in member.solids], dtype=float)
+    corners = corners_of(members)
     ring = corners[:, np.array(FACES)]  # (pieces, 6, 4, 3)
     normals = np.cross(ring[:, :, 1] - ring[:, :, 0], ring[:, :, 3] - ring[:, :, 0])
     normals /= np.linalg.norm(normals, axis=2, keepdims=True)
@@ -91,7 +92,7 @@ def bearings(members: tuple[Member, ...]) -> tuple[Bearing, ...]:
     close = np.triu((apart <= TOUCH_MM).all(axis=2), 1)
     close &= s.owner[:, None] != s.owner[None]
     first, second = np.nonzero(close)
-    facing = np.einsum("pik,pjk->pij", s.normals[first], s.normals[second]) < -0.9998
+    facing = s.normals[first] @ s.normals[second].transpose(0, 2, 1) < -0.9998
     meeting = np.abs(s.offsets[first][:, :, None] + s.offsets[second][:, None, :]) <= TOUCH_MM
     pair, one, other = np.nonzero(facing & meeting)
     if not len(pair):

@@ -15,13 +15,14 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Group, Part, Purpose, Space, When
 from ergamot.core.frame.structure import Member, Opening, Panel
+from ergamot.core.records import record
 
 UPRIGHT_NZ = 0.5  # a face within 30° of upright
 GRID_MM = 0.001  # corners nearer than this are one
 LEAST_STRIP_MM = 25.0  # half a rail's thickness and a little: no strip is cut to cover only wood
 
 
-@dataclass(frozen=True)
+@record
 class Coat:
     """What one piece of covering is for; a part the keeper has weighs `own_kg`, and is not bought."""
 

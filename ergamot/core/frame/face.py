@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 import shapely
 
 from ergamot.core.frame.geometry import Flat, Point
+from ergamot.core.records import record
 
 FAR_MM = 1e5  # past the edge of any pen
 
 
-@dataclass(frozen=True)
+@record
 class Face:
     """One flat side. `along`, `up` and `normal` are unit vectors; `normal` points out of the pen.
 

@@ -10,6 +10,7 @@ from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import PutUnder, Stands
 from ergamot.core.frame.swing import Swing
+from ergamot.core.records import record
 
 
 @dataclass(frozen=True)
@@ -57,7 +58,7 @@ class Grip:
     both_ends: bool = False
 
 
-@dataclass(frozen=True)
+@record
 class Stake:
     """Where a strap leaves the pen, mm, and the way from there to its anchor, a unit vector."""
 
@@ -65,7 +66,7 @@ class Stake:
     away: Flat
 
 
-@dataclass(frozen=True)
+@record
 class Anchor:
     """Something driven or screwed into firm ground, and beside what of the pen it stands."""
 

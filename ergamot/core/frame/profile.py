@@ -17,9 +17,10 @@ from dataclasses import dataclass
 from ergamot.core.errors import require_range
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.records import record
 
 
-@dataclass(frozen=True)
+@record
 class Edge:
     """One straight piece of the line, and the name of the face it makes.
 

@@ -21,13 +21,14 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.footing import Anchor, Axle, Ballast, Grip, Lever
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space, Stands, When
+from ergamot.core.records import record
 
 LEANS = 0.02  # a normal's part from which a covering is neither upright nor level
 NO_FLOOR_M2 = 0.001  # as good as none
 LEAST_FLOOR_MM = 300.0  # narrower is no floor; 1999/74/EC article 2
 
 
-@dataclass(frozen=True)
+@record
 class Cut:
     """How one end of a stick is sawn: degrees off square (0 is a plain square cut)."""
 
@@ -46,7 +47,7 @@ class Notch:
     upper: bool = False
 
 
-@dataclass(frozen=True)
+@record
 class Member:
     """A stick or a tube; `duty` is what it does, `role` what it is called. `length_mm` is to the long point, `short_mm` to the short point.
 
@@ -95,7 +96,7 @@ class Member:
         return self.dry_kg * (self.species.fresh_factor if self.species else 1.0)
 
 
-@dataclass(frozen=True)
+@record
 class Panel:
     """A flat covering. `normal` points out of the pen, or out of the house for a partition.
 
@@ -160,7 +161,7 @@ class Panel:
         return self.area_m2 * self.kg_m2
 
 
-@dataclass(frozen=True)
+@record
 class Hardware:
     """Something bought that weighs at a place: a wheel, a hinge, a rod, the screws; `row` is None for what is not,
     `closes` the opening whose leaf hangs on it or is shut with it.
@@ -197,7 +198,7 @@ class Contents:
     place: Point
 
 
-@dataclass(frozen=True)
+@record
 class Opening:
     """A hole in a face meant to be there, what it is for, what closes it, and the spaces on its two sides.
 
@@ -223,7 +224,7 @@ class Opening:
         return (x, y, z)
 
 
-@dataclass(frozen=True)
+@record
 class Joint:
     """Where two parts are fixed to each other: with what (None where one only rests), through how much, by which rule."""
 
@@ -250,7 +251,7 @@ class Splice:
     plate: str
 
 
-@dataclass(frozen=True)
+@record
 class Dimension:
     """A length worth writing on a drawing: between two points of a view, set off by `away` mm.
 
@@ -301,7 +302,7 @@ class Zone:
     z: Flat
 
 
-@dataclass(frozen=True)
+@record
 class Room:
     """What the inside offers: roost length, nests, feeding edge (m), drinking points; and one of its feeders and drinkers."""
 
@@ -322,7 +323,7 @@ class Size:
     wide_mm: float
 
 
-@dataclass(frozen=True)
+@record
 class Structure:
     """A whole pen as built. `faces` are its outside, `within` the walls between two of its spaces."""
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from decimal import Decimal
 from typing import TypeVar
 
@@ -12,6 +12,7 @@ from ergamot.core.catalogue.kinds import Aisle
 from ergamot.core.finding import Phrase, phrase, plain
 from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.structure import Panel, Structure
+from ergamot.core.records import record
 from ergamot.core.units import Quantity
 
 MESH_LAP_M = 0.05  # two strips laid over each other; judgement: one mesh and a half, sewn
@@ -79,7 +80,7 @@ def roll_pack(wide_mm: float, long_m: float) -> Phrase:
 CoveringT = TypeVar("CoveringT", Sheet, Mesh, WirePanel)
 
 
-@dataclass(frozen=True)
+@record
 class Bought:
     """One line to buy: how much is used, how many packs cover it, and what they cost; `last_used` is the share
     of the last pack that is, `left` tells what of it is not where that is most of it, and what would do without it; `row` is the

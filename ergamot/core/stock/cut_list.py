@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from ergamot.core.frame.structure import Member, Structure
+from ergamot.core.records import record
 from ergamot.core.stock.patterns import Mitre
 
 
-@dataclass(frozen=True)
+@record
 class Piece:
     """Sticks cut alike; `species` is "" for tube.
 

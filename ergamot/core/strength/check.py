@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from ergamot.core.catalogue.kinds import Made
 from ergamot.core.finding import Grade, Rank, graded, rank_of
 from ergamot.core.frame.bending import (
@@ -23,12 +21,13 @@ from ergamot.core.frame.bending import (
     wet_factor,
 )
 from ergamot.core.frame.structure import Joint, Member
+from ergamot.core.records import record
 from ergamot.core.working import Step, Working
 
 NDS = "NDS 2018"
 
 
-@dataclass(frozen=True)
+@record
 class Check:
     """`ratio` is what the part bears over what it must, `least` the same at the shortest duration that will do: 1 just
     passes each. `refs` are the sticks it is about, `work` tells why."""

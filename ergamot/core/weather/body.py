@@ -10,7 +10,7 @@ import numpy as np
 from ergamot.core.frame.geometry import Point, distance
 from ergamot.core.frame.kinds import Part, Space, When
 from ergamot.core.frame.structure import Opening, Panel, Structure
-from ergamot.core.records import changed
+from ergamot.core.records import changed, record
 from ergamot.core.weather.mouth import Mouth, mouth_of, part_of
 
 WHOLE = 1 - 1e-6  # of arithmetic; may move
@@ -29,7 +29,7 @@ class Arch:
     on_walls: bool = False
 
 
-@dataclass(frozen=True)
+@record
 class Surface:
     """A flat piece of the pen in the wind. `centre` in m, `normal` a unit vector out of the pen.
 
@@ -57,7 +57,7 @@ class Surface:
         return self.solidity >= 1
 
 
-@dataclass(frozen=True)
+@record
 class Vent:
     """An area air passes through into a space, with the outside pressure of the surface it is in."""
 

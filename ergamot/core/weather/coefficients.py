@@ -249,19 +249,22 @@ def _join(
 
 @dataclass(frozen=True)
 class _Ways:
-    """The ways out of one space: areas (ways, 1) m² and the pressure beyond each, (ways, cases)."""
+    """The ways out of one space: areas (ways,) m² and the pressure beyond each, (ways, cases)."""
 
     area: np.ndarray
     cp: np.ndarray
 
     def and_through(self, area_m2: float, cp: np.ndarray) -> _Ways:
         """The same with one way more."""
-        return _Ways(np.vstack([self.area, [[area_m2]]]), np.vstack([self.cp, cp]))
+        return _Ways(np.append(self.area, area_m2), np.vstack([self.cp, cp]))
 
     def inflow(self, cpi: np.ndarray) -> np.ndarray:
         """Air in less air out at an inside pressure."""
         difference = self.cp - cpi
-        return np.asarray((self.area.T @ np.copysign(np.sqrt(np.abs(difference)), difference))[0])
+        flow = np.abs(difference)
+        np.sqrt(flow, out=flow)
+        np.copysign(flow, difference, out=flow)
+        return np.asarray(self.area.dot(flow))  # @ takes half as long again on so few
 
 
 def _ways_out(
@@ -272,9 +275,7 @@ def _ways_out(
         if vent.space == space:
             areas[vent.normal, vent.arch] = areas.get((vent.normal, vent.arch), 0.0) + vent.area_m2
     cp = [outside_cp(normal, up_wind, h_over_l, high, arch) for normal, arch in areas]
-    return _Ways(
-        np.array(list(areas.values())).reshape(len(areas), 1), np.array(cp).reshape(len(areas), len(up_wind))
-    )
+    return _Ways(np.array(list(areas.values()), dtype=float), np.array(cp).reshape(len(areas), len(up_wind)))
 
 
 def _balance(ways: _Ways) -> np.ndarray:

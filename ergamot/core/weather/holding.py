@@ -13,7 +13,7 @@ from ergamot.core.frame.footing import Anchor
 from ergamot.core.frame.kinds import Item, Stands
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
-from ergamot.core.records import changed
+from ergamot.core.records import changed, record
 from ergamot.core.units import G
 from ergamot.core.working import Formula
 
@@ -26,7 +26,7 @@ SURE = HOLD_SPREAD[0]  # of what an anchor is told to hold, what it does whereve
 ALONG = Formula("mu_x", "resistance along, part rolling", "(mu*(W - Q) + Crr*Q)/W", "", "statics")
 
 
-@dataclass(frozen=True)
+@record
 class Strap:
     """A strap to an anchor: where it leaves the pen (m), the pull it holds (N), and the level way it runs, a unit
     vector from pen to stake."""
@@ -53,7 +53,7 @@ class Free:
         return ALONG.of(mu=friction, W=weight_n, Q=min(self.carried_n, weight_n), Crr=self.crr)
 
 
-@dataclass(frozen=True)
+@record
 class Holding:
     """Mass (kg), its centre (x, y in m), friction of what stands on the ground, and ties.
 

@@ -18,6 +18,7 @@ import shapely
 from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.kinds import Space
 from ergamot.core.frame.structure import Panel, Structure
+from ergamot.core.records import record
 
 EDGE_MM = (
     100.0  # a roof that ends this near the front covers the whole run; judgement: a stick's depth; may move
@@ -27,7 +28,7 @@ AHEAD_M = 1e-3  # the line up-wind starts this far before the mouth; may move
 NUDGE = 1e-6  # rad, so that no line runs along a corner; of arithmetic; may move
 
 
-@dataclass(frozen=True)
+@record
 class Screen:
     """A covering a line up-wind may cross: a corner of it, m, its normal, the share of it that is wire, and its outline with
     its holes as it is seen along the axis it looks along most: on the two others, m."""

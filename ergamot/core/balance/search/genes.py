@@ -50,13 +50,14 @@ class Gene:
 
     def share_of(self, value: Value) -> float:
         """The middle of the share that stands for a value, or for the nearest there is."""
-        if value in self.values:
-            at = self.values.index(value)
-        elif isinstance(value, str):
-            at = 0
-        else:
+        at = self._places.get(value)
+        if at is None and not isinstance(value, str):
             at = min(range(len(self.values)), key=lambda i: abs(float(self.values[i]) - float(value)))
-        return (at + 0.5) / len(self.values)
+        return ((at or 0) + 0.5) / len(self.values)
+
+    @cached_property
+    def _places(self) -> Mapping[Value, int]:
+        return {value: i for i, value in enumerate(self.values)}
 
 
 @dataclass(frozen=True)
@@ -103,9 +104,9 @@ class Genome:
 
     def draft(self, shares: Sequence[float] | np.ndarray) -> Draft:
         """What some shares stand for; nothing is said of what does not matter beside the rest, so that one pen is one draft."""
-        first, *rest = (float(share) for share in shares)
-        shape = self.shapes[min(int(first * len(self.shapes)), len(self.shapes) - 1)]
-        values = {name: gene.at(rest[i]) for i, name, gene in self._own[shape]}
+        told = [float(share) for share in shares]
+        shape = self.shapes[min(int(told[0] * len(self.shapes)), len(self.shapes) - 1)]
+        values = {name: gene.at(told[i]) for i, name, gene in self._own[shape]}
         school = shape_of(shape).school_of(str(values.get(SCHOOL, "")))
         stand = {**self.usual[shape], **values, **school, **self.fixed}
         tied = TIES if values.get(TIED) == "yes" else frozenset() if stand["anchors"] else OF_ANCHORS
@@ -122,9 +123,9 @@ class Genome:
 
     @cached_property
     def _own(self) -> Mapping[str, list[tuple[int, str, Gene]]]:
-        """The genes of each shape, with their places among all names."""
+        """The genes of each shape, with their places among all shares."""
         return {
-            shape: [(i, name, genes[name]) for i, name in enumerate(self.names) if name in genes]
+            shape: [(i, name, genes[name]) for i, name in enumerate(self.names, 1) if name in genes]
             for shape, genes in self.genes.items()
         }
 
@@ -139,11 +140,13 @@ class Genome:
     def shares(self, shape: str, values: Mapping[str, Value]) -> np.ndarray:
         """Shares (size,) that stand for values of a shape, and for what is usual where they do not say; the middle of the genes
         of others."""
-        own, told = self.genes[shape], {**self.usual[shape], **values}
-        shares = (
-            own[name].share_of(told[name]) if name in own and name in told else 0.5 for name in self.names
-        )
-        return np.array([(self.shapes.index(shape) + 0.5) / len(self.shapes), *shares])
+        told = {**self.usual[shape], **values}
+        shares = np.full(self.size, 0.5)
+        shares[0] = (self.shapes.index(shape) + 0.5) / len(self.shapes)
+        for i, name, gene in self._own[shape]:
+            if name in told:
+                shares[i] = gene.share_of(told[name])
+        return shares
 
 
 def genome_of(catalogue: Catalogue, asked: Asked) -> Genome:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue import of_kind
@@ -15,11 +14,12 @@ from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.kinds import Group, Item
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Joint, Member
+from ergamot.core.records import record
 
 SAME_MM = 1.0  # between an outside diameter and what a fitting takes
 
 
-@dataclass(frozen=True)
+@record
 class Run:
     """A pipe from node to node along one axis, what it is for, and whether it is glued in its fittings or pinned."""
 

@@ -12,6 +12,7 @@ import numpy as np
 import shapely
 from shapely import Polygon
 
+from ergamot.core.frame.carpentry import corners_of
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, convex_hull
 from ergamot.core.frame.kinds import Duty
@@ -82,7 +83,7 @@ class Laid:
         return (min(met), max(met)) if met else None
 
 
-def lying_in(members: Iterable[Member], face: Face, w: Flat) -> tuple[Laid, ...]:
+def lying_in(members: Sequence[Member], face: Face, w: Flat) -> tuple[Laid, ...]:
     """The sticks that lie between two depths of a side.
 
     Args: members; face; w, from how deep to how far out of it, mm.
@@ -94,14 +95,12 @@ def lying_in(members: Iterable[Member], face: Face, w: Flat) -> tuple[Laid, ...]
     0
     """
     axes = np.array([face.along, face.up, face.normal]).T
-    solids = [(member, solid) for member in members for solid in member.solids]
-    if not solids:
-        return ()
-    flat = (np.array([solid for _, solid in solids]) - np.array(face.origin)) @ axes
+    owners = [member for member in members for _ in member.solids]
+    flat = (corners_of(members) - np.array(face.origin)) @ axes
     near = (flat[..., 2].max(axis=1) > w[0] + TOUCH_MM) & (flat[..., 2].min(axis=1) < w[1] - TOUCH_MM)
     points: dict[str, tuple[Member, list[Flat]]] = {}
     for i in np.nonzero(near)[0]:
-        member = solids[i][0]
+        member = owners[i]
         points.setdefault(member.ref, (member, []))[1].extend(_between(flat[i].tolist(), w))
     rings = ((member, convex_hull(met)) for member, met in points.values())
     return tuple(Laid(member, ring) for member, ring in rings if _area(ring) > 0)

@@ -17,9 +17,14 @@ def judge_some(own: OwnRows, asked: Asked, drafts: Sequence[Draft]) -> list[Cand
 
 
 def parts_of(drafts: Sequence[Draft], workers: int) -> list[Sequence[Draft]]:
-    """Drafts in parts: some for every worker, so that none waits long for another."""
-    size = max(1, -(-len(drafts) // (PARTS_EACH * workers)))
-    return [drafts[i : i + size] for i in range(0, len(drafts), size)]
+    """Drafts in parts, each a share of what is left, so that few are handed out and none waits long for the last of them: guided
+    self-scheduling (Polychronopoulos & Kuck 1987)."""
+    parts: list[Sequence[Draft]] = []
+    while drafts:
+        size = max(1, len(drafts) // (PARTS_EACH * workers))
+        parts.append(drafts[:size])
+        drafts = drafts[size:]
+    return parts
 
 
-PARTS_EACH = 12  # of a generation: of twenty-four, two workers take one draft at a time; may move
+PARTS_EACH = 2  # of what is left, for every worker; may move

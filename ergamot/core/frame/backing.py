@@ -79,41 +79,52 @@ class _Shared:
 
     @classmethod
     def of(cls, parts: list[Polygon], panel: np.ndarray, pieces: _Pieces, piece: np.ndarray) -> _Shared:
-        """Of some pairs of a panel and a piece in its plane: upright pieces, and any that lie wholly on it, of a panel that is an
-        upright rectangle without holes, nearly all there are, need no clipping."""
+        """Of some pairs of a panel and a piece in its plane: on panels with square corners alone, nearly all there are, upright pieces
+        and any that lie wholly on or off it need no clipping."""
         bounds = shapely.bounds(parts).reshape(-1, 4)
-        sides = np.minimum(pieces.high[piece], bounds[panel, 2:]) - np.maximum(
-            pieces.low[piece], bounds[panel, :2]
-        )
-        near = (sides > 0).all(axis=1)
-        panel, piece, sides = panel[near], piece[near], sides[near]
-        areas, runs = sides.prod(axis=1), sides.max(axis=1)
-        whole = (pieces.low[piece] >= bounds[panel, :2]) & (pieces.high[piece] <= bounds[panel, 2:])
+        low = np.maximum(pieces.low[piece], bounds[panel, :2])
+        high = np.minimum(pieces.high[piece], bounds[panel, 2:])
+        near = (high > low).all(axis=1)
+        panel, piece, low, high = panel[near], piece[near], low[near], high[near]
+        room = (high - low).prod(axis=1)
+        areas, runs = room.copy(), (high - low).max(axis=1)
         slant = ~pieces.boxed[piece]
-        within = slant & whole.all(axis=1)
-        areas[within] = pieces.area[piece][within]
         filled = np.abs(shapely.area(parts) - (bounds[:, 2:] - bounds[:, :2]).prod(axis=1)) < 1.0
-        for i in np.unique(panel[~filled[panel] | (slant & ~within)]):
-            own = np.nonzero(panel == i)[0]
-            kept = piece[own]
-            clear = _clear(parts[i], pieces.low[kept], pieces.high[kept]) & (pieces.boxed[kept] | within[own])
-            if not clear.all():
-                areas[own[~clear]], runs[own[~clear]] = _clipped(pieces.corners[kept[~clear]], parts[i])
+        for i in np.unique(panel[~filled[panel]]):
+            own = panel == i
+            areas[own], runs[own] = _on_cells(_cells(parts[i]), low[own], high[own])
+        whole = slant & (pieces.low[piece] >= low).all(axis=1) & (pieces.high[piece] <= high).all(axis=1)
+        whole &= areas > room - 1.0
+        areas[whole] = pieces.area[piece][whole]
+        for i in np.unique(panel[unsure := (areas > 0) & slant & ~whole | np.isnan(areas)]):
+            own = (panel == i) & unsure
+            areas[own], runs[own] = _clipped(pieces.corners[piece[own]], parts[i])
         return cls(panel, areas, runs)
 
 
-def _clear(part: Polygon, low: np.ndarray, high: np.ndarray) -> np.ndarray:
-    """Which of some pieces lie on a panel's upright rectangle and clear of every upright hole in it?"""
+def _cells(part: Polygon) -> np.ndarray:
+    """The upright rectangles, (n, 2, 2), the low and the high corner of each, of which a part with square corners alone is made;
+    none of any other."""
     rings = [shapely.get_coordinates(ring) for ring in (part.exterior, *part.interiors)]
-    clear = np.full(len(low), all(_is_box(ring) for ring in rings))
-    for hole in rings[1:]:
-        clear &= ((high <= hole.min(axis=0)) | (low >= hole.max(axis=0))).any(axis=1)
-    return clear
+    if any(np.diff(ring, axis=0).all(axis=1).any() for ring in rings):
+        return np.zeros((0, 2, 2))
+    u, v = (np.unique(ends) for ends in np.concatenate(rings).T)
+    low, high = (
+        np.stack(np.meshgrid(*ends, indexing="ij"), axis=2).reshape(-1, 2)
+        for ends in ((u[:-1], v[:-1]), (u[1:], v[1:]))
+    )
+    return np.asarray(np.stack([low, high], axis=1)[shapely.contains_xy(part, (low + high) / 2)])
 
 
-def _is_box(ring: np.ndarray) -> bool:
-    """Is a closed ring, (corners and the first again, 2), an upright rectangle?"""
-    return len(ring) == 5 and bool(boxed(ring[None, :4])[0])
+def _on_cells(cells: np.ndarray, low: np.ndarray, high: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+    """What upright rectangles share with cells, and the longer side of that; not known where there are none."""
+    if not len(cells):
+        return np.full(len(low), np.nan), np.full(len(low), np.nan)
+    lows, highs = np.maximum(low[:, None], cells[:, 0]), np.minimum(high[:, None], cells[:, 1])
+    met = (highs > lows).all(axis=2, keepdims=True)
+    areas = np.where(met, highs - lows, 0.0).prod(axis=2).sum(axis=1)
+    ends = np.where(met, highs, -np.inf).max(axis=1) - np.where(met, lows, np.inf).min(axis=1)
+    return areas, np.maximum(ends.max(axis=1), 0.0)
 
 
 def _clipped(flat: np.ndarray, part: Polygon) -> tuple[np.ndarray, np.ndarray]:

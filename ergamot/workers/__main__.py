@@ -39,8 +39,7 @@ def main() -> None:
     address = os.environ.get(ADDRESS, "")
     while True:
         try:
-            with Cluster(address) if address else Processes() as workers:
-                jobs = Jobs(engine, workers.of)
+            with Cluster(address) if address else Processes() as workers, Jobs(engine, workers.of) as jobs:
                 while True:
                     if not jobs.turn():
                         time.sleep(IDLE_S)

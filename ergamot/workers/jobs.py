@@ -1,4 +1,4 @@
-"""Searches taken from the store one after another, each a generation in its turn, kept as they go."""
+"""Searches taken from the store one after another, each a generation in its turn, kept while the next is judged."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ import os
 import socket
 import time
 from collections.abc import Callable, Iterator
+from concurrent.futures import Future, ThreadPoolExecutor
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -24,6 +25,7 @@ from ergamot.store.models import SearchRow
 from ergamot.store.searches import (
     DONE,
     FAILED,
+    RUNNING,
     STOPPED,
     STOPPING,
     keep_tried,
@@ -34,7 +36,9 @@ from ergamot.store.searches import (
 )
 
 MOST_AT_ONCE = 2  # searches that take turns; the rest wait
+LOOKS_S = 0.5  # between looks for another search while one is worked at
 NOBODY = "search"
+GONE = ""  # how a search stands whose flock was deleted
 log = logging.getLogger(__name__)
 
 
@@ -69,21 +73,33 @@ def one_commit(engine: Engine) -> Iterator[Work]:
 class _Job:
     generations: Iterator[Generation]
     known: int  # drafts that were kept before, which come round again
+    kept: Future[str] | None = None  # how the search stood as its last generation was kept
 
 
 class Jobs:
-    """The searches this process works at, over a store, by whoever `executor_for` gives for a farm's own rows."""
+    """The searches this process works at, over a store, by whoever `executor_for` gives for a farm's own rows. Use as a context
+    manager: what is being kept is kept before it ends."""
 
     def __init__(self, engine: Engine, executor_for: Callable[[OwnRows], Executor], name: str = ""):
         self._engine = engine
         self._executor_for = executor_for
         self._name = name or own_name()
         self._jobs: dict[int, _Job] = {}
+        self._looked = 0.0
+        self._keeper = ThreadPoolExecutor(1)
+
+    def __enter__(self) -> Jobs:
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self._keeper.shutdown()
 
     def turn(self) -> bool:
         """Take what waits, as far as there is room, and work one generation of each; whether there was anything to do."""
-        while len(self._jobs) < MOST_AT_ONCE and self._take():
-            pass
+        if not self._jobs or time.monotonic() - self._looked > LOOKS_S:
+            while len(self._jobs) < MOST_AT_ONCE and self._take():
+                pass
+            self._looked = time.monotonic()
         for search_id in list(self._jobs):
             self._advance(search_id)
         return bool(self._jobs)
@@ -114,7 +130,8 @@ class Jobs:
         return _Job(found, len(known))
 
     def _advance(self, search_id: int) -> None:
-        """One generation of a search, kept; more where they were kept before."""
+        """One generation of a search, more where they were kept before. The one before it is kept meanwhile: a search that is to
+        stop has both."""
         job, begun = self._jobs[search_id], time.monotonic()
         state, note, generation = "", "", None
         try:
@@ -127,20 +144,31 @@ class Jobs:
         except Exception:
             log.exception("search %s", search_id)
             state, note = FAILED, "Something went wrong in this search. It can be gone on with."
+        ms = int(1000 * (time.monotonic() - begun))
+        stood = job.kept.result() if job.kept else RUNNING
+        if not state and stood == STOPPING:
+            state = STOPPED
+        if not state and stood != GONE:
+            job.kept = self._keeper.submit(self._keep, search_id, generation, ms)
+            return
+        del self._jobs[search_id]
+        self._keep(search_id, generation, ms, state, note)
+
+    def _keep(
+        self, search_id: int, generation: Generation | None, ms: int, state: str = "", note: str = ""
+    ) -> str:
+        """Keep what a generation came to, and how the search stands from now on where that is told; returns how it stands."""
         with one_commit(self._engine) as work:
             row = work.session.get(SearchRow, search_id, with_for_update=True)
             if row is None:
-                del self._jobs[search_id]  # its flock was deleted
-                return
+                return GONE
             if generation is not None:
-                self._keep(work, row, generation, int(1000 * (time.monotonic() - begun)))
-            if not state and row.state == STOPPING:
-                state = STOPPED
+                self._keep_generation(work, row, generation, ms)
             if state:
                 row.state, row.note = state, note[:300]
-                del self._jobs[search_id]
+            return row.state
 
-    def _keep(self, work: Work, row: SearchRow, generation: Generation, ms: int) -> None:
+    def _keep_generation(self, work: Work, row: SearchRow, generation: Generation, ms: int) -> None:
         bodies = {
             key: ("", "") if one is None else (one.key, body_of(one)) for key, one in generation.found.items()
         }

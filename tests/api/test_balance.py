@@ -54,10 +54,15 @@ def begin(client, flock, **asked):
 
 def worked(client, store, search, turns=200):
     """The search after its turns, or all of them."""
-    work = Jobs(store, in_line, "this:1")
-    while turns and work.turn():
-        turns -= 1
+    with Jobs(store, in_line, "this:1") as work:
+        while turns and work.turn():
+            turns -= 1
     return client.get(f"/api/searches/{search['id']}").json
+
+
+def gone_name():
+    """Of a worker of this machine that is no more."""
+    return f"{jobs.own_name().rpartition(':')[0]}:999999999"
 
 
 def test_a_search_waits_runs_and_is_done(client, store, flock):
@@ -83,19 +88,20 @@ def test_stopped_killed_and_gone_on_with_nothing_judged_is_lost(client, store, f
     assert (whole["state"], whole["share"]) == ("done", 1)
     alike = client.post("/api/flocks", json={**FLOCK, "name": "The same again"}).json["id"]
     broken = begin(client, alike)
-    gone = Jobs(store, in_line, f"{jobs.own_name().rpartition(':')[0]}:999999999")
-    gone.turn()
-    assert client.post(f"/api/searches/{broken['id']}/stop").json["state"] == "stopping"
-    gone.turn()
+    with Jobs(store, in_line, gone_name()) as gone:
+        gone.turn()
+        assert client.post(f"/api/searches/{broken['id']}/stop").json["state"] == "stopping"
+        while gone.turn():
+            pass  # what was begun is kept
     stopped = client.get(f"/api/searches/{broken['id']}").json
     assert stopped["state"] == "stopped"
     tried = stopped["tried"]
     assert client.post(f"/api/searches/{broken['id']}/on").json["state"] == "waiting"
-    lost = Jobs(store, in_line, f"{jobs.own_name().rpartition(':')[0]}:999999999")
     with Session(store) as session:
         before = session.query(TriedRow).filter_by(search_id=broken["id"]).count()
     assert before == tried
-    lost.turn()  # taken, and never heard of again
+    with Jobs(store, in_line, gone_name()) as lost:
+        lost.turn()  # taken, and never heard of again
     done = worked(client, store, broken)
     assert done["state"] == "done"
     assert [pen["key"] for pen in done["pens"]] == keys
@@ -193,12 +199,13 @@ def test_a_full_queue_and_what_cannot_be_are_told_and_nothing_is_kept(client, st
 
 def test_a_flock_that_goes_takes_its_searches_with_it(client, store, flock):
     begun = begin(client, flock)
-    work = Jobs(store, in_line, "this:1")
-    work.turn()
-    client.post(f"/api/flocks/{flock}/away", headers=at(1))
-    gone = client.delete(f"/api/flocks/{flock}", headers=at(1))
-    assert gone.status_code == 204, gone.text
-    assert not work.turn()
+    with Jobs(store, in_line, "this:1") as work:
+        work.turn()
+        client.post(f"/api/flocks/{flock}/away", headers=at(1))
+        gone = client.delete(f"/api/flocks/{flock}", headers=at(1))
+        assert gone.status_code == 204, gone.text
+        while work.turn():
+            pass  # no error, and no more to do
     assert client.get(f"/api/searches/{begun['id']}").status_code == 404
 
 

@@ -7,6 +7,7 @@ import json
 import math
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any
 
 from ergamot.core.balance.added import Added, added
@@ -258,8 +259,9 @@ def body_of(candidate: Candidate) -> str:
     )
 
 
+@lru_cache(maxsize=1024)
 def candidate_in(body: str) -> Candidate:
-    """A candidate as it was kept."""
+    """A candidate as it was kept. While a search runs the same are asked for again and again: some fronts of them are kept."""
     told = json.loads(body)
     return Candidate(
         Design(told["shape"], told["values"]),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC
+from functools import lru_cache
 
 from apiflask import APIBlueprint
 from flask import Response
@@ -66,6 +67,7 @@ def _said(figure: Figure, value: float) -> Words:
     return words(value, SCALES[figure].unit)
 
 
+@lru_cache(maxsize=1024)
 def _found(one: Candidate, pens: int) -> FoundOut:
     return FoundOut(
         key=one.key,

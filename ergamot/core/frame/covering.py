@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
 import shapely
-from shapely import Polygon, box
+from shapely import LinearRing, Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from ergamot.core.catalogue import Covering, Mesh, Sheet
@@ -79,7 +79,7 @@ class Coverer:
     def cover(self, face: Face, coat: Coat, u: Flat | None = None, v: Flat | None = None) -> None:
         """Cover a face, or the part of it within u and v."""
         if u is None and v is None:
-            self._wanted.append((face, coat, Polygon(face.outline)))
+            self._wanted.append((face, coat, face.region))
             return
         low_u, low_v, high_u, high_v = face.bounds
         (a, b), (c, d) = u or (low_u, high_u), v or (low_v, high_v)
@@ -89,7 +89,7 @@ class Coverer:
             a, b, c, d = max(a, low_u), min(b, high_u), max(c, low_v), min(d, high_v)
             region = box(a, c, b, d) if b > a and d > c else Polygon()
         else:
-            region = Polygon(face.outline).intersection(box(a, c, b, d))
+            region = face.region.intersection(box(a, c, b, d))
         self._wanted.append((face, coat, region))
 
     def seams(self, face: Face) -> set[float]:
@@ -129,16 +129,19 @@ class Coverer:
         """Every panel, cut round the openings in its face, with what lies on wood."""
         cut = [(face, coat, self._round_holes(face, region), False) for face, coat, region in self._wanted]
         laid = cut + self._laid
-        panels: list[tuple[Panel, Face, Polygon]] = []
         clean = shapely.set_precision([region for _, _, region, _ in laid], GRID_MM) if laid else ()
-        for (face, coat, _, raised), region in zip(laid, clean, strict=True):
-            for i, part in enumerate(_parts(region)):
-                panel = _panel(f"panel-{len(panels) + 1}", face, coat, part, raised)
-                if face.curved:  # bought as if nothing were cut out of it
-                    first, whole = i == 0 and not coat.cut_out, region.bounds
-                    size = (whole[2] - whole[0], (whole[3] - whole[1]) * face.stretch)
-                    panel = replace(panel, cut_mm=size if first else (0.0, 0.0))
-                panels.append((panel, face, part))
+        whole = shapely.bounds(clean).reshape(-1, 4).tolist()
+        panels: list[tuple[Panel, Face, Polygon]] = []
+        begun: set[int] = set()  # of what is laid
+        for i, piece in _pieces(clean):
+            face, coat, _, raised = laid[i]
+            panel = _panel(f"panel-{len(panels) + 1}", face, coat, piece, raised)
+            if face.curved:  # bought as if nothing were cut out of it
+                a, b, c, d = whole[i]
+                bought = i not in begun and not coat.cut_out
+                panel = replace(panel, cut_mm=(c - a, (d - b) * face.stretch) if bought else (0.0, 0.0))
+            begun.add(i)
+            panels.append((panel, face, piece.part))
         return backed(panels, members)
 
     def _round_holes(self, face: Face, region: BaseGeometry) -> BaseGeometry:
@@ -149,25 +152,34 @@ class Coverer:
         return region
 
 
-def _parts(clean: BaseGeometry) -> list[Polygon]:
-    """Simple polygons worth covering, without the slivers that rounding leaves."""
-    whole = list(getattr(clean, "geoms", (clean,)))  # edges it only touches among them
-    return [
-        part for part in whole if isinstance(part, Polygon) and part.area > LEAST_STRIP_MM**2 and _wide(part)
-    ]
+@dataclass(frozen=True)
+class _Piece:
+    """One simple polygon of a covering on its face, with its area, its sides and its middle, mm."""
+
+    part: Polygon
+    area: float
+    sides: Flat
+    middle: Flat
 
 
-def _wide(part: Polygon) -> bool:
-    a, b, c, d = part.bounds
-    return bool(min(c - a, d - b) >= LEAST_STRIP_MM)
+def _pieces(clean: Sequence[BaseGeometry]) -> Iterator[tuple[int, _Piece]]:
+    """The simple polygons worth covering of some regions, each with its region's place, without the slivers that rounding leaves
+    and the edges that regions only touch along."""
+    parts, of = shapely.get_parts(clean, return_index=True)
+    bounds = shapely.bounds(parts).reshape(-1, 4)
+    sides, areas = bounds[:, 2:] - bounds[:, :2], shapely.area(parts)
+    kept = (areas > LEAST_STRIP_MM**2) & (sides >= LEAST_STRIP_MM).all(axis=1)
+    middles = shapely.get_coordinates(shapely.centroid(parts[kept]))
+    told = (one.tolist() for one in (of[kept], areas[kept], sides[kept], middles))
+    for part, i, area, (along, up), (u, v) in zip(parts[kept], *told, strict=True):
+        yield i, _Piece(part, area, (along, up), (u, v))
 
 
-def _panel(ref: str, face: Face, coat: Coat, part: Polygon, raised: bool) -> Panel:
-    def ring(points: Iterable[tuple[float, ...]]) -> tuple[Point, ...]:
-        return tuple(face.point(p[0], p[1]) for p in list(points)[:-1])
+def _panel(ref: str, face: Face, coat: Coat, piece: _Piece, raised: bool) -> Panel:
+    def ring(edge: LinearRing) -> tuple[Point, ...]:
+        return tuple(face.point(u, v) for u, v in shapely.get_coordinates(edge)[:-1].tolist())
 
-    a, b, c, d = part.bounds
-    middle = part.centroid
+    part, area_m2 = piece.part, piece.area / 1e6
     what = coat.what
     return Panel(
         ref=coat.ref or ref,
@@ -176,16 +188,16 @@ def _panel(ref: str, face: Face, coat: Coat, part: Polygon, raised: bool) -> Pan
         face=face.name,
         group=coat.group,
         covering=what if coat.own_kg is None else None,
-        corners=ring(part.exterior.coords),
-        holes=tuple(ring(hole.coords) for hole in part.interiors),
+        corners=ring(part.exterior),
+        holes=tuple(map(ring, part.interiors)),
         normal=face.normal,
-        area_m2=part.area / 1e6,
-        centre=face.point(middle.x, middle.y),
-        kg_m2=what.mass_kg_m2 if coat.own_kg is None else coat.own_kg / (part.area / 1e6),
+        area_m2=area_m2,
+        centre=face.point(*piece.middle),
+        kg_m2=what.mass_kg_m2 if coat.own_kg is None else coat.own_kg / area_m2,
         solidity=what.solid_share,
         backed_m2=0.0,
         piece=coat.piece or ref,
-        cut_mm=(c - a, (d - b) * face.stretch),
+        cut_mm=(piece.sides[0], piece.sides[1] * face.stretch),
         inside=coat.inside,
         outside=coat.outside,
         curved=face.curved,

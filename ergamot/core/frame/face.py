@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import cached_property
 
 import numpy as np
 import shapely
@@ -61,13 +62,18 @@ class Face:
         """Corners of a rectangle on the face."""
         return tuple(self.point(a, b, w) for a, b in corners(u, v))
 
-    @property
+    @cached_property
+    def region(self) -> shapely.Polygon:
+        """Its outline as a region, (u, v) mm."""
+        return shapely.Polygon(self.outline)
+
+    @cached_property
     def bounds(self) -> tuple[float, float, float, float]:
         """Of its outline: low u, low v, high u, high v, mm."""
         along, heights = [u for u, _ in self.outline], [v for _, v in self.outline]
         return min(along), min(heights), max(along), max(heights)
 
-    @property
+    @cached_property
     def upright(self) -> bool:
         """Is it a rectangle whose edges run along its axes?"""
         a, b, c, d = self.bounds
@@ -108,7 +114,7 @@ def within_heights(face: Face, low: float, high: float) -> Face:
     >>> round(within_heights(begun("coop").faces["left"], 600.0, 1000.0).tall, 1)
     400.0
     """
-    kept = shapely.Polygon(face.outline).intersection(shapely.box(-FAR_MM, low, FAR_MM, high))
+    kept = face.region.intersection(shapely.box(-FAR_MM, low, FAR_MM, high))
     return replace(face, outline=tuple(kept.exterior.coords)[:-1])
 
 

@@ -77,6 +77,9 @@ class Candidate:
     unreached: int
     borrowed: int
 
+    def __hash__(self) -> int:
+        return hash(self.key)
+
     @cached_property
     def key(self) -> str:
         """The same for the same design, whoever judged it."""

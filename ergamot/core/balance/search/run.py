@@ -116,7 +116,8 @@ def search(
         fresh = {key: draft for key, draft in keyed.items() if key not in found}
         new = _judged(asked, fresh, executor, known or {})
         found.update(new)
-        toward.meet(new, keyed)
+        if not toward.passed:
+            toward.meet(new, keyed)
         for key, one in new.items():
             if one is not None:
                 came_of.setdefault(one.key, keyed[key])

@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 import numpy as np
-from shapely import LineString, Polygon
+from shapely import LineString
 
 from ergamot.core.catalogue import Covering
 from ergamot.core.catalogue.kinds import Fitting
@@ -182,7 +182,7 @@ def _ramp(site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat) -> Flat:
 
 def _free_over(site: Site, face: Face, u: Flat, v: float) -> float:
     """How far up a face nothing outside it is in the way of a leaf, past v."""
-    outline = Polygon(face.outline)
+    outline = face.region
     tops = [outline.intersection(LineString([(at, v), (at, FAR_MM)])).bounds for at in u]
     outside = [stick.bounds for stick in standing_before(site, face)]
     over = [low for a, low, c, _ in outside if a < u[1] and c > u[0] and low >= v - TOUCH_MM]

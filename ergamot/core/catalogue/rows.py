@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import TypeVar
 
 from ergamot.core.catalogue.birds import FloorNeed, ProteinStage, Strain
@@ -41,6 +42,7 @@ class Catalogue:
     anchors: Mapping[str, Anchor]
 
 
+@lru_cache(maxsize=128)
 def of_kind(catalogue: Catalogue, kind: Fitting) -> tuple[Hardware, ...]:
     """Every row of hardware of a kind, in the order they stand.
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import product
 
 import numpy as np
 import shapely
@@ -108,11 +109,8 @@ def _cells(part: Polygon) -> np.ndarray:
     rings = [shapely.get_coordinates(ring) for ring in (part.exterior, *part.interiors)]
     if any(np.diff(ring, axis=0).all(axis=1).any() for ring in rings):
         return np.zeros((0, 2, 2))
-    u, v = (np.unique(ends) for ends in np.concatenate(rings).T)
-    low, high = (
-        np.stack(np.meshgrid(*ends, indexing="ij"), axis=2).reshape(-1, 2)
-        for ends in ((u[:-1], v[:-1]), (u[1:], v[1:]))
-    )
+    u, v = (np.unique(ends).tolist() for ends in np.concatenate(rings).T)
+    low, high = (np.array(list(product(*ends))) for ends in ((u[:-1], v[:-1]), (u[1:], v[1:])))
     return np.asarray(np.stack([low, high], axis=1)[shapely.contains_xy(part, (low + high) / 2)])
 
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 
@@ -57,18 +58,21 @@ ROOF_LEE = ((-0.3, -0.5, -0.6), (-0.5, -0.5, -0.6), (-0.7, -0.6, -0.6))
 SOLVER_STEPS = 38  # may move
 
 
+@cache
 def directions(count: int = 24) -> np.ndarray:
     """Unit vectors pointing up-wind, 0° onto the front end, turning towards the left side.
 
     Args: count, how many evenly spaced, a number from 4 to 360.
-    Returns: array (count, 2).
+    Returns: array (count, 2), the same one each time: it cannot be written to.
     Source: geometry.
 
     >>> directions(4).round(6).tolist()[0]
     [1.0, 0.0]
     """
     angles = np.arange(count) * 2 * np.pi / count
-    return np.stack([np.cos(angles), np.sin(angles)], axis=1)
+    up_wind = np.stack([np.cos(angles), np.sin(angles)], axis=1)
+    up_wind.flags.writeable = False
+    return up_wind
 
 
 def outside_cp(

@@ -9,7 +9,15 @@ from ergamot.core.frame.mass import WEIGHT
 from ergamot.core.weather.body import WindBody
 from ergamot.core.weather.coefficients import MOUTH, faced_cp
 from ergamot.core.weather.holding import ALONG
-from ergamot.core.weather.loads import MESH_PUSH, ROLLS_BY, SHEET_PUSH, SLIDES_BY, Loads, arm_inside
+from ergamot.core.weather.loads import (
+    MESH_PUSH,
+    ROLLS_BY,
+    SHEET_PUSH,
+    SLIDES_BY,
+    Loads,
+    arm_inside,
+    overturning_about,
+)
 from ergamot.core.weather.resistance import (
     LIFT_HELD,
     SLIDE_HELD,
@@ -176,7 +184,7 @@ def _lift_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmCondit
 def _tip_steps(work: Working, stable: Stability, worst: Gusts, farm: FarmConditions, grip: str) -> None:
     edge = stable.loads.edges[worst.tip_edge]
     terms = []
-    for i, moment in enumerate(stable.loads.overturning[worst.tip_edge, :, worst.case], start=1):
+    for i, moment in enumerate(overturning_about(stable.loads, edge)[:, worst.case], start=1):
         if abs(work.known[f"P{i}"]) < 1e-9:
             continue
         work.given(f"a{i}", f"arm of push {i} about the tipping edge", moment / work.known[f"P{i}"], "m")

@@ -75,14 +75,15 @@ class Loads:
         return tuple(zip(hull, hull[1:] + hull[:1], strict=True))
 
     @cached_property
-    def overturning(self) -> np.ndarray:
-        """(edges, surfaces, cases), m³: moment of each force about each edge."""
-        return np.array([overturning_about(self, edge) for edge in self.edges])
-
-    @cached_property
     def tipping(self) -> np.ndarray:
-        """(edges, cases), m³: of all surfaces together."""
-        return np.asarray(self.overturning.sum(axis=1))
+        """(edges, cases), m³: moment of all surfaces together about each edge, as overturning_about tells of each."""
+        starts, outward = self._edge_frames
+        centre = np.array([surface.centre for surface in self.body.surfaces]).reshape(-1, 1, 3)
+        pushed = (self.force[:, :, :2] * centre[:, :, 2:]).sum(axis=0)
+        lifted = (self.force[:, :, 2:] * centre[:, :, :2]).sum(axis=0)
+        return np.asarray(
+            outward @ (pushed - lifted).T + (starts * outward).sum(axis=1)[:, None] * self.uplift
+        )
 
     @cached_property
     def _edge_frames(self) -> tuple[np.ndarray, np.ndarray]:

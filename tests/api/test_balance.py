@@ -7,6 +7,8 @@ import signal
 from datetime import date
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from sqlalchemy.orm import Session
 
 from ergamot.core.balance.search.asked import make_asked
@@ -22,6 +24,7 @@ from ergamot.store.models import TriedRow
 from ergamot.workers import jobs
 from ergamot.workers.cluster import Cluster, NoCluster, may_speak_to
 from ergamot.workers.jobs import Jobs
+from ergamot.workers.judging import parts_of
 from ergamot.workers.processes import Processes
 from tests.api.test_answers import FLOCK, at, refused
 
@@ -214,6 +217,16 @@ def asked_and_drafts(count=24):
     asked = make_asked(C, flock, make_conditions(C), ("low-pen", "pipe-kit"))
     assert genome_of(C, asked).size > 10
     return asked, list(seeds(C, asked))[:count]
+
+
+@given(st.integers(0, 200), st.integers(1, 16))
+def test_drafts_are_handed_out_in_order_and_the_last_of_them_one_by_one(count, workers):
+    drafts = list(range(count))
+    parts = parts_of(drafts, workers)
+    assert [one for part in parts for one in part] == drafts
+    sizes = [len(part) for part in parts]
+    assert sizes == sorted(sizes, reverse=True)
+    assert sizes[-workers:] == [1] * min(count, workers)
 
 
 def keys(candidates):

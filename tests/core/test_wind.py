@@ -17,8 +17,9 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.weather.body import Surface, Vent, WindBody, base_gaps, wind_body
 from ergamot.core.weather.coefficients import directions, inside_cp, mouth_cp, outside_cp
 from ergamot.core.weather.holding import Holding, parked
+from ergamot.core.weather.loads import overturning_about, wind_loads
 from ergamot.core.weather.speed import local_factor
-from ergamot.core.weather.threshold import stability, stands_on, wind_loads
+from ergamot.core.weather.threshold import stability, stands_on
 from ergamot.core.weather.verdict import judge_wind
 from tests.strategies import CATALOGUE, designs
 
@@ -104,6 +105,13 @@ def test_any_pen_in_any_wind_gives_gusts_that_make_sense(design, roughness):
         for one, other in ((gust.slide, twice.slide), (gust.tip, twice.tip), (gust.lift, twice.lift)):
             assert other == pytest.approx(one * math.sqrt(2)) or one == other == float("inf")
     assert found.worst.least <= found.best.least
+
+
+@given(designs())
+def test_what_tips_a_pen_is_what_every_surface_adds(design):
+    loads = wind_loads(wind_body(build(design, CATALOGUE)), 8)
+    each = [overturning_about(loads, edge).sum(axis=0) for edge in loads.edges]
+    assert loads.tipping == pytest.approx(np.array(each), abs=1e-9)
 
 
 @given(designs())

@@ -107,7 +107,8 @@ class Jobs:
     def _take(self) -> bool:
         with one_commit(self._engine) as work:
             session = work.session
-            gone = [owner for owner in owners(session) if owner != self._name and is_gone(owner)]
+            # its own that it does not work at were lost with the store, and are taken up again
+            gone = [owner for owner in owners(session) if owner == self._name or is_gone(owner)]
             row = take_next(session, self._name, self._jobs, gone, work.now)
             if row is None:
                 return False

@@ -110,6 +110,14 @@ def test_stopped_killed_and_gone_on_with_nothing_judged_is_lost(client, store, f
     assert [pen["key"] for pen in done["pens"]] == keys
 
 
+def test_a_search_that_was_lost_with_the_store_is_taken_up_again_at_once(client, store, flock):
+    """By one of the same name, which knows nothing of it."""
+    begun = begin(client, flock)
+    with Jobs(store, in_line, "this:1") as before:
+        before.turn()
+    assert worked(client, store, begun)["state"] == "done"
+
+
 def test_a_search_goes_further_and_says_when_it_is_out_of_date(client, store, flock):
     done = worked(client, store, begin(client, flock))
     assert not done["out_of_date"]

@@ -19,8 +19,10 @@ def record(cls: type[Record]) -> type[Record]:
     Returns: the same, with what a dataclass has, equal and hashed by its fields.
     Source: PEP 681.
 
-    >>> from ergamot.core.units import Quantity
-    >>> Quantity(3.0, "kg") in {Quantity(3.0, "kg")}
+    >>> @record
+    ... class Stick:
+    ...     mm: float
+    >>> Stick(600.0) in {Stick(600.0)}
     True
     """
     return dataclass(unsafe_hash=True)(cls)

@@ -20,12 +20,8 @@ from ergamot.core.units import Quantity
 
 A_STEP_MM = 100.0  # of a height: what the last of it costs; judgement
 LEAST_FELT = {Figure.MASS: 0.1, Figure.COST: 0.5, Figure.HOURS: 0.05, Figure.GUST: 0.05, Figure.PULL: 0.5}
-PLAIN = (
-    "no",
-    "none",
-    "0",
-    "mesh",
-)  # as a thing is called where there is none of it, a solid wall's where it is mesh
+# As a thing is called where there is none of it; a solid wall's where it is mesh
+PLAIN = ("no", "none", "0", "mesh")
 PRICED = (*GROUPS, "inside")
 
 

@@ -97,8 +97,9 @@ class _Shared:
         whole = slant & (pieces.low[piece] >= low).all(axis=1) & (pieces.high[piece] <= high).all(axis=1)
         whole &= areas > room - 1.0
         areas[whole] = pieces.area[piece][whole]
-        for i in np.unique(panel[unsure := (areas > 0) & slant & ~whole | np.isnan(areas)]):
-            own = (panel == i) & unsure
+        unsure = np.isnan(areas) | (slant & ~whole & (areas > 0))
+        for i in np.unique(panel[unsure]):
+            own = unsure & (panel == i)
             areas[own], runs[own] = _clipped(pieces.corners[piece[own]], parts[i])
         return cls(panel, areas, runs)
 

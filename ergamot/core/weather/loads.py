@@ -77,24 +77,22 @@ class Loads:
     @cached_property
     def tipping(self) -> np.ndarray:
         """(edges, cases), m³: moment of all surfaces together about each edge, as overturning_about tells of each."""
-        starts, outward = self._edge_frames
+        reach, outward = self._edge_frames
         centre = np.array([surface.centre for surface in self.body.surfaces]).reshape(-1, 1, 3)
         pushed = (self.force[:, :, :2] * centre[:, :, 2:]).sum(axis=0)
         lifted = (self.force[:, :, 2:] * centre[:, :, :2]).sum(axis=0)
-        return np.asarray(
-            outward @ (pushed - lifted).T + (starts * outward).sum(axis=1)[:, None] * self.uplift
-        )
+        return np.asarray(outward @ (pushed - lifted).T + reach[:, None] * self.uplift)
 
     @cached_property
     def _edge_frames(self) -> tuple[np.ndarray, np.ndarray]:
-        """(edges, 2) m where each edge starts, and (edges, 2) the way out over it."""
-        starts, outward = zip(*(edge_frame(edge) for edge in self.edges), strict=True)
-        return np.array(starts), np.array(outward)
+        """(edges,) m how far out each edge lies, and (edges, 2) the way out over it."""
+        starts, outward = (np.array(one) for one in zip(*map(edge_frame, self.edges), strict=True))
+        return (starts * outward).sum(axis=1), outward
 
     def arms(self, places: np.ndarray) -> np.ndarray:
         """(edges, places), m: how far each of some places, (n, 2) m, lies inside each edge; 0 on it or beyond it."""
-        starts, outward = self._edge_frames
-        return np.asarray(np.maximum(0.0, (starts * outward).sum(axis=1)[:, None] - outward @ places.T))
+        reach, outward = self._edge_frames
+        return np.asarray(np.maximum(0.0, reach[:, None] - outward @ places.T))
 
     def sliding(self, friction: float) -> np.ndarray:
         """(cases,), m²: what slides it, and what it is lifted by with it."""

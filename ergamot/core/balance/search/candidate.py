@@ -78,7 +78,7 @@ class Candidate:
     borrowed: int
 
     def __hash__(self) -> int:
-        return hash(self.key)
+        return hash(self.key)  # its figures are a mapping, which has none
 
     @cached_property
     def key(self) -> str:

@@ -57,6 +57,7 @@ class Gene:
 
     @cached_property
     def _places(self) -> Mapping[Value, int]:
+        """Where each value stands."""
         return {value: i for i, value in enumerate(self.values)}
 
 

@@ -31,7 +31,12 @@ def test_a_design_comes_back_as_it_went(design, name):
 
 @given(designs("low-pen"), st.integers(1000, 1200))
 def test_typed_lengths_come_back_as_typed(design, mm):
-    roomy = {"roof_made": "cut", "fall": 0.0, "house": "no"}  # whatever else it has fits any width
+    roomy = {
+        "roof_made": "cut",
+        "fall": 0.0,
+        "house": "no",
+        "length": 2400.0,
+    }  # whatever else it has fits any width
     typed = make_design(CATALOGUE, "low-pen", {**design.values, **roomy, "width": say_feet_inches(mm)})
     _, back = read_design(write_design(typed, "x"), CATALOGUE)
     assert back.typed == {"width": say_feet_inches(mm)}

@@ -183,7 +183,7 @@ def test_a_droppings_board_lies_under_the_bars_and_a_hand_past_them():
         pytest.approx(min(one.centre[1] for one in bars) - 150),
         pytest.approx(max(one.centre[1] for one in bars) + 150),
     )
-    legs = min(x for one in pen.members if one.role == "roost leg" for x, _, _ in one.corners)
+    legs = min(x for one in pen.members if one.role == "roost post" for x, _, _ in one.corners)
     long = (legs - pen.body.x[0]) / 1000  # to the legs at the pop hole, through which no board slides
     assert board.kg == pytest.approx(long * (max(ys) - min(ys)) / 1000 * 5.2)
 

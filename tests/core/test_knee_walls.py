@@ -97,7 +97,7 @@ def test_a_house_within_hangs_between_the_studs_and_is_parted_off_by_an_arch():
     roosts = [one for one in structure.members if one.role == "roost"]
     assert len(roosts) == 2
     assert max(x for one in roosts for x, _, _ in one.corners) <= 1200
-    assert not any(one.role == "roost post" for one in structure.members)
+    assert not any(one.role == "roost sill" for one in structure.members)
     holes = [one for one in structure.openings if {one.inside, one.outside} == {Space.HOUSE, Space.RUN}]
     assert len(holes) == 1
     covered = [one for one in structure.standing if one.inside is Space.HOUSE and one.curved and one.solid]

@@ -75,7 +75,11 @@ def test_no_change_takes_from_the_birds_or_weakens_the_wire(design, what):
     for changes in single_changes(CATALOGUE, design, what):
         name, value = next(iter(changes.items()))
         assert len(changes) == 1 or changes["pairs"] == 2
-        assert not name.startswith(("nest", "roost", "feeder", "drinker", "own_"))
+        assert not name.startswith(("nest", "feeder", "drinker", "own_"))
+        assert name not in (
+            "roosts",
+            "roost_bars",
+        )
         now = design.values[name]
         assert value != now
         if now in CATALOGUE.meshes:

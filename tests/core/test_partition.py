@@ -87,7 +87,7 @@ def test_the_wind_meets_its_leaf_as_it_meets_the_wall_it_is_in():
     [
         ({"house": "no"}, {}, "a side this pen has"),
         ({"house": "whole"}, {}, "a side this pen has"),
-        ({"roosts": "level", "roost_bars": 2}, {"height": 250, "at": 1139}, "the roost leg"),
+        ({"roosts": "level", "roost_bars": 2}, {"height": 250, "at": 1139}, "the roost post"),
         ({}, {"at": 420, "sill": 600}, "the pop hole"),
         ({}, {"width": 500, "height": 1500, "sill": 600}, "under what closes the wall above"),
     ],

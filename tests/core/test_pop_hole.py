@@ -66,7 +66,7 @@ def test_it_lies_between_the_ends_of_low_roosts(bars):
     assert stands_in(pen) == []
     middle = abs(sum(ys) / 4)
     assert middle == pytest.approx(0 if bars % 2 == 0 else 192 if bars == 1 else 225, abs=40)
-    assert sum(one.role == "roost leg" for one in pen.members) == bars
+    assert sum(one.role == "roost post" for one in pen.members) == bars
     assert sum(one.role == "roost rail" for one in pen.members) == 1
 
 
@@ -75,7 +75,7 @@ def test_high_roosts_keep_their_rail_over_it():
     pen = made(roost_bars=4, roosts="stepped", wall=2000)
     rails = [one for one in pen.members if one.role == "roost rail"]
     assert len(rails) == 3
-    assert sum(one.role == "roost leg" for one in pen.members) == 2
+    assert sum(one.role == "roost post" for one in pen.members) == 2
     assert stands_in(pen) == []
 
 
@@ -84,7 +84,7 @@ def test_a_step_whose_rail_would_run_across_it_stands_on_legs_on_the_bars_below(
     pen = made(roost_bars=4, roosts="stepped", wall=2000, section="2x6", roofed=0.4)
     assert faults(pen) == ()
     assert stands_in(pen) == []
-    legs = sorted((one for one in pen.members if one.role == "roost leg"), key=lambda one: one.centre[2])
+    legs = sorted((one for one in pen.members if one.role == "roost post"), key=lambda one: one.centre[2])
     assert len(legs) == 4
     assert {min(z for _, _, z in one.corners) for one in legs[2:]} == {
         max(z for _, _, z in one.corners) + 38 for one in legs[:2]

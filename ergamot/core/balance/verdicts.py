@@ -19,6 +19,8 @@ from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import Haul, usual_haul
 from ergamot.core.gear.moving import judge_moving
+from ergamot.core.strength.floors import told_of_steps
+from ergamot.core.strength.standing import birds_of
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import Grips, grips, parked
@@ -152,7 +154,8 @@ def judge(
     stands = stands_of(structure, weighed, farm, loads)
     inside = provisions(flock, need, structure.room)
     moved = usual_haul(catalogue, structure, weighed, farm, farm.crew)
-    strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm), moved)
+    birds = birds_of(flock, need)
+    strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm), moved, birds)
     floor_m2 = structure.floor_under_m2(1000 * need.floor_head_m)
     space = judge_space(
         flock,
@@ -173,8 +176,14 @@ def judge(
         provisions=inside,
         weigh=partial(judge_weight, catalogue, structure, weighed, flock, farm),
         weighed=farm.heaviest_kg is not None,
-        strength=replace(strength, finding=strength.finding.saying(partial(told_of_season, flock, farm))),
+        strength=replace(
+            strength, finding=strength.finding.saying(partial(_said_of_strength, structure, flock, farm))
+        ),
     )
+
+
+def _said_of_strength(structure: Structure, flock: Flock, farm: FarmConditions) -> tuple[Phrase, ...]:
+    return (*told_of_steps(structure), *told_of_season(flock, farm))
 
 
 def _said_of_inside(

@@ -13,6 +13,9 @@ from ergamot.core.catalogue.kinds import Beast, Pattern, Stuff, Use, Weave
 from ergamot.core.errors import OutOfRange
 
 STEEL_KG_M3 = 7850.0  # EN 1991-1-1 table A.4
+# Of boards kept before their strength was asked: plywood, wet, its grain along the span, on its whole thickness; APA Plywood
+# Design Specification 1997
+PLY_KG_M3, PLY_FB_MPA, PLY_E_GPA = 560.0, "5.6", "6.6"
 LEAST_FALL_DEG = "3"  # less and rain stands on sheets; judgement: makers of corrugated ask for 3° to 5°
 
 
@@ -20,7 +23,9 @@ LEAST_FALL_DEG = "3"  # less and rain stands on sheets; judgement: makers of cor
 class Sheet(Row):
     """Sheet, board or cloth: what it may be used for, what it is; spans in m between supports.
 
-    `least_fall_deg` is the least it must fall for rain to run off it, where it does not lie level.
+    `least_fall_deg` is the least it must fall for rain to run off it, where it does not lie level. What birds stand on tells what
+    it bears: `fb_mpa` and `e_gpa` of its whole thickness across its bearers, wet; `step_span_m`, 0 where nobody steps on it
+    between them.
     """
 
     FIXED = ("stuff", "clear")
@@ -37,11 +42,19 @@ class Sheet(Row):
     lengths_m: Annotated[tuple[float, ...], Within(0.3, 30)]
     price: Annotated[tuple[Decimal, ...], PRICE]
     service_years: Annotated[int, Within(0, 100)]
+    thick_mm: Annotated[float | None, Within(1, 60)]
+    fb_mpa: Annotated[float | None, Within(0.3, 60, "bending value")]
+    e_gpa: Annotated[float | None, Within(0.3, 40, "stiffness")]
+    step_span_m: Annotated[float | None, Within(0, 3, "a person's longest span")]
     note: str
     source: str
 
     def check(self) -> None:
         same_number("price", self.lengths_m, self.price, "lengths_m")
+        if Use.FLOOR in self.use:
+            for name in ("thick_mm", "fb_mpa", "e_gpa", "step_span_m"):
+                if getattr(self, name) is None:
+                    raise OutOfRange(name, "", "given for a floor: birds stand on it")
         if self.stuff is Stuff.CLOTH and Use.FLOOR in self.use:
             raise OutOfRange("use", Use.FLOOR, "no floor: birds and people go through cloth")
         if self.stuff is not Stuff.CLOTH and Use.COVER in self.use:
@@ -56,7 +69,9 @@ class Sheet(Row):
         )
         told = {"stuff": stuff, "clear": YES if Use.WINDOW in uses else "", "least_fall_deg": LEAST_FALL_DEG}
         now = [Use.COVER if use == "tarp" else use for use in uses if use != "slats"]
-        return {**told, **cells, "use": " ".join(now)}
+        floor = Use.FLOOR in now and "thick_mm" not in cells
+        stiff = _as_plywood(float(cells["kg_m2"])) if floor else {}
+        return {**dict.fromkeys(_BEARS, ""), **stiff, **told, **cells, "use": " ".join(now)}
 
     @property
     def mass_kg_m2(self) -> float:
@@ -89,6 +104,15 @@ class Sheet(Row):
 
     def serves(self, uses: tuple[Use, ...]) -> bool:
         return any(use in uses for use in self.use)
+
+
+_BEARS = ("thick_mm", "fb_mpa", "e_gpa", "step_span_m")
+
+
+def _as_plywood(kg_m2: float) -> dict[str, str]:
+    """What a board kept before its strength was asked is taken to bear, by its mass."""
+    thick = min(60.0, max(1.0, kg_m2 / PLY_KG_M3 * 1000))
+    return {"thick_mm": f"{thick:.1f}", "fb_mpa": PLY_FB_MPA, "e_gpa": PLY_E_GPA, "step_span_m": "0"}
 
 
 @dataclass(frozen=True)

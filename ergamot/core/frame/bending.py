@@ -14,7 +14,14 @@ SIZE_FACTOR_TO_MM = ((89.0, 1.5), (140.0, 1.3))
 WIDER_SIZE_FACTOR = 1.2
 WET_FACTOR, WET_ABOVE_MPA = 0.85, 7.9
 # By load: good, and the least that will do. Moves of a life add up to more than the seven days that 1.25 is for
-DURATION = {"snow": (1.15, 1.15), "moving": (1.0, 1.25), "wind": (1.6, 1.6)}
+# Birds are on it every night; a person steps on it to clean: as a construction load, seven days in all
+DURATION = {
+    "snow": (1.15, 1.15),
+    "moving": (1.0, 1.25),
+    "wind": (1.6, 1.6),
+    "birds": (1.0, 1.0),
+    "a person": (1.25, 1.25),
+}
 PVC_KG_M3 = 1400.0  # ASTM D1785
 # mild tube strip yields at 205 MPa; 1.5 is a judgement: no person stands under it
 STEEL_ALLOWED_MPA = 205.0 / 1.5
@@ -27,6 +34,9 @@ FV_MPA = 0.93  # shear along the grain, least of the softwoods; NDS Supplement t
 E_OVER_G = 16.0  # stiffness in bending over stiffness in twisting, of wood; USDA FPL-GTR-282
 PVC_ALLOWED_MPA = 14.0  # ASTM D2241 hydrostatic design stress; that it serves for bending is a judgement
 DRAWN_WIRE_MPA = 500.0  # ASTM A1064: plain wire yields at 485 (grade 70) to 550 (grade 80)
+SAG_OF_PLASTIC = (
+    60.0  # the same of pipe in the sun for years; judgement: deeper, rain stands on what lies over it
+)
 SPAN_OVER_SAG = 120.0  # IBC 2021 table 1604.3, roof members without a ceiling
 
 # What is asked of beams and rods, as it is printed and worked: N/m and m give N m; N m and mm give MPa

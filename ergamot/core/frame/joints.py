@@ -11,7 +11,7 @@ from ergamot.core.catalogue import Catalogue, of_kind, usual
 from ergamot.core.catalogue import Hardware as HardwareRow
 from ergamot.core.catalogue.kinds import Fitting, Use
 from ergamot.core.frame.contact import Bearing, bearings
-from ergamot.core.frame.kinds import Duty, Group
+from ergamot.core.frame.kinds import RACKED, Duty, Group
 from ergamot.core.frame.structure import Joint, Member, Splice
 
 SCREWS_PER_JOINT = 2  # judgement: on one a stick turns
@@ -113,7 +113,7 @@ def _fix(
     first, second = members[i], members[j]
     if (first.group is Group.DOORS) != (second.group is Group.DOORS):
         return Joint((first.ref, second.ref), None, 0, rule="the leaf rests on the frame, hinged")
-    if (first.duty is Duty.RACK) != (second.duty is Duty.RACK):
+    if (first.duty in RACKED) != (second.duty in RACKED):
         return Joint((first.ref, second.ref), None, 0, rule="rests in its cleats, lifted out for cleaning")
     if Duty.SPLICE in (first.duty, second.duty) and not any(bearing.ends):
         return _plated(first, second, bearing, sold)

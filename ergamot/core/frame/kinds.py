@@ -73,11 +73,22 @@ class Duty(Enum):
     SPLICE = auto()  # lies along a rail of two parts, over the joint
     BATTEN = auto()  # closes the ground's hollows
     BEARER = auto()  # carries a raised floor
-    RACK = auto()  # roosts that lie in cleats, so that they are lifted out
-    FURNITURE = auto()  # roosts, nests, ramps, cleats: what stands in a pen and carries no part of it
+    ROOST = auto()  # birds sleep on it
+    ROOST_RAIL = auto()  # carries roosts across the pen
+    ROOST_POST = auto()  # stands under a roost or its rail
+    RACK = auto()  # a roost that is lifted out for cleaning, with the rails it is screwed to
+    RACK_RAIL = auto()  # carries such roosts, and lies in cleats
+    NEST_RAIL = auto()  # carries nest boxes
+    RAMP_SIDE = auto()  # stiffens a long ramp
+    FURNITURE = auto()  # treads, cleats, nest sides: what stands in a pen and carries no part of it
     LEAF = auto()  # the frame of a door, a hatch or a lid
 
 
+ROOSTS = frozenset({Duty.ROOST, Duty.RACK})
+ROOST_RAILS = frozenset({Duty.ROOST_RAIL, Duty.RACK_RAIL})
+RACKED = frozenset({Duty.RACK, Duty.RACK_RAIL})
+# What stands in a pen and carries no part of it
+FURNISHES = ROOSTS | ROOST_RAILS | {Duty.ROOST_POST, Duty.NEST_RAIL, Duty.RAMP_SIDE, Duty.FURNITURE}
 # They run from end to end over many bays: where no board is long enough, they are joined of two
 END_TO_END = frozenset({Duty.BASE_RAIL, Duty.PLATE, Duty.RIDGE})
 # Sticks that swing with a wheel or stand where it swings
@@ -92,7 +103,8 @@ class Part(Enum):
     EAVES = auto()  # runs on past the wall, air on both sides
     LEAF = auto()  # closes an opening: a door, a hatch, a lid, or what is behind it
     PARTITION = auto()  # parts two spaces inside
-    FURNITURE = auto()  # a nest, a ramp
+    FURNITURE = auto()  # a nest, a board under roosts
+    RAMP = auto()  # birds walk up it
     CATCH_BOARD = auto()  # pens the birds at one end
     APRON = auto()  # lies on the grass round the pen
     INSERT = auto()  # over mesh or a floor for part of the year

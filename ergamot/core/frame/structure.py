@@ -459,6 +459,18 @@ class Structure:
             for member in self.members
         }
 
+    def joints_of(self, ref: str) -> tuple[Joint, ...]:
+        """The joints a stick has a part in."""
+        return self._joints_by_ref.get(ref, ())
+
+    @cached_property
+    def _joints_by_ref(self) -> dict[str, tuple[Joint, ...]]:
+        found: dict[str, list[Joint]] = {}
+        for joint in self.joints:
+            for ref in joint.members:
+                found.setdefault(ref, []).append(joint)
+        return {ref: tuple(joints) for ref, joints in found.items()}
+
     @cached_property
     def by_ref(self) -> dict[str, Member]:
         """Its sticks by reference."""

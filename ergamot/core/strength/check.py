@@ -9,9 +9,12 @@ from ergamot.core.frame.bending import (
     BOX_ALLOWED_MPA,
     DURATION,
     PVC_ALLOWED_MPA,
+    PVC_CREEP,
+    PVC_WARM,
     RECTANGLE_MODULUS,
     RECTANGLE_SECOND,
     SAG,
+    SAG_OF_PLASTIC,
     SPAN_OVER_SAG,
     STEEL_ALLOWED_MPA,
     TUBE_E_GPA,
@@ -133,12 +136,13 @@ def _given_factors(work: Working, member: Member, deep: float, load: str) -> Non
     work.step("F", "what it may be stressed to", ALLOWED, "MPa", NDS)
 
 
-def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
-    """A check of how far a beam sags, after `w` (N/m) and `L` (m) in the working.
+def sags(what: str, member: Member, work: Working, level_axis: int, refs: tuple[str, ...] = ()) -> Check:
+    """Make a check of how far a beam sags, after `w` (N/m) and `L` (m) in the working.
 
-    Args: what, words; member, straight; work; level_axis, 0 to 1, as `bends`.
-    Returns: the Check: span ÷ 120 over the sag, mm.
-    Source: beam theory; span ÷ 120, IBC 2021 table 1604.3.
+    Args: what, words; member, straight; work; level_axis, 0 to 1, as `bends`; refs, all sticks it is about, where it is more
+        than the one.
+    Returns: the Check: span ÷ 120 over the sag, mm; of plastic, warm and after years, span ÷ 60.
+    Source: beam theory; span ÷ 120, IBC 2021 table 1604.3; span ÷ 60 a judgement.
 
     >>> low = pen()
     >>> rail = low.members[0]
@@ -151,7 +155,11 @@ def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
     if member.species is None:
         second = hollow_modulus(member, level_axis) * deep / 2
         work.given("I", f"second moment of {member.section.label}", second, "mm⁴")
-        work.given("E", "stiffness of its wall", TUBE_E_GPA[member.section.made], "GPa", "AISC 360")
+        plastic = member.section.made is Made.PLASTIC
+        left = PVC_CREEP * PVC_WARM if plastic else 1.0
+        stiff = "stiffness of its wall, warm and after years" if plastic else "stiffness of its wall"
+        source = "ASTM D1784; AWWA M23" if plastic else "AISC 360"
+        work.given("E", stiff, left * TUBE_E_GPA[member.section.made], "GPa", source)
     else:
         work.given("b", f"width of {member.section.label}", wide, "mm", "the frame")
         work.given("d", "its depth in the plane it bends in", deep, "mm", "the frame")
@@ -159,7 +167,10 @@ def sags(what: str, member: Member, work: Working, level_axis: int) -> Check:
         source = member.species.source
         work.given("E", f"stiffness, {member.species.label}", member.species.e_gpa, "GPa", source)
     work.step("y", "sag in the middle", SAG, "mm", "beam theory")
-    work.given("n", "span over sag at the most", SPAN_OVER_SAG, "", "IBC 2021 table 1604.3")
-    work.step("most", "sag at the most", "1000*L/n", "mm")
+    if member.section.made is Made.PLASTIC:
+        work.given("s", "span over sag at the most", SAG_OF_PLASTIC, "", "a judgement")
+    else:
+        work.given("s", "span over sag at the most", SPAN_OVER_SAG, "", "IBC 2021 table 1604.3")
+    work.step("most", "sag at the most", "1000*L/s", "mm")
     work.step("ratio", "allowed over comes to", "most/y")
-    return Check(what, (member.ref,), work.known["y"], work.known["most"], "mm", work)
+    return Check(what, refs or (member.ref,), work.known["y"], work.known["most"], "mm", work)

@@ -7,7 +7,14 @@ from itertools import pairwise
 
 from ergamot.core.catalogue.kinds import Made
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.frame.bending import PVC_ALLOWED_MPA, PVC_CREEP, PVC_WARM, TUBE_E_GPA, tube_modulus
+from ergamot.core.frame.bending import (
+    PVC_ALLOWED_MPA,
+    PVC_CREEP,
+    PVC_WARM,
+    SAG_OF_PLASTIC,
+    TUBE_E_GPA,
+    tube_modulus,
+)
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Member, Panel, Structure
@@ -17,7 +24,6 @@ from ergamot.core.weather.loads import MESH_DRAG
 from ergamot.core.weather.speed import AIR
 from ergamot.core.working import Working
 
-SAG_OF_SPAN = 60.0  # span over sag at the most, under a tarp for years; judgement: deeper, rain stands in it
 WHIP_OF_SPAN = 30.0  # the same of the whole pen carried at its ends; judgement: more works the fittings loose
 LEAN_OF_HEIGHT = (
     15.0  # height over lean in the design gust; judgement: more slackens mesh, and comes back crooked
@@ -88,7 +94,7 @@ def _sags(structure: Structure) -> Check:
     work.given("L", "span", pipe.length_mm / 1000, "m", "the frame")
     _stiff(work, pipe, 1, PVC_CREEP * PVC_WARM, "of it left after years, warm")
     work.step("y", "sag in the middle", BEAM_SAG, "mm", "beam theory")
-    work.given("s", "span over sag at the most", SAG_OF_SPAN, "", "a judgement")
+    work.given("s", "span over sag at the most", SAG_OF_PLASTIC, "", "a judgement")
     work.step("most", "sag at the most", "1000*L/s", "mm")
     work.step("ratio", "allowed over comes to", "most/y")
     refs = tuple(m.ref for m in across)

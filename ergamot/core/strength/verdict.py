@@ -15,10 +15,12 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import Haul, usual_haul
 from ergamot.core.gear.telling import FAR_MORE
 from ergamot.core.strength.check import Check
+from ergamot.core.strength.floors import floor_checks
 from ergamot.core.strength.moving import moving_checks
 from ergamot.core.strength.pipe import pipe_checks
 from ergamot.core.strength.snow import snow_checks
 from ergamot.core.strength.splices import splice_checks
+from ergamot.core.strength.standing import Birds, roost_checks
 from ergamot.core.units import Quantity
 
 CAUTIONS = (
@@ -53,10 +55,12 @@ def judge_strength(
     weighed: Mass,
     farm: FarmConditions,
     moved: Haul | None = None,
+    birds: Birds | None = None,
 ) -> Strength:
-    """What in the frame comes nearest to breaking when it is moved or snowed on.
+    """Find what in the frame comes nearest to breaking when it is moved, snowed on, slept or stepped on.
 
-    Args: catalogue; structure; weighed, its mass; farm, with mover, ground and snow; moved, the move by its crew, where that is known.
+    Args: catalogue; structure; weighed, its mass; farm, with mover, ground and snow; moved, the move by its crew, where that is
+        known; birds that sleep and stand in it, where there are any.
     Returns: the Strength; its ratio is the least of what parts bear over what they must.
     Raises: OutOfRange.
     Source: NDS 2018; statics; loads as each check names.
@@ -78,6 +82,7 @@ def judge_strength(
         *splice_checks(structure, moving),
         *snow_checks(whole, farm),
         *pipe_checks(whole, weighed, farm),
+        *((*roost_checks(whole, birds), *floor_checks(whole, birds)) if birds else ()),
     ]
     after = dict(one.parts for one in structure.splices)
     told = (

@@ -186,7 +186,7 @@ def _rear(site: Site, pen: Chosen) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     x = (site.x[0], site.x[0] + thick)
     stud = Piece(Duty.END_STUD, "end stud", "S", "stiffens the rear end")
-    top = pen.house.floor_z - deep if pen.house else None
+    top = pen.house.under_floor if pen.house else None
     at = max(pen.half / 3, deep)
     if top is not None and top > pen.inner_z(at + deep / 2):
         # Under a high house the rafters come down inside it: the studs move in, or reach the rafters beneath

@@ -13,7 +13,7 @@ from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
 from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, gear_parameters, read_gear
-from ergamot.core.frame.parts.house import House, check_house, house_parameters, read_house
+from ergamot.core.frame.parts.house import House, check_bearers, check_house, house_parameters, read_house
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import bay_parameters, end_parameters
 from ergamot.core.frame.parts.site import refuse_above, refuse_below
@@ -195,4 +195,5 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     pen.doorway.refuse_taller(room - pen.foot_z, "under these slopes with this door width")
     if pen.house:
         body = pen.length - body_start(pen.gear)
+        check_bearers(pen.house, pen.foot_z)
         check_house(pen.house, pen.profile(), body, deep, deep / math.sin(pen.pitch))

@@ -94,7 +94,7 @@ def _hung(pen: Chosen, site: Site, house_to: float) -> tuple[float, float, float
         return roof, house_to, 0.0
     if pen.house.ranges:
         return roof, site.x[0], pen.house.floor_z
-    return pen.house.floor_z - pen.section.deep_mm, site.x[0], 0.0
+    return pen.house.under_floor, site.x[0], 0.0
 
 
 def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:

@@ -291,7 +291,7 @@ class Chosen:
         if not (self.house and self.house.whole):
             return self.under_z(0)
         floor = self.house.floor_z
-        return self.under_z(0) - floor if self.house.ranges else floor - self.section.deep_mm
+        return self.under_z(0) - floor if self.house.ranges else self.house.under_floor
 
     def clear(self, z: float) -> Flat:
         """Between studs, and above them between the rafters' undersides: right y, left y."""

@@ -13,7 +13,13 @@ from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, Chosen, chosen, longe
 from ergamot.core.frame.kinds import Purpose
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear, check_pole
-from ergamot.core.frame.parts.house import check_dock, check_house, check_tray, check_under_plate
+from ergamot.core.frame.parts.house import (
+    check_bearers,
+    check_dock,
+    check_house,
+    check_tray,
+    check_under_plate,
+)
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import refuse_above
 from ergamot.core.frame.parts.steel import welded_body
@@ -119,5 +125,6 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     if pen.house:
         body = pen.length - body_start(pen.gear)
         check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)
-        check_tray(pen.house, pen.timbers.foot_z, deep)
-        check_under_plate(pen.house, pen.wall, deep, pen.section.thick_mm)
+        check_bearers(pen.house, pen.timbers.foot_z)
+        check_tray(pen.house, pen.timbers.foot_z)
+        check_under_plate(pen.house, pen.wall, deep)

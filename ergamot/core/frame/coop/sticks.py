@@ -95,7 +95,7 @@ def _end_studs(site: Site, pen: Chosen, x: Flat, under_house: bool) -> None:
     for side in (-1, 1):
         y = (side * (pen.half / 3 - deep / 2), side * (pen.half / 3 + deep / 2))
         if pen.house and under_house:
-            tops = [pen.house.floor_z - deep] * 2
+            tops = [pen.house.under_floor] * 2
         elif pen.roof_kind == "mono":
             tops = [pen.under_z(at) for at in y]
         else:

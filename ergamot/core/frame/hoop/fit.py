@@ -19,7 +19,7 @@ from ergamot.core.frame.hoop.choices import (
 )
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import check_gear
-from ergamot.core.frame.parts.house import check_house, roosts_over_floor
+from ergamot.core.frame.parts.house import check_bearers, check_house, roosts_over_floor
 from ergamot.core.frame.parts.site import both, refuse_above, refuse_below
 from ergamot.core.frame.parts.timbers import check_lengths
 
@@ -73,13 +73,13 @@ def _check_house(pen: Chosen) -> None:
     assert house
     if not pen.wall:
         raise OutOfRange("house", "yes", "none without knee walls: its floor hangs between their studs")
-    over = max(roosts_over_floor(house) + thick if house.roosts != "none" else 0.0, house.nests_over_floor)
+    over = max(
+        roosts_over_floor(house) + house.bar.high if house.roosts != "none" else 0.0, house.nests_over_floor
+    )
     refuse_above(
         "house_floor", house.floor_z, pen.wall - deep - over - 10, "for it to hang between these knee walls"
     )
-    refuse_below(
-        "house_floor", house.floor_z, pen.timbers.foot_z + deep, "over the base rails and what carries it"
-    )
+    check_bearers(house, pen.timbers.foot_z)
     check_house(house, pen.profile(), pen.length - pen.start, deep, thick)
 
 

@@ -116,7 +116,7 @@ def set_ends(site: Site, pen: Chosen) -> None:
             y = (side * near, side * far)
             top = [under_arch(pen, near), under_arch(pen, far)]
             if pen.house and x == rear:  # no further than the floor: nests and a hatch are over it
-                top = [pen.house.floor_z - deep] * 2
+                top = [pen.house.under_floor] * 2
             if min(top) - foot < LEAST_POST_MM:
                 continue
             outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
@@ -191,15 +191,15 @@ def roost_stand(site: Site, pen: Chosen) -> float:
     reach = stand_half(pen)
     lines = _stand_lines(site, pen)
     sill = Piece(Duty.FURNITURE, "roost sill", "J", "carries the roost posts; ties the base", Group.ROOSTS)
-    post = Piece(Duty.FURNITURE, "roost post", "U", "carries the roosts", Group.ROOSTS)
-    rail = Piece(Duty.FURNITURE, "roost rail", "J", "carries the roosts", Group.ROOSTS)
+    post = Piece(Duty.ROOST_POST, "roost post", "U", "carries the roosts", Group.ROOSTS)
+    rail = Piece(Duty.ROOST_RAIL, "roost rail", "J", "carries the roosts", Group.ROOSTS)
     for start in lines:
         x = (start, start + thick)
         site.frame.stick(sill, x, (-inner, inner), (0, deep), "y")
         for y in ((-reach, deep - reach), (reach - deep, reach)):
             site.frame.stick(post, x, y, (deep, z), "z")
         site.frame.stick(rail, x, (deep - reach, reach - deep), (z - deep, z), "y")
-    bar = Piece(Duty.FURNITURE, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
+    bar = Piece(Duty.ROOST, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
     run = (lines[0], lines[1] + thick)
     count = min(pen.roost_bars, bars_that_fit(pen))
     for i in range(count):

@@ -13,7 +13,7 @@ from ergamot.core.finding import What
 from ergamot.core.frame.low_pen.tall import TALL_PARAMETERS, TallHouse, check_tall, read_tall
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looked_up, switch
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, check_pole, gear_parameters, read_gear
-from ergamot.core.frame.parts.house import house_parameters, housed
+from ergamot.core.frame.parts.house import check_bearers, house_parameters, housed
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
 from ergamot.core.frame.parts.timbers import (
@@ -290,4 +290,5 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
             enough = f"at least {pen.roof.least_fall_deg:g}° for rain to run off"
             raise OutOfRange("house_fall", float(values["house_fall"]), enough)
         body = pen.length - body_start(pen.gear)
+        check_bearers(pen.tall.house, pen.timbers.foot_z)
         check_tall(pen.tall, pen.height, body, pen.section)

@@ -18,6 +18,7 @@ from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 
 BRACE_LEG_MM = 300.0  # longest leg of a knee brace; judgement: longer takes room from the birds
+LEAST_STUD_MM = 60.0  # a shorter one stiffens nothing
 BRACE_CLEAR_MM = 10.0  # left between a brace and the next stick
 
 
@@ -148,7 +149,9 @@ def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:
             a, b = line - deep / 2, line + deep / 2
             tops = [pen.top_at(a) - drop, pen.top_at(b) - drop]
             if tall:  # no further than the floor: nests and a hatch are over it
-                tops = [tall.house.floor_z - deep] * 2
+                tops = [tall.house.under_floor] * 2
+                if tops[0] - foot < LEAST_STUD_MM:
+                    continue
             outline = ((a, foot), (a, tops[0]), (b, tops[1]), (b, foot))
             site.frame.profiled(stud, outline, "x", (low, low + thick))
 

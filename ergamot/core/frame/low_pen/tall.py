@@ -86,7 +86,7 @@ def check_tall(tall: TallHouse, run_mm: float, body_mm: float, section: Section)
     out = tall.house.floor_z + POP_HOLE_MM[1] + deep
     refuse_below("height", run_mm, out, "for birds to come out of this house under the top of the run")
     check_house(tall.house, tall.profile(), body_mm, deep, thick)
-    check_under_plate(tall.house, tall.low, deep, thick)
+    check_under_plate(tall.house, tall.low, deep)
 
 
 def stepped(faces: Mapping[str, Face], tall: TallHouse, x: tuple[float, float, float]) -> dict[str, Face]:

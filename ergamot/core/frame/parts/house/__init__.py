@@ -52,6 +52,7 @@ down into the run, or whatever door the keeper opens where the birds go out on t
 from ergamot.core.frame.parts.house.build import OVER_RUN, LowRun, build_house
 from ergamot.core.frame.parts.house.choices import House, housed, read_house
 from ergamot.core.frame.parts.house.fit import (
+    check_bearers,
     check_dock,
     check_house,
     check_tray,
@@ -65,6 +66,7 @@ __all__ = [
     "House",
     "LowRun",
     "build_house",
+    "check_bearers",
     "check_dock",
     "check_house",
     "check_tray",

@@ -33,6 +33,9 @@ RAMP_MM = 300.0
 RAMP_BESIDE_MM = 25.0  # from a wall, and the cleats on it
 RAMP_CLEAR_MM = 60.0  # over its top, for treads between leaning ribs
 TREAD_EVERY_MM = 150.0
+PLAIN_RAMP_MM = 1100.0  # a longer one of 12 mm sags under heavy hens
+ROUND_RAMP_MM = 5.0  # from the ground; judgement: it lies on its board
+UNDER_HINGE_MM = 100.0  # left free of the bearer it hangs on
 LEAST_HOLE_MM = 250.0  # of width; judgement: a heavy hen and her wings
 BESIDE_MM = 20.0  # of sheet left beside a pop hole to screw through
 PARTITION = "partition"  # the face between house and run
@@ -116,13 +119,13 @@ def _across(site: Site, house: House, name: str, at: float) -> Face:
 
 def _bearers(site: Site, house: House, end: float) -> None:
     """Across the pen at every rib of the house; at an end of the pen flush with its wall."""
-    deep, thick = site.frame.section.deep_mm, site.frame.section.thick_mm
-    bearer = Piece(Duty.BEARER, "floor bearer", "J", "carries the house floor", Group.HOUSE)
+    thick = site.frame.section.thick_mm
+    bearer = Piece(Duty.BEARER, "floor bearer", "J", "carries the house floor", Group.HOUSE, house.bearer)
     for line in site.lines:
         if line <= end + 1:
             at_front = house.whole and line == site.lines[-1]
             flush = (site.x[1] - thick, site.x[1]) if at_front else None
-            site.cross_member(bearer, line, (house.floor_z - deep, house.floor_z), flush)
+            site.cross_member(bearer, line, (house.under_floor, house.floor_z), flush)
 
 
 def _floor_hole(site: Site, house: House) -> None:
@@ -131,9 +134,7 @@ def _floor_hole(site: Site, house: House) -> None:
     right, left = site.inside(house.floor_z)
     front = site.x[1] - site.frame.section.thick_mm
     x = (max(front - long, site.lines[-2] + site.rib_mm / 2), front)
-    bars = [
-        y for y, _ in roost_places(house, site.profile, site.frame.section.deep_mm, clear_mm(site, house))
-    ]
+    bars = [y for y, _ in roost_places(house, site.profile, clear_mm(site, house))]
     y0 = max(
         (right + BESIDE_MM, -wide / 2, left - BESIDE_MM - wide),
         key=lambda at: min((abs(at + wide / 2 - bar) for bar in bars), default=0.0),
@@ -236,10 +237,10 @@ def _between_roosts(site: Site, house: House) -> Flat:
     right, left = site.inside(house.floor_z + high)
     aside = {"right": right + BESIDE_MM + wide / 2, "left": left - BESIDE_MM - wide / 2}
     wanted = aside.get(house.pop_hole, 0.0)
-    deep = site.frame.section.deep_mm
-    places = roost_places(house, site.profile, deep, clear_mm(site, house)) if house.roosts != "none" else ()
+    places = roost_places(house, site.profile, clear_mm(site, house)) if house.roosts != "none" else ()
     bars = sorted(y for y, z in places if before_the_hole(site, house, z))
-    edges = (right, *(side for y in bars for side in (y - deep / 2, y + deep / 2)), left)
+    wide_by = max(house.bar.wide, site.frame.section.deep_mm) / 2  # a bar, or the post under its end
+    edges = (right, *(side for y in bars for side in (y - wide_by, y + wide_by)), left)
     free = []
     for low, up in zip(edges[::2], edges[1::2], strict=True):
         across = min(wide, up - low)
@@ -269,6 +270,7 @@ def _ramp(site: Site, house: House, x: Flat, y: Flat) -> None:
             phrase("the ramp is steeper than 35°: {steep} in this run", steep=Quantity(steep, "deg"))
         )
     length = math.hypot(run, house.floor_z)
+    y = _beside_braces(site, (wall, wall + ahead * run), house.floor_z, y)
     up = (-ahead * run / length, 0.0, house.floor_z / length)
     normal = (ahead * house.floor_z / length, 0.0, run / length)
     face = Face(
@@ -281,11 +283,13 @@ def _ramp(site: Site, house: House, x: Flat, y: Flat) -> None:
     )
     sheet = site.catalogue.sheets["ply-12"]
     site.cover.cover(
-        face, Coat("ramp board", sheet, Group.HOUSE, Space.RUN, Space.RUN, Part.FURNITURE, ref="ramp-board")
+        face, Coat("ramp board", sheet, Group.HOUSE, Space.RUN, Space.RUN, Part.RAMP, ref="ramp-board")
     )
     hung_on = [member for member in site.frame.members if member.duty is Duty.BEARER][-1]
     site.strapped.append(Joint(("ramp-board", hung_on.ref), None, 0, rule="hinged under the pop hole"))
     small = site.catalogue.sections["1x2"]
+    if length > PLAIN_RAMP_MM:
+        _ramp_sides(site, face, y, length)
     tread = Piece(Duty.FURNITURE, "ramp tread", "V", "a foothold on the ramp", Group.HOUSE, small)
     for i in range(1, int((length - 60) / TREAD_EVERY_MM) + 1):
         v = i * TREAD_EVERY_MM
@@ -293,3 +297,33 @@ def _ramp(site: Site, house: House, x: Flat, y: Flat) -> None:
     site.fit(
         Fitting.HINGE, "ramp hinge", Group.HOUSE, [(wall, y[0], house.floor_z), (wall, y[1], house.floor_z)]
     )
+
+
+def _beside_braces(site: Site, x: Flat, high: float, y: Flat) -> Flat:
+    """A ramp moved in from the braces in the corners of the base, where its foot comes down among them. x is from its head
+    to its foot, mm."""
+    head, foot = x
+    inner = [-math.inf, math.inf]
+    for one in site.frame.members:
+        if one.duty is not Duty.BASE_BRACE:
+            continue
+        along, across, up = ([corner[axis] for corner in one.corners] for axis in range(3))
+        low = foot + (head - foot) * min(1.0, max(up) / high)  # nearer to its head it passes over them
+        if min(along) < max(low, foot) and max(along) > min(low, foot):
+            if sum(across) < 0:
+                inner[0] = max(inner[0], max(across) + RAMP_BESIDE_MM)
+            else:
+                inner[1] = min(inner[1], min(across) - RAMP_BESIDE_MM)
+    by = max(0.0, inner[0] - y[0]) or min(0.0, inner[1] - y[1])
+    moved = (y[0] + by, y[1] + by)
+    return moved if inner[0] <= moved[0] and moved[1] <= inner[1] else y
+
+
+def _ramp_sides(site: Site, face: Face, y: Flat, length: float) -> None:
+    """A stick on edge under both edges of a long ramp, from over the ground to before the bearer it hangs on."""
+    small = site.catalogue.sections["1x2"]
+    side = Piece(Duty.RAMP_SIDE, "ramp side", "V", "stiffens the ramp", Group.HOUSE, small)
+    foot = small.deep_mm * abs(face.up[0]) / face.up[2] + ROUND_RAMP_MM
+    for low in (y[0], y[1] - small.thick_mm):
+        u = (low, low + small.thick_mm)
+        site.frame.on_face(side, face, u, (foot, length - UNDER_HINGE_MM), (-small.deep_mm, 0.0), "v")

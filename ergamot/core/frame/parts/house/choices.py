@@ -6,15 +6,28 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ergamot.core.catalogue import Catalogue, Mesh, Sheet, pick
+from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, pick
+from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Value, is_on
-from ergamot.core.frame.parts.house.parameters import HOUSED, OUTSIDE, PARTED, RANGING, TWO_ROWS, Place
+from ergamot.core.frame.parts.house.parameters import (
+    AT_RIBS,
+    HOUSED,
+    ON_EDGE,
+    ON_POSTS,
+    OUTSIDE,
+    PARTED,
+    RANGING,
+    TWO_ROWS,
+    Place,
+)
 from ergamot.core.frame.wanted import Wanted
 
 MOST_IN_A_ROW = 6  # nests, before they are hung one row over another; judgement: a house 2 m wide
 NEST_MM = 300.0  # a hen's box, wide, deep and high; judgement: she turns round in it
+NEST_DEPTH_MM = 320.0  # of a row of boxes, front to back
 LEDGE_MM = 250.0  # as high as a hen hops; judgement
 FLOOR_MESH = "welded-12"
+ALIKE_MM = 0.5  # sections no further apart are of one thickness
 ROOST_END_MM = 60.0  # of each bar lies on its rail
 BARS_APART_M = 0.45  # wider than the least, so that a house comes out about as long as wide; judgement
 
@@ -29,6 +42,15 @@ class OwnWindow:
 
 
 @dataclass(frozen=True)
+class Bar:
+    """What a roost is sawn from, and how it is turned: how wide it lies and how high it stands, mm."""
+
+    section: Section
+    wide: float
+    high: float
+
+
+@dataclass(frozen=True)
 class House:
     """The values of a house with its rows looked up; lengths in mm."""
 
@@ -39,9 +61,12 @@ class House:
     length: float
     floor_z: float
     floor_of: Sheet | Mesh
+    bearer: Section
     walls: Sheet
     roosts: str
     bars: int
+    bar: Bar
+    held: str
     roosts_out: bool
     droppings_board: bool
     tray: bool
@@ -56,6 +81,21 @@ class House:
     own_window: OwnWindow | None
     winter_floor: bool
     pop_hole: str = "middle"
+
+    @property
+    def under_floor(self) -> float:
+        """How high the undersides of its bearers are, mm."""
+        return self.floor_z - self.bearer.deep_mm
+
+    @property
+    def railed(self) -> bool:
+        """Do its roosts lie on a rail at every rib?"""
+        return self.held == AT_RIBS
+
+    @property
+    def on_posts(self) -> bool:
+        """Does a post stand under each roost at every floor bearer?"""
+        return self.held == ON_POSTS
 
     @property
     def nests_within(self) -> bool:
@@ -153,6 +193,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         return None
     sheet = pick(catalogue.sheets, str(values["house_floor_of"]), "house_floor_of")
     where = Place(str(values["house"]))
+    frame = pick(catalogue.sections, str(values["section"]), "section")
     return House(
         where=where,
         docks_at=float(values["docks_at"]) if where is Place.WHOLE else 0.0,
@@ -161,9 +202,12 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         length=float(values["house_length"]),
         floor_z=float(values["house_floor"]),
         floor_of=catalogue.meshes[FLOOR_MESH] if is_on(values, "mesh_floor") else sheet,
+        bearer=_bearer(values, catalogue, frame),
         walls=pick(catalogue.sheets, str(values["house_walls"]), "house_walls"),
         roosts=str(values["roosts"]),
         bars=int(float(values["roost_bars"])),
+        bar=_bar(values, catalogue, frame),
+        held=str(values["roost_held"]),
         roosts_out=is_on(values, "roosts_out"),
         droppings_board=is_on(values, "droppings_board"),
         tray=is_on(values, "tray"),
@@ -179,6 +223,27 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         winter_floor=is_on(values, "winter_floor"),
         pop_hole=str(values["pop_hole"]),
     )
+
+
+def _bearer(values: Mapping[str, Value], catalogue: Catalogue, frame: Section) -> Section:
+    """What carries the floor: it stands between the ribs, as thick as they are."""
+    if values["bearer_made"] != "own":
+        return frame
+    own = pick(catalogue.sections, str(values["bearer_section"]), "bearer_section")
+    if abs(own.thick_mm - frame.thick_mm) > ALIKE_MM:
+        raise OutOfRange(
+            "bearer_section", own.key, f"{frame.thick_mm:g} mm thick, as the ribs it stands between"
+        )
+    return own
+
+
+def _bar(values: Mapping[str, Value], catalogue: Catalogue, frame: Section) -> Bar:
+    own = frame
+    if values["roost_made"] == "own":
+        own = pick(catalogue.sections, str(values["roost_section"]), "roost_section")
+    if values["roost_laid"] == ON_EDGE:
+        return Bar(own, own.thick_mm, own.deep_mm)
+    return Bar(own, own.deep_mm, own.thick_mm)
 
 
 def _own_window(values: Mapping[str, Value]) -> OwnWindow | None:

@@ -54,40 +54,54 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
     if house.nests != "none":
         _check_nests(house, profile, clear_mm)
     if house.roosts != "none":
-        _check_roosts(house, profile, deep, clear_mm)
+        _check_roosts(house, profile, clear_mm)
     if house.own_window:
         _check_window(house.own_window, house, profile, clear_mm)
 
 
-def check_under_plate(house: House, plate_mm: float, deep: float, thick: float) -> None:
+def check_under_plate(house: House, plate_mm: float, deep: float) -> None:
     """Refuse a floor or roosts that stand in what ties the walls' plates across an end.
 
-    Args: house; plate_mm, top of the lower wall plate, mm; deep and thick, of a stick, mm.
+    Args: house; plate_mm, top of the lower wall plate, mm; deep, of a stick, mm.
     Raises: OutOfRange.
     Source: common practice.
 
     >>> from ergamot.core.frame.parts.house.choices import read_house
-    >>> check_under_plate(read_house(asked("coop"), c), 1600.0, 64.0, 38.0)
+    >>> check_under_plate(read_house(asked("coop"), c), 1600.0, 64.0)
     """
     refuse_above(
         "house_floor", house.floor_z, plate_mm - deep - UNDER_PLATE_MM, "to stand below the wall plate"
     )
-    under = plate_mm - deep - roosts_over_floor(house) - thick - 10
+    under = plate_mm - deep - roosts_over_floor(house) - house.bar.high - 10
     refuse_above("house_floor", house.floor_z, under, "for the roosts to clear the end plate")
 
 
-def check_tray(house: House, foot_mm: float, deep: float) -> None:
+def check_bearers(house: House, foot_mm: float) -> None:
+    """Refuse a floor so low that what carries it meets the base.
+
+    Args: house; foot_mm, top of the base rails, mm.
+    Raises: OutOfRange.
+    Source: geometry.
+
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> check_bearers(read_house(asked("coop"), c), 64.0)
+    """
+    least = foot_mm + house.bearer.deep_mm
+    refuse_below("house_floor", house.floor_z, least, "over the base rails and what carries it")
+
+
+def check_tray(house: House, foot_mm: float) -> None:
     """Refuse a tray with no room under the floor, or nothing to catch.
 
-    Args: house; foot_mm, top of the base rails, mm; deep, of a stick, mm.
+    Args: house; foot_mm, top of the base rails, mm.
     Raises: OutOfRange.
     Source: common practice.
 
     >>> from ergamot.core.frame.parts.house.choices import read_house
-    >>> check_tray(read_house(asked("coop", tray="yes"), c), 64.0, 64.0)
+    >>> check_tray(read_house(asked("coop", tray="yes"), c), 64.0)
     """
     if house.tray:
-        least = foot_mm + deep + TRAY_UNDER_MM + UNDER_TRAY_MM
+        least = foot_mm + house.bearer.deep_mm + TRAY_UNDER_MM + UNDER_TRAY_MM
         refuse_below("house_floor", house.floor_z, least, "for a tray under it to clear the base")
 
 
@@ -200,18 +214,16 @@ def _in_a_row(high_mm: float, house: House, profile: Profile, clear_mm: float) -
     return int((room - NEST_WALL_MM) / (NEST_MM + NEST_WALL_MM))
 
 
-def roost_places(
-    house: House, profile: Profile, deep: float, clear_mm: float
-) -> tuple[tuple[float, float], ...]:
+def roost_places(house: House, profile: Profile, clear_mm: float) -> tuple[tuple[float, float], ...]:
     """Where the bars run: (y, z of the rail's top), lowest first; fewer than wanted when too narrow.
 
-    Args: house; profile; deep, of a stick, mm; clear_mm, taken by the wall's frame each side.
+    Args: house; profile; clear_mm, taken by the wall's frame each side.
     Returns: places, from right to left on each rail.
     Source: common practice: 0.3 m between bars, half of it from the wall.
 
     >>> from ergamot.core.frame.parts.house.choices import read_house
     >>> house = read_house(asked("coop"), c)
-    >>> len(roost_places(house, begun("coop").profile, 64.0, 38.0))
+    >>> len(roost_places(house, begun("coop").profile, 38.0))
     2
     """
     low = house.floor_z + _lowest_roost(house)
@@ -222,7 +234,7 @@ def roost_places(
     for z in levels:
         count = min(share, left_over)
         left_over -= count
-        if z + LEAST_HOUSE_MM / 2 + deep > profile.top_z:
+        if z + LEAST_HOUSE_MM / 2 + max(house.bar.wide, house.bar.high) > profile.top_z:
             continue
         right, left = profile.span_at(z + 60)
         room = left - right - 2 * (clear_mm + LEAST_WALL_GAP_MM)
@@ -233,8 +245,12 @@ def roost_places(
     return tuple(places)
 
 
-def _check_roosts(house: House, profile: Profile, deep: float, clear_mm: float) -> None:
-    fit = len(roost_places(house, profile, deep, clear_mm))
+def _check_roosts(house: House, profile: Profile, clear_mm: float) -> None:
+    if house.on_posts and house.droppings_board:
+        raise OutOfRange(
+            "roost_held", house.held, "rails, or at both ends: posts stand where the droppings board lies"
+        )
+    fit = len(roost_places(house, profile, clear_mm))
     if fit < house.bars:
         if fit == 0:
             raise OutOfRange("roosts", house.roosts, "none: the house is too small for a bar at this height")

@@ -10,7 +10,7 @@ from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Part, Space
-from ergamot.core.frame.parts.house.choices import House
+from ergamot.core.frame.parts.house.choices import NEST_DEPTH_MM, House
 from ergamot.core.frame.parts.house.fit import (
     POP_HOLE_MM,
     ROOST_STEP_MM,
@@ -43,12 +43,17 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     """
     if house.roosts == "none":
         return 0.0
-    deep, thick = site.frame.section.deep_mm, site.frame.section.thick_mm
+    thick, own = site.frame.section.thick_mm, house.bar
     first, last = site.lines[0], end
-    places = roost_places(house, site.profile, deep, clear_mm(site, house))
-    duty = Duty.RACK if house.roosts_out else Duty.FURNITURE
-    rail = Piece(duty, "roost rail", "J", "carries the roosts", Group.ROOSTS)
-    bar = Piece(duty, "roost", "Q", "the birds sleep on it, wide side up", Group.ROOSTS)
+    places = roost_places(house, site.profile, clear_mm(site, house))
+    duties = (Duty.RACK, Duty.RACK_RAIL) if house.roosts_out else (Duty.ROOST, Duty.ROOST_RAIL)
+    why = (
+        "the birds sleep on it, wide side up"
+        if own.wide > own.high
+        else "the birds sleep on it, its edges eased"
+    )
+    bar = Piece(duties[0], "roost", "Q", why, Group.ROOSTS, own.section)
+    rail = Piece(duties[1], "roost rail", "J", "carries the roosts", Group.ROOSTS)
     at_front = last == site.lines[-1]  # behind the posts of the door
     behind = (site.x[1] - 2 * thick, site.x[1] - thick) if at_front else None
     x = (first - site.rib_mm / 2, behind[1] if behind else last + site.rib_mm / 2)
@@ -56,15 +61,19 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     for z in dict.fromkeys(z for _, z in places):
         on_legs = bool(house.parted) and before_the_hole(site, house, z)
         if on_legs:
-            lower = [(y, at + thick) for y, at in places if at < z]
-            _legs(site, house, last, [y for y, at in places if at == z], z, lower)
-        for line, span in ((first, None), *(() if on_legs else ((last, behind),))):
-            set_on = site.cross_member(rail, line, (z - rail_deep_mm(site), z), span)
+            _posts(site, house, last, z, places)
+        between = [] if house.held == "ends" else [line for line in site.lines if first < line < last]
+        posted = [line for line in between if house.on_posts and not _in_the_nests(site, house, line)]
+        for line in posted:
+            _posts(site, house, line, z, places)
+        railed = [(line, None) for line in between if line not in posted]
+        for line, span in ((first, None), *railed, *(() if on_legs else ((last, behind),))):
+            set_on = site.cross_member(rail, line, (z - rail_deep_mm(site, house), z), span)
             if house.roosts_out:
                 _cleats(site, set_on)
         for y, at in places:
             if at == z:
-                site.frame.stick(bar, x, (y - deep / 2, y + deep / 2), (z, z + thick), "x")
+                site.frame.stick(bar, x, (y - own.wide / 2, y + own.wide / 2), (z, z + own.high), "x")
                 total += x[1] - x[0]
     if house.droppings_board and places:
         legs = bool(house.parted) and before_the_hole(site, house, places[0][1])
@@ -73,18 +82,24 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     return total / 1000
 
 
-def rail_deep_mm(site: Site) -> float:
+def _in_the_nests(site: Site, house: House, line: float) -> bool:
+    """Do nest boxes stand on the floor where a post would?"""
+    thick = site.frame.section.thick_mm
+    return house.nests_within and line - thick / 2 < site.x[0] + thick + NEST_DEPTH_MM
+
+
+def rail_deep_mm(site: Site, house: House) -> float:
     """How deep a roost rail is: of the frame's section, sawn down where the rail of the next step would lie on it.
 
-    Args: site.
+    Args: site; house.
     Returns: mm.
     Source: common practice.
 
-    >>> rail_deep_mm(begun("coop")) == begun("coop").frame.section.deep_mm
+    >>> from ergamot.core.frame.parts.house.choices import read_house
+    >>> rail_deep_mm(begun("coop"), read_house(asked("coop"), c)) == begun("coop").frame.section.deep_mm
     True
     """
-    section = site.frame.section
-    return min(section.deep_mm, ROOST_STEP_MM - section.thick_mm)
+    return min(site.frame.section.deep_mm, ROOST_STEP_MM - house.bar.high)
 
 
 def before_the_hole(site: Site, house: House, top: float) -> bool:
@@ -99,22 +114,21 @@ def before_the_hole(site: Site, house: House, top: float) -> bool:
     >>> [before_the_hole(begun("coop"), house, house.floor_z + up) for up in (390.0, 490.0)]
     [True, False]
     """
-    return top - rail_deep_mm(site) < house.floor_z + POP_HOLE_MM[1]
+    return top - rail_deep_mm(site, house) < house.floor_z + POP_HOLE_MM[1]
 
 
-def _legs(
-    site: Site, house: House, line: float, bars: list[float], top: float, lower: list[tuple[float, float]]
+def _posts(
+    site: Site, house: House, line: float, top: float, places: tuple[tuple[float, float], ...]
 ) -> None:
-    """A leg under the end of each bar, where a rail would run across the pop hole; on the bar of a lower step where it has one
-    under it. `lower` are the places of those, from side to side, and their tops."""
+    """A post under each bar of one height: on the floor, or on the bar of a lower step where it has one under it. `places` are
+    those of all bars, from side to side, and the tops of what carries them."""
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
-    leg = Piece(
-        Duty.FURNITURE, "roost leg", "J", "carries the end of a roost beside the pop hole", Group.ROOSTS
-    )
+    post = Piece(Duty.ROOST_POST, "roost post", "J", "stands under a roost", Group.ROOSTS)
     x = (line - thick / 2, line + thick / 2)
-    for y in bars:
-        foot = max([house.floor_z, *(over for place, over in lower if abs(place - y) < deep)])
-        site.frame.stick(leg, x, (y - deep / 2, y + deep / 2), (foot, top), "z")
+    apart = (deep + house.bar.wide) / 2
+    for y in (y for y, at in places if at == top):
+        lower = [at + house.bar.high for place, at in places if at < top and abs(place - y) < apart]
+        site.frame.stick(post, x, (y - deep / 2, y + deep / 2), (max([house.floor_z, *lower]), top), "z")
 
 
 def _cleats(site: Site, rail: Member) -> None:
@@ -155,7 +169,7 @@ def set_tray(site: Site, house: House, end: float) -> None:
     if x[1] - x[0] < LEAST_TRAY_MM:
         site.notes.append(phrase("no room for a tray under a floor this short"))
         return
-    z = house.floor_z - site.frame.section.deep_mm - TRAY_UNDER_MM
+    z = house.under_floor - TRAY_UNDER_MM
     right, left = site.inside(z)
     rail = Piece(Duty.FURNITURE, "tray rail", "N", "the tray slides on it", Group.HOUSE, small)
     for y in ((right, right + small.thick_mm), (left - small.thick_mm, left)):

@@ -7,13 +7,12 @@ from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
 from ergamot.core.frame.parts.doors import Flap, hang_flap
-from ergamot.core.frame.parts.house.choices import NEST_MM, House
+from ergamot.core.frame.parts.house.choices import NEST_DEPTH_MM, NEST_MM, House
 from ergamot.core.frame.parts.house.fit import NEST_WALL_MM, nest_row_mm
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Zone
 
 LIP_MM = 100.0  # keeps the straw in; judgement
-DEPTH_MM = 320.0
 LID_FALL_MM = 60.0  # of a sloping lid; judgement: rain runs off it
 
 
@@ -71,7 +70,7 @@ def inside_nests(site: Site, house: House) -> int:
     """
     y, z = _row(site, house), house.floor_z + house.nests_over_floor
     back = site.x[0] + site.frame.section.thick_mm
-    x = (back, back + DEPTH_MM)
+    x = (back, back + NEST_DEPTH_MM)
     if house.nests_over_floor:
         _ledge(site, house, x, y, z)
         floor = Face("nest floor", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, -1), corners(x, y))
@@ -90,7 +89,7 @@ def _ledge(site: Site, house: House, x: tuple[float, float], y: tuple[float, flo
     """A frame under the boxes: its rear rail on the studs of the rear wall, its front on two legs."""
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     when = _when(house)
-    rail = Piece(Duty.FURNITURE, "ledge rail", "N", "carries the nest boxes", Group.NESTS, when=when)
+    rail = Piece(Duty.NEST_RAIL, "ledge rail", "N", "carries the nest boxes", Group.NESTS, when=when)
     side = Piece(Duty.FURNITURE, "ledge side", "N", "joins the ledge rails", Group.NESTS, when=when)
     leg = Piece(Duty.FURNITURE, "ledge leg", "N", "holds the ledge up", Group.NESTS, when=when)
     up = (top - deep, top)
@@ -126,7 +125,7 @@ def outside_nests(site: Site, house: House) -> int:
     """
     y, z = _row(site, house), house.floor_z
     top, wall = z + house.nests_high, site.x[0]
-    x = (wall - DEPTH_MM, wall)
+    x = (wall - NEST_DEPTH_MM, wall)
     _frame(site, x, y, z, _when(house))
     rear = site.faces["rear"]
     site.cover.open(
@@ -145,9 +144,9 @@ def outside_nests(site: Site, house: House) -> int:
         floor = Face("nest floor", (0, 0, at), (1, 0, 0), (0, 1, 0), (0, 0, -1), corners(x, y))
         site.cover.cover(floor, _coat(house, "nest floor", Space.HOUSE if row else Space.OPEN))
     back = _upright("nest back", x[0], y, (z, top - LID_FALL_MM), -1)
-    fall = (DEPTH_MM**2 + LID_FALL_MM**2) ** 0.5
-    up = (DEPTH_MM / fall, 0.0, LID_FALL_MM / fall)
-    out = (-LID_FALL_MM / fall, 0.0, DEPTH_MM / fall)
+    fall = (NEST_DEPTH_MM**2 + LID_FALL_MM**2) ** 0.5
+    up = (NEST_DEPTH_MM / fall, 0.0, LID_FALL_MM / fall)
+    out = (-LID_FALL_MM / fall, 0.0, NEST_DEPTH_MM / fall)
     lid = Face("nest lid", (x[0], 0, top - LID_FALL_MM), (0, 1, 0), up, out, corners(y, (0, fall)))
     if house.nest_hatch == "lid" and house.nest_rows == 1:
         flap = Flap(
@@ -172,7 +171,7 @@ def _frame(site: Site, x: tuple[float, float], y: tuple[float, float], z: float,
     """The floor frame of the boxes, hung on the rear bearer."""
     thick, deep = site.frame.section.thick_mm, site.frame.section.deep_mm
     up = (z - deep, z)
-    rail = Piece(Duty.FURNITURE, "nest rail", "N", "carries the nest boxes", Group.NESTS, when=when)
+    rail = Piece(Duty.NEST_RAIL, "nest rail", "N", "carries the nest boxes", Group.NESTS, when=when)
     side = Piece(Duty.FURNITURE, "nest side", "N", "joins the nest rails", Group.NESTS, when=when)
     for low in (x[0], x[1] - thick):
         site.frame.stick(rail, (low, low + thick), y, up, "y")

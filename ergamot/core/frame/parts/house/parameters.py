@@ -24,6 +24,10 @@ class Place(StrEnum):
 
 
 HOUSED = tuple(Place)
+HOUSED_BY_ANY = ("house", *HOUSED)
+ROOSTING = ("roosts", "level", "stepped")
+FLAT, ON_EDGE = "flat", "edge"  # how a roost is turned
+AT_RIBS, ON_POSTS = "ribs", "posts"  # what stands under it between its ends
 PARTED = (Place.REAR, Place.MIDDLE)  # by a wall from the run before it
 
 
@@ -92,6 +96,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             uses=(Use.FLOOR,),
             only_if=housed,
         ),
+        *_of_the_floor(),
         Parameter(
             "house_walls",
             "House walls of",
@@ -129,6 +134,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             kept=True,
             left_out=("roosts", "none"),
         ),
+        *_of_the_roosts(),
         *(_for_cleaning() if whole else ()),
         Parameter(
             "nests",
@@ -270,6 +276,88 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
                 Choice("none", "none"),
             ),
             only_if=housed,
+        ),
+    )
+
+
+def _of_the_floor() -> tuple[Parameter, ...]:
+    """What carries the floor of a house."""
+    return (
+        Parameter(
+            "bearer_made",
+            "Floor bearers of",
+            "house",
+            "choice",
+            "same",
+            choices=(Choice("same", "as the frame"), Choice("own", "timber of their own")),
+            only_if=HOUSED_BY_ANY,
+            idle=(What.SPACE,),
+        ),
+        Parameter(
+            "bearer_section",
+            "Bearers sawn from",
+            "house",
+            "choice",
+            "2x4",
+            table="sections",
+            uses=(Use.FRAME,),
+            only_if=("bearer_made", "own"),
+            note="on edge, as thick as the frame",
+            idle=(What.SPACE,),
+        ),
+    )
+
+
+def _of_the_roosts() -> tuple[Parameter, ...]:
+    """What the bars of a house are sawn from, how they are turned, and what stands under them between their ends."""
+    return (
+        Parameter(
+            "roost_made",
+            "Roosts of",
+            "house",
+            "choice",
+            "same",
+            choices=(Choice("same", "as the frame"), Choice("own", "timber of their own")),
+            only_if=ROOSTING,
+            idle=(What.SPACE,),
+        ),
+        Parameter(
+            "roost_section",
+            "Roosts sawn from",
+            "house",
+            "choice",
+            "2x4",
+            table="sections",
+            uses=(Use.FRAME,),
+            only_if=("roost_made", "own"),
+            idle=(What.SPACE,),
+        ),
+        Parameter(
+            "roost_laid",
+            "Roosts laid",
+            "house",
+            "choice",
+            "flat",
+            choices=(
+                Choice(FLAT, "flat", "wide side up"),
+                Choice(ON_EDGE, "on edge", "stiffer, top edges eased"),
+            ),
+            only_if=ROOSTING,
+            idle=(What.SPACE, What.WEIGHT, What.MOVING, What.WIND),
+        ),
+        Parameter(
+            "roost_held",
+            "Roosts carried",
+            "house",
+            "choice",
+            "ends",
+            choices=(
+                Choice("ends", "at both ends"),
+                Choice(AT_RIBS, "on a rail at every rib"),
+                Choice(ON_POSTS, "on a post at every floor bearer"),
+            ),
+            only_if=ROOSTING,
+            idle=(What.SPACE, What.WIND),
         ),
     )
 

@@ -12,7 +12,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import bounds
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Duty, Item, Space
+from ergamot.core.frame.kinds import FURNISHES, Duty, Item, Space
 from ergamot.core.frame.parts.openings.choices import WantedOpening
 from ergamot.core.frame.parts.openings.plane import TOUCH_MM, Laid, lying_in
 from ergamot.core.frame.parts.site import Site, both
@@ -22,11 +22,9 @@ from ergamot.core.frame.structure import Member
 # A stick that only divides a wall or carries sheet makes way: what frames the opening does its work
 MAKES_WAY = frozenset({Duty.UPRIGHT, Duty.END_STUD, Duty.NOGGIN})
 # What stands on a stick, so that it cannot be taken out
-CARRIED = frozenset(
+CARRIED = FURNISHES | frozenset(
     {
         Duty.BEARER,
-        Duty.FURNITURE,
-        Duty.RACK,
         Duty.KNEE_BRACE,
         Duty.SIDE_BRACE,
         Duty.COLLAR,

@@ -19,8 +19,10 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.kinds import Duty, Item
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.pipe_kit.nodes import kind_of
+from ergamot.core.frame.rejoined import rejoined
 from ergamot.core.frame.steps import steps
 from ergamot.core.strength.pipe import pipe_checks
+from ergamot.core.strength.verdict import judge_strength
 from tests.soundness import area_vector, faults
 from tests.strategies import CATALOGUE, designs
 
@@ -36,7 +38,8 @@ def made(**values):
 
 
 def check_of(structure, what, farm=FARM):
-    return next(one for one in pipe_checks(structure, mass(structure), farm) if one.what == what)
+    whole = rejoined(structure)
+    return next(one for one in pipe_checks(whole, mass(structure), farm) if one.what == what)
 
 
 def test_every_pipe_is_cut_from_stop_to_stop():
@@ -181,9 +184,46 @@ def test_a_thinner_pipe_and_a_longer_bay_give_more():
     assert check_of(made(pipe="pvc-27"), what).ratio < usual
     assert check_of(made(bay=1300), what).ratio < usual
     sags = "top pipes sagging in the sun"
-    assert (
-        check_of(made(width=1800), sags).ratio > check_of(made(width=1290), sags).ratio
-    )  # a middle pipe halves the span
+    assert check_of(made(width=1800), sags).ratio < check_of(made(width=1290), sags).ratio
+
+
+@pytest.mark.parametrize(("width", "told_mm"), [(1200, 11.7), (1800, 76.8), (2400, 239.5)])
+def test_a_pipe_along_the_middle_holds_up_nothing(width, told_mm):
+    """It stands on nothing, so a cross pipe spans from post to post and carries its part of it. The worst is under mesh, which
+    weighs six times what a tarp does: at the lid it has half a bay of mesh on one side and of the lid's on the other."""
+    pen = made(width=width)
+    sag = check_of(pen, "top pipes sagging in the sun")
+    mesh = CATALOGUE.meshes["welded-25"].mass_kg_m2
+    area = 0.5 / 1400 * 1e6
+    second = math.pi * (D**4 - (D**2 - 4 * area / math.pi) ** 2) / 64
+    stiff = 0.35 * 0.75 * 2.8 * second / 1000
+    span = (width - D - 35) / 1000
+    middle = 0.0
+    if width > 1300:
+        bays = 3 * (BAY - 35) / 1000
+        crosses = [
+            one
+            for one in pen.hardware
+            if one.row and getattr(one.row, "kind", "") in (Fitting.CROSS, Fitting.TEE)
+        ]
+        on_it = [one for one in crosses if abs(one.place[1]) < 1 and one.place[2] > 300]
+        middle = (0.5 * bays + sum(one.kg for one in on_it)) / 4
+        assert len(on_it) == 4
+    load = 9.81 * (0.5 + mesh * BAY / 1000 + 8 * middle / (5 * span))
+    by_hand = 5 * load * span**4 / (384 * stiff) * 1000
+    assert sag.demand == pytest.approx(by_hand, rel=0.05)  # what mesh is lost round the lid's frame
+    assert sag.demand == pytest.approx(told_mm, rel=0.01)
+    assert (sag.ratio < 1) == (width > 1300)
+    judged = judge_strength(CATALOGUE, pen, mass(pen), FARM)
+    assert judged.finding.falls_short == (width > 1300)
+
+
+def test_pipes_of_one_line_are_told_together():
+    pen = made(width=1800)
+    judged = judge_strength(CATALOGUE, pen, mass(pen), FARM)
+    sag = next(one for one in judged.checks if one.what == "top pipes sagging in the sun")
+    assert {pen.by_ref[ref].duty for ref in sag.refs} == {Duty.CROSS_RAIL}
+    assert len(set(sag.refs)) == 8
 
 
 def test_no_other_frame_is_asked_what_pipe_is():

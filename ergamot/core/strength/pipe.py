@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from itertools import pairwise
 
+from shapely import Polygon, box
+
 from ergamot.core.catalogue.kinds import Made
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.frame.bending import (
@@ -15,9 +17,10 @@ from ergamot.core.frame.bending import (
     TUBE_E_GPA,
     tube_modulus,
 )
-from ergamot.core.frame.kinds import Duty
+from ergamot.core.frame.kinds import Duty, Item
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.structure import Member, Panel, Structure
+from ergamot.core.frame.rejoined import ONE_LINE_MM
+from ergamot.core.frame.structure import Member, Structure
 from ergamot.core.strength.check import Check
 from ergamot.core.strength.moving import MOVING_FACTOR
 from ergamot.core.weather.loads import MESH_DRAG
@@ -29,7 +32,8 @@ LEAN_OF_HEIGHT = (
     15.0  # height over lean in the design gust; judgement: more slackens mesh, and comes back crooked
 )
 SHEET_DRAG = 1.3  # pressure before and suction behind a low wall; EN 1991-1-4 table 7.1, zones D and E
-MIDDLE_MM = 1.0  # of arithmetic; may move
+FAR_MM = 1e5  # past any pen; may move
+LEVEL = 0.9  # a normal's part from which a covering lies on the top; may move
 LADDER = "1/(a*b/(12*EI) + a**2/(24*EI))"  # all of one pipe
 BEAM_SAG = "5*w*L**4/(384*EI)*1000"
 
@@ -66,32 +70,59 @@ def _stiff(work: Working, pipe: Member, count: float, left: float, words: str) -
     work.step("EI", "stiffness", "n*k*E*I/1000", "N m²")
 
 
-def _covering_over(structure: Structure, pipe: Member) -> Panel:
-    """What lies on a top pipe: the heaviest that reaches over it."""
+def _lies_on(structure: Structure, pipe: Member, places: list[float]) -> list[tuple[str, float]]:
+    """What lies on a cross pipe of the top, in words, and how much of it to a metre of the pipe, kg: of every covering the
+    strip from half way to the pipe before to half way to the one after. The sticks of a lid carry themselves."""
     x = pipe.centre[0]
-    over = [
-        panel
-        for panel in structure.standing
-        if panel.normal[2] > 0.9
-        and not panel.raised
-        and min(c[0] for c in panel.corners) - MIDDLE_MM <= x <= max(c[0] for c in panel.corners) + MIDDLE_MM
-    ]
-    return max(over, key=lambda panel: panel.kg_m2)
+    at = min(range(len(places)), key=lambda i: abs(places[i] - x))
+    start = (places[at - 1] + x) / 2 if at else -FAR_MM
+    end = (places[at + 1] + x) / 2 if at + 1 < len(places) else FAR_MM
+    found = []
+    for panel in structure.standing:
+        if panel.normal[2] <= LEVEL:
+            continue
+        seen = Polygon([c[:2] for c in panel.corners], [[c[:2] for c in hole] for hole in panel.holes])
+        strip_m2 = float(seen.intersection(box(start, -FAR_MM, end, FAR_MM)).area) / 1e6
+        if strip_m2 > 0:
+            kg_m = strip_m2 * panel.kg_m2 / pipe.length_mm * 1000
+            found.append((f"{panel.role}, {panel.label}", kg_m))
+    return found
+
+
+def _along_the_middle_kg(structure: Structure) -> float:
+    """What hangs on the middles of all cross pipes: the pipe that runs along there, and the fittings it is glued into."""
+    pipes = [m for m in structure.members if m.duty is Duty.RIDGE_TUBE]
+    if not pipes:
+        return 0.0
+    y, z = pipes[0].centre[1:]
+    fittings = (
+        one.kg
+        for one in structure.hardware
+        if one.item is Item.FITTING
+        and abs(one.place[1] - y) < ONE_LINE_MM
+        and abs(one.place[2] - z) < ONE_LINE_MM
+    )
+    return sum(m.dry_kg for m in pipes) + sum(fittings)
 
 
 def _sags(structure: Structure) -> Check:
-    """The longest cross pipe of the top, under itself and what lies on it, for years of summers."""
+    """The cross pipe of the top that sags most, under itself and what lies on it, for years of summers. It spans from post to
+    post: the pipe along the middle hangs on it, and lies on nothing."""
     across = [m for m in structure.members if m.duty is Duty.CROSS_RAIL]
-    pipe = max(across, key=lambda one: one.length_mm)
     places = sorted({m.centre[0] for m in across})
-    bay = max((b - a for a, b in pairwise(places)), default=0.0)
-    cover = _covering_over(structure, pipe)
+    middle = _along_the_middle_kg(structure) / max(1, len(places))
+    loads = {pipe.ref: _lies_on(structure, pipe, places) for pipe in across}
+    pipe = max(across, key=lambda one: sum(kg for _, kg in loads[one.ref]) * one.length_mm**3)
     work = Working()
     work.given("m", "the pipe", pipe.section.kg_m or 0.0, "kg/m", pipe.section.source)
-    work.given("g", f"what lies on it: {cover.label}", cover.kg_m2, "kg/m²", "the frame")
-    work.given("c", "width of it a pipe carries", bay / 1000, "m", "the frame")
-    work.step("w", "load along it", "9.81*(m + g*c)", "N/m")
-    work.given("L", "span", pipe.length_mm / 1000, "m", "the frame")
+    names = []
+    for i, (words, kg_m) in enumerate(loads[pipe.ref], 1):
+        work.given(f"g{i}", f"what lies on it: {words}", kg_m, "kg/m", "the frame")
+        names.append(f"g{i}")
+    work.given("L", "span from post to post", pipe.length_mm / 1000, "m", "the frame")
+    work.given("m_r", "its part of the pipe along the middle, and its fitting", middle, "kg", "the frame")
+    hung = " + 8*m_r/(5*L)" if middle else ""  # in the middle it sags it as much as so much spread evenly
+    work.step("w", "load along it", f"9.81*({' + '.join(['m', *names])}{hung})", "N/m", "beam theory")
     _stiff(work, pipe, 1, PVC_CREEP * PVC_WARM, "of it left after years, warm")
     work.step("y", "sag in the middle", BEAM_SAG, "mm", "beam theory")
     work.given("s", "span over sag at the most", SAG_OF_PLASTIC, "", "a judgement")

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Finding, Grade, Phrase, Telling, What, phrase
 from ergamot.core.frame.mass import Mass
-from ergamot.core.frame.rejoined import rejoined
+from ergamot.core.frame.rejoined import parts_of, rejoined
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import Haul, usual_haul
 from ergamot.core.gear.telling import FAR_MORE
@@ -84,9 +84,10 @@ def judge_strength(
         *pipe_checks(whole, weighed, farm),
         *((*roost_checks(whole, birds), *floor_checks(whole, birds)) if birds else ()),
     ]
-    after = dict(one.parts for one in structure.splices)
+    parts = parts_of(structure)
     told = (
-        replace(one, refs=(*one.refs, *(after[ref] for ref in one.refs if ref in after))) for one in found
+        replace(one, refs=(*one.refs, *(part for ref in one.refs for part in parts.get(ref, ()))))
+        for one in found
     )
     checks = tuple(sorted(told, key=lambda check: check.rank))
     used: dict[str, float] = {}

@@ -24,6 +24,7 @@ from ergamot.core.strength.standing import birds_of
 from ergamot.core.strength.verdict import Strength, judge_strength
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import Grips, grips, parked
+from ergamot.core.weather.leaves import leaves
 from ergamot.core.weather.loads import Loads, wind_loads
 from ergamot.core.weather.speed import local_factor
 from ergamot.core.weather.threshold import Stability, Stands, as_grip_varies, thresholds
@@ -168,7 +169,7 @@ def judge(
     return Judged(
         space=space.saying(partial(_said_of_inside, structure, flock, farm, inside)),
         moving=judge_moving(catalogue, structure, weighed, farm, moved),
-        wind=judge_wind(stands, farm),
+        wind=judge_wind(stands, farm, leaves(structure, stands.poor, farm.design_gust_ms)),
         floor_m2=floor_m2,
         mass=weighed,
         moved=moved,

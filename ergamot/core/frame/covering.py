@@ -39,6 +39,7 @@ class Coat:
     own_kg: float | None = None
     closes: str = ""  # the opening it is the leaf of
     cut_out: bool = False  # of another covering: nothing is bought for it
+    hangs: bool = False  # by its upper edge alone: its foot is rolled on a batten
 
 
 def wall(role: str, what: Covering, inside: Space = Space.RUN) -> Coat:
@@ -205,4 +206,5 @@ def _panel(ref: str, face: Face, coat: Coat, piece: _Piece, raised: bool) -> Pan
         under=coat.under,
         closes=coat.closes,
         raised=raised,
+        hangs=coat.hangs,
     )

@@ -103,7 +103,7 @@ class Panel:
     `covering` is None for a part the keeper has. `solidity` is 1 for sheet; for mesh, the share of its area that is
     wire. `backed_m2` is the part of its area that lies on sticks, `bearings_mm` how far it lies on each. `outside` and
     `inside` are the spaces on its two sides. `under` says that another covering lies over it, `closes` which opening it
-    is the leaf of, `raised` that it lies on a frame of its own before the face. Strips of one bent sheet share a
+    is the leaf of, `raised` that it lies on a frame of its own before the face, `hangs` that it is held along its upper edge alone. Strips of one bent sheet share a
     `piece`; `cut_mm` is the rectangle it is cut from.
     """
 
@@ -131,6 +131,7 @@ class Panel:
     bearings_mm: tuple[float, ...] = ()
     closes: str = ""
     raised: bool = False
+    hangs: bool = False
 
     @property
     def label(self) -> str:

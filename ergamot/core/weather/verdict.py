@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from functools import partial
 
 import numpy as np
 
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Finding, Grade, Phrase, Telling, What, phrase
+from ergamot.core.finding import Finding, Grade, Phrase, Telling, What, phrase, rank_of
 from ergamot.core.units import Quantity
 from ergamot.core.weather.body import WindBody
 from ergamot.core.weather.gust_steps import gust_working, side_of
+from ergamot.core.weather.leaves import Leaf, tearing
 from ergamot.core.weather.speed import LEAST_HEIGHT_M
 from ergamot.core.weather.threshold import Gusts, Stability, Stands, as_good_as
 
@@ -23,12 +25,12 @@ ARCH_KNOWN = 0.6  # rise over base, ASCE 7 arched roofs
 WIDE = 1.05  # a narrower band is not worth telling; may move
 
 
-def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
-    """Does the parked pen stand in the keeper's design gust, whichever way it blows?
+def judge_wind(stands: Stands, farm: FarmConditions, torn: Sequence[Leaf] = ()) -> Finding:
+    """Judge whether the parked pen stands in the keeper's design gust, whichever way it blows, and nothing is torn off it.
 
-    Args: stands, of the parked pen; farm, with the design gust.
+    Args: stands, of the parked pen; farm, with the design gust; torn, what can be torn off it.
     Returns: the Wind finding; its ratio is the gust it stands on poor grip over the design gust, its least the one it
-        stands as is usual.
+        stands as is usual; of what tears off before that, the gust that does it after a season outdoors, and new.
     Source: static panel method, EN 1991-1-4 and ASCE 7 coefficients.
 
     >>> from ergamot.core.weather.body import wind_body
@@ -39,17 +41,46 @@ def judge_wind(stands: Stands, farm: FarmConditions) -> Finding:
     'wind'
     """
     gust = farm.design_gust_ms
+    ratio, least = stands.poor.worst.least / gust, stands.usual.worst.least / gust
+    first = min(torn, key=lambda one: one.rank(gust), default=None)
+    if first is not None and first.rank(gust) < rank_of(ratio, least):
+        return Finding(
+            what=What.WIND,
+            title="Wind",
+            ratio=first.tears_ms / gust,
+            least=first.new_ms / gust,
+            tell=partial(_torn, first, stands, farm),
+            costs=partial(phrase, COST_OF_CLOTH),
+        )
     return Finding(
         what=What.WIND,
         title="Wind",
-        ratio=stands.poor.worst.least / gust,
-        least=stands.usual.worst.least / gust,
-        tell=partial(_telling, stands, farm),
+        ratio=ratio,
+        least=least,
+        tell=partial(_telling, stands, farm, first),
         costs=partial(phrase, COST),
     )
 
 
-def _telling(stands: Stands, farm: FarmConditions) -> Telling:
+def _torn(first: Leaf, stands: Stands, farm: FarmConditions) -> Telling:
+    """Where something is torn off before the pen itself moves."""
+    gust = farm.design_gust_ms
+    standing = _telling(stands, farm)
+    figures = {"tears": Quantity(first.tears_ms, "ms"), "limit": Quantity(gust, "ms")}
+    short = rank_of(first.tears_ms / gust, first.new_ms / gust)[0] == Grade.SHORT.level
+    return replace(
+        standing,
+        sentence=phrase(f"the {first.role} tears off at {{tears}}; your gust is {{limit}}", **figures),
+        figure=phrase("stands {tears}", **figures),
+        working=tearing(first, stands.poor, gust).steps,
+        answer="least" if short else "ratio",
+        details=(standing.sentence, *standing.details),
+        band=None,
+        band_words=None,
+    )
+
+
+def _telling(stands: Stands, farm: FarmConditions, first: Leaf | None = None) -> Telling:
     figures = {
         name: Quantity(one.worst.least, "ms")
         for name, one in (("poor", stands.poor), ("usual", stands.usual), ("firm", stands.firm))
@@ -74,6 +105,7 @@ def _telling(stands: Stands, farm: FarmConditions) -> Telling:
         details=(
             told_of_headings(headings(stands)),
             *_details(stands.poor),
+            *([_goes(first)] if first is not None else []),
             *_beyond(stands.poor.loads.body),
         ),
         band=(stands.poor.worst.least / gust, stands.firm.worst.least / gust) if _wide(stands) else None,
@@ -82,10 +114,17 @@ def _telling(stands: Stands, farm: FarmConditions) -> Telling:
     )
 
 
+def _goes(first: Leaf) -> Phrase:
+    return phrase(f"the {first.role} tears off at {{tears}}", tears=Quantity(first.tears_ms, "ms"))
+
+
 def _wide(stands: Stands) -> bool:
     return stands.firm.worst.least >= WIDE * stands.poor.worst.least
 
 
+COST_OF_CLOTH = (
+    "new it holds, after a season it may not: batten its edges anew, or take heavier cloth or board"
+)
 COST = "on a greasy day it goes; cheapest: a pair of anchors more, or its best end turned to a gale"
 _SENTENCES = {
     Grade.SHORT: "{} first, wind from {}, at {{usual}} on usual grip; your gust is {{limit}}",

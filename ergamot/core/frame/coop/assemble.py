@@ -188,7 +188,7 @@ def _curtains(site: Site, pen: Chosen, x: Flat) -> None:
     z = (foot, foot + batten.deep_mm)
     for name in ("right", "left"):
         face = site.faces[name]
-        site.cover.cover(face, Coat("side tarp", pen.curtain_of, Group.WALLS), x, (0, face.top))
+        site.cover.cover(face, Coat("side tarp", pen.curtain_of, Group.WALLS, hangs=True), x, (0, face.top))
         free = [(max(low, x[0]), min(high, x[1])) for low, high in beside_gear(site, pen.half, z[1])]
         runs = [pairwise(evenly(a, b, batten.longest_mm)) for a, b in free if b - a > LEAST_CURTAIN_MM]
         for run in chain.from_iterable(runs):

@@ -26,6 +26,7 @@ from ergamot.core.frame.parameters import Kind, Value, speaking
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
+from ergamot.core.frame.usable import usable_floor_m2
 from ergamot.core.stock.cost_estimate import estimated_cost
 from ergamot.exchange.design_file import read_design
 from ergamot.operations.flocks import flock_of
@@ -212,7 +213,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         views=(view(structure, "plan"), view(structure, "side"), view(structure, "end")),
         parts=model(structure),
         birds=birds(structure, flock),
-        space_days=space_by_day(flock, need, structure.floor_under_m2(1000 * need.floor_head_m)),
+        space_days=space_by_day(flock, need, usable_floor_m2(structure, 1000 * need.floor_head_m)),
         about_cost=estimated_cost(structure, work.catalogue),
         kinds=kinds,
         speaking=frozenset(one.name for one in speaking(declared, design.values)),

@@ -18,6 +18,7 @@ from ergamot.core.finding import Finding, What, rank_of
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.frame.usable import usable_floor_m2
 from ergamot.core.ground.footprint import pen_size
 from ergamot.core.ground.stay import day_load
 from ergamot.core.weather.leaves import leaves
@@ -72,7 +73,9 @@ def test_the_working_and_the_engine_agree(design, flock):
     )
     assert worked["weight"]["m_fresh"] == pytest.approx(judged.mass.fresh_kg, rel=1e-5)
     head_mm = 1000 * CATALOGUE.floor_needs[flock.strain.kind].floor_head_m
-    assert worked["space"]["has"] == pytest.approx(structure.floor_under_m2(head_mm) / flock.placed, rel=1e-5)
+    assert worked["space"]["has"] == pytest.approx(
+        usable_floor_m2(structure, head_mm) / flock.placed, rel=1e-5
+    )
 
 
 @given(designs(), flocks())

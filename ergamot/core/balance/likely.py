@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
+from ergamot.core.balance.fitting import fitted
 from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import Flock
@@ -15,11 +16,12 @@ from ergamot.core.frame.design import Design, build, make_design
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.shapes import shape_of
+from ergamot.core.frame.usable import usable_floor_m2
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
 
 MOST_FLOOR = 1.3  # more floor than this over what is enough is carried for nothing; judgement
 HALF_APART_MM = 100.0  # a half this near a stock length is no size of its own
-KEPT_FLOORS = 64  # of a way of building for a kind of bird; may move
+KEPT_FLOORS = 64  # of a way of building for a flock; may move
 LEAST_USABLE = 0.3  # of a floor; a shape with less is no pen for these birds
 
 
@@ -54,7 +56,7 @@ def likely_sizes(
     proposal = shape_of(shape).proposal
     section = catalogue.sections[proposal.section]
     row = pick(catalogue.floor_needs, flock.strain.kind, "strain")
-    floor = _usual_floor(catalogue, shape, tuple(fixed.items()), 1000 * row.floor_head_m)
+    floor = _usual_floor(catalogue, flock, shape, tuple(fixed.items()), 1000 * row.floor_head_m)
     need = needed_floor_m2(flock, row.at_night if floor.ranges else row) / floor.usable
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
     sizes = [
@@ -83,15 +85,15 @@ class _Floor:
 
 @lru_cache(maxsize=KEPT_FLOORS)
 def _usual_floor(
-    catalogue: Catalogue, shape: str, given: tuple[tuple[str, Value], ...], head_mm: float
+    catalogue: Catalogue, flock: Flock, shape: str, given: tuple[tuple[str, Value], ...], head_mm: float
 ) -> _Floor:
-    """The same of every flock of a kind."""
-    design = _usual(catalogue, shape, dict(given))
+    """As high as these birds want it."""
+    design = fitted(catalogue, flock, shape, dict(given)) or _usual(catalogue, shape, dict(given))
     usual = build(design, catalogue)
     body = usual.body
     sizes = ((body.floor_x, design.values["length"]), (body.floor_y, design.values["width"]))
     along, across = (float(outer) - (high - low) for (low, high), outer in sizes)
-    usable = max(LEAST_USABLE, usual.floor_under_m2(head_mm) / body.floor_m2)
+    usable = max(LEAST_USABLE, usable_floor_m2(usual, head_mm) / body.floor_m2)
     return _Floor((along, across), usable, usual.ranges)
 
 

@@ -17,6 +17,7 @@ from ergamot.core.flock.space import IN_HOUSE, INSIDE, judge_space
 from ergamot.core.frame.mass import Mass, mass
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.structure import Structure
+from ergamot.core.frame.usable import usable_floor_m2
 from ergamot.core.gear.haul import Haul, usual_haul
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.strength.floors import told_of_steps
@@ -157,7 +158,7 @@ def judge(
     moved = usual_haul(catalogue, structure, weighed, farm, farm.crew)
     birds = birds_of(flock, need)
     strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm), moved, birds)
-    floor_m2 = structure.floor_under_m2(1000 * need.floor_head_m)
+    floor_m2 = usable_floor_m2(structure, 1000 * need.floor_head_m)
     space = judge_space(
         flock,
         need,

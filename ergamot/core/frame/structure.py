@@ -23,10 +23,6 @@ from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space, Stands, When
 from ergamot.core.records import record
 
-LEANS = 0.02  # a normal's part from which a covering is neither upright nor level
-NO_FLOOR_M2 = 0.001  # as good as none
-LEAST_FLOOR_MM = 300.0  # narrower is no floor; 1999/74/EC article 2
-
 
 @record
 class Cut:
@@ -409,30 +405,6 @@ class Structure:
             if item.size_mm:
                 ys += [item.place[1] - item.size_mm[1] / 2, item.place[1] + item.size_mm[1] / 2]
         return Size(max(xs) - min(xs), max(ys) - min(ys))
-
-    def floor_under_m2(self, head_mm: float) -> float:
-        """Floor the birds live on with so much clear height over it, where it is wide enough to walk on: inside the base
-        rails, or of a house they range from.
-
-        Every covering that leans over it cuts some off at the height of a bird's head. Raised floors stand over
-        as much of the run as they take from it.
-        """
-        (low, high), (x0, x1) = self.body.floor_y, self.body.floor_x
-        head_mm += self.floor_z_mm
-        for panel in self.standing:
-            _, ny, nz = panel.normal
-            if (
-                panel.inside is not self.living
-                or panel.outside
-                or abs(nz) < LEANS
-                or abs(panel.normal[0]) > LEANS
-            ):
-                continue
-            room = -nz * (head_mm - panel.centre[2]) + ny * panel.centre[1]  # ny·y may be at most this
-            if abs(ny) > LEANS:
-                low, high = (low, min(high, room / ny)) if ny > 0 else (max(low, room / ny), high)
-        wide = high - low if high - low >= LEAST_FLOOR_MM else 0.0
-        return max(NO_FLOOR_M2, wide * (x1 - x0) / 1e6)
 
     @cached_property
     def standing(self) -> tuple[Panel, ...]:

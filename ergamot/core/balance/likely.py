@@ -10,11 +10,13 @@ from functools import lru_cache
 from ergamot.core.balance.fitting import fitted
 from ergamot.core.catalogue import Catalogue, Section, pick
 from ergamot.core.errors import OutOfRange
+from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import needed_floor_m2
 from ergamot.core.frame.design import Design, build, make_design
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.built import BUILT, IN_THE_FIELD
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.usable import usable_floor_m2
 from ergamot.core.stock.sticks import KERF_MM, TRIM_MM
@@ -41,16 +43,16 @@ def likely_gears(shape: str, fixed: Mapping[str, Value]) -> list[Mapping[str, Va
 
 
 def likely_sizes(
-    catalogue: Catalogue, flock: Flock, shape: str, fixed: Mapping[str, Value]
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shape: str, fixed: Mapping[str, Value]
 ) -> tuple[list[Flat], list[Flat]]:
-    """Lengths and widths of a shape that are enough for a flock, and the rest.
+    """List lengths and widths of a shape that are enough for a flock, and the rest, of those that get to the field.
 
-    Args: catalogue; flock; shape, its key; fixed, values that are not to change.
+    Args: catalogue; flock; farm, with the way to its field; shape, its key; fixed, values that are not to change.
     Returns: (length, width) in mm, the smallest that is enough first and none much larger; then all others, the largest first.
     Raises: UnknownChoice.
     Source: common practice; sizes of stock.
 
-    >>> likely_sizes(c, broilers(), "low-pen", {})[0][0]
+    >>> likely_sizes(c, broilers(), farm(), "low-pen", {})[0][0]
     (3657.6, 1828.8)
     """
     proposal = shape_of(shape).proposal
@@ -59,9 +61,10 @@ def likely_sizes(
     floor = _usual_floor(catalogue, flock, shape, tuple(fixed.items()), 1000 * row.floor_head_m)
     need = needed_floor_m2(flock, row.at_night if floor.ranges else row) / floor.usable
     limits = {p.name: (p.low, p.high) for p in shape_of(shape).parameters if p.name in ("length", "width")}
+    goes = proposal.widths_mm if fixed.get(BUILT) == IN_THE_FIELD else _through(proposal.widths_mm, farm)
     sizes = [
         (long, wide)
-        for long, wide in _all_sizes(section, proposal.widths_mm)
+        for long, wide in _all_sizes(section, goes)
         if limits["length"][0] <= long <= limits["length"][1]
         and limits["width"][0] <= wide <= limits["width"][1]
     ]
@@ -95,6 +98,11 @@ def _usual_floor(
     along, across = (float(outer) - (high - low) for (low, high), outer in sizes)
     usable = max(LEAST_USABLE, usable_floor_m2(usual, head_mm) / body.floor_m2)
     return _Floor((along, across), usable, usual.ranges)
+
+
+def _through(widths_mm: tuple[float, ...], farm: FarmConditions) -> tuple[float, ...]:
+    """The widths that go through the narrowest place on the way to the field; the least where none does."""
+    return tuple(wide for wide in widths_mm if wide <= farm.narrowest_mm) or (min(widths_mm),)
 
 
 def _usual(catalogue: Catalogue, shape: str, fixed: Mapping[str, Value]) -> Design:

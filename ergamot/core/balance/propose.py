@@ -61,8 +61,8 @@ def propose(
     >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> f = make_flock(c, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
-    >>> propose(c, f, make_conditions(c), "low-pen").values["gear"]
-    'boards'
+    >>> propose(c, f, make_conditions(c), "low-pen").shape
+    'low-pen'
     """
     return proposed(catalogue, flock, farm, shape, tuple((fixed or {}).items())).design
 
@@ -145,7 +145,7 @@ def first_look(
     gears = likely_gears(shape, asked.fixed)
     if gear_of is not None:
         gears = [gear for gear in gears if gear.items() <= gear_of.design.values.items()] or gears
-    near, others = likely_sizes(catalogue, asked.flock, shape, asked.fixed)
+    near, others = likely_sizes(catalogue, asked.flock, asked.farm, shape, asked.fixed)
     stout = STOUT if parameter_of(shape, "axle_steel") else {}
 
     def look(size: Flat, gear: Mapping[str, Value]) -> Candidate | None:

@@ -20,6 +20,7 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.structure import Structure
+from ergamot.core.gear.passing import sticks
 
 HOW_MANY = 3
 # Of what is good in Space, where a shape looks best: what is changed of it then gives no more room
@@ -116,12 +117,14 @@ def _proposed(catalogue: Catalogue, way: _Way) -> Candidate:
 
 
 def _start(catalogue: Catalogue, way: _Way, pen: Candidate) -> Start | None:
-    """A proposal as a start, kept for whoever begins from it; none where it is not good in Space to the leaving day."""
+    """A proposal as a start, kept for whoever begins from it; none where it is not good in Space to the leaving day, or does not get to
+    the field."""
     remember(catalogue, way.flock, way.farm, way.shape, way.given, pen)
     structure = build(pen.design, catalogue)
     judged = judge(catalogue, structure, way.flock, way.farm)
     lacking = tools_lacking(SHAPES[way.shape].tools, way.farm.tools)
-    return Start(pen, way.school, structure, judged, lacking) if judged.space.ratio >= 1 else None
+    there = judged.space.ratio >= 1 and sticks(structure, way.farm) is None
+    return Start(pen, way.school, structure, judged, lacking) if there else None
 
 
 def _rank(start: Start) -> tuple[int, int, float, int, float]:

@@ -10,6 +10,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.frame.parameters import Value, read_values
 from ergamot.core.frame.parts.anchorage import ANCHORAGE_PARAMETERS, anchored_down
+from ergamot.core.frame.parts.built import BUILT, IN_THE_FIELD
 from ergamot.core.frame.parts.openings import as_usual, likely_places, lower
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
@@ -141,7 +142,8 @@ def build(design: Design, catalogue: Catalogue) -> Structure:
     True
     """
     structure = _framed(design.shape, _of_the_frame(design.values), catalogue)
-    return anchored_down(structure, design.values, catalogue)
+    tied = anchored_down(structure, design.values, catalogue)
+    return replace(tied, built_in_field=design.values[BUILT] == IN_THE_FIELD)
 
 
 def _of_the_frame(values: Mapping[str, Value]) -> tuple[tuple[str, Value], ...]:

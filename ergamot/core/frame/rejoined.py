@@ -18,8 +18,9 @@ ONE_LINE_MM = (
 
 
 def parts_of(structure: Structure) -> Mapping[str, tuple[str, ...]]:
-    """Name the sticks that bear as one: the parts of a spliced rail, and the pipes of a top cross line, which meet in fittings
-    that nothing stands under.
+    """Name the sticks that bear as one.
+
+    They are the parts of a spliced rail, and the pipes of a top cross line, which meet in fittings that nothing stands under.
 
     Args: structure.
     Returns: references of the other parts, by that of the first; none where every stick is whole.

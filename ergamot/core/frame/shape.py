@@ -12,6 +12,7 @@ from ergamot.core.errors import UnknownChoice
 from ergamot.core.finding import What
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.anchorage import ANCHORAGE_PARAMETERS
+from ergamot.core.frame.parts.built import BUILT_PARAMETER
 from ergamot.core.frame.parts.openings import openings_of
 from ergamot.core.frame.several import Several
 from ergamot.core.frame.structure import Structure
@@ -106,7 +107,7 @@ class Shape:
     @cached_property
     def parameters(self) -> tuple[Parameter, ...]:
         """Its own and what any pen may have besides, but for what could never matter to it."""
-        every = (*self.own, *ANCHORAGE_PARAMETERS)
+        every = (*self.own, *ANCHORAGE_PARAMETERS, BUILT_PARAMETER)
         offered = {one.name: {choice.key for choice in one.choices} for one in every if one.choices}
         return tuple(
             one

@@ -322,7 +322,8 @@ class Size:
 
 @record
 class Structure:
-    """A whole pen as built. `faces` are its outside, `within` the walls between two of its spaces."""
+    """A whole pen as built. `faces` are its outside, `within` the walls between two of its spaces. One that `comes_apart` is carried
+    to the field in flat pieces."""
 
     shape: str
     members: tuple[Member, ...]
@@ -351,6 +352,8 @@ class Structure:
     living: Space = Space.RUN
     within: tuple[Face, ...] = ()
     splices: tuple[Splice, ...] = ()
+    comes_apart: bool = False
+    built_in_field: bool = False
 
     @property
     def ranges(self) -> bool:

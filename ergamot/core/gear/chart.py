@@ -23,6 +23,7 @@ from ergamot.core.gear.haul import (
     ratios_of,
     ruling_of,
 )
+from ergamot.core.gear.passing import clears_hump_mm
 from ergamot.core.gear.people import recommended_n
 from ergamot.core.gear.raising import Raising
 from ergamot.core.gear.tasks import Task
@@ -95,6 +96,7 @@ def moving_chart(
     can = movers_strength(catalogue, structure, farm.crew)
     level = haul(structure, weighed, farm.moving_ground, 0.0, can)
     own = [(weighed.fresh_kg, weighed.fresh_centre[0])]
+    clears = clears_hump_mm(structure)
     return MovingChart(
         grounds=tuple(
             _on(structure, weighed, ground, farm, catalogue) for ground in catalogue.grounds.values()
@@ -106,7 +108,7 @@ def moving_chart(
         balance_x=_balance(structure, weighed, can.lift.good) if structure.carried else None,
         swing_radius=_swing(structure),
         turn_force=turning_n(structure, weighed, farm.moving_ground, level.keep),
-        clears_hump=_clears(structure),
+        clears_hump=None if clears is None else clears / 1000,
         passage_width=structure.hauled_size.wide_mm / 1000,
         raised=level.raised,
     )
@@ -226,14 +228,3 @@ def turning_n(structure: Structure, weighed: Mass, ground: Ground, rolling_n: fl
     wide = (structure.body.y[1] - structure.body.y[0]) / 1000
     spun = SCRUB_MU * load * axle.wheel.width_mm / 1000 / 4
     return (spun + rolling_n * wide / 2) / arm
-
-
-def _clears(structure: Structure) -> float | None:
-    """The hump that passes under a pen half way between its wheels and its hands, carried; None on skids."""
-    axle = structure.axle
-    if axle is None:
-        return None
-    if structure.front_axle is not None:
-        return min(axle.rise_mm, structure.front_axle.rise_mm) / 1000
-    raised = max(0.0, CARRY_M * 1000 - structure.grip.z_mm)
-    return (axle.rise_mm + raised) / 2000

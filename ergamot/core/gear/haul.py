@@ -21,6 +21,7 @@ from ergamot.core.gear.moving_steps import (
     throw_steps,
     two_axle_steps,
 )
+from ergamot.core.gear.passing import clears_hump_mm
 from ergamot.core.gear.people import (
     FARTHEST_M,
     GUIDELINE,
@@ -58,12 +59,14 @@ class Haul:
     """One move on one state of the ground, uphill, and what its crew can of it: all of it stands in `work`.
 
     Forces in N; `axle` is the load on the heavier pair of wheels; `throw` at a lever's handle; `raised`, putting wheels
-    under; `bump`, m, the largest it gets over. What the gear does not ask is 0 or None.
+    under; `bump`, m, the largest it gets over; `clears_mm`, the hump that passes under it. What the gear does not ask is 0 or
+    None.
     """
 
     ground: Ground
     work: Working
     raised: Raising | None
+    clears_mm: float | None
 
     @property
     def lift(self) -> float:
@@ -99,7 +102,7 @@ class Haul:
         return sinks(self.work)
 
     def over(self, farm: FarmConditions) -> Working:
-        """The same on a farm's own turf: the working goes on to the bumps of it."""
+        """The same on a farm's own turf: the working goes on to the bumps of it, and to its humps where they touch."""
         work = self.work.copy()
         if self.bump is not None:
             work.given(
@@ -111,6 +114,19 @@ class Haul:
             )
             work.by(CLIMBS)
             work.by(CLIMBS_AT_MOST)
+        if self.clears_mm is not None and self.clears_mm < farm.hump_mm:
+            work.given("h_clear", "hump that passes under it", self.clears_mm, "mm", "the frame")
+            work.given("h_hump", "humps of your ground", farm.hump_mm, "mm", "your farm")
+            work.step("r_hump", "passes under it over what there is", "h_clear/h_hump")
+            work.given(
+                "mu_h",
+                f"friction of its rails, {self.ground.label}",
+                self.ground.pulling_mu,
+                "",
+                self.ground.source,
+            )
+            work.step("F_hump", "dragged over it on its rails", "mu_h*W + F_slope", "N", "statics")
+            work.step("s_hump", "the most over what that takes", "max(r_hump, most_start/F_hump)")
         return work
 
 
@@ -160,7 +176,7 @@ def haul(
     if raised:
         raise_steps(work, structure, raised)
         _against(work, Task.RAISE, f"with {WITH[raised.by]}", raised.can, raised.source)
-    return Haul(ground, work, raised)
+    return Haul(ground, work, raised, clears_hump_mm(structure))
 
 
 def usual_haul(

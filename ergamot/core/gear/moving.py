@@ -23,10 +23,12 @@ from ergamot.core.gear.haul import (
     ruling_of,
     usual_haul,
 )
+from ergamot.core.gear.passing import Stuck, sticks
 from ergamot.core.gear.people import Strength
 from ergamot.core.gear.tasks import Task
 from ergamot.core.gear.telling import WHEN_IT_SINKS, told_of_task
 from ergamot.core.units import G, Quantity
+from ergamot.core.working import Working
 
 CAUTIONS = (
     "Lift with straight back and bent knees; stop when it is more than you can do comfortably.",
@@ -49,8 +51,10 @@ class _Move:
 
     farm: FarmConditions
     moved: Haul
+    work: Working
     ratios: Mapping[Task, Over]
     least: Over
+    stuck: Stuck | None
 
     @property
     def rank(self) -> Rank:
@@ -82,9 +86,11 @@ def judge_moving(
     >>> [judge_moving(c, s, mass(s), make_conditions(c, crew=crew)).word for crew in ("teenager", "man")]
     ['short', 'hard']
     """
+    stuck = sticks(structure, farm)
     moves = [
         _move(
             replace(farm, crew=crew),
+            stuck,
             moved if moved and crew == farm.crew else usual_haul(catalogue, structure, weighed, farm, crew),
         )
         for crew in farm.movers
@@ -100,15 +106,21 @@ def judge_moving(
     )
 
 
-def _move(farm: FarmConditions, moved: Haul) -> _Move:
-    ratios = ratios_of(moved.over(farm))
-    return _Move(farm, moved, ratios, least_of(ratios))
+def _move(farm: FarmConditions, stuck: Stuck | None, moved: Haul) -> _Move:
+    work = moved.over(farm)
+    if stuck is not None:
+        work.given("b_has", "room there is on the way to the field", stuck.has_mm, "mm", "your farm")
+        work.given("b_needs", "what it takes as it is hauled", stuck.needs_mm, "mm", "the frame")
+        work.step(f"r_{stuck.task}", "room over what it takes", "b_has/b_needs")
+        work.step(f"s_{stuck.task}", "the same: nobody's strength widens it", "b_has/b_needs")
+    ratios = ratios_of(work)
+    return _Move(farm, moved, work, ratios, least_of(ratios), stuck)
 
 
 def _telling(catalogue: Catalogue, structure: Structure, weighed: Mass, move: _Move) -> Telling:
     farm, moved = move.farm, move.moved
     can = movers_strength(catalogue, structure, farm.crew)
-    work = moved.over(farm)
+    work = move.work.copy()
     for symbol, mark, says in (("ratio", "r", "against the guideline"), ("least", "s", "against the most")):
         names = ", ".join(f"{mark}_{name}" for name in move.ratios)
         work.step(symbol, f"{says}, the least of these rules", f"min({names})")
@@ -120,7 +132,7 @@ def _telling(catalogue: Catalogue, structure: Structure, weighed: Mass, move: _M
     )
     grade = graded(move.least.good, move.least.most)
     return Telling(
-        sentence=told_of_task(ruling_of(move.ratios), grade, work, farm),
+        sentence=_sentence(move, grade, work),
         figure=headline,
         limit=phrase(
             farm.crew.label + " easily: lift {lift}, start {start}, keep {keep}",
@@ -135,6 +147,13 @@ def _telling(catalogue: Catalogue, structure: Structure, weighed: Mass, move: _M
         band_words=band_words,
         cautions=cautions(structure, farm),
     )
+
+
+def _sentence(move: _Move, grade: Grade, work: Working) -> Phrase:
+    ruling = ruling_of(move.ratios)
+    if move.stuck is not None and ruling is move.stuck.task:
+        return move.stuck.words
+    return told_of_task(ruling, grade, work, move.farm)
 
 
 def _standing_by(farm: FarmConditions, can: Strength) -> tuple[Phrase, ...]:

@@ -15,6 +15,7 @@ class Task(StrEnum):
     CARRY = "carry"
     THROW = "throw"
     RAISE = "raise"
+    HUMP = "hump"
     HOLD = "hold"
     PASSAGE = "passage"
     BEND = "bend"
@@ -33,6 +34,7 @@ _WORDS = {
     Task.CARRY: "carry while pulling",
     Task.THROW: "throw a lever over",
     Task.RAISE: "raise an end to put wheels under",
+    Task.HUMP: "get it over a hump of the field",
     Task.HOLD: "hold it back downhill",
     Task.PASSAGE: "get through the narrowest place",
     Task.BEND: "get round the bend at its end",

@@ -116,7 +116,12 @@ def told(structure: Structure, chart: MovingChart, farm: FarmConditions) -> Iter
         )
     needs = 1000 * chart.passage_width
     beside = (farm.narrowest_mm - needs) / 2
-    fits = "it goes through yours" if beside >= 0 else "yours is narrower: it does not get to the field"
+    narrower = "yours is narrower: it does not get to the field"
+    if structure.built_in_field:
+        narrower = "yours is narrower: it is built in the field"
+    elif structure.comes_apart:
+        narrower = "yours is narrower: taken apart it is carried through"
+    fits = "it goes through yours" if beside >= 0 else narrower
     tight = ", with less beside it than the {spare} one would like" if 0 <= beside < PASSAGE_SPARE_MM else ""
     yield phrase(
         f"needs a passage of {{needs}}; {fits}{tight}",
@@ -175,6 +180,12 @@ def told_of_task(task: Task, grade: Grade, work: Working, farm: FarmConditions) 
                 f"hard for {who}: {turf}, over {{easy}} a wheel goes easily", easy=easy, needs=needs
             )
         return phrase(f"{who} can get a wheel over {{easy}}; {turf}", easy=easy, needs=needs)
+    if task is Task.HUMP:
+        told = {"clears": Quantity(work.known["h_clear"], "mm"), "hump": Quantity(work.known["h_hump"], "mm")}
+        if grade is Grade.SHORT:
+            words = f"it sticks on your humps of {{hump}}: {{clears}} passes under it, and {who} cannot drag it over"
+            return phrase(words, **told)
+        return phrase("it drags over your humps of {hump}: {clears} passes under it", **told)
     can, most, takes = (work.known[f"{mark}_{task}"] for mark in ("can", "most", "F"))
     figures = {
         name: Quantity(force, "heft") for name, force in (("can", can), ("most", most), ("takes", takes))

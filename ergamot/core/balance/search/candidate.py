@@ -152,7 +152,7 @@ def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate 
     Source: the engine that judges any pen.
 
     >>> asked = make_asked(c, broilers(), farm())
-    >>> found = candidate_of(c, asked, Draft("low-pen", (("length", 3048.0), ("width", 2438.4))))
+    >>> found = candidate_of(c, asked, Draft("low-pen", (("length", 3048.0), ("width", 2133.6))))
     >>> round(found.figures[Figure.LENGTH]), [what.value for what in found.short]
     (3048, ['wind'])
     """

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ergamot.core.balance.fitting import make_less, wants_of
-from ergamot.core.balance.search.asked import Asked
+from ergamot.core.balance.search.asked import Asked, parameter_of
 from ergamot.core.balance.search.genes import HATCHES, SCHOOL, TIED, Draft
 from ergamot.core.catalogue import Catalogue, FloorNeed, pick
 from ergamot.core.errors import ErgamotError, OutOfRange
@@ -11,9 +11,12 @@ from ergamot.core.flock.growth import mass_kg
 from ergamot.core.flock.space import floor_need_m2
 from ergamot.core.frame.design import Design, make_design
 from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parts.built import BUILT, IN_THE_FIELD
+from ergamot.core.frame.pipe_kit.choices import PINNED
 from ergamot.core.frame.shapes import shape_of
 
 MENDS = 16  # of one draft: parts made less, figures set back to what is usual; may move
+IN_PIECES = (("apart", "yes"), ("joined", PINNED))  # values of a pen that comes apart
 SLACK = (
     1.02  # of the bound on floor: a base is measured inside its rails, never more than outside them; may move
 )
@@ -39,6 +42,28 @@ def too_small(catalogue: Catalogue, asked: Asked, draft: Draft) -> bool:
     return most < asked.flock.placed * floor_need_m2(need.tight_m2, need.finish_kg, finish)
 
 
+def too_wide(asked: Asked, draft: Draft) -> bool:
+    """Tell whether it is wider than the narrowest place on the way to the field, though its shape can be narrow enough.
+
+    Args: asked; draft.
+    Returns: False where it is, or may be, built in the field or carried there in pieces.
+    Source: geometry.
+
+    >>> wide = Draft("low-pen", (("width", 2133.6),))
+    >>> [too_wide(make_asked(c, broilers(), farm(passage_mm=mm)), wide) for mm in (3000.0, 2000.0)]
+    [False, True]
+    """
+    values = {**dict(draft.values), **asked.fixed}
+    wide = parameter_of(draft.shape, "width")
+    if (
+        wide is None
+        or values.get(BUILT) == IN_THE_FIELD
+        or any(values.get(name) == key for name, key in IN_PIECES)
+    ):
+        return False
+    return wide.low <= asked.farm.narrowest_mm < float(values.get("width", wide.low))
+
+
 def design_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Design | None:
     """A draft as a design, with what its birds want in it.
 
@@ -49,10 +74,10 @@ def design_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Design | None
     Source: common practice.
 
     >>> asked = make_asked(c, broilers(), farm())
-    >>> design_of(c, asked, Draft("low-pen", (("length", 3048.0), ("width", 2438.4)))).values["length"]
+    >>> design_of(c, asked, Draft("low-pen", (("length", 3048.0), ("width", 2133.6)))).values["length"]
     3048.0
     """
-    if too_small(catalogue, asked, draft):
+    if too_small(catalogue, asked, draft) or too_wide(asked, draft):
         return None
     varied = {name: value for name, value in draft.values if name not in (HATCHES, TIED)}
     school = shape_of(draft.shape).school_of(str(varied.pop(SCHOOL, "")))

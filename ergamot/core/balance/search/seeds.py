@@ -46,7 +46,7 @@ def _likely(catalogue: Catalogue, asked: Asked, shape: str, way: str) -> Iterato
     settled = {**shape_of(shape).school_of(way), **asked.fixed}
     usual = usual_of(catalogue, asked.flock, shape)
     try:
-        near, others = likely_sizes(catalogue, asked.flock, shape, settled)
+        near, others = likely_sizes(catalogue, asked.flock, asked.farm, shape, settled)
     except ErgamotError:
         return
     for long, wide in (*near, *others):

@@ -38,7 +38,7 @@ Closing = TypeVar("Closing", Panel, Opening)
 class Finished:
     """What a shape knows of itself once it is framed; lengths in mm. `drag` gives the places its own values are pulled by;
     `openings` are those the keeper has added. Where the birds range by day it has no run: `head_room` is in its house. `apart` says that its
-    sides, ends and top are bolted to each other; `tall` is the line of a part of it that stands over the rest."""
+    sides, ends and top are bolted to each other, `packs` that it comes apart without that; `tall` is the line of a part of it that stands over the rest."""
 
     shape: str
     length: float
@@ -53,6 +53,7 @@ class Finished:
     openings: Openings | None = None
     ranges: bool = False
     apart: bool = False
+    packs: bool = False
     tall: Profile | None = None
 
 
@@ -121,6 +122,7 @@ def finish(site: Site, made: Finished) -> Structure:
         living=Space.HOUSE if made.ranges else Space.RUN,
         within=tuple(site.within.values()),
         splices=splices,
+        comes_apart=made.apart or made.packs,
     )
     refuse_tight(structure)
     pulled = pulls(site, made.openings) if made.openings else ()

@@ -86,6 +86,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
         ),
         openings=read_openings(values, pen.mesh, pen.roof),
         drag=lambda one: (bay_line(one, pen.bay),),
+        packs=pen.pinned,
     )
     return finish(site, made)
 

@@ -21,7 +21,7 @@ from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay, space_by_day
-from ergamot.core.frame.design import Design, build, make_design
+from ergamot.core.frame.design import Design, build, make_design, no_longer_offered
 from ergamot.core.frame.parameters import Kind, Value, speaking
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
@@ -67,16 +67,20 @@ class Bench:
 
 def design_of(work: Work, record: Record, changed: Mapping[str, Any] | None = None) -> Design:
     """The design a record holds, with some values changed."""
-    return _designed(record.body["shape"], (*_given(record).items(), *(changed or {}).items()), work.own_rows)
+    given = _given(record, work.catalogue)
+    return _designed(record.body["shape"], (*given.items(), *(changed or {}).items()), work.own_rows)
 
 
 def design_in(catalogue: Catalogue, record: Record) -> Design:
     """The design a record holds, read with a catalogue."""
-    return make_design(catalogue, record.body["shape"], _given(record))
+    return make_design(catalogue, record.body["shape"], _given(record, catalogue))
 
 
-def _given(record: Record) -> dict[str, Any]:
-    return {**record.body["values"], **record.body["typed"]}
+def _given(record: Record, catalogue: Catalogue) -> dict[str, Any]:
+    """What a record holds of a design, without choices that are no longer on offer: what is usual stands in for them."""
+    given = {**record.body["values"], **record.body["typed"]}
+    gone = no_longer_offered(catalogue, record.body["shape"], given)
+    return {name: value for name, value in given.items() if name not in gone}
 
 
 @lru_cache(maxsize=32)

@@ -57,6 +57,23 @@ def wall(role: str, what: Covering, inside: Space = Space.RUN) -> Coat:
     return Coat(role, what, Group.WALLS if isinstance(what, Sheet) else Group.MESH, inside)
 
 
+def under_cloth(cover: Coverer, face: Face, what: Covering, mesh: Covering, u: Flat, v: Flat) -> None:
+    """Lay mesh under what covers a house where that is cloth, which keeps no animal out by night.
+
+    Args: cover; face; what covers the house; mesh; u and v, where on the face, mm.
+    Source: common practice.
+
+    >>> cover, face = Coverer(), begun("coop").faces["left roof"]
+    >>> under_cloth(cover, face, c.sheets["tarp"], c.meshes["hex-25"], (0.0, 900.0), (0.0, 900.0))
+    >>> under_cloth(cover, face, c.sheets["pvc"], c.meshes["hex-25"], (0.0, 900.0), (0.0, 900.0))
+    >>> [one.role for one in cover.done(pen().members)]
+    ['mesh under the house roof']
+    """
+    if what.rolls:
+        coat = Coat("mesh under the house roof", mesh, Group.MESH, Space.HOUSE, under=True)
+        cover.cover(face, coat, u, v)
+
+
 @dataclass
 class Coverer:
     """Collects the coverings and openings of one pen; `done` cuts one round the other."""

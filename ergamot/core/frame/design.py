@@ -67,6 +67,26 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
     return Design(shape, values, typed)
 
 
+def no_longer_offered(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -> tuple[str, ...]:
+    """Name the choices of a design kept before which its shape does not offer any more.
+
+    Args: catalogue; shape, its key; given, values by parameter name.
+    Returns: names of parameters; none where all of them are on offer.
+    Raises: UnknownChoice for a shape there is not.
+    Source: the shape's declarations.
+
+    >>> no_longer_offered(c, "coop", {"house_walls": "tarp", "roof": "tarp"})
+    ('house_walls',)
+    """
+    return tuple(
+        one.name
+        for one in shape_of(shape).declared(given)
+        if one.table
+        and one.name in given
+        and given[one.name] not in {each.key for each in one.options(catalogue)}
+    )
+
+
 def _placed(
     shape: str,
     values: dict[str, Value],

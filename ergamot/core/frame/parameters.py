@@ -40,7 +40,7 @@ class Parameter:
     `only_if` names another parameter and the values it must hold for this one to matter and be shown. It has little or no say
     in the `idle` verdicts; what is `kept`, the keeper has or the birds need: it is not traded for a verdict. `left_out`
     is what to choose, of which parameter, where it can be made no smaller; `smaller`, a choice and the one that takes less
-    room.
+    room. With `no_cloth`, rows of cloth are no choice: what they would close stays shut by night.
     """
 
     name: str
@@ -59,10 +59,11 @@ class Parameter:
     kept: bool = False
     left_out: tuple[str, str] | None = None
     smaller: tuple[str, str] | None = None
+    no_cloth: bool = False
 
     def options(self, catalogue: Catalogue) -> tuple[Choice, ...]:
         """The choices on offer, read from the catalogue where the parameter names a table."""
-        return _rows_of(self.table, self.uses, catalogue) if self.table else self.choices
+        return _rows_of(self.table, self.uses, self.no_cloth, catalogue) if self.table else self.choices
 
     def read(self, given: object, catalogue: Catalogue) -> Value:
         """Turn what was typed or sent into a value within this parameter's limits.
@@ -158,12 +159,12 @@ def speaking(declared: Iterable[Parameter], values: Mapping[str, Value]) -> tupl
 
 
 @lru_cache(maxsize=256)
-def _rows_of(table: str, uses: tuple[Use, ...], catalogue: Catalogue) -> tuple[Choice, ...]:
+def _rows_of(table: str, uses: tuple[Use, ...], no_cloth: bool, catalogue: Catalogue) -> tuple[Choice, ...]:
     """The rows of a table that serve one of some uses; asked for again and again, and always the same."""
     return tuple(
         Choice(row.key, row.label, getattr(row, "note", "") or getattr(row, "outdoors", ""))
         for row in getattr(catalogue, table).values()
-        if not uses or row.serves(uses)
+        if (not uses or row.serves(uses)) and not (no_cloth and row.rolls)
     )
 
 

@@ -12,7 +12,7 @@ from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.finding import phrase
 from ergamot.core.frame.a_frame.choices import Chosen, chosen
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.covering import Coat, wall
+from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Space
 from ergamot.core.frame.parameters import Value
@@ -221,6 +221,7 @@ def _slopes(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
             site.cover.cover(face, under, (x0, house_to), (0, split))
             house_roof = Coat("house roof", pen.roof, Group.ROOF, Space.HOUSE)
             site.cover.cover(face, house_roof, (x0, house_to), (split, face.tall))
+            under_cloth(site.cover, face, pen.roof, pen.mesh, (x0, house_to), (split, face.tall))
         site.cover.cover(face, Coat("roof", pen.roof, Group.ROOF), (house_to, roof_to), whole)
         site.cover.cover(face, Coat("mesh slope", pen.mesh, Group.MESH), (roof_to, x1), whole)
         if pen.slopes == "panel":

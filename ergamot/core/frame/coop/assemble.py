@@ -12,7 +12,7 @@ from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.coop.choices import Chosen, chosen
 from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
-from ergamot.core.frame.covering import Coat, wall
+from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Part, Space
@@ -211,6 +211,8 @@ def _roof(site: Site, pen: Chosen, house: Flat, roof_to: float) -> None:
             coat = Coat(role, what, group, inside, piece=f"{role} sheet" if whole else "")
             if zone[1] - zone[0] > 1:
                 site.cover.cover(face, coat, zone, (0, face.tall))
+                if inside is Space.HOUSE:
+                    under_cloth(site.cover, face, what, pen.mesh, zone, (0, face.tall))
         if pen.heel:
             _eaves(site, pen, face.name, roof_to)
     if pen.roof_kind == "gable" and roof_to > x0:

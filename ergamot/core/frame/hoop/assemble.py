@@ -121,6 +121,15 @@ def _cover(site: Site, pen: Chosen) -> None:
         if housed > x0:
             over = Coat("house cover", pen.cover, Group.ROOF, Space.HOUSE, piece="cover")
             site.cover.cover(face, over, (x0, housed), (0, face.tall))
+            fine = Coat(
+                "mesh under the house cover",
+                pen.mesh,
+                Group.MESH,
+                Space.HOUSE,
+                piece="house mesh",
+                under=True,
+            )
+            site.cover.cover(face, fine, (x0, housed), (0, face.tall))
         middle = face.point(0, face.tall / 2)[2]
         bare = middle < pen.skirt
         if edge > housed + 1 and not bare:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ergamot.core.catalogue import Covering
 from ergamot.core.catalogue.kinds import Fitting
-from ergamot.core.frame.covering import Coat, wall
+from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Space
 from ergamot.core.frame.low_pen.choices import Chosen
@@ -59,6 +59,8 @@ def _house(site: Site, tall: TallHouse, pen: Chosen, x: Flat) -> None:
         site.cover.cover(face, wall("house wall", tall.house.walls, Space.HOUSE), u, (floor, face.top))
     roof = site.faces[ROOF]
     site.cover.cover(roof, Coat("house roof", pen.roof, Group.ROOF, Space.HOUSE))
+    low_u, low_v, high_u, high_v = roof.bounds
+    under_cloth(site.cover, roof, pen.roof, pen.top_mesh, (low_u, high_u), (low_v, high_v))
 
 
 def _way_in(site: Site, pen: Chosen, lay: Layout) -> None:

@@ -9,7 +9,7 @@ from typing import Literal
 from ergamot.core.catalogue import Covering, pick
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.covering import Coat
+from ergamot.core.frame.covering import UPRIGHT_NZ, Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space
@@ -21,6 +21,7 @@ Side = Literal["left", "right", "top", "bottom"]
 OWN, MADE = ("door_made", "own"), ("door_made", "made")
 NO_DOOR_MM = (350.0, 300.0)  # where there is none, its posts stand as if an arm went through; judgement
 MID_RAIL_OVER_MM = 1100.0  # a taller leaf gets a rail across its middle; judgement: it would rack
+DOOR_BOARD, UNDER_CLOTH = "ply-5", "welded-25x50"  # rows of what stands in for cloth, and under it
 TWO_ACTION, BARREL = "latch", "bolt-latch"  # rows of hardware
 
 
@@ -114,6 +115,30 @@ def read_doorway(values: Mapping[str, Value], deep: float) -> Doorway:
     return Doorway(clear, None, ("door_width", "door_height"), 0.0, there)
 
 
+def door_of(site: Site, face: Face, what: Covering) -> Covering:
+    """Tell what closes an opening in a wall of some covering: of cloth, a board, for cloth is no door.
+
+    Args: site; face it is in; what the wall is covered with.
+    Returns: the covering; in a roof it is as it was.
+    Source: common practice: what can bite gets through cloth.
+
+    >>> site = begun("coop")
+    >>> [door_of(site, site.faces[name], c.sheets["tarp"]).key for name in ("left", "left roof")]
+    ['ply-5', 'tarp']
+    """
+    if what.rolls and abs(face.normal[2]) < UPRIGHT_NZ:
+        return site.catalogue.sheets[DOOR_BOARD]
+    return what
+
+
+def _closing(site: Site, face: Face, leaf: Leaf) -> Leaf:
+    """A leaf that is a door: in a wall no cloth, in a roof cloth over mesh."""
+    what = door_of(site, face, leaf.what)
+    if what.rolls and leaf.mesh is None:
+        return replace(leaf, mesh=site.catalogue.meshes[UNDER_CLOTH])
+    return replace(leaf, what=what)
+
+
 def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | None = None) -> Opening:
     """Leave an opening in a face and hang a leaf over it; its sticks lie flat on the frame.
 
@@ -127,6 +152,7 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
     >>> hang(site, site.faces["front"], (-300.0, 300.0), (64.0, 1500.0), leaf).ref
     'opening-1'
     """
+    leaf = _closing(site, face, leaf)
     sawn, lap = site.frame.leaf or site.frame.section, site.frame.section.deep_mm
     thick, deep = sawn.thick_mm, sawn.deep_mm
     w = (0.0, thick)

@@ -6,12 +6,13 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
+from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.clearance import refuse_clash, refuse_tight
 from ergamot.core.frame.fixings import count_fixings
 from ergamot.core.frame.footing import Axle, Grip
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import joints
-from ergamot.core.frame.kinds import Space
+from ergamot.core.frame.kinds import Space, When
 from ergamot.core.frame.lifted import lifted
 from ergamot.core.frame.parts.drag import on_any_pen
 from ergamot.core.frame.parts.openings import Openings, pulls, set_openings
@@ -31,6 +32,8 @@ from ergamot.core.frame.structure import (
 )
 
 ON_GRASS_MM = 1.0
+FLAT_NZ = 0.985  # of cloth that falls less than 10°; judgement: it sags more than that between its sticks
+LEAST_POND_M2 = 0.3  # less holds no water to speak of; judgement
 Closing = TypeVar("Closing", Panel, Opening)
 
 
@@ -63,6 +66,19 @@ def _between(site: Site, parts: tuple[Closing, ...]) -> tuple[Closing, ...]:
         replace(one, outside=Space.RUN) if one.face in site.within and one.outside is Space.OPEN else one
         for one in parts
     )
+
+
+def _ponds(panels: tuple[Panel, ...]) -> list[Phrase]:
+    """Cloth that lies flat, on which water stands and snow stays."""
+    flat = [
+        one
+        for one in panels
+        if one.rolls and not one.curved and one.normal[2] > FLAT_NZ and one.when is When.NOW
+    ]
+    if sum(one.area_m2 for one in flat) < LEAST_POND_M2:
+        return []
+    said = "lies flat: rain ponds on it and snow stays: give it a fall, or prop it from beneath before either"
+    return [phrase(f"the {flat[0].role} of cloth {said}")]
 
 
 def _contacts(members: tuple[Member, ...], made: Finished, half: float) -> tuple[Flat, ...]:
@@ -124,6 +140,8 @@ def finish(site: Site, made: Finished) -> Structure:
         splices=splices,
         comes_apart=made.apart or made.packs,
     )
+    site.notes += _ponds(panels)
+    structure = replace(structure, notes=tuple(site.notes))
     refuse_tight(structure)
     pulled = pulls(site, made.openings) if made.openings else ()
     whole = replace(structure, drag_handles=(*made.drag(structure), *on_any_pen(structure), *pulled))

@@ -106,6 +106,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             table="sheets",
             uses=(Use.WALL,),
             only_if=housed,
+            no_cloth=True,
         ),
         Parameter(
             "roosts",

@@ -16,7 +16,7 @@ from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import FAR_MM, Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Hung, Purpose, Space
-from ergamot.core.frame.parts.doors import Leaf, Side, hang
+from ergamot.core.frame.parts.doors import Leaf, Side, door_of, hang
 from ergamot.core.frame.parts.house.fit import HOP_MM, RAMP_DEG
 from ergamot.core.frame.parts.openings.bent import MARGIN_MM, chord, cut_through, strips_of
 from ergamot.core.frame.parts.openings.choices import Openings, WantedOpening
@@ -84,7 +84,7 @@ def _close(
     site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat, lap: float, openings: Openings
 ) -> None:
     fills: dict[str, Covering] = {"mesh": openings.mesh, "clear": site.catalogue.sheets["clear"]}
-    what = fills.get(one.filled, openings.sheet)
+    what = door_of(site, face, fills.get(one.filled, openings.sheet))
     behind = openings.mesh if one.filled == "both" else None
     inside = leads_to(site, one, face, u, v)
     if one.hung is Hung.SLIDES:

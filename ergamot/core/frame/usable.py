@@ -36,7 +36,7 @@ def usable_floor_m2(structure: Structure, head_mm: float) -> float:
 
     >>> low = pen(height=500.0)
     >>> [round(usable_floor_m2(low, head), 2) for head in (450.0, 550.0)]
-    [6.25, 0.0]
+    [5.95, 0.0]
     """
     body = structure.body
     whole = shapely.box(body.floor_x[0], body.floor_y[0], body.floor_x[1], body.floor_y[1])

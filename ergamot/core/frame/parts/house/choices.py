@@ -66,6 +66,7 @@ class House:
     roosts: str
     bars: int
     bar: Bar
+    laid: str
     held: str
     roosts_out: bool
     droppings_board: bool
@@ -207,6 +208,7 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         roosts=str(values["roosts"]),
         bars=int(float(values["roost_bars"])),
         bar=_bar(values, catalogue, frame),
+        laid=str(values["roost_laid"]),
         held=str(values["roost_held"]),
         roosts_out=is_on(values, "roosts_out"),
         droppings_board=is_on(values, "droppings_board"),

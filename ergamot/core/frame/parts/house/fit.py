@@ -54,7 +54,7 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
     if house.nests != "none":
         _check_nests(house, profile, clear_mm)
     if house.roosts != "none":
-        _check_roosts(house, profile, clear_mm)
+        _check_roosts(house, profile, deep, clear_mm)
     if house.own_window:
         _check_window(house.own_window, house, profile, clear_mm)
 
@@ -245,7 +245,13 @@ def roost_places(house: House, profile: Profile, clear_mm: float) -> tuple[tuple
     return tuple(places)
 
 
-def _check_roosts(house: House, profile: Profile, clear_mm: float) -> None:
+def _check_roosts(house: House, profile: Profile, deep: float, clear_mm: float) -> None:
+    if house.roosts == "stepped" and house.bars > 1 and deep + house.bar.high > ROOST_STEP_MM:
+        raise OutOfRange(
+            "roost_laid",
+            house.laid,
+            "flat, or the roosts on one level: on edge they stand where the rail of the next step is",
+        )
     if house.on_posts and house.droppings_board:
         raise OutOfRange(
             "roost_held", house.held, "rails, or at both ends: posts stand where the droppings board lies"

@@ -13,7 +13,6 @@ from ergamot.core.frame.kinds import Duty, Group, Part, Space
 from ergamot.core.frame.parts.house.choices import NEST_DEPTH_MM, House
 from ergamot.core.frame.parts.house.fit import (
     POP_HOLE_MM,
-    ROOST_STEP_MM,
     TRAY_UNDER_MM,
     roost_places,
 )
@@ -62,13 +61,13 @@ def set_roosts(site: Site, house: House, end: float) -> float:
         on_legs = bool(house.parted) and before_the_hole(site, house, z)
         if on_legs:
             _posts(site, house, last, z, places)
-        between = [] if house.held == "ends" else [line for line in site.lines if first < line < last]
+        between = [] if house.held == "ends" else [line for line in site.lines if first + 1 < line < last - 1]
         posted = [line for line in between if house.on_posts and not _in_the_nests(site, house, line)]
         for line in posted:
             _posts(site, house, line, z, places)
         railed = [(line, None) for line in between if line not in posted]
         for line, span in ((first, None), *railed, *(() if on_legs else ((last, behind),))):
-            set_on = site.cross_member(rail, line, (z - rail_deep_mm(site, house), z), span)
+            set_on = site.cross_member(rail, line, (z - site.frame.section.deep_mm, z), span)
             if house.roosts_out:
                 _cleats(site, set_on)
         for y, at in places:
@@ -88,20 +87,6 @@ def _in_the_nests(site: Site, house: House, line: float) -> bool:
     return house.nests_within and line - thick / 2 < site.x[0] + thick + NEST_DEPTH_MM
 
 
-def rail_deep_mm(site: Site, house: House) -> float:
-    """How deep a roost rail is: of the frame's section, sawn down where the rail of the next step would lie on it.
-
-    Args: site; house.
-    Returns: mm.
-    Source: common practice.
-
-    >>> from ergamot.core.frame.parts.house.choices import read_house
-    >>> rail_deep_mm(begun("coop"), read_house(asked("coop"), c)) == begun("coop").frame.section.deep_mm
-    True
-    """
-    return min(site.frame.section.deep_mm, ROOST_STEP_MM - house.bar.high)
-
-
 def before_the_hole(site: Site, house: House, top: float) -> bool:
     """Would a rail under a roost run across a pop hole in the partition?
 
@@ -114,7 +99,7 @@ def before_the_hole(site: Site, house: House, top: float) -> bool:
     >>> [before_the_hole(begun("coop"), house, house.floor_z + up) for up in (390.0, 490.0)]
     [True, False]
     """
-    return top - rail_deep_mm(site, house) < house.floor_z + POP_HOLE_MM[1]
+    return top - site.frame.section.deep_mm < house.floor_z + POP_HOLE_MM[1]
 
 
 def _posts(

@@ -157,7 +157,9 @@ def judge(
     inside = provisions(flock, need, structure.room)
     moved = usual_haul(catalogue, structure, weighed, farm, farm.crew)
     birds = birds_of(flock, need)
-    strength = judge_strength(catalogue, structure, weighed, in_season(flock, farm), moved, birds)
+    strength = judge_strength(
+        catalogue, structure, weighed, in_season(flock, farm), moved, birds, stands.usual
+    )
     floor_m2 = usable_floor_m2(structure, 1000 * need.floor_head_m)
     space = judge_space(
         flock,

@@ -169,6 +169,7 @@ LOW_HOLD: Mapping[str, Value] = {
 }  # from there it tips enough to clear; HSE INDG143 zones
 BASIC_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER)
 _MOVED = ("wheel", "axle", "handle", "gear", "tail", "axle_back", "hold_height", "put_under")
+_UPRIGHT = ("end_braces", "wall_braces", "gussets", "end_wall")
 _STOOD_ON = ("roost_held", "roost_laid", "roost_made", "bearer_made", "mesh_floor", "house_floor_of")
 _HELD = ("chocks", "anchors", "anchor", "ballast", "anchors_at")
 
@@ -189,6 +190,6 @@ def remedies(
         What.SPACE: ("length", "width", "gear", "section"),
         What.WEIGHT: light,
         What.MOVING: (*_MOVED, *easy),
-        What.STRENGTH: (*strong, *_STOOD_ON),
+        What.STRENGTH: (*strong, *_UPRIGHT, *_STOOD_ON),
         What.WIND: (*_HELD, *still),
     }

@@ -380,6 +380,19 @@ class Structure:
         """How high the floor they live on is over the grass."""
         return next((zone.z[0] for zone in self.zones if zone.space is self.living), 0.0)
 
+    @cached_property
+    def gussets(self) -> tuple[Point, ...]:
+        """Where plywood corners hold it."""
+        rows = ((one.place, one.row) for one in self.hardware)
+        return tuple(
+            place for place, row in rows if isinstance(row, HardwareRow) and row.kind is Fitting.GUSSET
+        )
+
+    @property
+    def sprung(self) -> bool:
+        """Is it bent from side to side out of stiff wire?"""
+        return any(panel.curved and not panel.solid and panel.group is Group.FRAME for panel in self.panels)
+
     @property
     def carried(self) -> bool:
         """Is one end carried in the hands while the other rolls?"""

@@ -18,10 +18,12 @@ from ergamot.core.strength.check import Check
 from ergamot.core.strength.floors import floor_checks
 from ergamot.core.strength.moving import moving_checks
 from ergamot.core.strength.pipe import pipe_checks
+from ergamot.core.strength.racking import racking_checks
 from ergamot.core.strength.snow import snow_checks
 from ergamot.core.strength.splices import splice_checks
 from ergamot.core.strength.standing import Birds, roost_checks
 from ergamot.core.units import Quantity
+from ergamot.core.weather.threshold import Stability
 
 CAUTIONS = (
     "This is a warning, not a certificate: knots, rot, most joints and rough handling are not in it.",
@@ -56,11 +58,12 @@ def judge_strength(
     farm: FarmConditions,
     moved: Haul | None = None,
     birds: Birds | None = None,
+    stable: Stability | None = None,
 ) -> Strength:
     """Find what in the frame comes nearest to breaking when it is moved, snowed on, slept or stepped on.
 
     Args: catalogue; structure; weighed, its mass; farm, with mover, ground and snow; moved, the move by its crew, where that is
-        known; birds that sleep and stand in it, where there are any.
+        known; birds that sleep and stand in it, where there are any; stable, how it stands in the wind, where that is known.
     Returns: the Strength; its ratio is the least of what parts bear over what they must.
     Raises: OutOfRange.
     Source: NDS 2018; statics; loads as each check names.
@@ -82,6 +85,7 @@ def judge_strength(
         *splice_checks(structure, moving),
         *snow_checks(whole, farm),
         *pipe_checks(whole, weighed, farm),
+        *(racking_checks(whole, stable, farm.design_gust_ms) if stable else ()),
         *((*roost_checks(whole, birds), *floor_checks(whole, birds)) if birds else ()),
     ]
     parts = parts_of(structure)

@@ -16,7 +16,7 @@ from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group, Part, Space
-from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parameters import Value, is_on
 from ergamot.core.frame.parts.doors import BARREL, Leaf, hang
 from ergamot.core.frame.parts.drag import bay_line, pitched_crown, risen_crown, roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
@@ -33,6 +33,7 @@ from ergamot.core.frame.parts.marks import BESIDE_MM, base_marks, outermost, who
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.shell import Ribs, on_a_rib, ribbed_site
 from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parts.walls import END_BRACES, end_braces
 from ergamot.core.frame.structure import Dimension, DragHandle, Room, Structure
 
 ROLLED_ON = "1x2"  # section of the batten a side tarp is rolled on
@@ -64,11 +65,15 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     _walls(site, pen, house_at, house_to)
     _roof(site, pen, (house_at, house_to), roof_to)
     room = build_house(site, pen.house) if pen.house else Room()
+    if is_on(values, END_BRACES.name):
+        end_braces(site, pen.timbers.foot_z)
     axles = running_gear(site, pen.gear, pen.length, pen.half)
     grip = handles(site, pen.gear, pen.half, pen.gear.hold)
     _curtains(site, pen, (house_to, x1))
     hang_z, run_from, floor_z = _hung(pen, site, house_to)
-    hung = fit_inside(site, pen.inside, pen.half, hang_z, run_from, floor_z=floor_z)
+    hung = fit_inside(
+        site, pen.inside, pen.half, hang_z, run_from, floor_z=floor_z, corner_z=pen.wall - pen.section.deep_mm
+    )
     room = replace(hung, roost_m=room.roost_m, nests=room.nests)
     made = Finished(
         "coop",

@@ -28,6 +28,7 @@ from ergamot.core.frame.parts.timbers import (
     timber_parameters,
     wall_timber_parameters,
 )
+from ergamot.core.frame.parts.walls import END_BRACES, FULL_BRACES
 from ergamot.core.frame.profile import Edge, Profile, chain
 
 _GABLE = ("roof_kind", "gable")
@@ -104,6 +105,8 @@ PARAMETERS: tuple[Parameter, ...] = (
     *BODY_PARAMETERS,
     *wall_timber_parameters("Plates", ("body_made", "timber")),
     *bay_parameters("studs"),
+    FULL_BRACES,
+    END_BRACES,
     Parameter(
         "tube",
         "Roof bows of",
@@ -218,6 +221,7 @@ class Chosen:
     trim: str
     roof: Sheet
     mesh: Mesh
+    full_braces: bool
     wall_curtain: bool
     curtain_of: Sheet
     end_wall: str
@@ -358,6 +362,7 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
             "pitch": math.radians(float(values["pitch"])),
             "doorway": read_doorway(values, deep),
             "house": house,
+            "full_braces": is_on(values, FULL_BRACES.name),
             "wall_curtain": is_on(values, "wall_curtain"),
             "timbers": read_timbers(values, catalogue),
             "gear": gear,

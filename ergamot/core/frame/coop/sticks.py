@@ -36,7 +36,7 @@ def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
     tops, foot = plate_tops(pen), pen.timbers.foot_z
     plates = side_walls(site, pen.half, foot, tops, site.lines, "the roof")
     _ends(site, pen)
-    wall_braces(site, foot, tops, (site.lines[-2], site.lines[-1]))
+    wall_braces(site, foot, tops, (site.lines[-2], site.lines[-1]), pen.full_braces)
     return plates
 
 

@@ -8,12 +8,12 @@ from dataclasses import replace
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import phrase
 from ergamot.core.frame.covering import Coverer
-from ergamot.core.frame.low_pen.choices import Chosen, chosen
+from ergamot.core.frame.low_pen.choices import DROP_FRONT, Chosen, chosen
 from ergamot.core.frame.low_pen.coverings import close
 from ergamot.core.frame.low_pen.layout import Layout, lay_out
 from ergamot.core.frame.low_pen.sticks import set_sticks
 from ergamot.core.frame.low_pen.tall import TallHouse, stepped
-from ergamot.core.frame.parameters import Value
+from ergamot.core.frame.parameters import Value, is_on
 from ergamot.core.frame.parts.drag import bay_line, low_side, roof_edge
 from ergamot.core.frame.parts.finish import Finished, finish
 from ergamot.core.frame.parts.gear import base_rails, handles, running_gear
@@ -22,6 +22,7 @@ from ergamot.core.frame.parts.inside import fit_inside
 from ergamot.core.frame.parts.marks import base_marks, outermost, whole_and_halves
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
+from ergamot.core.frame.parts.walls import END_BRACES, end_braces
 from ergamot.core.frame.profile import chain
 from ergamot.core.frame.structure import Dimension, DragHandle, Room, Structure
 from ergamot.core.units import Quantity
@@ -59,6 +60,8 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     axles = running_gear(site, pen.gear, pen.length, half)
     grip = handles(site, pen.gear, half, pen.low_height)
     housed = _house(site, pen.tall, lay) if pen.tall else Room()
+    if is_on(values, END_BRACES.name):
+        end_braces(site, pen.timbers.foot_z, ("rear",) if pen.access == DROP_FRONT else ("front", "rear"))
     hung = fit_inside(site, pen.inside, half, pen.low_height - deep, lay.run)
     room = replace(hung, roost_m=housed.roost_m, nests=housed.nests)
     site.notes[:0] = lay.notes

@@ -23,11 +23,13 @@ from ergamot.core.frame.parts.timbers import (
     timber_parameters,
     wall_timber_parameters,
 )
+from ergamot.core.frame.parts.walls import END_BRACES
 from ergamot.core.frame.wanted import Wanted
 
 CUT = ("roof_made", "cut")
 OWN = ("roof_made", "own")
 
+DROP_FRONT = "drop-front"  # of what a low pen is reached by
 PARAMETERS: tuple[Parameter, ...] = (
     Parameter("length", "Length", "size", "length", 3048.0, 1200, 4876.8, note="base rails, end to end"),
     Parameter(
@@ -109,10 +111,11 @@ PARAMETERS: tuple[Parameter, ...] = (
         "lid",
         choices=(
             Choice("lid", "a lid in the top"),
-            Choice("drop-front", "a front that drops"),
+            Choice(DROP_FRONT, "a front that drops"),
             Choice("side-hatch", "a hatch in the left side"),
         ),
     ),
+    END_BRACES,
     switch(
         "apart",
         "Sides, ends and top",
@@ -266,7 +269,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_lengths(pen.timbers, values)
-    if pen.timbers.leaf and pen.access == "drop-front":
+    if pen.timbers.leaf and pen.access == DROP_FRONT:
         check_stock(pen.timbers.leaf, values, ("width",))
     if 0 < pen.fall < pen.roof.least_fall_deg:
         raise OutOfRange(

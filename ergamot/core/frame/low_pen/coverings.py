@@ -7,7 +7,7 @@ from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Space
-from ergamot.core.frame.low_pen.choices import Chosen
+from ergamot.core.frame.low_pen.choices import DROP_FRONT, Chosen
 from ergamot.core.frame.low_pen.layout import Layout
 from ergamot.core.frame.low_pen.tall import ROOF, TallHouse
 from ergamot.core.frame.parts.doors import Leaf, hang
@@ -65,7 +65,7 @@ def _house(site: Site, tall: TallHouse, pen: Chosen, x: Flat) -> None:
 
 def _way_in(site: Site, pen: Chosen, lay: Layout) -> None:
     deep = pen.section.deep_mm
-    if pen.access == "drop-front":
+    if pen.access == DROP_FRONT:
         v = (pen.timbers.foot_z - deep / 2, pen.low_height - deep - 1)
         hang(site, site.faces["front"], (-pen.half, pen.half), v, Leaf("drop front", pen.side_mesh, "bottom"))
     elif lay.hatch_x is not None:

@@ -118,12 +118,13 @@ def fit_inside(
     front: float,
     corner: float = 100.0,
     floor_z: float = 0.0,
+    corner_z: float | None = None,
 ) -> Room:
     """Hang feeders and drinkers where the birds are and finish the ground's edge.
 
     Args: site; inside; half, half the outside width, mm; hang_z, what cords are
         tied to, mm; front, x the run begins at, mm; corner, kept clear at the ends for braces, mm;
-        floor_z, of the house where there is no run, mm.
+        floor_z, of the house where there is no run, mm; corner_z, of the upper gussets, mm, where it is not where things hang.
     Returns: the Room it offers: feeding edge and drinking points.
     Source: common practice.
 
@@ -142,7 +143,9 @@ def fit_inside(
     elif inside.ground == "strip":
         _strip(site, half)
     if inside.gussets:
-        places: list[Point] = [(x, y, z) for x in site.x for y in (-half, half) for z in (60.0, hang_z)]
+        places: list[Point] = [
+            (x, y, z) for x in site.x for y in (-half, half) for z in (60.0, corner_z or hang_z)
+        ]
         site.fit(Fitting.GUSSET, "gusset", Group.FRAME, places)
     if inside.catch_board and floor_z:
         site.notes.append(phrase("no run for a catch board: they are caught in the house"))

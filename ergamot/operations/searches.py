@@ -255,6 +255,8 @@ def body_of(candidate: Candidate) -> str:
             "lacks": candidate.lacks,
             "unreached": candidate.unreached,
             "borrowed": candidate.borrowed,
+            "floor": [candidate.floor.ratio, candidate.floor.least],
+            "mends": candidate.mends,
         }
     )
 
@@ -263,13 +265,19 @@ def body_of(candidate: Candidate) -> str:
 def candidate_in(body: str) -> Candidate:
     """A candidate as it was kept. While a search runs the same are asked for again and again: some fronts of them are kept."""
     told = json.loads(body)
+    marks = tuple(Mark(What(what), ratio, least) for what, ratio, least in told["marks"])
+    space = next((one.ratio, one.least) for one in marks if one.what is What.SPACE)
     return Candidate(
         Design(told["shape"], told["values"]),
-        tuple(Mark(What(what), ratio, least) for what, ratio, least in told["marks"]),
+        marks,
         {Figure(name): value for name, value in told["figures"].items()},
         told["lacks"],
         told["unreached"],
         told["borrowed"],
+        Mark(
+            What.SPACE, *told.get("floor", space)
+        ),  # one kept before the floor stood apart was judged by it alone
+        tuple(told.get("mends", ())),
     )
 
 

@@ -53,6 +53,7 @@ from ergamot.web.unit_of_work import current_work
 
 balance_part = APIBlueprint("balance", __name__, url_prefix="/api/searches")
 
+NEEDS = {Need.BIRDS: "what its birds need", Need.REACH: "a way in"}
 WORDS = {**{one: one.value for one in What}, What.STRENGTH: "the frame"}
 AXES = [
     AxisOut(figure=one, label=scale.label, unit=scale.unit, little=not scale.much)
@@ -199,7 +200,7 @@ def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
 def _word(reason: Reason) -> str:
     if isinstance(reason, Figure):
         return SCALES[reason].label.lower()
-    return "what its birds need" if isinstance(reason, Need) else WORDS[reason]
+    return NEEDS[reason] if isinstance(reason, Need) else WORDS[reason]
 
 
 @balance_part.post("/<int:search_id>/pens/<string:key>/open")

@@ -35,6 +35,7 @@ def test_typed_lengths_come_back_as_typed(design, mm):
         "roof_made": "cut",
         "fall": 0.0,
         "house": "no",
+        "access": "lid",
         "length": 2400.0,
     }  # whatever else it has fits any width
     typed = make_design(CATALOGUE, "low-pen", {**design.values, **roomy, "width": say_feet_inches(mm)})

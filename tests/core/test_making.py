@@ -15,7 +15,7 @@ from ergamot.core.drawing.growing import growing
 from ergamot.core.drawing.lines import lines
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
-from ergamot.core.frame.kinds import Group, When
+from ergamot.core.frame.kinds import Group, Item, When
 from ergamot.core.frame.steps import WaysIn
 from ergamot.core.making.finish import StepLeft, plan_finish
 from ergamot.core.making.holding import held_after
@@ -52,7 +52,9 @@ def test_every_part_is_put_in_once_past_nothing_that_stands(design):
             standing |= set(unit)
     expected = [one.ref for one in structure.members] + [one.ref for one in structure.standing]
     expected += [
-        one.ref for one in structure.hardware if one.when is not When.ASIDE and one.group is not Group.FIXINGS
+        one.ref
+        for one in structure.hardware
+        if one.when is not When.ASIDE and (one.group is not Group.FIXINGS or one.item is Item.LAP)
     ]
     assert Counter(seen) == Counter(expected)
 
@@ -84,12 +86,24 @@ def test_the_sheet_recounts_to_the_structure(design):
     fixed = Counter()
     for task in sheet.tasks:
         fixed.update(dict(task.fixings))
+    bought = Counter()
     for item in structure.hardware:
         if item.group is Group.FIXINGS:
-            assert fixed[item.label] == pytest.approx(item.count, abs=3 * len(sheet.tasks))
+            bought[item.label] += item.count
+    for label, count in bought.items():
+        assert fixed[label] == pytest.approx(count, abs=3 * len(sheet.tasks))
     keys = [task.key for task in sheet.tasks]
     assert len(set(keys)) == len(keys)
     assert [task.number for task in sheet.tasks] == list(range(1, len(keys) + 1))
+
+
+def test_the_ties_of_lapped_wire_panels_go_in_with_them():
+    """Four panels lap three times, each lap tied all the way over: they were bought and in no step."""
+    structure = build(make_design(CATALOGUE, "hoop", {"length": 4377.2}), CATALOGUE)
+    (ties,) = [one for one in structure.hardware if one.ref == "panel-ties"]
+    meshed = next(task for task in build_sheet(structure, CATALOGUE).tasks if task.stage is Stage.MESH)
+    assert ties.count > 40
+    assert dict(meshed.fixings)[ties.label] >= ties.count
 
 
 @settings(max_examples=6)

@@ -243,7 +243,8 @@ def test_mesh_is_tied_and_only_its_lid_is_of_wood():
 def test_one_is_proposed_for_a_few_birds_and_judged():
     flock = make_flock(CATALOGUE, "broiler-fast", 10, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
     judged = judge(CATALOGUE, build(propose(CATALOGUE, flock, FARM, "pipe-kit"), CATALOGUE), flock, FARM)
-    assert judged.space.ratio >= 1
+    assert judged.floor.ratio >= 1
+    assert not judged.space.falls_short
     assert judged.wind.ratio >= 1  # tied down
 
 

@@ -217,7 +217,7 @@ def test_more_of_a_verdict_becomes_an_aim():
     assert len(aims_of(asked, front[0])) == 5
     stoutest = max(one.ratio(What.WIND) for one in front)
     plain = last(make_asked(C, BROILERS, FARM, ("low-pen",))).front
-    assert stoutest >= max(one.ratio(What.WIND) for one in plain if not one.wanting)
+    assert stoutest >= max(one.ratio(What.WIND) for one in plain if one.passes)
 
 
 @given(st.integers(0, 2**31), st.data())

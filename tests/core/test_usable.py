@@ -31,11 +31,11 @@ def pen(shape, **values):
 @pytest.mark.parametrize("high", [500.0, 740.0])
 def test_turkeys_have_no_floor_under_a_top_they_cannot_stand_up_beneath(high):
     """A turkey's least is 0.75 m: a level top under it was never looked at."""
-    low = judge(CATALOGUE, pen("low-pen", length=4876.8, width=2438.4, height=high), TURKEYS, FARM).space
+    low = judge(CATALOGUE, pen("low-pen", length=4876.8, width=2438.4, height=high), TURKEYS, FARM).floor
     assert low.falls_short
     assert low.sentence.text("metric").startswith("too tight from the first day")
     assert any("lies under less than 750 mm" in one.text("metric") for one in low.details)
-    tall = judge(CATALOGUE, pen("low-pen", length=4876.8, width=2438.4, height=800.0), TURKEYS, FARM).space
+    tall = judge(CATALOGUE, pen("low-pen", length=4876.8, width=2438.4, height=800.0), TURKEYS, FARM).floor
     assert not tall.falls_short
 
 

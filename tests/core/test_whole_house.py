@@ -72,7 +72,7 @@ def test_by_day_they_need_what_they_need_in_a_run_and_by_night_less():
         pen = coop(
             length=3000, width=2000, house="whole", house_beneath=beneath, gear="skids", house_floor=550
         )
-        space = judge(CATALOGUE, pen, HENS, make_conditions(CATALOGUE)).space
+        space = judge(CATALOGUE, pen, HENS, make_conditions(CATALOGUE)).floor
         mass = (HENS.strain.a_kg, 1.9)
         assert mass[0] == pytest.approx(
             1.95, abs=0.1

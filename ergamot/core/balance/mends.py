@@ -86,7 +86,8 @@ def _search(
     if what not in start.ranks:
         return  # it carries no grade
     found: list[Mend] = []
-    for changes in single_changes(catalogue, design, what):
+    first = judged.strength.mends if what is What.STRENGTH else ()
+    for changes in single_changes(catalogue, design, what, first):
         mend = _worked(catalogue, start, flock, farm, what, changes)
         if mend:
             found.append(mend)
@@ -120,10 +121,12 @@ def _right(rank: Rank) -> bool:
     return rank[0] >= Grade.RIGHT.level
 
 
-def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable[dict[str, Value]]:
-    """Every change of one value worth trying for a verdict, the likeliest first.
+def single_changes(
+    catalogue: Catalogue, design: Design, what: What, first: tuple[str, ...] = ()
+) -> Iterable[dict[str, Value]]:
+    """List every change of one value worth trying for a verdict, the likeliest first.
 
-    Args: catalogue; design; what, the verdict.
+    Args: catalogue; design; what, the verdict; first, parameters that would mend what is worst in it.
     Returns: values by parameter name, one each but for swinging wheels at both ends; not all can be built.
     Source: common practice.
 
@@ -133,7 +136,7 @@ def single_changes(catalogue: Catalogue, design: Design, what: What) -> Iterable
     >>> next(iter(single_changes(c, make_design(c, "low-pen", {}), "wind")))
     {'chocks': 'yes'}
     """
-    likely = shape_of(design.shape).remedies[what]
+    likely = (*first, *(name for name in shape_of(design.shape).remedies[what] if name not in first))
     parameters = [
         one
         for one in speaking(shape_of(design.shape).parameters, design.values)

@@ -8,6 +8,7 @@ from functools import lru_cache
 
 from ergamot.core.balance.fitting import fitted, wants_of
 from ergamot.core.balance.likely import likely_gears, likely_sizes
+from ergamot.core.balance.mends import single_changes
 from ergamot.core.balance.search.asked import Asked, parameter_of
 from ergamot.core.balance.search.candidate import Candidate, better_of, tied_candidate, with_hatches
 from ergamot.core.balance.search.short import descended
@@ -15,6 +16,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.errors import ErgamotError, OutOfRange
 from ergamot.core.farm.conditions import FarmConditions
+from ergamot.core.finding import What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.geometry import Flat
@@ -37,6 +39,7 @@ HELD = frozenset(
 STOUT: Mapping[str, Value] = {"axle_steel": Steel.HARD}
 SPARED = frozenset({"species"})  # other timber than usual only where it mends something; judgement
 HATCH_TRIES = 4  # of each: two places and two sizes in the nearest side; may move
+MOST_MENDED = 5  # of what is weakest, one after another; may move
 MOST_TRIED = 24  # of one proposal, beside what was begun with; may move
 
 
@@ -119,9 +122,15 @@ def _searched(
     if begun is None:
         raise OutOfRange("shape", shape, "another: no size of it can be built for these birds")
     held = HELD | set(wants_of(catalogue, flock, shape))
-    start = with_hatches(catalogue, asked, _clearing(catalogue, asked, begun), tied_candidate, HATCH_TRIES)
-    found = descended(catalogue, asked, start.design, MOST_TRIED, held, SPARED)
-    return with_hatches(catalogue, asked, _milder(catalogue, asked, found), tied_candidate, HATCH_TRIES)
+    clear = _clearing(catalogue, asked, begun)
+    strong = _standing(catalogue, asked, clear, held)
+    found = []
+    for one in {pen.key: pen for pen in (clear, strong)}.values():
+        start = with_hatches(catalogue, asked, one, tied_candidate, HATCH_TRIES)
+        found.append(descended(catalogue, asked, start.design, MOST_TRIED, held, SPARED))
+    return with_hatches(
+        catalogue, asked, _milder(catalogue, asked, better_of(*found)), tied_candidate, HATCH_TRIES
+    )
 
 
 def first_look(
@@ -187,6 +196,30 @@ def _milder(catalogue: Catalogue, asked: Asked, one: Candidate) -> Candidate:
         return one
     mild = change(catalogue, one.design, {"axle_steel": Steel.MILD})
     return better_of(one, tied_candidate(catalogue, asked, mild))
+
+
+def _standing(catalogue: Catalogue, asked: Asked, start: Candidate, held: frozenset[str]) -> Candidate:
+    """The same with its frame mended where it is too weak: what is weakest first, by the first change that is enough for it, or the
+    one that helps most."""
+    for _ in range(MOST_MENDED):
+        if What.STRENGTH not in start.short:
+            break
+        best = start
+        for changes in single_changes(catalogue, start.design, What.STRENGTH, start.mends):
+            if not set(changes) <= set(start.mends) - held:
+                continue
+            try:
+                tried = tied_candidate(catalogue, asked, change(catalogue, start.design, changes))
+            except ErgamotError:
+                continue
+            if tried.ratio(What.STRENGTH) > best.ratio(What.STRENGTH):
+                best = tried
+            if What.STRENGTH not in best.short or best.mends != start.mends:
+                break
+        if best is start:
+            break
+        start = best
+    return start
 
 
 def _clearing(catalogue: Catalogue, asked: Asked, start: Candidate) -> Candidate:

@@ -15,10 +15,15 @@ from ergamot.core.frame.kinds import Item
 from ergamot.core.frame.structure import Room, Structure
 from ergamot.core.units import Quantity
 
+LEAST_ROOST = 0.9  # 0.18 of 0.20 m a hen; (EU) 2020/464
+LEAST_NESTS = 5 / 7  # one to seven hens where one to five is good; 1999/74/EC article 4
+LEAST_SERVED = 0.8  # of feeding edge and drinking points; judgement: they eat and drink in turns
+
 
 @dataclass(frozen=True)
 class Provision:
-    """One thing the birds need, how much of it there is, in `unit`; counts have none. `each` is what one of `ware` adds."""
+    """One thing the birds need, how much of it there is, in `unit`; counts have none. `each` is what one of `ware` adds,
+    `least_share` how much of what they need will do."""
 
     name: str
     has: float
@@ -27,10 +32,20 @@ class Provision:
     source: str
     ware: str = ""
     each: float = 0.0
+    least_share: float = 1.0
+    least_source: str = ""
 
     @property
     def lacks(self) -> float:
         return max(0.0, self.needs - self.has)
+
+    @property
+    def lacking(self) -> Phrase:
+        """What is lacking, as a sentence of its own."""
+        figures = {"has": self._quantity(self.has), "needs": self._quantity(self.needs)}
+        if not self.has:
+            return phrase(f"no {self.name}: needs {{needs}}", needs=figures["needs"])
+        return phrase(f"{self.name}: {{has}} of {{needs}}, lacks {{lacks}}", lacks=self._more, **figures)
 
     @property
     def words(self) -> Phrase:
@@ -68,8 +83,24 @@ def provisions(flock: Flock, need: FloorNeed, room: Room) -> tuple[Provision, ..
     """
     birds = flock.placed
     wanted = [
-        Provision("roost", room.roost_m, round(birds * need.roost_m, 2), "m", need.source),
-        Provision("nests", room.nests, _whole(birds, need.birds_per_nest), "", need.source),
+        Provision(
+            "roost",
+            room.roost_m,
+            round(birds * need.roost_m, 2),
+            "m",
+            need.source,
+            least_share=LEAST_ROOST,
+            least_source="0.18 of 0.20 m: (EU) 2020/464",
+        ),
+        Provision(
+            "nests",
+            room.nests,
+            _whole(birds, need.birds_per_nest),
+            "",
+            need.source,
+            least_share=LEAST_NESTS,
+            least_source="one to seven hens: 1999/74/EC article 4",
+        ),
         _served(
             "feeding edge",
             room.feeder_edge_m,
@@ -100,7 +131,9 @@ def _served(
 ) -> Provision:
     """What hangs in the pen serves so many; another of the same would serve more."""
     each = 0.0 if one is None else one.edge_m if unit else float(one.points)
-    return Provision(name, has, needs, unit, need.source, one.label if one and each else "", each)
+    ware = one.label if one and each else ""
+    least = "they eat and drink in turns: a judgement"
+    return Provision(name, has, needs, unit, need.source, ware, each, LEAST_SERVED, least)
 
 
 def told_of_water(flock: Flock, structure: Structure, hottest_c: float) -> Iterator[Phrase]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 
 from ergamot.core.balance.propose import Given, first_look, proposed, remember
@@ -23,6 +23,7 @@ from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.passing import sticks
 
 HOW_MANY = 3
+MOST_WAYS = 12  # of building, the best-looking, that are tried for them; may move
 # Of what is good in Space, where a shape looks best: what is changed of it then gives no more room
 LEAST_ROOM = 0.9  # may move
 
@@ -68,7 +69,7 @@ def starts(
     """Three designs of different shapes for a flock: those that look best, each in the best-looking way it is built.
 
     Args: catalogue; flock; farm; hands, who works them out; this process, one after another, where none are given.
-    Returns: up to three Starts, each good in Space to the leaving day; fewest short first, then what
+    Returns: up to three Starts, each with floor that is good to the leaving day; fewest short first, then what
         lacks least of feeders, drinkers, roosts and nests, then what wants least, then fewest tools to borrow, then the lightest.
     Source: common practice.
 
@@ -82,29 +83,39 @@ def starts(
     3
     """
     hands = hands or InLine(catalogue)
-    looks = sorted(_best_looks(hands, flock, farm), key=lambda look: look[0].order)
-    left = [way for look, way in looks if look.ratio(What.SPACE) >= LEAST_ROOM]
-    found: list[Start] = []
+    looks = sorted(_looks(hands, flock, farm), key=lambda look: look[0].order)
+    left = [way for look, way in looks if look.floor.ratio >= LEAST_ROOM][:MOST_WAYS]
+    found: dict[str, Start] = {}
     while left and len(found) < HOW_MANY:
-        wanted = HOW_MANY - len(found)
-        now, left = left[:wanted], left[wanted:]
-        pens = hands.each(_proposed, now)
-        found += [one for way, pen in zip(now, pens, strict=True) if (one := _start(catalogue, way, pen))]
-    return tuple(sorted(found, key=_rank))
+        now = _of_other_shapes(left, found)[: HOW_MANY - len(found)]
+        if not now:
+            break
+        left = [way for way in left if way not in now]
+        for way, pen in zip(now, hands.each(_proposed, now), strict=True):
+            start = _start(catalogue, way, pen)
+            if start is not None:
+                found[way.shape] = start
+    return tuple(sorted(found.values(), key=_rank))
 
 
-def _best_looks(hands: Hands, flock: Flock, farm: FarmConditions) -> Iterator[tuple[Candidate, _Way]]:
-    """How each shape looks in the way of building it that looks best for these birds, and that way: every other way on the
-    running gear that looks best of the usual one."""
+def _of_other_shapes(ways: list[_Way], found: Mapping[str, Start]) -> list[_Way]:
+    """The best-looking way of each shape that is not found yet."""
+    best: dict[str, _Way] = {}
+    for way in ways:
+        if way.shape not in found:
+            best.setdefault(way.shape, way)
+    return list(best.values())
+
+
+def _looks(hands: Hands, flock: Flock, farm: FarmConditions) -> Iterator[tuple[Candidate, _Way]]:
+    """How each way of building a shape looks for these birds, and that way: every other way on the running gear that looks best
+    of the usual one."""
     usual = [_Way(flock, farm, shape) for shape in SHAPES]
     first = dict(zip(usual, hands.each(_look, [(way, None) for way in usual]), strict=True))
     others = [replace(way, school=school.key) for way in usual for school in SHAPES[way.shape].schools]
     then = hands.each(_look, [(way, first[replace(way, school="")]) for way in others])
     looks = {**first, **dict(zip(others, then, strict=True))}
-    for way in usual:
-        own = [(look, one) for one, look in looks.items() if look and one.shape == way.shape]
-        if own:
-            yield min(own, key=lambda look: look[0].order)
+    yield from ((look, way) for way, look in looks.items() if look)
 
 
 def _look(catalogue: Catalogue, asked_for: tuple[_Way, Candidate | None]) -> Candidate | None:
@@ -117,13 +128,13 @@ def _proposed(catalogue: Catalogue, way: _Way) -> Candidate:
 
 
 def _start(catalogue: Catalogue, way: _Way, pen: Candidate) -> Start | None:
-    """A proposal as a start, kept for whoever begins from it; none where it is not good in Space to the leaving day, or does not get to
+    """A proposal as a start, kept for whoever begins from it; none where its floor is not good to the leaving day, or it does not get to
     the field."""
     remember(catalogue, way.flock, way.farm, way.shape, way.given, pen)
     structure = build(pen.design, catalogue)
     judged = judge(catalogue, structure, way.flock, way.farm)
     lacking = tools_lacking(SHAPES[way.shape].tools, way.farm.tools)
-    there = judged.space.ratio >= 1 and sticks(structure, way.farm) is None
+    there = judged.floor.ratio >= 1 and sticks(structure, way.farm) is None
     return Start(pen, way.school, structure, judged, lacking) if there else None
 
 

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property, partial
 
+from ergamot.core.balance.inside import with_inside
 from ergamot.core.balance.room import Provision, provisions, told_of_water
 from ergamot.core.balance.weight import judge_weight
 from ergamot.core.catalogue import Catalogue, FloorNeed, pick
@@ -15,7 +16,7 @@ from ergamot.core.finding import Finding, Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import IN_HOUSE, INSIDE, judge_space
 from ergamot.core.frame.mass import Mass, mass
-from ergamot.core.frame.reach import unreached
+from ergamot.core.frame.reach import out_of_reach, unreached
 from ergamot.core.frame.structure import Structure
 from ergamot.core.frame.usable import usable_floor_m2
 from ergamot.core.gear.haul import Haul, usual_haul
@@ -34,11 +35,12 @@ from ergamot.core.weather.verdict import judge_wind
 
 @dataclass(frozen=True)
 class Judged:
-    """The four findings in the order they are always shown, and what they were found from: the floor that counts, its mass, the
+    """The four findings in the order they are always shown, and what they were found from: `floor` is Space by its floor alone; its mass, the
     move by the farm's own crew, the winds it stands, what its birds find in it. Weight is weighed when it is
     asked for: where it carries no grade, most who judge a pen never do."""
 
     space: Finding
+    floor: Finding
     moving: Finding
     wind: Finding
     floor_m2: float
@@ -161,7 +163,7 @@ def judge(
         catalogue, structure, weighed, in_season(flock, farm), moved, birds, stands.usual
     )
     floor_m2 = usable_floor_m2(structure, 1000 * need.floor_head_m)
-    space = judge_space(
+    floor = judge_space(
         flock,
         need,
         floor_m2,
@@ -170,7 +172,10 @@ def judge(
         IN_HOUSE if structure.ranges else INSIDE,
     )
     return Judged(
-        space=space.saying(partial(_said_of_inside, structure, flock, farm, inside)),
+        space=with_inside(floor, inside, out_of_reach(structure)).saying(
+            partial(_said_of_inside, structure, flock, farm, inside)
+        ),
+        floor=floor,
         moving=judge_moving(catalogue, structure, weighed, farm, moved),
         wind=judge_wind(stands, farm, leaves(structure, stands.poor, farm.design_gust_ms)),
         floor_m2=floor_m2,

@@ -165,7 +165,7 @@ def _covering(panel: Panel) -> Part:
 
 def _hardware(items: tuple[Hardware, ...]) -> Iterator[Part]:
     for item in items:
-        if item.when is When.ASIDE or item.item in (Item.FIXING, Item.ROPE):
+        if item.when is When.ASIDE or item.item in (Item.FIXING, Item.LAP, Item.ROPE):
             continue
         made = (
             _drum(item)

@@ -172,7 +172,7 @@ def _round(point: Flat) -> Flat:
 def _hardware(item: Hardware, name: ViewName) -> tuple[Kind, tuple[Point, ...]] | None:
     x, y, z = item.place
     if item.size_mm is None:
-        if item.item in (Item.FIXING, Item.ROPE):
+        if item.item in (Item.FIXING, Item.LAP, Item.ROPE):
             return None
         s = SMALL_PART_MM
         return "part", tuple(

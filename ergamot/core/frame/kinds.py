@@ -143,6 +143,7 @@ class Item(Enum):
     """What a bought thing does on the pen."""
 
     FIXING = auto()  # screws, staples and the like, counted for the whole pen
+    LAP = auto()  # joins one wire panel to the next
     FITTING = auto()  # a hinge, a latch, a gusset at its place
     INSIDE = auto()  # a feeder, a drinker, a cord, within
     ROPE = auto()  # lies along the pen, not drawn

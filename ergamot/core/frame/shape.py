@@ -128,6 +128,9 @@ class Shape:
         )
 
 
+OVER_HUMPS_MM = 65.0  # so far do boards raise a pen that goes over the humps of a usual field; judgement
+
+
 def feet(*widths: int) -> tuple[float, ...]:
     """Widths in whole feet: cross rails of them come in twos and threes out of stock.
 
@@ -156,7 +159,7 @@ def usual_gears(
     return (
         {"gear": "skids"},
         *({"gear": "wheels", "wheel": wheel, "tail": "bevelled", **held} for wheel in wheels),
-        {"gear": "boards", "pairs": 2, "wheel": swung},
+        {"gear": "boards", "pairs": 2, "wheel": swung, "lever_rise": OVER_HUMPS_MM},
     )
 
 
@@ -168,7 +171,18 @@ LOW_HOLD: Mapping[str, Value] = {
     "hold_height": 450.0
 }  # from there it tips enough to clear; HSE INDG143 zones
 BASIC_TOOLS = (Tool.SAW, Tool.DRILL, Tool.STAPLER)
-_MOVED = ("wheel", "axle", "handle", "gear", "tail", "axle_back", "hold_height", "put_under")
+_MOVED = (
+    "wheel",
+    "lever_rise",
+    "ride",
+    "axle",
+    "handle",
+    "gear",
+    "tail",
+    "axle_back",
+    "hold_height",
+    "put_under",
+)
 _UPRIGHT = ("end_braces", "wall_braces", "gussets", "end_wall")
 _STOOD_ON = ("roost_held", "roost_laid", "roost_made", "bearer_made", "mesh_floor", "house_floor_of")
 _HELD = ("chocks", "anchors", "anchor", "ballast", "anchors_at")

@@ -15,10 +15,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ergamot.core.frame.footing import Axle, Grip
 from ergamot.core.frame.structure import Structure
 from ergamot.core.working import Formula
 
 CARRY_M = 0.76  # hands of someone who carries with arms down, just above the knuckle line; HSE INDG143
+ELBOW_M = 1.0  # as far as hands lift what they can carry, for a step or two; HSE INDG143, elbow height
 LEAST_RAISE_M = 0.05  # handles come up at least so far, or the front would drag; judgement
 # the rear clears the grass by this when carried; judgement: grazed grass stands 30 mm, lies half
 WANTED_MM = 25.0
@@ -63,16 +65,47 @@ def carried(structure: Structure) -> Carried | None:
     axle = structure.axle
     if axle is None or not structure.carried:
         return None
-    radius = axle.radius_mm
-    run, up = structure.grip.x_mm - axle.x_mm, structure.grip.z_mm - radius
-    hands = max(1000 * CARRY_M, structure.grip.z_mm + 1000 * LEAST_RAISE_M)
-    turn = math.asin(min(1.0, (hands - radius) / math.hypot(run, up))) - math.atan2(up, run)
-    sin, cos = math.sin(turn), math.cos(turn)
-
-    def lowest(corners: np.ndarray) -> float:
-        x, z = corners[:, 0], corners[:, 2]
-        heights = radius + (x - axle.x_mm) * sin + (z + axle.rise_mm - radius) * cos
-        return float(np.min(heights, initial=math.inf))
-
+    tip = _Tip.of(axle, structure.grip, _hands_mm(structure, CARRY_M))
     inside, behind = structure.corners_by_body
-    return Carried(math.degrees(turn), lowest(inside), lowest(behind[behind[:, 0] < axle.x_mm]))
+    return Carried(math.degrees(tip.turn), tip.lowest(inside), tip.lowest(behind[behind[:, 0] < axle.x_mm]))
+
+
+def lifted_clear_mm(structure: Structure) -> float | None:
+    """How far its underside clears the grass half way from axle to hands, with the hands lifted to the elbow.
+
+    Args: structure.
+    Returns: mm; none for a pen that is not carried.
+    Source: as `carried`.
+
+    >>> round(lifted_clear_mm(pen()))
+    214
+    """
+    axle, grip = structure.axle, structure.grip
+    if axle is None or not structure.carried:
+        return None
+    tip = _Tip.of(axle, grip, _hands_mm(structure, ELBOW_M))
+    return tip.lowest(np.array([[(axle.x_mm + grip.x_mm) / 2, 0.0, 0.0]]))
+
+
+def _hands_mm(structure: Structure, height_m: float) -> float:
+    return max(1000 * height_m, structure.grip.z_mm + 1000 * LEAST_RAISE_M)
+
+
+@dataclass(frozen=True)
+class _Tip:
+    """A pen turned about its axle until its handles are in the hands; radians."""
+
+    axle: Axle
+    turn: float
+
+    @classmethod
+    def of(cls, axle: Axle, grip: Grip, hands_mm: float) -> _Tip:
+        run, up = grip.x_mm - axle.x_mm, grip.z_mm - axle.radius_mm
+        turn = math.asin(min(1.0, (hands_mm - axle.radius_mm) / math.hypot(run, up))) - math.atan2(up, run)
+        return cls(axle, turn)
+
+    def lowest(self, corners: np.ndarray) -> float:
+        axle, (x, z) = self.axle, (corners[:, 0], corners[:, 2])
+        above = (z + axle.rise_mm - axle.radius_mm) * math.cos(self.turn)
+        heights = axle.radius_mm + (x - axle.x_mm) * math.sin(self.turn) + above
+        return float(np.min(heights, initial=math.inf))

@@ -8,7 +8,7 @@ from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.farm.way import legs, longest_round_m
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.structure import Structure
-from ergamot.core.gear.carried import CARRY_M
+from ergamot.core.gear.carried import lifted_clear_mm
 from ergamot.core.gear.tasks import Task
 from ergamot.core.units import Quantity
 
@@ -73,21 +73,21 @@ def sticks(structure: Structure, farm: FarmConditions) -> Stuck | None:
 
 
 def clears_hump_mm(structure: Structure) -> float | None:
-    """Measure the hump that passes under a pen half way between its wheels and its hands.
+    """Measure the hump that passes under a pen: half way from its wheels to its hands, lifted to the elbow, or between its axles.
 
     Args: structure.
-    Returns: mm, of one that is carried with its handle at 0.76 m; None on skids, which ride over it.
+    Returns: mm; None on skids, which ride over it.
     Source: geometry.
 
     >>> clears_hump_mm(pen(gear="skids")) is None
     True
-    >>> clears_hump_mm(pen(gear="boards", pairs=2))
-    40.0
+    >>> round(clears_hump_mm(pen(gear="boards", pairs=2)))
+    40
     """
     axle = structure.axle
     if axle is None:
         return None
     if structure.front_axle is not None:
         return min(axle.rise_mm, structure.front_axle.rise_mm)
-    raised = max(0.0, 1000 * CARRY_M - structure.grip.z_mm)
-    return (axle.rise_mm + raised) / 2
+    lifted = lifted_clear_mm(structure)
+    return axle.rise_mm if lifted is None else lifted

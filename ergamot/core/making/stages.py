@@ -58,6 +58,7 @@ _ROOF = frozenset(
         Duty.FASCIA, Duty.TRIMMER,
     }
 )  # fmt: skip
+_BY_ITEM = {Item.ANCHOR: Stage.TIES, Item.LAP: Stage.MESH}
 _BY_GROUP = {
     Group.HOUSE: Stage.INSIDE,
     Group.ROOSTS: Stage.INSIDE,
@@ -135,7 +136,9 @@ def stage_of(structure: Structure, ref: str) -> Stage:
     if panel is not None:
         return _stage_of_panel(panel)
     item = next(one for one in structure.hardware if one.ref == ref)
-    return Stage.TIES if item.item is Item.ANCHOR else _BY_GROUP.get(item.group, Stage.GEAR)
+    if item.item in _BY_ITEM:
+        return _BY_ITEM[item.item]
+    return _BY_GROUP.get(item.group, Stage.GEAR)
 
 
 def _stage_of_stick(member: Member) -> Stage:
@@ -199,7 +202,9 @@ def _with_bought(structure: Structure, made: list[Block]) -> tuple[Block, ...]:
     bought = [
         item
         for item in structure.hardware
-        if item.when is not When.ASIDE and item.group is not Group.FIXINGS and item.item is not Item.WHEEL
+        if item.when is not When.ASIDE
+        and (item.group is not Group.FIXINGS or item.item is Item.LAP)
+        and item.item is not Item.WHEEL
     ]
     for at in dict.fromkeys(stage_of(structure, item.ref) for item in bought):
         mine = [item for item in bought if stage_of(structure, item.ref) is at]

@@ -125,7 +125,9 @@ def _covers(structure: Structure) -> Iterator[Look]:
         yield Look(Time.LAY_UP, phrase("Tarp off, dry, rolled, away from mice"))
     else:
         yield Look(Time.STORM, phrase("Every sheet of the roof at its edges and screws"))
-    if any(one.item is Item.FIXING and _kind(one.row) is Fitting.TIE for one in structure.hardware):
+    if any(
+        one.item in (Item.FIXING, Item.LAP) and _kind(one.row) is Fitting.TIE for one in structure.hardware
+    ):
         yield Look(
             Time.SEASON,
             phrase("Cable ties by the handful: one that snaps when bent, and all are replaced"),

@@ -42,6 +42,7 @@ class Check:
     unit: str
     work: Working
     gains: float = 1.0  # what it bears so seldom or briefly, over what it bears for good
+    mends: tuple[str, ...] = ()  # parameters of its own that would mend it, the likeliest first
 
     @property
     def working(self) -> tuple[Step, ...]:

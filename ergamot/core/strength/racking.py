@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 
 import numpy as np
@@ -282,14 +283,18 @@ def _bends_n_m(member: Member, level_axis: int) -> float:
     """What a post bears in bending in its wall, in a gust, N m."""
     if member.species is None:
         return hollow_modulus(member, level_axis) * STEEL_ALLOWED_MPA / 1000
-    wide, deep = cross_section(member, level_axis)
+    return _wood_n_m(*cross_section(member, level_axis), member.species.fb_mpa)
+
+
+@lru_cache(maxsize=64)
+def _wood_n_m(wide: float, deep: float, fb_mpa: float) -> float:
     work = Working()
     for symbol, value in (
         ("b", wide),
         ("d", deep),
-        ("Fb", member.species.fb_mpa),
+        ("Fb", fb_mpa),
         ("CF", size_factor(deep)),
-        ("CM", wet_factor(member.species.fb_mpa * size_factor(deep))),
+        ("CM", wet_factor(fb_mpa * size_factor(deep))),
         ("CD", DURATION["wind"][0]),
     ):
         work.given(symbol, "", value)
@@ -311,7 +316,8 @@ def _check(wall: _Wall, drag: _Drag, gust_ms: float) -> Check:
     at = ratios.index(min(ratios))
     z, work = heights[at], Working()
     way = "across" if wall.axis else "along"
-    said = f"drag {way} the pen, for each Pa, of all that is over {z:.0f} mm"
+    work.given("z", "height at which it bears least for what pushes", z, "mm", "the frame")
+    said = f"drag {way} the pen, for each Pa, of all that is over that height"
     work.given("S", said, float(pushes[at]), "m²", "as in the Wind verdict")
     _gust(work, drag, gust_ms)
     work.given(

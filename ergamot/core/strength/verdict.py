@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from functools import partial
 
@@ -14,6 +14,7 @@ from ergamot.core.frame.rejoined import parts_of, rejoined
 from ergamot.core.frame.structure import Structure
 from ergamot.core.gear.haul import Haul, usual_haul
 from ergamot.core.gear.telling import FAR_MORE
+from ergamot.core.records import changed
 from ergamot.core.strength.check import Check
 from ergamot.core.strength.floors import floor_checks
 from ergamot.core.strength.moving import moving_checks
@@ -30,6 +31,10 @@ CAUTIONS = (
     "Where someone could be hurt, or the pen stands where snow or storms are severe, ask a structural engineer.",
     "Clear snow from the roof; do not go under a raised pen.",
 )
+# What would mend what birds and people stand on, and walls that lean: parameters, the likeliest first
+ROOSTED_BY = ("roost_held", "roost_laid", "roost_made", "bearer_made")
+CARRIED_BY = ("bearer_made", "bearer_section", "mesh_floor", "house_floor_of", "bay")
+BRACED_BY = ("end_braces", "wall_braces", "gussets", "end_wall")
 LEAST_SAID = 0.1  # how much less than a tenth it bears, nobody asks; judgement; may move
 MOST_RATIO = 99.0  # as good as any; may move
 COST = "wood tires of moves: look it over each season; cheapest: the next size of that stick"
@@ -49,6 +54,12 @@ class Strength:
     finding: Finding
     checks: tuple[Check, ...]
     used: Mapping[str, float]
+
+    @property
+    def mends(self) -> tuple[str, ...]:
+        """The parameters that would mend what is weaker than good, the weakest first."""
+        weak = (check.mends for check in self.checks if check.rank[0] < Grade.RIGHT.level)
+        return tuple(dict.fromkeys(name for names in weak for name in names))
 
 
 def judge_strength(
@@ -85,8 +96,9 @@ def judge_strength(
         *splice_checks(structure, moving),
         *snow_checks(whole, farm),
         *pipe_checks(whole, weighed, farm),
-        *(racking_checks(whole, stable, farm.design_gust_ms) if stable else ()),
-        *((*roost_checks(whole, birds), *floor_checks(whole, birds)) if birds else ()),
+        *(_mended_by(BRACED_BY, racking_checks(whole, stable, farm.design_gust_ms)) if stable else ()),
+        *(_mended_by(ROOSTED_BY, roost_checks(whole, birds)) if birds else ()),
+        *(_mended_by(CARRIED_BY, floor_checks(whole, birds)) if birds else ()),
     ]
     parts = parts_of(structure)
     told = (
@@ -99,6 +111,10 @@ def judge_strength(
         for ref in check.refs:
             used[ref] = max(used.get(ref, 0.0), 1 / max(check.ratio, 1e-6))
     return Strength(_finding(checks), checks, used)
+
+
+def _mended_by(names: tuple[str, ...], checks: Iterable[Check]) -> Iterator[Check]:
+    return (changed(check, mends=names) for check in checks)
 
 
 def _finding(checks: tuple[Check, ...]) -> Finding:

@@ -26,7 +26,7 @@ export function ThreeStarts({ flockId, busy, onBegin }: Props) {
       {starts.error ? <Trouble problem={starts.error} /> : null}
       {!starts.data && !starts.error ? <Waiting what="Trying sizes and wheels of every shape" /> : null}
       <div className="grid gap-6 md:grid-cols-3">{starts.data?.map((one) => <OneStart key={one.shape} start={one} busy={busy} onBegin={onBegin} />)}</div>
-      {starts.data?.length === 0 ? <p>No shape has room for these birds to the day they leave. Fewer birds, or two pens.</p> : null}
+      {starts.data?.length === 0 ? <p>No pen with room for these birds to the day they leave gets through the way to your field. Try fewer birds, two pens, or a shape below built in its field.</p> : null}
     </section>
   );
 }

@@ -68,7 +68,8 @@ class Mark:
 @dataclass(frozen=True)
 class Candidate:
     """A pen that was framed and judged. `lacks` counts what its birds miss in it, `unreached` the spaces no arm gets all of,
-    `borrowed` the tools it takes that the farm has not."""
+    `borrowed` the tools it takes that the farm has not; `floor` is Space by its floor alone, `mends` the parameters that would mend what is
+    weakest in its frame."""
 
     design: Design
     marks: tuple[Mark, ...]
@@ -76,6 +77,8 @@ class Candidate:
     lacks: int
     unreached: int
     borrowed: int
+    floor: Mark
+    mends: tuple[str, ...] = ()
 
     def __hash__(self) -> int:
         return hash(self.key)  # its figures are a mapping, which has none
@@ -244,6 +247,8 @@ def judged_design(
         sum(one.lacks > 0 for one in judged.provisions),
         len(out_of_reach(structure)),
         len(tools_lacking(shape_of(design.shape).tools, asked.farm.tools)),
+        Mark(judged.floor.what, judged.floor.ratio, judged.floor.least),
+        judged.strength.mends,
     )
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from itertools import combinations
@@ -11,7 +11,7 @@ from itertools import combinations
 from ergamot.core.balance.search.candidate import Candidate
 from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.errors import OutOfRange, UnknownChoice
-from ergamot.core.finding import Phrase, What, phrase
+from ergamot.core.finding import Grade, Phrase, What, phrase
 from ergamot.core.units import Quantity
 
 STANDS: Mapping[What, str] = {
@@ -28,6 +28,7 @@ class Need(StrEnum):
     """What a pen must have besides standing well."""
 
     BIRDS = "birds"
+    REACH = "reach"
 
 
 WANTED: Mapping[What | Need, str] = {
@@ -37,6 +38,15 @@ WANTED: Mapping[What | Need, str] = {
     What.WIND: "more hold in your gust",
     What.STRENGTH: "a stronger frame",
     Need.BIRDS: "a feeder, drinker, roost or nest more",
+    Need.REACH: "a way in for who keeps them",
+}
+HAS: Mapping[Need, str] = {
+    Need.BIRDS: "has all the feeders, roosts and nests its birds need",
+    Need.REACH: "lets a person in wherever its birds are",
+}
+WITHOUT: Mapping[Need, str] = {
+    Need.BIRDS: "with one that lacks something of theirs",
+    Need.REACH: "with one that nobody gets into",
 }
 Limits = Mapping[Figure, float]
 Reason = Figure | What | Need
@@ -106,7 +116,17 @@ def fails(candidate: Candidate, limits: Limits) -> tuple[Reason, ...]:
         for figure, limit in limits.items()
         if not SCALES[figure].keeps(candidate.figures[figure], limit)
     ]
-    return (*candidate.short, *((Need.BIRDS,) if candidate.lacks else ()), *over)
+    return (*_short_in(candidate), *over)
+
+
+def _short_in(candidate: Candidate) -> Iterator[What | Need]:
+    """The verdicts it is short in; of Space, what of it."""
+    roomy = candidate.floor.verdict is not Grade.SHORT
+    yield from (what for what in candidate.short if what is not What.SPACE or not roomy)
+    if candidate.lacks:
+        yield Need.BIRDS
+    elif What.SPACE in candidate.short and roomy:
+        yield Need.REACH
 
 
 def through(candidates: Sequence[Candidate], limits: Limits) -> Through:
@@ -188,7 +208,7 @@ def _told(count: int, reasons: Sequence[Reason], limits: Limits) -> Phrase:
 
 def _asked(reason: Reason, limits: Limits, name: str) -> tuple[str, dict[str, Quantity]]:
     if isinstance(reason, Need):
-        return "has all the feeders, roosts and nests its birds need", {}
+        return HAS[reason], {}
     if isinstance(reason, What):
         return STANDS[reason], {}
     scale = SCALES[reason]
@@ -231,7 +251,7 @@ def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What
         parts.append(f"{{q{i}}} would do")
         figures[f"q{i}"] = Quantity(wider[figure], SCALES[figure].unit)
     parts += [
-        "with one that lacks something of theirs"
+        WITHOUT[one]
         if isinstance(one, Need)
         else f"moved by {who}"
         if one is What.MOVING and who

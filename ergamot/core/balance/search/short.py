@@ -15,7 +15,7 @@ from ergamot.core.balance.search.genes import Genome, genome_of
 from ergamot.core.balance.search.promising import promising
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError, require_range
-from ergamot.core.finding import What
+from ergamot.core.finding import Grade, What
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parameters import Value, speaking
@@ -139,9 +139,14 @@ class _Way:
 
 
 def _aims(one: Candidate) -> tuple[What, ...]:
-    """What is to be mended of it first: its worst verdict where one is wanting; and its weight."""
-    worst = max(one.marks, key=lambda mark: mark.wanting)
-    return (worst.what, What.WEIGHT) if worst.wanting else (What.WEIGHT,)
+    """What is to be mended of it first: its worst verdict where one is wanting, and others it is short in; and its weight."""
+    by_want = sorted(one.marks, key=lambda mark: -mark.wanting)
+    first = [mark.what for mark in by_want[:1] if mark.wanting]
+    return (*first, *(mark.what for mark in by_want[1:] if mark.verdict is Grade.SHORT), What.WEIGHT)
+
+
+def _first(one: Candidate, what: What) -> tuple[str, ...]:
+    return one.mends if what is What.STRENGTH else ()
 
 
 def single(catalogue: Catalogue, genome: Genome, one: Candidate) -> Iterator[tuple[Changes, What | None]]:
@@ -157,7 +162,10 @@ def single(catalogue: Catalogue, genome: Genome, one: Candidate) -> Iterator[tup
     >>> next(single(c, genome_of(c, asked), light))[1].value
     'weight'
     """
-    turns = (((each, what) for each in single_changes(catalogue, one.design, what)) for what in _aims(one))
+    turns = (
+        ((each, what) for each in single_changes(catalogue, one.design, what, _first(one, what)))
+        for what in _aims(one)
+    )
     yield from (each for turn in itertools.zip_longest(*turns) for each in turn if each is not None)
     genes = genome.genes[one.design.shape]
     for parameter in speaking(shape_of(one.design.shape).parameters, one.design.values):

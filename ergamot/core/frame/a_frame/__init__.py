@@ -69,7 +69,7 @@ SHAPE = Shape(
     build,
     stops,
     proposal=Proposal(
-        widths_mm=feet(4, 5, 6, 8),
+        widths_mm=feet(4, 5, 6, 7, 8),
         gears=usual_gears(wheels=("barrow-16",), swung="barrow-16", held=LOW_HOLD),
         wants=housed,
         most_floor=2.0,

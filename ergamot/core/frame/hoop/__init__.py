@@ -68,7 +68,7 @@ SHAPE = Shape(
     build,
     stops,
     proposal=Proposal(
-        widths_mm=feet(6, 8, 10, 12),
+        widths_mm=feet(6, 7, 8, 10, 12),
         gears=usual_gears(wheels=("barrow-16",), swung="barrow-16", held=LOW_HOLD),
         wants=wanted,
         section="2x4",

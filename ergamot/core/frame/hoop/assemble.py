@@ -183,10 +183,10 @@ def _panels(site: Site, pen: Chosen) -> None:
     ties = int((pieces - 1) * pen.panel.length_mm / LAP_TIE_MM) + 8
     tie, laps = site.usual(Fitting.TIE), f"laps of {pieces} wire panels"
     site.hardware += [
-        Hardware("panel-laps", Item.FITTING, "panel laps", Group.FRAME, laps, kg, middle),
+        Hardware("panel-laps", Item.LAP, "panel laps", Group.FRAME, laps, kg, middle),
         Hardware(
             "panel-ties",
-            Item.FIXING,
+            Item.LAP,
             "panel ties",
             Group.FIXINGS,
             tie.label,

@@ -116,7 +116,9 @@ def test_the_moving_verdict_is_the_least_of_its_parts(design, crew):
     assert finding.ratio == pytest.approx(min(parts))
     carried = structure.axle is not None and structure.front_axle is None
     put_under = structure.axle is not None and bool(structure.axle.put_under)
-    ways = [s.symbol for s in finding.working if s.symbol in {f"r_{one}" for one in (Task.HUMP, Task.PASSAGE)}]
+    ways = [
+        s.symbol for s in finding.working if s.symbol in {f"r_{one}" for one in (Task.HUMP, Task.PASSAGE)}
+    ]
     work = 2 + (structure.axle is not None) + 2 * carried + bool(structure.levers) + put_under
     assert len(parts) == work + len(ways)
 

@@ -49,24 +49,33 @@ AMPLE = 1.5  # half as much again as is needed counts as more than enough; judge
 
 @record
 class Phrase:
-    """A sentence with figures in it, written out only when the reader's units are known."""
+    """A sentence with figures in it, written out only when the reader's units are known. What a keeper typed, and a sentence
+    within a sentence, stand in a place of their own, never in the template."""
 
     template: str
-    figures: tuple[tuple[str, Quantity], ...] = ()
+    figures: tuple[tuple[str, Quantity | str | Phrase], ...] = ()
 
     def text(self, system: System) -> str:
-        return self.template.format(**{name: say(figure, system) for name, figure in self.figures})
+        return self.template.format(**{name: _said(one, system) for name, one in self.figures})
 
 
-def phrase(template: str, **figures: Quantity) -> Phrase:
-    """Make a sentence of a template and the figures it names.
+def _said(one: Quantity | str | Phrase, system: System) -> str:
+    if isinstance(one, Quantity):
+        return say(one, system)
+    return one if isinstance(one, str) else one.text(system)
 
-    Args: template, text with `{name}` places; figures, one Quantity for each name.
+
+def phrase(template: str, **figures: Quantity | str | Phrase) -> Phrase:
+    """Make a sentence of a template and what stands in its places.
+
+    Args: template, text with `{name}` places; figures, a figure, words or a Phrase for each name.
     Returns: the Phrase.
     Source: common practice.
 
     >>> phrase("stands {gust}", gust=Quantity(22, "ms")).text("metric")
     'stands 22 m/s'
+    >>> phrase("{mesh} sags", mesh="Net {fine}").text("metric")
+    'Net {fine} sags'
     """
     return Phrase(template, tuple(figures.items()))
 

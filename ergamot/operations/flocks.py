@@ -7,9 +7,10 @@ from datetime import date, timedelta
 from typing import Any
 
 from ergamot.core.catalogue import Catalogue, pick
+from ergamot.core.catalogue.kinds import Drink
 from ergamot.core.flock.flock import Flock, make_flock
 from ergamot.core.flock.growth import living, mass_kg
-from ergamot.core.flock.intake import SPILLAGE, hottest_l, strain_feed_g, water_drunk_ml
+from ergamot.core.flock.intake import Carried, carried_water, hottest_water, strain_feed_g
 from ergamot.core.flock.lay import lay_rate
 from ergamot.core.flock.space import floor_need_m2, needed_floor_m2
 from ergamot.core.ground.rest import mean_on
@@ -17,7 +18,7 @@ from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name
 from ergamot.store.records import Record, create, find_all, revise
 
-DRINKER = "bell"  # a jug or bell drinker until the keeper says otherwise
+DRINKER = Drink.OPEN  # of a flock by itself; each pen tells of its own drinkers
 
 
 @dataclass(frozen=True)
@@ -43,7 +44,7 @@ class FlockSheet:
     leaving_kg: float
     feed_kg: float
     water_peak_l: float
-    water_hottest_l: float
+    water_hottest: Carried
     hottest_c: float
     leave_alive: float
 
@@ -107,13 +108,12 @@ def flock_sheet(work: Work, record: Record) -> FlockSheet:
         warmth = min(max(mean_on(months, on), -10.0), 40.0)
         feed = strain_feed_g(flock.strain, max(day, 0.5), warmth)
         alive, mass = living(flock, day), mass_kg(flock.strain, day)
-        water = water_drunk_ml(feed, warmth) * SPILLAGE[DRINKER]
         return FlockDay(
             day=day,
             on=on,
             mass_kg=mass,
             feed_kg=feed * alive / 1000,
-            water_l=water * alive / 1000,
+            water_l=carried_water(flock, day, warmth, DRINKER, alive).least_l,
             need_m2=floor_need_m2(need.good_m2, need.finish_kg, mass),
             eggs=lay_rate(flock.strain, day) * alive,
         )
@@ -126,7 +126,7 @@ def flock_sheet(work: Work, record: Record) -> FlockSheet:
         leaving_kg=days[-1].mass_kg,
         feed_kg=sum(day.feed_kg for day in days[:-1]),
         water_peak_l=max(day.water_l for day in days),
-        water_hottest_l=hottest_l(flock, farm.hottest_c) * SPILLAGE[DRINKER],
+        water_hottest=hottest_water(flock, farm.hottest_c, DRINKER),
         hottest_c=farm.hottest_c,
         leave_alive=living(flock, flock.leaving_day),
     )

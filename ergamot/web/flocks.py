@@ -47,7 +47,7 @@ def _out(record: Record) -> dict[str, Any]:
         "leaving_mass": words(sheet.leaving_kg, "kg"),
         "feed_total": words(round(sheet.feed_kg, 1), "kg"),
         "water_peak": words(sheet.water_peak_l, "L"),
-        "water_hottest": words(sheet.water_hottest_l, "L"),
+        "water_hottest": sheet.water_hottest.words,
         "hottest": words(sheet.hottest_c, "degC"),
         "leave_alive": round(sheet.leave_alive),
     }

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Container, FloorNeed
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.flock.flock import Flock
-from ergamot.core.flock.intake import hottest_l
+from ergamot.core.flock.intake import SPILLAGE, hottest_water
 from ergamot.core.frame.kinds import Item
 from ergamot.core.frame.structure import Room, Structure
 from ergamot.core.units import Quantity
@@ -42,10 +42,10 @@ class Provision:
     @property
     def lacking(self) -> Phrase:
         """What is lacking, as a sentence of its own."""
-        figures = {"has": self._quantity(self.has), "needs": self._quantity(self.needs)}
+        figures = self._lacking
         if not self.has:
             return phrase(f"no {self.name}: needs {{needs}}", needs=figures["needs"])
-        return phrase(f"{self.name}: {{has}} of {{needs}}, lacks {{lacks}}", lacks=self._more, **figures)
+        return phrase(f"{self.name}: {{has}} of {{needs}}, lacks {{lacks}}", **figures)
 
     @property
     def words(self) -> Phrase:
@@ -55,13 +55,17 @@ class Provision:
             return phrase(f"{self.name}: {{has}}, and {{needs}} is enough", **figures)
         if self.each:
             more = math.ceil(self.lacks / self.each - 1e-9)
-            return phrase(f"{self.name}: {{has}} of {{needs}}; lacks {more} more {self.ware}", **figures)
-        return phrase(f"{self.name}: {{has}} of {{needs}}, lacks {{lacks}}", lacks=self._more, **figures)
+            words = f"{self.name}: {{has}} of {{needs}}; lacks {more} more {{ware}}"
+            return phrase(words, ware=self.ware, **figures)
+        return phrase(f"{self.name}: {{has}} of {{needs}}, lacks {{lacks}}", **self._lacking)
 
     @property
-    def _more(self) -> Quantity:
-        """What is lacking, never told as less than it is."""
-        return self._quantity(math.ceil(10 * self.lacks) / 10 if self.unit == "m" else self.lacks)
+    def _lacking(self) -> dict[str, Quantity]:
+        """Has, needs and the one less the other, told so that they add up."""
+        amounts = {"has": self.has, "needs": self.needs, "lacks": self.lacks}
+        if self.unit == "m":
+            return {name: Quantity(1000 * amount, "about") for name, amount in amounts.items()}
+        return {name: Quantity(amount, self.unit) for name, amount in amounts.items()}
 
     def _quantity(self, amount: float) -> Quantity:
         return Quantity(amount * 1000, "room") if self.unit == "m" else Quantity(amount, self.unit)
@@ -137,26 +141,29 @@ def _served(
 
 
 def told_of_water(flock: Flock, structure: Structure, hottest_c: float) -> Iterator[Phrase]:
-    """What they drink on the hottest day, when drinkers run dry, and what the pen's hold.
+    """What is carried to them on the hottest day, what the pen's drinkers hold, and how often they are filled.
 
     Args: flock; structure; hottest_c, −10 to 40.
     Returns: one Phrase, none where nothing to drink from hangs in it.
     Raises: OutOfRange.
-    Source: as `water_drunk_ml`, of every bird placed, at the age it is most.
+    Source: as `hottest_water`, of every bird placed, at the age it is most.
 
     >>> next(told_of_water(broilers(), pen(drinkers=2), 32.0)).text("metric")
-    'water: 16 L hangs in it; on your hottest day, 32 °C, they drink 15.5 L'
+    'water: 16 L hangs in it; on your hottest day, 32 °C, 21.6 L to 43.3 L are carried: filled 2 to 3 times'
     """
-    drinkers = (one.row for one in structure.hardware if one.item is Item.INSIDE)
-    holds = sum(row.holds_kg for row in drinkers if isinstance(row, Container) and row.use is Use.DRINKER)
+    inside = (one.row for one in structure.hardware if one.item is Item.INSIDE)
+    drinkers = [row for row in inside if isinstance(row, Container) and row.use is Use.DRINKER]
+    holds = sum(row.holds_kg for row in drinkers)
     if not holds:
         return
-    drunk = hottest_l(flock, hottest_c)
-    fills = math.ceil(drunk / holds)
-    often = "" if fills == 1 else f": filled {fills} times"
+    spills = max((row.drink for row in drinkers), key=SPILLAGE.__getitem__)
+    water = hottest_water(flock, hottest_c, spills)
+    least, most = (math.ceil(litres / holds - 1e-9) for litres in (water.least_l, water.most_l))
+    times = f"{least} to {most}" if most > least else f"{most}"
+    often = "" if most == 1 else f": filled {times} times"
     yield phrase(
-        f"water: {{holds}} hangs in it; on your hottest day, {{hot}}, they drink {{drunk}}{often}",
+        f"water: {{holds}} hangs in it; on your hottest day, {{hot}}, {{water}} are carried{often}",
         holds=Quantity(holds, "L"),
         hot=Quantity(hottest_c, "degC"),
-        drunk=Quantity(drunk, "L"),
+        water=water.words,
     )

@@ -72,6 +72,15 @@ class Edge(StrEnum):
     NONE = ""
 
 
+class Drink(StrEnum):
+    """What birds drink from: water that stands open, cups, or nipples."""
+
+    OPEN = "open"
+    CUP = "cup"
+    NIPPLE = "nipple"
+    NONE = ""
+
+
 class Steel(StrEnum):
     """What a rod is rolled from: mild, or hardened to grade 5."""
 

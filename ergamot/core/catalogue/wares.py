@@ -8,7 +8,7 @@ from decimal import Decimal
 from typing import Annotated
 
 from ergamot.core.catalogue.columns import PRICE, Among, Row, Within
-from ergamot.core.catalogue.kinds import PIPE_FITTINGS, Aisle, Edge, Fitting, Sold, Steel, Use
+from ergamot.core.catalogue.kinds import PIPE_FITTINGS, Aisle, Drink, Edge, Fitting, Sold, Steel, Use
 from ergamot.core.errors import OutOfRange
 
 SCREW_HOLDS_N = "600"  # about a No. 10 screw in softwood, across its shank; NDS 2018 table 12L
@@ -110,7 +110,7 @@ class Container(Row):
     """A feeder or drinker: mass empty, what it holds, and how many birds it serves at once.
 
     `use` is feeder or drinker; `edge_m` is feeding edge, of a trough or round (a trough where nothing is said);
-    `points` drinking points.
+    `points` drinking points; `drink` what they drink from, by which water is spilt (open where nothing is said).
     """
 
     FIXED = ("use",)
@@ -123,6 +123,7 @@ class Container(Row):
     edge_m: Annotated[float, Within(0, 20)]
     edge: Annotated[Edge, Among(tuple(Edge))]
     points: Annotated[int, Within(0, 200)]
+    drink: Annotated[Drink, Among(tuple(Drink))]
     price: Annotated[Decimal, PRICE]
     source: str
 
@@ -131,6 +132,11 @@ class Container(Row):
             raise OutOfRange("edge_m", self.edge_m, "above 0 for a feeder")
         if self.use is Use.DRINKER and not self.points:
             raise OutOfRange("points", self.points, "1 or more for a drinker")
+
+    @classmethod
+    def filled(cls, cells: Mapping[str, str]) -> Mapping[str, str]:
+        """A row kept before it was told what birds drink from spills the most."""
+        return {"drink": Drink.OPEN if cells.get("use") == Use.DRINKER else Drink.NONE, **cells}
 
     aisle = Aisle.INSIDE
     pack = 1

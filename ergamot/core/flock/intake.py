@@ -2,17 +2,24 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from functools import lru_cache
 
 from ergamot.core.catalogue import Strain
+from ergamot.core.catalogue.kinds import Drink
 from ergamot.core.errors import require_range
+from ergamot.core.finding import Phrase, phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.growth import gain_g, mass_kg
 from ergamot.core.flock.lay import egg_mass_g
+from ergamot.core.units import Quantity
 
 COLDEST_C, HOTTEST_C = -10.0, 40.0
-# share carried over drunk; judgement, to be re-fitted from what is carried
-SPILLAGE = {"nipple": 1.05, "cup": 1.15, "bell": 1.4}
+# share carried over drunk; common practice
+SPILLAGE = {Drink.NIPPLE: 1.05, Drink.CUP: 1.15, Drink.OPEN: 1.4, Drink.NONE: 1.4}
+HEAT_C = 27.0  # from here on broilers near their finish pant; common practice: 26 to 28 °C
+FINISH_DAYS = 14  # before they leave
+IN_HEAT = 2.0  # broilers near their finish may drink as much again; common practice
 
 
 def grower_feed_g(mass: float, gain: float, temperature_c: float, energy_kcal_g: float = 3.0) -> float:
@@ -66,21 +73,55 @@ def water_drunk_ml(feed_g: float, temperature_c: float) -> float:
     return feed_g * max(1.6, 1.8 * (1 + 0.07 * (temperature_c - 21)))
 
 
-@lru_cache(maxsize=64)
-def hottest_l(flock: Flock, hottest_c: float) -> float:
-    """What a flock drinks on the hottest day there is, at the age it drinks most.
+@dataclass(frozen=True)
+class Carried:
+    """Water carried to a flock in a day, litres: at least, and at most where heat may make them drink more."""
 
-    Args: flock, every bird placed; hottest_c, −10 to 40.
-    Returns: litres, 0 or more, spillage left out.
+    least_l: float
+    most_l: float
+
+    @property
+    def words(self) -> Phrase:
+        """The two, or the one where they are alike."""
+        if self.most_l == self.least_l:
+            return phrase("{least}", least=Quantity(self.least_l, "L"))
+        return phrase("{least} to {most}", least=Quantity(self.least_l, "L"), most=Quantity(self.most_l, "L"))
+
+
+def carried_water(flock: Flock, day: int, temperature_c: float, drink: Drink, birds: float) -> Carried:
+    """What is carried to some birds of a flock on a day, spillage included.
+
+    Args: flock; day of age, 0 to 827; temperature_c, −10 to 40; drink, what they drink from; birds, 0 or more.
+    Returns: the Carried.
     Raises: OutOfRange.
-    Source: as water_drunk_ml.
+    Source: as water_drunk_ml; spillage and heat as SPILLAGE and IN_HEAT.
 
-    >>> round(hottest_l(broilers(), 32.0), 1)
-    15.5
+    >>> [round(litres, 1) for litres in vars(carried_water(broilers(), 49, 32.0, Drink.OPEN, 30)).values()]
+    [21.6, 43.3]
+    """
+    each = water_drunk_ml(strain_feed_g(flock.strain, max(day, 0.5), temperature_c), temperature_c) / 1000
+    near = flock.strain.kind == "broiler" and day >= flock.leaving_day - FINISH_DAYS
+    least = each * SPILLAGE[drink] * birds
+    return Carried(least, least * IN_HEAT if near and temperature_c >= HEAT_C else least)
+
+
+@lru_cache(maxsize=64)
+def hottest_water(flock: Flock, hottest_c: float, drink: Drink) -> Carried:
+    """What is carried to a whole flock on the hottest day there is, at the age it drinks most.
+
+    Args: flock, every bird placed; hottest_c, −10 to 40; drink, what they drink from.
+    Returns: the Carried.
+    Raises: OutOfRange.
+    Source: as carried_water.
+
+    >>> hottest_water(broilers(), 32.0, Drink.NIPPLE).words.text("metric")
+    '16.2 L to 32.5 L'
     """
     days = range(flock.out_day, flock.leaving_day + 1)
-    each = (water_drunk_ml(strain_feed_g(flock.strain, max(day, 0.5), hottest_c), hottest_c) for day in days)
-    return flock.placed * max(each) / 1000
+    return max(
+        (carried_water(flock, day, hottest_c, drink, flock.placed) for day in days),
+        key=lambda one: (one.most_l, one.least_l),
+    )
 
 
 def strain_feed_g(strain: Strain, day: float, temperature_c: float) -> float:

@@ -41,7 +41,8 @@ export function FlockFigures({ flock }: { flock: Flock }) {
       <p className="mt-3 max-w-prose">
         They leave at {read(flock.leaving_mass)} each, about {flock.leave_alive} of {flock.placed}. On the grass they eat{" "}
         <b>{read(flock.feed_total)}</b> in all and drink up to {read(flock.water_peak)} a day at each
-        month’s mean, and <b>{read(flock.water_hottest)}</b> on your hottest day, {read(flock.hottest)}: that is when drinkers run dry.
+        month’s mean. On your hottest day, {read(flock.hottest)}, you carry <b>{read(flock.water_hottest)}</b> to open drinkers:
+        that is when they run dry. Cups and nipples spill less; each pen tells of its own.
       </p>
       <p className="mt-2 max-w-prose text-sm text-pencil">
         Growth: Gompertz curve of the strain. Feed: upkeep and gain after NRC 1994, at each month’s mean temperature. Floor

@@ -43,7 +43,7 @@ def test_twelve_hens_need_so_much():
     }
     assert found["roost"].lacks == pytest.approx(0.4)
     assert found["nests"].lacks == found["feeding edge"].lacks == 0
-    assert found["roost"].words.text("metric") == "roost: 2.0 m of 2.4 m, lacks 400 mm"
+    assert found["roost"].words.text("metric") == "roost: 2.00 m of 2.40 m, lacks 400 mm"
     assert found["drinking points"].words.text("metric") == "drinking points: 1 of 2, lacks 1"
 
 

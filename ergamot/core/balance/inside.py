@@ -41,7 +41,7 @@ def with_inside(floor: Finding, inside: Sequence[Provision], reached: Sequence[R
     >>> floor = judge_space(broilers(), need, 7.0, 0.6)
     >>> bare = provisions(broilers(), need, pen(feeders=0, drinkers=0).room)
     >>> with_inside(floor, bare, ()).sentence.text("metric")
-    'no feeding edge: needs 3.0 m'
+    'no feeding edge: needs 3.00 m'
     """
     asked = [
         *(_of_provision(one) for one in inside if one.lacks > 1e-9),

@@ -39,6 +39,8 @@ def test_a_pen_kept_with_such_walls_opens_with_the_usual_ones():
     kept = {**make_design(CATALOGUE, "coop", {}).values, "house_walls": OWN.key}
     assert no_longer_offered(WITH_OWN, "coop", kept) == ("house_walls",)
     assert no_longer_offered(WITH_OWN, "coop", {**kept, "house_walls": "ply-9"}) == ()
+    gone = {**kept, "house_walls": "a row that was put away"}
+    assert no_longer_offered(WITH_OWN, "coop", gone) == ()
 
 
 def test_with_walls_of_tarp_doors_and_slides_are_of_board():

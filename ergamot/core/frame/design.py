@@ -71,7 +71,8 @@ def no_longer_offered(catalogue: Catalogue, shape: str, given: Mapping[str, obje
     """Name the choices of a design kept before which its shape does not offer any more.
 
     Args: catalogue; shape, its key; given, values by parameter name.
-    Returns: names of parameters; none where all of them are on offer.
+    Returns: names of parameters; none where all of them are on offer. A row that the catalogue has not is not among them: it is
+        refused where the design is made.
     Raises: UnknownChoice for a shape there is not.
     Source: the shape's declarations.
 
@@ -82,7 +83,7 @@ def no_longer_offered(catalogue: Catalogue, shape: str, given: Mapping[str, obje
         one.name
         for one in shape_of(shape).declared(given)
         if one.table
-        and one.name in given
+        and given.get(one.name) in getattr(catalogue, one.table)
         and given[one.name] not in {each.key for each in one.options(catalogue)}
     )
 

@@ -85,11 +85,11 @@ def test_warmer_months_make_them_drink_more_and_eat_less(work, flock):
 
 
 def test_a_change_of_flock_changes_the_verdict_of_its_pen(work, flock, pen):
-    before = bench(work, pen).judged.space.ratio
+    before = bench(work, pen).judged.floor.ratio
     change_flock(work, flock.id, flock.revision, {**ENTERED, "placed": 60})
-    assert bench(work, pen).judged.space.ratio == pytest.approx(before / 2)
+    assert bench(work, pen).judged.floor.ratio == pytest.approx(before / 2)
     take_step(work, work.kept("flock", flock.id), 2, "undo")
-    assert bench(work, pen).judged.space.ratio == pytest.approx(before)
+    assert bench(work, pen).judged.floor.ratio == pytest.approx(before)
 
 
 def test_trying_values_builds_another_pen_and_leaves_the_record(work, pen):

@@ -73,7 +73,7 @@ def test_a_version_needs_a_name(client, pen):
 @pytest.mark.parametrize(
     ("strain", "placed"), [("broiler-fast", 30), ("layer-hybrid", 12), ("turkey-hen", 10)]
 )
-def test_three_designs_of_different_schools_have_room_to_the_leaving_day(client, strain, placed):
+def test_designs_of_different_shapes_are_proposed_and_told_where_they_fall_short(client, strain, placed):
     days = (
         {"hatch": "2026-01-05", "out": "2026-05-10", "leaves": "2026-09-01"}
         if strain != "broiler-fast"
@@ -81,13 +81,13 @@ def test_three_designs_of_different_schools_have_room_to_the_leaving_day(client,
     )
     flock = client.post("/api/flocks", json={**FLOCK, **days, "strain": strain, "placed": placed}).json
     starts = client.get(f"/api/pens/starts/{flock['id']}").json["starts"]
-    assert len({one["shape"] for one in starts}) == len(starts) == 3
+    assert 1 <= len({one["shape"] for one in starts}) == len(starts) <= 3
     for one in starts:
         verdicts = {finding["what"]: finding["verdict"] for finding in one["findings"]}
-        assert verdicts["space"] in ("right", "ample")
         assert one["fails"] == [what for what, verdict in verdicts.items() if verdict == "short"]
         assert one["lines"]
     assert [len(one["fails"]) for one in starts] == sorted(len(one["fails"]) for one in starts)
+    assert starts[0]["fails"] == []
     for one in starts:
         asked = {"shape": one["shape"], "school": one["school"], "flock_id": flock["id"], "name": "Begun"}
         begun = client.post("/api/pens", json=asked).json

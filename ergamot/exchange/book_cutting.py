@@ -8,7 +8,7 @@ from reportlab.lib.units import mm
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.stock.bill import Bill
-from ergamot.core.stock.plates import CutPlate
+from ergamot.core.stock.plate import CutPlate
 from ergamot.core.stock.sawing import settings
 from ergamot.core.stock.sticks import Bar
 from ergamot.exchange.book_page import MARGIN_MM, BookPage

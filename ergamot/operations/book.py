@@ -17,13 +17,11 @@ from ergamot.operations.shops import at_shops
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
-BILL_S = 0.8  # for the cutting plan of a book: what was found before is kept; may move
-
 
 def book_of(work: Work, record: Record) -> Book:
     """The build book of a pen as it is."""
     shown, made = bench(work, record), making_of(work, record)
-    batch = batch_bill(work, [(record, 1)], BILL_S)
+    batch = batch_bill(work, [(record, 1)])
     structure = shown.structure
     every = [one.ref for one in structure.members]
     every += [one.ref for one in structure.standing] + [one.ref for one in structure.hardware]

@@ -13,8 +13,8 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Value
 from ergamot.core.shed import Thing
 from ergamot.core.stock.bill import Bill, Wanted, bill_of_several
+from ergamot.core.stock.effort import BILL
 from ergamot.core.stock.money import Money, money_of
-from ergamot.core.stock.sticks import TIME_LIMIT_S
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.making import survives_of
 from ergamot.operations.pens import design_of, framed
@@ -24,8 +24,6 @@ from ergamot.operations.shops import own_prices
 from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
-LEAST_S = 0.1  # for any bill
-SHARE_OF_ALL_BOUGHT = 0.5  # of the time, for what is told beside and never cut by
 MOST_PENS = 24  # in one batch; the letters of their labels
 
 _Design = tuple[str, tuple[tuple[str, Value], ...], int]
@@ -45,7 +43,6 @@ class Batch:
 def _bill(
     designs: tuple[_Design, ...],
     own: OwnRows,
-    seconds: float,
     things: tuple[tuple[int, Thing], ...],
     rips: bool,
     cut: tuple[tuple[str, int], ...],
@@ -53,17 +50,15 @@ def _bill(
 ) -> Bill:
     """Bills are the same for the same values, and a cutting plan takes a while: keep the last few."""
     wanted = [Wanted(framed(shape, values, own), times) for shape, values, times in designs]
-    return bill_of_several(wanted, merged(own), seconds, dict(things), rips, dict(cut), prices=dict(prices))
+    return bill_of_several(wanted, merged(own), BILL, dict(things), rips, dict(cut), prices=dict(prices))
 
 
-def pen_bill(work: Work, record: Record, seconds: float = TIME_LIMIT_S) -> Bill:
-    """The bill of a pen as kept, with what is in the shed and what is cut, its plan the best that is found in the time."""
-    return batch_bill(work, [(record, 1)], seconds).bill
+def pen_bill(work: Work, record: Record) -> Bill:
+    """The bill of a pen as kept, with what is in the shed and what is cut."""
+    return batch_bill(work, [(record, 1)]).bill
 
 
-def batch_bill(
-    work: Work, pens: Sequence[tuple[Record, int]], seconds: float = TIME_LIMIT_S, shed: bool = True
-) -> Batch:
+def batch_bill(work: Work, pens: Sequence[tuple[Record, int]], shed: bool = True) -> Batch:
     """The bill of several pens, so many of each, as one plan; of a single one, without the pieces that are cut already."""
     if not 1 <= len(pens) <= MOST_PENS or not 1 <= sum(times for _, times in pens) <= MOST_PENS:
         raise OutOfRange("pens", sum(times for _, times in pens), f"1 to {MOST_PENS} pens in a batch")
@@ -82,7 +77,6 @@ def batch_bill(
     bill = _bill(
         designs,
         own,
-        seconds,
         tuple(things.items()),
         rips,
         tuple(sorted(cut.items())),
@@ -90,7 +84,7 @@ def batch_bill(
     )
     whole = bill
     if bill.taken or cut:
-        whole = _bill(designs, own, max(LEAST_S, seconds * SHARE_OF_ALL_BOUGHT), (), rips, (), prices)
+        whole = _bill(designs, own, (), rips, (), prices)
     birds = sum(
         flock_of(work, work.kept("flock", record.body["flock_id"])).placed * times for record, times in pens
     )

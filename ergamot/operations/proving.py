@@ -23,6 +23,7 @@ from ergamot.core.ground.field import rectangle
 from ergamot.core.ground.footprint import pen_size
 from ergamot.core.ground.schedule import plan_moves
 from ergamot.core.stock.bill import bill_of
+from ergamot.core.stock.effort import GLANCE
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import design_in
 from ergamot.operations.places import place_record, read_place
@@ -30,7 +31,7 @@ from ergamot.operations.work import Work
 from ergamot.store.records import Record, find_all
 
 LONGEST_S = 2.0  # an answer that takes longer is none
-CUT_S = 1.0
+CUT_S = 3.0  # more, for a cutting plan
 WIDE = rectangle(100.0, 100.0, 0.0)
 V = TypeVar("V")
 
@@ -89,7 +90,7 @@ def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]
         plan_moves(catalogue, flock, WIDE, pen_size(structure), Climate(farm.months_c), flock.out, 14)
 
     _answered(pen, table.key, "drawn", drawn)
-    _answered(pen, table.key, "cut", lambda: bill_of(structure, catalogue, CUT_S), LONGEST_S + CUT_S)
+    _answered(pen, table.key, "cut", lambda: bill_of(structure, catalogue, GLANCE), LONGEST_S + CUT_S)
     _answered(pen, table.key, "moved", moved)
 
 

@@ -13,7 +13,8 @@ from ergamot.core.shed.thing import told
 from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.coverings import Bought
 from ergamot.core.stock.covers import CoverPiece, RollPlan
-from ergamot.core.stock.plates import CutPlate, PlatePlan
+from ergamot.core.stock.plate import CutPlate
+from ergamot.core.stock.plates import PlatePlan
 from ergamot.core.stock.sawing import jigs, marks, settings
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.operations.build import Batch

@@ -36,7 +36,7 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
     """Everything it takes to build a pen."""
     work = current_work()
     record = work.kept("pen", pen_id)
-    batch = batch_bill(work, [(record, 1)], query_data.seconds, query_data.shed)
+    batch = batch_bill(work, [(record, 1)], query_data.shed)
     farm = read_place(work, place_record(work))
     structure = built(work, design_of(work, record))
     return bill_out(batch, record.id, record.body["name"], structure, farm.saw_guide_mm, farm.currency)
@@ -86,7 +86,7 @@ def post_batch(json_data: BatchIn) -> dict[str, Any]:
     """Everything it takes to build several pens at once: one plan, one list. Nothing is kept."""
     work = current_work()
     pens = [(work.kept("pen", one.pen), one.times) for one in json_data.pens]
-    batch = batch_bill(work, pens, json_data.seconds)
+    batch = batch_bill(work, pens)
     farm = read_place(work, place_record(work))
     name = ", ".join(f"{times} × {record.body['name']}" for record, times in pens)
     return bill_out(batch, 0, name, None, farm.saw_guide_mm, farm.currency)

@@ -204,14 +204,6 @@ def test_the_place_reads_amounts_with_their_unit(client):
     assert client.get("/api/place").json == changed
 
 
-def test_a_keeper_in_a_hurry_gets_a_whole_plan_and_too_much_time_is_refused(client, pen):
-    whole, hurried = (client.get(f"/api/pens/{pen['id']}/bill{query}").json for query in ("", "?seconds=0.2"))
-    assert float(hurried["total"]) >= float(whole["total"])
-    assert [piece["count"] for piece in hurried["pieces"]] == [piece["count"] for piece in whole["pieces"]]
-    refused = client.get(f"/api/pens/{pen['id']}/bill?seconds=600")
-    assert (refused.status_code, refused.json["field"]) == (422, "seconds")
-
-
 def test_the_bill_and_its_csv_agree(client, pen):
     bill = client.get(f"/api/pens/{pen['id']}/bill").json
     text = client.get(f"/api/pens/{pen['id']}/cut-list.csv")

@@ -92,7 +92,7 @@ def test_the_sheets_name_the_pen_its_scale_and_its_verdicts(client, shape, paper
         assert finding["figure"]["imperial"] in first.replace("\n", " ")
     assert "1 : " in second
     assert bench["values"]["length"]["text"]["imperial"] in second
-    bill = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json
+    bill = fetched(client, f"/api/pens/{pen}/bill").json
     assert bill["doors"]
     for door in bill["doors"]:
         assert f"{door['what']}, {door['side']}" in third
@@ -117,7 +117,7 @@ def sheets_of(client, pen):
 
 def test_the_sheets_tell_where_every_bend_is_marked(client):
     pen = changed(client, "coop", roof_kind="arched", bow_bends="2", house="no", door_height=1000)
-    (tube,) = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["bent"]
+    (tube,) = fetched(client, f"/api/pens/{pen}/bill").json["bent"]
     text = sheets_of(client, pen)[2]
     assert f"{tube['label']}: {tube['count']} of" in text
     assert len(tube["bends"]) == 2
@@ -128,7 +128,7 @@ def test_the_sheets_tell_where_every_bend_is_marked(client):
 
 def test_a_sheet_maps_every_weld_of_a_steel_base(client):
     pen = changed(client, "coop", base_made="steel", house="no", gear="skids")
-    welds = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["welds"]["welds"]
+    welds = fetched(client, f"/api/pens/{pen}/bill").json["welds"]["welds"]
     pages = sheets_of(client, pen)
     text = pages[-1]
     assert f"sheet {len(pages)} of {len(pages)}" in text
@@ -140,7 +140,7 @@ def test_a_sheet_maps_every_weld_of_a_steel_base(client):
 
 def test_a_sheet_draws_every_stick_that_is_half_lapped(client):
     pen = changed(client, "low-pen", corners="lap", gear="skids")
-    lapped = fetched(client, f"/api/pens/{pen}/bill?seconds=0.5").json["lapped"]
+    lapped = fetched(client, f"/api/pens/{pen}/bill").json["lapped"]
     pages = sheets_of(client, pen)
     assert [one["count"] for one in lapped] == [2, 2]
     assert f"sheet {len(pages)} of {len(pages)}" in pages[-1]

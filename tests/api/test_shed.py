@@ -25,7 +25,7 @@ def enter(client, *lines):
 
 
 def bill_of(client, pen, **query):
-    answer = client.get(f"/api/pens/{pen}/bill", query_string={"seconds": 1.0, **query})
+    answer = client.get(f"/api/pens/{pen}/bill", query_string=query)
     assert answer.status_code == 200, answer.text
     return answer.json
 
@@ -324,7 +324,7 @@ def test_another_shops_prices_are_read_and_what_it_lacks_is_told(client):
 def test_several_pens_are_one_plan(client):
     pen = put_pen(client, "Low", BROILERS, shape="low-pen")
     other = put_pen(client, "Hoop", BROILERS, shape="hoop")
-    body = {"pens": [{"pen": pen, "times": 3}, {"pen": other, "times": 1}], "seconds": 3.0}
+    body = {"pens": [{"pen": pen, "times": 3}, {"pen": other, "times": 1}]}
     batch = client.post("/api/pens/batch/bill", json=body)
     assert batch.status_code == 200, batch.text
     alone = 3 * Decimal(bill_of(client, pen)["total"]) + Decimal(bill_of(client, other)["total"])
@@ -332,9 +332,7 @@ def test_several_pens_are_one_plan(client):
     assert {one["label"][0] for one in batch.json["pieces"]} == {"A", "B"}
     assert batch.json["jigs"]
     for times in (0, -1, 100):
-        wrong = client.post(
-            "/api/pens/batch/bill", json={"pens": [{"pen": pen, "times": times}], "seconds": 1.0}
-        )
+        wrong = client.post("/api/pens/batch/bill", json={"pens": [{"pen": pen, "times": times}]})
         assert wrong.status_code == 422
 
 

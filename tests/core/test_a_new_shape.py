@@ -22,6 +22,7 @@ from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.steps import steps
 from ergamot.core.stock.bill import bill_of
+from ergamot.core.stock.effort import GLANCE
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.design_file import read_design, write_design
 from ergamot.exchange.drawing_dxf import write_dxf
@@ -49,7 +50,7 @@ def test_it_is_framed_true_judged_drawn_cut_and_written(data):
     assert {one.what for one in judge(CATALOGUE, structure, FLOCK, PLACE).everything} == set(What)
     drawn = picture(structure, "end")
     assert {part.role for part in model(structure)} >= {"lean rail", "roof", "let-down"}
-    bill = bill_of(structure, CATALOGUE, 0.1)
+    bill = bill_of(structure, CATALOGUE, GLANCE)
     assert "lean upright" in write_cut_list(bill, CATALOGUE)
     assert write_gltf(model(structure), "Lean")
     assert write_dxf(drawn, "metric")

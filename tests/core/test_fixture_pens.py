@@ -15,6 +15,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.mass import mass
 from ergamot.core.stock.bill import bill_of
+from ergamot.core.stock.effort import GLANCE
 from ergamot.exchange.design_file import read_design, write_design
 from tests.fixture_pens import PENS
 from tests.soundness import faults
@@ -60,7 +61,7 @@ def test_it_is_judged_cut_and_kept(pen):
     flock = make_flock(CATALOGUE, strain.key, 6, hatch, hatch + timedelta(days=strain.to_grass_day), leaves)
     judged = judge(CATALOGUE, pen.structure, flock, make_conditions(CATALOGUE))
     assert len(judged.findings) == 4
-    bill = bill_of(pen.structure, CATALOGUE, seconds=0.3)
+    bill = bill_of(pen.structure, CATALOGUE, GLANCE)
     assert sum(piece.count for piece in bill.pieces) == len(pen.structure.members)
     assert bill.total > 0
     assert read_design(write_design(pen.design, pen.name), CATALOGUE) == (pen.name, pen.design)

@@ -98,7 +98,7 @@ def test_nested_pieces_lie_on_their_board_and_apart(rows):
         mitred(f"p{i}", float(long), count, angle, both) if angle else Want(f"p{i}", float(long), count)
         for i, (long, count, angle, both) in enumerate(rows)
     ]
-    plan = plan_sticks(wants, SOLD, seconds=1.0)
+    plan = plan_sticks(wants, SOLD)
     assert sum(len(bar.cuts) for bar in plan.bars) == sum(want.count for want in wants)
     for bar in plan.bars:
         laid = laid_out(bar, wants)
@@ -107,11 +107,11 @@ def test_nested_pieces_lie_on_their_board_and_apart(rows):
         for i, one in enumerate(laid):
             for other in laid[i + 1 :]:
                 assert one.distance(other) >= KERF - 0.02
-    square = plan_sticks([Want(want.label, want.length_mm, want.count) for want in wants], SOLD, seconds=1.0)
+    square = plan_sticks([Want(want.label, want.length_mm, want.count) for want in wants], SOLD)
     if plan.proven and square.proven:
         assert plan.cost <= square.cost
 
 
 def test_the_rafters_of_a_coop_share_their_cuts():
-    bill = bill_of(build(make_design(CATALOGUE, "coop", {}), CATALOGUE), CATALOGUE, 5.0)
+    bill = bill_of(build(make_design(CATALOGUE, "coop", {}), CATALOGUE), CATALOGUE)
     assert any(bar.laps for _, _, plan in bill.plans for bar in plan.bars)

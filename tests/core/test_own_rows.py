@@ -24,6 +24,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.steps import steps
 from ergamot.core.stock.bill import bill_of
+from ergamot.core.stock.effort import GLANCE
 from ergamot.core.weather.states import rolled_up
 from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.design_file import read_design, write_design
@@ -70,7 +71,7 @@ def asked_everything(catalogue, shape, chosen):
     flock = make_flock(catalogue, "layer-hybrid", 8, date(2026, 1, 1), date(2026, 5, 1), date(2026, 6, 1))
     structure = build(design, catalogue)
     judged = judge(catalogue, structure, flock, make_conditions(catalogue))
-    bill = bill_of(structure, catalogue, 0.1)
+    bill = bill_of(structure, catalogue, GLANCE)
     drawn = (model(structure), view(structure, "plan"), picture(structure, "side"), steps(structure))
     files = (
         write_cut_list(bill, catalogue),

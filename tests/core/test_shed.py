@@ -185,7 +185,7 @@ def test_mass_balance_and_never_dearer_than_without(design, things):
     """What is bought and in hand is what is in the pen, saw cuts, ends and offcuts; nothing is used twice; with a shed no pen
     costs more than without."""
     structure = build(design, CATALOGUE)
-    bill = bill_of(structure, CATALOGUE, 1.0, things, rips=True)
+    bill = bill_of(structure, CATALOGUE, things=things, rips=True)
     taken = {one.thing: one.count for one in bill.taken}
     assert all(count <= things[number].count for number, count in taken.items())
     cut = Counter()
@@ -208,7 +208,7 @@ def test_mass_balance_and_never_dearer_than_without(design, things):
     )
     assert all(own[number] <= taken[number] for number in own)
     proven = all(plan.proven for _, _, plan in bill.plans)
-    without = bill_of(structure, CATALOGUE, 1.0)
+    without = bill_of(structure, CATALOGUE)
     if proven:
         assert bill.total + bill.worth <= without.total + Decimal("0.05")
 
@@ -216,31 +216,31 @@ def test_mass_balance_and_never_dearer_than_without(design, things):
 def test_a_wide_board_is_ripped_where_there_is_a_saw_for_it():
     """A 2×6 of 140 mm gives two strips of 64: 2·64 + 3 = 131."""
     things = {4: Thing(Sort.STICK, "2x6", 3, "spf", 3657.6)}
-    with_saw = bill_of(LOW, CATALOGUE, 1.0, things, rips=True)
+    with_saw = bill_of(LOW, CATALOGUE, things=things, rips=True)
     assert [(one.thing, one.count) for one in with_saw.taken] == [(4, 3)]
     strips = sum(bar.thing == 4 for _, _, plan in with_saw.plans for bar in plan.bars)
     assert strips == 6
-    assert bill_of(LOW, CATALOGUE, 1.0, things).taken == ()
+    assert bill_of(LOW, CATALOGUE, things=things).taken == ()
 
 
 def test_part_rolls_sheets_and_boxes_come_off_the_list():
-    bare = {line.what: line.packs for line in bill_of(LOW, CATALOGUE, 1.0).lines}
+    bare = {line.what: line.packs for line in bill_of(LOW, CATALOGUE).lines}
     hinges = typed("20 strap hinge")
     staples = typed("100000 fence staple")
-    bill = bill_of(LOW, CATALOGUE, 1.0, {1: hinges, 2: staples})
+    bill = bill_of(LOW, CATALOGUE, things={1: hinges, 2: staples})
     lines = {line.what: line.packs for line in bill.lines}
     assert set(bare) - set(lines) == {told(CATALOGUE, one).text("metric") for one in (hinges, staples)}
     assert {one.thing for one in bill.taken} == {1, 2}
     mesh = bill.rolls[0]
     part = Thing(Sort.ROLL, mesh.mesh, 4, long_mm=15_200.0, wide_mm=mesh.wide_mm)
-    rolled = bill_of(LOW, CATALOGUE, 1.0, {3: part})
+    rolled = bill_of(LOW, CATALOGUE, things={3: part})
     assert not next(one for one in rolled.rolls if one.mesh == mesh.mesh).plan.bought
 
 
 def test_pieces_cut_already_are_not_cut_again():
-    bill = bill_of(LOW, CATALOGUE, 1.0)
+    bill = bill_of(LOW, CATALOGUE)
     first = bill.pieces[0]
-    again = bill_of(LOW, CATALOGUE, 1.0, cut={first.label: first.count})
+    again = bill_of(LOW, CATALOGUE, cut={first.label: first.count})
     labels = {label for _, _, plan in again.plans for bar in plan.bars for label, _ in bar.cuts}
     assert first.label not in labels
     assert again.total <= bill.total
@@ -248,10 +248,10 @@ def test_pieces_cut_already_are_not_cut_again():
 
 def test_a_batch_is_one_plan_and_never_dearer_than_one_by_one():
     hoop = build(make_design(CATALOGUE, "hoop", {}), CATALOGUE)
-    batch = bill_of_several([Wanted(LOW, 3), Wanted(hoop)], CATALOGUE, 4.0)
+    batch = bill_of_several([Wanted(LOW, 3), Wanted(hoop)], CATALOGUE)
     assert sum(one.count for one in batch.pieces) == 3 * len(LOW.members) + len(hoop.members)
     assert {one.label[0] for one in batch.pieces} == {"A", "B"}
-    alone = 3 * bill_of(LOW, CATALOGUE, 2.0).total + bill_of(hoop, CATALOGUE, 2.0).total
+    alone = 3 * bill_of(LOW, CATALOGUE).total + bill_of(hoop, CATALOGUE).total
     assert batch.total <= alone
 
 

@@ -18,6 +18,7 @@ from ergamot.core.frame.rejoined import rejoined
 from ergamot.core.making.sheet import build_sheet
 from ergamot.core.making.stages import blocks
 from ergamot.core.stock.bill import bill_of
+from ergamot.core.stock.effort import GLANCE
 from ergamot.core.strength.verdict import judge_strength
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
@@ -113,7 +114,7 @@ def test_joined_a_pen_bears_as_one_of_long_boards_does_and_its_plates_weigh():
 
 def test_the_parts_are_cut_and_the_plates_put_in_with_their_rails():
     pen = low()
-    bill = bill_of(pen, CATALOGUE, 0.5)
+    bill = bill_of(pen, CATALOGUE, GLANCE)
     assert sum(one.count for one in bill.pieces) == len(pen.members)
     assert all(one.length_mm <= SOLD_MM for one in bill.pieces if one.section == "2x2")
     stage = {part.ref: block.stage for block in blocks(pen) for part in block.parts}

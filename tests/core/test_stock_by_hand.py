@@ -14,7 +14,7 @@ from ergamot.core.catalogue.kinds import Aisle, Fitting, Sold
 from ergamot.core.finding import phrase
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.shed import Sort, Thing
-from ergamot.core.stock import cheapest, covers, fit
+from ergamot.core.stock import cheapest, fit
 from ergamot.core.stock.at_hand import AtHand
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.coverings import (
@@ -24,21 +24,23 @@ from ergamot.core.stock.coverings import (
     price_key,
     sheet_lines,
     sheet_share,
-    strip_metres,
     wire_panel_lines,
 )
-from ergamot.core.stock.covers import CoverPiece, is_plate
+from ergamot.core.stock.covers import is_plate
 from ergamot.core.stock.cut_list import Piece
 from ergamot.core.stock.diving import dive
+from ergamot.core.stock.effort import GLANCE, Effort, OutOfEffort
 from ergamot.core.stock.fit import Size, jumps
 from ergamot.core.stock.linear import cost_of, first_fit, linear_optimum
 from ergamot.core.stock.money import money_of
-from ergamot.core.stock.patterns import Cutting, OutOfTime, Stock, best_pattern, simple_patterns
-from ergamot.core.stock.plates import Plate, plan_plates
+from ergamot.core.stock.patterns import Cutting, Stock, best_pattern, simple_patterns
+from ergamot.core.stock.plate import Plate
+from ergamot.core.stock.plates import plan_plates
+from ergamot.core.stock.rectangles import Rectangle
+from ergamot.core.stock.rolls import strip_metres
 from ergamot.core.stock.sawing import Jig, jigs, marks
 from ergamot.core.stock.stick_plans import stick_plans
 from ergamot.core.stock.sticks import Want, plan_sticks
-from ergamot.core.stock.strips import Rectangle
 from ergamot.core.stock.wares import hardware_lines
 from tests.strategies import CATALOGUE
 
@@ -122,7 +124,7 @@ def test_what_another_roll_bought_anyway_leaves_is_enough():
 def test_strips_by_hand():
     """A roll of 0.6 m: 0.602 is one strip; 0.603 two of 3.0 m or six of 0.603 across; two cover 1.15 m (50 mm lap),
     1.151 takes three, so the six across are less."""
-    found = [strip_metres((3.0, high), 0.6) for high in (0.602, 0.603, 1.15, 1.151)]
+    found = [strip_metres([(3.0, high)], 0.6) for high in (0.602, 0.603, 1.15, 1.151)]
     assert found == pytest.approx([3.0, 3.618, 6.0, 6.906])
 
 
@@ -202,15 +204,15 @@ def test_an_offcut_is_what_the_cuts_their_kerfs_and_the_trim_leave():
     assert (bar.cuts, bar.offcut_mm, bar.price) == ((("a", 1200), ("a", 1200)), 1247.0, Decimal("5.00"))
 
 
-def out_of_time(*_):
-    raise OutOfTime
+def out_of_effort(*_):
+    raise OutOfEffort
 
 
 @pytest.mark.parametrize(
-    ("name", "instead"), [("patterns_worth", lambda *_: None), ("patterns_worth", out_of_time)]
+    ("name", "instead"), [("patterns_worth", lambda *_: None), ("patterns_worth", out_of_effort)]
 )
 def test_a_plan_is_whole_where_the_patterns_cannot_be_listed(monkeypatch, name, instead):
-    """Too many to list, or no time to: whole bars of the linear optimum's patterns, said not to be proven."""
+    """Too many to list, or no effort left: whole bars of the linear optimum's patterns, said not to be proven."""
     wants = [Want("a", 2400, 4), Want("b", 1124, 4), Want("c", 524, 6)]
     best = plan_sticks(wants, SOLD)
     monkeypatch.setattr(cheapest, name, instead)
@@ -238,7 +240,7 @@ def test_a_board_hardly_longer_than_its_piece_is_the_piece_with_one_end_sawn():
     lengths, wanted = (2438.7, 2438.6, 2435.0), (2, 2, 2)
     cutting = Cutting(lengths, wanted, 3.0, 5.0, longest_mm=2438.0)
     assert [one.counts for one in simple_patterns(cutting, (board,))] == [(0, 1, 0), (0, 0, 1)]
-    assert best_pattern(cutting, board, [0.0, 9.0, 1.0])[1].counts == (0, 1, 0)
+    assert best_pattern(cutting, board, [0.0, 9.0, 1.0], Effort(1e6))[1].counts == (0, 1, 0)
     assert simple_patterns(cutting, (Stock(2438.0, 320, 1.0),)) == []
     among_longer = Cutting(lengths, wanted, 3.0, 5.0, longest_mm=3658.0)
     assert [one.counts for one in simple_patterns(among_longer, (board,))] == [(0, 1, 0)]
@@ -248,12 +250,12 @@ def test_a_board_a_hair_off_its_length_is_the_board_itself():
     cutting = Cutting((2437.5, 2437.0), (2, 2), 3.0, 5.0)
     found = simple_patterns(cutting, (Stock(2438.0, 320),))
     assert [one.counts for one in found] == [(1, 0)]
-    assert best_pattern(cutting, Stock(2438.0, 320), [9.0, 1.0])[1].counts == (1, 0)
+    assert best_pattern(cutting, Stock(2438.0, 320), [9.0, 1.0], Effort(1e6))[1].counts == (1, 0)
 
 
 def test_a_pen_a_hair_shorter_than_its_boards_has_its_bill():
     pen = build(make_design(CATALOGUE, "low-pen", {"section": "2x2", "length": 3655.0}), CATALOGUE)
-    bill = bill_of(pen, CATALOGUE, 0.5)
+    bill = bill_of(pen, CATALOGUE, GLANCE)
     (bar,) = {bar for _, _, plan in bill.plans for bar in plan.bars if bar.cuts[0][1] == 3655.0}
     assert (bar.stock_mm, bar.offcut_mm, marks(bar, 3.0, 5.0)) == (3657.6, 0.0, (3655.0,))
 
@@ -263,13 +265,13 @@ def test_bar_by_bar_out_of_the_linear_optimum_a_plan_comes_whole():
     boards are in hand for nothing: both are taken, and one is bought."""
     cutting = Cutting((1400.0, 600.0), (3, 3), 0.0, 0.0)
     stocks = (Stock(2000.0, 300), Stock(2000.0, 0, 0.0, 2, 7))
-    optimum = linear_optimum(cutting, stocks, math.inf)
+    optimum = linear_optimum(cutting, stocks, Effort(1e9))
     assert optimum.cents == pytest.approx(300)
     for seed in range(5):
-        patterns, counts = dive(cutting, stocks, optimum, seed, math.inf)
+        patterns, counts = dive(cutting, stocks, optimum, seed, Effort(1e9))
         assert cost_of(patterns, counts) == 300
         assert sum(n for one, n in zip(patterns, counts, strict=True) if one.stock == stocks[1]) == 2
-    assert dive(cutting, stocks, optimum, 1, 0.0) is None  # the time was over before it began
+    assert dive(cutting, stocks, optimum, 1, Effort(0)) is None  # nothing was left before it began
 
 
 @pytest.mark.parametrize(
@@ -351,7 +353,7 @@ def test_boards_cost_what_the_farm_pays():
     listed = {mm: price * Decimal("1.5") for mm, price in zip(row.stock_mm, row.prices, strict=True)}
     paid = {price_key(f"{row.label} {larch.label}", length_pack(mm)): price for mm, price in own.items()}
     for told, prices in ((paid, own), ({}, listed)):
-        ((_, _, plan),) = stick_plans([piece], CATALOGUE, AtHand(), 0.5, {}, 0.1, told)
+        ((_, _, plan),) = stick_plans([piece], CATALOGUE, AtHand(), Effort(1e6), {}, told)
         assert plan.bars
         assert all(bar.price == prices[bar.stock_mm] for bar in plan.bars)
 
@@ -363,7 +365,7 @@ def test_the_deepest_boards_are_given_out_before_any_is_ripped():
         for label, section in (("a", "2x3"), ("b", "2x6"))
     ]
     hand = AtHand({1: Thing(Sort.STICK, "2x6", 1, "spf", 2400.0)}, True)
-    plans = {section: plan for section, _, plan in stick_plans(pieces, CATALOGUE, hand, 0.5, {}, 0.1, {})}
+    plans = {section: plan for section, _, plan in stick_plans(pieces, CATALOGUE, hand, Effort(1e6), {}, {})}
     assert [bar.thing for bar in plans["2x6"].bars] == [1]
     assert [bar.thing for bar in plans["2x3"].bars] == [0]
 
@@ -399,24 +401,8 @@ def test_one_length_of_rope_is_taken_where_one_is_enough():
     assert hand.left(1) == 0
 
 
-def test_sheets_are_planned_in_the_time_there_is(monkeypatch):
-    """Half of it for parts alike, half for whole sheets first; there is but one way where all pieces are smaller than a sheet."""
-    given = []
-
-    def plan(pieces, plates, kerf_mm=3.0, seconds=0.0):
-        given.append(seconds)
-        return plan_plates(pieces, plates, kerf_mm, seconds)
-
-    monkeypatch.setattr(covers, "plan_plates", plan)
-    board = CATALOGUE.sheets["ply-12"]
-    covers.plate_plan(board, [CoverPiece("Q1", "ply-12", (), 1200.0, 600.0, 3, ())], AtHand(), 0.6)
-    assert given == [0.3]
-    covers.plate_plan(board, [CoverPiece("Q1", "ply-12", (), 3000.0, 600.0, 1, ())], AtHand(), 0.6)
-    assert given == [0.3] * 3
-
-
 def test_cost_is_told_half_a_metre_either_way_in_steps_of_25_mm(monkeypatch):
-    bill = bill_of(LOW, CATALOGUE, 0.3)
+    bill = bill_of(LOW, CATALOGUE, GLANCE)
     monkeypatch.setattr(fit, "bill_of", lambda *_, **__: bill)
     design = make_design(CATALOGUE, "low-pen", {"length": 3000.0})
     found = fit.stock_fit(CATALOGUE, design, "length")

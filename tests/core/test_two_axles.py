@@ -17,6 +17,7 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.gear.chart import SCRUB_MU, moving_chart
 from ergamot.core.gear.telling import told
 from ergamot.core.stock.bill import bill_of
+from ergamot.core.stock.effort import GLANCE
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import parked
 from ergamot.core.weather.states import states
@@ -153,7 +154,7 @@ def test_a_tongue_is_bought_and_pulled_at_its_eye():
     structure = pen(tongue="yes", handle=800)
     assert structure.grip.x_mm == structure.body.x[1] + 800
     assert not any(one.duty is Duty.HANDLE for one in structure.members)
-    bill = bill_of(structure, CATALOGUE, seconds=0.2)
+    bill = bill_of(structure, CATALOGUE, GLANCE)
     assert any("towing tongue" in line.what for line in bill.lines)
 
 

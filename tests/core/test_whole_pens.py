@@ -21,7 +21,9 @@ from ergamot.core.gear.people import Able, together
 from ergamot.core.gear.raising import raising
 from ergamot.core.ground.stay import day_load
 from ergamot.core.stock.bill import bill_of
-from ergamot.core.stock.coverings import sheet_share, strip_metres
+from ergamot.core.stock.coverings import sheet_share
+from ergamot.core.stock.effort import GLANCE
+from ergamot.core.stock.rolls import strip_metres
 from ergamot.core.stock.sticks import Want, plan_sticks
 from ergamot.core.strength.verdict import judge_strength
 from ergamot.core.weather.body import Arch, wind_body
@@ -422,8 +424,8 @@ def test_a_piece_within_0_6_mm_of_its_board_is_the_board():
 
 
 def test_laps_of_mesh_and_cuts_of_sheet():
-    assert strip_metres((1.17, 1.17), 0.61) == pytest.approx(2.34)
-    assert strip_metres((1.1705, 1.1705), 0.61) == pytest.approx(3.5115)
+    assert strip_metres([(1.17, 1.17)], 0.61) == pytest.approx(2.34)
+    assert strip_metres([(1.1705, 1.1705)], 0.61) == pytest.approx(3.5115)
     assert sheet_share((1.2185, 0.6085), 2.44, 1.22) == 0.25
     assert sheet_share((1.2186, 0.6), 2.44, 1.22) == 0.5
     assert sheet_share((4.725, 1.22), 2.44, 1.22) == 2
@@ -432,7 +434,7 @@ def test_laps_of_mesh_and_cuts_of_sheet():
 
 def test_the_bill_of_a_pen_adds_up_by_aisle():
     structure, _ = pen("low-pen", feeders=1)
-    bill = bill_of(structure, CATALOGUE, 0.5)
+    bill = bill_of(structure, CATALOGUE, GLANCE)
     assert sum(line.cost for line in bill.lines) == bill.total
     assert {line.aisle.value for line in bill.lines} >= {
         "timber",

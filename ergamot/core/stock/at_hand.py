@@ -9,7 +9,7 @@ from decimal import Decimal
 
 from ergamot.core.catalogue import Section
 from ergamot.core.shed import Sort, Thing
-from ergamot.core.stock.plates import Plate
+from ergamot.core.stock.plate import Plate
 from ergamot.core.stock.sticks import KERF_MM, Board
 
 ROLL_SHORT_MM = 2.0  # a roll so much narrower than its name is still that roll; may move

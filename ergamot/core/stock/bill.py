@@ -6,7 +6,6 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
-from time import monotonic
 
 from ergamot.core.catalogue import Catalogue, Mesh, Sheet
 from ergamot.core.catalogue.kinds import Aisle
@@ -33,17 +32,17 @@ from ergamot.core.stock.covers import (
     several,
 )
 from ergamot.core.stock.cut_list import Piece, cut_list
+from ergamot.core.stock.effort import BILL, effort_of
 from ergamot.core.stock.linear import Ways
 from ergamot.core.stock.paid import Prices, priced, priced_mesh, priced_sheet
 from ergamot.core.stock.plates import PlatePlan
 from ergamot.core.stock.stick_plans import board_lines, stick_plans
-from ergamot.core.stock.sticks import TIME_LIMIT_S, CuttingPlan
+from ergamot.core.stock.sticks import CuttingPlan
 from ergamot.core.stock.wares import stain_lines, ware_lines
 from ergamot.core.units import Quantity
 
-LEAST_S = 0.1  # for one plan, however many there are; may move
-HURRIED_S = 0.03  # the same, where many bills are wanted; may move
-SHARE_OF_COVERS = 0.3  # of the time goes to sheets and rolls; may move
+FOR_STICKS = 0.7  # of the effort, the rest and what is left of it to sheets and rolls; may move
+LEAST_A_ROW = 30_000  # steps, however many there are; may move
 LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"
 
 
@@ -96,7 +95,7 @@ class Wanted:
 def bill_of(
     structure: Structure,
     catalogue: Catalogue,
-    seconds: float = TIME_LIMIT_S,
+    steps: float = BILL,
     things: Mapping[int, Thing] | None = None,
     rips: bool = False,
     cut: Mapping[str, int] | None = None,
@@ -105,25 +104,24 @@ def bill_of(
 ) -> Bill:
     """Everything it takes to build a pen, priced.
 
-    Args: structure; catalogue with example or own prices; seconds for all its cutting plans together,
-        0.1 to 60; things in the shed that may be used, by number; rips, whether wide boards can be ripped lengthwise; cut, how
-        many pieces of each label are cut already; ways, where many pens nearly alike are priced, those of the one before: then plans
-        that are not proven in a moment will do; prices the farm pays, by what a line is known by, over those of the catalogue.
+    Args: structure; catalogue with example or own prices; steps of work for all its cutting plans together,
+        1000 to 100 million; things in the shed that may be used, by number; rips, whether wide boards can be ripped lengthwise; cut, how
+        many pieces of each label are cut already; ways, where many pens nearly alike are priced, those of the one before; prices the farm pays, by what a line is known by, over those of the catalogue.
     Returns: the Bill; its total is the sum of its lines.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
 
-    >>> bill = bill_of(pen(), c, 1.0)
+    >>> bill = bill_of(pen(), c)
     >>> sum(line.cost for line in bill.lines) == bill.total
     True
     """
-    return bill_of_several((Wanted(structure),), catalogue, seconds, things, rips, cut, ways, prices)
+    return bill_of_several((Wanted(structure),), catalogue, steps, things, rips, cut, ways, prices)
 
 
 def bill_of_several(
     wanted: Sequence[Wanted],
     catalogue: Catalogue,
-    seconds: float = TIME_LIMIT_S,
+    steps: float = BILL,
     things: Mapping[int, Thing] | None = None,
     rips: bool = False,
     cut: Mapping[str, int] | None = None,
@@ -132,13 +130,13 @@ def bill_of_several(
 ) -> Bill:
     """Everything it takes to build several pens at once: one plan, one list.
 
-    Args: wanted, one or more pens, whose labels begin with each pen's letter where there are several; catalogue; seconds for
-        all the cutting plans together, 0.1 to 60; things, rips, cut, ways and prices as `bill_of` takes them.
+    Args: wanted, one or more pens, whose labels begin with each pen's letter where there are several; catalogue; steps of
+        work for all the cutting plans together, 1000 to 100 million; things, rips, cut, ways and prices as `bill_of` takes them.
     Returns: the Bill.
     Raises: OutOfRange from the cutting plan.
     Source: prices in the catalogue.
 
-    >>> two = bill_of_several((Wanted(pen(), 2),), c, 1.0)
+    >>> two = bill_of_several((Wanted(pen(), 2),), c)
     >>> sum(one.count for one in two.pieces) == 2 * len(pen().members)
     True
     """
@@ -154,11 +152,8 @@ def bill_of_several(
         for piece in several(cover_pieces(one.structure), letter, one.times)
     ]
     hand, paid = AtHand(things or {}, rips), prices or {}
-    deadline = monotonic() + seconds
-    least = LEAST_S if ways is None else HURRIED_S
-    plans = stick_plans(
-        pieces, catalogue, hand, seconds * (1 - SHARE_OF_COVERS), cut or {}, least, paid, ways
-    )
+    effort = effort_of(steps)
+    plans = stick_plans(pieces, catalogue, hand, effort.share(FOR_STICKS), cut or {}, paid, ways)
     lines = [
         line for section, species, plan in plans for line in board_lines(catalogue, section, species, plan)
     ]
@@ -166,12 +161,11 @@ def bill_of_several(
     plates: list[tuple[str, PlatePlan]] = []
     rolls: list[RollPlan] = []
     for row in kinds:
-        left = max(least, (deadline - monotonic()) / max(1, len(kinds) - len(plates) - len(rolls)))
+        part = effort.share(1 / (len(kinds) - len(plates) - len(rolls))).at_least(LEAST_A_ROW)
         if isinstance(row, Sheet):
-            plates.append((row.key, plate_plan(priced_sheet(row, paid), of_kind(covers, row), hand, left)))
+            plates.append((row.key, plate_plan(priced_sheet(row, paid), of_kind(covers, row), hand, part)))
         else:
-            each = max(least, left / len(row.roll_width_mm))
-            rolls.append(roll_plan(priced_mesh(row, paid), of_kind(covers, row), hand, each))
+            rolls.append(roll_plan(priced_mesh(row, paid), of_kind(covers, row), hand, part))
     lines += _cover_lines(wanted, kinds, plates, rolls, hand)
     lines += ware_lines([(item, one.times) for one in wanted for item in one.structure.hardware], hand)
     lines += stain_lines([one.structure for one in wanted for _ in range(one.times)], catalogue, hand)

@@ -13,9 +13,9 @@ from ergamot.core.finding import Phrase, phrase, plain
 from ergamot.core.frame.parts.lines import panels_along
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.records import record
+from ergamot.core.stock.rolls import strip_metres
 from ergamot.core.units import Quantity
 
-MESH_LAP_M = 0.05  # two strips laid over each other; judgement: one mesh and a half, sewn
 SHEET_KERF_M = 0.003  # a circular saw's cut; judgement: as wood
 FITS_M = 1e-9  # of arithmetic; may move
 LITTLE = 0.3  # less of a pack used than this is bought for next to nothing; judgement
@@ -119,26 +119,6 @@ def _pieces(panels: list[Panel]) -> list[tuple[float, float]]:
     return [(max(size) / 1000, min(size) / 1000) for size in sizes.values()]
 
 
-def strip_metres(size_m: tuple[float, float], roll_width_m: float) -> float:
-    """Length of roll that covers a rectangle, strips lengthwise or across, whichever is less.
-
-    Args: size_m, (longer, shorter) side, m; roll_width_m, above the lap.
-    Returns: m of roll, laps included.
-    Source: common practice, 50 mm lap.
-
-    >>> strip_metres((3.0, 0.6), 0.61), round(strip_metres((3.0, 1.0), 0.61), 2)
-    (3.0, 6.0)
-    """
-    longer, shorter = size_m
-
-    def strips(span: float) -> int:
-        if span <= roll_width_m + 0.002:
-            return 1
-        return math.ceil((span - MESH_LAP_M) / (roll_width_m - MESH_LAP_M) - 1e-9)
-
-    return min(strips(shorter) * longer, strips(longer) * shorter)
-
-
 def mesh_lines(structure: Structure) -> list[Bought]:
     """Rolls of each mesh, the roll width chosen that costs least in whole rolls.
 
@@ -198,7 +178,7 @@ def _would_do(other: CoveringT, its: list[Panel], row: CoveringT, panels: list[P
 
 def _rolls(mesh: Mesh, panels: list[Panel], index: int) -> Bought:
     width = mesh.roll_width_mm[index] / 1000
-    metres = sum(strip_metres(size, width) for size in _pieces(panels))
+    metres = strip_metres(list(_pieces(panels)), width)
     rolls = math.ceil(metres / mesh.roll_length_m - 1e-9)
     return Bought(
         what=mesh.label,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
@@ -13,10 +14,12 @@ from ergamot.core.catalogue.kinds import Stuff
 from ergamot.core.frame.kinds import Duty, Part
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.stock.at_hand import AtHand
-from ergamot.core.stock.coverings import END_LAP_M, MESH_LAP_M
-from ergamot.core.stock.plates import Plate, PlatePlan, plan_plates
+from ergamot.core.stock.effort import Effort
+from ergamot.core.stock.plate import Plate
+from ergamot.core.stock.plates import PlatePlan, plan_plates
+from ergamot.core.stock.rectangles import Rectangle
+from ergamot.core.stock.rolls import Cut, roll_strips
 from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
-from ergamot.core.stock.strips import Rectangle
 
 SHEET_FROM_M = 0.6  # a board narrower than this is laid board by board; judgement: siding and slats
 FLOORS = frozenset(
@@ -43,14 +46,12 @@ class CoverPiece:
 
 @dataclass(frozen=True)
 class RollPlan:
-    """How the strips of a mesh come off rolls of one width, mm; `pieces` says for each piece how many strips side by side it
-    is and whether they run along its longer side."""
+    """How the strips of a mesh come off rolls of one width, mm. It is proven where no width of roll can cost less."""
 
     mesh: str
     wide_mm: float
     price: Decimal
     plan: CuttingPlan
-    strips: tuple[tuple[str, int, float], ...]
 
     @property
     def metres(self) -> float:
@@ -142,15 +143,15 @@ def is_plate(row: Sheet) -> bool:
     return row.stuff is Stuff.BOARD and row.cover_width_m >= SHEET_FROM_M
 
 
-def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: float) -> PlatePlan:
+def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, effort: Effort) -> PlatePlan:
     """How the pieces of a board come out of sheets, those in hand among them.
 
-    Args: row; pieces, of it; hand, what of the shed may be used: what is taken is noted; seconds, 0.05 to 60.
+    Args: row; pieces, of it; hand, what of the shed may be used: what is taken is noted; effort, what may be spent.
     Returns: the PlatePlan.
     Raises: OutOfRange.
     Source: `plates`.
 
-    >>> plate_plan(c.sheets["ply-12"], [CoverPiece("Q1", "ply-12", ("floor",), 1200.0, 600.0, 5, ())], AtHand(), 0.5).cost
+    >>> plate_plan(c.sheets["ply-12"], [CoverPiece("Q1", "ply-12", ("floor",), 1200.0, 600.0, 5, ())], AtHand(), Effort(1e6)).cost
     Decimal('76.00')
     """
     wide = 1000 * row.cover_width_m
@@ -165,7 +166,9 @@ def plate_plan(row: Sheet, pieces: Sequence[CoverPiece], hand: AtHand, seconds: 
             for long, across in _within(one, largest, whole_first) * one.count
         ]
         if not tried or asked != tried[0][0]:
-            tried.append((asked, plan_plates(asked, [*sold, *in_hand], seconds=max(0.05, seconds / 2))))
+            tried.append(
+                (asked, plan_plates(asked, [*sold, *in_hand], effort=effort.share(1.0 if tried else 0.5)))
+            )
     made = min((plan for _, plan in tried), key=lambda plan: plan.cost)
     for cut in made.plates:
         if cut.plate.thing:
@@ -205,71 +208,42 @@ def _parts(side: float, most: float, whole_first: bool, held: tuple[float, ...] 
     return [most] * (parts - 1) + [min(most, side - (parts - 1) * most)]
 
 
-def roll_plan(row: Mesh, pieces: Sequence[CoverPiece], hand: AtHand, seconds: float) -> RollPlan:
+def roll_plan(row: Mesh, pieces: Sequence[CoverPiece], hand: AtHand, effort: Effort) -> RollPlan:
     """How the strips of a mesh come off rolls, of the width that costs least; part rolls in hand first.
 
-    Args: row; pieces, of it; hand, what of the shed may be used: what is taken is noted; seconds, 0.02 to 60, for each width.
+    Args: row; pieces, of it; hand, what of the shed may be used: what is taken is noted; effort, what may be spent.
     Returns: the RollPlan.
     Raises: OutOfRange.
-    Source: common practice, 50 mm lap; `sticks` for the strips on rolls.
+    Source: `rolls` for the strips, `sticks` for the strips on rolls.
 
-    >>> made = roll_plan(c.meshes["hex-25"], [CoverPiece("Q1", "hex-25", ("side",), 3000.0, 600.0, 4, ())], AtHand(), 0.2)
+    >>> made = roll_plan(c.meshes["hex-25"], [CoverPiece("Q1", "hex-25", ("side",), 3000.0, 600.0, 4, ())], AtHand(), Effort(1e6))
     >>> made.wide_mm, len(made.plan.bars)
     (610.0, 1)
     """
-    tried = [_off_rolls(row, i, pieces, hand, seconds) for i in range(len(row.roll_width_mm))]
+    widths = len(row.roll_width_mm)
+    tried = [_off_rolls(row, i, pieces, hand, effort.share(1 / (widths - i))) for i in range(widths)]
     best = min(tried, key=lambda one: (one.plan.cost, one.metres))
+    bound = min(one.plan.bound for one in tried)
+    best = replace(best, plan=replace(best.plan, bound=bound, proven=best.plan.cost <= bound))
     for bar in best.plan.bars:
         if bar.thing:
             hand.take(bar.thing, 1)
     return best
 
 
-def _off_rolls(row: Mesh, i: int, pieces: Sequence[CoverPiece], hand: AtHand, seconds: float) -> RollPlan:
+def _off_rolls(row: Mesh, i: int, pieces: Sequence[CoverPiece], hand: AtHand, effort: Effort) -> RollPlan:
     wide, roll = row.roll_width_mm[i], 1000 * row.roll_length_m
-    strips = [(one.label, *_strips(one, wide), one.count) for one in pieces]
-    wants = [
-        Want(label, part, side_by_side * count)
-        for label, side_by_side, long, count in strips
-        for part in _off_one(long, roll)
-    ]
-    together: dict[tuple[str, float], int] = {}
-    for want in wants:
-        key = (want.label, round(want.length_mm, 1))
-        together[key] = together.get(key, 0) + want.count
+    cuts = [Cut(one.label, one.long_mm, one.wide_mm, one.count) for one in pieces]
+    together = Counter((one.label, round(one.long_mm, 1)) for one in roll_strips(cuts, wide, roll))
     plan = plan_sticks(
         [Want(label, long, count) for (label, long), count in together.items()],
         [(roll, row.price[i])],
         kerf_mm=0.0,
         trim_mm=0.0,
-        seconds=seconds,
+        effort=effort,
         in_hand=hand.rolls(row.key, wide),
     )
-    return RollPlan(
-        row.key, wide, row.price[i], plan, tuple((label, n, long) for label, n, long, _ in strips)
-    )
-
-
-def _strips(one: CoverPiece, wide: float) -> tuple[int, float]:
-    """How many strips side by side a piece is, and how long they are: lengthwise or across, whichever takes less."""
-
-    def side_by_side(span: float) -> int:
-        if span <= wide + 2:
-            return 1
-        lap = 1000 * MESH_LAP_M
-        return math.ceil((span - lap) / (wide - lap) - 1e-9)
-
-    ways = [(side_by_side(one.wide_mm), one.long_mm), (side_by_side(one.long_mm), one.wide_mm)]
-    return min(ways, key=lambda way: way[0] * way[1])
-
-
-def _off_one(long: float, roll: float) -> list[float]:
-    """A strip in as many parts as it takes, lapped, where it is longer than a roll."""
-    if long <= roll + 0.5:
-        return [min(long, roll)]
-    lap = 1000 * END_LAP_M
-    parts = math.ceil((long - lap) / (roll - lap))
-    return [(long + lap * (parts - 1)) / parts] * parts
+    return RollPlan(row.key, wide, row.price[i], plan)
 
 
 def of_kind(pieces: Sequence[CoverPiece], row: Sheet | Mesh | WirePanel) -> list[CoverPiece]:

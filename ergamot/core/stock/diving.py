@@ -9,10 +9,10 @@ from __future__ import annotations
 import random
 from collections import Counter
 from dataclasses import replace
-from time import monotonic
 
 import numpy as np
 
+from ergamot.core.stock.effort import Effort
 from ergamot.core.stock.linear import Optimum, Plan, Ways, linear_optimum
 from ergamot.core.stock.patterns import Cutting, Pattern, Stock
 
@@ -20,17 +20,17 @@ NONE = 1e-6  # of a bar; of arithmetic; may move
 
 
 def dive(
-    cutting: Cutting, stocks: tuple[Stock, ...], optimum: Optimum, seed: int, deadline: float
+    cutting: Cutting, stocks: tuple[Stock, ...], optimum: Optimum, seed: int, effort: Effort
 ) -> Plan | None:
     """Take bars one by one till everything is cut.
 
-    Args: cutting; stocks; optimum of both, whole; seed, 0 or more, of what is drawn; deadline, s, on the monotonic clock.
-    Returns: patterns, and how many bars of each; None where time ran out.
+    Args: cutting; stocks; optimum of both, whole; seed, 0 or more, of what is drawn; effort, what may be spent.
+    Returns: patterns, and how many bars of each; None where the effort was spent.
     Source: diving with column generation (Sadykov et al. 2019).
 
     >>> cutting, stocks = Cutting((1000.0,), (3,), 0.0, 0.0), (Stock(2000.0, 300),)
-    >>> whole = linear_optimum(cutting, stocks, 9e9)
-    >>> [one.counts for one in dive(cutting, stocks, whole, 1, 9e9)[0]]
+    >>> whole = linear_optimum(cutting, stocks, Effort(1e6))
+    >>> [one.counts for one in dive(cutting, stocks, whole, 1, Effort(1e6))[0]]
     [(2,), (1,)]
     """
     drawn, taken = random.Random(seed), Counter[Pattern]()
@@ -42,8 +42,8 @@ def dive(
         bought = next(stock for stock in stocks if _same(stock, one.stock))
         taken[Pattern(bought, one.counts)] += bars
         left, held, patterns = _rest(left, held, found.patterns, one, bars)
-        found = linear_optimum(left, held, deadline, Ways({(held, len(left.lengths)): patterns}))
-        if not found.whole or monotonic() > deadline:
+        found = linear_optimum(left, held, effort, Ways({(held, len(left.lengths)): patterns}))
+        if not found.whole:
             return None
     return list(taken), np.array(list(taken.values()))
 

@@ -15,11 +15,11 @@ from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.structure import Structure
 from ergamot.core.stock.bill import Bill, bill_of
+from ergamot.core.stock.effort import GLANCE
 from ergamot.core.stock.linear import Ways
 from ergamot.core.stock.paid import Prices
 
 STEP_MM, REACH_MM = 25.0, 500.0
-A_SIZE_S = 0.05  # for the cutting plans of one size; may move: in twice as long all is a thousandth cheaper
 STEP_SHARE = 0.01  # of the cost, a change that is told; judgement
 
 
@@ -93,7 +93,7 @@ def _sizes(
         mm = round(middle + i * step_mm, 1)
         try:
             structure = build(change(catalogue, design, {parameter: mm}), catalogue)
-            bill = bill_of(structure, catalogue, A_SIZE_S, ways=ways, prices=prices)
+            bill = bill_of(structure, catalogue, GLANCE, ways=ways, prices=prices)
         except ErgamotError:
             continue
         yield Size(mm, bill.total, _waste(bill), _bays(structure), _packs(bill))

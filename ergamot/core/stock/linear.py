@@ -10,9 +10,11 @@ from dataclasses import dataclass, field
 import numpy as np
 from scipy.optimize import linprog
 
-from ergamot.core.stock.patterns import Cutting, OutOfTime, Pattern, Stock, best_pattern, simple_patterns
+from ergamot.core.stock.effort import Effort, OutOfEffort
+from ergamot.core.stock.patterns import Cutting, Pattern, Stock, best_pattern, simple_patterns
 
 Plan = tuple[list[Pattern], np.ndarray]
+A_PROGRAMME, A_CELL = 2_500, 0.5  # steps: a linear programme, and each number of its table; may move
 
 
 def cost_of(patterns: list[Pattern], counts: np.ndarray) -> int:
@@ -57,7 +59,7 @@ def whole_coins(cents: float, coin: int) -> int:
 @dataclass(frozen=True)
 class Optimum:
     """The linear optimum: its patterns, a bound on any plan in cents, each length's dual value, how `dear` it is that there are
-    no more of some board, and how many bars of each pattern, a share. When time ran out it is not `whole`: the bound is by
+    no more of some board, and how many bars of each pattern, a share. When the effort was spent it is not `whole`: the bound is by
     length alone, and the duals prove nothing."""
 
     patterns: list[Pattern]
@@ -112,15 +114,15 @@ def seen_at_once(cutting: Cutting, stocks: tuple[Stock, ...], coin: int) -> Opti
 
 
 def linear_optimum(
-    cutting: Cutting, stocks: tuple[Stock, ...], deadline: float, ways: Ways | None = None
+    cutting: Cutting, stocks: tuple[Stock, ...], effort: Effort, ways: Ways | None = None
 ) -> Optimum:
-    """Column generation, as far as there is time.
+    """Column generation, as far as the effort goes.
 
-    Args: cutting; stocks; deadline, s, on the monotonic clock; ways to cut a pen nearly alike, to begin with and to add to.
+    Args: cutting; stocks; effort, what may be spent; ways to cut a pen nearly alike, to begin with and to add to.
     Returns: the Optimum, `whole` where it was reached.
     Source: Gilmore & Gomory (1961).
 
-    >>> linear_optimum(Cutting((1000.0,), (3,), 0.0, 0.0), (Stock(2000.0, 300),), math.inf).cents
+    >>> linear_optimum(Cutting((1000.0,), (3,), 0.0, 0.0), (Stock(2000.0, 300),), Effort(1e6)).cents
     450.0
     """
     ways = ways or Ways()
@@ -139,13 +141,14 @@ def linear_optimum(
         dear = dict(zip(limited, duals[len(cutting.lengths) :], strict=True))
         better, over = [], 1.0
         try:
+            effort.spend(A_PROGRAMME + A_CELL * rows.size)
             for stock in stocks:
                 asked = stock.price_cents + dear.get(stock, 0.0)
-                value, pattern = best_pattern(cutting, stock, worth, deadline, asked)
+                value, pattern = best_pattern(cutting, stock, worth, effort, asked)
                 if pattern and value > asked + 1e-6:
                     better.append(pattern)
                     over = max(over, value / max(asked, 1e-9))
-        except OutOfTime:
+        except OutOfEffort:
             return Optimum(patterns, least, worth, dear, whole=False)
         least = max(least, _scaled(cutting, worth, dear, over))
         if not better:
@@ -204,7 +207,7 @@ def first_fit(cutting: Cutting, stocks: tuple[Stock, ...]) -> Plan:
     """The longest first, each in the first bar with room, else in a new one of the least price for its length.
 
     Args: cutting; stocks; each length comes out of one that is sold.
-    Returns: patterns, and how many bars of each: what there is when nothing better was found in time.
+    Returns: patterns, and how many bars of each: what there is when nothing better was found.
     Source: first-fit decreasing, common practice.
 
     >>> [one.counts for one in first_fit(Cutting((1000.0,), (3,), 0.0, 0.0), (Stock(2000.0, 300),))[0]]

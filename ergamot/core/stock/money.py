@@ -79,7 +79,7 @@ def years_of(line: Bought, catalogue: Catalogue) -> int:
     Source: the catalogue for sheets; else judgements by aisle.
 
     >>> from ergamot.core.stock.bill import bill_of
-    >>> min(years_of(line, c) for line in bill_of(pen(), c, 0.5).lines)
+    >>> min(years_of(line, c) for line in bill_of(pen(), c).lines)
     3
     """
     sheet = catalogue.sheets.get(line.row)

@@ -21,7 +21,7 @@ def priced(line: Bought, paid: Prices) -> Bought:
     Source: the farm's list.
 
     >>> from ergamot.core.stock.bill import bill_of
-    >>> line = bill_of(pen(), c, 0.3).lines[0]
+    >>> line = bill_of(pen(), c).lines[0]
     >>> priced(line, {line.key: Decimal(2)}).cost == 2 * line.packs
     True
     """

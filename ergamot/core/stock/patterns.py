@@ -10,20 +10,15 @@ their mean length each, and what the last long point reaches past it once.
 
 from __future__ import annotations
 
-import itertools
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
-from time import monotonic
 
 from ergamot.core.catalogue.timber import AS_SOLD_MM
+from ergamot.core.stock.effort import Effort
 
-LOOKS_UP = 512  # steps of the search between two looks at the clock; may move
-
-
-class OutOfTime(Exception):
-    """The search was not done by its deadline; caught by the cutting plan, never shown."""
+A_LOOK = 5  # steps: one way to go on with a pattern; may move
 
 
 @dataclass(frozen=True)
@@ -179,24 +174,24 @@ def simple_patterns(cutting: Cutting, stocks: tuple[Stock, ...]) -> list[Pattern
 
 
 def best_pattern(
-    cutting: Cutting, stock: Stock, worth: list[float], deadline: float = math.inf, above: float = 0.0
+    cutting: Cutting, stock: Stock, worth: list[float], effort: Effort, above: float = 0.0
 ) -> tuple[float, Pattern | None]:
     """The pattern of greatest worth out of one bar.
 
-    Args: cutting; stock; worth of one piece of each length, 0 or more; deadline, s, on the monotonic clock; above, only what is
-        worth more is looked for, 0 or more.
+    Args: cutting; stock; worth of one piece of each length, 0 or more; effort, what may be spent; above, only what is worth more
+        is looked for, 0 or more.
     Returns: (worth, pattern); `above` and no pattern where nothing is worth more.
-    Raises: OutOfTime.
+    Raises: OutOfEffort.
     Source: bounded knapsack by depth-first search with the fractional bound (Dantzig 1957).
 
     >>> cutting = Cutting((1000.0, 600.0), (2, 2), 3.0, 0.0)
     >>> board = Stock(2440.0, 500)
-    >>> best_pattern(cutting, board, [3.0, 2.0])[1].counts
+    >>> best_pattern(cutting, board, [3.0, 2.0], Effort(1e6))[1].counts
     (1, 2)
     """
     best: Pattern | None = None
     highest = [above]
-    for found in _search(cutting, stock, worth, lambda: highest[0] + 1e-9, deadline):
+    for found in _search(cutting, stock, worth, lambda: highest[0] + 1e-9, effort):
         value = sum(w * n for w, n in zip(worth, found, strict=True))
         if value > highest[0]:
             highest[0], best = value, Pattern(stock, found)
@@ -209,23 +204,23 @@ def patterns_worth(
     worth: list[float],
     least: float,
     most: int,
-    deadline: float = math.inf,
+    effort: Effort,
 ) -> list[Pattern] | None:
     """Every full pattern of one stock worth at least so much.
 
     Args: cutting; stock; worth of each length, 0 or more; least, worth to reach, 0 or more; most, how many
-        to list, 1 or more; deadline, s, on the monotonic clock.
+        to list, 1 or more; effort, what may be spent.
     Returns: the patterns, or None when there are more than `most`.
-    Raises: OutOfTime.
+    Raises: OutOfEffort.
     Source: reduced-cost enumeration (Baldacci et al. 2008).
 
     >>> cutting = Cutting((1000.0, 600.0), (2, 2), 3.0, 0.0)
     >>> board = Stock(2440.0, 500)
-    >>> [one.counts for one in patterns_worth(cutting, board, [3.0, 2.0], 7.0, 10)]
+    >>> [one.counts for one in patterns_worth(cutting, board, [3.0, 2.0], 7.0, 10, Effort(1e6))]
     [(1, 2)]
     """
     listed: list[Pattern] = []
-    for counts in _search(cutting, stock, worth, lambda: least, deadline):
+    for counts in _search(cutting, stock, worth, lambda: least, effort):
         listed.append(Pattern(stock, counts))
         if len(listed) > most:
             return None
@@ -233,7 +228,7 @@ def patterns_worth(
 
 
 def _search(
-    cutting: Cutting, stock: Stock, worth: list[float], floor: Callable[[], float], deadline: float
+    cutting: Cutting, stock: Stock, worth: list[float], floor: Callable[[], float], effort: Effort
 ) -> Iterator[tuple[int, ...]]:
     """Full patterns (nothing more fits) that may reach the floor, richest lengths tried first."""
     size = len(cutting.lengths)
@@ -261,11 +256,8 @@ def _search(
         """What a nest's odd piece may give back when it gets a fellow."""
         return sum(past for nest, past in in_pairs if held[nest] % 2)
 
-    steps = itertools.count(1)
-
     def descend(depth: int, room: float, value: float) -> Iterator[tuple[int, ...]]:
-        if next(steps) % LOOKS_UP == 0 and monotonic() > deadline:
-            raise OutOfTime
+        effort.spend(A_LOOK)
         if value + bound(depth, room + given_back() if in_pairs else room) < floor() - 1e-9:
             return
         if depth == size:

@@ -35,7 +35,7 @@ def at_shop(name: str, dated: date, prices: Mapping[str, Decimal], lines: Sequen
     Source: the shop's list.
 
     >>> from ergamot.core.stock.bill import bill_of
-    >>> lines = bill_of(pen(), c, 0.3).lines
+    >>> lines = bill_of(pen(), c).lines
     >>> found = at_shop("yard", date(2026, 3, 1), {lines[0].key: Decimal(2)}, lines)
     >>> found.has, found.total == 2 * lines[0].packs
     (1, True)

@@ -6,7 +6,6 @@ import math
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from decimal import Decimal
-from time import monotonic
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Aisle
@@ -14,42 +13,41 @@ from ergamot.core.finding import phrase
 from ergamot.core.stock.at_hand import AtHand
 from ergamot.core.stock.coverings import Bought, length_pack, price_key
 from ergamot.core.stock.cut_list import Piece
+from ergamot.core.stock.effort import Effort
 from ergamot.core.stock.linear import Ways
 from ergamot.core.stock.paid import Prices
 from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
 from ergamot.core.units import Quantity
 
 CENT = Decimal("0.01")
+LEAST_A_PLAN = 30_000  # steps, however many there are; may move
 
 
 def stick_plans(
     pieces: Sequence[Piece],
     catalogue: Catalogue,
     hand: AtHand,
-    seconds: float,
+    effort: Effort,
     cut: Mapping[str, int],
-    least: float,
     paid: Prices,
     ways: Ways | None = None,
 ) -> list[tuple[str, str, CuttingPlan]]:
     """A plan for each section and timber, the deepest first: what is left of their boards may be ripped for the rest.
 
-    Args: pieces; catalogue; hand, what the shed has, taken from as it is used; seconds for all of them together, 0.1 to 60;
-        cut, how many of each label are cut already; least, seconds for one plan however many there are, 0.02 to 1; paid, what
+    Args: pieces; catalogue; hand, what the shed has, taken from as it is used; effort for all of them together; cut, how many of each label are cut already; paid, what
         the farm pays; ways to cut a pen nearly alike, to begin with and to add to.
     Returns: (section, species, plan) in the order the pieces name them.
     Raises: OutOfRange from the cutting plan.
     Source: Gilmore & Gomory (1961), each section by itself.
 
     >>> from ergamot.core.stock.cut_list import cut_list
-    >>> found = stick_plans(cut_list(pen()), c, AtHand({}, False), 0.3, {}, 0.1, {})
+    >>> found = stick_plans(cut_list(pen()), c, AtHand({}, False), Effort(1e6), {}, {})
     >>> all(plan.cost >= plan.bound for _, _, plan in found)
     True
     """
     kinds = list(dict.fromkeys((piece.section, piece.species) for piece in pieces))
     ordered = sorted(kinds, key=lambda kind: -catalogue.sections[kind[0]].deep_mm)
     plans: dict[tuple[str, str], CuttingPlan] = {}
-    deadline = monotonic() + seconds
     hard = {kind: _hardness(pieces, kind) for kind in kinds}
     for section_key, species_key in ordered:
         section, species = catalogue.sections[section_key], catalogue.species.get(species_key)
@@ -66,12 +64,13 @@ def stick_plans(
             for mm, price in zip(section.stock_mm, section.prices, strict=True)
         ]
         share = hard[section_key, species_key] / sum(hard[kind] for kind in kinds if kind not in plans)
-        left = max(least, (deadline - monotonic()) * share)
         ripped = hand.to_rip(section, species_key, catalogue.sections)
         strips = {board.thing: count for board, count in ripped}
         boards = [*hand.boards(section_key, species_key), *(board for board, _ in ripped)]
         sold = list(zip(section.stock_mm, prices, strict=True))
-        plan = plan_sticks(wants, sold, seconds=left, in_hand=boards, ways=ways)
+        plan = plan_sticks(
+            wants, sold, effort=effort.share(share).at_least(LEAST_A_PLAN), in_hand=boards, ways=ways
+        )
         for number, count in Counter(bar.thing for bar in plan.bars if bar.thing).items():
             hand.take(number, math.ceil(count / strips.get(number, 1)))
         plans[section_key, species_key] = plan
@@ -91,7 +90,7 @@ def board_lines(catalogue: Catalogue, section_key: str, species_key: str, plan: 
     Source: the plan.
 
     >>> from ergamot.core.stock.cut_list import cut_list
-    >>> (section, species, plan), *_ = stick_plans(cut_list(pen()), c, AtHand({}, False), 0.3, {}, 0.1, {})
+    >>> (section, species, plan), *_ = stick_plans(cut_list(pen()), c, AtHand({}, False), Effort(1e6), {}, {})
     >>> sum(line.cost for line in board_lines(c, section, species, plan)) == plan.cost
     True
     """

@@ -11,12 +11,12 @@ import numpy as np
 
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.stock.cheapest import cheapest
+from ergamot.core.stock.effort import BILL, Effort
 from ergamot.core.stock.linear import Ways, cost_of, first_fit
 from ergamot.core.stock.patterns import Cutting, Mitre, Pattern, Stock
 
 KERF_MM = 3.0  # a circular saw's cut; judgement: blades cut 2 to 3.2 mm
 TRIM_MM = 5.0  # squared off the yard's end; judgement: seldom clean
-TIME_LIMIT_S = 4.0  # then the best plan so far is given, and said not to be proven; may move: later ones are hardly cheaper
 
 
 @dataclass(frozen=True)
@@ -89,17 +89,17 @@ def plan_sticks(
     stock: Sequence[tuple[float, Decimal]],
     kerf_mm: float = KERF_MM,
     trim_mm: float = TRIM_MM,
-    seconds: float = TIME_LIMIT_S,
+    effort: Effort | None = None,
     in_hand: Sequence[Board] = (),
     ways: Ways | None = None,
 ) -> CuttingPlan:
     """Cut all pieces from the lengths sold for the least money.
 
     Args: wants, pieces with length above 0 and count 1 or more, or none; stock, (length mm, price) of each
-        length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; seconds
-        to look for the cheapest, 0.02 to 60; in_hand, boards that need not be bought, worth 0 or more each; of
+        length sold; kerf_mm, 0 to 10; trim_mm lost at a board's ends, 0 to 50; effort that
+        may go into it, that of a whole bill where none is given; in_hand, boards that need not be bought, worth 0 or more each; of
         alike ones the first are used first; ways to cut a pen nearly alike, to begin with and to add to.
-    Returns: the CuttingPlan, cheapest, then fewest boards; the best found in the time, `proven` or not.
+    Returns: the CuttingPlan, cheapest, then fewest boards; the best found with the effort, `proven` or not.
     Raises: OutOfRange when a piece is longer than any board.
     Source: Gilmore & Gomory (1961); reduced-cost enumeration; HiGHS MIP.
 
@@ -109,7 +109,6 @@ def plan_sticks(
     """
     require_range("kerf_mm", kerf_mm, 0, 10, "mm")
     require_range("trim_mm", trim_mm, 0, 50, "mm")
-    require_range("seconds", seconds, 0.02, 60, "s")
     if not wants:
         nothing = Decimal("0.00")
         return CuttingPlan((), nothing, nothing, nothing, True, kerf_mm, trim_mm)
@@ -132,7 +131,7 @@ def plan_sticks(
         if things
     )
     stocks = sold + held
-    found = cheapest(cutting, stocks, seconds, ways)
+    found = cheapest(cutting, stocks, effort or Effort(BILL), ways)
     bars = _from_the_first(_bars(cutting, found.patterns, found.counts, wants), [*alike.values()])
     cents = sum(int(bar.price * 100) for bar in bars)  # one of which nothing is cut is not bought
     proven = found.proven or found.least >= cents

@@ -8,10 +8,13 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.optimize import LinearConstraint, milp
 
+from ergamot.core.stock.effort import Effort
 from ergamot.core.stock.linear import matrix, uses
 from ergamot.core.stock.patterns import Cutting, Pattern
 
 SOLVED, NO_SUCH_PLAN = 0, 2  # what the solver answers; may move
+A_PROGRAMME, A_CELL = 20_000, 20.0  # steps: to begin with one, and for each number of its table; may move
+A_NODE, A_NODE_CELL = 500, 0.5  # steps: of each branch, and for each number of its table; may move
 
 
 @dataclass(frozen=True)
@@ -28,20 +31,20 @@ def whole_bars(
     cutting: Cutting,
     patterns: list[Pattern],
     coin: int,
-    seconds: float,
+    effort: Effort,
     at_most: int,
     fewest: bool = False,
 ) -> Whole:
     """Fewest coins that cut everything, or fewest bars; costing at most so many cents.
 
     Args: cutting, what is to be cut; patterns, which may be used; coin, cents, 1 or more, all prices are whole numbers of;
-        seconds to look, 0.02 or more; at_most, cents, 0 or more; fewest, whether bars are counted instead of money.
+        effort, what may be spent; at_most, cents, 0 or more; fewest, whether bars are counted instead of money.
     Returns: the Whole.
     Source: Gilmore & Gomory (1961); HiGHS MIP.
 
     >>> from ergamot.core.stock.patterns import Stock
     >>> one = Pattern(Stock(2000.0, 300), (2,))
-    >>> whole_bars(Cutting((900.0,), (3,), 0.0, 0.0), [one], 100, 1.0, 900).counts.tolist()
+    >>> whole_bars(Cutting((900.0,), (3,), 0.0, 0.0), [one], 100, Effort(1e6), 900).counts.tolist()
     [2]
     """
     if not patterns:
@@ -55,12 +58,16 @@ def whole_bars(
     if limited:
         most = np.array([stock.most or 0 for stock in limited])
         limits.append(LinearConstraint(uses(patterns, limited), ub=most))
+    cells = len(patterns) * (len(cutting.wanted) + len(limited) + 1)
+    effort.charge(A_PROGRAMME + A_CELL * cells)
+    a_node = A_NODE + A_NODE_CELL * cells
     solved = milp(
         np.ones(len(patterns)) if fewest else coins,
         constraints=limits,
         integrality=np.ones(len(patterns), dtype=int),
-        options={"time_limit": max(0.02, seconds), "mip_rel_gap": 0.0},
+        options={"node_limit": max(1, int(effort.left / a_node)), "mip_rel_gap": 0.0},
     )
+    effort.charge(a_node * (solved.mip_node_count or 0))
     counts = None if solved.x is None else np.round(solved.x).astype(int)
     if solved.status == NO_SUCH_PLAN:
         return Whole(None, True, math.inf)

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from ergamot.core.stock.sticks import TIME_LIMIT_S
 from ergamot.web.schemas.figures import In, Out, Words
 
 
 class BillQuery(In):
-    """How long to look for the cheapest way to cut it, seconds."""
+    """Whether what is in the shed is used for it."""
 
-    seconds: float = Field(TIME_LIMIT_S, ge=0.1, le=10.0)
     shed: bool = True
 
 
@@ -23,10 +21,9 @@ class PensIn(In):
 
 
 class BatchIn(In):
-    """Pens to build at once, and how long to look for the cheapest way to cut them, seconds."""
+    """Pens to build at once."""
 
     pens: list[PensIn] = Field(min_length=1, max_length=30)
-    seconds: float = Field(5.0, ge=0.1, le=10.0)
 
 
 class PieceOut(Out):

@@ -4,7 +4,6 @@ import { answer, api, valuesOf, type Bench, type Schemas } from "./client";
 
 export type PenLine = Schemas["PenLineOut"];
 export type Stays = Schemas["OnFieldOut"]["stays"];
-const HURRIED_S = 0.3;
 const AT_ONCE = 4;
 
 export const keys = {
@@ -136,20 +135,18 @@ export const useMoving = (bench: Bench, drilled: string) => {
 export const useCatalogue = () =>
   useQuery({ queryKey: keys.catalogue, queryFn: async () => (await answer(api.GET("/api/catalogue"))).tables });
 
-/** Everything it takes to build a pen. Hurried, the cutting plan is what is found in a moment; the longer search is
- *  dropped. */
-export const useBill = (id: number, hurried = false) =>
+/** Everything it takes to build a pen. */
+export const useBill = (id: number) =>
   useQuery({
-    queryKey: hurried ? [...keys.bill(id), "hurried"] : keys.bill(id),
-    queryFn: ({ signal }) =>
-      answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id }, query: hurried ? { seconds: HURRIED_S } : {} }, signal })),
+    queryKey: keys.bill(id),
+    queryFn: ({ signal }) => answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id }, query: {} }, signal })),
   });
 
 /** The same of several pens at once. */
 export const useBatch = (pens: { pen: number; times: number }[]) =>
   useQuery({
     queryKey: ["bill", "batch", pens],
-    queryFn: ({ signal }) => answer(api.POST("/api/pens/batch/bill", { body: { pens, seconds: 5 }, signal })),
+    queryFn: ({ signal }) => answer(api.POST("/api/pens/batch/bill", { body: { pens }, signal })),
     enabled: pens.length > 0,
     retry: false,
   });

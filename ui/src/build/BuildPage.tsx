@@ -40,10 +40,9 @@ export function BuildPage() {
 }
 
 function OfPen({ id }: { id: number }) {
-  const [hurried, setHurried] = useState(false);
-  const bill = useBill(id, hurried);
+  const bill = useBill(id);
   if (bill.error) return <Trouble problem={bill.error} />;
-  if (!bill.data) return <Reckoning hurried={hurried} onEnough={() => setHurried(true)} />;
+  if (!bill.data) return <Reckoning />;
   return <Sheets bill={bill.data} />;
 }
 

@@ -11,7 +11,7 @@ export function Plates({ bill }: { bill: Bill }) {
             {plan.sheets.length} {plan.sheets.length === 1 ? "sheet" : "sheets"} of {plan.what}
           </h2>
           <p className="text-sm text-pencil">
-            {plan.proven ? `Costs ${plan.cost}: no three rounds of straight cuts cost less.` : `Costs ${plan.cost}; by area alone it might be ${plan.bound} (gap ${plan.gap}).`} Long cuts first, strip by strip; then each strip, then each stack.
+            {plan.proven ? `Costs ${plan.cost}: no plan of straight cuts from side to side can cost less.` : `Costs ${plan.cost}, not proven: some plan might cost as little as ${plan.bound} (gap ${plan.gap}).`} Each cut goes from side to side of what the one before it left.
           </p>
           <div className="mt-1 flex flex-wrap gap-4">
             {plan.sheets.map((sheet, i) => (

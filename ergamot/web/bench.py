@@ -7,7 +7,7 @@ from typing import Any
 
 from ergamot.core.drawing.handles import drag_handles
 from ergamot.core.drawing.views import View
-from ergamot.core.finding import phrase
+from ergamot.core.finding import phrase, plain
 from ergamot.core.flock.space import SpaceDay
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
@@ -177,7 +177,7 @@ def _fixed(structure: Structure) -> dict[str, list[str]]:
 def _stick_fact(member: Member, fixed: list[str], used: float | None) -> FactOut:
     length, kg = Quantity(member.length_mm, "mm"), Quantity(member.fresh_kg, "kg")
     lines = [
-        phrase(f"{member.section.label}, {{length}}, {{kg}} fresh", length=length, kg=kg),
+        phrase("{section}, {length}, {kg} fresh", section=member.section.label, length=length, kg=kg),
     ]
     if any(cut.angle_deg for cut in member.cuts):
         angles = " and ".join(f"{saw_deg(cut.angle_deg):g}°" for cut in member.cuts)
@@ -189,8 +189,7 @@ def _stick_fact(member: Member, fixed: list[str], used: float | None) -> FactOut
         )
     if used is not None:
         lines.append(told_of_use(used))
-    lines.append(phrase(member.why))
-    lines += [phrase(one) for one in fixed]
+    lines += [phrase(plain(one)) for one in (member.why, *fixed)]
     return FactOut(
         ref=member.ref,
         title=f"{member.label} · {member.role}",
@@ -200,6 +199,9 @@ def _stick_fact(member: Member, fixed: list[str], used: float | None) -> FactOut
 
 def _panel_fact(panel: Panel) -> FactOut:
     line = phrase(
-        f"{panel.label}, {{area}}, {{kg}}", area=Quantity(panel.area_m2, "m2"), kg=Quantity(panel.kg, "kg")
+        "{covering}, {area}, {kg}",
+        covering=panel.label,
+        area=Quantity(panel.area_m2, "m2"),
+        kg=Quantity(panel.kg, "kg"),
     )
     return FactOut(ref=panel.ref, title=f"{panel.role} ({panel.face})", lines=[Words.model_validate(line)])

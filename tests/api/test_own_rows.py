@@ -189,6 +189,34 @@ def test_a_row_kept_by_an_older_version_that_cannot_be_used_is_told_and_stops_no
         assert client.get(path).status_code == 200
 
 
+BRACED = "fox wire {kg} {} {area"
+
+
+def test_a_name_with_braces_is_said_as_it_was_typed_wherever_the_pen_is(client, pen):
+    """A mesh, a board and a stick named with braces: every page of a pen built of them answers."""
+    values = client.get(f"/api/pens/{pen}").json["values"]
+    for table, name in (
+        ("meshes", "mesh"),
+        ("sheets", "roof"),
+        ("sections", "section"),
+        ("species", "species"),
+    ):
+        row = row_of(client, table, values[name]["value"])
+        cells = {**row["cells"], "label": BRACED}
+        kept = client.put(f"/api/catalogue/{table}/{row['key']}", json={"cells": cells}, headers=FIRST)
+        assert kept.status_code == 200, kept.text
+    for path in ("", "/bill", "/making", "/history", "/cut-list.csv", "/book.pdf", "/sheets.pdf"):
+        answer = client.get(f"/api/pens/{pen}{path}")
+        assert answer.status_code == 200, path
+    assert BRACED in client.get(f"/api/pens/{pen}").text
+    for path in ("lines", "moving", "wind"):
+        assert client.post(f"/api/pens/{pen}/{path}", json={}).status_code == 200, path
+    for what in ("wind", "weight", "strength"):
+        assert client.post(f"/api/pens/{pen}/mends", json={"what": what}).status_code == 200
+    flock = client.get(f"/api/pens/{pen}").json["flock_id"]
+    assert client.get(f"/api/pens/starts/{flock}").status_code == 200
+
+
 ANY_CELL = st.one_of(
     st.floats(allow_nan=True, allow_infinity=True).map(repr),
     st.sampled_from(["", "0", "-1", "1", "0.001", "1e9", "nan", "1 2 3", "man", "roof wall", "½", "٣"]),

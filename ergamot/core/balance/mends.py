@@ -11,7 +11,7 @@ from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Grade, Phrase, Rank, What, phrase
+from ergamot.core.finding import Grade, Phrase, Rank, What, phrase, plain
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value, speaking
@@ -226,7 +226,8 @@ def _words(catalogue: Catalogue, design: Design, changes: Mapping[str, Value]) -
         one = next(p for p in shape_of(design.shape).parameters if p.name == name)
         if one.kind == "choice":
             labels = {choice.key: choice.label for choice in one.options(catalogue)}
-            parts.append(f"{one.label}: {labels[str(value)]}, not {labels[str(design.values[name])]}")
+            told = f"{one.label}: {labels[str(value)]}, not {labels[str(design.values[name])]}"
+            parts.append(plain(told))
             continue
         unit = UNIT_OF[one.kind]
         figures |= {

@@ -187,8 +187,8 @@ def told_of_stretch(one: OnTheWay) -> Phrase:
     if one.grade is not Grade.SHORT:
         how = "" if one.grade is not Grade.BETWEEN or one.ruling in STOPS else "with effort: "
         share = told_of_share(one.over.good, "of what is good to ask")
-        return phrase(f"{how}hardest is to {one.ruling.words}, {share.template}", **dict(share.figures))
+        return phrase(how + "hardest is to {task}, {share}", task=one.ruling.words, share=share)
     if one.ruling in STOPS:
         return phrase(f"no: {STOPS[one.ruling]}")
     share = told_of_share(one.over.most, "of the most")
-    return phrase(f"no: to {one.ruling.words} is {share.template}", **dict(share.figures))
+    return phrase("no: to {task} is {share}", task=one.ruling.words, share=share)

@@ -135,7 +135,8 @@ def _telling(catalogue: Catalogue, structure: Structure, weighed: Mass, move: _M
         sentence=_sentence(move, grade, work),
         figure=headline,
         limit=phrase(
-            farm.crew.label + " easily: lift {lift}, start {start}, keep {keep}",
+            "{who} easily: lift {lift}, start {start}, keep {keep}",
+            who=farm.crew.label,
             lift=Quantity(can.lift.good, "heft"),
             start=Quantity(can.start.good, "heft"),
             keep=Quantity(can.keep.good, "heft"),
@@ -160,7 +161,10 @@ def _standing_by(farm: FarmConditions, can: Strength) -> tuple[Phrase, ...]:
     """Who can only look on while the others lift."""
     if not can.stand_by:
         return ()
-    return (phrase(f"of {farm.crew.label} {' and '.join(can.stand_by)} can only stand by when it is lifted"),)
+    others = " and ".join(can.stand_by)
+    return (
+        phrase("of {who} {others} can only stand by when it is lifted", who=farm.crew.label, others=others),
+    )
 
 
 def _cost(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmConditions) -> Phrase:
@@ -175,7 +179,7 @@ def _cost(catalogue: Catalogue, structure: Structure, weighed: Mass, farm: FarmC
         can = movers_strength(catalogue, structure, crew)
         moved = haul(structure, weighed, farm.moving_ground, farm.slope_percent, can)
         if min(over.good for over in ratios_of(moved.over(farm)).values()) >= 1:
-            return phrase(f"{costs}{crew.label} do it easily")
+            return phrase(costs + "{who} do it easily", who=crew.label)
     return phrase(f"{costs}less weight, or larger wheels")
 
 

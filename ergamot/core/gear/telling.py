@@ -173,31 +173,37 @@ def told_of_task(task: Task, grade: Grade, work: Working, farm: FarmConditions) 
         easy, at_most = (Quantity(work.known[symbol], "mm") for symbol in ("bump", "bump_most"))
         turf = TURF_WORDS[farm.turf] + " has {needs}"
         if grade is Grade.SHORT:
-            words = f"{who} cannot pull a wheel over more than {{most}}; {turf}: {OVER_BUMPS}"
-            return phrase(words, most=at_most, needs=needs)
+            words = "{who} cannot pull a wheel over more than {most}; " + f"{turf}: {OVER_BUMPS}"
+            return phrase(words, who=who, most=at_most, needs=needs)
         if grade is Grade.BETWEEN:
             return phrase(
-                f"hard for {who}: {turf}, over {{easy}} a wheel goes easily", easy=easy, needs=needs
+                "hard for {who}: " + turf + ", over {easy} a wheel goes easily",
+                who=who,
+                easy=easy,
+                needs=needs,
             )
-        return phrase(f"{who} can get a wheel over {{easy}}; {turf}", easy=easy, needs=needs)
+        return phrase("{who} can get a wheel over {easy}; " + turf, who=who, easy=easy, needs=needs)
     if task is Task.HUMP:
         told = {"clears": Quantity(work.known["h_clear"], "mm"), "hump": Quantity(work.known["h_hump"], "mm")}
         if grade is Grade.SHORT:
-            words = f"it sticks on your humps of {{hump}}: {{clears}} passes under it, and {who} cannot drag it over"
-            return phrase(words, **told)
+            words = (
+                "it sticks on your humps of {hump}: {clears} passes under it, and {who} cannot drag it over"
+            )
+            return phrase(words, who=who, **told)
         return phrase("it drags over your humps of {hump}: {clears} passes under it", **told)
     can, most, takes = (work.known[f"{mark}_{task}"] for mark in ("can", "most", "F"))
-    figures = {
+    figures: dict[str, Quantity | str] = {
         name: Quantity(force, "heft") for name, force in (("can", can), ("most", most), ("takes", takes))
     }
+    figures |= {"who": who, "task": task.words}
     if grade is Grade.SHORT:
         if takes > FAR_MORE * most:
-            return phrase(f"to {task.words} is far more than {who} can")
-        return phrase(f"to {task.words} takes {{takes}}; {{most}} is the most for {who}", **figures)
+            return phrase("to {task} is far more than {who} can", task=task.words, who=who)
+        return phrase("to {task} takes {takes}; {most} is the most for {who}", **figures)
     if grade is Grade.BETWEEN:
-        words = f"hard for {who}: to {task.words} takes {{takes}}; {{can}} is easy, {{most}} the most"
+        words = "hard for {who}: to {task} takes {takes}; {can} is easy, {most} the most"
         return phrase(words, **figures)
-    return phrase(f"{who} can {task.words}: {{takes}} of {{can}}", **figures)
+    return phrase("{who} can {task}: {takes} of {can}", **figures)
 
 
 def told_of_share(ratio: float, of_what: str) -> Phrase:
@@ -230,11 +236,11 @@ def told_of_mover(one: Mover) -> Phrase:
     task, grade = one.ruling.words, one.grade
     if grade is Grade.SHORT:
         share = told_of_share(one.over.most, "of the most")
-        return phrase(f"should not: to {task} is {share.template}", **dict(share.figures))
+        return phrase("should not: to {task} is {share}", task=task, share=share)
     share = told_of_share(one.over.good, "of what is good to ask")
     if grade is Grade.BETWEEN:
-        return phrase(f"with effort: to {task} is {share.template}", **dict(share.figures))
-    return phrase(f"easily; hardest is to {task}, {share.template}", **dict(share.figures))
+        return phrase("with effort: to {task} is {share}", task=task, share=share)
+    return phrase("easily; hardest is to {task}, {share}", task=task, share=share)
 
 
 def told_of_swing(structure: Structure, weighed: Mass, lever: Lever) -> Iterator[Phrase]:

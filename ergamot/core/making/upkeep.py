@@ -117,7 +117,7 @@ def _covers(structure: Structure) -> Iterator[Look]:
             )
             yield Look(
                 Time.SEASON,
-                phrase(f"{row.label}: {worn}; lasts about {row.service_years} years"),
+                phrase("{what}: " + f"{worn}; lasts about {row.service_years} years", what=row.label),
                 row.service_years,
             )
     if any(isinstance(row, Sheet) and row.stuff is Stuff.CLOTH for row in rows):

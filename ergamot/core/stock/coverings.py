@@ -154,11 +154,11 @@ def _told_left(
     words = "{left} of " + ("it" if line.packs == 1 else "the last one") + " is left over"
     instead = next((other.label for other, its in used if _would_do(other, its, row, panels)), None)
     words += (
-        f"; {instead}, bought anyway, is enough for both"
+        "; {instead}, bought anyway, is enough for both"
         if instead
         else "; an offcut of your own, or a cut length, would save buying it"
     )
-    return replace(line, left=phrase(words, left=share))
+    return replace(line, left=phrase(words, left=share, instead=instead or ""))
 
 
 def _would_do(other: CoveringT, its: list[Panel], row: CoveringT, panels: list[Panel]) -> bool:

@@ -147,5 +147,4 @@ def _why(before: Size, after: Size) -> Iterator[Phrase]:
     for what in sorted({*before.packs, *after.packs}, key=lambda one: one.text("metric")):
         more = after.packs.get(what, 0) - before.packs.get(what, 0)
         if more:
-            told = f"{abs(more)} {'more' if more > 0 else 'fewer'}: {what.template}"
-            yield Phrase(told, what.figures)
+            yield phrase(f"{abs(more)} {'more' if more > 0 else 'fewer'}: {{what}}", what=what)

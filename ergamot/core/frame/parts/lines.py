@@ -70,7 +70,7 @@ def by_roll(
     if not fits:
         narrowest = Quantity(min(mesh.roll_width_mm), "mm")
         note = phrase(
-            f"no roll of {mesh.label} lands on this frame: the narrowest is {{roll}}", roll=narrowest
+            "no roll of {mesh} lands on this frame: the narrowest is {roll}", mesh=mesh.label, roll=narrowest
         )
         return evenly(start, end, longest), (note,)
     pitch = max(fits)

@@ -60,8 +60,9 @@ def splice(site: Site, axles: Sequence[float]) -> tuple[Splice, ...]:
         joined.append(whole)
         cut_at.setdefault(whole.duty, _part_mm(whole, placed[0]))
     for section in dict.fromkeys(whole.section for whole in joined):
-        told = f"no {section.label} is sold longer than {{most}}: rails are joined of two"
-        site.notes.append(phrase(told, most=Quantity(section.longest_mm, "mm")))
+        most = Quantity(section.longest_mm, "mm")
+        told = "no {section} is sold longer than {most}: rails are joined of two"
+        site.notes.append(phrase(told, section=section.label, most=most))
     return tuple(found)
 
 

@@ -8,14 +8,15 @@ from datetime import datetime, timedelta
 from icalendar import Calendar, Event
 
 from ergamot.core.making.finish import Finish
+from ergamot.exchange.calendar import sequence_at
 
 
 def write_finish(
-    finish: Finish, titles: Mapping[str, str], pen_id: int, pen_name: str, now: datetime, changes: int
+    finish: Finish, titles: Mapping[str, str], pen_id: int, pen_name: str, now: datetime
 ) -> bytes:
     """One all-day event for each day of work.
 
-    Args: finish; titles of steps by key; pen_id; pen_name; now, UTC; changes, a number that grew with every change.
+    Args: finish; titles of steps by key; pen_id; pen_name; now, UTC.
     Returns: the calendar, UTF-8.
     Source: RFC 5545.
     """
@@ -28,7 +29,7 @@ def write_finish(
         event = Event()
         event.add("uid", f"build-{pen_id}-{one.day.isoformat()}@ergamot.invalid")
         event.add("dtstamp", now)
-        event.add("sequence", changes)
+        event.add("sequence", sequence_at(now))
         event.add("dtstart", one.day)
         event.add("dtend", one.day + timedelta(days=1))
         event.add("transp", "TRANSPARENT")

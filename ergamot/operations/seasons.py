@@ -54,8 +54,7 @@ class OnGround:
 
 @dataclass(frozen=True)
 class FieldSeason:
-    """A field's season with what it was planned from, its pens by number, and how it goes on. `changes` grows with every
-    change to any of these."""
+    """A field's season with what it was planned from, its pens by number, and how it goes on."""
 
     record: Record
     field: Field
@@ -65,7 +64,6 @@ class FieldSeason:
     pens: Mapping[int, OnGround]
     past: Past
     today: date
-    changes: int
     manure: Manure
     outlook: Outlook
 
@@ -108,9 +106,7 @@ def season_of(work: Work, record: Record) -> FieldSeason | None:
     worth = Worth(farm.worth_n, farm.worth_p, farm.worth_k)
     got = manure(field, (*season.past, *season.visits), kinds, end, worth)
     ahead = outlook(season, climate, keeping, got.mean_kg_ha)
-    changes = record.revision + past.changes + place.revision
-    changes += sum(one.pen.revision + one.flock.revision for one in pens.values())
-    return FieldSeason(record, field, season, climate, keeping, pens, past, today, changes, got, ahead)
+    return FieldSeason(record, field, season, climate, keeping, pens, past, today, got, ahead)
 
 
 def planned_on(work: Work, field_id: int) -> FieldSeason:

@@ -38,7 +38,6 @@ class Past:
     visits: tuple[Visit, ...]
     stands: Mapping[int, Stands]
     passed: tuple[Obstacle, ...]
-    changes: int
 
     def shut(self, field: Field) -> Field:
         """The field with what was passed over shut."""
@@ -54,8 +53,7 @@ def stays_on(work: Work, field_id: int) -> list[Record]:
 def past_of(work: Work, record: Record) -> Past:
     """The past of a field."""
     visits, stands, passed = [], {}, []
-    kept = stays_on(work, record.id)
-    for one in kept:
+    for one in stays_on(work, record.id):
         body = one.body
         day, corners = date.fromisoformat(body["day"]), _places(body["corners"])
         if body.get("until"):
@@ -70,7 +68,7 @@ def past_of(work: Work, record: Record) -> Past:
         else:
             held = date.fromisoformat(body["not_before"]) if body.get("not_before") else day
             stands[body["pen"]] = Stands(corners, day, body["part"], body["parts"], held)
-    return Past(tuple(visits), stands, tuple(passed), sum(one.revision for one in kept))
+    return Past(tuple(visits), stands, tuple(passed))
 
 
 def _places(corners: Iterable[Iterable[float]]) -> tuple[Flat, ...]:

@@ -201,7 +201,7 @@ def get_days(pen_id: int) -> Response:
     work, pen = current_work(), _pen(pen_id)
     found = making_of(work, pen)
     titles = {one.key: one.title for one in found.sheet.tasks}
-    text = write_finish(found.finish, titles, pen.id, pen.body["name"], work.now, found.record.revision)
+    text = write_finish(found.finish, titles, pen.id, pen.body["name"], work.now)
     return file_answer(text, "text/calendar", f"build-{pen_id}.ics")
 
 

@@ -44,7 +44,7 @@ def get_calendar(field_id: int, query_data: CalendarQuery) -> Response:
     seen = planned_on(work, field_id)
     zone = read_place(work, place_record(work)).zone
     plans = _plans(seen, query_data.pen)
-    text = write_calendar(plans, seen.record.body["name"], zone, work.now, seen.changes, seen.today)
+    text = write_calendar(plans, seen.record.body["name"], zone, work.now, seen.today)
     return file_answer(text, "text/calendar", f"moves-{field_id}.ics")
 
 

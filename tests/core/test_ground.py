@@ -246,10 +246,13 @@ def test_the_calendar_opens_elsewhere_with_every_move(broilers):
     plan = plan_moves(CATALOGUE, broilers, rectangle(40, 12, 0), pen, USUAL, broilers.out, 14)
     now = datetime(2026, 4, 20, 12, 0, tzinfo=UTC)
     named = NamedPlan("Bramble pen", plan, Handling(Moves.WHEELS))
-    text = write_calendar([named], "Lawn", "Europe/Dublin", now, 7, broilers.out)
+    text = write_calendar([named], "Lawn", "Europe/Dublin", now, broilers.out)
     events = [one for one in Calendar.from_ical(text).walk("VEVENT") if one["STATUS"] == "CONFIRMED"]
     assert len(events) == len(plan.moves) >= 14
     assert len({str(event["UID"]) for event in events}) == len(events)
+    later = write_calendar([named], "Lawn", "Europe/Dublin", now + timedelta(minutes=1), broilers.out)
+    (after,) = {int(one["SEQUENCE"]) for one in Calendar.from_ical(later).walk("VEVENT")}
+    assert after > max(int(event["SEQUENCE"]) for event in events)
     for event, move in zip(events, plan.moves, strict=True):
         assert event.decoded("DTSTART").date() == move.day
         assert f"lane {move.stop.lane + 1}, stop {move.stop.number + 1}" in str(event["SUMMARY"])

@@ -4,26 +4,24 @@ from __future__ import annotations
 
 import csv
 import io
-import zipfile
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from openpyxl import Workbook, load_workbook
+from openpyxl import Workbook
 from openpyxl.utils import get_column_letter
-from openpyxl.utils.exceptions import InvalidFileException
 
 from ergamot.core.errors import Unreadable
 from ergamot.exchange.spreadsheet import harmless
+from ergamot.exchange.xlsx_in import MOST_COLUMNS, MOST_ROWS, read_xlsx
 
 Format = Literal["csv", "xlsx"]
 MEDIA: dict[Format, str] = {
     "csv": "text/csv",
     "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
 }
-MOST_ROWS, MOST_COLUMNS = 3000, 60
+PACKED = (b"PK", b"\xd0\xcf")  # how a spreadsheet begins, a locked one too
 MOST_BYTES = 4_000_000  # of a file; more is no table of a shed or a shop
-MOST_UNPACKED = 60_000_000
 
 
 @dataclass(frozen=True)
@@ -70,7 +68,7 @@ def read_table(body: bytes, needed: Sequence[str]) -> list[Cells]:
     """
     if len(body) > MOST_BYTES:
         raise Unreadable("That file is larger than any list", field="file", allowed="at most 4 MB")
-    rows = list(_xlsx(body) if body[:2] == b"PK" else _csv(body))
+    rows = list(_xlsx(body) if body[:2] in PACKED else _csv(body))
     head = next((i for i, (_, cells) in enumerate(rows) if any(cells)), None)
     names = [_plain(cell) for cell in rows[head][1]] if head is not None else []
     missing = [one for one in needed if one not in names]
@@ -122,15 +120,5 @@ def _csv(body: bytes) -> Iterator[tuple[int, list[str]]]:
 
 
 def _xlsx(body: bytes) -> Iterator[tuple[int, list[str]]]:
-    try:
-        with zipfile.ZipFile(io.BytesIO(body)) as packed:
-            if sum(one.file_size for one in packed.infolist()) > MOST_UNPACKED:
-                raise Unreadable("That file is larger than any list", field="file", allowed="at most 4 MB")
-        book = load_workbook(io.BytesIO(body), read_only=True, data_only=True)
-        sheet = book.worksheets[0]
-        for number, row in enumerate(sheet.iter_rows(values_only=True, max_col=MOST_COLUMNS), start=1):
-            if number > MOST_ROWS:
-                raise Unreadable("That list is too long", field="file", allowed=f"at most {MOST_ROWS} rows")
-            yield number, ["" if cell is None else str(cell).strip().removeprefix("'") for cell in row]
-    except (zipfile.BadZipFile, InvalidFileException, KeyError, ValueError, IndexError, OSError) as wrong:
-        raise Unreadable("That is no spreadsheet", field="file", allowed="CSV or XLSX") from wrong
+    for number, cells in read_xlsx(body):
+        yield number, [cell.removeprefix("'") for cell in cells]

@@ -27,6 +27,7 @@ from ergamot.operations.shed import (
 )
 from ergamot.operations.shops import keep_prices, make_own, shops
 from ergamot.web.files import answers_with, file_answer
+from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.shed import (
     AsideIn,
@@ -154,6 +155,7 @@ def _file(text: str) -> bytes:
 @shed_part.post("/things/table")
 @shed_part.input(TableIn)
 @shed_part.output(ShedOut, 201)
+@takes_long
 def post_table(json_data: TableIn) -> ShedOut:
     """Enter everything a table holds; where one cell is wrong, nothing."""
     work = current_work()
@@ -209,6 +211,7 @@ def get_shops() -> ShopsOut:
 @shed_part.post("/shops")
 @shed_part.input(PricesIn)
 @shed_part.output(ShopsOut, 201)
+@takes_long
 def post_prices(json_data: PricesIn) -> ShopsOut:
     """Keep the prices of a shop, read from a table."""
     keep_prices(current_work(), json_data.name, read_prices(_file(json_data.file)), None)

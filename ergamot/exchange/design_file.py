@@ -12,6 +12,7 @@ from ergamot.core.errors import NewerFile, Unreadable
 from ergamot.core.frame.design import Design, make_design
 from ergamot.core.frame.parts.openings.choices import MOST_OPENINGS
 from ergamot.core.frame.shapes import shape_of
+from ergamot.exchange.json_in import read_json
 
 FORMAT: Literal["ergamot-design"] = "ergamot-design"
 VERSION = 2  # 2: openings of the keeper's own stand in a list
@@ -55,7 +56,7 @@ def read_design(text: str, catalogue: Catalogue) -> tuple[str, Design]:
             "That file is too large to be a design", field="file", allowed=f"at most {LARGEST_BYTES} bytes"
         )
     try:
-        raw: Any = json.loads(text)
+        raw: Any = read_json(text)
     except (ValueError, RecursionError):
         raise Unreadable("That file is not JSON", field="file", allowed="a design file (JSON)") from None
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:

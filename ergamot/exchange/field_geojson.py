@@ -13,11 +13,13 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
+from ergamot.core.days import check_day
 from ergamot.core.errors import OutOfRange, Unreadable
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.field import Field, make_field
 from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.obstacle import KINDS, Form, Harvest, Shut, make_obstacle
+from ergamot.exchange.json_in import read_json
 from ergamot.exchange.visits_geojson import read_visit
 
 MOST_BYTES = 2_000_000  # of a file; judgement: a field's edge is a few kilobytes
@@ -69,7 +71,9 @@ def read_field(data: bytes, in_metres: bool = False) -> Placed:
     >>> round(read_field(json.dumps(square).encode()).field.area_m2)
     12309
     """
-    features = list(_features(_parsed(data)))
+    whole = _parsed(data)
+    in_metres = in_metres or whole.get(METRES) is True
+    features = list(_features(whole))
     ours = (*KINDS, "gate", "stop")
     areas = [one for one in features if one[0] == "Polygon" and one[2].get("kind") not in ours]
     named = [one for one in features if one[2].get("kind") == "field" and one[0] == "Polygon"]
@@ -111,7 +115,7 @@ def _parsed(data: bytes) -> dict[str, Any]:
     if len(data) > MOST_BYTES:
         raise OutOfRange("file", f"{len(data) / 1e6:.0f} MB", f"at most {MOST_BYTES / 1e6:g} MB")
     try:
-        found = json.loads(data.decode("utf-8-sig"))
+        found = read_json(data.decode("utf-8-sig"))
     except (UnicodeDecodeError, ValueError, RecursionError) as error:
         raise Unreadable("That is no GeoJSON: it could not be read", field="file") from error
     if not isinstance(found, dict):
@@ -132,6 +136,7 @@ def _features(found: dict[str, Any]) -> Iterator[tuple[str, list[Flat], dict[str
     if kind == "Feature":
         properties = found.get("properties")
         told = properties if isinstance(properties, dict) else {}
+        told = {**told, "kind": str(told.get("kind") or "")}
         geometry = found.get("geometry")
         found = geometry if isinstance(geometry, dict) else {}
         kind = found.get("type")
@@ -196,7 +201,7 @@ def _shut(told: dict[str, Any]) -> Shut | Harvest | None:
         text = str(told.get(name) or "")
         try:
             if text:
-                days[name] = date.fromisoformat(text)
+                days[name] = check_day(date.fromisoformat(text), name)
         except ValueError as error:
             raise Unreadable(f"“{text[:40]}” is no date", field="file", value=text[:40]) from error
     first, last, picked = (days.get(name) for name in ("shut_from", "shut_to", "harvest"))
@@ -254,7 +259,7 @@ def write_field(placed: Placed, visits: Sequence[tuple[Visit, dict[str, Any]]] =
     whole: dict[str, Any] = {"type": "FeatureCollection", "features": features}
     if origin is None:
         whole[METRES] = True
-    return json.dumps(whole, ensure_ascii=False, indent=1)
+    return json.dumps(whole, ensure_ascii=False, separators=(",", ":"))
 
 
 def _feature(kind: str, coordinates: Any, told: dict[str, Any]) -> dict[str, Any]:

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import Any
 
 from apiflask import APIFlask
 from flask import Response, send_from_directory
+from flask.json.provider import DefaultJSONProvider
 from sqlalchemy import Engine, text
 from werkzeug.exceptions import NotFound
 
+from ergamot.exchange.json_in import read_json
 from ergamot.store.engine import open_engine
 from ergamot.web.balance import added_part, balance_part
 from ergamot.web.build import build_part
@@ -38,6 +41,13 @@ UI = Path(__file__).resolve().parents[2] / "ui" / "dist"
 LARGEST_REQUEST_BYTES = 2_000_000
 
 
+class _Json(DefaultJSONProvider):
+    """JSON as Flask writes it, read with the care that what comes from outside is."""
+
+    def loads(self, s: str | bytes, **_: Any) -> Any:
+        return read_json(s)
+
+
 def make_app(engine: Engine | None = None, ui: Path = UI, hands: HandsOf = alone) -> APIFlask:
     """Make the app over an engine; without one, over the store named in ERGAMOT_DATABASE. `hands` work out what takes long."""
     app = APIFlask(
@@ -48,6 +58,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI, hands: HandsOf = alone
         docs_path=None,
         static_folder=None,  # type: ignore[arg-type]  # Flask takes None; APIFlask types it str
     )
+    app.json = _Json(app)
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_REQUEST_BYTES
     store = engine or open_engine()
     app.extensions[HANDS] = hands

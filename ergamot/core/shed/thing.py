@@ -79,7 +79,11 @@ def make_thing(catalogue: Catalogue, thing: Thing) -> Thing:
     7
     """
     require_range("count", thing.count, 1, MOST_COUNT, "of them")
+    if not thing.each.is_finite():
+        raise OutOfRange("each", str(thing.each), f"0 to {MOST_WORTH} of your money")
     require_range("each", float(thing.each), 0, MOST_WORTH, "of your money")
+    for name in ("long_mm", "wide_mm", "lost_mm"):
+        require_range(name, getattr(thing, name), 0, LONGEST_ROLL_MM, "mm")
     most = {Sort.STICK: LONGEST_STICK_MM, Sort.SHEET: LARGEST_SHEET_MM, Sort.ROLL: LONGEST_ROLL_MM}
     species = thing.species
     if thing.sort is Sort.STICK:
@@ -163,7 +167,7 @@ def told(catalogue: Catalogue, thing: Thing) -> Phrase:
     row = row_of(catalogue, thing)
     what = plain(thing.name if row is None else row.label)
     if thing.species:
-        what += f" {catalogue.species[thing.species].label}"
+        what += plain(f" {catalogue.species[thing.species].label}")
     unit = "mm" if thing.sort is Sort.STICK else "about"
     sizes = {
         name: Quantity(mm, unit) for name, mm in (("long", thing.long_mm), ("wide", thing.wide_mm)) if mm

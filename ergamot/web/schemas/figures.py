@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any
+from datetime import date
+from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, model_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, ValidationInfo, model_validator
 
+from ergamot.core.days import check_day
 from ergamot.core.finding import Grade, Phrase, What
 from ergamot.core.units import Quantity, say
 from ergamot.core.working import Step
@@ -22,6 +24,12 @@ class In(BaseModel):
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
+
+def _of_a_farm(day: date, at: ValidationInfo) -> date:
+    return check_day(day, at.field_name or "day")
+
+
+FarmDay = Annotated[date, AfterValidator(_of_a_farm)]  # of what is taken in
 
 MOST_VALUES = 300  # of one design: what a shape has, and twelve openings of nine each; no more is read
 

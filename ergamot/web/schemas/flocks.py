@@ -6,7 +6,7 @@ from datetime import date
 
 from pydantic import Field, StrictInt
 
-from ergamot.web.schemas.figures import In, Out, Words
+from ergamot.web.schemas.figures import FarmDay, In, Out, Words
 
 
 class FlockIn(In):
@@ -15,9 +15,9 @@ class FlockIn(In):
     name: str = Field(max_length=200)
     strain: str
     placed: StrictInt
-    hatch: date
-    out: date
-    leaves: date
+    hatch: FarmDay
+    out: FarmDay
+    leaves: FarmDay
 
 
 class FlockDayOut(Out):

@@ -8,7 +8,7 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from ergamot.core.ground.team import Stays
-from ergamot.web.schemas.figures import In, Out, Words
+from ergamot.web.schemas.figures import FarmDay, In, Out, Words
 
 Place = Annotated[list[float], Field(min_length=2, max_length=2)]
 
@@ -21,9 +21,9 @@ class ObstacleIn(In):
     form: str = Field(max_length=10)
     points: list[Place] = Field(max_length=400)
     off_m: float | None = None
-    shut_from: date | None = None
-    shut_to: date | None = None
-    harvest: date | None = None
+    shut_from: FarmDay | None = None
+    shut_to: FarmDay | None = None
+    harvest: FarmDay | None = None
     touches_soil: bool | None = None
 
 
@@ -31,9 +31,9 @@ class StoodIn(In):
     """A visit to a field that has ended, as a file told it: its corners, m east and north, its days, what birds left."""
 
     corners: list[Place] = Field(min_length=4, max_length=4)
-    day: date
-    left: date
-    ready: date
+    day: FarmDay
+    left: FarmDay
+    ready: FarmDay
     wear: float
     cover_kg_m2: float
     nitrogen_kg_ha: float

@@ -7,7 +7,7 @@ from datetime import date
 from pydantic import Field
 
 from ergamot.core.making.upkeep import Time
-from ergamot.web.schemas.figures import In, Out, Words
+from ergamot.web.schemas.figures import FarmDay, In, Out, Words
 
 
 class CountOut(Out):
@@ -123,8 +123,8 @@ class TickIn(In):
 class DaysIn(In):
     """When building begins, by when the pen is wanted (null: when its flock goes out), days to shop and to borrow."""
 
-    begin: date | None = None
-    wanted: date | None = None
+    begin: FarmDay | None = None
+    wanted: FarmDay | None = None
     errands: int = Field(1, ge=-1000, le=1000)
 
 

@@ -8,7 +8,7 @@ from typing import Literal
 from pydantic import Field
 
 from ergamot.core.ground.team import Stays
-from ergamot.web.schemas.figures import In, Out, StepOut, Words
+from ergamot.web.schemas.figures import FarmDay, In, Out, StepOut, Words
 from ergamot.web.schemas.ground import FieldOut, ObstacleOut, Place
 
 
@@ -18,7 +18,7 @@ class OnFieldIn(In):
 
     pen: int
     stays: Stays = Stays.GRASS
-    first: date | None = None
+    first: FarmDay | None = None
     hours: float | None = None
     nets: int | None = None
     net_m: str | float | None = None
@@ -144,7 +144,7 @@ class StripQuery(In):
 
     u: float
     v: float
-    on: date
+    on: FarmDay
 
 
 class StripVisitOut(Out):
@@ -174,7 +174,7 @@ class DayQuery(In):
     """A pen's day."""
 
     pen: int
-    on: date
+    on: FarmDay
 
 
 class DayOut(Out):
@@ -192,7 +192,7 @@ class DoneIn(In):
     """Moves made as planned: of a pen, or of all, to a day, or to one move of it."""
 
     pen: int | None = None
-    through: date
+    through: FarmDay
     part: int | None = Field(default=None, ge=1, le=20)
 
 
@@ -200,7 +200,7 @@ class ByHandIn(In):
     """A pen put elsewhere on a day: its middle, m along and across the lanes, and how far it is turned from them."""
 
     pen: int
-    day: date
+    day: FarmDay
     u_m: float
     v_m: float
     turn_deg: float = 0.0
@@ -217,7 +217,7 @@ class PenDayIn(In):
     """A pen and a day."""
 
     pen: int
-    day: date
+    day: FarmDay
 
 
 class SaidOfIn(In):
@@ -235,6 +235,6 @@ class CalendarQuery(In):
 class AlmanacQuery(In):
     """Which month (any day of it), on which paper, in which units."""
 
-    month: date
+    month: FarmDay
     paper: Literal["a4", "letter"] = "a4"
     units: Literal["metric", "imperial"] = "metric"

@@ -1,0 +1,150 @@
+"""What no keeper would type and a file may hold: refused by its field, or read; never "something went wrong here"."""
+
+from __future__ import annotations
+
+import base64
+import io
+import json
+import zipfile
+
+import pytest
+from openpyxl import Workbook
+
+from tests.api.test_answers import FLOCK
+
+FIRST = {"If-Match": '"1"'}
+SQUARE = [[0, 0], [0.001, 0], [0.001, 0.001], [0, 0.001], [0, 0]]
+
+
+@pytest.fixture
+def pen(client):
+    flock = client.post("/api/flocks", json=FLOCK).json["id"]
+    return client.post("/api/pens", json={"flock_id": flock, "name": "Bramble"}).json["id"]
+
+
+def spreadsheet(rows):
+    book, held = Workbook(), io.BytesIO()
+    for row in rows:
+        book.active.append(row)
+    book.save(held)
+    return held.getvalue()
+
+
+def entered(client, body):
+    return client.post("/api/things/table", json={"file": base64.b64encode(body).decode()})
+
+
+@pytest.mark.parametrize("wanted", ["0002-01-01", "9999-12-31", "1999-12-31", "2101-01-01"])
+def test_a_day_no_farm_has_is_refused_by_its_field(client, pen, wanted):
+    kept = client.get(f"/api/pens/{pen}/making")
+    answer = client.put(
+        f"/api/pens/{pen}/making/days",
+        json={"wanted": wanted},
+        headers={"If-Match": kept.headers.get("ETag", '"0"')},
+    )
+    assert (answer.status_code, answer.json["field"]) == (422, "wanted")
+    assert answer.json["allowed"] == "a day from 2000 to 2100"
+
+
+def test_a_file_with_a_list_for_a_kind_or_a_harvest_in_year_one_is_read_or_refused(client):
+    edge = {
+        "type": "Feature",
+        "properties": {"kind": []},
+        "geometry": {"type": "Polygon", "coordinates": [SQUARE]},
+    }
+    assert client.post("/api/fields/read", json={"geojson": edge}).status_code == 200
+    tree = {
+        "type": "Feature",
+        "properties": {"kind": "tree", "harvest": "0001-01-01"},
+        "geometry": {"type": "Point", "coordinates": [0.0005, 0.0005]},
+    }
+    both = {"type": "FeatureCollection", "features": [{**edge, "properties": {}}, tree]}
+    answer = client.post("/api/fields/read", json={"geojson": both})
+    assert (answer.status_code, answer.json["field"]) == (422, "harvest")
+
+
+def test_whole_numbers_without_end_are_no_figures(client, pen):
+    long = "9" * 400
+    for path, body in (
+        ("/api/fields/read", f'{{"geojson": {{"type": "Polygon", "coordinates": [[[{long}, 0]]]}}}}'),
+        (f"/api/pens/{pen}/moving", f'{{"values": {{"length": {long}}}}}'),
+        ("/api/pens/batch/bill", f'{{"pens": [{{"pen": {long}}}]}}'),
+    ):
+        answer = client.post(path, data=body, content_type="application/json")
+        assert answer.status_code in (400, 422), path
+
+
+@pytest.mark.parametrize(
+    ("column", "cell"),
+    [
+        ("worth", "sNaN"),
+        ("worth", "-Infinity"),
+        ("unsound", "-Infinity"),
+        ("width", "Infinity"),
+        ("count", "1e999"),
+    ],
+)
+def test_figures_without_end_in_a_table_are_refused_by_their_column(client, column, cell):
+    row = {
+        "sort": "sheet",
+        "key": "ply-12",
+        "count": "1",
+        "length": "1200",
+        "width": "600",
+        "unsound": "0",
+        "worth": "3",
+    }
+    row[column] = cell
+    text = ",".join(row) + "\n" + ",".join(row.values()) + "\n"
+    answer = entered(client, text.encode())
+    assert answer.status_code == 422
+    assert column in answer.json["detail"]
+
+
+def test_our_own_file_of_a_field_in_metres_comes_back(client):
+    """A field that was entered by its sides has no place on earth: its file says that it is in metres."""
+    field = {"name": "House lawn", "length_m": "40 m", "width_m": "12 m", "heading_deg": 20}
+    made = client.post("/api/fields", json=field).json
+    text = client.get(f"/api/fields/{made['id']}/field.geojson")
+    assert text.status_code == 200
+    read = client.post("/api/fields/read", json={"geojson": json.loads(text.text)})
+    assert read.status_code == 200, read.text
+    assert read.json["area"] == made["area"]
+
+
+def damaged():
+    whole = spreadsheet([["sort", "key", "count"], ["sheet", "ply-12", 1]])
+    yield "cut short", whole[: len(whole) // 2]
+    yield "overwritten", whole[:200] + b"\0" * 300 + whole[500:]
+    yield "locked", b"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1" + b"\0" * 600
+    held = io.BytesIO()
+    with zipfile.ZipFile(held, "w") as packed:
+        packed.writestr("xl/workbook.xml", "<workbook")
+    yield "parts missing", held.getvalue()
+    held = io.BytesIO()
+    with (
+        zipfile.ZipFile(io.BytesIO(whole)) as had,
+        zipfile.ZipFile(held, "w", zipfile.ZIP_DEFLATED) as packed,
+    ):
+        for one in had.namelist():
+            told = had.read(one)
+            packed.writestr(one, told + b"<" * 40_000_000 if one.endswith("sheet1.xml") else told)
+    yield "unpacks to forty megabytes", held.getvalue()
+
+
+@pytest.mark.parametrize(
+    ("how", "body"), list(damaged()), ids=lambda one: one if isinstance(one, str) else ""
+)
+def test_a_damaged_spreadsheet_is_one_plain_sentence(client, how, body):
+    answer = entered(client, body)
+    assert answer.status_code == 422, how
+    assert answer.json["field"] == "file"
+    assert "spreadsheet" in answer.json["detail"]
+
+
+def test_a_spreadsheet_that_asks_for_all_memory_ends_in_its_own_process(client):
+    """Each of 3000 rows has sixty long words of its own: a file of a few hundred kilobytes that takes a list's room and no more."""
+    body = spreadsheet(
+        [["sort", "key", "count"], *([f"{i}-{k}" * 60 for k in range(60)] for i in range(400))]
+    )
+    assert entered(client, body).status_code == 422

@@ -1,4 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { useDrag } from "../kit/useDrag";
 import { useUnits } from "../kit/units";
 import { nearest, rests, spanOf, type Axis, type Found } from "./found";
 
@@ -16,7 +17,6 @@ interface Props {
 export function LimitTape({ axis, pens, limit, onPull }: Props) {
   const { read } = useUnits();
   const svg = useRef<SVGSVGElement>(null);
-  const held = useRef(false);
   const stops = rests(pens, axis.figure);
   const { low, high } = spanOf(pens, axis.figure);
   const open = axis.little ? high : low;
@@ -33,6 +33,14 @@ export function LimitTape({ axis, pens, limit, onPull }: Props) {
     if (!box) return;
     settle(low + ((((event.clientX - box.left) / box.width) * WIDTH - 10) / (WIDTH - 20)) * (high - low));
   };
+  const drag = useDrag<{ before: number | undefined }>({
+    sideways: true,
+    jumps: true,
+    start: () => ({ before: limit }),
+    move: (_, event) => at(event),
+    end: () => {},
+    drop: ({ before }) => onPull(before),
+  });
   const key = (event: KeyboardEvent) => {
     const step = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, Home: -Infinity, End: Infinity }[event.key];
     if (step === undefined) return;
@@ -50,7 +58,7 @@ export function LimitTape({ axis, pens, limit, onPull }: Props) {
       <svg
         ref={svg}
         viewBox={`0 0 ${WIDTH} ${BAND + 12}`}
-        className="block w-full cursor-ew-resize touch-none select-none"
+        className="block w-full cursor-ew-resize touch-pan-y select-none"
         role="slider"
         tabIndex={0}
         aria-label={`Limit on ${axis.label.toLowerCase()}`}
@@ -58,20 +66,7 @@ export function LimitTape({ axis, pens, limit, onPull }: Props) {
         aria-valuemax={high}
         aria-valuenow={limit ?? open}
         aria-valuetext={words}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          held.current = true;
-          at(event);
-        }}
-        onPointerMove={(event) => {
-          if (held.current) at(event);
-        }}
-        onPointerUp={() => {
-          held.current = false;
-        }}
-        onPointerCancel={() => {
-          held.current = false;
-        }}
+        {...drag}
         onKeyDown={key}
       >
         <rect x={1} y={2} width={WIDTH - 2} height={BAND} fill="var(--color-tape)" fillOpacity={0.35} stroke="var(--color-ink)" strokeWidth={1.4} />

@@ -1,9 +1,16 @@
-import { useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useDrag } from "../kit/useDrag";
 import { FRAME, frameOf, type Spot } from "./way";
 
 interface End extends Spot {
   number: number;
   tone?: "good" | "bad";
+}
+
+interface Pulled {
+  number: number;
+  spot: Spot;
+  moved: boolean;
 }
 
 interface Props {
@@ -19,17 +26,29 @@ const NUDGES: Record<string, [number, number]> = { ArrowUp: [0, 1], ArrowDown: [
 /** The way from where a pen is built to the field, as one would pencil it on squared paper, north up.
  *  A click draws the next stretch; an end is pulled, or nudged by the arrow keys. */
 export function WaySketch({ label, ends, onAdd, onMove }: Props) {
-  const [held, setHeld] = useState<{ number: number; spot: Spot; moved: boolean } | null>(null);
+  const [held, setHeld] = useState<Pulled | null>(null);
+  const pressed = useRef<Pulled | null>(null);
   const frame = frameOf(ends);
   const shown = ends.map((end) => (held?.number === end.number ? { ...end, east_m: held.spot.east_m, north_m: held.spot.north_m } : end));
   const points = [{ east_m: 0, north_m: 0 }, ...shown].map(frame.at);
-  const under = (event: PointerEvent<SVGElement>): Spot => {
-    const sheet = event.currentTarget.ownerSVGElement ?? (event.currentTarget as SVGSVGElement);
+  const under = (event: PointerEvent<Element>): Spot => {
+    const sheet = (event.currentTarget as SVGElement).ownerSVGElement ?? event.currentTarget;
     const box = sheet.getBoundingClientRect();
     return frame.spot(((event.clientX - box.left) / box.width) * FRAME.wide, ((event.clientY - box.top) / box.height) * FRAME.tall);
   };
+  const drag = useDrag<Pulled>({
+    start: () => pressed.current,
+    move: (now, event) => {
+      Object.assign(now, { spot: under(event), moved: true });
+      setHeld({ ...now });
+    },
+    end: (now) => {
+      setHeld(null);
+      if (now.moved) onMove?.(now.number, now.spot);
+    },
+    drop: () => setHeld(null),
+  });
   const nudge = (event: KeyboardEvent, end: End) => {
-    if (event.key === "Escape") setHeld(null);
     const by = NUDGES[event.key];
     if (!by || !onMove) return;
     event.preventDefault();
@@ -43,11 +62,8 @@ export function WaySketch({ label, ends, onAdd, onMove }: Props) {
       role="group"
       aria-label={label}
       onPointerUp={(event) => {
-        if (held?.moved) onMove?.(held.number, held.spot);
-        else if (!held && (event.target === event.currentTarget || (event.target as Element).hasAttribute("data-paper"))) onAdd?.(under(event));
-        setHeld(null);
+        if (event.target === event.currentTarget || (event.target as Element).hasAttribute("data-paper")) onAdd?.(under(event));
       }}
-      onPointerCancel={() => setHeld(null)}
     >
       <g data-paper>
         {frame.rules.map((rule, i) => (
@@ -87,12 +103,10 @@ export function WaySketch({ label, ends, onAdd, onMove }: Props) {
               fill="var(--color-tape)"
               stroke="var(--color-ink)"
               strokeWidth={1.5}
+              {...drag}
               onPointerDown={(event) => {
-                event.currentTarget.setPointerCapture(event.pointerId);
-                setHeld({ number: end.number, spot: end, moved: false });
-              }}
-              onPointerMove={(event) => {
-                if (held) setHeld({ ...held, spot: under(event), moved: true });
+                pressed.current = { number: end.number, spot: end, moved: false };
+                drag.onPointerDown(event);
               }}
               onKeyDown={(event) => nudge(event, end)}
             />

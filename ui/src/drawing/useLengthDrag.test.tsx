@@ -43,7 +43,7 @@ describe("a length pulled on a drawing", () => {
     expect(onTry).toHaveBeenLastCalledWith({ length: 3048 });
     act(() => grip.onPointerMove(at(4, 90)));
     expect(onTry).toHaveBeenCalledTimes(1);
-    act(() => grip.onPointerUp());
+    act(() => grip.onPointerUp(at(4)));
     expect(onKeep.mock.calls).toEqual([[{ length: 3048 }]]);
   });
 
@@ -65,7 +65,7 @@ describe("a length pulled on a drawing", () => {
     act(() => grip.onPointerDown(at(0)));
     act(() => grip.onPointerMove(at(20)));
     act(() => void window.dispatchEvent(new KeyboardEvent("keydown", { key: "Escape" })));
-    act(() => grip.onPointerUp());
+    act(() => grip.onPointerUp(at(4)));
     expect(onDrop).toHaveBeenCalledOnce();
     expect(onKeep).not.toHaveBeenCalled();
   });

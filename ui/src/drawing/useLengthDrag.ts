@@ -1,7 +1,8 @@
 /** Pulling a length on a drawing: it rests on stock lengths, stops at its limits, Escape lets go. */
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Bench, Schemas } from "../api/client";
 import { nudge, rest } from "../kit/tape";
+import { useDrag } from "../kit/useDrag";
 import { useUnits } from "../kit/units";
 
 type Values = Record<string, string | number>;
@@ -37,22 +38,9 @@ export type Hands = ReturnType<typeof useLengthDrag>;
 export function useLengthDrag(bench: Bench, pulling: Pulling) {
   const { parameters, onTry, onKeep, onDrop } = pulling;
   const { system } = useUnits();
-  const held = useRef<Held | null>(null);
+  const next = useRef<Held | null>(null); // of the grip that is pressed
   const [pulled, setPulled] = useState<string | null>(null);
   const [stopped, setStopped] = useState("");
-
-  useEffect(() => {
-    if (!pulled) return;
-    const letGo = (event: globalThis.KeyboardEvent) => {
-      if (event.key !== "Escape") return;
-      held.current = null;
-      setPulled(null);
-      setStopped("");
-      onDrop();
-    };
-    window.addEventListener("keydown", letGo);
-    return () => window.removeEventListener("keydown", letGo);
-  }, [pulled, onDrop]);
 
   const limits = (name: string) => parameters.find((one) => one.name === name);
   const value = (name: string) => Number(bench.values[name]?.value ?? 0);
@@ -64,38 +52,49 @@ export function useLengthDrag(bench: Bench, pulling: Pulling) {
     return rest(to, one.low, one.high, bench.values[name]?.stops ?? [], system);
   };
 
+  const over = () => {
+    setPulled(null);
+    setStopped("");
+  };
+  const drag = useDrag<Held>({
+    start: () => {
+      setPulled(next.current?.name ?? null);
+      return next.current;
+    },
+    move: (now, event) => {
+      const one = limits(now.name);
+      const square = now.perMm[0] ** 2 + now.perMm[1] ** 2;
+      if (!one || square < LEAST_PX ** 2) return;
+      const moved = [event.clientX - now.start[0], event.clientY - now.start[1]] as const;
+      const more = (moved[0] * now.perMm[0] + moved[1] * now.perMm[1]) / square;
+      const wanted = now.from + more * now.gives;
+      const to = settle(now.name, wanted);
+      setStopped(wanted > one.high ? `${one.label}: this is the most it can be` : wanted < one.low ? `${one.label}: this is the least it can be` : "");
+      if (to === now.at) return;
+      now.at = to;
+      onTry({ [now.name]: to });
+    },
+    end: (now) => {
+      over();
+      if (now.at !== now.from) onKeep({ [now.name]: now.at });
+      else onDrop();
+    },
+    drop: () => {
+      over();
+      onDrop();
+    },
+  });
+
   /** Handlers of a grip that moves `perMm` (px on the screen) for a mm, each giving so much to the value. */
   const grip = (name: string, perMm: [number, number], gives: number) => {
     const one = limits(name);
     if (!one || !NUDGES[one.kind]) return null;
     return {
+      ...drag,
       onPointerDown: (event: PointerEvent<Element>) => {
         event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        held.current = { name, start: [event.clientX, event.clientY], from: value(name), at: value(name), perMm: onScreen(event.currentTarget, perMm), gives };
-        setPulled(name);
-      },
-      onPointerMove: (event: PointerEvent<Element>) => {
-        const now = held.current;
-        if (!now) return;
-        const square = now.perMm[0] ** 2 + now.perMm[1] ** 2;
-        if (square < LEAST_PX ** 2) return;
-        const moved = [event.clientX - now.start[0], event.clientY - now.start[1]] as const;
-        const more = (moved[0] * now.perMm[0] + moved[1] * now.perMm[1]) / square;
-        const wanted = now.from + more * now.gives;
-        const to = settle(name, wanted);
-        setStopped(wanted > one.high ? `${one.label}: this is the most it can be` : wanted < one.low ? `${one.label}: this is the least it can be` : "");
-        if (to === now.at) return;
-        now.at = to;
-        onTry({ [name]: to });
-      },
-      onPointerUp: () => {
-        const now = held.current;
-        held.current = null;
-        setPulled(null);
-        setStopped("");
-        if (now && now.at !== now.from) onKeep({ [name]: now.at });
-        else if (now) onDrop();
+        next.current = { name, start: [event.clientX, event.clientY], from: value(name), at: value(name), perMm: onScreen(event.currentTarget, perMm), gives };
+        drag.onPointerDown(event);
       },
       onKeyDown: (event: KeyboardEvent<Element>) => {
         const step = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];

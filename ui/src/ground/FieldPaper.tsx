@@ -1,7 +1,13 @@
-import { useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { FRAME, frameOf } from "../drawing/way";
+import { useDrag } from "../kit/useDrag";
 import { Standing } from "./Standing";
 import { placeOf, type Edge, type Held } from "./useField";
+
+interface Pulled {
+  held: Held;
+  place: number[];
+}
 
 interface Props {
   edge: Edge;
@@ -16,18 +22,31 @@ const spot = ([east = 0, north = 0]: number[]) => ({ east_m: east, north_m: nort
 
 /** A field on squared paper, north up. A click beside the edge makes a corner; what has a grip is pulled or nudged. */
 export function FieldPaper({ edge, held, onHold, onPut, onCorner }: Props) {
-  const [pulled, setPulled] = useState<{ held: Held; place: number[] } | null>(null);
+  const [pulled, setPulled] = useState<Pulled | null>(null);
+  const pressed = useRef<Pulled | null>(null);
   const outline = edge.outline ?? [];
   const frame = frameOf([...outline, ...(edge.obstacles ?? []).flatMap((one) => one.points)].map(spot));
   const at = (u: number, v: number) => frame.at({ east_m: u, north_m: v });
   const where = (one: Held, place: number[]) => (pulled && same(pulled.held, one) ? pulled.place : place);
   const shown = outline.map((place, i) => where({ what: "corner", at: i, of: 0 }, place));
-  const under = (event: PointerEvent<SVGElement>): number[] => {
-    const sheet = event.currentTarget.ownerSVGElement ?? (event.currentTarget as SVGSVGElement);
+  const under = (event: PointerEvent<Element>): number[] => {
+    const sheet = (event.currentTarget as SVGElement).ownerSVGElement ?? event.currentTarget;
     const box = sheet.getBoundingClientRect();
     const found = frame.spot(((event.clientX - box.left) / box.width) * FRAME.wide, ((event.clientY - box.top) / box.height) * FRAME.tall);
     return [found.east_m, found.north_m];
   };
+  const drag = useDrag<Pulled>({
+    start: () => pressed.current,
+    move: (now, event) => {
+      now.place = under(event);
+      setPulled({ ...now });
+    },
+    end: (now) => {
+      setPulled(null);
+      if (now.place.join() !== placeOf(edge, now.held)?.join()) onPut(now.held, now.place);
+    },
+    drop: () => setPulled(null),
+  });
   const grip = (one: Held, place: number[], label: string) => {
     const [x, y] = at(...pair(where(one, place)));
     return (
@@ -44,13 +63,11 @@ export function FieldPaper({ edge, held, onHold, onPut, onCorner }: Props) {
         fill={held && same(held, one) ? "var(--color-clay)" : one.what === "corner" ? "var(--color-tape)" : "var(--color-sheet)"}
         stroke="var(--color-ink)"
         strokeWidth={1.5}
+        {...drag}
         onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
           onHold(one);
-          setPulled({ held: one, place });
-        }}
-        onPointerMove={(event) => {
-          if (pulled) setPulled({ ...pulled, place: under(event) });
+          pressed.current = { held: one, place };
+          drag.onPointerDown(event);
         }}
         onFocus={() => onHold(one)}
         onKeyDown={(event: KeyboardEvent) => {
@@ -70,15 +87,11 @@ export function FieldPaper({ edge, held, onHold, onPut, onCorner }: Props) {
       role="group"
       aria-label="The field on squared paper"
       onPointerUp={(event) => {
-        if (pulled) {
-          if (pulled.place.join() !== placeOf(edge, pulled.held)?.join()) onPut(pulled.held, pulled.place);
-        } else if (event.target === event.currentTarget || (event.target as Element).hasAttribute("data-paper")) {
+        if (event.target === event.currentTarget || (event.target as Element).hasAttribute("data-paper")) {
           const place = under(event);
           onCorner(nearest(outline, place), place);
         }
-        setPulled(null);
       }}
-      onPointerCancel={() => setPulled(null)}
     >
       {frame.rules.map((rule, i) => (
         <path key={i} data-paper d={rule} stroke="var(--color-rule)" strokeWidth={0.8} opacity={0.6} />

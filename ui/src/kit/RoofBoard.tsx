@@ -1,4 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { useDrag } from "./useDrag";
 
 const WIDTH = 380;
 const STEP = 0.05;
@@ -9,32 +10,31 @@ interface Props {
   spoken: string;
   onTry: (share: number) => void;
   onKeep: (share: number) => void;
+  onDrop: () => void;
 }
 
 /** How much of the pen is roofed: a strip of the pen from above, the roof drawn over it like a blind. */
-export function RoofBoard({ label, value, spoken, onTry, onKeep }: Props) {
+export function RoofBoard({ label, value, spoken, onTry, onKeep, onDrop }: Props) {
   const svg = useRef<SVGSVGElement>(null);
-  const dragged = useRef<number | null>(null);
   const at = (event: PointerEvent) => {
     const box = svg.current?.getBoundingClientRect();
     if (!box) return value;
     const share = ((event.clientX - box.left) / box.width) * (WIDTH / (WIDTH - 16)) - 8 / (WIDTH - 16);
     return Math.round(Math.min(1, Math.max(0, share)) / STEP) * STEP;
   };
-  const press = (event: PointerEvent) => {
-    event.currentTarget.setPointerCapture(event.pointerId);
-    dragged.current = at(event);
-    onTry(dragged.current);
-  };
-  const move = (event: PointerEvent) => {
-    if (dragged.current === null) return;
-    const next = at(event);
-    if (next !== dragged.current) onTry((dragged.current = next));
-  };
-  const release = () => {
-    if (dragged.current !== null) onKeep(dragged.current);
-    dragged.current = null;
-  };
+  const drag = useDrag<{ at: number | null }>({
+    sideways: true,
+    jumps: true,
+    start: () => ({ at: null }),
+    move: (held, event) => {
+      const next = at(event);
+      if (next === held.at) return;
+      held.at = next;
+      onTry(next);
+    },
+    end: (held) => (held.at === null ? onDrop() : onKeep(held.at)),
+    drop: onDrop,
+  });
   const key = (event: KeyboardEvent) => {
     const step = { ArrowRight: STEP, ArrowUp: STEP, ArrowLeft: -STEP, ArrowDown: -STEP }[event.key];
     if (step === undefined) return;
@@ -46,7 +46,7 @@ export function RoofBoard({ label, value, spoken, onTry, onKeep }: Props) {
     <svg
       ref={svg}
       viewBox={`0 0 ${WIDTH} 44`}
-      className="block w-full cursor-ew-resize touch-none select-none"
+      className="block w-full cursor-ew-resize touch-pan-y select-none"
       role="slider"
       tabIndex={0}
       aria-label={label}
@@ -54,9 +54,7 @@ export function RoofBoard({ label, value, spoken, onTry, onKeep }: Props) {
       aria-valuemax={1}
       aria-valuenow={value}
       aria-valuetext={spoken}
-      onPointerDown={press}
-      onPointerMove={move}
-      onPointerUp={release}
+      {...drag}
       onKeyDown={key}
     >
       <rect x={8} y={3} width={WIDTH - 16} height={28} fill="url(#mesh)" stroke="var(--color-ink)" strokeWidth={1.6} />

@@ -1,5 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { nudge, rest, ticks } from "./tape";
+import { useDrag } from "./useDrag";
 import { useUnits } from "./units";
 
 const WIDTH = 380;
@@ -21,7 +22,6 @@ interface Props {
 export function Tape({ label, low, high, value, stops, spoken, onTry, onKeep, onDrop }: Props) {
   const { system } = useUnits();
   const svg = useRef<SVGSVGElement>(null);
-  const dragged = useRef<number | null>(null);
   const x = (mm: number) => ((mm - low) / (high - low)) * (WIDTH - 16) + 8;
 
   const at = (event: PointerEvent) => {
@@ -30,29 +30,20 @@ export function Tape({ label, low, high, value, stops, spoken, onTry, onKeep, on
     const share = (((event.clientX - box.left) / box.width) * WIDTH - 8) / (WIDTH - 16);
     return rest(low + share * (high - low), low, high, stops, system);
   };
-  const move = (event: PointerEvent) => {
-    if (dragged.current === null) return;
-    const next = at(event);
-    if (next !== dragged.current) {
-      dragged.current = next;
+  const drag = useDrag<{ at: number | null }>({
+    sideways: true,
+    jumps: true,
+    start: () => ({ at: null }),
+    move: (held, event) => {
+      const next = at(event);
+      if (next === held.at) return;
+      held.at = next;
       onTry(next);
-    }
-  };
-  const press = (event: PointerEvent) => {
-    event.currentTarget.setPointerCapture(event.pointerId);
-    dragged.current = at(event);
-    onTry(dragged.current);
-  };
-  const release = () => {
-    if (dragged.current !== null) onKeep(dragged.current);
-    dragged.current = null;
-  };
+    },
+    end: (held) => (held.at === null ? onDrop() : onKeep(held.at)),
+    drop: onDrop,
+  });
   const key = (event: KeyboardEvent) => {
-    if (event.key === "Escape" && dragged.current !== null) {
-      dragged.current = null;
-      onDrop();
-      return;
-    }
     const step = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
     if (step === undefined) return;
     event.preventDefault();
@@ -63,7 +54,7 @@ export function Tape({ label, low, high, value, stops, spoken, onTry, onKeep, on
     <svg
       ref={svg}
       viewBox={`0 0 ${WIDTH} ${BAND + 14}`}
-      className="block w-full cursor-ew-resize touch-none select-none"
+      className="block w-full cursor-ew-resize touch-pan-y select-none"
       role="slider"
       tabIndex={0}
       aria-label={label}
@@ -71,10 +62,7 @@ export function Tape({ label, low, high, value, stops, spoken, onTry, onKeep, on
       aria-valuemax={high}
       aria-valuenow={value}
       aria-valuetext={spoken}
-      onPointerDown={press}
-      onPointerMove={move}
-      onPointerUp={release}
-      onPointerCancel={onDrop}
+      {...drag}
       onKeyDown={key}
     >
       <rect x={1} y={2} width={WIDTH - 2} height={BAND} fill="var(--color-tape)" stroke="var(--color-ink)" strokeWidth={1.6} />

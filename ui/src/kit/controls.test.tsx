@@ -155,11 +155,11 @@ describe("Tape", () => {
 describe("RoofBoard", () => {
   it("moves in twentieths between none and all", () => {
     const keep = vi.fn();
-    const { rerender } = render(<RoofBoard label="Roofed" value={0.6} spoken="60 %" onTry={vi.fn()} onKeep={keep} />);
+    const { rerender } = render(<RoofBoard label="Roofed" value={0.6} spoken="60 %" onTry={vi.fn()} onKeep={keep} onDrop={vi.fn()} />);
     const board = screen.getByRole("slider");
     fireEvent.keyDown(board, { key: "ArrowRight" });
     expect(keep.mock.calls[0]?.[0]).toBeCloseTo(0.65);
-    rerender(<RoofBoard label="Roofed" value={1} spoken="100 %" onTry={vi.fn()} onKeep={keep} />);
+    rerender(<RoofBoard label="Roofed" value={1} spoken="100 %" onTry={vi.fn()} onKeep={keep} onDrop={vi.fn()} />);
     fireEvent.keyDown(board, { key: "ArrowUp" });
     expect(keep.mock.calls[1]?.[0]).toBe(1);
   });

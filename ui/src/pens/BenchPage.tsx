@@ -145,12 +145,15 @@ function Unsent({ edits, parameters }: { edits: Edit[]; parameters: Parameter[] 
   );
 }
 
+/** Is it a place that text is typed into, with an undo of its own? */
+const isTyped = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || target.closest("input, textarea, select, [contenteditable]") !== null);
+
 /** Ctrl+Z and Ctrl+Shift+Z anywhere but in a field being typed in. */
 function useUndoKeys(step: (which: "undo" | "redo") => void) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement;
-      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      if (isTyped(event.target) || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
       event.preventDefault();
       step(event.shiftKey ? "redo" : "undo");
     };

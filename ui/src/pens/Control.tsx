@@ -59,6 +59,7 @@ export function Control({ parameter, bench, kept, problem, onTry, onKeep, onDrop
           spoken={spoken}
           onTry={(share) => onTry({ [parameter.name]: share })}
           onKeep={keep}
+          onDrop={onDrop}
         />
       ) : (
         <Notches

@@ -1,15 +1,20 @@
 import { useState } from "react";
+import { withUnit } from "../kit/bare";
+import { useUnits } from "../kit/units";
 
-/** A length as it is typed, kept when it is left or Enter is pressed. */
-export function Size({ label, value, onKeep }: { label: string; value: string; onKeep: (value: string) => void }) {
+/** A length as it is typed, kept when it is left or Enter is pressed; a bare figure is in the unit shown beside it. */
+export function Size({ label, value, unit, onKeep }: { label: string; value: string; unit?: string | undefined; onKeep: (value: string) => void }) {
+  const { system } = useUnits();
+  const shown = unit ?? (system === "imperial" ? "ft" : "m");
   const [typed, setTyped] = useState(value);
   const keep = () => {
-    if (typed.trim() !== value) onKeep(typed.trim());
+    const whole = withUnit(typed.trim(), shown);
+    if (whole !== value) onKeep(whole);
   };
   return (
     <label className="text-sm">
       {label}
-      <input className="entry ml-2 w-20 text-base" value={typed} placeholder="any" onChange={(event) => setTyped(event.target.value)} onBlur={keep} onKeyDown={(event) => (event.key === "Enter" ? keep() : null)} />
+      <input className="entry ml-2 w-20 text-base" value={typed} placeholder="any" onChange={(event) => setTyped(event.target.value)} onBlur={keep} onKeyDown={(event) => (event.key === "Enter" ? keep() : null)} /> {shown}
     </label>
   );
 }

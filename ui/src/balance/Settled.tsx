@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
+import { useUnits, type System } from "../kit/units";
 import type { Parameter } from "../pens/parameters";
 import { Choice, Size } from "./Choice";
 
@@ -16,6 +17,7 @@ interface Props {
 
 /** Things of a pen that are settled: told one by one, taken back one by one, one more picked of all the shapes can be. */
 export function Settled({ shapes, shape, fixed, onSettle }: Props) {
+  const { system } = useUnits();
   const [picked, setPicked] = useState("");
   const all = everyOneOf(shapes.filter((one) => !shape || one.key === shape));
   const known = new Map(all.map((one) => [one.name, one]));
@@ -40,10 +42,18 @@ export function Settled({ shapes, shape, fixed, onSettle }: Props) {
       })}
       <Choice label="Settle" value={picked} options={[["", "nothing more"], ...left.map((each): [string, string] => [each.name, `${each.group}: ${each.label}`])]} onPick={setPicked} />
       {one?.kind === "choice" ? <Choice label="to be" value="" options={[["", "…"], ...one.choices.map((each): [string, string] => [each.key, each.label])]} onPick={settle} /> : null}
-      {one && one.kind !== "choice" ? <Size label="to be" value="" onKeep={settle} /> : null}
+      {one && one.kind !== "choice" ? <Size key={one.name} label="to be" value="" unit={UNIT_OF[one.kind]?.[system]} onKeep={settle} /> : null}
     </div>
   );
 }
+
+/** What a bare figure is in that is no length, by its kind. */
+const UNIT_OF: Record<string, Record<System, string>> = {
+  share: { metric: "%", imperial: "%" },
+  angle: { metric: "°", imperial: "°" },
+  mass: { metric: "kg", imperial: "lb" },
+  count: { metric: "", imperial: "" },
+};
 
 /** Everything some shapes declare, each name once. */
 function everyOneOf(shapes: Schemas["ShapeOut"][]): Parameter[] {

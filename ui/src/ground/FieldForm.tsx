@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 import { answer, api, figure, from, type Field, type Words } from "../api/client";
 import { PutAway } from "../away/PutAway";
+import { unitOf, withUnit } from "../kit/bare";
 import { BothSides, sidesOf } from "../kit/BothSides";
 import { Trouble } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
@@ -23,8 +24,9 @@ const KEPT: [Kept, string][] = [
 // A new field's, until it is said otherwise
 const NEW: Record<Name, string> = {
   name: "House lawn", length_m: "40 m", width_m: "12 m", heading_deg: "0",
-  least_rest: "21", strip_kg_ha: "250 kg/ha", mean_kg_ha: "170 kg/ha", grazers_days: "0", grazers_kg_ha: "0", slope_percent: "", falls_deg: "",
+  least_rest: "21", strip_kg_ha: "250 kg/ha", mean_kg_ha: "170 kg/ha", grazers_days: "0", grazers_kg_ha: "0 kg/ha", slope_percent: "", falls_deg: "",
 };
+const NEW_IN_FEET = { ...NEW, length_m: "130 ft", width_m: "40 ft", strip_kg_ha: "223 lb/acre", mean_kg_ha: "152 lb/acre", grazers_kg_ha: "0 lb/acre" };
 const WITH_UNIT: Name[] = ["name", "length_m", "width_m", "strip_kg_ha", "mean_kg_ha", "grazers_kg_ha"];
 
 /** What a field is as it is shown: figures with a unit in words. */
@@ -48,10 +50,10 @@ function shownOf(field: Field, read: (words: Words) => string): Record<Name, str
 
 /** A field's name, its sides if it has two, and how it is kept. What is typed stays until it is kept, whatever else changes. */
 export function FieldForm({ field, onEntered }: { field: Field | undefined; onEntered: (id: number) => void }) {
-  const { read } = useUnits();
+  const { read, system } = useUnits();
   const [draft, setDraft] = useState<Partial<Record<Name, string>>>({});
   const sided = !field || field.length_m !== null;
-  const shown = field ? shownOf(field, read) : NEW;
+  const shown = field ? shownOf(field, read) : system === "imperial" ? NEW_IN_FEET : NEW;
   const { form, refresh } = useField(field, (id) => (setDraft({}), onEntered(id)));
   const step = useMutation({
     mutationFn: (which: "undo" | "redo") =>
@@ -62,7 +64,7 @@ export function FieldForm({ field, onEntered }: { field: Field | undefined; onEn
     const text = draft[name] ?? (field ? undefined : shown[name]);
     if (text === undefined) return field?.[name];
     if (text.trim() === "" && name !== "name") return null;
-    return WITH_UNIT.includes(name) ? text : figure(text);
+    return WITH_UNIT.includes(name) ? withUnit(text, name === "name" ? null : unitOf(shown[name])) : figure(text);
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();

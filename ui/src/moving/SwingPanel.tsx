@@ -37,7 +37,7 @@ export function SwingPanel({ pen, swing, drilled, onDrilled }: Props) {
           ))}
         </ul>
         <div className="mt-2 max-w-60">
-          <Entry label="A pivot drilled already, above the foot of the rail" value={drilled} onKeep={onDrilled} />
+          <Entry label="A pivot drilled already, above the foot of the rail" value={drilled} unit={system === "imperial" ? "in" : "mm"} onKeep={onDrilled} />
         </div>
         <p aria-live="polite">{swing.drilled ? read(swing.drilled) : ""}</p>
         <p className="mt-2 flex flex-wrap gap-x-4">

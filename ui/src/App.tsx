@@ -1,10 +1,11 @@
 import { lazy, type ComponentType } from "react";
-import { NavLink, Navigate, Route, Routes } from "react-router";
+import { NavLink, Navigate, Route, Routes, useLocation } from "react-router";
 import { useStoreAway } from "./api/patience";
 import { Shortcuts } from "./kit/Shortcuts";
 import { Patterns } from "./drawing/Patterns";
 import { Part } from "./kit/Part";
 import { useUnits } from "./kit/units";
+import { useTitle } from "./kit/useTitle";
 
 const page = <K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) => lazy(async () => ({ default: (await load())[name] }));
 
@@ -50,6 +51,8 @@ function UnitSwitch() {
 }
 
 export function App() {
+  const { pathname } = useLocation();
+  useTitle(PARTS.find(([to]) => pathname.startsWith(to))?.[1] ?? "");
   return (
     <div className="mx-auto flex min-h-screen max-w-[1560px] flex-col px-5 pb-4">
       <header className="flex flex-wrap items-center gap-x-6 gap-y-1 pt-3">

@@ -1,6 +1,7 @@
-import { useId, useState, type FormEvent } from "react";
+import { useId, type FormEvent } from "react";
 import { figure, type Flock, type Problem, type Schemas } from "../api/client";
 import { Trouble } from "../kit/Trouble";
+import { useTyped } from "../kit/useTyped";
 import { addDays } from "./dates";
 
 type Strain = Schemas["StrainOut"];
@@ -22,6 +23,8 @@ interface Props {
   start: Draft;
   word: string;
   problem: Problem | null;
+  /** The name under which what is typed is held until it is kept. */
+  heldAs?: string;
   onKeep: (flock: FlockIn) => void;
 }
 
@@ -41,9 +44,8 @@ export function asTyped({ name, strain, placed, hatch, out, leaves }: Flock): Dr
 }
 
 /** The form of a flock. Choosing a strain or hatch day sets the usual days; both can be changed. */
-export function FlockForm({ strains, start, word, problem, onKeep }: Props) {
-  const [draft, setDraft] = useState(start);
-  const set = (change: Partial<Draft>) => setDraft((before) => ({ ...before, ...change }));
+export function FlockForm({ strains, start, word, problem, heldAs, onKeep }: Props) {
+  const [draft, set] = useTyped<Draft>(heldAs, start);
   const keep = (event: FormEvent) => {
     event.preventDefault();
     onKeep({ ...draft, placed: figure(draft.placed) });

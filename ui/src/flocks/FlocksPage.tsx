@@ -9,11 +9,14 @@ import { BothSides, sidesOf } from "../kit/BothSides";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
 import { useKeptForm } from "../kit/useKeptForm";
+import { forgetTyped } from "../kit/useTyped";
 import { useUnits } from "../kit/units";
 import { asTyped, FIELD_WORDS, FlockForm, newFlock } from "./FlockForm";
 import { FlockFigures } from "./FlockFigures";
 
 type FlockIn = Schemas["FlockIn"];
+
+const NEW_FLOCK = "ergamot-new-flock";
 
 /** Flocks: who they are, when they go out and leave, what they come to. */
 export function FlocksPage() {
@@ -71,6 +74,7 @@ function NewFlock({ onEntered }: { onEntered: (id: number) => void }) {
   const enter = useMutation({
     mutationFn: (body: FlockIn) => answer(api.POST("/api/flocks", { body })),
     onSuccess: async (flock) => {
+      forgetTyped(NEW_FLOCK);
       await renew(cache, keys.flocks);
       onEntered(flock.id);
     },
@@ -78,7 +82,7 @@ function NewFlock({ onEntered }: { onEntered: (id: number) => void }) {
   const place = usePlace();
   if (!choices.data || !place.data) return null;
   const { strains } = choices.data;
-  return <FlockForm strains={strains} start={newFlock(strains, place.data.today)} word="Keep this flock" problem={enter.error as Problem | null} onKeep={enter.mutate} />;
+  return <FlockForm strains={strains} start={newFlock(strains, place.data.today)} word="Keep this flock" heldAs={NEW_FLOCK} problem={enter.error as Problem | null} onKeep={enter.mutate} />;
 }
 
 function ChangeFlock({ flock }: { flock: Flock }) {

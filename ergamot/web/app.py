@@ -17,6 +17,7 @@ from ergamot.web.balance import added_part, balance_part
 from ergamot.web.build import build_part
 from ergamot.web.care import care_part
 from ergamot.web.catalogue import catalogue_part
+from ergamot.web.compressed import compress_answers
 from ergamot.web.description import describe_refusals
 from ergamot.web.drawings import drawings_part
 from ergamot.web.farm import farm
@@ -63,6 +64,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI, hands: HandsOf = alone
     store = engine or open_engine()
     app.extensions[HANDS] = hands
     map_errors(app)
+    compress_answers(app)
     guard(app)
     keep_one_commit(app, store)
     for part in (

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from datetime import UTC, datetime
 from functools import cache, wraps
 from typing import ParamSpec, TypeVar
+from zoneinfo import available_timezones
 
 from apiflask import APIFlask
 from flask import Response, g, request
@@ -30,10 +31,21 @@ def machine_zone() -> str:
     return get_localzone_name() or "UTC"
 
 
+@cache
+def _zones() -> frozenset[str]:
+    return frozenset(available_timezones())
+
+
+def _zone() -> str:
+    """The time zone a new farm gets: that of the browser it is entered in, else this machine's."""
+    named = request.headers.get("Time-Zone", "")
+    return named if named in _zones() else machine_zone()
+
+
 def current_work() -> Work:
     """The unit of work of this request, opened when first asked for."""
     if "work" not in g:
-        g.work = Work(Session(g.engine), NOBODY, datetime.now(UTC).replace(tzinfo=None), machine_zone())
+        g.work = Work(Session(g.engine), NOBODY, datetime.now(UTC).replace(tzinfo=None), _zone())
     work: Work = g.work
     return work
 

@@ -19,6 +19,7 @@ from ergamot.store.records import Record, create, find_all, put_away, revise
 CHANGED = "changed"  # the note of a change that what it changed tells enough of
 SET_ASIDE = "set aside for a pen"
 MOST_THINGS = 2000  # kinds of things a shed holds; more is a yard's stock
+MOST_SENDERS = 20  # marks of those who took of a thing last; may move
 
 
 class NotEnough(ErgamotError):
@@ -163,15 +164,24 @@ def set_aside(work: Work, pen: int, counts: Mapping[int, int]) -> None:
         revise(work.session, record, record.revision, body, SET_ASIDE, work.user, work.now)
 
 
-def take_from(work: Work, number: int, count: int, what_for: str) -> None:
-    """Take some of a thing out of the shed; the last of it is put away."""
+def take_from(work: Work, number: int, count: int, what_for: str, sender: str = "") -> None:
+    """Take some of a thing out of the shed; the last of it is put away. What its sender says twice, by the same mark, is done
+    once."""
     record = work.kept("thing", number)
+    senders: list[str] = record.body.get("taken", [])
+    if sender and sender in senders:
+        return
     thing = _so_many(work, record, count)
+    body = {**record.body, "count": thing.count - count}
+    if sender:
+        body["taken"] = [*senders, sender][-MOST_SENDERS:]
+    if count == thing.count:
+        body["count"] = thing.count  # as it was: it is put away whole, and comes back so
+    note = f"{count} {what_for}"[:200]
+    if body != record.body:
+        record = revise(work.session, record, record.revision, body, note, work.user, work.now)
     if count == thing.count:
         put_away(work.session, record, record.revision, work.now)
-        return
-    body = {**record.body, "count": thing.count - count}
-    revise(work.session, record, record.revision, body, f"{count} {what_for}"[:200], work.user, work.now)
 
 
 def return_offcut(work: Work, board: Thing, long_mm: float, pen: int | None) -> Record | None:

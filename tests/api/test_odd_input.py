@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import base64
+import gzip
 import io
 import json
 import zipfile
@@ -10,6 +11,7 @@ import zipfile
 import pytest
 from openpyxl import Workbook
 
+from ergamot.web.unit_of_work import machine_zone
 from tests.api.test_answers import FLOCK
 
 FIRST = {"If-Match": '"1"'}
@@ -148,3 +150,34 @@ def test_a_spreadsheet_that_asks_for_all_memory_ends_in_its_own_process(client):
         [["sort", "key", "count"], *([f"{i}-{k}" * 60 for k in range(60)] for i in range(400))]
     )
     assert entered(client, body).status_code == 422
+
+
+def test_what_is_taken_from_the_shed_is_taken_once_however_often_it_is_sent(client):
+    client.post("/api/things", json={"lines": ["5 2x4 spf 8'"]})
+    (thing,) = client.get("/api/things").json["things"]
+    for _ in range(3):
+        answer = client.post(f"/api/things/{thing['id']}/taken", json={"count": 2, "sender": "a1b2"})
+        assert answer.status_code == 200
+    assert client.get("/api/things").json["things"][0]["count"] == 3
+    client.post(f"/api/things/{thing['id']}/taken", json={"count": 2, "sender": "c3"})
+    assert client.get("/api/things").json["things"][0]["count"] == 1
+    for _ in range(2):
+        client.post(f"/api/things/{thing['id']}/taken", json={"count": 1, "sender": "d4"})
+    assert client.get("/api/things").json["things"] == []
+
+
+def test_answers_are_small_where_the_browser_reads_that(client):
+    plain = client.get("/api/catalogue")
+    small = client.get("/api/catalogue", headers={"Accept-Encoding": "gzip"})
+    assert "Content-Encoding" not in plain.headers
+    assert small.headers["Content-Encoding"] == "gzip"
+    assert len(small.data) < len(plain.data) / 4
+    assert json.loads(gzip.decompress(small.data)) == plain.json
+
+
+@pytest.mark.parametrize(
+    ("told", "zone"), [("Pacific/Auckland", "Pacific/Auckland"), ("Nowhere/At all", None)]
+)
+def test_a_new_farm_is_in_the_time_zone_of_its_browser(client, told, zone):
+    found = client.get("/api/place", headers={"Time-Zone": told}).json["zone"]
+    assert found == (zone or machine_zone())

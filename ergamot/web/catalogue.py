@@ -21,6 +21,7 @@ from ergamot.core.catalogue.tables import (
 )
 from ergamot.core.units import said_unit
 from ergamot.operations.kept import Record
+from ergamot.operations.moves_done import settle_pens
 from ergamot.operations.own_rows import drop_row, is_shipped, keep_row, shipped_row, stands
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.catalogue import CatalogueOut, ColumnOut, RowIn, RowOut, TableOut
@@ -88,6 +89,7 @@ def get_catalogue() -> dict[str, Any]:
 @from_revision
 def put_row(table: str, key: str, json_data: RowIn, base: int) -> RowOut:
     """Keep a row of the farm's own, from the revision in If-Match (0 for a first one)."""
+    settle_pens(current_work())
     record = keep_row(current_work(), table, key, base, json_data.cells)
     return _row(table_of(table), key, record.body["cells"], record, None)
 
@@ -98,5 +100,6 @@ def put_row(table: str, key: str, json_data: RowIn, base: int) -> RowOut:
 @from_revision
 def back_to_shipped(table: str, key: str, base: int) -> RowOut:
     """Go back to the shipped row."""
+    settle_pens(current_work())
     record = drop_row(current_work(), table, key, base)
     return _row(table_of(table), key, cells_of(shipped_row(table_of(table), key)), record, None)

@@ -6,6 +6,7 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.operations.kept import Kind
+from ergamot.operations.moves_done import settle_pens
 from ergamot.operations.putting_away import all_away, bring_record_back, delete_record, put_record_away
 from ergamot.web.schemas.putting_away import AllAwayOut, AwayOut, DeleteQuery, HangingOut
 from ergamot.web.unit_of_work import current_work, from_revision
@@ -43,11 +44,18 @@ def get_away() -> AllAwayOut:
     return _all()
 
 
+def _before(kind: str) -> None:
+    """A row of the catalogue that goes or comes back changes plans, not what was done by them."""
+    if kind == "rows":
+        settle_pens(current_work())
+
+
 @putting_away_part.post("/<any(pens,flocks,fields,rows,things):kind>/<int:record_id>/away")
 @putting_away_part.output(AllAwayOut)
 @from_revision
 def post_away(kind: str, record_id: int, base: int) -> AllAwayOut:
     """Put something away; nothing of it is lost."""
+    _before(kind)
     put_record_away(current_work(), KINDS[kind], record_id, base)
     return _all()
 
@@ -57,6 +65,7 @@ def post_away(kind: str, record_id: int, base: int) -> AllAwayOut:
 @from_revision
 def post_back(kind: str, record_id: int, base: int) -> AllAwayOut:
     """Bring something back that was put away."""
+    _before(kind)
     bring_record_back(current_work(), KINDS[kind], record_id, base)
     return _all()
 

@@ -211,7 +211,11 @@ def say_feet_inches(mm: float) -> str:
 
     >>> say_feet_inches(2400.3), say_feet_inches(38), say_feet_inches(2438.4)
     ('7 ft 10 1/2 in', '1 1/2 in', '8 ft')
+    >>> say_feet_inches(0.64)
+    '0.025 in'
     """
+    if 0.005 <= abs(mm) < FINE_MM:
+        return f"{mm / INCH_MM:.3f} in"
     sixteenths = round(abs(mm) / INCH_MM * 16)
     feet, rest = divmod(sixteenths, 12 * 16)
     whole, part = divmod(rest, 16)
@@ -302,7 +306,12 @@ def said_unit(unit: str) -> str:
     return _WORDS[unit][0][1] if unit in _WORDS else unit
 
 
+FINE_MM = 1.5875  # a sixteenth of an inch: what is thinner, as a wire, is told finer
+
+
 def _say_mm(value: float) -> str:
+    if 0.005 <= abs(value) < FINE_MM:
+        return f"{value:.2g} mm"
     return f"{value / 1000:.3f} m" if abs(value) >= 1000 else f"{value:.0f} mm"
 
 

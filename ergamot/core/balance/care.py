@@ -12,7 +12,9 @@ MAKING = (
     "Sawing and drilling: eyes and ears covered, work held fast, hands clear of the blade, the plug out to change it.",
     "Treated wood: a mask against its dust, gloves, and none of it is ever burned.",
     "Cut sheet and mesh is sharp at every edge: gloves, and turn the ends in.",
-    "Drawn wire and rolls spring back: stand on the end, cover your eyes.",
+    "Drawn wire, rolls and bent panels spring back: stand on the end, cover your eyes.",
+    "Solvent cement: in the open, gloves on, no flame near: its vapour burns and makes dizzy.",
+    "Welding: helmet and leather, nothing near that burns; zinc is ground off first, in the open: its fumes make ill.",
 )
 POWER = (
     "Heat lamps and worn leads start fires and shocks: gear made for outdoors, put in by a qualified electrician.",

@@ -10,6 +10,7 @@ from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.kinds import When
 from ergamot.core.frame.structure import Structure
+from ergamot.core.making.dangers import dangers
 from ergamot.core.making.holding import Held, held_after
 from ergamot.core.making.rates import COAT_MIN_M2, CUT_MIN, DRY_H, MITRE_MIN, Range, joint_minutes
 from ergamot.core.making.sawn_ends import sawn_ends
@@ -37,7 +38,7 @@ FIRST_IS_NUMBER = 1
 @dataclass(frozen=True)
 class Task:
     """One step of the build. `new` and `stands` are references; `pieces` the cut-list labels with their counts; `fixings` what is
-    bought that goes in, with counts; `props` says what is braced for a while, `freed` what need be no longer."""
+    bought that goes in, with counts; `props` says what is braced for a while, `freed` what need be no longer; `dangers` come of what it is made of."""
 
     stage: Stage
     takes: Range
@@ -54,6 +55,7 @@ class Task:
     freed: Phrase | None = None
     copied: tuple[Phrase, ...] = ()
     dries_h: float = 0.0
+    dangers: tuple[str, ...] = ()
 
     @property
     def title(self) -> str:
@@ -61,7 +63,7 @@ class Task:
 
     @property
     def cautions(self) -> tuple[str, ...]:
-        return CAUTIONS.get(self.stage, ())
+        return (*CAUTIONS.get(self.stage, ()), *self.dangers)
 
     @property
     def minutes(self) -> float:
@@ -145,6 +147,7 @@ def _cutting(structure: Structure) -> Task:
         check=phrase("each label on its stick; lengths to the long point"),
         takes=Range(CUT_MIN * cuts + MITRE_MIN * mitres),
         copied=copied,
+        dangers=dangers(structure, Stage.CUT, [one.ref for one in structure.members], []),
     )
 
 
@@ -177,6 +180,7 @@ def _joining(structure: Structure, catalogue: Catalogue, block: Block) -> Task:
         copied=(phrase("Join one side, check it, build the other on top of it"),)
         if len(block.joined) > 1
         else (),
+        dangers=dangers(structure, Stage.SIDES, refs, joints),
         helper=HELPERS[Stage.SIDES] if heavy(structure, block.joined) or first.length_mm > LONG_MM else "",
     )
 
@@ -219,6 +223,7 @@ def _putting(
         copied=_templates(structure, stage),
         takes=Range(minutes_of(structure, stage, refs, joints, panels)),
         helper=HELPERS.get(stage, "") if heavy(structure, together) else "",
+        dangers=dangers(structure, stage, refs, joints),
         props=_props(after),
         freed=_freed(before, after),
     )

@@ -33,10 +33,7 @@ HELPERS: Mapping[Stage, str] = {
     Stage.DOORS: "alone: two wedges under the leaf while its hinges are screwed",
 }
 CAUTIONS: Mapping[Stage, tuple[str, ...]] = {
-    Stage.CUT: (
-        "Eyes and ears covered, work held fast, hands clear of the blade.",
-        "Treated wood: a mask, gloves, and none of it is burned.",
-    ),
+    Stage.CUT: ("Eyes and ears covered, work held fast, hands clear of the blade.",),
     Stage.BASE: ("Drill towards nobody; clamp what is drilled.",),
     Stage.STAND: ("A side that is not braced falls: nobody within its height until it is.",),
     Stage.ROOF: ("A ladder on firm ground, three points on it, nobody beneath.",),

@@ -7,6 +7,7 @@ from datetime import UTC, date, datetime, time, timedelta
 from itertools import pairwise
 
 import pytest
+import shapely
 from hypothesis import assume, given
 from hypothesis import strategies as st
 from icalendar import Calendar
@@ -335,3 +336,13 @@ def test_too_many_birds_are_told_by_the_moves_they_would_want_not_by_the_rule():
     told = " ".join(note.text("metric") for note in asked(Stays.WEEK, 14, many).notes)
     load = day_load(CATALOGUE, many, many.age_on(many.out), 6.0, 15.0)
     assert f"too many birds for this pen from day {load.age}: {load.moves} moves a day" in told
+
+
+@given(st.floats(0, 359), st.sampled_from(["well", "tree"]), st.floats(1, 60))
+def test_no_place_within_the_distance_kept_off_a_point_is_left_out(bearing, kind, off):
+    """A well kept off by so much: no place nearer is outside the ground it takes, in any direction, and little that is farther."""
+    well = make_obstacle(kind, "point", [(0.0, 0.0)], off, "test")
+    out = math.radians(bearing)
+    near, far = (shapely.Point(r * math.sin(out), r * math.cos(out)) for r in (off - 1e-6, 1.002 * off))
+    assert well.keep_off().contains(near)
+    assert not well.keep_off().contains(far)

@@ -10,4 +10,4 @@ export const unitOf = (shown: string): string | null => UNIT.exec(shown)?.[1] ??
 export const isBare = (typed: string): boolean => BARE.test(typed);
 
 /** What was typed, with its unit where it has none of its own. */
-export const withUnit = (typed: string, unit: string | null | undefined): string => (unit && isBare(typed) ? `${typed.trim()} ${unit}` : typed);
+export const withUnit = (typed: string, unit: string | null | undefined): string => (unit && isBare(typed) ? `${typed.trim()}${unit === "°" ? "" : " "}${unit}` : typed);

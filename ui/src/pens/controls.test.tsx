@@ -74,7 +74,7 @@ describe("the controls of a shape", () => {
     fireEvent.change(field, { target: { value: "22.5" } });
     fireEvent.keyDown(field, { key: "Enter" });
     fireEvent.click(screen.getByRole("button", { name: "Pitch: one less" }));
-    expect(onKeep.mock.calls).toEqual([[{ pitch: "22.5" }], [{ pitch: 29 }]]);
+    expect(onKeep.mock.calls).toEqual([[{ pitch: "22.5°" }], [{ pitch: 29 }]]);
   });
 
   it("names its groups in a builder's words and hands over the one that is pressed", () => {

@@ -9,12 +9,13 @@ import subprocess
 import time
 import urllib.error
 import urllib.request
+from contextlib import suppress
 from pathlib import Path
 from types import FrameType
 
 from launch.child import die_with_parent, stop
 from launch.machine import PYTHON
-from launch.mariadb import PrivateServer, ended
+from launch.mariadb import PrivateServer
 from launch.own_user import user_running
 from launch.plain import LOCAL, ROOT, CannotGoOn, run, say
 
@@ -22,6 +23,7 @@ DATABASE_PORTS = {"demo": 33810, "run": 33811, "test": 33812}
 WORKER = "ergamot.web.served.WholeRequests"
 READY_S = 180.0
 STOP_S = 12.0
+PID = "app.pid"  # gunicorn writes it and will not start while its number is in use
 MOST_RESTARTS, RESTARTS_WITHIN_S = 5, 120.0
 
 
@@ -51,23 +53,33 @@ def refuse_taken(port: int) -> None:
         )
 
 
-def stop_leftover(pid_file: Path) -> None:
-    """A server of ours whose launcher was killed is still ending: make sure of it, and wait."""
-    try:
-        pid = int(pid_file.read_text())
-        command = Path(f"/proc/{pid}/cmdline").read_bytes()
-    except (OSError, ValueError):
-        return
-    if b"gunicorn" not in command or str(pid_file).encode() not in command:
-        return
-    say("waiting for a server from before to end")
-    for force in (signal.SIGTERM, signal.SIGKILL):
+def leftovers(folder: Path) -> list[int]:
+    """Processes that serve or search over a database folder, known by what they were begun with; not by a number that was
+    written down, which may be another program's by now."""
+    marks = {f"--pid={folder / PID}".encode(), f"--of={folder}".encode()}
+    found = []
+    for told in Path("/proc").glob("[0-9]*/cmdline"):
         try:
-            os.kill(pid, force)
-        except ProcessLookupError:
-            return
-        if ended(pid, STOP_S):
-            return
+            begun_with = told.read_bytes().split(b"\0")
+        except OSError:
+            continue  # it ended meanwhile
+        if marks & set(begun_with):
+            found.append(int(told.parent.name))
+    return found
+
+
+def stop_leftovers(folder: Path) -> None:
+    """End those of ours whose launcher was killed, and what they wrote down of themselves."""
+    if leftovers(folder):
+        say("waiting for a server from before to end")
+    for force in (signal.SIGTERM, signal.SIGKILL):
+        for pid in leftovers(folder):
+            with suppress(ProcessLookupError):
+                os.kill(pid, force)
+        until = time.monotonic() + STOP_S
+        while leftovers(folder) and time.monotonic() < until:
+            time.sleep(0.1)
+    (folder / PID).unlink(missing_ok=True)
 
 
 class Served:
@@ -76,7 +88,7 @@ class Served:
 
     def __init__(self, database: PrivateServer, port: int):
         self.address, self.port = database.address, port
-        self.pid_file = database.folder / "app.pid"
+        self.folder = database.folder
         self.user = user_running(PYTHON, ROOT)
         self.process: subprocess.Popen[bytes] | None = None
         self.searching: subprocess.Popen[bytes] | None = None
@@ -87,6 +99,13 @@ class Served:
         return f"http://127.0.0.1:{self.port}"
 
     def __enter__(self) -> Served:
+        self.begin_serving()
+        self.begin_searching()
+        return self
+
+    def begin_serving(self) -> None:
+        """Start the server, or again when it was killed, once it answers; whatever is left of one before ends first."""
+        stop_leftovers(self.folder)
         refuse_taken(self.port)
         self.process = subprocess.Popen(
             [
@@ -99,7 +118,7 @@ class Served:
                 "--timeout=60",
                 "--graceful-timeout=8",
                 "--log-level=warning",
-                f"--pid={self.pid_file}",
+                f"--pid={self.folder / PID}",
                 *([f"--user={self.user}", f"--group={self.user}"] if self.user else []),
                 "ergamot.serving:make_served_app()",
             ],
@@ -113,14 +132,12 @@ class Served:
             if self.process.poll() is not None or time.monotonic() > until:
                 raise CannotGoOn("The server did not start.", "The lines above say why.")
             time.sleep(0.1)
-        self.begin_searching()
-        return self
 
     def begin_searching(self) -> None:
         """Start the process that works at searches, or again when it ended by itself."""
         if self.searching is None or self.searching.poll() is not None:
             self.searching = subprocess.Popen(
-                [str(PYTHON), "-m", "ergamot.workers"],
+                [str(PYTHON), "-m", "ergamot.workers", f"--of={self.folder}"],
                 cwd=ROOT,
                 env=self._env,
                 start_new_session=True,
@@ -159,7 +176,7 @@ def serve(purpose: str, port: int) -> None:
         signal.signal(number, _stop)
     try:
         with PrivateServer(LOCAL / purpose, DATABASE_PORTS[purpose]) as database:
-            stop_leftover(database.folder / "app.pid")
+            stop_leftovers(database.folder)
             refuse_taken(port)
             migrate(database.address)
             if purpose == "demo":
@@ -175,17 +192,22 @@ def serve(purpose: str, port: int) -> None:
 
 
 def _keep_up(served: Served, database: PrivateServer) -> None:
-    """Bring the database back when it ends by itself; give up when it ends again and again, or the server does."""
+    """Bring the database and the server back when they end by themselves; give up when they do again and again."""
     ends: list[float] = []
-    while served.process is not None and served.process.poll() is None:
+
+    def ended(what: str, look: str) -> None:
+        now = time.monotonic()
+        ends[:] = [at for at in ends if now - at < RESTARTS_WITHIN_S] + [now]
+        if len(ends) > MOST_RESTARTS:
+            raise CannotGoOn(f"The {what} ends again and again.", look)
+        say(f"the {what} ended by itself; bringing it back")
+
+    while True:
         if database.process is not None and database.process.poll() is not None:
-            ends = [at for at in ends if time.monotonic() - at < RESTARTS_WITHIN_S] + [time.monotonic()]
-            if len(ends) > MOST_RESTARTS:
-                raise CannotGoOn(
-                    "The database ends again and again.", f"Its log is {database.folder / 'db.log'}."
-                )
-            say("the database ended by itself; bringing it back")
+            ended("database", f"Its log is {database.folder / 'db.log'}.")
             database.restart()
+        if served.process is not None and served.process.poll() is not None:
+            ended("server", "The lines above may say why; start it again.")
+            served.begin_serving()
         served.begin_searching()
         time.sleep(0.2)
-    raise CannotGoOn("The server stopped by itself.", "The lines above may say why; start it again.")

@@ -9,6 +9,7 @@ only once it is there to the last byte.
 from __future__ import annotations
 
 import logging
+import os
 from typing import Any
 
 from gunicorn.workers.base import Worker
@@ -45,7 +46,7 @@ class WholeRequests(Worker):
             ident=None,
             clear_untrusted_proxy_headers=True,
         )
-        while self.alive:
+        while self.alive and self.ppid == os.getppid():  # without who began us, nobody ends us
             self.notify()
             wasyncore.loop(timeout=0.5, use_poll=True, map=connections, count=1)
         server.task_dispatcher.shutdown(cancel_pending=True, timeout=STOPPING_S)

@@ -6,6 +6,7 @@ import logging
 import os
 import signal
 import time
+from contextlib import suppress
 from types import FrameType
 
 from sqlalchemy.exc import SQLAlchemyError
@@ -15,6 +16,7 @@ from ergamot.store.engine import open_engine
 from ergamot.store.searches import tell_waiting
 from ergamot.workers.cluster import ADDRESS, Cluster
 from ergamot.workers.jobs import Jobs, one_commit
+from ergamot.workers.parent import end_with_parent
 from ergamot.workers.processes import Processes
 
 IDLE_S = 0.2  # between looks into the store when nothing waits
@@ -22,7 +24,7 @@ AFTER_TROUBLE_S = 3.0
 log = logging.getLogger("ergamot.workers")
 
 
-class _Told(Exception):
+class _Told(BaseException):  # whatever catches exceptions lets it through
     """Raised by a signal to stop."""
 
 
@@ -35,6 +37,7 @@ def main() -> None:
     logging.basicConfig(level=logging.WARNING, format="%(name)s: %(message)s")
     for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
         signal.signal(number, _stop)
+    end_with_parent()
     engine = open_engine()
     address = os.environ.get(ADDRESS, "")
     while True:
@@ -43,8 +46,6 @@ def main() -> None:
                 while True:
                     if not jobs.turn():
                         time.sleep(IDLE_S)
-        except _Told:
-            return
         except ErgamotError as refused:
             log.warning("%s", refused)
             with one_commit(engine) as work:
@@ -55,5 +56,10 @@ def main() -> None:
             time.sleep(AFTER_TROUBLE_S)
 
 
+def _until_told() -> None:
+    with suppress(_Told):
+        main()
+
+
 if __name__ == "__main__":
-    main()
+    _until_told()

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 import os
+import random
 import signal
 import subprocess
 import threading
 import time
+from pathlib import Path
 
 import pytest
 
@@ -57,3 +60,66 @@ def test_what_was_confirmed_just_before_the_launcher_was_killed_is_there(folder)
     again.send_signal(signal.SIGINT)
     again.communicate(timeout=PATIENCE_S)
     assert gone(port, folder)
+
+
+def tree_of(folder):
+    """Every process that serves or searches over a farm's folder, or keeps its database, by what it is."""
+    data = (folder / "run" / "data").resolve()
+    found = {}
+    for one in Path("/proc").glob("[0-9]*"):
+        try:
+            begun_with = (one / "cmdline").read_bytes().decode(errors="replace").split("\0")
+            works_in = (one / "cwd").readlink()
+        except OSError:
+            continue
+        if f"--pid={folder / 'run' / 'app.pid'}" in begun_with:
+            found[int(one.name)] = "server"
+        elif f"--of={folder / 'run'}" in begun_with:
+            found[int(one.name)] = "searcher"
+        elif works_in == data:
+            found[int(one.name)] = "database"
+    return found
+
+
+def settled(port, folder, running):
+    """Wait till there is one whole tree that answers, or none of it; whether it answers."""
+    until = time.monotonic() + PATIENCE_S
+    while time.monotonic() < until:
+        there = tree_of(folder)
+        kinds = sorted(there.values())
+        if running.poll() is not None and not there:
+            return False
+        if running.poll() is None and kinds == ["database", "searcher", "server", "server", "server"]:
+            with contextlib.suppress(OSError, ValueError):
+                json.loads(ask(port, "/api/flocks"))
+                return True
+        time.sleep(0.2)
+    raise AssertionError(f"neither one tree nor none: {tree_of(folder)}")
+
+
+@pytest.mark.parametrize("seed", range(2))
+def test_whatever_is_killed_there_is_one_tree_or_none_and_it_starts_again(tmp_path, seed):
+    """The launcher, the server's master, a worker, the searcher and the database, each killed at a moment of its own."""
+    drawn, folder, port = random.Random(seed), tmp_path / "a farm", free_port(8799)
+    running = start(folder, port)
+    ask(port, "/api/flocks", FLOCK)
+    for what in drawn.sample(["launcher", "master", "worker", "searcher", "database", "launcher"], 6):
+        time.sleep(drawn.uniform(0, 2))
+        there = tree_of(folder)
+        servers = sorted(pid for pid, kind in there.items() if kind == "server")
+        of = {kind: pid for pid, kind in there.items()}
+        killed = {"launcher": running.pid, "master": servers[0], "worker": servers[-1], **of}[what]
+        os.kill(killed, signal.SIGKILL)
+        if what == "launcher":
+            running.communicate(timeout=PATIENCE_S)
+        if not settled(port, folder, running):
+            (folder / "run" / "app.pid").write_text(
+                str(os.getpid())
+            )  # as after a power cut: another's by now
+            running = start(folder, port)
+            assert settled(port, folder, running)
+        assert len(json.loads(ask(port, "/api/flocks"))["flocks"]) == 1
+    running.send_signal(signal.SIGINT)
+    running.communicate(timeout=PATIENCE_S)
+    assert gone(port, folder)
+    assert tree_of(folder) == {}

@@ -85,6 +85,12 @@ class Busy(ErgamotError):
     title = "Busy with other plans"
 
 
+class Full(ErgamotError):
+    """As many as can be wait or run already: one has to be done or stopped first."""
+
+    title = "As many as can be"
+
+
 def require_range(field: str, value: float, low: float, high: float, unit: str = "") -> float:
     """Return the value when it lies within low…high, both included.
 

@@ -18,7 +18,7 @@ from ergamot.core.balance.search.front import best_of
 from ergamot.core.balance.search.limits import Conflict, Limits, Through, conflict, through
 from ergamot.core.balance.search.movers import who_would_move
 from ergamot.core.balance.search.run import GENERATIONS, POPULATION
-from ergamot.core.errors import Busy, ErgamotError, NotFound
+from ergamot.core.errors import ErgamotError, Full, NotFound
 from ergamot.core.finding import What
 from ergamot.core.frame.design import Design, build
 from ergamot.core.ground.footprint import pen_size
@@ -118,7 +118,7 @@ def begin_search(
 
 def _refuse_a_full_queue(work: Work) -> None:
     if under_way(work.session) >= MOST_UNDER_WAY:
-        raise Busy(f"{MOST_UNDER_WAY} searches wait or run already. Stop one, or ask again when one is done.")
+        raise Full(f"{MOST_UNDER_WAY} searches wait or run already. Stop one, or ask again when one is done.")
 
 
 def asked_of(work: Work, flock_id: int, told: Mapping[str, Any]) -> Asked:

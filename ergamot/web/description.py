@@ -47,10 +47,11 @@ REFUSALS = {
     "421": "Asked by a name this farm does not answer to",
     "422": "A value is refused, by field, with what is allowed",
     "428": "The change does not say which revision it starts from",
-    "503": "The store is out of reach, or long work is under way already; Retry-After says when to ask again",
+    "429": "Many ask at once, or long work is under way already; nothing was done, Retry-After says when to ask again",
+    "503": "The store is out of reach; Retry-After says when to ask again",
 }
 PART = re.compile(r"<(?:[^<>]*:)?([^<>:]+)>")  # what a rule of the app calls a part of a path
-ALWAYS = ("400", "403", "421", "503")
+ALWAYS = ("400", "403", "421", "429", "503")
 
 
 def describe_refusals(app: APIFlask) -> None:

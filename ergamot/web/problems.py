@@ -33,7 +33,8 @@ STATUS: tuple[tuple[type[errors.ErgamotError], int], ...] = (
     (errors.NothingToUndo, 409),
     (StillAtHand, 409),
     (NotTold, 409),
-    (errors.Busy, 503),
+    (errors.Full, 409),
+    (errors.Busy, 429),
     (errors.ErgamotError, 422),
 )
 

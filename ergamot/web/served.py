@@ -8,13 +8,20 @@ only once it is there to the last byte.
 
 from __future__ import annotations
 
+import json
 import logging
 import os
-from typing import Any
+import threading
+from collections.abc import Callable, Iterable
+from typing import TYPE_CHECKING, Any
 
 from gunicorn.workers.base import Worker
 from waitress import wasyncore
 from waitress.server import create_server
+from waitress.task import ThreadedTaskDispatcher
+
+if TYPE_CHECKING:
+    from _typeshed.wsgi import StartResponse, WSGIApplication, WSGIEnvironment
 
 THREADS = 10
 SILENT_S = 15  # a connection that says nothing for so long is closed
@@ -22,6 +29,67 @@ MOST_CONNECTIONS = 500
 LARGEST_BODY_BYTES = 8_000_000  # more is not even read; the app refuses what is over its own limit
 LARGEST_HEADER_BYTES = 32_768
 STOPPING_S = 5
+
+
+MOST_QUEUED = 24  # requests that wait for a thread: about as many as are answered in two seconds; may move
+AGAIN_S = 2
+TOLD = json.dumps(
+    {
+        "type": "about:blank",
+        "title": "Busy just now",
+        "status": 429,
+        "detail": "Many ask at once. It is asked again in a moment; nothing was done yet.",
+    }
+).encode()
+
+
+class InTime(ThreadedTaskDispatcher):
+    """Hands requests to threads; where too many wait already, a thread of its own tells the next to ask again."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.full = ThreadedTaskDispatcher()
+        self.full.handler_thread = self._turn_away(self.full.handler_thread)
+        self.full.set_thread_count(1)
+
+    def add_task(self, task: Any) -> None:
+        """Take a request, or turn it away."""
+        if len(self.queue) >= MOST_QUEUED:
+            self.full.add_task(task)
+        else:
+            super().add_task(task)
+
+    def shutdown(self, cancel_pending: bool = True, timeout: float = 5) -> bool:
+        """Stop both."""
+        self.full.shutdown(cancel_pending, timeout)
+        return bool(super().shutdown(cancel_pending, timeout))
+
+    def _turn_away(self, handles: Callable[[int], None]) -> Callable[[int], None]:
+        def handler(number: int) -> None:
+            TURNED_AWAY.here = True
+            handles(number)
+
+        return handler
+
+
+TURNED_AWAY = threading.local()
+
+
+def in_time(app: WSGIApplication) -> WSGIApplication:
+    """The app, but for a thread that turns away: there what is asked of the api is told to ask again, files are sent."""
+
+    def answered(environ: WSGIEnvironment, start_response: StartResponse) -> Iterable[bytes]:
+        if not getattr(TURNED_AWAY, "here", False) or not environ["PATH_INFO"].startswith("/api/"):
+            return app(environ, start_response)
+        heads = [
+            ("Content-Type", "application/problem+json"),
+            ("Content-Length", str(len(TOLD))),
+            ("Retry-After", str(AGAIN_S)),
+        ]
+        start_response("429 Too Many Requests", heads)
+        return [TOLD]
+
+    return answered
 
 
 class WholeRequests(Worker):
@@ -32,9 +100,12 @@ class WholeRequests(Worker):
         connections: dict[int, Any] = {}
         # a request that waits its turn is no news
         logging.getLogger("waitress.queue").setLevel(logging.ERROR)
+        dispatcher = InTime()
+        dispatcher.set_thread_count(THREADS)
         server = create_server(
-            self.wsgi,
+            in_time(self.wsgi),
             map=connections,
+            _dispatcher=dispatcher,
             sockets=[one.sock for one in self.sockets],
             threads=THREADS,
             channel_timeout=SILENT_S,

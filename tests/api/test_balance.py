@@ -204,7 +204,7 @@ def test_a_full_queue_and_what_cannot_be_are_told_and_nothing_is_kept(client, st
     for i in range(searches.MOST_UNDER_WAY):
         begin(client, flock, at_most={"length": f"{3000 + i} mm"})
     full = client.post("/api/searches", json={"flock_id": flock, "shapes": ["hoop"]})
-    assert full.status_code == 503, full.text
+    assert full.status_code == 409, full.text
     assert len(client.get("/api/searches").json["searches"]) == searches.MOST_UNDER_WAY
 
 

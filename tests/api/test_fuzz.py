@@ -72,6 +72,6 @@ def test_every_answer_is_as_described(farm, path, method, mode):
                 for name in set(asked_for or ()) & set(known):
                     asked_for[name] = known[name]
         answer = case.call_and_validate()
-        assert answer.status_code != 503, "with one asker there is nothing to wait for"
+        assert answer.status_code not in (429, 503), "with one asker there is nothing to wait for"
 
     asked()

@@ -73,7 +73,7 @@ def test_every_answer_tells_the_browser_what_it_may_do(client):
         headers = client.get(path, buffered=True).headers
         policy = headers["Content-Security-Policy"]
         assert "script-src 'self'" in policy
-        assert "unsafe-inline" not in policy.split("script-src")[1].split(";")[0]
+        assert "unsafe-inline" not in policy
         assert "frame-ancestors 'none'" in policy
         assert headers["X-Frame-Options"] == "DENY"
         assert headers["X-Content-Type-Options"] == "nosniff"

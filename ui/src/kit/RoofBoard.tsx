@@ -1,5 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
-import { useDrag } from "./useDrag";
+import { useSlide } from "./useDrag";
 
 const WIDTH = 380;
 const STEP = 0.05;
@@ -22,19 +22,7 @@ export function RoofBoard({ label, value, spoken, onTry, onKeep, onDrop }: Props
     const share = ((event.clientX - box.left) / box.width) * (WIDTH / (WIDTH - 16)) - 8 / (WIDTH - 16);
     return Math.round(Math.min(1, Math.max(0, share)) / STEP) * STEP;
   };
-  const drag = useDrag<{ at: number | null }>({
-    sideways: true,
-    jumps: true,
-    start: () => ({ at: null }),
-    move: (held, event) => {
-      const next = at(event);
-      if (next === held.at) return;
-      held.at = next;
-      onTry(next);
-    },
-    end: (held) => (held.at === null ? onDrop() : onKeep(held.at)),
-    drop: onDrop,
-  });
+  const drag = useSlide({ at, onTry, onKeep, onDrop });
   const key = (event: KeyboardEvent) => {
     const step = { ArrowRight: STEP, ArrowUp: STEP, ArrowLeft: -STEP, ArrowDown: -STEP }[event.key];
     if (step === undefined) return;

@@ -1,6 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { nudge, rest, ticks } from "./tape";
-import { useDrag } from "./useDrag";
+import { useSlide } from "./useDrag";
 import { useUnits } from "./units";
 
 const WIDTH = 380;
@@ -30,19 +30,7 @@ export function Tape({ label, low, high, value, stops, spoken, onTry, onKeep, on
     const share = (((event.clientX - box.left) / box.width) * WIDTH - 8) / (WIDTH - 16);
     return rest(low + share * (high - low), low, high, stops, system);
   };
-  const drag = useDrag<{ at: number | null }>({
-    sideways: true,
-    jumps: true,
-    start: () => ({ at: null }),
-    move: (held, event) => {
-      const next = at(event);
-      if (next === held.at) return;
-      held.at = next;
-      onTry(next);
-    },
-    end: (held) => (held.at === null ? onDrop() : onKeep(held.at)),
-    drop: onDrop,
-  });
+  const drag = useSlide({ at, onTry, onKeep, onDrop });
   const key = (event: KeyboardEvent) => {
     const step = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
     if (step === undefined) return;

@@ -23,6 +23,23 @@ interface Held<T> {
   begun: boolean;
 }
 
+/** A pull along a band: what it is at is tried as it goes, kept where it ends. */
+export function useSlide<V>({ at, onTry, onKeep, onDrop }: { at: (event: PointerEvent<Element>) => V; onTry: (value: V) => void; onKeep: (value: V) => void; onDrop: () => void }) {
+  return useDrag<{ at?: V }>({
+    sideways: true,
+    jumps: true,
+    start: () => ({}),
+    move: (held, event) => {
+      const next = at(event);
+      if (next === held.at) return;
+      held.at = next;
+      onTry(next);
+    },
+    end: (held) => (held.at === undefined ? onDrop() : onKeep(held.at)),
+    drop: onDrop,
+  });
+}
+
 /** Handlers for what can be pulled. */
 export function useDrag<T>(pull: Pull<T>) {
   const held = useRef<Held<T> | null>(null);

@@ -22,8 +22,10 @@ export function Entry({ label, value, type = "text", hint, error, slim = false, 
   const id = useId();
   const unit = given ?? (type === "text" ? unitOf(value) : null);
   const leave = () => {
-    if (typed !== null && typed !== value) onKeep(withUnit(typed, unit));
-    if (typed === value) setTyped(null);
+    if (typed === null) return;
+    const whole = withUnit(typed, unit);
+    if (whole === value) setTyped(null);
+    else onKeep(whole);
   };
   const [before, setBefore] = useState(value);
   if (before !== value) {

@@ -196,7 +196,7 @@ def test_a_name_with_braces_is_said_as_it_was_typed_wherever_the_pen_is(client, 
     """A mesh, a board and a stick named with braces: every page of a pen built of them answers."""
     values = client.get(f"/api/pens/{pen}").json["values"]
     for table, name in (
-        ("meshes", "mesh"),
+        ("meshes", "side_mesh"),
         ("sheets", "roof"),
         ("sections", "section"),
         ("species", "species"),

@@ -54,18 +54,23 @@ def refuse_taken(port: int) -> None:
 
 
 def leftovers(folder: Path) -> list[int]:
-    """Processes that serve or search over a database folder, known by what they were begun with; not by a number that was
+    """Processes that serve or search over a database folder, known by what they say they are; not by a number that was
     written down, which may be another program's by now."""
-    marks = {f"--pid={folder / PID}".encode(), f"--of={folder}".encode()}
+    marks = [f"[{named(folder)}]", f"--name={named(folder)}\0", f"--of={folder}\0"]
     found = []
     for told in Path("/proc").glob("[0-9]*/cmdline"):
         try:
-            begun_with = told.read_bytes().split(b"\0")
+            says = told.read_bytes().decode(errors="replace")
         except OSError:
             continue  # it ended meanwhile
-        if marks & set(begun_with):
+        if any(mark in says for mark in marks):
             found.append(int(told.parent.name))
     return found
+
+
+def named(folder: Path) -> str:
+    """What a server over a database folder calls itself among the processes of this machine."""
+    return f"ergamot {folder}"
 
 
 def stop_leftovers(folder: Path) -> None:
@@ -119,6 +124,7 @@ class Served:
                 "--graceful-timeout=8",
                 "--log-level=warning",
                 f"--pid={self.folder / PID}",
+                f"--name={named(self.folder)}",
                 *([f"--user={self.user}", f"--group={self.user}"] if self.user else []),
                 "ergamot.serving:make_served_app()",
             ],

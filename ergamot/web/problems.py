@@ -67,9 +67,13 @@ def _known(error: errors.ErgamotError) -> Response:
     return answer
 
 
+LARGEST_WHOLE = 10**18  # that JSON is read with
+
+
 def _sayable(value: object) -> object:
     """A value as JSON holds it; nan and endless figures, and whatever else it cannot hold, as text."""
-    plain = isinstance(value, (str, bool, int)) or value is None
+    whole = isinstance(value, int) and abs(value) < LARGEST_WHOLE
+    plain = isinstance(value, str) or whole or value is None
     finite = isinstance(value, float) and math.isfinite(value)
     return value if plain or finite else str(value)
 

@@ -68,13 +68,15 @@ def tree_of(folder):
     found = {}
     for one in Path("/proc").glob("[0-9]*"):
         try:
-            begun_with = (one / "cmdline").read_bytes().decode(errors="replace").split("\0")
+            says = (one / "cmdline").read_bytes().decode(errors="replace")
             works_in = (one / "cwd").readlink()
         except OSError:
             continue
-        if f"--pid={folder / 'run' / 'app.pid'}" in begun_with:
-            found[int(one.name)] = "server"
-        elif f"--of={folder / 'run'}" in begun_with:
+        if f"gunicorn: master [ergamot {folder / 'run'}]" in says:
+            found[int(one.name)] = "master"
+        elif f"gunicorn: worker [ergamot {folder / 'run'}]" in says:
+            found[int(one.name)] = "worker"
+        elif f"--of={folder / 'run'}" in says:
             found[int(one.name)] = "searcher"
         elif works_in == data:
             found[int(one.name)] = "database"
@@ -89,7 +91,7 @@ def settled(port, folder, running):
         kinds = sorted(there.values())
         if running.poll() is not None and not there:
             return False
-        if running.poll() is None and kinds == ["database", "searcher", "server", "server", "server"]:
+        if running.poll() is None and kinds == ["database", "master", "searcher", "worker", "worker"]:
             with contextlib.suppress(OSError, ValueError):
                 json.loads(ask(port, "/api/flocks"))
                 return True
@@ -105,11 +107,8 @@ def test_whatever_is_killed_there_is_one_tree_or_none_and_it_starts_again(tmp_pa
     ask(port, "/api/flocks", FLOCK)
     for what in drawn.sample(["launcher", "master", "worker", "searcher", "database", "launcher"], 6):
         time.sleep(drawn.uniform(0, 2))
-        there = tree_of(folder)
-        servers = sorted(pid for pid, kind in there.items() if kind == "server")
-        of = {kind: pid for pid, kind in there.items()}
-        killed = {"launcher": running.pid, "master": servers[0], "worker": servers[-1], **of}[what]
-        os.kill(killed, signal.SIGKILL)
+        of = {kind: pid for pid, kind in tree_of(folder).items()} | {"launcher": running.pid}
+        os.kill(of[what], signal.SIGKILL)
         if what == "launcher":
             running.communicate(timeout=PATIENCE_S)
         if not settled(port, folder, running):

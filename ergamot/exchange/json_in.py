@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
-MOST_DIGITS = 18  # of a whole number; more is no figure of a farm's
+MOST_DIGITS = 300  # of a whole number: so many a floating-point figure holds; no field takes as large a one
 
 
 def read_json(text: str | bytes) -> Any:

@@ -67,7 +67,7 @@ def _known(error: errors.ErgamotError) -> Response:
     return answer
 
 
-LARGEST_WHOLE = 10**18  # that JSON is read with
+LARGEST_WHOLE = 2**53  # that every reader of JSON holds
 
 
 def _sayable(value: object) -> object:

@@ -1,8 +1,8 @@
 # Two commands do everything: `make demo` to use it, `make test` to check it.
-.PHONY: demo run test check bench drills mutants screenshots prepare clean clean-data
-export PORT
+.PHONY: demo run test proofs check bench drills mutants screenshots prepare clean clean-data
+export PORT SEED
 
-demo run test check bench drills mutants screenshots prepare:
+demo run test proofs check bench drills mutants screenshots prepare:
 	@exec python3 -m launch $@
 
 # Installed packages and built files; data is kept.

@@ -1,18 +1,20 @@
-"""python3 -m launch demo | run | test | check | bench | drills | mutants | screenshots | prepare"""
+"""python3 -m launch demo | run | test | proofs | check | bench | drills | mutants | screenshots | prepare"""
 
 from __future__ import annotations
 
 import os
+import secrets
 import subprocess
 import sys
 from collections.abc import Callable
 
-from launch.checks import check, tests
+from launch.checks import CORE, check, tests
 from launch.machine import PYTHON, prepare
-from launch.plain import ROOT, CannotGoOn
+from launch.plain import ROOT, CannotGoOn, say
 from launch.serve import serve
 
 DEFAULT_PORT = 8710
+DEEP = "100"  # examples of each property that does not say how many
 
 
 def _port() -> int:
@@ -51,6 +53,15 @@ def _drills() -> int:
     return tests(["tests/drills", "-q", "-s"])
 
 
+def _proofs() -> int:
+    """What digs deeper than `test`: five times the examples, other ones each time, then the drills and the mutants."""
+    prepare(browser=True)
+    seed = os.environ.get("SEED", "") or str(secrets.randbits(32))
+    say(f"the examples of this run again:  make proofs SEED={seed}")
+    os.environ |= {"EXAMPLES": DEEP, "RANDOM": "yes"}
+    return tests([*CORE, f"--hypothesis-seed={seed}"]) or _drills() or _mutants()
+
+
 def _mutants() -> int:
     prepare()
     return subprocess.run(
@@ -72,6 +83,7 @@ COMMANDS: dict[str, Callable[[], int]] = {
     "demo": lambda: _serve("demo"),
     "run": lambda: _serve("run"),
     "test": _test,
+    "proofs": _proofs,
     "check": _check,
     "bench": _bench,
     "drills": _drills,

@@ -1,6 +1,7 @@
 """Drafts judged by a Dask cluster: for a cooperative or a school that searches for many farms at once.
 
-Beyond this machine it is spoken to only in its own TLS.
+It is spoken to only in its own TLS. Whoever reaches a scheduler runs what they like there, so that on this machine too
+it is spoken to without only where its keeper says so.
 """
 
 from __future__ import annotations
@@ -22,6 +23,7 @@ from ergamot.workers.judging import judge_some, parts_of
 
 ADDRESS = "ERGAMOT_CLUSTER"  # such as tcp://127.0.0.1:8786 or tls://cluster.example:8786
 CERTIFICATES = ("ERGAMOT_CLUSTER_CA", "ERGAMOT_CLUSTER_CERT", "ERGAMOT_CLUSTER_KEY")
+PLAIN = "ERGAMOT_CLUSTER_PLAIN"  # "yes": a scheduler on this machine may be spoken to without TLS
 LOOPBACK = ("127.0.0.1", "localhost", "::1")
 ANSWERS_S = 10.0
 TRIES = 3  # at a part whose worker was lost
@@ -33,17 +35,18 @@ class NoCluster(ErgamotError):
     title = "The cluster does not answer"
 
 
-def may_speak_to(address: str, certificates: Sequence[str]) -> None:
-    """Refuse an address beyond this machine without its TLS. Raises NoCluster."""
+def may_speak_to(address: str, certificates: Sequence[str], plain: bool) -> None:
+    """Refuse an address without its TLS, but one of this machine where it `plain` may be. Raises NoCluster."""
     parts = urlsplit(address)
-    if parts.hostname in LOOPBACK:
+    if parts.hostname in LOOPBACK and plain:
         return
     if parts.scheme != "tls" or not all(certificates):
         raise NoCluster(
-            "A cluster beyond this machine is spoken to only in TLS",
+            "A cluster is spoken to only in TLS",
             field=ADDRESS,
             value=address,
-            allowed=f"tls://host:port, with {', '.join(CERTIFICATES)} naming its certificates",
+            allowed=f"tls://host:port, with {', '.join(CERTIFICATES)} naming its certificates; "
+            f"on this machine also tcp:// with {PLAIN}=yes",
         )
 
 
@@ -52,7 +55,7 @@ class Cluster:
 
     def __init__(self, address: str):
         certificates = [os.environ.get(name, "") for name in CERTIFICATES]
-        may_speak_to(address, certificates)
+        may_speak_to(address, certificates, os.environ.get(PLAIN) == "yes")
         try:
             from distributed import Client, Security
         except ImportError:

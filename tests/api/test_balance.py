@@ -22,7 +22,7 @@ from ergamot.core.flock.flock import make_flock
 from ergamot.operations import searches
 from ergamot.store.models import TriedRow
 from ergamot.workers import jobs
-from ergamot.workers.cluster import Cluster, NoCluster, may_speak_to
+from ergamot.workers.cluster import PLAIN, Cluster, NoCluster, may_speak_to
 from ergamot.workers.jobs import Jobs
 from ergamot.workers.judging import parts_of
 from ergamot.workers.processes import Processes
@@ -252,7 +252,8 @@ def test_processes_find_what_one_finds_and_go_on_when_one_is_killed():
         assert keys([first, *answers]) == alone
 
 
-def test_a_cluster_finds_the_same_with_one_of_its_workers_killed():
+def test_a_cluster_finds_the_same_with_one_of_its_workers_killed(monkeypatch):
+    monkeypatch.setenv(PLAIN, "yes")
     from distributed import LocalCluster
 
     asked, drafts = asked_and_drafts()
@@ -272,9 +273,12 @@ def test_a_cluster_finds_the_same_with_one_of_its_workers_killed():
         assert len(cluster._sent) == 1  # the farm's own rows went once
 
 
-def test_a_dead_scheduler_and_one_without_tls_are_told():
+def test_a_dead_scheduler_and_one_without_tls_are_told(monkeypatch):
+    with pytest.raises(NoCluster, match="only in TLS"):
+        Cluster("tcp://127.0.0.1:9")
+    monkeypatch.setenv(PLAIN, "yes")
     with pytest.raises(NoCluster, match="Nothing answers"):
         Cluster("tcp://127.0.0.1:9")
     with pytest.raises(NoCluster, match="only in TLS"):
         Cluster("tcp://cluster.example:8786")
-    may_speak_to("tls://cluster.example:8786", ["ca", "cert", "key"])
+    may_speak_to("tls://cluster.example:8786", ["ca", "cert", "key"], plain=False)

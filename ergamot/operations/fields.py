@@ -8,20 +8,24 @@ from datetime import date
 from typing import Any
 
 from ergamot.core.frame.geometry import Flat
+from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.netting import NET_M
 from ergamot.core.ground.team import Stays
 from ergamot.operations.field_body import OnField, body_of, team_body, team_of
 from ergamot.operations.flocks import flock_of
+from ergamot.operations.kept import keep_once
 from ergamot.operations.places import today_on
+from ergamot.operations.stays import keep_visits
 from ergamot.operations.work import Work
-from ergamot.store.records import Record, create, find_all, revise
+from ergamot.store.records import Record, find_all, revise
 
 
-def add_field(work: Work, entered: Mapping[str, Any]) -> Record:
-    """Keep a new field."""
-    return create(
-        work.session, work.settled_id, "field", body_of(entered), "field entered", work.user, work.now
-    )
+def add_field(work: Work, entered: Mapping[str, Any], visits: Sequence[Visit] = ()) -> Record:
+    """Keep a new field, with visits to it by none of the farm's pens."""
+    record, made = keep_once(work, "field", body_of(entered), "field entered")
+    if made:
+        keep_visits(work, record, visits)
+    return record
 
 
 def change_field(work: Work, field_id: int, base: int, entered: Mapping[str, Any]) -> Record:

@@ -14,9 +14,10 @@ from ergamot.core.flock.intake import Carried, carried_water, hottest_water, str
 from ergamot.core.flock.lay import lay_rate
 from ergamot.core.flock.space import floor_need_m2, needed_floor_m2
 from ergamot.core.ground.rest import mean_on
+from ergamot.operations.kept import keep_once
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name
-from ergamot.store.records import Record, create, find_all, revise
+from ergamot.store.records import Record, find_all, revise
 
 DRINKER = Drink.OPEN  # of a flock by itself; each pen tells of its own drinkers
 
@@ -79,9 +80,7 @@ def _body(work: Work, entered: dict[str, Any]) -> dict[str, Any]:
 
 def add_flock(work: Work, entered: dict[str, Any]) -> Record:
     """Keep a new flock."""
-    return create(
-        work.session, work.settled_id, "flock", _body(work, entered), "flock entered", work.user, work.now
-    )
+    return keep_once(work, "flock", _body(work, entered), "flock entered")[0]
 
 
 def change_flock(work: Work, flock_id: int, base: int, entered: dict[str, Any]) -> Record:

@@ -1,15 +1,23 @@
-"""Stepping back and forth through the revisions of a record of any kind."""
+"""Keeping new records, and stepping back and forth through the revisions of any."""
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal
 
 from ergamot.operations.work import Work
-from ergamot.store.records import Kind, Record, Stale, redo, undo
+from ergamot.store.records import Kind, Record, Stale, create, create_keyed, redo, undo
 
 Step = Literal["undo", "redo"]
 
-__all__ = ["Kind", "Record", "Stale", "Step", "take_step"]
+__all__ = ["Kind", "Record", "Stale", "Step", "keep_once", "take_step"]
+
+
+def keep_once(work: Work, kind: Kind, body: dict[str, Any], note: str) -> tuple[Record, bool]:
+    """Keep a new record; where its sender gave it a mark and it is kept already, that one. Whether it was made now."""
+    session, farm, user, now = work.session, work.settled_id, work.user, work.now
+    if not work.mark:
+        return create(session, farm, kind, body, note, user, now), True
+    return create_keyed(session, farm, kind, f"sent/{work.mark}", body, note, user, now)
 
 
 def take_step(work: Work, record: Record, base: int, step: Step) -> Record:

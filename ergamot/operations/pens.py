@@ -30,9 +30,10 @@ from ergamot.core.frame.usable import usable_floor_m2
 from ergamot.core.stock.cost_estimate import estimated_cost
 from ergamot.exchange.design_file import read_design
 from ergamot.operations.flocks import flock_of
+from ergamot.operations.kept import keep_once
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name, checked_text
-from ergamot.store.records import Record, create, find_all, revise
+from ergamot.store.records import Record, find_all, revise
 
 LONGEST_NOTE = 400
 
@@ -114,7 +115,7 @@ def _body(name: str, flock_id: int, design: Design) -> dict[str, Any]:
 def keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -> Record:
     """Keep a new pen of a design, for a flock."""
     body = _body(checked_name(name), flock_id, design)
-    return create(work.session, work.settled_id, "pen", body, note, work.user, work.now)
+    return keep_once(work, "pen", body, note)[0]
 
 
 def propose_pen(work: Work, flock_id: int, name: str, shape: str, school: str = "") -> Record:
@@ -164,7 +165,7 @@ def copy_pen(work: Work, pen_id: int, name: str, why: str, design: Design | None
         "why": checked_text("why", why.strip()[:LONGEST_NOTE]),
     }
     note = f"a version of {record.body['name']}"
-    return create(work.session, work.settled_id, "pen", body, note[:200], work.user, work.now)
+    return keep_once(work, "pen", body, note[:200])[0]
 
 
 def starts_for(work: Work, flock_id: int, hands: Hands) -> tuple[Start, ...]:

@@ -18,7 +18,7 @@ from ergamot.core.ground.stay import Loads
 from ergamot.core.ground.team import Stands
 from ergamot.core.ground.walk import visit_of
 from ergamot.operations.work import Work
-from ergamot.store.records import Record, create_keyed, erase, find_keyed, revise
+from ergamot.store.records import Record, create_keyed, create_many, erase, find_keyed, revise
 
 LEFT_THERE = ("left", "ready", "wear", "cover", "nitrogen")  # what is known of a stay once it has ended
 PASSED_DAYS = 7  # a stop too wet to stand on is looked at again after so many; judgement
@@ -122,8 +122,11 @@ def _said(field_id: int, pen_id: int, day: date, part: int, corners: Iterable[Fl
 
 
 def _keep(work: Work, body: dict[str, Any], note: str) -> tuple[Record, bool]:
-    key = "/".join(str(body[name]) for name in ("field", "pen", "day", "part"))
-    return create_keyed(work.session, work.settled_id, "stay", key, body, note, work.user, work.now)
+    return create_keyed(work.session, work.settled_id, "stay", _key(body), body, note, work.user, work.now)
+
+
+def _key(body: Mapping[str, Any]) -> str:
+    return "/".join(str(body[name]) for name in ("field", "pen", "day", "part"))
 
 
 def _left(visit: Visit) -> dict[str, Any]:
@@ -138,10 +141,20 @@ def _left(visit: Visit) -> dict[str, Any]:
 
 
 def keep_visits(work: Work, field: Record, visits: Iterable[Visit]) -> None:
-    """Keep visits to a field by none of the farm's pens, as a file told them."""
-    for i, visit in enumerate(visits):
-        said = _said(field.id, visit.pen, visit.day, i, visit.corners)
-        _keep(work, said | _left(visit), "read from a file")
+    """Keep visits to a new field by none of the farm's pens, as a file told them."""
+    bodies = [
+        _said(field.id, visit.pen, visit.day, i, visit.corners) | _left(visit)
+        for i, visit in enumerate(visits)
+    ]
+    create_many(
+        work.session,
+        work.settled_id,
+        "stay",
+        {_key(one): one for one in bodies},
+        "read from a file",
+        work.user,
+        work.now,
+    )
 
 
 def leave(work: Work, stay: Record, day: date, by: Leaves) -> Record:

@@ -22,7 +22,8 @@ T = TypeVar("T")
 
 @dataclass(frozen=True)
 class Work:
-    """One unit of work. Nothing in it commits; whoever opened the session does. `now` is UTC.
+    """One unit of work. Nothing in it commits; whoever opened the session does. `now` is UTC; `mark` is the sender's own for what is
+    to be kept once, however often it is sent.
 
     What is read once is kept here without a lock: `functools.cached_property` of Python 3.11 holds one over all
     works while it reads, and a work that waits for the database would hold it before one the database waits for.
@@ -32,6 +33,7 @@ class Work:
     user: str
     now: datetime
     zone: str = "UTC"  # what a new farm's clock shows until its keeper says otherwise
+    mark: str = ""
     _known: dict[str, object] = field(default_factory=dict, init=False, repr=False, compare=False)
 
     @property

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
@@ -154,6 +155,26 @@ def create_keyed(
     if here:
         return _first(session, row, body, note, user, now), True
     return _record(row, _at(session, row.id, row.head)), False
+
+
+def create_many(
+    session: Session,
+    farm_id: int,
+    kind: Kind,
+    bodies: Mapping[str, dict[str, Any]],
+    note: str,
+    user: str,
+    now: datetime,
+) -> None:
+    """Keep new records by keys none of which is taken, all at once."""
+    rows = [RecordRow(farm_id=farm_id, kind=kind, key=key, head=1, made_at=now) for key in bodies]
+    session.add_all(rows)
+    session.flush()
+    session.add_all(
+        _revision(row.id, 1, "edit", 1, 0, 0, body, note, user, now)
+        for row, body in zip(rows, bodies.values(), strict=True)
+    )
+    session.flush()
 
 
 def _first(

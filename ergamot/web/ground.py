@@ -27,7 +27,6 @@ from ergamot.operations.field_body import (
 from ergamot.operations.fields import Asked, add_field, change_field, fields
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.moves_done import change_pens, settle_past
-from ergamot.operations.stays import keep_visits
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.ground import (
@@ -109,9 +108,7 @@ def post_field(json_data: NewFieldIn) -> FieldOut:
     """Enter a field."""
     work, entered = current_work(), json_data.model_dump()
     stood = [make_visit(**one, name="visits") for one in entered.pop("visits")]
-    record = add_field(work, entered)
-    keep_visits(work, record, stood)
-    return field_out(record)
+    return field_out(add_field(work, entered, stood))
 
 
 @ground_part.post("/fields/read")

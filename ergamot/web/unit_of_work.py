@@ -21,6 +21,7 @@ from ergamot.web.problems import RevisionMissing, store_failed
 
 NOBODY = "keeper"  # one farm, no accounts yet
 REVISION_TAG = re.compile(r'(?:W/)?"?([0-9]{1,9})"?')
+MARK = re.compile(r"[\w-]{8,64}", re.ASCII)
 P = ParamSpec("P")
 R = TypeVar("R")
 
@@ -42,10 +43,16 @@ def _zone() -> str:
     return named if named in _zones() else machine_zone()
 
 
+def _mark() -> str:
+    """What a sender marks something with that is to be kept once (draft-ietf-httpapi-idempotency-key-header)."""
+    told = request.headers.get("Idempotency-Key", "").strip('"')
+    return told if MARK.fullmatch(told) else ""
+
+
 def current_work() -> Work:
     """The unit of work of this request, opened when first asked for."""
     if "work" not in g:
-        g.work = Work(Session(g.engine), NOBODY, datetime.now(UTC).replace(tzinfo=None), _zone())
+        g.work = Work(Session(g.engine), NOBODY, datetime.now(UTC).replace(tzinfo=None), _zone(), _mark())
     work: Work = g.work
     return work
 

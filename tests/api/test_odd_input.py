@@ -181,3 +181,19 @@ def test_answers_are_small_where_the_browser_reads_that(client):
 def test_a_new_farm_is_in_the_time_zone_of_its_browser(client, told, zone):
     found = client.get("/api/place", headers={"Time-Zone": told}).json["zone"]
     assert found == (zone or machine_zone())
+
+
+def test_what_is_sent_again_with_the_same_mark_is_kept_once(client):
+    """A field with five thousand visits whose sender heard nothing and pressed again; a flock and a pen sent twice."""
+    corners = [[0, 0], [3, 0], [3, 2], [0, 2]]
+    visit = {"day": "2026-04-01", "left": "2026-04-02", "ready": "2026-05-02", "corners": corners}
+    visits = [{**visit, "wear": 1.0, "cover_kg_m2": 0.1, "nitrogen_kg_ha": 5.0}] * 5000
+    field = {"name": "House lawn", "length_m": "40 m", "width_m": "12 m", "heading_deg": 20, "visits": visits}
+    for path, body in (("/api/fields", field), ("/api/flocks", FLOCK)):
+        first, again, other = (
+            client.post(path, json=body, headers={"Idempotency-Key": f"{path[5:]}-{mark}"})
+            for mark in ("one1", "one1", "two2")
+        )
+        assert (first.status_code, again.status_code) == (201, 201)
+        assert first.json["id"] == again.json["id"] != other.json["id"]
+    assert len(client.get("/api/fields").json["fields"]) == 2

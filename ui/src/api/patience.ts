@@ -25,6 +25,16 @@ export const useStoreAway = () =>
 
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
+/** What makes something new: sent again as it was, before an answer came, it is the same and is kept once. */
+const CREATES = /^\/api\/(fields|flocks|pens|pens\/open|pens\/\d+\/copy)$/;
+const marks = new Map<string, string>();
+
+const markOf = (sent: string): string => {
+  const mark = marks.get(sent) ?? Array.from(crypto.getRandomValues(new Uint8Array(12)), (byte) => byte.toString(16).padStart(2, "0")).join("");
+  marks.set(sent, mark);
+  return mark;
+};
+
 const BUSY = 429;
 const AWAY = 503;
 
@@ -33,6 +43,16 @@ const again = (request: Request, answer: Response) => answer.status === BUSY || 
 
 /** As fetch, but a request that is told to ask again later does so; those turned away together come back one by one. */
 export async function patientFetch(request: Request): Promise<Response> {
+  const { pathname } = new URL(request.url, window.location.href);
+  if (request.method !== "POST" || !CREATES.test(pathname)) return patient(request);
+  const sent = `${pathname} ${await request.clone().text()}`;
+  request.headers.set("Idempotency-Key", markOf(sent));
+  const answer = await patient(request);
+  if (answer.status < 500) marks.delete(sent); // it is kept, or refused: what is sent next is something new
+  return answer;
+}
+
+async function patient(request: Request): Promise<Response> {
   const until = Date.now() + LONGEST_MS;
   let answer = await fetch(request.clone());
   if (!again(request, answer)) return answer;

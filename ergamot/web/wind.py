@@ -113,7 +113,7 @@ def _ballast(found: InTheWind) -> Phrase:
     lifted = "; left on, it adds {lift} to the lift" if found.ballast_lift_n > 0 else ""
     return phrase(
         "or {each} of ballast on the middle of each side rail, taken off at every move"
-        + (f": {found.cans} pairs of water cans" if found.cans else "")
+        + (f": {found.cans} {'pair' if found.cans == 1 else 'pairs'} of water cans" if found.cans else "")
         + lifted,
         each=Quantity(kg / 2, "kg"),
         lift=Quantity(found.ballast_lift_n, "heft"),

@@ -271,3 +271,12 @@ def test_cost_against_length_names_what_runs_out():
         CATALOGUE, make_design(CATALOGUE, "low-pen", {"length": 4876.8}), "length", 100.0, 50.0
     )
     assert max(one.mm for one in unbuildable.sizes) <= 4876.8
+
+
+def test_a_door_is_not_what_hangs_a_door():
+    """“1 door” was asked which jack, track or stay it is: none of them is a door."""
+    with pytest.raises(Unreadable, match="begin with other:"):
+        read_entry("1 door", CATALOGUE)
+    assert read_entry("other: 1 door", CATALOGUE).name == "door"
+    with pytest.raises(Unreadable, match=r"^Which of these: plywood 5 mm"):
+        read_entry("2 plywood", CATALOGUE)

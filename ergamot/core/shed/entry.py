@@ -17,6 +17,7 @@ LONGEST_LINE = 200
 NOTHING_SUCH = "There is nothing of that name in the catalogue; begin with other: to keep it as it is written"
 OTHER = "other:"  # before what is in no table of the catalogue
 USUAL_TIMBER = "spf"
+_FOR_WHAT = re.compile(r" (?:for|with|of|in|to) |\d")
 SAID_OF_MANY = frozenset({"rough", "western", "european", "eastern", "treated"})
 SUCH_AS = "such as 7 x 2x4 8', 3 @ 2.43 m larch, one bowed end, 2 plywood 12 mm 1.2 × 0.6 m or 40 screw 65 mm"
 
@@ -196,6 +197,12 @@ def _refuse_left(text: str, left: str) -> None:
         raise _unreadable(text, f"“{' '.join(sorted(strange))}” is not understood")
 
 
+def _heads(label: str) -> frozenset[str]:
+    """What a thing is, of the words it goes by: a track for a door is a track and no door."""
+    named = _WORD.findall(_FOR_WHAT.split(label.lower().partition(",")[0])[0])
+    return _words(named[-1]) if named else frozenset()
+
+
 def _of_a_row(text: str, count: int, rest: str, note: str, catalogue: Catalogue) -> Thing:
     """A sheet, a roll, a panel or a ware: the row most of whose words the line has, and its sizes."""
     named = _words(rest)
@@ -205,7 +212,9 @@ def _of_a_row(text: str, count: int, rest: str, note: str, catalogue: Catalogue)
     exact = [row for row in among if row.words <= named] or among
     if len(exact) != 1:
         told = "; ".join(row.label for row in exact[:6])
-        raise _unreadable(text, f"Which of these: {told}?" if exact else NOTHING_SUCH)
+        if not exact or not any(_heads(row.label) & named for row in exact):
+            raise _unreadable(text, NOTHING_SUCH + (f"; or is it one of these: {told}?" if exact else ""))
+        raise _unreadable(text, f"Which of these: {told}?")
     (row,) = exact
     pair = next((one for one in _PAIR.finditer(rest) if not _words(one[0]) <= row.words), None)
     thing = Thing(row.sort, row.key, count, note=note)

@@ -16,7 +16,6 @@ from ergamot.core.frame.structure import Member
 LEAST_BRACE_MM = 350.0
 LEAST_END_BAY_MM = 120.0  # a narrower one holds no brace; judgement
 CLEAR_MM = 5.0  # of arithmetic, over the base and under the plate
-RISE_TRIES = 12  # each nearer by the slope of the brace; may move
 UPRIGHTS = frozenset({Duty.UPRIGHT, Duty.END_STUD, Duty.POST})
 Edge = tuple[float, float, float]
 
@@ -185,8 +184,7 @@ def _beside_corners(upright: list[tuple[float, float, float]]) -> list[tuple[Edg
 
 
 def _rise_of(run: float, room: float, deep: float) -> float:
-    """How far up a brace goes so that it ends under what closes its bay, its upper edge cut along the stud."""
-    rise = max(0.0, room - deep)
-    for _ in range(RISE_TRIES):
-        rise = max(0.0, room - deep * math.hypot(1.0, rise / max(run, 1.0)))
-    return rise
+    """How far up a brace goes so that it ends under what closes its bay, its upper edge cut along the stud: where
+    rise + deep·√(1 + (rise/run)²) is the room."""
+    over = max(0.0, room**2 - deep**2)
+    return over / (room + math.sqrt(room**2 - (1 - (deep / run) ** 2) * over)) if over and run > 0 else 0.0

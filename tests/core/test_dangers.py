@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from ergamot.core.catalogue.timber import Species
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.making.dangers import CEMENT, SPRUNG, TREATED, WELDING
 from ergamot.core.making.sheet import build_sheet
@@ -27,6 +28,15 @@ def test_a_pen_warns_of_what_it_is_made_of_and_of_nothing_else(shape, values, sa
     told = {line for task in build_sheet(structure, CATALOGUE).tasks for line in task.cautions}
     assert told & EVERY >= said
     assert told & {TREATED, CEMENT} == said & {TREATED, CEMENT}
+
+
+def test_a_row_kept_before_says_in_its_name_whether_it_is_treated():
+    told = {
+        name: Species.filled({"key": "own", "label": name})["treated"]
+        for name in ("Treated larch", "untreated larch", "larch")
+    }
+    assert told == {"Treated larch": "yes", "untreated larch": "", "larch": ""}
+    assert Species.filled({"key": "own", "label": "larch", "treated": "yes"})["treated"] == "yes"
 
 
 def test_cement_is_warned_of_where_pipes_are_glued_and_not_where_they_are_cut():

@@ -81,6 +81,13 @@ class Drink(StrEnum):
     NONE = ""
 
 
+class Treated(StrEnum):
+    """Whether wood is treated against rot."""
+
+    YES = "yes"
+    NO = ""
+
+
 class Steel(StrEnum):
     """What a rod is rolled from: mild, or hardened to grade 5."""
 

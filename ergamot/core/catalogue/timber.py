@@ -8,7 +8,7 @@ from decimal import Decimal
 from typing import Annotated
 
 from ergamot.core.catalogue.columns import PRICE, Among, Row, Within, same_number
-from ergamot.core.catalogue.kinds import Made, Use
+from ergamot.core.catalogue.kinds import Made, Treated, Use
 from ergamot.core.errors import OutOfRange
 
 AS_SOLD_MM = 0.6  # a stick no more than this over its board's length is the board itself; judgement: nobody saws to less
@@ -86,5 +86,15 @@ class Species(Row):
     fb_mpa: Annotated[float, Within(0.5, 60, "bending value")]
     e_gpa: Annotated[float, Within(0.5, 40, "stiffness")]
     price_factor: Annotated[Decimal, Within(0.05, 50)]
+    treated: Annotated[Treated, Among(tuple(Treated))]
     outdoors: str
     source: str
+
+    @classmethod
+    def filled(cls, cells: Mapping[str, str]) -> Mapping[str, str]:
+        """A row kept before it was told whether wood is treated says so in its name."""
+        named = f"{cells.get('key', '')} {cells.get('label', '')}".lower()
+        return {
+            "treated": Treated.YES if "treated" in named and "untreated" not in named else Treated.NO,
+            **cells,
+        }

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from ergamot.core.catalogue import WirePanel
-from ergamot.core.catalogue.kinds import Fitting, Made
+from ergamot.core.catalogue.kinds import Fitting, Made, Treated
 from ergamot.core.frame.structure import Joint, Structure
 from ergamot.core.making.stages import Stage
 
@@ -38,7 +38,7 @@ def dangers(
     found: list[str] = []
     sticks = [structure.by_ref[ref] for ref in refs if ref in structure.by_ref]
     if stage is Stage.CUT:
-        if any(one.species is not None and "treated" in one.species.label for one in sticks):
+        if any(one.species is not None and one.species.treated is Treated.YES for one in sticks):
             found.append(TREATED)
         if any(one.section.made is Made.STEEL for one in sticks):
             found.append(METAL_DUST)

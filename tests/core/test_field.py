@@ -141,7 +141,10 @@ def test_a_well_is_kept_off_and_a_hollow_only_when_it_is_wet():
     assert all(
         one.distance(shapely.Point(50, 50)) >= 50 - 0.3 for one in boxes_on_ground(lay_out(field, PEN))
     )
-    dry = rectangle(200, 100, 90).edge.area - shapely.Point(50, 50).buffer(50).intersection(field.edge).area
+    kept = well.keep_off()
+    assert kept.contains(shapely.Point(50, 50).buffer(50, quad_segs=400))
+    assert kept.area < 1.003 * math.pi * 50**2
+    dry = rectangle(200, 100, 90).edge.area - kept.intersection(field.edge).area
     assert field.free().area == pytest.approx(dry, rel=1e-6)  # the hollow is ground in summer
     assert [month for month in range(1, 13) if hollow.shut_on(date(2026, month, 9))] == [1, 2, 3, 10, 11, 12]
 

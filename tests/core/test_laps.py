@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from scipy.spatial import ConvexHull
 
+from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.kinds import Duty
 from tests.soundness import faults
@@ -29,7 +30,11 @@ def base(pen):
 @given(st.data())
 def test_any_pen_is_as_sound_with_them_and_as_large(shape, data):
     design = data.draw(designs(shape))
-    before, pen = build(design, CATALOGUE), build(change(CATALOGUE, design, {"corners": "lap"}), CATALOGUE)
+    try:
+        lapped_design = change(CATALOGUE, design, {"corners": "lap"})
+    except OutOfRange:  # a rail that is joined of two has no place for the joint beside a lap
+        assume(False)
+    before, pen = build(design, CATALOGUE), build(lapped_design, CATALOGUE)
     assert faults(pen) == ()
     assert pen.body == before.body
     for one in base(pen):

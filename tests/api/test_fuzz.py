@@ -71,7 +71,9 @@ def test_every_answer_is_as_described(farm, path, method, mode):
             for asked_for in (case.path_parameters, case.query):
                 for name in set(asked_for or ()) & set(known):
                     asked_for[name] = known[name]
-        answer = case.call_and_validate()
+        answer = case.call_and_validate(
+            headers={"Accept-Encoding": "identity"}
+        )  # the client here unpacks nothing
         assert answer.status_code not in (429, 503), "with one asker there is nothing to wait for"
 
     asked()

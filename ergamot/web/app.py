@@ -8,6 +8,7 @@ from typing import Any
 from apiflask import APIFlask
 from flask import Response, send_from_directory
 from flask.json.provider import DefaultJSONProvider
+from flask_compress import Compress
 from sqlalchemy import Engine, text
 from werkzeug.exceptions import NotFound
 
@@ -17,7 +18,6 @@ from ergamot.web.balance import added_part, balance_part
 from ergamot.web.build import build_part
 from ergamot.web.care import care_part
 from ergamot.web.catalogue import catalogue_part
-from ergamot.web.compressed import compress_answers
 from ergamot.web.description import describe_refusals
 from ergamot.web.drawings import drawings_part
 from ergamot.web.farm import farm
@@ -40,6 +40,17 @@ from ergamot.web.wind import wind_part
 
 UI = Path(__file__).resolve().parents[2] / "ui" / "dist"
 LARGEST_REQUEST_BYTES = 2_000_000
+COMPRESSED = [  # what is text and whole; what is worked out as it is sent goes out as it is
+    "text/html",
+    "text/css",
+    "text/javascript",
+    "text/csv",
+    "text/calendar",
+    "application/javascript",
+    "application/json",
+    "application/geo+json",
+    "image/svg+xml",
+]
 
 
 class _Json(DefaultJSONProvider):
@@ -60,11 +71,13 @@ def make_app(engine: Engine | None = None, ui: Path = UI, hands: HandsOf = alone
         static_folder=None,  # type: ignore[arg-type]  # Flask takes None; APIFlask types it str
     )
     app.json = _Json(app)
+    app.config["COMPRESS_MIMETYPES"] = COMPRESSED
+    app.config["COMPRESS_STREAMING_ENDPOINT_CONDITIONAL"] = ["page"]  # the ui's own files
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_REQUEST_BYTES
     store = engine or open_engine()
     app.extensions[HANDS] = hands
     map_errors(app)
-    compress_answers(app)
+    Compress(app)
     guard(app)
     keep_one_commit(app, store)
     for part in (

@@ -164,17 +164,17 @@ def set_aside(work: Work, pen: int, counts: Mapping[int, int]) -> None:
         revise(work.session, record, record.revision, body, SET_ASIDE, work.user, work.now)
 
 
-def take_from(work: Work, number: int, count: int, what_for: str, sender: str = "") -> None:
+def take_from(work: Work, number: int, count: int, what_for: str) -> None:
     """Take some of a thing out of the shed; the last of it is put away. What its sender says twice, by the same mark, is done
     once."""
     record = work.kept("thing", number)
     senders: list[str] = record.body.get("taken", [])
-    if sender and sender in senders:
+    if work.mark and work.mark in senders:
         return
     thing = _so_many(work, record, count)
     body = {**record.body, "count": thing.count - count}
-    if sender:
-        body["taken"] = [*senders, sender][-MOST_SENDERS:]
+    if work.mark:
+        body["taken"] = [*senders, work.mark][-MOST_SENDERS:]
     if count == thing.count:
         body["count"] = thing.count  # as it was: it is put away whole, and comes back so
     note = f"{count} {what_for}"[:200]

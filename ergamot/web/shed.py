@@ -122,7 +122,7 @@ def patch_thing(thing_id: int, json_data: ThingIn, base: int) -> ShedOut:
 @shed_part.output(ShedOut)
 def post_taken(thing_id: int, json_data: TakeIn) -> ShedOut:
     """Take some of a thing out of the shed; the last of it is put away."""
-    take_from(current_work(), thing_id, json_data.count, "taken", json_data.sender)
+    take_from(current_work(), thing_id, json_data.count, "taken")
     return _shed()
 
 

@@ -155,14 +155,19 @@ def test_a_spreadsheet_that_asks_for_all_memory_ends_in_its_own_process(client):
 def test_what_is_taken_from_the_shed_is_taken_once_however_often_it_is_sent(client):
     client.post("/api/things", json={"lines": ["5 2x4 spf 8'"]})
     (thing,) = client.get("/api/things").json["things"]
+
+    def taken(count, mark):
+        path, told = f"/api/things/{thing['id']}/taken", {"Idempotency-Key": mark}
+        return client.post(path, json={"count": count}, headers=told)
+
     for _ in range(3):
-        answer = client.post(f"/api/things/{thing['id']}/taken", json={"count": 2, "sender": "a1b2"})
+        answer = taken(2, "a1b2a1b2")
         assert answer.status_code == 200
     assert client.get("/api/things").json["things"][0]["count"] == 3
-    client.post(f"/api/things/{thing['id']}/taken", json={"count": 2, "sender": "c3"})
+    taken(2, "c3c3c3c3")
     assert client.get("/api/things").json["things"][0]["count"] == 1
     for _ in range(2):
-        client.post(f"/api/things/{thing['id']}/taken", json={"count": 1, "sender": "d4"})
+        taken(1, "d4d4d4d4")
     assert client.get("/api/things").json["things"] == []
 
 
@@ -173,6 +178,8 @@ def test_answers_are_small_where_the_browser_reads_that(client):
     assert small.headers["Content-Encoding"] == "gzip"
     assert len(small.data) < len(plain.data) / 4
     assert json.loads(gzip.decompress(small.data)) == plain.json
+    again = client.get("/api/catalogue", headers={"Accept-Encoding": "br"})
+    assert again.headers["Content-Encoding"] == "br"
 
 
 @pytest.mark.parametrize(

@@ -93,10 +93,9 @@ class AsideIn(In):
 
 
 class TakeIn(In):
-    """How many of a thing are taken out of the shed; what is sent twice with the same mark is done once."""
+    """How many of a thing are taken out of the shed."""
 
     count: int = Field(ge=1, le=1_000_000)
-    sender: str = Field("", max_length=40)
 
 
 class TableIn(In):

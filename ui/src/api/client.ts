@@ -21,9 +21,6 @@ export const valuesOf = (bench: Bench): Record<string, string | number> =>
 
 export const api = createClient<paths>({ baseUrl: "", fetch: patientFetch, headers: { "Time-Zone": Intl.DateTimeFormat().resolvedOptions().timeZone } });
 
-/** A mark of one's own for something that is to be done once, however often it is sent. */
-export const mark = (): string => Array.from(crypto.getRandomValues(new Uint8Array(12)), (byte) => byte.toString(16).padStart(2, "0")).join("");
-
 /** What the server says when it refuses: which field, what it held, what is allowed. */
 export class Problem extends Error {
   constructor(

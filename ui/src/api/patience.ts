@@ -1,6 +1,7 @@
 /** Waiting for a store that is away, or a server that is busy: what only reads is asked again until it is back, what was turned
  *  away before anything was done too, and the page says so. */
 import { useSyncExternalStore } from "react";
+import { mark, MARKED } from "./mark";
 
 const AGAIN_MS = 1000;
 const LONGEST_MS = 180_000;
@@ -30,9 +31,9 @@ const CREATES = /^\/api\/(fields|flocks|pens|pens\/open|pens\/\d+\/copy)$/;
 const marks = new Map<string, string>();
 
 const markOf = (sent: string): string => {
-  const mark = marks.get(sent) ?? Array.from(crypto.getRandomValues(new Uint8Array(12)), (byte) => byte.toString(16).padStart(2, "0")).join("");
-  marks.set(sent, mark);
-  return mark;
+  const own = marks.get(sent) ?? mark();
+  marks.set(sent, own);
+  return own;
 };
 
 const BUSY = 429;
@@ -46,7 +47,7 @@ export async function patientFetch(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url, window.location.href);
   if (request.method !== "POST" || !CREATES.test(pathname)) return patient(request);
   const sent = `${pathname} ${await request.clone().text()}`;
-  request.headers.set("Idempotency-Key", markOf(sent));
+  request.headers.set(MARKED, markOf(sent));
   const answer = await patient(request);
   if (answer.status < 500) marks.delete(sent); // it is kept, or refused: what is sent next is something new
   return answer;

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, from, mark, type Schemas, type Shed, type Thing } from "../api/client";
+import { answer, api, from, type Schemas, type Shed, type Thing } from "../api/client";
+import { mark, MARKED } from "../api/mark";
 import { keys } from "../api/queries";
 import { renew, show } from "../api/show";
 
@@ -22,7 +23,7 @@ export function useShedChange() {
     enter: (lines: string[], onKept: () => void) => change.mutate(() => answer(api.POST("/api/things", { body: { lines } })), { onSuccess: onKept }),
     change: (thing: Thing, body: Schemas["ThingIn"]) => change.mutate(() => answer(api.PATCH("/api/things/{thing_id}", { ...at(thing), body }))),
     back: (thing: Thing) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/{step}", { params: { path: { thing_id: thing.id, step: "undo" }, header: from(thing.revision) } }))),
-    take: (thing: Thing, count: number) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/taken", { params: { path: { thing_id: thing.id } }, body: { count, sender: mark() } }))),
+    take: (thing: Thing, count: number) => change.mutate(() => answer(api.POST("/api/things/{thing_id}/taken", { params: { path: { thing_id: thing.id } }, headers: { [MARKED]: mark() }, body: { count } }))),
     aside: (pen: number, things: Record<number, number>) => change.mutate(() => answer(api.POST("/api/pens/{pen_id}/aside", { params: { path: { pen_id: pen } }, body: { things } }))),
     read: (file: string) => change.mutate(() => answer(api.POST("/api/things/table", { body: { file } }))),
   };

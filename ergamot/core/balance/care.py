@@ -5,16 +5,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ergamot.core.gear import moving
+from ergamot.core.making import dangers
 from ergamot.core.strength import verdict as strength
 from ergamot.core.weather import verdict as weather
 
 MAKING = (
     "Sawing and drilling: eyes and ears covered, work held fast, hands clear of the blade, the plug out to change it.",
-    "Treated wood: a mask against its dust, gloves, and none of it is ever burned.",
+    dangers.TREATED,
     "Cut sheet and mesh is sharp at every edge: gloves, and turn the ends in.",
-    "Drawn wire, rolls and bent panels spring back: stand on the end, cover your eyes.",
-    "Solvent cement: in the open, gloves on, no flame near: its vapour burns and makes dizzy.",
-    "Welding: helmet and leather, nothing near that burns; zinc is ground off first, in the open: its fumes make ill.",
+    "Drawn wire and rolls spring back: stand on the end, cover your eyes.",
+    dangers.SPRUNG,
+    dangers.CEMENT,
+    *dangers.WELDING,
+    dangers.METAL_DUST,
 )
 POWER = (
     "Heat lamps and worn leads start fires and shocks: gear made for outdoors, put in by a qualified electrician.",

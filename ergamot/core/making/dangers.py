@@ -10,7 +10,7 @@ from ergamot.core.frame.structure import Joint, Structure
 from ergamot.core.making.stages import Stage
 
 # Common practice
-TREATED = "Treated wood: a mask, gloves, and none of it is burned."
+TREATED = "Treated wood: a mask against its dust, gloves, and none of it is ever burned."
 CEMENT = "Solvent cement: in the open, gloves on, no flame near: its vapour burns and makes dizzy."
 WELDING = (
     "Welding: helmet, leather, long sleeves; nothing that burns within 10 m; nobody looks into the arc.",
@@ -23,17 +23,15 @@ METAL_DUST = "Cut steel is hot and sharp: eyes covered, ends filed; sparks start
 def dangers(
     structure: Structure, stage: Stage, refs: Sequence[str], joints: Sequence[Joint]
 ) -> tuple[str, ...]:
-    """What is said at a step of this pen and no other.
+    """List what is said at a step of this pen and not of every pen.
 
     Args: structure; stage; refs of what is new at it, of every stick where they are cut; joints that are made.
     Returns: sentences; none where it is made of nothing that hurts in a way of its own.
     Source: common practice; OSHA 1910.252 for welding.
 
-    >>> dangers(pen(), Stage.CUT, [one.ref for one in pen(species="treated-pine").members], [])
-    ()
-    >>> treated = pen(species="treated-pine")
-    >>> dangers(treated, Stage.CUT, [one.ref for one in treated.members], [])[0][:12]
-    'Treated wood'
+    >>> pens = pen(), pen(species="treated-pine")
+    >>> [len(dangers(each, Stage.CUT, [one.ref for one in each.members], [])) for each in pens]
+    [0, 1]
     """
     found: list[str] = []
     sticks = [structure.by_ref[ref] for ref in refs if ref in structure.by_ref]

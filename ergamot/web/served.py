@@ -12,7 +12,7 @@ import json
 import logging
 import os
 import threading
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from typing import TYPE_CHECKING, Any
 
 from gunicorn.workers.base import Worker
@@ -43,13 +43,21 @@ TOLD = json.dumps(
 ).encode()
 
 
+class TurningAway(ThreadedTaskDispatcher):
+    """Threads that answer nothing but to ask again."""
+
+    def handler_thread(self, thread_no: int) -> None:
+        """Handle requests till told to stop."""
+        TURNED_AWAY.here = True
+        super().handler_thread(thread_no)
+
+
 class InTime(ThreadedTaskDispatcher):
     """Hands requests to threads; where too many wait already, a thread of its own tells the next to ask again."""
 
     def __init__(self) -> None:
         super().__init__()
-        self.full = ThreadedTaskDispatcher()
-        self.full.handler_thread = self._turn_away(self.full.handler_thread)
+        self.full = TurningAway()
         self.full.set_thread_count(1)
 
     def add_task(self, task: Any) -> None:
@@ -63,13 +71,6 @@ class InTime(ThreadedTaskDispatcher):
         """Stop both."""
         self.full.shutdown(cancel_pending, timeout)
         return bool(super().shutdown(cancel_pending, timeout))
-
-    def _turn_away(self, handles: Callable[[int], None]) -> Callable[[int], None]:
-        def handler(number: int) -> None:
-            TURNED_AWAY.here = True
-            handles(number)
-
-        return handler
 
 
 TURNED_AWAY = threading.local()

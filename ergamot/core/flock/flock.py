@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from datetime import date
 
 from ergamot.core.catalogue import Catalogue, Strain, pick
+from ergamot.core.days import check_day
 from ergamot.core.errors import OutOfRange, WrongOrder, require_range
 
-FIRST_YEAR, LAST_YEAR = 1990, 2199  # of any flock: a slip of the keyboard lies outside
 MOST_BIRDS = 2000  # four times the largest farm this is meant for; judgement
 LATEST_LEAVING_DAY = 800  # beyond a second laying year; judgement
 
@@ -39,7 +39,7 @@ def make_flock(catalogue: Catalogue, strain: str, placed: int, hatch: date, out:
     """Check what was entered and make a flock of it.
 
     Args: catalogue; strain, its key; placed, birds placed, 1 to 2000; hatch, out and leaves, dates
-        in that order, of the years 1990 to 2199, leaving at most 800 days after hatching.
+        in that order, of the years 2000 to 2100, leaving at most 800 days after hatching.
     Returns: the Flock.
     Raises: UnknownChoice, OutOfRange, WrongOrder.
     Source: common practice.
@@ -51,8 +51,7 @@ def make_flock(catalogue: Catalogue, strain: str, placed: int, hatch: date, out:
     """
     require_range("placed", placed, 1, MOST_BIRDS, "birds")
     for field, day in (("hatch", hatch), ("out", out), ("leaves", leaves)):
-        if not FIRST_YEAR <= day.year <= LAST_YEAR:
-            raise OutOfRange(field, day.isoformat(), f"a day of the years {FIRST_YEAR} to {LAST_YEAR}")
+        check_day(day, field)
     if out < hatch:
         raise WrongOrder(
             "The birds cannot go out before they hatch",

@@ -11,6 +11,7 @@ from itertools import pairwise
 
 import shapely
 
+from ergamot.core.days import check_day
 from ergamot.core.errors import OutOfRange, require_range
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.ground.obstacle import refuse_far
@@ -20,7 +21,6 @@ NITROGEN_DAYS = 365
 SQUARE_M = 5.0  # the field is looked up by squares of this; judgement: about a pen's length; may move: to the same figures
 NOBODYS = 0  # the pen of a visit by none of the farm's
 CORNERS = 4
-LAST_YEAR = 9000  # may move: later than any plan
 POINT_M = 0.02  # about a place that is pointed at; may move
 TOUCH_M = 0.001  # ground shared no wider than this is only touched; may move
 
@@ -62,7 +62,9 @@ def make_visit(
     >>> make_visit(day, day, day, [(0, 0), (3, 0), (3, 2), (0, 2)], 1.0, 0.3, 60.0, "visits").pen
     0
     """
-    if not day <= left <= ready or ready.year > LAST_YEAR:
+    for one in (day, left, ready):
+        check_day(one, name)
+    if not day <= left <= ready:
         raise OutOfRange(name, f"{day} to {left}, ready {ready}", "the days of a visit in their order")
     if len(corners) != CORNERS or not shapely.Polygon(corners).is_valid:
         raise OutOfRange(name, len(corners), "a visit's four corners in order")

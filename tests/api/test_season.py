@@ -309,7 +309,7 @@ def test_an_edge_is_made_to_measure_in_any_unit(client):
     refused(shaped(area="wide"), 422, "area")
 
 
-@pytest.mark.parametrize("what", ["flock", "pen", "farm", "field"])
+@pytest.mark.parametrize("what", ["flock", "pen", "farm", "field", "catalogue"])
 def test_what_is_planned_for_days_gone_by_does_not_change_with_what_it_was_planned_from(client, field, what):
     before = [one for one in season(client, field)["visits"] if one["left"] < day(0)]
     assert len(before) >= 6
@@ -323,6 +323,12 @@ def test_what_is_planned_for_days_gone_by_does_not_change_with_what_it_was_plann
     elif what == "farm":
         revision = client.get("/api/place").json["revision"]
         answer = client.patch("/api/place", json={"months_c": [9.0] * 12}, headers=at(revision))
+    elif what == "catalogue":
+        tables = {one["name"]: one["rows"] for one in client.get("/api/catalogue").json["tables"]}
+        cells = next(row["cells"] for row in tables["strains"] if row["key"] == BROILERS["strain"])
+        heavier = {**cells, "a_kg": "6.5", "k_day": "0.055"}
+        path = f"/api/catalogue/strains/{BROILERS['strain']}"
+        answer = client.put(path, json={"cells": heavier}, headers=at(0))
     else:
         answer = client.post(f"{field['path']}/undo", headers=at(2))
     assert answer.status_code == 200, answer.text

@@ -54,7 +54,7 @@ def _drills() -> int:
 
 
 def _proofs() -> int:
-    """What digs deeper than `test`: five times the examples, other ones each time, then the drills and the mutants."""
+    """Dig deeper than `test`: five times the examples, other ones each time, then the drills and the mutants."""
     prepare(browser=True)
     seed = os.environ.get("SEED", "") or str(secrets.randbits(32))
     say(f"the examples of this run again:  make proofs SEED={seed}")

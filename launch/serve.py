@@ -54,7 +54,7 @@ def refuse_taken(port: int) -> None:
 
 
 def leftovers(folder: Path) -> list[int]:
-    """Processes that serve or search over a database folder, known by what they say they are; not by a number that was
+    """Find processes that serve or search over a database folder, known by what they say they are; not by a number that was
     written down, which may be another program's by now."""
     marks = [f"[{named(folder)}]", f"--name={named(folder)}\0", f"--of={folder}\0"]
     found = []
@@ -69,7 +69,7 @@ def leftovers(folder: Path) -> list[int]:
 
 
 def named(folder: Path) -> str:
-    """What a server over a database folder calls itself among the processes of this machine."""
+    """Return what a server over a database folder calls itself among the processes of this machine."""
     return f"ergamot {folder}"
 
 

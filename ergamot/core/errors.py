@@ -86,7 +86,7 @@ class Busy(ErgamotError):
 
 
 class Full(ErgamotError):
-    """As many as can be wait or run already: one has to be done or stopped first."""
+    """Refuse one more where as many as can be wait or run already."""
 
     title = "As many as can be"
 

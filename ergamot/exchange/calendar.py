@@ -47,7 +47,7 @@ def write_calendar(
 
 
 def sequence_at(now: datetime) -> int:
-    """A number that is never lower in a later file: RFC 5545 lets a calendar keep whatever has the highest.
+    """Return a number that is never lower in a later file: RFC 5545 lets a calendar keep whatever has the highest.
 
     Args: now, UTC.
     Returns: seconds since 2020.

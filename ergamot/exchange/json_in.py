@@ -9,7 +9,7 @@ MOST_DIGITS = 300  # of a whole number: so many a floating-point figure holds; n
 
 
 def read_json(text: str | bytes) -> Any:
-    """What some JSON holds.
+    """Read what some JSON holds.
 
     Args: text.
     Returns: it, as the standard library reads it.

@@ -25,7 +25,7 @@ TOO_LONG, TOO_LARGE = 3, 4  # how the process ends then
 
 
 def read_xlsx(body: bytes) -> list[tuple[int, list[str]]]:
-    """The rows of a spreadsheet's first sheet.
+    """Read the rows of a spreadsheet's first sheet.
 
     Args: body, of the file.
     Returns: (row, its cells as text), at most 3000 rows of 60 cells.

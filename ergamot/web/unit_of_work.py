@@ -38,13 +38,13 @@ def _zones() -> frozenset[str]:
 
 
 def _zone() -> str:
-    """The time zone a new farm gets: that of the browser it is entered in, else this machine's."""
+    """Return the time zone a new farm gets: that of the browser it is entered in, else this machine's."""
     named = request.headers.get("Time-Zone", "")
     return named if named in _zones() else machine_zone()
 
 
 def _mark() -> str:
-    """What a sender marks something with that is to be kept once (draft-ietf-httpapi-idempotency-key-header)."""
+    """Read what a sender marks something with that is to be kept once (draft-ietf-httpapi-idempotency-key-header)."""
     told = request.headers.get("Idempotency-Key", "").strip('"')
     return told if MARK.fullmatch(told) else ""
 

@@ -199,7 +199,7 @@ def _milder(catalogue: Catalogue, asked: Asked, one: Candidate) -> Candidate:
 
 
 def _standing(catalogue: Catalogue, asked: Asked, start: Candidate, held: frozenset[str]) -> Candidate:
-    """The same with its frame mended where it is too weak: what is weakest first, by the first change that is enough for it, or the
+    """Mend its frame where it is too weak: what is weakest first, by the first change that is enough for it, or the
     one that helps most."""
     for _ in range(MOST_MENDED):
         if What.STRENGTH not in start.short:

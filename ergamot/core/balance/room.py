@@ -41,7 +41,7 @@ class Provision:
 
     @property
     def lacking(self) -> Phrase:
-        """What is lacking, as a sentence of its own."""
+        """Tell what is lacking, as a sentence of its own."""
         figures = self._lacking
         if not self.has:
             return phrase(f"no {self.name}: needs {{needs}}", needs=figures["needs"])
@@ -141,7 +141,7 @@ def _served(
 
 
 def told_of_water(flock: Flock, structure: Structure, hottest_c: float) -> Iterator[Phrase]:
-    """What is carried to them on the hottest day, what the pen's drinkers hold, and how often they are filled.
+    """Tell what is carried to them on the hottest day, what the pen's drinkers hold, and how often they are filled.
 
     Args: flock; structure; hottest_c, −10 to 40.
     Returns: one Phrase, none where nothing to drink from hangs in it.

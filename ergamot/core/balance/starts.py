@@ -108,7 +108,7 @@ def _of_other_shapes(ways: list[_Way], found: Mapping[str, Start]) -> list[_Way]
 
 
 def _looks(hands: Hands, flock: Flock, farm: FarmConditions) -> Iterator[tuple[Candidate, _Way]]:
-    """How each way of building a shape looks for these birds, and that way: every other way on the running gear that looks best
+    """Look at each way of building a shape for these birds: every other way on the running gear that looks best
     of the usual one."""
     usual = [_Way(flock, farm, shape) for shape in SHAPES]
     first = dict(zip(usual, hands.each(_look, [(way, None) for way in usual]), strict=True))

@@ -73,7 +73,7 @@ class Edge(StrEnum):
 
 
 class Drink(StrEnum):
-    """What birds drink from: water that stands open, cups, or nipples."""
+    """Name what birds drink from: water that stands open, cups, or nipples."""
 
     OPEN = "open"
     CUP = "cup"
@@ -82,7 +82,7 @@ class Drink(StrEnum):
 
 
 class Treated(StrEnum):
-    """Whether wood is treated against rot."""
+    """Say whether wood is treated against rot."""
 
     YES = "yes"
     NO = ""

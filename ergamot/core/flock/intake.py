@@ -89,7 +89,7 @@ class Carried:
 
 
 def carried_water(flock: Flock, day: int, temperature_c: float, drink: Drink, birds: float) -> Carried:
-    """What is carried to some birds of a flock on a day, spillage included.
+    """Work out what is carried to some birds of a flock on a day, spillage included.
 
     Args: flock; day of age, 0 to 827; temperature_c, −10 to 40; drink, what they drink from; birds, 0 or more.
     Returns: the Carried.
@@ -107,7 +107,7 @@ def carried_water(flock: Flock, day: int, temperature_c: float, drink: Drink, bi
 
 @lru_cache(maxsize=64)
 def hottest_water(flock: Flock, hottest_c: float, drink: Drink) -> Carried:
-    """What is carried to a whole flock on the hottest day there is, at the age it drinks most.
+    """Work out what is carried to a whole flock on the hottest day there is, at the age it drinks most.
 
     Args: flock, every bird placed; hottest_c, −10 to 40; drink, what they drink from.
     Returns: the Carried.

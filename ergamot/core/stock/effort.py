@@ -16,7 +16,7 @@ class OutOfEffort(Exception):
 
 
 class Effort:
-    """Steps that are left for some work. What a share of it spends is spent of the whole too."""
+    """Count the steps that are left for some work. What a share of it spends is spent of the whole too."""
 
     def __init__(self, steps: float, whole: Effort | None = None) -> None:
         self.left = steps
@@ -39,12 +39,12 @@ class Effort:
         return Effort(max(0.0, self.left * part), self)
 
     def at_least(self, steps: float) -> Effort:
-        """The same, or so many steps where fewer are left: what has to be done is done at all."""
+        """Give the same, or so many steps where fewer are left: what has to be done is done at all."""
         return self if self.left >= steps else Effort(steps, self)
 
 
 def effort_of(steps: float) -> Effort:
-    """What may be spent on a plan.
+    """Return what may be spent on a plan.
 
     Args: steps, 1000 to 100 million.
     Returns: the Effort.

@@ -85,7 +85,7 @@ def packed(
 
 
 def _choices(stocks: Sequence[Plate]) -> list[list[Plate]]:
-    """Sheets in the orders they may be opened in: what is in hand first, the cheapest by area, the largest; or bought alone."""
+    """List sheets in the orders they may be opened in: what is in hand first, the cheapest by area, the largest; or bought alone."""
     held = sorted((one for one in stocks if one.count is not None), key=lambda one: one.price / int(one.area))
     sold = [one for one in stocks if one.count is None]
     by_area = sorted(sold, key=lambda one: (one.price / int(one.area), -one.area))
@@ -103,7 +103,7 @@ def _filled(
     fullest: bool,
     effort: Effort,
 ) -> Plan | None:
-    """Each piece on the first sheet with room, or on that where it fits best, else on the first of another sheet it comes out of;
+    """Lay each piece on the first sheet with room, or on that where it fits best, else on the first of another sheet it comes out of;
     None where some sheet is not sawn apart by straight cuts."""
     opened: list[tuple[Plate, Guillotine, list[tuple[Rectangle, Laid]]]] = []
     taken: Counter[Plate] = Counter()
@@ -157,7 +157,7 @@ def _put(full: Guillotine, held: list[tuple[Rectangle, Laid]], one: Rectangle, l
 
 
 def smaller(plan: Sequence[CutPlate], stocks: Sequence[Plate]) -> Plan:
-    """The same with each sheet the cheapest that holds what is cut out of it.
+    """Make each sheet of a plan the cheapest that holds what is cut out of it.
 
     Args: plan; stocks, sheets on sale and in hand.
     Returns: the plan, which costs no more.

@@ -41,17 +41,17 @@ class CutPlate:
 
     @property
     def used(self) -> float:
-        """Share of it that ends as pieces."""
+        """Work out the share of it that ends as pieces."""
         return sum(one.long_mm * one.wide_mm for one in self.layout.laid) / self.plate.area
 
     @property
     def pieces(self) -> list[Rectangle]:
-        """What is cut out of it."""
+        """List what is cut out of it."""
         return [Rectangle(one.label, one.long_mm, one.wide_mm, one.turns) for one in self.layout.laid]
 
 
 def cost_of(plan: Sequence[CutPlate]) -> Decimal:
-    """What some sheets cost.
+    """Add up what some sheets cost.
 
     Args: plan.
     Returns: money, to the hundredth.

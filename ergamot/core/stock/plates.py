@@ -84,7 +84,7 @@ def plan_plates(
 def _planned(
     pieces: tuple[Rectangle, ...], plates: tuple[Plate, ...], kerf: float, steps: int
 ) -> tuple[PlatePlan, float]:
-    """The plan, and the steps it took. It is kept: a pen of another length asks for the boards of its house again as they were."""
+    """Make the plan, and count the steps it took. It is kept: a pen of another length asks for the boards of its house again as they were."""
     effort = Effort(steps)
     stocks = [one for one in plates if one.count is None or any(one.gives(piece) for piece in pieces)]
     bound, chance = least_cost(pieces, stocks, kerf), random.Random(SEED)
@@ -109,7 +109,7 @@ def _quick(
     effort: Effort,
     chance: random.Random,
 ) -> list[CutPlate]:
-    """The best of many plans each of which is soon made; none more are made once one is proven."""
+    """Take the best of many plans each of which is soon made; none more are made once one is proven."""
     best: list[CutPlate] | None = None
     if not pieces:
         return []

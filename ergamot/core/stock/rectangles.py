@@ -23,7 +23,7 @@ class Rectangle:
         return self.long_mm * self.wide_mm
 
     def ways(self) -> tuple[tuple[float, float], ...]:
-        """How it can lie: along and across."""
+        """List how it can lie: along and across."""
         if self.turns and self.long_mm != self.wide_mm:
             return ((self.long_mm, self.wide_mm), (self.wide_mm, self.long_mm))
         return ((self.long_mm, self.wide_mm),)
@@ -42,7 +42,7 @@ class Laid:
     turns: bool = True
 
     def side(self, axis: int) -> tuple[float, float]:
-        """Where it begins and ends along the sheet (axis 0) or across it (axis 1), mm."""
+        """Tell where it begins and ends along the sheet (axis 0) or across it (axis 1), mm."""
         start, long = ((self.x, self.long_mm), (self.y, self.wide_mm))[axis]
         return start, start + long
 
@@ -91,7 +91,7 @@ def sawn_apart(laid: Sequence[Laid], kerf_mm: float) -> Layout | None:
 
 
 def _parted(laid: Sequence[Laid], axis: int) -> list[list[Laid]]:
-    """Pieces in groups with a cut between each and the next."""
+    """Put pieces in groups with a cut between each and the next."""
     groups: list[list[Laid]] = []
     end = 0.0
     for one in sorted(laid, key=lambda one: one.side(axis)):

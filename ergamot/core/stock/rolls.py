@@ -32,12 +32,12 @@ class Strip:
 
     @property
     def label(self) -> str:
-        """What is written on it."""
+        """Tell what is written on it."""
         return " + ".join(f"{n} × {label}" if n > 1 else label for label, n in Counter(self.labels).items())
 
 
 def roll_strips(cuts: Sequence[Cut], wide_mm: float, roll_mm: float) -> list[Strip]:
-    """Every length that is cut off rolls for some rectangles.
+    """List every length that is cut off rolls for some rectangles.
 
     Args: cuts; wide_mm and roll_mm, how wide and long a roll is, above 50 and 150.
     Returns: strips no longer than a roll, those of wide rectangles first.
@@ -58,7 +58,7 @@ def roll_strips(cuts: Sequence[Cut], wide_mm: float, roll_mm: float) -> list[Str
 
 
 def side_by_side(one: Cut, wide_mm: float) -> tuple[int, float]:
-    """How many strips of a roll's whole width lie side by side in a rectangle: lengthwise or across, whichever takes less.
+    """Count how many strips of a roll's whole width lie side by side in a rectangle: lengthwise or across, whichever takes less.
 
     Args: one; wide_mm of the roll, above 50.
     Returns: (strips, how long each is, mm).
@@ -78,7 +78,7 @@ def side_by_side(one: Cut, wide_mm: float) -> tuple[int, float]:
 
 
 def strip_metres(sizes_m: Sequence[tuple[float, float]], roll_width_m: float) -> float:
-    """Length of roll that covers rectangles.
+    """Work out the length of roll that covers rectangles.
 
     Args: sizes_m, (longer, shorter) side of each, m; roll_width_m, above the lap.
     Returns: m of roll, laps included.
@@ -132,7 +132,7 @@ def _slit(cuts: Sequence[Cut], wide_mm: float) -> list[Strip]:
 
 
 def _off_one(long: float, roll: float) -> Iterator[float]:
-    """A strip in as many parts as it takes, lapped, where it is longer than a roll."""
+    """Part a strip in as many parts as it takes, lapped, where it is longer than a roll."""
     if long <= roll + 0.5:
         yield min(long, roll)
         return

@@ -22,7 +22,7 @@ Turned = Callable[[np.ndarray], np.ndarray]
 
 
 def least_cost(pieces: Sequence[Rectangle], stocks: Sequence[Plate], kerf_mm: float) -> Decimal:
-    """What the sheets for some pieces cost at the least, however they are cut.
+    """Work out what the sheets for some pieces cost at the least, however they are cut.
 
     Args: pieces; stocks, sheets on sale and in hand; kerf_mm, 0 to 10.
     Returns: money; 0 where nothing is cut, or where these sheets are too few for it.
@@ -64,12 +64,12 @@ def least_cost(pieces: Sequence[Rectangle], stocks: Sequence[Plate], kerf_mm: fl
 
 
 def _sides(sizes: Sequence[tuple[float, float]], kerf: float, long: float, wide: float) -> np.ndarray:
-    """Sides with the saw cut beside each, as shares of the largest sheet's: array (sizes, 2)."""
+    """Measure sides with the saw cut beside each, as shares of the largest sheet's: array (sizes, 2)."""
     return (np.array(sizes) + kerf) / (long, wide)
 
 
 def _functions(sides: np.ndarray) -> list[Turned]:
-    """What sides may be turned into; whatever they are, and those made for the sides that come most often."""
+    """List what sides may be turned into; whatever they are, and those made for the sides that come most often."""
     found: list[Turned] = [lambda x: x]
     short, often = np.unique(np.round(np.minimum(sides, 1 - sides), 6), return_counts=True)
     worth = short[np.argsort(-often, kind="stable")]
@@ -79,12 +79,12 @@ def _functions(sides: np.ndarray) -> list[Turned]:
 
 
 def _all_or_none(share: float) -> Turned:
-    """Sides shorter than a share become nothing, those that leave less than it all there is (Martello & Toth)."""
+    """Make sides shorter than a share nothing, those that leave less than it all there is (Martello & Toth)."""
     return lambda x: np.where(x > 1 - share, 1.0, np.where(x < share, 0.0, x))
 
 
 def _in_steps(share: float) -> Turned:
-    """Sides in whole numbers of a share, those over the half by what they leave (Carlier, Clautiaux & Moukrim)."""
+    """Count sides in whole numbers of a share, those over the half by what they leave (Carlier, Clautiaux & Moukrim)."""
     whole = np.floor(1 / share)
 
     def turn(x: np.ndarray) -> np.ndarray:

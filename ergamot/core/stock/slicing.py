@@ -39,7 +39,7 @@ class _Block(NamedTuple):
 def cheaper(
     pieces: Sequence[Rectangle], stocks: Sequence[Plate], kerf_mm: float, than: Decimal, effort: Effort
 ) -> list[CutPlate] | None:
-    """The cheapest way to cut some pieces, where one costs less than the one known.
+    """Find the cheapest way to cut some pieces, where one costs less than the one known.
 
     Args: pieces, one or more; stocks, sheets on sale and in hand; kerf_mm, 0 to 10; than, what the plan known costs; effort.
     Returns: the plan; None where there is none cheaper, which is certain.
@@ -54,7 +54,7 @@ def cheaper(
 
 
 class _Sharing:
-    """Pieces of a few kinds to be shared out over sheets, for less than some money."""
+    """Hold pieces of a few kinds to be shared out over sheets, for less than some money."""
 
     def __init__(
         self, pieces: Sequence[Rectangle], stocks: Sequence[Plate], kerf: float, than: Decimal, effort: Effort
@@ -73,7 +73,7 @@ class _Sharing:
         self._known: dict[tuple[Counts, Counts], tuple[Decimal, tuple[int, Counts] | None]] = {}
 
     def best(self) -> list[CutPlate] | None:
-        """The cheapest plan below the price; None where there is none."""
+        """Find the cheapest plan below the price; None where there is none."""
         if self._waste < -FITS_MM:
             return None
         self._make_blocks()
@@ -84,7 +84,7 @@ class _Sharing:
         return sum(n * area for n, area in zip(counts, self._areas, strict=True))
 
     def _make_blocks(self) -> None:
-        """All blocks that come out of some sheet, fewest pieces first."""
+        """Make all blocks that come out of some sheet, fewest pieces first."""
         most = max((one.long_mm + self._kerf) * (one.wide_mm + self._kerf) for one in self._stocks)
         if math.prod(n + 1 for n in self._whole) > MOST_STATES:
             self._effort.spend(self._effort.left + 1)
@@ -140,7 +140,7 @@ class _Sharing:
         return stock.holds(block.long - self._kerf, block.wide - self._kerf)
 
     def _cheapest(self, left: Counts, taken: Counts) -> tuple[Decimal, tuple[int, Counts] | None]:
-        """What the rest costs at the least, and the first sheet of it: its number among the stocks, and what is cut of it."""
+        """Find what the rest costs at the least, and the first sheet of it: its number among the stocks, and what is cut of it."""
         if not any(left):
             return Decimal(0), None
         held = tuple(n if one.count is not None else 0 for n, one in zip(taken, self._stocks, strict=True))
@@ -163,7 +163,7 @@ class _Sharing:
         return best
 
     def _choices(self, i: int, left: Counts, first: int) -> list[Counts]:
-        """What can be cut of one sheet with the first of what is left among it; not what could be cut with more beside."""
+        """List what can be cut of one sheet with the first of what is left among it; not what could be cut with more beside."""
         self._effort.spend(A_SPLIT * len(self._fits[i]))
         there = [
             one for one in self._fits[i] if one[first] and all(k <= n for k, n in zip(one, left, strict=True))
@@ -192,7 +192,7 @@ class _Sharing:
         return plan
 
     def _laid(self, block: _Block, x: float, y: float, waiting: list[list[Rectangle]]) -> Iterator[Laid]:
-        """The pieces of a block whose corner lies there."""
+        """Lay the pieces of a block whose corner lies there."""
         if isinstance(block.made[0], _Block):
             a, b, axis = block.made
             yield from self._laid(a, x, y, waiting)
@@ -204,7 +204,7 @@ class _Sharing:
 
 
 def _undominated(blocks: list[_Block]) -> list[_Block]:
-    """Those that no other is both as short and as narrow as."""
+    """Keep those that no other is both as short and as narrow as."""
     kept: list[_Block] = []
     for one in sorted(blocks, key=lambda one: (one.long, one.wide)):
         if not kept or one.wide < kept[-1].wide - FITS_MM:
@@ -213,7 +213,7 @@ def _undominated(blocks: list[_Block]) -> list[_Block]:
 
 
 def _most_area(stocks: Sequence[Plate], kerf: float, money: Decimal) -> float:
-    """The most area, saw cuts with it, of whole sheets that cost no more than that, mm²; without end where one costs nothing."""
+    """Find the most area, saw cuts with it, of whole sheets that cost no more than that, mm²; without end where one costs nothing."""
     areas = np.array([(one.long_mm + kerf) * (one.wide_mm + kerf) for one in stocks])
     most = np.array([math.inf if one.count is None else one.count for one in stocks])
     cents = np.array([float(one.price * 100) for one in stocks])

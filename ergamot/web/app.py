@@ -72,6 +72,7 @@ def make_app(engine: Engine | None = None, ui: Path = UI, hands: HandsOf = alone
     )
     app.json = _Json(app)
     app.config["COMPRESS_MIMETYPES"] = COMPRESSED
+    app.config["COMPRESS_ALGORITHM_STREAMING"] = ["zstd", "br", "gzip", "deflate"]
     app.config["COMPRESS_STREAMING_ENDPOINT_CONDITIONAL"] = ["page"]  # the ui's own files
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_REQUEST_BYTES
     store = engine or open_engine()
@@ -123,8 +124,14 @@ def _serve_ui(app: APIFlask, store: Engine, ui: Path) -> None:
         """The ui: its page for every address a keeper can be at, its files where they exist."""
         parts = path.split("/")
         if parts[0] != "api" and "." not in parts[-1]:
-            return send_from_directory(ui, "index.html", max_age=0)
+            return _closing(send_from_directory(ui, "index.html", max_age=0))
         try:
-            return send_from_directory(ui, path, max_age=31_536_000 if parts[0] == "assets" else 0)
+            return _closing(send_from_directory(ui, path, max_age=31_536_000 if parts[0] == "assets" else 0))
         except (NotFound, OSError, ValueError):  # missing, or a name that no file can have
             return problem(404, "Not found", f"There is nothing at /{path[:80]}")
+
+
+def _closing(sent: Response) -> Response:
+    """Close the file that is sent when it has gone: Flask-Compress puts its own stream before it and closes only that."""
+    sent.call_on_close(getattr(sent.response, "close", lambda: None))
+    return sent

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import base64
+import gc
 import gzip
 import io
 import json
@@ -10,7 +11,9 @@ import zipfile
 
 import pytest
 from openpyxl import Workbook
+from sqlalchemy import create_engine
 
+from ergamot.web.app import make_app
 from ergamot.web.unit_of_work import machine_zone
 from tests.api.test_answers import FLOCK
 
@@ -180,6 +183,16 @@ def test_answers_are_small_where_the_browser_reads_that(client):
     assert json.loads(gzip.decompress(small.data)) == plain.json
     again = client.get("/api/catalogue", headers={"Accept-Encoding": "br"})
     assert again.headers["Content-Encoding"] == "br"
+
+
+def test_a_file_that_goes_out_gzipped_is_closed(tmp_path):
+    (tmp_path / "index.html").write_text("<p>a page</p>" * 200)
+    app = make_app(create_engine("mysql+pymysql://nobody@127.0.0.1/none"), ui=tmp_path)
+    sent = app.test_client().get("/", headers={"Accept-Encoding": "gzip"})
+    assert gzip.decompress(sent.data).startswith(b"<p>a page")
+    sent.close()
+    del sent
+    gc.collect()  # a file that is still open is a warning now, and each warning fails a test
 
 
 @pytest.mark.parametrize(

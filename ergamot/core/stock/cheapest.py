@@ -33,7 +33,7 @@ from ergamot.core.stock.linear import (
     whole_coins,
 )
 from ergamot.core.stock.patterns import Cutting, Pattern, Stock, patterns_worth
-from ergamot.core.stock.whole import whole_bars
+from ergamot.core.stock.whole import most_patterns, whole_bars
 
 MOST_PATTERNS = 20_000  # may move: beyond it they are made as they are asked for, to the same plan
 WIDEN = 5.0  # the slack tried next, when nothing was found within it; may move: only how soon it is found
@@ -139,9 +139,10 @@ def _within(
 ) -> list[Pattern] | None:
     """All full patterns with a reduced cost within `spare` cents; None when there are too many."""
     listed: list[Pattern] = []
+    most = min(MOST_PATTERNS, most_patterns(cutting, stocks, effort))
     for stock in stocks:
         least = stock.price_cents + optimum.dear.get(stock, 0.0) - spare - 1e-6
-        found = patterns_worth(cutting, stock, optimum.worth, least, MOST_PATTERNS - len(listed), effort)
+        found = patterns_worth(cutting, stock, optimum.worth, least, most - len(listed), effort)
         if found is None:
             return None
         listed += found

@@ -127,7 +127,7 @@ def linear_optimum(
     """
     ways = ways or Ways()
     patterns = simple_patterns(cutting, stocks)
-    patterns += [one for one in ways.of(cutting, stocks) if one not in patterns]
+    patterns = list(dict.fromkeys([*patterns, *ways.of(cutting, stocks)]))
     ways.keep(cutting, stocks, patterns)  # and whatever is added to them below
     least = by_length(cutting, stocks)
     limited = [stock for stock in stocks if stock.most is not None]

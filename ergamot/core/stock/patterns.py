@@ -16,7 +16,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from ergamot.core.catalogue.timber import AS_SOLD_MM
-from ergamot.core.stock.effort import Effort
+from ergamot.core.stock.effort import Effort, OutOfEffort
 
 A_LOOK = 5  # steps: one way to go on with a pattern; may move
 
@@ -89,7 +89,7 @@ class Cutting:
             for mitre, past in zip(self._mitres, self.past, strict=True)
         )
 
-    @property
+    @cached_property
     def _mitres(self) -> tuple[Mitre | None, ...]:
         return self.mitres or (None,) * len(self.lengths)
 
@@ -98,20 +98,22 @@ class Cutting:
         mitre = self._mitres[i]
         return self.kerf_mm if mitre is None else self.kerf_mm / math.cos(math.radians(mitre.angle_deg))
 
-    def in_pairs(self, i: int) -> bool:
-        """Does a piece nest with one other only: one of its ends is square?"""
-        mitre = self._mitres[i]
-        return mitre is not None and not mitre.both
+    @cached_property
+    def in_pairs(self) -> tuple[bool, ...]:
+        """Which nest with one other only: one of their ends is square."""
+        return tuple(mitre is not None and not mitre.both for mitre in self._mitres)
 
     def reaches(self, i: int, count: int) -> float:
         """What so many that nest with one reach past their mean lengths, mm: once where both their ends are sawn, else where
         one is left without a fellow."""
-        if not count or (self.in_pairs(i) and count % 2 == 0):
+        if not count or (self.in_pairs[i] and count % 2 == 0):
             return 0.0
         return self.past[i]
 
     def takes(self, i: int, count: int, before: int) -> float:
         """What so many more of a length take of a bar in which `before` of its nest are already, mm."""
+        if not self.past[i]:
+            return count * self.each[i]
         return count * self.each[i] + self.reaches(i, before + count) - self.reaches(i, before)
 
     def bare_mm(self, counts: tuple[int, ...]) -> float:
@@ -239,7 +241,7 @@ def _search(
     in_pairs = [
         (nest, cutting.past[nests.index(nest)])
         for nest in range(len(held))
-        if cutting.in_pairs(nests.index(nest))
+        if cutting.in_pairs[nests.index(nest)]
     ]
 
     def bound(depth: int, room: float) -> float:
@@ -256,8 +258,16 @@ def _search(
         """What a nest's odd piece may give back when it gets a fellow."""
         return sum(past for nest, past in in_pairs if held[nest] % 2)
 
+    looks, enough = (
+        0,
+        effort.left / A_LOOK,
+    )  # counted here and told at the end: told one by one they cost as much as they look
+
     def descend(depth: int, room: float, value: float) -> Iterator[tuple[int, ...]]:
-        effort.spend(A_LOOK)
+        nonlocal looks
+        looks += 1
+        if looks > enough:
+            raise OutOfEffort
         if value + bound(depth, room + given_back() if in_pairs else room) < floor() - 1e-9:
             return
         if depth == size:
@@ -281,7 +291,10 @@ def _search(
         if nest >= 0:
             held[nest] = before
 
-    yield from descend(0, cutting.room(stock), 0.0)
+    try:
+        yield from descend(0, cutting.room(stock), 0.0)
+    finally:
+        effort.charge(A_LOOK * looks)
     for pattern in cutting.alone(stock):
         value = sum(w * n for w, n in zip(worth, pattern.counts, strict=True))
         if value >= floor() - 1e-9:

@@ -107,6 +107,7 @@ def begin_search(
     }
     asked_of(work, flock_id, told)  # refused before it is kept
     basis = _basis(work, flock_id, told)
+    work.alone()  # tabs that ask the same at once get one search
     for row in newest_searches(work.session, work.farm_id, REMEMBERED):
         if row.basis == basis and row.state in (*UNDER_WAY, DONE, STOPPED):
             return row
@@ -208,6 +209,7 @@ def stop_search(work: Work, search_id: int) -> None:
 
 def go_on(work: Work, search_id: int) -> None:
     """Go on with a search: one that was stopped or failed from where it was, one that is done some generations further."""
+    work.alone()
     row = search_row(work.session, work.farm_id, search_id, lock=True)
     if row.state in UNDER_WAY:
         return

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import OutOfRange
-from ergamot.store.records import Kind, Record, farm_there, find, find_keyed, settled_farm
+from ergamot.store.records import Kind, Record, farm_there, find, find_keyed, hold_farm, settled_farm
 
 LONGEST_NAME = 80
 T = TypeVar("T")
@@ -47,6 +47,10 @@ class Work:
         if not self.farm_id:
             self._known["farm"] = settled_farm(self.session, self.now)
         return self.farm_id
+
+    def alone(self) -> None:
+        """Wait till this is the only work that counts or adds on the farm: for what there may be only so many of."""
+        hold_farm(self.session, self.settled_id)
 
     def kept(self, kind: Kind, record_id: int) -> Record:
         """A record of the farm as it stands; NotFound when there is none of that kind and number."""

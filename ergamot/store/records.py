@@ -80,6 +80,11 @@ def settled_farm(session: Session, now: datetime) -> int:
     return found
 
 
+def hold_farm(session: Session, farm_id: int) -> None:
+    """Let nobody else count or add on this farm till the unit of work ends: who comes second sees what the first kept."""
+    session.execute(select(FarmRow.id).where(FarmRow.id == farm_id).with_for_update())
+
+
 def find(session: Session, farm_id: int, kind: Kind, record_id: int) -> Record:
     """A record of a farm and a kind by its number, or NotFound."""
     row = session.get(RecordRow, record_id) if record_id <= NEWEST else None

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import signal
 from datetime import date
+from functools import partial
 
 import pytest
 from hypothesis import given
@@ -27,6 +28,7 @@ from ergamot.workers.jobs import Jobs
 from ergamot.workers.judging import parts_of
 from ergamot.workers.processes import Processes
 from tests.api.test_answers import FLOCK, at, refused
+from tests.at_once import at_once
 
 C = load_catalogue()
 
@@ -82,6 +84,23 @@ def test_a_search_waits_runs_and_is_done(client, store, flock):
     assert other["id"] != begun["id"]
     listed = client.get("/api/searches").json["searches"]
     assert [one["id"] for one in listed] == [other["id"], begun["id"]]
+
+
+def test_what_tabs_ask_at_once_is_one_search_and_there_are_never_too_many(client, flock):
+    def ask(**asked):
+        body = {"flock_id": flock, "shapes": ["low-pen"], **asked}
+        return client.application.test_client().post("/api/searches", json=body)
+
+    same = at_once([ask] * 6)
+    assert {one.status_code for one in same} == {201}
+    assert len({one.json["id"] for one in same}) == 1
+    others = at_once([partial(ask, at_most={"length": f"{30 + n} ft"}) for n in range(10)])
+    assert sorted(one.status_code for one in others) == [201] * 7 + [409] * 3
+    assert len(client.get("/api/searches").json["searches"]) == 8
+    done = others[0] if others[0].status_code == 201 else others[1]
+    client.post(f"/api/searches/{done.json['id']}/stop")
+    assert ask(at_most={"length": "20 ft"}).status_code == 201
+    assert client.post(f"/api/searches/{done.json['id']}/on").status_code == 409
 
 
 def test_stopped_killed_and_gone_on_with_nothing_judged_is_lost(client, store, flock):

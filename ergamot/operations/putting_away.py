@@ -104,7 +104,7 @@ class Away:
 
 def all_away(work: Work) -> tuple[Away, ...]:
     """Everything that is put away, kind by kind."""
-    kinds: tuple[Kind, ...] = ("pen", "flock", "field", "row", "thing")
+    kinds: tuple[Kind, ...] = ("pen", "flock", "field", "row", "thing", "shop")
     records = (one for kind in kinds for one in find_all(work.session, work.farm_id, kind, away=True))
     return tuple(
         Away(one, _name(work, one), one.away_at.replace(tzinfo=UTC), hangs_on(work, one))

@@ -46,6 +46,7 @@ def keep_prices(work: Work, name: str, prices: Mapping[str, str], dated: date | 
     tidy = checked_name(name)
     if not prices:
         raise OutOfRange("file", 0, "at least one price")
+    work.alone()
     day = (dated or today_on(work)).isoformat()
     known = next((one for one in shops(work) if one.body["name"].casefold() == tidy.casefold()), None)
     if known is None:
@@ -57,6 +58,17 @@ def keep_prices(work: Work, name: str, prices: Mapping[str, str], dated: date | 
         )
     body = {**known.body, "dated": day, "prices": {**known.body["prices"], **prices}}
     return revise(work.session, known, known.revision, body, f"{len(prices)} prices", work.user, work.now)
+
+
+def rename_shop(work: Work, shop_id: int, base: int, name: str) -> Record:
+    """Give a shop another name, from revision `base`; refused where another shop has it."""
+    tidy = checked_name(name)
+    work.alone()
+    record = work.kept("shop", shop_id)
+    if any(one.id != shop_id and one.body["name"].casefold() == tidy.casefold() for one in shops(work)):
+        raise OutOfRange("name", tidy, "a name no other shop has")
+    note = f"called {tidy}"
+    return revise(work.session, record, base, {**record.body, "name": tidy}, note, work.user, work.now)
 
 
 def at_shops(work: Work, lines: Sequence[Bought]) -> tuple[AtShop, ...]:

@@ -25,7 +25,7 @@ from ergamot.operations.shed import (
     thing_words,
     things,
 )
-from ergamot.operations.shops import keep_prices, make_own, shops
+from ergamot.operations.shops import keep_prices, make_own, rename_shop, shops
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.figures import Words, words
@@ -37,6 +37,7 @@ from ergamot.web.schemas.shed import (
     ReadLinesOut,
     ReadOut,
     ShedOut,
+    ShopNameIn,
     ShopOut,
     ShopsOut,
     SortOut,
@@ -215,6 +216,16 @@ def get_shops() -> ShopsOut:
 def post_prices(json_data: PricesIn) -> ShopsOut:
     """Keep the prices of a shop, read from a table."""
     keep_prices(current_work(), json_data.name, read_prices(_file(json_data.file)), None)
+    return _shops()
+
+
+@shed_part.put("/shops/<int:shop_id>/name")
+@shed_part.input(ShopNameIn)
+@shed_part.output(ShopsOut)
+@from_revision
+def put_name(shop_id: int, json_data: ShopNameIn, base: int) -> ShopsOut:
+    """Give a shop another name, from the revision in If-Match."""
+    rename_shop(current_work(), shop_id, base, json_data.name)
     return _shops()
 
 

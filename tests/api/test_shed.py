@@ -8,6 +8,7 @@ import io
 from collections import Counter
 from datetime import timedelta
 from decimal import Decimal
+from functools import partial
 
 import icalendar
 import pypdf
@@ -16,6 +17,7 @@ from openpyxl import Workbook, load_workbook
 
 from tests.api.grass import BROILERS, TODAY, put_pen
 from tests.api.test_answers import at
+from tests.at_once import at_once
 
 
 def enter(client, *lines):
@@ -319,6 +321,50 @@ def test_another_shops_prices_are_read_and_what_it_lacks_is_told(client):
         wrong = client.post("/api/shops", json={"name": "x", "file": packed(text)})
         assert says in wrong.json["detail"]
         assert "Row 2, column “price”" in wrong.json["detail"]
+
+
+def test_a_shop_is_named_anew_put_away_and_brought_back(client):
+    def told(name):
+        return client.post(
+            "/api/shops", json={"name": name, "file": packed(b"what,pack,price\nhinge,each,2.5\n")}
+        )
+
+    def shops():
+        return client.get("/api/shops").json["shops"]
+
+    assert told("The yard").status_code == 201
+    (yard,) = told("the YARD ").json["shops"]  # the same one
+    told("By the bridge")
+    taken = client.put(
+        f"/api/shops/{yard['id']}/name", json={"name": "by the Bridge"}, headers=at(yard["revision"])
+    )
+    assert taken.status_code == 422
+    assert taken.json["field"] == "name"
+    named = client.put(
+        f"/api/shops/{yard['id']}/name", json={"name": " Old  yard"}, headers=at(yard["revision"])
+    )
+    assert [one["name"] for one in named.json["shops"]] == ["Old yard", "By the bridge"]
+    stale = client.put(f"/api/shops/{yard['id']}/name", json={"name": "x"}, headers=at(yard["revision"]))
+    assert stale.status_code == 412
+    now = shops()[0]
+    assert client.post(f"/api/shops/{yard['id']}/away", headers=at(now["revision"])).status_code == 200
+    assert [one["name"] for one in shops()] == ["By the bridge"]
+    (away,) = client.get("/api/away").json["away"]
+    assert (away["kind"], away["name"]) == ("shop", "Old yard")
+    client.post(f"/api/shops/{yard['id']}/back", headers=at(away["revision"]))
+    assert len(shops()) == 2
+    client.post(f"/api/shops/{yard['id']}/away", headers=at(away["revision"]))
+    gone = client.delete(f"/api/shops/{yard['id']}?told=0", headers=at(away["revision"]))
+    assert gone.status_code == 204
+    assert [one["name"] for one in shops()] == ["By the bridge"]
+
+
+def test_a_shop_told_from_four_tabs_at_once_is_one(client):
+    body = {"name": "The yard", "file": packed(b"what,pack,price\nhinge,each,2.5\n")}
+    put_pen(client, "Low", BROILERS, shape="low-pen")
+    answers = at_once([partial(client.application.test_client().post, "/api/shops", json=body)] * 4)
+    assert {one.status_code for one in answers} == {201}
+    assert len(client.get("/api/shops").json["shops"]) == 1
 
 
 def test_several_pens_are_one_plan(client):

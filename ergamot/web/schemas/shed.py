@@ -110,6 +110,12 @@ class PricesIn(TableIn):
     name: str = Field(max_length=200)
 
 
+class ShopNameIn(In):
+    """What a shop is called from now on."""
+
+    name: str = Field(max_length=200)
+
+
 class ShopOut(Out):
     """A shop whose prices are known."""
 

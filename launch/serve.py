@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import shutil
 import signal
 import socket
 import subprocess
@@ -24,6 +25,7 @@ WORKER = "ergamot.web.served.WholeRequests"
 READY_S = 180.0
 STOP_S = 12.0
 PID = "app.pid"  # gunicorn writes it and will not start while its number is in use
+ROOM_TO_START_BYTES = 64_000_000  # a database makes its temporary tables anew as it starts; may move
 MOST_RESTARTS, RESTARTS_WITHIN_S = 5, 120.0
 
 
@@ -197,6 +199,16 @@ def serve(purpose: str, port: int) -> None:
         say("stopped; everything kept is safe")
 
 
+def _wait_for_room(folder: Path) -> None:
+    """Wait till a database has room to start: on a full disk it would only end again."""
+    told = False
+    while shutil.disk_usage(folder).free < ROOM_TO_START_BYTES:
+        if not told:
+            say(f"the disk of {folder} is full; the database comes back when there is room")
+        told = True
+        time.sleep(0.2)
+
+
 def _keep_up(served: Served, database: PrivateServer) -> None:
     """Bring the database and the server back when they end by themselves; give up when they do again and again."""
     ends: list[float] = []
@@ -210,6 +222,7 @@ def _keep_up(served: Served, database: PrivateServer) -> None:
 
     while True:
         if database.process is not None and database.process.poll() is not None:
+            _wait_for_room(database.folder)
             ended("database", f"Its log is {database.folder / 'db.log'}.")
             database.restart()
         if served.process is not None and served.process.poll() is not None:

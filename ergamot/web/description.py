@@ -48,10 +48,11 @@ REFUSALS = {
     "422": "A value is refused, by field, with what is allowed",
     "428": "The change does not say which revision it starts from",
     "429": "Many ask at once, or long work is under way already; nothing was done, Retry-After says when to ask again",
+    "507": "The disk is full; nothing was kept of this step",
     "503": "The store is out of reach; Retry-After says when to ask again",
 }
 PART = re.compile(r"<(?:[^<>]*:)?([^<>:]+)>")  # what a rule of the app calls a part of a path
-ALWAYS = ("400", "403", "421", "429", "503")
+ALWAYS = ("400", "403", "421", "429", "503", "507")
 
 
 def describe_refusals(app: APIFlask) -> None:

@@ -95,6 +95,8 @@ def _invalid(error: HTTPError) -> Response:
     return problem(error.status_code, words, words)
 
 
+DISK_FULL = {1021, 1114}  # MariaDB: no room for a file, for more of a table
+NO_ROOM = "No space left on device"  # as every other fault of a full disk ends
 DEADLOCKS = {1205, 1213}  # MariaDB: a lock was waited for too long, or two waited for each other
 
 
@@ -104,7 +106,16 @@ def store_failed(error: SQLAlchemyError) -> Response:
     if isinstance(error, IntegrityError) or code in DEADLOCKS:
         log.warning("two edits at once: %s", error)
         return problem(409, "Two changes at once", "Someone changed this at the same moment. Try again.")
-    log.error("the store cannot be reached: %s", error)
+    told = error.orig if isinstance(error, DBAPIError) else error  # without what was to be written
+    if code in DISK_FULL or NO_ROOM in str(told):
+        log.error("the disk is full: %s", told)
+        return problem(
+            507,
+            "The disk is full",
+            "The disk of the machine Ergamot runs on is full: nothing of this step was kept. What is kept can be read; as soon "
+            "as there is room again, do it once more.",
+        )
+    log.error("the store cannot be reached: %s", told)
     answer = problem(
         503,
         "The store cannot be reached",

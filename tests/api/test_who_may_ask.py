@@ -233,6 +233,26 @@ def test_the_same_row_made_twice_at_once_is_made_once(store, client):
     assert len([row for row in kept if row["key"] == "peg"]) == 1
 
 
+@pytest.mark.parametrize(
+    "says",
+    [
+        (1114, "The table 'revision' is full"),
+        (1021, "Disk full"),
+        (3, 'Errcode: 28 "No space left on device"'),
+    ],
+)
+def test_a_full_disk_is_said_and_nothing_half_is_left(store, client, monkeypatch, says):
+    def full(_):
+        raise OperationalError("INSERT", {}, Exception(*says))
+
+    with monkeypatch.context() as filled:
+        filled.setattr(Session, "commit", full)
+        answer = client.post("/api/flocks", json=FLOCK)
+    assert answer.status_code == 507
+    assert "disk" in answer.json["detail"]
+    assert client.get("/api/flocks").json["flocks"] == []
+
+
 def test_a_connection_lost_as_it_is_kept_is_said_and_nothing_half_is_left(store, client, monkeypatch):
     def lost(_):
         raise OperationalError("COMMIT", {}, Exception(2013, "Lost connection"))

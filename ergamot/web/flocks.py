@@ -6,28 +6,45 @@ from typing import Any
 
 from apiflask import APIBlueprint
 
-from ergamot.operations.flocks import add_flock, change_flock, flock_sheet, flocks
+from ergamot.operations.flocks import add_flock, change_flock, flock_of, flock_sheet, flocks
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.moves_done import settle_flock
-from ergamot.web.schemas.figures import words
-from ergamot.web.schemas.flocks import FlockDayOut, FlockIn, FlockOut, FlocksOut
+from ergamot.web.schemas.figures import Words, words
+from ergamot.web.schemas.flocks import FlockDayOut, FlockFiguresOut, FlockIn, FlockOut, FlocksOut
 from ergamot.web.unit_of_work import current_work, from_revision
 
 flocks_part = APIBlueprint("flocks", __name__, url_prefix="/api/flocks")
 
 
 def _out(record: Record) -> dict[str, Any]:
-    sheet = flock_sheet(current_work(), record)
+    flock = flock_of(current_work(), record)
     return {
         "id": record.id,
         "revision": record.revision,
         "can_undo": record.can_undo,
         "can_redo": record.can_redo,
         **record.body,
-        "strain_label": sheet.flock.strain.label,
-        "out_day": sheet.flock.out_day,
-        "leaving_day": sheet.flock.leaving_day,
-        "days": [
+        "strain_label": flock.strain.label,
+        "out_day": flock.out_day,
+        "leaving_day": flock.leaving_day,
+    }
+
+
+@flocks_part.get("")
+@flocks_part.output(FlocksOut)
+def list_flocks() -> dict[str, Any]:
+    """All flocks."""
+    return {"flocks": [_out(record) for record in flocks(current_work())]}
+
+
+@flocks_part.get("/<int:flock_id>/figures")
+@flocks_part.output(FlockFiguresOut)
+def get_figures(flock_id: int) -> FlockFiguresOut:
+    """What a flock comes to on the grass: every day, and in all."""
+    work = current_work()
+    sheet = flock_sheet(work, work.kept("flock", flock_id))
+    return FlockFiguresOut(
+        days=[
             FlockDayOut(
                 day=d.day,
                 on=d.on,
@@ -43,21 +60,14 @@ def _out(record: Record) -> dict[str, Any]:
             )
             for d in sheet.days
         ],
-        "needed_floor": words(sheet.needed_floor_m2, "m2"),
-        "leaving_mass": words(sheet.leaving_kg, "kg"),
-        "feed_total": words(round(sheet.feed_kg, 1), "kg"),
-        "water_peak": words(sheet.water_peak_l, "L"),
-        "water_hottest": sheet.water_hottest.words,
-        "hottest": words(sheet.hottest_c, "degC"),
-        "leave_alive": round(sheet.leave_alive),
-    }
-
-
-@flocks_part.get("")
-@flocks_part.output(FlocksOut)
-def list_flocks() -> dict[str, Any]:
-    """All flocks."""
-    return {"flocks": [_out(record) for record in flocks(current_work())]}
+        needed_floor=words(sheet.needed_floor_m2, "m2"),
+        leaving_mass=words(sheet.leaving_kg, "kg"),
+        feed_total=words(round(sheet.feed_kg, 1), "kg"),
+        water_peak=words(sheet.water_peak_l, "L"),
+        water_hottest=Words.model_validate(sheet.water_hottest.words),
+        hottest=words(sheet.hottest_c, "degC"),
+        leave_alive=round(sheet.leave_alive),
+    )
 
 
 @flocks_part.post("")

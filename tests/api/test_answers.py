@@ -55,9 +55,10 @@ def refused(answer, status, field):
 
 
 def test_a_flock_is_kept_with_its_figures(client, flock):
-    assert (flock["out_day"], flock["leaving_day"], len(flock["days"])) == (21, 49, 29)
-    assert flock["leaving_mass"] == {"metric": "2.54 kg", "imperial": "5.59 lb"}
-    assert flock["needed_floor"]["metric"] == "6.09 m²"
+    figures = client.get(f"/api/flocks/{flock['id']}/figures").json
+    assert (flock["out_day"], flock["leaving_day"], len(figures["days"])) == (21, 49, 29)
+    assert figures["leaving_mass"] == {"metric": "2.54 kg", "imperial": "5.59 lb"}
+    assert figures["needed_floor"]["metric"] == "6.09 m²"
     assert client.get("/api/flocks").json["flocks"] == [flock]
 
 

@@ -37,7 +37,7 @@ class FlockDayOut(Out):
 
 
 class FlockOut(Out):
-    """A flock with its figures."""
+    """A flock as it was entered."""
 
     id: int
     revision: int
@@ -52,6 +52,11 @@ class FlockOut(Out):
     leaves: date
     out_day: int
     leaving_day: int
+
+
+class FlockFiguresOut(Out):
+    """What a flock comes to on the grass, day by day and in all."""
+
     days: list[FlockDayOut]
     needed_floor: Words
     leaving_mass: Words

@@ -8,6 +8,7 @@ export type Words = Schemas["Words"];
 export type Bench = Schemas["BenchOut"];
 export type Finding = Schemas["FindingOut"];
 export type Flock = Schemas["FlockOut"];
+export type Worked = Flock & Schemas["FlockFiguresOut"];
 export type Field = Schemas["FieldOut"];
 export type Place = Schemas["PlaceOut"];
 export type Bill = Schemas["BillOut"];

@@ -1,5 +1,5 @@
 /** What the screens read, each under one key, so that a change refreshes all who show it. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api, valuesOf, type Bench, type Schemas } from "./client";
 
 export type PenLine = Schemas["PenLineOut"];
@@ -39,6 +39,14 @@ export const useFlocks = () =>
   useQuery({
     queryKey: keys.flocks,
     queryFn: async () => (await answer(api.GET("/api/flocks"))).flocks,
+  });
+
+/** What a flock comes to, day by day; while it is worked out anew, as it was. */
+export const useFlockFigures = (flock: { id: number; revision: number }) =>
+  useQuery({
+    queryKey: [...keys.flocks, flock.id, flock.revision],
+    queryFn: () => answer(api.GET("/api/flocks/{flock_id}/figures", { params: { path: { flock_id: flock.id } } })),
+    placeholderData: keepPreviousData,
   });
 
 export const usePens = () =>

@@ -1,12 +1,21 @@
 import { useState } from "react";
-import type { Flock } from "../api/client";
+import type { Flock, Worked } from "../api/client";
+import { useFlockFigures } from "../api/queries";
+import { Trouble, Waiting } from "../kit/Trouble";
 import { useUnits } from "../kit/units";
 import { GrowthChart } from "./GrowthChart";
 import { LayChart } from "./LayChart";
 import { sayDay } from "./dates";
 
-/** A flock's figures: growth drawn over its days, and the day pointed at in words. */
+/** What a flock comes to, once it is worked out. */
 export function FlockFigures({ flock }: { flock: Flock }) {
+  const figures = useFlockFigures(flock);
+  if (figures.error) return <Trouble problem={figures.error} />;
+  return figures.data ? <Figures flock={{ ...flock, ...figures.data }} /> : <Waiting what="Working out the flock" />;
+}
+
+/** Growth or lay drawn over a flock's days, and the day pointed at in words. */
+function Figures({ flock }: { flock: Worked }) {
   const { read } = useUnits();
   const [at, setAt] = useState<number | null>(null);
   const apart = flock.out.slice(0, 4) !== flock.leaves.slice(0, 4);

@@ -1,5 +1,5 @@
 import type { PointerEvent } from "react";
-import type { Flock } from "../api/client";
+import type { Worked } from "../api/client";
 import { useUnits } from "../kit/units";
 import { dayMarks, dayUnder } from "./dayAxis";
 
@@ -10,7 +10,7 @@ const RUN = WIDTH - LEFT - 50;
 const BASE = HEIGHT - 40;
 
 /** Growth as a row of birds getting bigger along a measuring board, with the day pointed at marked. */
-export function GrowthChart({ flock, at, onPoint }: { flock: Flock; at: number; onPoint: (day: number) => void }) {
+export function GrowthChart({ flock, at, onPoint }: { flock: Worked; at: number; onPoint: (day: number) => void }) {
   const { read } = useUnits();
   const first = flock.out_day;
   const last = flock.leaving_day;

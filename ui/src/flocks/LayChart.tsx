@@ -1,5 +1,5 @@
 import type { PointerEvent } from "react";
-import type { Flock } from "../api/client";
+import type { Worked } from "../api/client";
 import { useUnits } from "../kit/units";
 import { dayMarks, dayUnder } from "./dayAxis";
 
@@ -11,7 +11,7 @@ const RUN = WIDTH - LEFT - RIGHT;
 const BASE = HEIGHT - 40;
 const TOP = 20;
 
-type Day = Flock["days"][number];
+type Day = Worked["days"][number];
 type Reading = Day["feed"];
 /** The dashes of feed and water interlock: where the two run together both are seen. */
 const LINES: { name: string; colour: string; of: (day: Day) => number; say: (day: Day, read: (amount: Reading) => string) => string; dash?: string }[] = [
@@ -21,7 +21,7 @@ const LINES: { name: string; colour: string; of: (day: Day) => number; say: (day
 ];
 
 /** A flock kept to lay: its eggs, feed and water over the stay, each against its own greatest day. */
-export function LayChart({ flock, at, onPoint }: { flock: Flock; at: number; onPoint: (day: number) => void }) {
+export function LayChart({ flock, at, onPoint }: { flock: Worked; at: number; onPoint: (day: number) => void }) {
   const { read } = useUnits();
   const [first, last] = [flock.out_day, flock.leaving_day];
   const x = (day: number) => LEFT + ((day - first) / (last - first)) * RUN;

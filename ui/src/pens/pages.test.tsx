@@ -22,6 +22,8 @@ const flock = {
   leaves: "2026-04-24",
   out_day: 21,
   leaving_day: 23,
+};
+const figures = {
   days: [21, 22, 23].map((day) => ({ day, on: `2026-04-${day + 1}`, mass_kg: day / 30, mass: words(`${day} kg`), feed: words("3 kg"), water: words("9 L"), eggs: 0, need: words("0.1 m²") })),
   needed_floor: words("6.09 m²", "65.5 sq ft"),
   leaving_mass: words("0.8 kg"),
@@ -122,6 +124,7 @@ describe("the list of pens", () => {
 describe("a flock's figures", () => {
   it("are of the last day until another is pointed at", async () => {
     answers["/api/flocks"] = { flocks: [flock] };
+    answers["/api/flocks/{flock_id}/figures"] = figures;
     const { container } = openApp("/flocks");
     await screen.findByText("day 23, 24 April");
     const chart = container.querySelector("svg[aria-label^='Mass of a bird']") as SVGSVGElement;

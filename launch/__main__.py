@@ -14,7 +14,7 @@ from launch.plain import ROOT, CannotGoOn, say
 from launch.serve import serve
 
 DEFAULT_PORT = 8710
-DEEP = "100"  # examples of each property that does not say how many
+DEEP = "12"  # times as many examples and cases as `test` takes
 
 
 def _port() -> int:
@@ -54,11 +54,11 @@ def _drills() -> int:
 
 
 def _proofs() -> int:
-    """Dig deeper than `test`: five times the examples, other ones each time, then the drills and the mutants."""
+    """Dig deeper than `test`: every case, twelve times the examples, other ones each time, then the drills and the mutants."""
     prepare(browser=True)
     seed = os.environ.get("SEED", "") or str(secrets.randbits(32))
     say(f"the examples of this run again:  make proofs SEED={seed}")
-    os.environ |= {"EXAMPLES": DEEP, "RANDOM": "yes"}
+    os.environ |= {"DEPTH": DEEP, "RANDOM": "yes"}
     return tests([*CORE, f"--hypothesis-seed={seed}"]) or _drills() or _mutants()
 
 

@@ -19,13 +19,14 @@ from ergamot.web.app import make_app
 from launch.mariadb import PrivateServer
 from launch.plain import LOCAL
 from launch.serve import DATABASE_PORTS, migrate
+from tests.depth import DEPTH, EXAMPLES
 
 MOST_TRIES = 5  # to empty a store that is still being written to
 
 settings.register_profile(
     "ergamot",
     deadline=None,
-    max_examples=int(os.environ.get("EXAMPLES", "20")),  # soundness asks for more
+    max_examples=EXAMPLES * DEPTH,  # soundness asks for more
     derandomize="RANDOM" not in os.environ,
     phases=[
         one for one in Phase if one is not Phase.shrink or "NO_SHRINK" not in os.environ

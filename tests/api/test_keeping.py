@@ -6,7 +6,7 @@ from datetime import datetime
 from functools import partial
 
 import pytest
-from hypothesis import HealthCheck, example, given, settings
+from hypothesis import HealthCheck, example, given
 from hypothesis import strategies as st
 from sqlalchemy import text
 from sqlalchemy.exc import IntegrityError
@@ -26,6 +26,7 @@ from ergamot.store.records import (
     undo,
 )
 from tests.at_once import at_once
+from tests.depth import examples
 
 NOW = datetime(2026, 5, 1, 7, 30)
 
@@ -43,7 +44,7 @@ def pen(session, body):
 STEPS = st.lists(st.one_of(st.integers(0, 99), st.just("undo"), st.just("redo")), max_size=25)
 
 
-@settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@examples(16, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(STEPS)
 @example(["undo", 0, "undo", -1, "redo", 0, 0, "undo"])
 def test_undo_and_redo_walk_the_edits_as_two_stacks_would(session, steps):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, given
 from hypothesis import strategies as st
 from sqlalchemy.orm import Session
 
@@ -14,6 +14,7 @@ from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.store.records import create_keyed, settled_farm
 from tests.api.test_answers import FLOCK
+from tests.depth import examples
 from tests.strategies import CATALOGUE
 
 FIRST = {"If-Match": '"0"'}
@@ -224,7 +225,7 @@ ANY_CELL = st.one_of(
 )
 
 
-@settings(max_examples=12, suppress_health_check=list(HealthCheck))
+@examples(5, suppress_health_check=list(HealthCheck))
 @given(st.data())
 def test_whatever_row_is_kept_every_page_still_answers(client, pen, data):
     """Random cells in random rows of all tables: refused by column, or kept, and then nothing answers 500."""

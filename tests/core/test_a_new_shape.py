@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.mends import mends
@@ -28,6 +28,7 @@ from ergamot.exchange.design_file import read_design, write_design
 from ergamot.exchange.drawing_dxf import write_dxf
 from ergamot.exchange.model_gltf import write_gltf
 from tests.a_shape import lean_to_on_offer
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -41,7 +42,7 @@ def on_offer():
         yield
 
 
-@settings(max_examples=20)
+@examples(8)
 @given(st.data())
 def test_it_is_framed_true_judged_drawn_cut_and_written(data):
     design = data.draw(designs("lean-to"))

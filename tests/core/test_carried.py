@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
@@ -16,6 +16,7 @@ from ergamot.core.gear.haul import haul
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.people import strength
 from ergamot.core.gear.telling import told_of_tail
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -69,7 +70,7 @@ def test_a_bevelled_tail_an_axle_behind_and_a_low_hold_clear_25_mm():
     assert faults(structure) == ()
 
 
-@settings(max_examples=12)
+@examples(5)
 @given(designs(gear=["wheels", "bolt-on"]))
 def test_on_any_pen_a_bevel_clears_the_tail_and_changes_nothing_else_of_the_frame(design):
     try:

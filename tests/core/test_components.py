@@ -12,6 +12,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.stock.bill import bill_of
+from ergamot.core.stock.effort import GLANCE
 from ergamot.core.weather.body import wind_body
 from tests.strategies import CATALOGUE
 
@@ -104,8 +105,8 @@ def test_a_window_the_keeper_has_fixes_its_opening_and_is_not_bought():
     assert wall[0].area_m2 - wall[1].area_m2 == pytest.approx(0.36 * 0.26, abs=1e-6)
     pane = next(p for p in own.panels if p.role == "your own window")
     assert (pane.kg, pane.area_m2) == (pytest.approx(4.5), pytest.approx(0.12))
-    assert [line.what for line in bill_of(own, CATALOGUE).lines] == [
-        line.what for line in bill_of(bare, CATALOGUE).lines
+    assert [line.what for line in bill_of(own, CATALOGUE, GLANCE).lines] == [
+        line.what for line in bill_of(bare, CATALOGUE, GLANCE).lines
     ]
 
 

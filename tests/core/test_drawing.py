@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from scipy.spatial import ConvexHull
 from shapely import LineString, Point, Polygon
@@ -19,6 +19,7 @@ from ergamot.core.frame.carpentry import Framing, Piece
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.geometry import convex_hull, polygon_area
 from ergamot.core.frame.kinds import Duty
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs, flocks
 
 VIEWS = st.sampled_from(["plan", "side", "end"])
@@ -125,7 +126,7 @@ def test_mesh_hides_nothing():
     assert meshed == list(lines(open_pen))
 
 
-@settings(max_examples=12)
+@examples(5)
 @given(designs(), st.randoms(use_true_random=False))
 def test_what_is_drawn_can_be_seen_and_what_is_left_out_cannot(design, chance):
     """Threads to the eye from beside a point of an edge tell, without the drawing, whether it is hidden."""

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import jsonschema
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import ErgamotError, NewerFile, UnknownChoice, Unreadable
@@ -16,12 +16,13 @@ from ergamot.core.frame.mass import mass
 from ergamot.core.frame.parameters import Parameter, read_values
 from ergamot.core.units import say_feet_inches
 from ergamot.exchange.design_file import FORMAT, VERSION, design_schema, read_design, write_design
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 NAMES = st.text(st.characters(codec="utf-8", exclude_categories=["C"]), max_size=80)
 
 
-@settings(max_examples=40)
+@examples(16)
 @given(designs(), NAMES)
 def test_a_design_comes_back_as_it_went(design, name):
     text = write_design(design, name)
@@ -60,7 +61,7 @@ NEARLY = st.fixed_dictionaries(
 )
 
 
-@settings(max_examples=400)
+@examples(160)
 @given(JSON | NEARLY)
 def test_whatever_the_file_holds_it_is_read_whole_or_refused_in_words(content):
     try:

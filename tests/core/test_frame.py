@@ -9,7 +9,7 @@ from itertools import pairwise
 
 import numpy as np
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.spatial import ConvexHull, HalfspaceIntersection
 
@@ -21,6 +21,7 @@ from ergamot.core.frame.separation import separation_mm
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.structure import Hardware, Panel
 from ergamot.core.stock.cut_list import cut_list
+from tests.depth import examples
 from tests.soundness import (
     area_vector,
     closed_share,
@@ -30,7 +31,7 @@ from tests.soundness import (
 )
 from tests.strategies import CATALOGUE, designs
 
-PENS = settings(max_examples=30)
+PENS = examples(12)
 EVERY_SHAPE = pytest.mark.parametrize("shape", list(SHAPES))
 PLAIN = {"walls": "mesh", "gear": "skids", "section": "2x2", "bay": 1200}
 
@@ -70,7 +71,7 @@ def test_parts_sum_to_totals_and_faces_to_a_closed_body(shape, data):
 
 
 @EVERY_SHAPE
-@settings(max_examples=8)
+@examples(3)
 @given(st.data(), st.floats(1, 400))
 def test_a_longer_pen_with_the_same_bays_is_never_lighter(shape, data, more):
     design = data.draw(designs(shape))

@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.verdicts import judge
@@ -20,6 +20,7 @@ from ergamot.core.gear.haul import haul, least_of, movers_strength, ratios_of
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.people import KEEPS_FARTHER, LIFTING, PULLING, STARTS_FARTHER, together
 from tests.core.test_mends import FLOCK
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs, flocks
 
 FARM = make_conditions(CATALOGUE)
@@ -115,7 +116,7 @@ def test_four_lift_as_the_best_three_and_one_is_told_to_stand_by():
     assert known["can_start"] == pytest.approx(0.77 * 700)
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(designs(), st.sampled_from(list(CATALOGUE.crews)), st.floats(1.02, 3))
 def test_a_heavier_pen_is_never_graded_better(design, crew, heavier):
     structure = build(design, CATALOGUE)
@@ -137,7 +138,7 @@ def test_no_share_beyond_three_times_is_a_figure(by, words):
 # Weight: told where the keeper set no figure
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(designs(), st.sampled_from([key for key, crew in CATALOGUE.crews.items() if not crew.drawbar_n]))
 def test_the_heaviest_just_moves(design, crew):
     structure = build(design, CATALOGUE)
@@ -179,7 +180,7 @@ def test_the_weakest_who_must_manage_sets_the_heaviest():
 # Of every verdict
 
 
-@settings(max_examples=30)
+@examples(12)
 @given(designs(), flocks())
 def test_between_the_marks_it_says_what_it_costs(design, flock):
     for finding in judge(CATALOGUE, build(design, CATALOGUE), flock, FARM).graded:
@@ -191,7 +192,7 @@ def test_between_the_marks_it_says_what_it_costs(design, flock):
         assert (finding.ratio < finding.least_at) == (finding.least < 1) or finding.least == 1
 
 
-@settings(max_examples=30)
+@examples(12)
 @given(designs(), st.floats(0, 1), st.floats(0, 1))
 def test_the_grips_place_in_its_band_moves_wind_one_way_only(design, low, high):
     """Whatever the ground's friction for holding, more of it never makes the wind move a pen sooner."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
@@ -11,6 +11,7 @@ from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.kinds import Part, Space
 from ergamot.core.frame.steps import steps
 from ergamot.core.weather.body import wind_body
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -21,7 +22,7 @@ def made(**values):
     return build(make_design(CATALOGUE, "coop", {**MIDDLE, **values}), CATALOGUE)
 
 
-@settings(max_examples=8)
+@examples(3)
 @given(designs("coop"), st.integers(500, 2500))
 def test_any_coop_is_as_sound_with_one(design, at):
     inside = {"house": "middle", "house_at": at, "nests": "inside", "nest_count": 1, "docks_at": 0}

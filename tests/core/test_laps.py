@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.spatial import ConvexHull
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.kinds import Duty
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -26,7 +27,7 @@ def base(pen):
 
 
 @pytest.mark.parametrize("shape", ["low-pen", "coop", "hoop", "a-frame"])
-@settings(max_examples=10)
+@examples(4)
 @given(st.data())
 def test_any_pen_is_as_sound_with_them_and_as_large(shape, data):
     design = data.draw(designs(shape))

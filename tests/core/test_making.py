@@ -7,7 +7,7 @@ from collections import Counter
 from datetime import date, timedelta
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.catalogue import Mesh, WirePanel
@@ -23,6 +23,7 @@ from ergamot.core.making.rates import pace
 from ergamot.core.making.sheet import build_sheet
 from ergamot.core.making.stages import Stage, blocks
 from ergamot.core.making.upkeep import Time, upkeep
+from tests.depth import examples
 from tests.fixture_pens import PENS
 from tests.strategies import CATALOGUE, designs
 
@@ -30,7 +31,7 @@ LOW = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
 COOP = build(make_design(CATALOGUE, "coop", {}), CATALOGUE)
 
 
-@settings(max_examples=20)
+@examples(8)
 @given(designs())
 def test_every_part_is_put_in_once_past_nothing_that_stands(design):
     """Each part's way, looked for anew with only what stands by then; a side that was joined goes in as one."""
@@ -59,7 +60,7 @@ def test_every_part_is_put_in_once_past_nothing_that_stands(design):
     assert Counter(seen) == Counter(expected)
 
 
-@settings(max_examples=20)
+@examples(8)
 @given(designs())
 def test_the_sheet_recounts_to_the_structure(design):
     """Sticks by label, fixings by kind; what stands at each step is what went in before it; no mesh before the coat."""
@@ -106,7 +107,7 @@ def test_the_ties_of_lapped_wire_panels_go_in_with_them():
     assert dict(meshed.fixings)[ties.label] >= ties.count
 
 
-@settings(max_examples=6)
+@examples(3)
 @given(designs())
 def test_the_last_picture_is_the_pen(design):
     """Drawn from the steps alone, all that was put in is every line of the whole."""
@@ -180,7 +181,7 @@ def test_days_by_hand():
     assert found.begin_by == MONDAY - timedelta(days=5)  # the Wednesday before
 
 
-@settings(max_examples=40)
+@examples(16)
 @given(
     st.lists(st.tuples(st.floats(5, 400), st.sampled_from([0.0, 12.0, 24.0, 48.0])), min_size=1, max_size=8),
     st.lists(st.sampled_from([0.0, 1.0, 2.5, 8.0]), min_size=7, max_size=7).filter(any),
@@ -221,7 +222,7 @@ def test_pace_is_learned_and_one_step_alone_is_doubted():
         pace({"base": 0.0}, reckoned)
 
 
-@settings(max_examples=20)
+@examples(8)
 @given(designs())
 def test_upkeep_is_of_the_parts_there_are(design):
     structure = build(design, CATALOGUE)

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from datetime import date
+from itertools import product
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.mends import mends, single_changes
@@ -16,6 +17,7 @@ from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.shapes import SHAPES
+from tests.depth import examples, some
 from tests.strategies import CATALOGUE, designs
 
 FLOCK = make_flock(CATALOGUE, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
@@ -27,8 +29,9 @@ def ranks(design):
     return {one.what: one.rank for one in judged.graded}
 
 
-@pytest.mark.parametrize("shape", SHAPES)
-@pytest.mark.parametrize("what", [one for one in What if one is not What.WEIGHT])
+@pytest.mark.parametrize(
+    ("shape", "what"), some([*product(SHAPES, [one for one in What if one is not What.WEIGHT])], 6)
+)
 def test_each_keeps_its_word_when_it_is_made(shape, what):
     design = make_design(CATALOGUE, shape, {})
     before = ranks(design)
@@ -69,7 +72,7 @@ def test_a_light_pen_in_a_gale_is_mended_by_tying_it_down():
     assert tied.more_cost > 0
 
 
-@settings(max_examples=10)
+@examples(4)
 @given(designs(), st.sampled_from(What))
 def test_no_change_takes_from_the_birds_or_weakens_the_wire(design, what):
     for changes in single_changes(CATALOGUE, design, what):

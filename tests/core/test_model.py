@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
 from ergamot.core.drawing.model import model
 from ergamot.core.frame.design import build, make_design
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 
@@ -17,7 +18,7 @@ def volume_mm3(part):
     return sum(np.dot(corners[a], np.cross(corners[b], corners[c])) for a, b, c in part.triangles) / 6
 
 
-@settings(max_examples=15)
+@examples(6)
 @given(designs())
 def test_solids_are_closed_and_hold_their_wood(design):
     structure = build(design, CATALOGUE)
@@ -35,7 +36,7 @@ def test_solids_are_closed_and_hold_their_wood(design):
             assert volume_mm3(part) > 0
 
 
-@settings(max_examples=15)
+@examples(6)
 @given(designs())
 def test_coverings_keep_their_area_and_look_out(design):
     structure = build(design, CATALOGUE)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
@@ -20,6 +20,7 @@ from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.people import Able, strength, together, zone_of
 from ergamot.core.gear.tasks import Task
 from tests.core.oracles import bump_force
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 WET = CATALOGUE.grounds["wet"]
@@ -123,7 +124,7 @@ def test_the_moving_verdict_is_the_least_of_its_parts(design, crew):
     assert len(parts) == work + len(ways)
 
 
-@settings(max_examples=6)
+@examples(3)
 @given(designs(gear=["wheels"]))
 def test_a_smaller_wheel_never_rolls_easier_under_its_load(design):
     shares = []

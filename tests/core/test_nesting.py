@@ -6,7 +6,7 @@ import math
 from decimal import Decimal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon
 
@@ -14,6 +14,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.patterns import Mitre
 from ergamot.core.stock.sticks import Want, plan_sticks
+from tests.depth import examples
 from tests.strategies import CATALOGUE
 
 DEEP, KERF = 64.0, 3.0
@@ -91,7 +92,7 @@ PIECES = st.lists(
 )
 
 
-@settings(max_examples=40)
+@examples(16)
 @given(PIECES)
 def test_nested_pieces_lie_on_their_board_and_apart(rows):
     wants = [

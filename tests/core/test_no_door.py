@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.reach import reach
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -21,7 +22,7 @@ def without(design):
 
 
 @pytest.mark.parametrize("shape", DOORED)
-@settings(max_examples=8)
+@examples(3)
 @given(st.data())
 def test_any_pen_is_as_sound_without_it(shape, data):
     pen = build(without(data.draw(designs(shape))), CATALOGUE)

@@ -6,7 +6,7 @@ from collections import Counter
 from itertools import pairwise
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange, UnknownChoice
@@ -20,6 +20,7 @@ from ergamot.core.weather.holding import Holding
 from ergamot.core.weather.leaves import leaves
 from ergamot.core.weather.threshold import stability
 from ergamot.exchange.design_file import read_design, write_design
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -44,7 +45,7 @@ def choice(shape, name):
 
 
 @EVERY_SHAPE
-@settings(max_examples=8)
+@examples(3)
 @given(st.data())
 def test_a_pen_with_openings_is_as_sound_as_one_without(shape, data):
     """One piece, no two sticks in one space, every face closed, joints that meet; its parts judged and drawn."""

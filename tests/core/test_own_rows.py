@@ -5,9 +5,10 @@ from __future__ import annotations
 import json
 from datetime import date
 from decimal import Decimal
+from itertools import product
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.verdicts import judge
@@ -30,7 +31,20 @@ from ergamot.exchange.cut_list_csv import write_cut_list
 from ergamot.exchange.design_file import read_design, write_design
 from ergamot.exchange.drawing_dxf import write_dxf
 from ergamot.exchange.model_gltf import write_gltf
+from tests.depth import examples, some
 from tests.strategies import CATALOGUE
+
+CHOSEN_FROM = (
+    "sections",
+    "species",
+    "sheets",
+    "meshes",
+    "wire_panels",
+    "wheels",
+    "hardware",
+    "anchors",
+    "containers",
+)
 
 
 def laid(table, key, like, **cells):
@@ -83,12 +97,8 @@ def asked_everything(catalogue, shape, chosen):
     return structure, judged, bill
 
 
-@pytest.mark.parametrize("shape", list(SHAPES))
-@pytest.mark.parametrize(
-    "name",
-    ["sections", "species", "sheets", "meshes", "wire_panels", "wheels", "hardware", "anchors", "containers"],
-)
-@settings(max_examples=4)
+@pytest.mark.parametrize(("name", "shape"), some([*product(CHOSEN_FROM, SHAPES)], 12))
+@examples(3)
 @given(st.data())
 def test_any_row_of_ones_own_is_used_everywhere_or_refused_by_its_field(name, shape, data):
     table = TABLES[name]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.search.asked import make_asked
@@ -24,6 +24,7 @@ from ergamot.core.gear.chart import moving_chart
 from ergamot.core.gear.moving import judge_moving
 from ergamot.core.gear.passing import clears_hump_mm, sticks
 from ergamot.core.gear.telling import told
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 FLOCK = make_flock(CATALOGUE, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
@@ -119,7 +120,7 @@ def test_what_sticks_is_neither_proposed_nor_passes():
     assert What.MOVING in wide.short
 
 
-@settings(max_examples=15)
+@examples(6)
 @given(designs(), st.floats(300, 6000))
 def test_wherever_it_is_built_nothing_else_of_its_verdicts_changes(design, passage):
     at = farm(passage_mm=passage, hump_mm=0.0)

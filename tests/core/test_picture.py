@@ -6,12 +6,13 @@ import math
 from dataclasses import replace
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.drawing.lines import PROJECTIONS, lines
 from ergamot.core.drawing.picture import SCALES, picture, scale_for
 from ergamot.core.frame.design import build, make_design
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 
@@ -28,7 +29,7 @@ def test_a_look_is_three_unit_vectors_at_right_angles(look):
         assert math.hypot(*one) == pytest.approx(1)
 
 
-@settings(max_examples=10)
+@examples(4)
 @given(designs())
 def test_every_look_shows_the_pen_at_its_true_extent(design):
     """Nothing lies outside what the sticks and wheels take up, but for sheet lapping over by 8 mm."""

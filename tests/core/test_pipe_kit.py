@@ -6,7 +6,7 @@ import math
 from datetime import date
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.verdicts import judge
@@ -23,6 +23,7 @@ from ergamot.core.frame.rejoined import rejoined
 from ergamot.core.frame.steps import steps
 from ergamot.core.strength.pipe import pipe_checks
 from ergamot.core.strength.verdict import judge_strength
+from tests.depth import examples
 from tests.soundness import area_vector, faults
 from tests.strategies import CATALOGUE, designs
 
@@ -96,7 +97,7 @@ def test_pinned_its_sides_stay_whole_and_it_says_how_it_packs():
     assert pipe_parts(made()).pinned == 0
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(designs("pipe-kit"))
 def test_any_is_sound_closed_and_can_be_put_together(design):
     whole = build(design, CATALOGUE)

@@ -10,7 +10,7 @@ from itertools import accumulate, combinations, pairwise, permutations, product
 
 import pytest
 import rectpack
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from rectpack import guillotine
 
@@ -23,6 +23,7 @@ from ergamot.core.stock.effort import Effort
 from ergamot.core.stock.plate import Plate
 from ergamot.core.stock.plates import plan_plates
 from ergamot.core.stock.rectangles import Rectangle
+from tests.depth import examples
 from tests.strategies import CATALOGUE
 
 PLY = Plate(2440.0, 1220.0, Decimal(38))
@@ -91,7 +92,7 @@ OFFCUTS = st.lists(
 )
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(PIECES, OFFCUTS)
 def test_a_cutter_of_its_own_cuts_every_plan(pieces, offcuts):
     plan = plan_plates(pieces, [PLY, *offcuts], KERF)
@@ -108,7 +109,7 @@ def test_a_plan_is_kept_for_the_same_work_and_another_price_is_another_plan():
     assert plan_plates(pieces, [dearer], KERF).cost == 2 * plan.cost
 
 
-@settings(max_examples=30)
+@examples(12)
 @given(st.lists(st.floats(0.2, 0.8), min_size=1, max_size=3), st.data())
 def test_a_sheet_sawn_up_goes_back_on_one_sheet(shares, data):
     """A perfect cutting: strips across, each sawn into two stacks, one of them into two pieces."""
@@ -172,7 +173,7 @@ def fewest_sheets(pieces, plate):
 LARGE = st.tuples(st.integers(500, 1700), st.integers(400, 900), st.booleans())
 
 
-@settings(max_examples=20)
+@examples(8)
 @given(st.lists(LARGE, min_size=2, max_size=4))
 def test_a_few_pieces_come_out_of_the_fewest_sheets_there_can_be(sides):
     pieces = [

@@ -8,7 +8,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import brentq
 
@@ -30,6 +30,7 @@ from ergamot.core.weather.snow import holds, snow_kg
 from ergamot.core.weather.threshold import stability
 from ergamot.core.weather.verdict import headings, told_of_headings
 from tests.core.test_mends import FLOCK
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 FARM = make_conditions(CATALOGUE)
@@ -112,7 +113,7 @@ def test_an_open_front_fills_like_a_sail_and_from_behind_it_does_not():
     assert stable.gusts[0].least < stable.gusts[12].least
 
 
-@settings(max_examples=30)
+@examples(12)
 @given(st.floats(0.02, 0.9), st.floats(0.02, 0.9))
 def test_more_mesh_before_it_never_raises_the_pockets_pressure(one, other):
     """Facing the wind at a fixed run."""
@@ -134,7 +135,7 @@ def test_a_run_all_roofed_or_not_at_all_is_one_space(roofed):
     assert Space.SHELTER not in body.spaces
 
 
-@settings(max_examples=40)
+@examples(16)
 @given(designs())
 def test_parting_a_pen_at_its_mouth_loses_nothing(design):
     structure = build(design, CATALOGUE)

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.kinds import Purpose, Space
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -47,7 +48,7 @@ HOUSED = {"coop": ["yes", "middle"], "a-frame": ["yes"]}
 
 
 @pytest.mark.parametrize("shape", HOUSED)
-@settings(max_examples=8)
+@examples(3)
 @given(st.data())
 def test_in_any_house_it_is_free_or_it_is_told(shape, data):
     design = data.draw(designs(shape, house=HOUSED[shape]))

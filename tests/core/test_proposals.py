@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.propose import proposed
@@ -17,9 +17,10 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.shapes import SHAPES
 from tests.core.flocks_of_nine import flock_of
 from tests.core.test_search import BROILERS, FARM, C
+from tests.depth import examples, some
 
 
-@settings(max_examples=8)
+@examples(3)
 @given(st.sampled_from(sorted(SHAPES)), st.integers(1, 9), st.sampled_from(["section", "bay", "gear"]))
 def test_a_short_search_ends_no_worse_than_it_begins_and_keeps_what_it_is_to_hold(shape, most, held):
     asked = make_asked(C, BROILERS, FARM, (shape,), {"species": "larch"} if shape != "pipe-kit" else {})
@@ -58,7 +59,7 @@ BEFORE = {
 TOO_MANY = ("sixty hens", "a hundred and fifty broilers")
 
 
-@pytest.mark.parametrize("name", BEFORE)
+@pytest.mark.parametrize("name", some([*BEFORE], 3))
 def test_the_best_start_is_no_worse_than_it_was_before(name):
     short, wanting, kg = BEFORE[name]
     first = starts(C, flock_of(C, name), FARM)[0].found
@@ -66,7 +67,7 @@ def test_the_best_start_is_no_worse_than_it_was_before(name):
     assert (round(first.wanting, 3), round(first.order[1], 1)) <= (wanting, kg)
 
 
-@pytest.mark.parametrize("name", TOO_MANY)
+@pytest.mark.parametrize("name", some(TOO_MANY, 1))
 def test_no_start_is_offered_that_does_not_get_through_the_way_to_the_field(name):
     """The farm's way is 2.4 m wide; a pen with floor enough for so many is wider."""
     assert starts(C, flock_of(C, name), FARM) == ()

@@ -6,7 +6,7 @@ import math
 from datetime import date
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.mends import mends
@@ -20,6 +20,7 @@ from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.rejoined import rejoined
 from ergamot.core.strength.racking import racking_checks
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -153,7 +154,7 @@ def test_braces_are_what_would_mend_it():
     assert set(helps.changes) <= {"end_braces", "gussets", "end_wall"}
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(designs(), st.floats(8, 40), st.floats(1.05, 2))
 def test_a_stronger_gust_pushes_as_its_square(design, gust, more):
     made = build(design, CATALOGUE)
@@ -165,7 +166,7 @@ def test_a_stronger_gust_pushes_as_its_square(design, gust, more):
             assert again.ratio == pytest.approx(one.ratio / more**2, rel=1e-4) or again.what != what
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(designs(end_braces=("no",)))
 def test_braces_in_the_ends_never_weaken_and_stand_clear(design):
     try:

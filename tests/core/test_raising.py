@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.drawing.model import model
@@ -21,6 +21,7 @@ from ergamot.core.gear.people import Able
 from ergamot.core.gear.raising import JACK_RATED_N, LEVER_GAIN, raising
 from ergamot.core.gear.telling import told
 from ergamot.core.units import G
+from tests.depth import examples
 from tests.strategies import CATALOGUE, WHEELED
 
 PLACE = make_conditions(CATALOGUE)
@@ -36,7 +37,7 @@ def raised(structure, crew: str = "man"):
     return raising(structure, mass(structure), can)
 
 
-@settings(max_examples=20, deadline=None)
+@examples(8, deadline=None)
 @given(shape=st.sampled_from(WHEELED), gear=LOOSE)
 def test_the_same_corner_is_raised_three_ways(shape, gear):
     by = {way: raised(pen(shape, gear=gear, put_under=way)) for way in ("lever", "jack", "hands")}

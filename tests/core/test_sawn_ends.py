@@ -8,7 +8,7 @@ from collections import Counter
 
 import pypdf
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
@@ -21,6 +21,7 @@ from ergamot.core.stock.sawing import settings as saw_settings
 from ergamot.exchange.book_page import MARGIN_MM, BookPage
 from ergamot.exchange.book_templates import templates
 from ergamot.exchange.print_fonts import register_fonts
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 
@@ -42,7 +43,7 @@ def test_a_slant_longer_than_the_paper_goes_as_far_as_the_paper():
     assert short == above == (180.0, pytest.approx(180.0 / math.tan(math.radians(60))))
 
 
-@settings(max_examples=30)
+@examples(12)
 @given(designs())
 def test_every_slanted_end_of_the_cut_list_has_its_template(design):
     structure = build(design, CATALOGUE)

@@ -7,7 +7,7 @@ from itertools import combinations, pairwise
 
 import pytest
 import shapely
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
@@ -32,6 +32,7 @@ from ergamot.core.ground.stay import Loads, Out, day_load
 from ergamot.core.ground.team import Member, Stands, Stays
 from ergamot.core.ground.walk import placed
 from tests.core.test_field import fields
+from tests.depth import examples
 from tests.strategies import CATALOGUE, flocks
 
 USUAL = Climate(USUAL_MONTHS_C)
@@ -78,7 +79,7 @@ def box(visit):
 TIGHT = st.builds(rectangle, st.floats(8, 24), st.floats(6, 14), st.floats(0, 360))
 
 
-@settings(max_examples=40)
+@examples(16)
 @given(st.one_of(fields(), TIGHT), teams())
 def test_every_season_keeps_to_its_field_its_rest_and_its_limits(field, members):
     season = planned(field, members, 120)
@@ -112,7 +113,7 @@ def test_every_season_keeps_to_its_field_its_rest_and_its_limits(field, members)
     )
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(fields(), teams())
 def test_pens_never_stand_on_the_same_ground_on_a_day(field, members):
     season = planned(field, members, 40)
@@ -125,7 +126,7 @@ def test_pens_never_stand_on_the_same_ground_on_a_day(field, members):
             assert not overlap(one.corners, other.corners)
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(fields(), flocks(), st.integers(1, 30), st.sampled_from(list(Stays)))
 def test_a_replan_never_changes_the_past_and_goes_on_from_where_the_pen_stands(field, birds, days, stays):
     one = Member(7, birds, SIZES[0], stays, birds.out)

@@ -7,7 +7,7 @@ from collections import Counter
 from decimal import Decimal
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, Unreadable
@@ -18,6 +18,7 @@ from ergamot.core.shed.thing import told
 from ergamot.core.stock.bill import Wanted, bill_of, bill_of_several
 from ergamot.core.stock.fit import stock_fit
 from ergamot.core.stock.sticks import Board, Want, plan_sticks
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 SOLD = [(2438.0, Decimal("3.20")), (3048.0, Decimal("4.30")), (3658.0, Decimal("5.00"))]
@@ -90,7 +91,7 @@ def test_of_boards_that_are_alike_those_told_first_are_used_first():
     assert plan.cost == free
 
 
-@settings(max_examples=60)
+@examples(24)
 @given(st.text(max_size=60))
 def test_anything_typed_is_read_or_refused(text):
     try:
@@ -142,7 +143,7 @@ def test_by_hand_with_boards_in_hand():
 PERFECT = st.lists(st.lists(st.integers(150, 900), min_size=1, max_size=2), min_size=1, max_size=3)
 
 
-@settings(max_examples=40)
+@examples(16)
 @given(PERFECT, PERFECT)
 def test_boards_sawn_up_go_back_on_the_boards_they_came_from(held, bought):
     """A perfect cutting: pieces of boards in hand, worth nothing, and of boards that are all one length and price."""
@@ -179,7 +180,7 @@ HELD = st.lists(
 )
 
 
-@settings(max_examples=12)
+@examples(5)
 @given(designs(), HELD)
 def test_mass_balance_and_never_dearer_than_without(design, things):
     """What is bought and in hand is what is in the pen, saw cuts, ends and offcuts; nothing is used twice; with a shed no pen

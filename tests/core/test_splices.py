@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
@@ -20,6 +20,7 @@ from ergamot.core.making.stages import blocks
 from ergamot.core.stock.bill import bill_of
 from ergamot.core.stock.effort import GLANCE
 from ergamot.core.strength.verdict import judge_strength
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -142,7 +143,7 @@ def test_a_rail_of_three_is_refused():
     assert refused.value.field == "length"
 
 
-@settings(max_examples=40)
+@examples(16)
 @given(designs(section=["2x2"]), st.floats(3700, 4876))
 def test_any_long_pen_of_two_by_two_is_as_sound_joined(design, length):
     try:

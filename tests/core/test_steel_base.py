@@ -8,7 +8,7 @@ import math
 from dataclasses import replace
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.catalogue.kinds import Fitting
@@ -21,6 +21,7 @@ from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.mass import mass
 from ergamot.core.strength.axle import CARRIERS, hole_checks
 from ergamot.core.strength.verdict import judge_strength
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import BASED, CATALOGUE, designs
 
@@ -98,7 +99,7 @@ def test_the_corners_are_cut_at_45_degrees_to_the_outside_size():
     assert {round(one.length_mm - one.short_mm, 1) for one in rails} == {80.0}
 
 
-@settings(max_examples=12)
+@examples(5)
 @given(st.sampled_from(BASED).flatmap(designs))
 def test_any_pen_is_sound_on_a_base_of_steel(design):
     try:
@@ -205,7 +206,7 @@ def test_what_steel_may_be_asked_by_hand():
     assert (hole.what, hole.demand) == ("steel over the axle", pytest.approx(1.5 * pen.axle.wheel.bore_mm))
 
 
-@settings(max_examples=12)
+@examples(5)
 @given(designs("coop"))
 def test_any_coop_is_sound_with_a_body_of_steel(design):
     box = {"2x2": "rhs-38x38", "2x3": "rhs-38x64", "2x4": "rhs-38x89"}.get(str(design.values["section"]))

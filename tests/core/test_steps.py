@@ -4,14 +4,15 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
 from ergamot.core.frame.contact import solids
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.placed import BuildStep, Placed
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.frame.steps import steps
-from tests.bench.test_speed import EACH_PEN, proposed
+from tests.bench.test_speed import EACH_PEN, PENS, proposed
+from tests.depth import examples, some
 from tests.strategies import CATALOGUE, designs
 
 BACK_MM = (2.0, 10.0, 40.0, 150.0, 600.0, 2500.0)
@@ -38,7 +39,7 @@ def depth_mm(a, b, shift):
     return min(np.minimum(one.max(0), other.max(0)) - np.maximum(one.min(0), other.min(0)))
 
 
-@EACH_PEN
+@pytest.mark.parametrize(("shape", "strain", "placed"), some([*PENS.values()], 2))
 def test_every_stick_goes_in_without_meeting_one_already_placed(shape, strain, placed):
     """Each is drawn back the way it came, 2 mm to 2.5 m, and stands clear of all before it all the way."""
     structure = build(proposed(shape, strain, placed)[0], CATALOGUE)
@@ -71,7 +72,7 @@ def test_everything_that_stands_is_put_in_once(shape, strain, placed):
     assert set(refs) == wanted
 
 
-@settings(max_examples=8)
+@examples(3)
 @given(designs())
 def test_any_pen_can_be_put_together(design):
     structure = build(design, CATALOGUE)
@@ -115,7 +116,7 @@ def test_what_carries_comes_before_what_it_carries(shape):
     assert places == sorted(places)
 
 
-@settings(max_examples=8)
+@examples(3)
 @given(designs())
 def test_hardware_comes_once_what_it_is_screwed_to_stands(design):
     """Rods before wheels, leaves before their hinges and latches, everything before the feeders are hung."""

@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.search.asked import make_asked
@@ -27,6 +27,7 @@ from ergamot.core.weather.loads import arm_inside, wind_loads
 from ergamot.core.weather.threshold import stability
 from tests.core.test_anchors import FLOCK, PLACE
 from tests.core.test_wind import box
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 SQUARE = ((0.0, -1000.0), (3000.0, -1000.0), (3000.0, 1000.0), (0.0, 1000.0))
@@ -136,7 +137,7 @@ def test_a_stake_is_drawn_outside_the_rails_it_is_strapped_to(layout, pairs):
         assert outside
 
 
-@settings(max_examples=25)
+@examples(10)
 @given(designs(), st.integers(0, MOST_PAIRS), st.sampled_from(list(CATALOGUE.anchors)), layouts)
 def test_what_is_tied_down_is_tied_anew_whatever_tied_it_before(design, pairs, anchor, layout):
     """Anchors that are there already are no help to those that are to hold alone."""

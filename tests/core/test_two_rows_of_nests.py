@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.fitting import fitted
@@ -15,6 +15,7 @@ from ergamot.core.frame.kinds import Group, Purpose
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.making.sheet import build_sheet
 from tests.core.flocks_of_nine import flock_of
+from tests.depth import examples
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
 
@@ -45,7 +46,7 @@ def test_an_odd_box_has_its_place_in_a_whole_row():
     assert made(nest_count=7).room.nests == 8
 
 
-@settings(max_examples=10)
+@examples(4)
 @given(designs("coop", house=["yes", "whole"]), st.integers(1, 12))
 def test_any_coop_is_as_sound_with_them(design, count):
     try:

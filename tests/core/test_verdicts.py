@@ -6,7 +6,7 @@ import math
 import re
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.propose import propose
@@ -23,6 +23,7 @@ from ergamot.core.ground.footprint import pen_size
 from ergamot.core.ground.stay import day_load
 from ergamot.core.weather.leaves import leaves
 from ergamot.core.working import evaluate
+from tests.depth import examples, some
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs, flocks
 
@@ -115,7 +116,7 @@ def test_no_verdict_is_ever_nonsense(design, flock, crew):
             assert "{" not in words
 
 
-@settings(max_examples=10)
+@examples(4)
 @given(flocks(), CREWS)
 def test_what_is_proposed_has_room_and_little_more_than_the_smallest_that_has(flock, crew):
     place = make_conditions(CATALOGUE, crew=crew, passage_mm=6000.0)
@@ -178,7 +179,7 @@ def test_the_catalogue_is_read_once_and_every_row_names_a_source():
 
 
 @pytest.mark.parametrize(
-    ("shape", "school"), [(shape.key, one.key) for shape in SHAPES.values() for one in shape.schools]
+    ("shape", "school"), some([(shape.key, one.key) for shape in SHAPES.values() for one in shape.schools], 4)
 )
 def test_a_proposal_keeps_what_makes_a_school_of_it(shape, school, broilers):
     """Thirty broilers in a low gable coop, an arched one, a wide prism, a low hoop: what names it stays."""

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
@@ -21,6 +21,7 @@ from ergamot.core.weather.loads import overturning_about, wind_loads
 from ergamot.core.weather.speed import local_factor
 from ergamot.core.weather.threshold import stability, stands_on
 from ergamot.core.weather.verdict import judge_wind
+from tests.depth import examples
 from tests.strategies import CATALOGUE, designs
 
 FOOTPRINT = ((0.0, -1.0), (3.0, -1.0), (3.0, 1.0), (0.0, 1.0))
@@ -160,7 +161,7 @@ def test_a_pitched_roof_at_20_degrees_with_the_wind_at_45():
     assert outside_cp(slope, oblique, np.array([0.25])) == pytest.approx(-0.42, abs=0.005)
 
 
-@settings(max_examples=8)
+@examples(3)
 @given(designs("low-pen"))
 def test_a_pen_alike_on_both_sides_stands_alike_but_for_its_lid(design):
     """Left and right differ only by the lid's mesh and mass: slide speeds mirror within 5 %."""

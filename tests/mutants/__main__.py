@@ -17,7 +17,6 @@ from tests.mutants.packages import PACKAGES
 from tests.mutants.run import InPlace, forget, in_place, lived_anew
 
 MUST_DIE = 0.9
-EXAMPLES = "10"  # of each property: a mutant that only the eleventh finds is not found
 Batch = tuple[str, str]  # kind, package
 
 
@@ -26,7 +25,6 @@ def main() -> int:
     named = sys.argv[1:]
     kinds = [one for one in ("constants", "functions") if one in named] or ["constants", "functions"]
     packages = [one for one in PACKAGES if one in named] or list(PACKAGES)
-    os.environ["EXAMPLES"] = EXAMPLES
     say = partial(print, file=os.fdopen(os.dup(1), "w"), flush=True)
     tried: dict[Batch, list[Mutant]] = {
         (kind, package): list(constants(package) if kind == "constants" else functions(package))

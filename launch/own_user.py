@@ -7,12 +7,16 @@ import os
 import pwd
 import shutil
 import subprocess
+from collections.abc import Sequence
 from functools import cache
 from pathlib import Path
 
-from launch.plain import say
+from launch.opened import command_opened
+from launch.plain import ROOT, CannotGoOn, say
 
 NAME = "ergamot"
+AS_ROOT = "ERGAMOT_AS_ROOT"  # "yes": a keeper wants the server to run as root
+IMPORTS = "import decimal, ergamot.web.app"
 
 
 @cache
@@ -36,13 +40,15 @@ def _made() -> bool:
     return subprocess.run(command, check=False, capture_output=True).returncode == 0
 
 
-def _can(user: str, *command: str | Path) -> bool:
-    """Can a user do what a command tries?"""
+def _can(user: str, *command: str | Path, within: Sequence[str] = ()) -> bool:
+    """Can a user do what a command tries, run within another?"""
     switch = ["setpriv", f"--reuid={user}", f"--regid={user}", "--clear-groups"]
     if shutil.which("setpriv") is None:
         return False
-    tried = [*switch, *(str(part) for part in command)]
-    return subprocess.run(tried, check=False, capture_output=True, cwd="/").returncode == 0
+    tried = [*within, *switch, *(str(part) for part in command)]
+    return (
+        subprocess.run(tried, check=False, capture_output=True, cwd=ROOT if within else "/").returncode == 0
+    )
 
 
 def user_for(folder: Path) -> str | None:
@@ -54,22 +60,34 @@ def user_for(folder: Path) -> str | None:
     return user
 
 
+def must_reach(python: Path, project: Path) -> tuple[Path, ...]:
+    """What whoever runs the project's Python has to read: the project, and where that Python itself lies."""
+    return (project.resolve(), python.resolve().parent.parent)
+
+
 @cache
 def user_running(python: Path, project: Path) -> str | None:
-    """The own user when it can run the project's Python and read the project, else none."""
+    """The own user when it can run the project's Python and read the project, though they lie in closed folders; else none."""
     user = own_user()
-    if user is not None and not _can(
-        user,
+    if user is None:
+        return None
+    tries: list[str | Path] = [
         "env",
         f"PYTHONPATH={project}",
         "PYTHONDONTWRITEBYTECODE=1",
         python,
         "-c",
-        "import decimal, ergamot.web.app",
-    ):
-        say("Python or the project is closed to other users: the server runs as root")
-        return None
-    return user
+        IMPORTS,
+    ]
+    if _can(user, *tries, within=command_opened(must_reach(python, project))):
+        return user
+    if os.environ.get(AS_ROOT) != "yes":
+        raise CannotGoOn(
+            "Python or the project is closed to other users, so the server would run as root.",
+            "Put them where others may read, such as /opt, or say that you want it:  python3 -m launch run --as-root",
+        )
+    say("Python or the project is closed to other users: the server runs as root")
+    return None
 
 
 def hand_over(folder: Path, user: str | None) -> None:

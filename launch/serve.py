@@ -17,7 +17,8 @@ from types import FrameType
 from launch.child import die_with_parent, stop
 from launch.machine import PYTHON
 from launch.mariadb import PrivateServer
-from launch.own_user import user_running
+from launch.opened import command_opened
+from launch.own_user import must_reach, user_running
 from launch.plain import LOCAL, ROOT, CannotGoOn, run, say
 
 DATABASE_PORTS = {"demo": 33810, "run": 33811, "test": 33812}
@@ -116,6 +117,7 @@ class Served:
         refuse_taken(self.port)
         self.process = subprocess.Popen(
             [
+                *(command_opened(must_reach(PYTHON, ROOT)) if self.user else []),
                 str(PYTHON),
                 "-m",
                 "gunicorn",
@@ -145,18 +147,23 @@ class Served:
         """Start the process that works at searches, or again when it ended by itself."""
         if self.searching is None or self.searching.poll() is not None:
             self.searching = subprocess.Popen(
-                [str(PYTHON), "-m", "ergamot.workers", f"--of={self.folder}"],
+                [
+                    *(command_opened(must_reach(PYTHON, ROOT), self.user) if self.user else []),
+                    str(PYTHON),
+                    "-m",
+                    "ergamot.workers",
+                    f"--of={self.folder}",
+                ],
                 cwd=ROOT,
                 env=self._env,
                 start_new_session=True,
                 preexec_fn=die_with_parent,
-                user=self.user,
-                group=self.user,
             )
 
     @property
     def _env(self) -> dict[str, str]:
-        return {**os.environ, "ERGAMOT_DATABASE": self.address, "PYTHONDONTWRITEBYTECODE": "1"}
+        home = {"HOME": str(self.folder)} if self.user else {}  # root's is closed to it
+        return {**os.environ, **home, "ERGAMOT_DATABASE": self.address, "PYTHONDONTWRITEBYTECODE": "1"}
 
     def _answers(self) -> bool:
         try:

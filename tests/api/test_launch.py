@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import socket
+import subprocess
 import time
 from functools import partial
 from pathlib import Path
@@ -12,7 +13,8 @@ import pytest
 
 from launch import machine, mariadb, own_user
 from launch.mariadb import PrivateServer, free_port
-from launch.plain import CannotGoOn
+from launch.opened import APART, command_opened
+from launch.plain import ROOT, CannotGoOn
 from launch.serve import refuse_taken
 from tests.at_once import at_once
 
@@ -112,3 +114,36 @@ def test_two_begun_at_once_make_one_user(monkeypatch):
     monkeypatch.setattr(own_user, "_made", make)
     assert at_once([own_user.own_user.__wrapped__] * 4) == [own_user.NAME] * 4
     assert made == [own_user.NAME]
+
+
+@pytest.mark.skipif(os.geteuid() != 0, reason="only root can open to another what is closed to it")
+def test_the_own_user_reaches_in_a_closed_folder_what_it_needs_and_nothing_else(tmp_path):
+    closed, user = tmp_path / "home", own_user.own_user()
+    (closed / "tools").mkdir(parents=True)
+    (closed / "tools" / "python").write_text("runs")
+    (closed / "letters").write_text("private")
+    closed.chmod(0o700)
+    opened = command_opened([closed / "tools"], user)
+
+    def seen(*command):
+        return subprocess.run([*opened, *command], check=False, capture_output=True, text=True, cwd=ROOT)
+
+    if opened[0] == "unshare" and subprocess.run([*APART, "true"], check=False).returncode:
+        pytest.skip("this machine gives not even root a view of files of its own")
+    assert seen("cat", closed / "tools" / "python").stdout == "runs"
+    assert seen("id", "--user", "--name").stdout.strip() == user
+    assert seen("cat", closed / "letters").returncode != 0
+    assert seen("touch", closed / "tools" / "more").returncode != 0
+    assert (closed / "letters").read_text() == "private"  # here all is as it was
+
+
+def test_a_keepers_server_runs_as_root_only_where_that_is_asked_for(monkeypatch):
+    monkeypatch.setattr(own_user, "own_user", lambda: "ergamot")
+    monkeypatch.setattr(own_user, "_can", lambda *_, **__: False)
+    monkeypatch.delenv(own_user.AS_ROOT, raising=False)
+    ask = own_user.user_running.__wrapped__
+    with pytest.raises(CannotGoOn, match="would run as root") as refused:
+        ask(machine.PYTHON, ROOT)
+    assert "--as-root" in refused.value.way_out
+    monkeypatch.setenv(own_user.AS_ROOT, "yes")
+    assert ask(machine.PYTHON, ROOT) is None

@@ -15,6 +15,7 @@ import urllib.request
 import pytest
 
 from launch.mariadb import free_port
+from launch.own_user import AS_ROOT
 from launch.plain import ROOT
 from tests.api.test_answers import FLOCK
 
@@ -26,7 +27,7 @@ def start(folder, port):
     process = subprocess.Popen(
         [sys.executable, "-m", "launch", "run"],
         cwd=ROOT,
-        env={**os.environ, "ERGAMOT_FOLDER": str(folder), "PORT": str(port)},
+        env={**os.environ, "ERGAMOT_FOLDER": str(folder), "PORT": str(port), AS_ROOT: "yes"},
         stdout=subprocess.PIPE,
         stderr=subprocess.STDOUT,
         text=True,

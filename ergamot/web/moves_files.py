@@ -16,6 +16,7 @@ from ergamot.operations.field_body import placed_field
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.seasons import FieldSeason, planned_on
 from ergamot.web.files import answers_with, file_answer
+from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.season import AlmanacQuery, CalendarQuery
 from ergamot.web.unit_of_work import current_work
 
@@ -37,6 +38,7 @@ def _plans(seen: FieldSeason, pen: int | None) -> list[NamedPlan]:
 @moves_files.get("/moves.ics")
 @moves_files.input(CalendarQuery, location="query")
 @moves_files.doc(responses={200: "The moves as iCalendar"})
+@takes_long
 @answers_with("text/calendar")
 def get_calendar(field_id: int, query_data: CalendarQuery) -> Response:
     """The moves of a field, or of one pen on it, as an iCalendar file."""
@@ -51,6 +53,7 @@ def get_calendar(field_id: int, query_data: CalendarQuery) -> Response:
 @moves_files.get("/moves.csv")
 @moves_files.input(CalendarQuery, location="query")
 @moves_files.doc(responses={200: "The moves as CSV"})
+@takes_long
 @answers_with("text/csv")
 def get_csv(field_id: int, query_data: CalendarQuery) -> Response:
     """The moves of a field, or of one pen on it, as a table."""
@@ -61,6 +64,7 @@ def get_csv(field_id: int, query_data: CalendarQuery) -> Response:
 @moves_files.get("/moves.geojson")
 @moves_files.input(CalendarQuery, location="query")
 @moves_files.doc(responses={200: "The field and the stops with their days as GeoJSON"})
+@takes_long
 @answers_with("application/geo+json")
 def get_stops(field_id: int, query_data: CalendarQuery) -> Response:
     """A field with the stops its pens make and their days, as GeoJSON."""
@@ -79,6 +83,7 @@ def get_stops(field_id: int, query_data: CalendarQuery) -> Response:
 @moves_files.get("/almanac.pdf")
 @moves_files.input(AlmanacQuery, location="query")
 @moves_files.doc(responses={200: "A month for the wall, and the field's lanes, as PDF"})
+@takes_long
 @answers_with("application/pdf")
 def get_almanac(field_id: int, query_data: AlmanacQuery) -> Response:
     """A month of a field's moves to hang up, and its lanes."""

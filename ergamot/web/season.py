@@ -10,6 +10,7 @@ from ergamot.core.ground.ledger import strip_year
 from ergamot.operations.moves_done import change_way, done_through, not_moved, passed_over, put_by_hand
 from ergamot.operations.seasons import planned_on
 from ergamot.operations.stays import take_back
+from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.figures import StepOut, words
 from ergamot.web.schemas.season import (
     ByHandIn,
@@ -32,6 +33,7 @@ season_part = APIBlueprint("season", __name__, url_prefix="/api/fields/<int:fiel
 
 @season_part.get("/season")
 @season_part.output(MaybeSeasonOut)
+@takes_long
 def get_season(field_id: int) -> MaybeSeasonOut:
     """A field's season: its pens, their stops, every visit, and how the ground goes on."""
     return season_out(field_id)
@@ -40,6 +42,7 @@ def get_season(field_id: int) -> MaybeSeasonOut:
 @season_part.get("/strip")
 @season_part.input(StripQuery, location="query")
 @season_part.output(StripOut)
+@takes_long
 def get_strip(field_id: int, query_data: StripQuery) -> StripOut:
     """The year of the strip at a place of the field."""
     seen = planned_on(current_work(), field_id)
@@ -70,6 +73,7 @@ def get_strip(field_id: int, query_data: StripQuery) -> StripOut:
 @season_part.get("/day")
 @season_part.input(DayQuery, location="query")
 @season_part.output(DayOut)
+@takes_long
 def get_day(field_id: int, query_data: DayQuery) -> DayOut:
     """What a pen's day leaves on its stop, with its working."""
     plan = next(
@@ -98,6 +102,7 @@ def get_day(field_id: int, query_data: DayQuery) -> DayOut:
 @season_part.post("/done")
 @season_part.input(DoneIn)
 @season_part.output(MaybeSeasonOut)
+@takes_long
 def post_done(field_id: int, json_data: DoneIn) -> MaybeSeasonOut:
     """Keep that moves were made as planned."""
     work = current_work()
@@ -108,6 +113,7 @@ def post_done(field_id: int, json_data: DoneIn) -> MaybeSeasonOut:
 @season_part.post("/by-hand")
 @season_part.input(ByHandIn)
 @season_part.output(MaybeSeasonOut)
+@takes_long
 def post_by_hand(field_id: int, json_data: ByHandIn) -> MaybeSeasonOut:
     """Keep that a pen was put elsewhere."""
     work, heading = current_work(), planned_on(current_work(), field_id).season.heading_deg
@@ -126,6 +132,7 @@ def post_by_hand(field_id: int, json_data: ByHandIn) -> MaybeSeasonOut:
 @season_part.post("/<any('not-moved','passed-over'):what>")
 @season_part.input(PenDayIn)
 @season_part.output(MaybeSeasonOut)
+@takes_long
 def post_not_done(field_id: int, what: str, json_data: PenDayIn) -> MaybeSeasonOut:
     """Keep that a pen was not moved on a day, or that the stop planned for it is too wet to be stood on this week."""
     work = current_work()
@@ -138,6 +145,7 @@ def post_not_done(field_id: int, what: str, json_data: PenDayIn) -> MaybeSeasonO
 @season_part.input(WayIn)
 @season_part.output(MaybeSeasonOut)
 @from_revision
+@takes_long
 def post_way(field_id: int, json_data: WayIn, base: int) -> MaybeSeasonOut:
     """Keep the way a pen is to go, from the revision of the field in If-Match."""
     work = current_work()
@@ -150,6 +158,7 @@ def post_way(field_id: int, json_data: WayIn, base: int) -> MaybeSeasonOut:
 @season_part.post("/taken-back")
 @season_part.input(SaidOfIn)
 @season_part.output(MaybeSeasonOut)
+@takes_long
 def post_taken_back(field_id: int, json_data: SaidOfIn) -> MaybeSeasonOut:
     """Take back the last thing said of a pen."""
     work = current_work()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import lru_cache
 from typing import Any
@@ -198,29 +198,50 @@ def stands(work: Work, record: Record, trying: Mapping[str, Any] | None = None) 
 
 def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:
     """Build, draw and judge a pen as kept, or with values being tried and not kept."""
-    pen = stands(work, record, trying)
-    design, structure, flock, farm = pen.design, pen.structure, pen.flock, pen.farm
-    flock_record = work.kept("flock", record.body["flock_id"])
-    shape = shape_of(design.shape)
-    need = floor_need(work.catalogue, structure, flock)
+    design = design_of(work, record, trying)
+    flock = work.kept("flock", record.body["flock_id"])
+    worked = _worked(
+        design.shape,
+        tuple(design.values.items()),
+        tuple(design.typed.items()),
+        work.own_rows,
+        flock_of(work, flock),
+        read_place(work, place_record(work)),
+    )
+    return replace(worked, name=record.body["name"], flock_id=flock.id, flock_name=flock.body["name"])
+
+
+@lru_cache(maxsize=32)
+def _worked(
+    shape_key: str,
+    values: tuple[tuple[str, Value], ...],
+    typed: tuple[tuple[str, str], ...],
+    own: OwnRows,
+    flock: Flock,
+    farm: FarmConditions,
+) -> Bench:
+    """A pen built, drawn and judged; an undo goes back to one of the last few. Whose it is, is left open."""
+    catalogue, design = merged(own), Design(shape_key, dict(values), dict(typed))
+    structure, shape = framed(shape_key, values, own), shape_of(shape_key)
+    need = floor_need(catalogue, structure, flock)
     lengths = [p.name for p in shape.parameters if p.kind == "length"]
     declared = shape.declared(design.values)
     kinds = {one.name: one.kind for one in declared}
     return Bench(
-        name=record.body["name"],
-        flock_id=flock_record.id,
-        flock_name=flock_record.body["name"],
+        name="",
+        flock_id=0,
+        flock_name="",
         flock=flock,
         farm=farm,
         design=design,
         structure=structure,
-        judged=judge(work.catalogue, structure, flock, farm),
+        judged=judge(catalogue, structure, flock, farm),
         views=(view(structure, "plan"), view(structure, "side"), view(structure, "end")),
         parts=model(structure),
         birds=birds(structure, flock),
         space_days=space_by_day(flock, need, usable_floor_m2(structure, 1000 * need.floor_head_m)),
-        about_cost=estimated_cost(structure, work.catalogue),
+        about_cost=estimated_cost(structure, catalogue),
         kinds=kinds,
         speaking=frozenset(one.name for one in speaking(declared, design.values)),
-        stops={name: shape.stops(name, design.values, work.catalogue) for name in lengths},
+        stops={name: shape.stops(name, design.values, catalogue) for name in lengths},
     )

@@ -21,7 +21,7 @@ from ergamot.operations.shops import own_prices
 from ergamot.web.bill_out import bill_out
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
-from ergamot.web.schemas.build import BatchIn, BillOut, BillQuery, FitOut, FitQuery, JumpOut, SizeOut
+from ergamot.web.schemas.build import BatchIn, BillOut, BillQuery, CostOut, FitOut, FitQuery, JumpOut, SizeOut
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.unit_of_work import current_work
 
@@ -40,6 +40,15 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
     farm = read_place(work, place_record(work))
     structure = built(work, design_of(work, record))
     return bill_out(batch, record.id, record.body["name"], structure, farm.saw_guide_mm, farm.currency)
+
+
+@build_part.get("/<int:pen_id>/cost")
+@build_part.output(CostOut)
+@takes_long
+def get_cost(pen_id: int) -> CostOut:
+    """What is to be paid for a pen: the total of its bill."""
+    work = current_work()
+    return CostOut(total=f"{pen_bill(work, work.kept('pen', pen_id)).total:.2f}")
 
 
 @build_part.get("/<int:pen_id>/sizes")

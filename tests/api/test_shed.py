@@ -316,6 +316,7 @@ def test_another_shops_prices_are_read_and_what_it_lacks_is_told(client):
     assert len(asked) > 5
     assert {line["each"] for line in asked} == {"2.00"}
     assert Decimal(paid["total"]) < Decimal(bill["total"])
+    assert client.get(f"/api/pens/{pen}/cost").json == {"total": bill_of(client, pen)["total"]}
     for price, says in (("0", "above 0"), ("1000000", "at most"), ("cheap", "not an amount")):
         text = f"what,pack,price\nhinge,each,{price}\n".encode()
         wrong = client.post("/api/shops", json={"name": "x", "file": packed(text)})

@@ -190,6 +190,12 @@ class ShopCostOut(Out):
     total: str
 
 
+class CostOut(Out):
+    """What is to be paid for a pen."""
+
+    total: str
+
+
 class FitQuery(In):
     """Which length is varied."""
 

@@ -150,6 +150,20 @@ export const useBill = (id: number) =>
     queryFn: ({ signal }) => answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: id }, query: {} }, signal })),
   });
 
+const SETTLED_MS = 2500; // a cutting plan takes a second or two: it is asked for when the keeper pauses
+
+/** What is to be paid for a pen as it is kept, once it has not changed for a while. */
+export const useCost = ({ id, revision }: { id: number; revision: number }) =>
+  useQuery({
+    queryKey: [...keys.bill(id), "cost", revision],
+    queryFn: async ({ signal }) => {
+      await new Promise((settled) => setTimeout(settled, SETTLED_MS));
+      signal.throwIfAborted();
+      return answer(api.GET("/api/pens/{pen_id}/cost", { params: { path: { pen_id: id } }, signal }));
+    },
+    retry: false,
+  });
+
 /** The same of several pens at once. */
 export const useBatch = (pens: { pen: number; times: number }[]) =>
   useQuery({

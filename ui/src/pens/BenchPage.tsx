@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { answer, api, type Bench, type Finding, type Schemas } from "../api/client";
-import { useChoices, usePen } from "../api/queries";
+import { useChoices, useCost, usePen } from "../api/queries";
 import { DrawingSheet } from "./DrawingSheet";
 import { Level } from "../kit/Level";
 import { Part } from "../kit/Part";
@@ -38,6 +38,7 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
   const [copying, setCopying] = useState(false);
   const [opened, setOpened] = useState<string | null>(null);
   const { read } = useUnits();
+  const cost = useCost(kept);
   const bench = edits.trial ?? kept;
   const finding = [...bench.findings, bench.strength].find((one) => one.what === opened) ?? null;
   const onField = edits.problem?.edit?.values ? { values: edits.problem.edit.values, problem: edits.problem.problem } : null;
@@ -85,7 +86,7 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
           ))}
           <FrameLine finding={bench.strength} onOpen={() => setOpened("strength")} />
           <p className="text-sm text-pencil">
-            Material for <span className="figure">about {bench.about_cost}</span>. Press a verdict to see how it came about.
+            Material for <span className="figure">{edits.trial ? `about ${bench.about_cost}` : (cost.data?.total ?? `about ${bench.about_cost}`)}</span>. Press a verdict to see how it came about.
           </p>
         </aside>
         {bench.notes.length > 0 ? (

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
@@ -241,17 +242,25 @@ def _on_rail(rail: Spans, loads: list[Load], birds: Birds) -> Working:
     work.step(
         "R", "what its end bears", "P*(" + " + ".join(f"(L - {one})" for one in names) + ")/L", "N", "statics"
     )
-    under = max(names, key=lambda name: _moment_at(work, names, name))
-    before = [one for one in names if work.known[one] < work.known[under]]
-    taken = " - P*(" + " + ".join(f"({under} - {one})" for one in before) + ")" if before else ""
-    rule = f"R*{under}{taken} + w*{under}*(L - {under})/2"
-    work.step("M", "moment under the bar that bends it most", rule, "N m", "statics")
+    worst = max(_turning_points(work, names), key=lambda at: _moment_at(work, names, at))
+    work.given("a", "it bends most so far from the end", worst, "m", "where the shear is nothing")
+    before = [one for one in names if work.known[one] < worst]
+    taken = " - P*(" + " + ".join(f"(a - {one})" for one in before) + ")" if before else ""
+    work.step("M", "moment there", f"R*a{taken} + w*a*(L - a)/2", "N m", "statics")
     return work
 
 
-def _moment_at(work: Working, names: list[str], name: str) -> float:
+def _turning_points(work: Working, names: list[str]) -> Iterator[float]:
+    """Where the moment may be greatest: where the shear is nothing between two bars, or under the one it changes sign at."""
     known = work.known
-    at = known[name]
+    ends = [0.0, *sorted(known[name] for name in names), known["L"]]
+    for passed, (low, high) in enumerate(itertools.pairwise(ends)):
+        at = (known["R"] + known["w"] * known["L"] / 2 - passed * known["P"]) / known["w"]
+        yield min(max(at, low), high)
+
+
+def _moment_at(work: Working, names: list[str], at: float) -> float:
+    known = work.known
     passed = sum(at - known[one] for one in names if known[one] < at)
     return known["R"] * at - known["P"] * passed + known["w"] * at * (known["L"] - at) / 2
 

@@ -12,18 +12,20 @@ from sqlalchemy import create_engine
 from ergamot.web.app import make_app
 from tests.api.test_answers import FIELD, FLOCK
 from tests.conftest import emptied
+from tests.depth import DEPTH
 
 # A figure that reads well may still be refused by the job's rules, with its field and limit
 CONFIG = schemathesis.Config.from_dict(
     {"checks": {"positive_data_acceptance": {"expected-statuses": ["2xx", 404, 409, 412, 422]}}}
 )
-EXAMPLES = 12  # an operation and way of asking; within two minutes for all
+EXAMPLES = 5 * DEPTH  # an operation and way of asking
 SLOW = {
-    "/api/pens/starts/{flock_id}": 3,
-    "/api/pens/{pen_id}/mends": 4,
+    "/api/pens/starts/{flock_id}": 2,
+    "/api/pens/{pen_id}/mends": 2,
     "/api/pens/{pen_id}/sizes": 2,
-    "/api/pens/{pen_id}/added": 4,
-    "/api/pens/{pen_id}/bill": 6,
+    "/api/pens/{pen_id}/added": 2,
+    "/api/pens/{pen_id}/bill": 3,
+    "/api/pens/{pen_id}/cost": 3,
 }  # each answer is a second or two of work
 SPEC = make_app(create_engine("mysql+pymysql://nobody@127.0.0.1/none")).spec
 OPERATIONS = [(path, method) for path, methods in SPEC["paths"].items() for method in methods]

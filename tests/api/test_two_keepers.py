@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from hypothesis import HealthCheck, settings
+from hypothesis import HealthCheck
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, rule
 
 from ergamot.web.app import make_app
 from tests.api.test_answers import FLOCK
+from tests.depth import examples
 
 WHO = st.sampled_from(["here", "there"])
 
@@ -106,7 +107,5 @@ def test_two_keepers(store):
 
     run_state_machine_as_test(
         TwoKeepers,
-        settings=settings(
-            max_examples=6, stateful_step_count=15, deadline=None, suppress_health_check=list(HealthCheck)
-        ),
+        settings=examples(3, stateful_step_count=15, deadline=None, suppress_health_check=list(HealthCheck)),
     )

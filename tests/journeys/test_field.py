@@ -7,8 +7,9 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from ergamot.demo.tansy_rise import BENT_MEADOW, load, utc_now
+from ergamot.demo.tansy_rise import BENT_MEADOW
 from tests.api.grass import BROILERS
+from tests.demo_farm import demo_farm
 
 
 def ground(farm: Page) -> None:
@@ -127,7 +128,7 @@ def test_a_field_is_read_from_a_file_and_comes_out_as_one(farm: Page, store, tmp
 
 
 def test_the_demo_farms_fields_are_walked_by_all_their_pens(farm: Page, store):
-    load(store, utc_now())
+    demo_farm(store)
     for field in farm.request.get("/api/fields").json()["fields"]:
         farm.goto(f"/ground/{field['id']}")
         expect(farm.get_by_role("heading", name=field["name"], exact=True)).to_be_visible()
@@ -137,7 +138,7 @@ def test_the_demo_farms_fields_are_walked_by_all_their_pens(farm: Page, store):
 
 
 def test_a_season_is_pulled_along_a_strip_asked_for_its_year_and_a_move_done(farm: Page, store):
-    load(store, utc_now())
+    demo_farm(store)
     lawn = farm.request.get("/api/fields").json()["fields"][0]
     farm.goto(f"/ground/{lawn['id']}")
     expect(farm.get_by_role("heading", name=re.compile("^Today, "))).to_be_visible()
@@ -251,7 +252,7 @@ def test_a_field_is_made_to_measure_and_a_part_of_it_shut_between_two_days(farm:
 
 
 def test_a_wet_stop_a_missed_day_limits_and_papers_are_all_said_on_the_screen(farm: Page, store, tmp_path):
-    load(store, utc_now())
+    demo_farm(store)
     lawn = farm.request.get("/api/fields").json()["fields"][0]
     farm.goto(f"/ground/{lawn['id']}")
     today = farm.get_by_role("region", name="The day's moves")

@@ -233,6 +233,18 @@ def test_more_and_heavier_birds_never_make_it_stronger(design: Design):
         assert all(more[what].ratio <= one.ratio + 1e-6 for what, one in few.items())
 
 
+def test_the_front_rails_of_a_house_over_a_run_hang_between_its_posts():
+    """The upper rail hung in the air behind them, the lower bar ended beside its post."""
+    values = {
+        "length": 1200.0, "width": 750.0, "height": 940.6, "section": "2x2", "house": "yes", "house_length": 600.0,
+        "house_floor": 300.0, "house_top": 1200.0, "house_fall": 11.9, "nests": "outside-two", "nest_count": 3.0,
+        "nests_later": "later", "roosts": "stepped", "roost_bars": 2.0, "roost_held": "ends",
+    }  # fmt: skip
+    made = build(make_design(CATALOGUE, "low-pen", values), CATALOGUE)
+    borne = [spans_of(made, one) for one in made.members if one.duty in ROOSTS | ROOST_RAILS]
+    assert [len(one.places) for one in borne] == [2] * 5
+
+
 def test_they_take_part_in_the_verdict():
     weak = house()
     hens = replace(broilers(), strain=CATALOGUE.strains["layer-heavy"], placed=40)

@@ -53,7 +53,7 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     )
     bar = Piece(duties[0], "roost", "Q", why, Group.ROOSTS, own.section)
     rail = Piece(duties[1], "roost rail", "J", "carries the roosts", Group.ROOSTS)
-    at_front = last == site.lines[-1]  # behind the posts of the door
+    at_front = last == site.lines[-1] and not house.parted  # behind the posts of the door
     behind = (site.x[1] - 2 * thick, site.x[1] - thick) if at_front else None
     x = (first - site.rib_mm / 2, behind[1] if behind else last + site.rib_mm / 2)
     total = 0.0

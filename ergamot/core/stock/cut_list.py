@@ -42,10 +42,10 @@ def saw_deg(angle_deg: float) -> float:
     Returns: degrees.
     Source: common practice; a quarter of a degree opens a joint 89 mm deep by 0.4 mm.
 
-    >>> saw_deg(17.68), saw_deg(45.0)
-    (17.5, 45.0)
+    >>> saw_deg(17.68), saw_deg(45.0), saw_deg(53.75 - 1e-9) == saw_deg(53.75 + 1e-9)
+    (17.5, 45.0, True)
     """
-    return round(2 * angle_deg) / 2
+    return round(2 * round(angle_deg, 3)) / 2  # between two settings, one of them however it was worked out
 
 
 def cut_list(structure: Structure) -> tuple[Piece, ...]:

@@ -7,6 +7,7 @@ import shutil
 import signal
 import socket
 import subprocess
+import tempfile
 import time
 import urllib.error
 import urllib.request
@@ -98,6 +99,7 @@ class Served:
         self.address, self.port = database.address, port
         self.folder = database.folder
         self.user = user_running(PYTHON, ROOT)
+        self.home: Path | None = None  # of the own user: root's is closed to it
         self.process: subprocess.Popen[bytes] | None = None
         self.searching: subprocess.Popen[bytes] | None = None
 
@@ -107,6 +109,9 @@ class Served:
         return f"http://127.0.0.1:{self.port}"
 
     def __enter__(self) -> Served:
+        if self.user:
+            self.home = Path(tempfile.mkdtemp(prefix="ergamot-"))
+            shutil.chown(self.home, self.user)
         self.begin_serving()
         self.begin_searching()
         return self
@@ -162,7 +167,7 @@ class Served:
 
     @property
     def _env(self) -> dict[str, str]:
-        home = {"HOME": str(self.folder)} if self.user else {}  # root's is closed to it
+        home = {"HOME": str(self.home)} if self.home else {}
         return {**os.environ, **home, "ERGAMOT_DATABASE": self.address, "PYTHONDONTWRITEBYTECODE": "1"}
 
     def _answers(self) -> bool:
@@ -175,6 +180,8 @@ class Served:
     def __exit__(self, *_: object) -> None:
         stop(self.searching, STOP_S)
         stop(self.process, STOP_S)
+        if self.home is not None:
+            shutil.rmtree(self.home, ignore_errors=True)
 
 
 class _Stop(Exception):

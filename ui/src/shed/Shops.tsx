@@ -42,7 +42,7 @@ export function Shops() {
           <li key={one.id} className="flex flex-wrap items-baseline gap-x-3">
             <NameOf shop={one} onKeep={(called) => rename.mutate({ shop: one, called })} />
             <span>
-              {one.prices} prices of {one.dated}
+              {one.prices} {one.prices === 1 ? "price" : "prices"} of {one.dated}
             </span>
             <label className="text-sm">
               <input type="checkbox" className="accent-grass" checked={one.own} onChange={(event) => own.mutate({ shop: one, own: event.target.checked })} /> what we pay
@@ -65,6 +65,8 @@ export function Shops() {
   );
 }
 
+const SHORTEST = 12; // letters there is room for at the least
+
 /** A shop's name, kept when it is left or Enter is pressed. */
 function NameOf({ shop, onKeep }: { shop: Shop; onKeep: (called: string) => void }) {
   const [typed, setTyped] = useState<string | null>(null);
@@ -75,7 +77,8 @@ function NameOf({ shop, onKeep }: { shop: Shop; onKeep: (called: string) => void
   return (
     <input
       aria-label={`Name of the shop ${shop.name}`}
-      className="entry w-40 font-slab font-bold"
+      className="entry max-w-full font-slab font-bold"
+      size={Math.max(SHORTEST, (typed ?? shop.name).length + 1)}
       value={typed ?? shop.name}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={leave}

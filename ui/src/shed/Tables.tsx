@@ -6,7 +6,7 @@ import type { useShedChange } from "./useShedChange";
 /** The shed as a table, out and in; the prices of other shops. */
 export function Tables({ shed }: { shed: ReturnType<typeof useShedChange> }) {
   return (
-    <section className="mt-8 grid gap-8 md:grid-cols-2">
+    <section className="mt-8 grid grid-cols-1 gap-8 md:grid-cols-2">
       <div>
         <h2>As a table</h2>
         <p className="mt-1 flex flex-wrap gap-4">

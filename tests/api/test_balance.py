@@ -97,7 +97,7 @@ def test_what_tabs_ask_at_once_is_one_search_and_there_are_never_too_many(client
     others = at_once([partial(ask, at_most={"length": f"{30 + n} ft"}) for n in range(10)])
     assert sorted(one.status_code for one in others) == [201] * 7 + [409] * 3
     assert len(client.get("/api/searches").json["searches"]) == 8
-    done = others[0] if others[0].status_code == 201 else others[1]
+    done = next(one for one in others if one.status_code == 201)
     client.post(f"/api/searches/{done.json['id']}/stop")
     assert ask(at_most={"length": "20 ft"}).status_code == 201
     assert client.post(f"/api/searches/{done.json['id']}/on").status_code == 409

@@ -5,6 +5,7 @@ import { keys, useShops } from "../api/queries";
 import { renew, show } from "../api/show";
 import { AwayList } from "../away/AwayList";
 import { PutAway } from "../away/PutAway";
+import { Entry } from "../kit/Entry";
 import { Trouble } from "../kit/Trouble";
 import { Picked } from "./Picked";
 import { base64 } from "./base64";
@@ -40,7 +41,9 @@ export function Shops() {
       <ul className="mt-1">
         {shops.data?.map((one) => (
           <li key={one.id} className="flex flex-wrap items-baseline gap-x-3">
-            <NameOf shop={one} onKeep={(called) => rename.mutate({ shop: one, called })} />
+            <div className="w-full max-w-96">
+              <Entry quiet label={`Name of the shop ${one.name}`} value={one.name} error={rename.variables?.shop.id === one.id ? rename.error?.message : undefined} onKeep={(called) => rename.mutate({ shop: one, called })} />
+            </div>
             <span>
               {one.prices} {one.prices === 1 ? "price" : "prices"} of {one.dated}
             </span>
@@ -58,34 +61,9 @@ export function Shops() {
         </label>
         <Picked label="Its prices from CSV or XLSX" disabled={!name.trim()} onFile={(file) => keep.mutate(file)} />
       </p>
-      <Trouble problem={keep.error ?? own.error ?? rename.error} />
+      <Trouble problem={keep.error ?? own.error} />
       <p className="mt-2 max-w-prose text-sm text-pencil">Take a pen’s shopping list out from its Build page, have the shop fill in its prices, read it here; tick the one whose prices you pay. What it lacks goes by the example prices of the catalogue.</p>
       <AwayList kind="shop" />
     </div>
-  );
-}
-
-const SHORTEST = 12; // letters there is room for at the least
-
-/** A shop's name, kept when it is left or Enter is pressed. */
-function NameOf({ shop, onKeep }: { shop: Shop; onKeep: (called: string) => void }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const leave = () => {
-    if (typed !== null && typed.trim() !== shop.name) onKeep(typed);
-    setTyped(null);
-  };
-  return (
-    <input
-      aria-label={`Name of the shop ${shop.name}`}
-      className="entry max-w-full font-slab font-bold"
-      size={Math.max(SHORTEST, (typed ?? shop.name).length + 1)}
-      value={typed ?? shop.name}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={leave}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") event.currentTarget.blur();
-        if (event.key === "Escape") setTyped(null);
-      }}
-    />
   );
 }

@@ -40,6 +40,7 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
   const { read } = useUnits();
   const cost = useCost(kept);
   const bench = edits.trial ?? kept;
+  const material = (edits.trial ? null : cost.data?.total) ?? `about ${bench.about_cost}`;
   const finding = [...bench.findings, bench.strength].find((one) => one.what === opened) ?? null;
   const onField = edits.problem?.edit?.values ? { values: edits.problem.edit.values, problem: edits.problem.problem } : null;
 
@@ -86,7 +87,7 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
           ))}
           <FrameLine finding={bench.strength} onOpen={() => setOpened("strength")} />
           <p className="text-sm text-pencil">
-            Material for <span className="figure">{edits.trial ? `about ${bench.about_cost}` : (cost.data?.total ?? `about ${bench.about_cost}`)}</span>. Press a verdict to see how it came about.
+            Material for <span className="figure">{material}</span>. Press a verdict to see how it came about.
           </p>
         </aside>
         {bench.notes.length > 0 ? (

@@ -20,6 +20,7 @@ KINDS: dict[str, Kind] = {
     "things": "thing",
     "shops": "shop",
 }
+ONE = f"/<any({','.join(KINDS)}):kind>/<int:record_id>"
 
 
 def _all() -> AllAwayOut:
@@ -51,7 +52,7 @@ def _before(kind: str) -> None:
         settle_pens(current_work())
 
 
-@putting_away_part.post("/<any(pens,flocks,fields,rows,things,shops):kind>/<int:record_id>/away")
+@putting_away_part.post(f"{ONE}/away")
 @putting_away_part.output(AllAwayOut)
 @from_revision
 def post_away(kind: str, record_id: int, base: int) -> AllAwayOut:
@@ -61,7 +62,7 @@ def post_away(kind: str, record_id: int, base: int) -> AllAwayOut:
     return _all()
 
 
-@putting_away_part.post("/<any(pens,flocks,fields,rows,things,shops):kind>/<int:record_id>/back")
+@putting_away_part.post(f"{ONE}/back")
 @putting_away_part.output(AllAwayOut)
 @from_revision
 def post_back(kind: str, record_id: int, base: int) -> AllAwayOut:
@@ -71,7 +72,7 @@ def post_back(kind: str, record_id: int, base: int) -> AllAwayOut:
     return _all()
 
 
-@putting_away_part.delete("/<any(pens,flocks,fields,rows,things,shops):kind>/<int:record_id>")
+@putting_away_part.delete(ONE)
 @putting_away_part.input(DeleteQuery, location="query")
 @putting_away_part.output({}, status_code=204)
 @from_revision

@@ -99,6 +99,7 @@ class Served:
         self.address, self.port = database.address, port
         self.folder = database.folder
         self.user = user_running(PYTHON, ROOT)
+        self.reached = must_reach(PYTHON, ROOT) if self.user else ()
         self.home: Path | None = None  # of the own user: root's is closed to it
         self.process: subprocess.Popen[bytes] | None = None
         self.searching: subprocess.Popen[bytes] | None = None
@@ -122,7 +123,7 @@ class Served:
         refuse_taken(self.port)
         self.process = subprocess.Popen(
             [
-                *(command_opened(must_reach(PYTHON, ROOT)) if self.user else []),
+                *command_opened(self.reached),
                 str(PYTHON),
                 "-m",
                 "gunicorn",
@@ -153,7 +154,7 @@ class Served:
         if self.searching is None or self.searching.poll() is not None:
             self.searching = subprocess.Popen(
                 [
-                    *(command_opened(must_reach(PYTHON, ROOT), self.user) if self.user else []),
+                    *command_opened(self.reached, self.user),
                     str(PYTHON),
                     "-m",
                     "ergamot.workers",

@@ -32,6 +32,7 @@ def own_prices(work: Work) -> dict[str, Decimal]:
 
 def make_own(work: Work, shop_id: int, base: int, own: bool) -> Record:
     """Say that a shop's list is what the farm pays, or that it is not any more; there is one such list at the most."""
+    work.alone()
     record = work.kept("shop", shop_id)
     for other in shops(work):
         if own and other.id != shop_id and other.body.get("own"):

@@ -1,4 +1,4 @@
-"""How deep the tests dig: as deep as ten minutes allow under `make test`, DEPTH times as deep under `make proofs`."""
+"""Say how deep the tests dig: as deep as ten minutes allow under `make test`, DEPTH times as deep under `make proofs`."""
 
 from __future__ import annotations
 
@@ -15,11 +15,11 @@ EXAMPLES = 8  # of a property that does not say how many
 
 
 def examples(count: int, **more: Any) -> settings:
-    """So many examples of a property, times the depth."""
+    """Take so many examples of a property, times the depth."""
     return settings(max_examples=count * DEPTH, **more)
 
 
 def some(cases: Sequence[Case], most: int) -> list[Case]:
-    """Cases spread evenly over all there are, at most so many times the depth: all of them where that is enough."""
+    """Take cases spread evenly over all there are, at most so many times the depth: all of them where that is enough."""
     count = min(len(cases), most * DEPTH)
     return [cases[round(n * (len(cases) - 1) / max(1, count - 1))] for n in range(count)]

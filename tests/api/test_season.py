@@ -14,9 +14,10 @@ from pypdf import PdfReader
 from sqlalchemy.orm import Session
 
 from ergamot.core.ground.ledger import overlap
-from ergamot.demo.tansy_rise import BENT_MEADOW, PADDOCK, load, utc_now
+from ergamot.demo.tansy_rise import BENT_MEADOW, PADDOCK
 from tests.api.grass import BROILERS, HENS, SQUARE, day, put_pen, walk
 from tests.api.test_answers import at, refused
+from tests.demo_farm import demo_farm
 
 
 @pytest.fixture
@@ -248,7 +249,7 @@ def test_a_pen_walks_one_field_and_a_deleted_pen_none(client, field):
 
 
 def test_the_demo_farms_fields_are_all_planned(client, store):
-    load(store, utc_now())
+    demo_farm(store)
     for one in client.get("/api/fields").json["fields"]:
         seen = client.get(f"/api/fields/{one['id']}/season").json["season"]
         assert {pen["pen"] for pen in seen["pens"]} == {each["pen"] for each in one["team"]}

@@ -71,7 +71,7 @@ def carried(structure: Structure) -> Carried | None:
 
 
 def lifted_clear_mm(structure: Structure) -> float | None:
-    """How far its underside clears the grass half way from axle to hands, with the hands lifted to the elbow.
+    """Return how far its underside clears the grass half way from axle to hands, with the hands lifted to the elbow.
 
     Args: structure.
     Returns: mm; none for a pen that is not carried.

@@ -1,4 +1,4 @@
-"""What can hurt someone at a step because of what the pen is made of: cement, fumes, dust, what springs back."""
+"""Tell what can hurt someone at a step because of what the pen is made of: cement, fumes, dust, what springs back."""
 
 from __future__ import annotations
 

@@ -198,7 +198,7 @@ def _refuse_left(text: str, left: str) -> None:
 
 
 def _heads(label: str) -> frozenset[str]:
-    """What a thing is, of the words it goes by: a track for a door is a track and no door."""
+    """Tell what a thing is by the words it goes by: a track for a door is a track and no door."""
     named = _WORD.findall(_FOR_WHAT.split(label.lower().partition(",")[0])[0])
     return _words(named[-1]) if named else frozenset()
 

@@ -46,7 +46,7 @@ class CoverPiece:
 
 @dataclass(frozen=True)
 class RollPlan:
-    """How the strips of a mesh come off rolls of one width, mm. It is proven where no width of roll can cost less."""
+    """The strips of a mesh as they come off rolls of one width, mm. It is proven where no width of roll can cost less."""
 
     mesh: str
     wide_mm: float

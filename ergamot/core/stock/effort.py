@@ -1,4 +1,4 @@
-"""How much work may go into a plan, counted in steps and not by the clock: the same plan comes of it on any machine, however
+"""Bound the work that goes into a plan, in steps and not by the clock: the same plan comes of it on any machine, however
 slow or busy it is."""
 
 from __future__ import annotations

@@ -100,7 +100,7 @@ class Cutting:
 
     @cached_property
     def in_pairs(self) -> tuple[bool, ...]:
-        """Which nest with one other only: one of their ends is square."""
+        """Tell which nest with one other only: one of their ends is square."""
         return tuple(mitre is not None and not mitre.both for mitre in self._mitres)
 
     def reaches(self, i: int, count: int) -> float:
@@ -211,7 +211,7 @@ def patterns_worth(
     """Every full pattern of one stock worth at least so much.
 
     Args: cutting; stock; worth of each length, 0 or more; least, worth to reach, 0 or more; most, how many
-        to list, 1 or more; effort, what may be spent.
+        to list, 0 or more; effort, what may be spent.
     Returns: the patterns, or None when there are more than `most`.
     Raises: OutOfEffort.
     Source: reduced-cost enumeration (Baldacci et al. 2008).
@@ -258,10 +258,7 @@ def _search(
         """What a nest's odd piece may give back when it gets a fellow."""
         return sum(past for nest, past in in_pairs if held[nest] % 2)
 
-    looks, enough = (
-        0,
-        effort.left / A_LOOK,
-    )  # counted here and told at the end: told one by one they cost as much as they look
+    looks, enough = 0, effort.left / A_LOOK  # told at the end: one by one, telling costs as much as looking
 
     def descend(depth: int, room: float, value: float) -> Iterator[tuple[int, ...]]:
         nonlocal looks

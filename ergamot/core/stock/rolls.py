@@ -1,4 +1,4 @@
-"""How rectangles come off a roll: wide ones in strips of its whole width, narrow ones side by side where a length of it is slit."""
+"""Lay rectangles out along a roll: wide ones in strips of its whole width, narrow ones side by side where a length of it is slit."""
 
 from __future__ import annotations
 

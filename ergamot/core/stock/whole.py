@@ -78,7 +78,7 @@ def whole_bars(
 
 
 def most_patterns(cutting: Cutting, stocks: Sequence[Stock], effort: Effort) -> int:
-    """How many patterns a programme may hold that the effort is enough for.
+    """Return how many patterns a programme may hold that the effort is enough for.
 
     Args: cutting; stocks; effort, what may be spent.
     Returns: 0 or more.

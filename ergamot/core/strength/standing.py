@@ -251,12 +251,11 @@ def _on_rail(rail: Spans, loads: list[Load], birds: Birds) -> Working:
 
 
 def _turning_points(work: Working, names: list[str]) -> Iterator[float]:
-    """Where the moment may be greatest: where the shear is nothing between two bars, or under the one it changes sign at."""
+    """Yield where the moment may be greatest: where the shear is nothing between two bars, or under the one it changes sign at."""
     known = work.known
     ends = [0.0, *sorted(known[name] for name in names), known["L"]]
     for passed, (low, high) in enumerate(itertools.pairwise(ends)):
-        at = (known["R"] + known["w"] * known["L"] / 2 - passed * known["P"]) / known["w"]
-        yield min(max(at, low), high)
+        yield min(max(known["L"] / 2 + (known["R"] - passed * known["P"]) / known["w"], low), high)
 
 
 def _moment_at(work: Working, names: list[str], at: float) -> float:

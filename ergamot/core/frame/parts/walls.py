@@ -184,7 +184,7 @@ def _beside_corners(upright: list[tuple[float, float, float]]) -> list[tuple[Edg
 
 
 def _rise_of(run: float, room: float, deep: float) -> float:
-    """How far up a brace goes so that it ends under what closes its bay, its upper edge cut along the stud: where
+    """Return how far up a brace goes so that it ends under what closes its bay, its upper edge cut along the stud: where
     rise + deep·√(1 + (rise/run)²) is the room."""
     over = max(0.0, room**2 - deep**2)
     return over / (room + math.sqrt(room**2 - (1 - (deep / run) ** 2) * over)) if over and run > 0 else 0.0

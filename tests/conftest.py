@@ -98,7 +98,7 @@ def emptied(engine: Engine) -> Engine:
 def _empty(engine: Engine) -> None:
     with engine.begin() as connection:
         connection.execute(text("UPDATE record SET flock_id = NULL"))
-        for table in ("tried", "search", "line", "revision", "record", "farm"):
+        for table in ("plan", "tried", "search", "line", "revision", "record", "farm"):
             connection.execute(text(f"DELETE FROM {table}"))
 
 

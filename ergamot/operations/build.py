@@ -3,21 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
-from functools import lru_cache
 
 from ergamot.core.catalogue.kinds import Tool
-from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import OutOfRange
-from ergamot.core.frame.parameters import Value
 from ergamot.core.shed import Thing
-from ergamot.core.stock.bill import Bill, Wanted, bill_of_several
-from ergamot.core.stock.effort import BILL
+from ergamot.core.stock.bill import Bill
 from ergamot.core.stock.money import Money, money_of
+from ergamot.operations.bills import AskedBill, kept_bill
 from ergamot.operations.flocks import flock_of
 from ergamot.operations.making import survives_of
-from ergamot.operations.pens import design_of, framed
+from ergamot.operations.pens import design_of
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.shed import things_for
 from ergamot.operations.shops import own_prices
@@ -25,8 +22,6 @@ from ergamot.operations.work import Work
 from ergamot.store.records import Record
 
 MOST_PENS = 24  # in one batch; the letters of their labels
-
-_Design = tuple[str, tuple[tuple[str, Value], ...], int]
 
 
 @dataclass(frozen=True)
@@ -37,20 +32,6 @@ class Batch:
     things: Mapping[int, Thing]
     all_bought: Decimal
     money: Money
-
-
-@lru_cache(maxsize=64)
-def _bill(
-    designs: tuple[_Design, ...],
-    own: OwnRows,
-    things: tuple[tuple[int, Thing], ...],
-    rips: bool,
-    cut: tuple[tuple[str, int], ...],
-    prices: tuple[tuple[str, Decimal], ...],
-) -> Bill:
-    """Bills are the same for the same values, and a cutting plan takes a while: keep the last few."""
-    wanted = [Wanted(framed(shape, values, own), times) for shape, values, times in designs]
-    return bill_of_several(wanted, merged(own), BILL, dict(things), rips, dict(cut), prices=dict(prices))
 
 
 def pen_bill(work: Work, record: Record) -> Bill:
@@ -73,18 +54,10 @@ def batch_bill(work: Work, pens: Sequence[tuple[Record, int]], shed: bool = True
     if shed and len(pens) == 1 and pens[0][1] == 1:
         found = survives_of(work, pens[0][0])
         cut, things = found.cut, {**found.things, **things}
-    own, prices = work.own_rows, tuple(sorted(own_prices(work).items()))
-    bill = _bill(
-        designs,
-        own,
-        tuple(things.items()),
-        rips,
-        tuple(sorted(cut.items())),
-        prices,
-    )
-    whole = bill
-    if bill.taken or cut:
-        whole = _bill(designs, own, (), rips, (), prices)
+    bought = AskedBill(designs, work.own_rows, prices=tuple(sorted(own_prices(work).items())))
+    asked = replace(bought, things=tuple(things.items()), rips=rips, cut=tuple(sorted(cut.items())))
+    bill = kept_bill(work, asked)
+    whole = kept_bill(work, bought) if bill.taken or cut else bill
     birds = sum(
         flock_of(work, work.kept("flock", record.body["flock_id"])).placed * times for record, times in pens
     )

@@ -25,6 +25,9 @@ class Work:
     """One unit of work. Nothing in it commits; whoever opened the session does. `now` is UTC; `mark` is the sender's own for what is
     to be kept once, however often it is sent.
 
+    What is put into `later` is kept in a session of its own once all is answered, also by what only reads; it may be lost,
+    for it can be worked out again.
+
     What is read once is kept here without a lock: `functools.cached_property` of Python 3.11 holds one over all
     works while it reads, and a work that waits for the database would hold it before one the database waits for.
     """
@@ -34,6 +37,9 @@ class Work:
     now: datetime
     zone: str = "UTC"  # what a new farm's clock shows until its keeper says otherwise
     mark: str = ""
+    later: list[Callable[[Session], None]] = field(
+        default_factory=list, init=False, repr=False, compare=False
+    )
     _known: dict[str, object] = field(default_factory=dict, init=False, repr=False, compare=False)
 
     @property

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from datetime import datetime
+from decimal import Decimal
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, ForeignKey, Integer, String, UniqueConstraint
+from sqlalchemy import JSON, DateTime, ForeignKey, Integer, Numeric, String, UniqueConstraint
 from sqlalchemy.dialects.mysql import MEDIUMTEXT
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -110,3 +111,18 @@ class TriedRow(Base):
     draft_key: Mapped[str] = mapped_column(String(24), primary_key=True)
     pen_key: Mapped[str] = mapped_column(String(24), index=True)
     body: Mapped[str] = mapped_column(MEDIUMTEXT)
+
+
+class PlanRow(Base):
+    """A bill: what to cut from what, and what to buy. `basis` names everything it was worked out from, `asked` holds that; `effort`
+    is what the best of it was looked for with."""
+
+    __tablename__ = "plan"
+
+    basis: Mapped[str] = mapped_column(String(64), primary_key=True)
+    farm_id: Mapped[int] = mapped_column(ForeignKey("farm.id"), index=True)
+    asked: Mapped[str] = mapped_column(MEDIUMTEXT)
+    bill: Mapped[str] = mapped_column(MEDIUMTEXT)
+    total: Mapped[Decimal] = mapped_column(Numeric(12, 2))
+    effort: Mapped[int] = mapped_column(Integer)
+    found_at: Mapped[datetime] = mapped_column(DateTime)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 import re
 from collections.abc import Callable
 from datetime import UTC, datetime
@@ -22,6 +23,7 @@ from ergamot.web.problems import RevisionMissing, store_failed
 NOBODY = "keeper"  # one farm, no accounts yet
 REVISION_TAG = re.compile(r'(?:W/)?"?([0-9]{1,9})"?')
 MARK = re.compile(r"[\w-]{8,64}", re.ASCII)
+log = logging.getLogger(__name__)
 P = ParamSpec("P")
 R = TypeVar("R")
 
@@ -104,3 +106,17 @@ def keep_one_commit(app: APIFlask, engine: Engine) -> None:
         work = g.pop("work", None)
         if work is not None:
             work.session.close()
+            if work.later:
+                _keep_what_can_be_found_again(engine, work)
+
+
+def _keep_what_can_be_found_again(engine: Engine, work: Work) -> None:
+    """Keep what a request worked out and can be worked out again, whether or not it may keep anything else. A store that is full, or
+    busy, goes without it."""
+    try:
+        with Session(engine) as session:
+            for keep in work.later:
+                keep(session)
+            session.commit()
+    except SQLAlchemyError as lost:
+        log.warning("not kept, to be worked out again: %s", type(lost).__name__)

@@ -1,4 +1,4 @@
-"""Works at searches until told to stop: `python -m ergamot.workers`, over the store named in ERGAMOT_DATABASE."""
+"""Works at searches, and betters kept bills while there are none, until told to stop: `python -m ergamot.workers`, over the store named in ERGAMOT_DATABASE."""
 
 from __future__ import annotations
 
@@ -17,6 +17,7 @@ from ergamot.store.searches import tell_waiting
 from ergamot.workers.cluster import ADDRESS, Cluster
 from ergamot.workers.jobs import Jobs, one_commit
 from ergamot.workers.parent import end_with_parent
+from ergamot.workers.plans import Plans
 from ergamot.workers.processes import Processes
 
 IDLE_S = 0.2  # between looks into the store when nothing waits
@@ -42,9 +43,14 @@ def main() -> None:
     address = os.environ.get(ADDRESS, "")
     while True:
         try:
-            with Cluster(address) if address else Processes() as workers, Jobs(engine, workers.of) as jobs:
+            with (
+                Cluster(address) if address else Processes() as workers,
+                Jobs(engine, workers.of) as jobs,
+                Plans(engine, workers.worked) as plans,
+            ):
                 while True:
                     if not jobs.turn():
+                        plans.turn()
                         time.sleep(IDLE_S)
         except ErgamotError as refused:
             log.warning("%s", refused)

@@ -8,18 +8,20 @@ from __future__ import annotations
 
 import hashlib
 import os
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 from urllib.parse import urlsplit
 
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.candidate import Candidate
-from ergamot.core.balance.search.executor import Executor
+from ergamot.core.balance.search.executor import Executor, Found, One
 from ergamot.core.balance.search.genes import Draft
+from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.tables import OwnRows
 from ergamot.core.errors import ErgamotError
 from ergamot.workers.judging import judge_some, parts_of
+from ergamot.workers.processes import worked
 
 ADDRESS = "ERGAMOT_CLUSTER"  # such as tcp://127.0.0.1:8786 or tls://cluster.example:8786
 CERTIFICATES = ("ERGAMOT_CLUSTER_CA", "ERGAMOT_CLUSTER_CERT", "ERGAMOT_CLUSTER_KEY")
@@ -91,6 +93,11 @@ class Cluster:
     def of(self, own: OwnRows) -> Executor:
         """Judging with the catalogue that a farm's own rows make."""
         return _Judging(self, own)
+
+    def worked(self, own: OwnRows, work: Callable[[Catalogue, One], Found], one: One) -> Found:
+        """Something worked out by one of its workers."""
+        found: Found = self._client.submit(worked, own, work, one, pure=False, retries=TRIES).result()
+        return found
 
     def judged(self, own: OwnRows, asked: Asked, drafts: Sequence[Draft]) -> Iterator[Candidate | None]:
         """Each draft in its order; what a lost worker had is judged by another."""

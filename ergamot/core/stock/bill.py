@@ -79,6 +79,12 @@ class Bill:
         return sum((plan.by_first_fit - plan.cost for _, _, plan in self.plans), Decimal(0))
 
     @property
+    def proven(self) -> bool:
+        """Whether none of its plans could cost less."""
+        sticks = [*(plan for _, _, plan in self.plans), *(roll.plan for roll in self.rolls)]
+        return all(one.proven for one in sticks) and all(plan.proven for _, plan in self.plates)
+
+    @property
     def worth(self) -> Decimal:
         """What is used of what was in hand is worth."""
         return sum((one.worth for one in self.taken), Decimal(0))

@@ -6,11 +6,12 @@ from datetime import UTC, date, datetime, timedelta
 from decimal import Decimal
 
 import pytest
-from sqlalchemy import select, update
+from sqlalchemy import delete, select, update
 from sqlalchemy.orm import Session
 
 from ergamot.core.catalogue.tables import merged
 from ergamot.core.frame.shapes import SHAPES
+from ergamot.core.stock.effort import BILL
 from ergamot.operations import bills
 from ergamot.operations.bills import AskedBill, kept_bill, worked_bill
 from ergamot.operations.build import pen_bill
@@ -33,10 +34,23 @@ def work(store):
         yield Work(session, "the teenager", NOW)
 
 
+@pytest.fixture(autouse=True)
+def _none_kept(store):
+    """No bill that was found for another test."""
+    with store.begin() as connection:
+        connection.execute(delete(PlanRow))
+
+
 @pytest.fixture
 def in_haste(monkeypatch):
     """Bills worked out with as little effort as can be."""
     monkeypatch.setattr(bills, "BILL", LEAST)
+
+
+@pytest.fixture
+def unhurried(monkeypatch):
+    """Bills worked out with the effort there is for them when the app is served."""
+    monkeypatch.setattr(bills, "BILL", BILL)
 
 
 def kept(work):
@@ -107,7 +121,7 @@ def test_a_bill_found_in_haste_is_bettered_and_then_is_the_bill(client, engine, 
     assert told() < hasty
 
 
-def test_a_dearer_bill_takes_no_ones_place(work):
+def test_a_dearer_bill_takes_no_ones_place(work, unhurried):
     pen = pen_of(work, "low-pen")
     best = pen_bill(work, pen)
     kept(work)
@@ -120,7 +134,7 @@ def test_a_dearer_bill_takes_no_ones_place(work):
     assert pen_bill(work, pen) == best
 
 
-def test_a_bill_that_cannot_cost_less_is_not_looked_for_again(work):
+def test_a_bill_that_cannot_cost_less_is_not_looked_for_again(work, unhurried):
     assert pen_bill(work, pen_of(work, "low-pen")).proven
     kept(work)
     later = Work(work.session, "nobody", NOW + timedelta(days=1))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from dataclasses import fields
 from datetime import date, timedelta
 
@@ -28,6 +29,7 @@ from ergamot.core.frame.parameters import (
     switch,
 )
 from ergamot.core.frame.shapes import SHAPES
+from tests.depth import examples
 from tests.strategies import CATALOGUE, any_value, designs
 
 KINDS = {
@@ -196,3 +198,37 @@ def test_a_row_laid_over_itself_changes_nothing_else(of):
         changed = {each for each in now if now[each] != shipped.get(each)}
         assert changed == ({key} if name == table.name else set())
     assert getattr(laid, table.name)[key].source == "weighed at home"
+
+
+def with_a_hatch(data, shape):
+    """Three lengths of a shape, and a hatch, of any size they may be."""
+    lengths = [one for one in SHAPES[shape].parameters if one.kind == "length"]
+    asked = {one.name: data.draw(any_value(one)) for one in data.draw(st.permutations(lengths))[:3]}
+    asked["opening_1_face"] = data.draw(st.sampled_from(["left", "right", "front", "rear"]))
+    for name, most in (("at", 3000), ("sill", 1500), ("width", 1500), ("height", 1500)):
+        asked[f"opening_1_{name}"] = data.draw(st.integers(100, most), label=name)
+    return asked
+
+
+@examples(40)
+@given(st.data())
+def test_what_is_allowed_is_never_less_than_the_least(data):
+    """Such as "at most 13 mm" of what begins at 300."""
+    shape = data.draw(st.sampled_from(list(SHAPES)))
+    asked = with_a_hatch(data, shape)
+    try:
+        make_design(CATALOGUE, shape, asked)
+    except OutOfRange as refused:
+        declared = {one.name: one for one in SHAPES[shape].declared(asked)}
+        for figure, unit in re.findall(r"at most (-?[\d.]+) (mm|m)\b", refused.allowed):
+            assert float(figure) * (1000 if unit == "m" else 1) >= declared[refused.field].low - 1
+    except ErgamotError:
+        pass
+
+
+def test_where_not_even_the_least_fits_that_is_said():
+    hatch = {"opening_1_face": "left", "opening_1_at": 2600.0, "opening_1_sill": 1500.0}
+    with pytest.raises(OutOfRange) as refused:
+        make_design(CATALOGUE, "coop", {"house": "no", **hatch})
+    assert refused.value.field == "opening_1_height"
+    assert "even the least, 120 mm (4 3/4 in), does not fit there" in refused.value.message

@@ -28,7 +28,7 @@ Given = tuple[tuple[str, Value], ...]  # names and values that are not to change
 
 # Axle behind the wall and hold, mm, in the order they are tried so that the rear clears the grass
 AXLES_BACK = ((20.0, 0.0), (150.0, 450.0), (250.0, 450.0), (300.0, 400.0), (350.0, 350.0), (450.0, 350.0))
-KEPT_PROPOSALS = 32  # of one session at the pens and more; a design is small
+KEPT_PROPOSALS = 128  # of one session at the pens and more; a design is small
 KEPT_LOOKS = 128
 MOST_SIZES = 4  # looked at on the best running gear; may move
 # What the stock says, the shade it gives, how it is got into and what it looks like; judgement

@@ -8,10 +8,11 @@ from functools import lru_cache
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
-from ergamot.core.frame.parameters import Value, read_values
+from ergamot.core.frame.parameters import Parameter, Value, read_values
 from ergamot.core.frame.parts.anchorage import ANCHORAGE_PARAMETERS, anchored_down
 from ergamot.core.frame.parts.built import BUILT, IN_THE_FIELD
 from ergamot.core.frame.parts.openings import as_usual, likely_places, lower
+from ergamot.core.frame.parts.site import both
 from ergamot.core.frame.shapes import SHAPES, shape_of
 from ergamot.core.frame.structure import Structure
 
@@ -54,9 +55,7 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         values = _placed(shape, values, numbers, asked, catalogue)
         _framed(shape, _of_the_frame(values), catalogue)  # only the whole frame shows whether there is room
     except OutOfRange as refused:
-        label = next(one.label for one in declared if one.name == refused.field)
-        said = refused.message.replace(f"{refused.field} must be", f"{label} must be", 1)
-        raise OutOfRange(refused.field, refused.value, refused.allowed, said) from None
+        raise _as_declared(refused, next(one for one in declared if one.name == refused.field)) from None
     typed = {
         one.name: str(given[one.name]).strip()
         for one in declared
@@ -65,6 +64,17 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
         and values[one.name] == read[one.name]
     }
     return Design(shape, values, typed)
+
+
+def _as_declared(refused: OutOfRange, one: Parameter) -> OutOfRange:
+    """The same by the words of its parameter; where less is allowed than there is of it at all, that none has room."""
+    said = refused.message.replace(f"{one.name} must be", f"{one.label} must be", 1)
+    if refused.most is None or refused.most >= one.low:
+        return OutOfRange(one.name, refused.value, refused.allowed, said, refused.most)
+    none = f"even the least, {both(one.low)}, does not fit there"
+    plain = f"{one.label} must be {refused.allowed}"
+    said = f"{one.label}: {none}" if said == plain else said.replace(refused.allowed, none, 1)
+    return OutOfRange(one.name, refused.value, none, said, refused.most)
 
 
 def no_longer_offered(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -> tuple[str, ...]:

@@ -223,8 +223,9 @@ def settle(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value
     most = int((body - before + 1e-6) / along)
     if count > most:
         if most < 1:
-            room = both(body - before)
-            raise OutOfRange("own_sheet_along", along, f"at most {room}, the length it has for them")
+            room = body - before
+            why = f"at most {both(room)}, the length it has for them"
+            raise OutOfRange("own_sheet_along", along, why, most=room)
         raise OutOfRange("own_sheets", count, f"at most {most} along this pen")
     left_open = body - before - count * along
     if values["access"] == "lid" and left_open < LEAST_STRIP_MM:

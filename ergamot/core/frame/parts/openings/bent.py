@@ -107,7 +107,7 @@ def chord(site: Site, one: WantedOpening) -> tuple[Face, float]:
     foot, head = (_on_curve(strips, at) for at in _reach(strips, one))
     if foot is None or head is None:
         room = _round_it(strips) - MARGIN_MM - one.sill
-        raise no_room(one, "under the crown", "height", f"at most {both(max(0.0, room))} there")
+        raise no_room(one, "under the crown", "height", f"at most {both(max(0.0, room))} there", room)
     across = np.subtract(head, foot)
     high = float(np.linalg.norm(across))
     _, dy, dz = (float(part) for part in across / high)
@@ -164,7 +164,7 @@ def _keep_margins(site: Site, one: WantedOpening) -> None:
     strips = strips_of(site, one.face)
     most = _round_it(strips) - MARGIN_MM - one.sill
     if one.height > most + 1e-6:
-        raise no_room(one, "under the crown", "height", f"at most {both(max(0.0, most))} there")
+        raise no_room(one, "under the crown", "height", f"at most {both(max(0.0, most))} there", most)
     seams = {seam for face in strips for seam in site.cover.seams(face)}
     clear = MARGIN_MM + one.width / 2
     for edge in sorted({*site.x, *seams}):

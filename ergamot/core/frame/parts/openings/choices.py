@@ -13,6 +13,7 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.several import GONE, Several
 
 MOST_OPENINGS = 12
+LEAST_HIGH_MM = 120.0  # a bird's head; lower is no opening
 OWN = "own"  # of what closes it: something the keeper has
 
 
@@ -158,7 +159,7 @@ def openings_of(faces: tuple[Choice, ...]) -> Several:
                 "over the ground, at least the rail; up a slope, from its foot",
             ),
             length("width", "Clear width", 400.0, 150.0, 2400.0),
-            length("height", "Clear height", 400.0, 120.0, 2200.0),
+            length("height", "Clear height", 400.0, LEAST_HIGH_MM, 2200.0),
             Parameter(
                 "kg", "Yours weighs", "openings", "mass", 5.0, 0.2, 60.0, only_if=("filled", OWN), kept=True
             ),

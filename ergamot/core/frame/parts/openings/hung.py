@@ -172,7 +172,7 @@ def _ramp(site: Site, one: WantedOpening, face: Face, u: Flat, v: Flat) -> Flat:
     room = _free_over(site, face, u, v[1]) - v[0]
     if room < least:
         fits = foot - least + room
-        raise no_room(one, "over it for a ramp down to the ground", "sill", f"at most {both(fits)}")
+        raise no_room(one, "over it for a ramp down to the ground", "sill", f"at most {both(fits)}", fits)
     long = max(v[1] - v[0], min(wanted, room))
     if long < wanted - TOUCH_MM:
         steep = math.degrees(math.asin(foot / long))

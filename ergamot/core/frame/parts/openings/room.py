@@ -38,35 +38,40 @@ LEAF_ROOM_MM = 100.0  # before a wall within a pen: a leaf and a hand; judgement
 BEHIND_MM = 60.0  # a space ends at most so far behind the side that closes it: a stick and what covers it
 
 
-def refuse_cut(one: WantedOpening, what: str, name: str, allowed: str) -> OutOfRange:
+def refuse_cut(
+    one: WantedOpening, what: str, name: str, allowed: str, most: float | None = None
+) -> OutOfRange:
     """An opening in whose way something is: what it would cut, and what would do.
 
-    Args: one; what is in its way; name, the parameter that is refused; allowed, in words.
+    Args: one; what is in its way; name, the parameter that is refused; allowed, in words; most of it
+        that would do, mm, where there is such a limit.
     Returns: the error, to be raised.
     Source: common practice.
 
     >>> refuse_cut(hatch(), "the door post", "at", "at most 1 m").message
     'Hatch 1 would cut the door post: at most 1 m'
     """
-    return _refused(one, f"would cut {what}", name, allowed)
+    return _refused(one, f"would cut {what}", name, allowed, most)
 
 
-def no_room(one: WantedOpening, where: str, name: str, allowed: str) -> OutOfRange:
+def no_room(one: WantedOpening, where: str, name: str, allowed: str, most: float | None = None) -> OutOfRange:
     """An opening that does not fit where it is: why not, and what would do.
 
-    Args: one; where there is no room; name, the parameter that is refused; allowed, in words.
+    Args: one; where there is no room; name, the parameter that is refused; allowed, in words; most of it
+        that would do, mm, where there is such a limit.
     Returns: the error, to be raised.
     Source: common practice.
 
     >>> no_room(hatch(), "under the plate", "height", "at most 1 m").message
     'Hatch 1 has no room under the plate: at most 1 m'
     """
-    return _refused(one, f"has no room {where}", name, allowed)
+    return _refused(one, f"has no room {where}", name, allowed, most)
 
 
-def _refused(one: WantedOpening, why: str, name: str, allowed: str) -> OutOfRange:
+def _refused(one: WantedOpening, why: str, name: str, allowed: str, most: float | None) -> OutOfRange:
     value = {"at": one.at, "sill": one.sill, "width": one.width, "height": one.height}[name]
-    return OutOfRange(one.named(name), round(value, 1), allowed, f"{one.said.capitalize()} {why}: {allowed}")
+    said = f"{one.said.capitalize()} {why}: {allowed}"
+    return OutOfRange(one.named(name), round(value, 1), allowed, said, most)
 
 
 def make_way(

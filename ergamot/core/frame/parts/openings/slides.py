@@ -87,7 +87,7 @@ def slide_aside(site: Site, one: WantedOpening, face: Face, outer: tuple[Flat, F
     room = face.top - v[1]
     if room < board.deep_mm:
         less = one.height - (board.deep_mm - room)
-        raise no_room(one, "over it for its track", "height", f"at most {both(max(0.0, less))}")
+        raise no_room(one, "over it for its track", "height", f"at most {both(max(0.0, less))}", less)
     ways = ((low - wide, low), (high, high + wide))
     stands = _free_side(site, one, face, ways, v)
     run = (min(low, stands[0]), max(high, stands[1]))

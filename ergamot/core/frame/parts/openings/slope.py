@@ -92,6 +92,7 @@ def _clear(one: WantedOpening, low: float, high: float, thick: float) -> Flat:
             "under what closes the slope above",
             "height",
             f"at most {both(max(0.0, high - thick - sill))} there",
+            high - thick - sill,
         )
     return sill, top
 
@@ -103,7 +104,7 @@ def _between(one: WantedOpening, u: Flat, ribs: Flat, thick: float) -> Flat:
     bay = ribs[1] - ribs[0]
     least, most = (rib - one.start + way * one.width / 2 for rib, way in zip(ribs, (1, -1), strict=True))
     if one.width > bay + TOUCH_MM:
-        raise refuse_cut(one, "a rib", "width", f"at most {both(bay)}, between two ribs there")
+        raise refuse_cut(one, "a rib", "width", f"at most {both(bay)}, between two ribs there", bay)
     if u[0] < ribs[0] - TOUCH_MM or u[1] > ribs[1] + TOUCH_MM:
         raise refuse_cut(one, "a rib", "at", f"its middle between {both(least)} and {both(most)}")
     for gap in (u[0] - ribs[0], ribs[1] - u[1]):

@@ -23,7 +23,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty
-from ergamot.core.frame.parts.openings.choices import WantedOpening
+from ergamot.core.frame.parts.openings.choices import LEAST_HIGH_MM, WantedOpening
 from ergamot.core.frame.parts.openings.plane import TOUCH_MM, Laid, lying_in, under_and_over
 from ergamot.core.frame.parts.openings.room import make_way, no_room
 from ergamot.core.frame.parts.site import Site, both
@@ -92,15 +92,17 @@ def _clear(one: WantedOpening, low: float, high: float, deep: float) -> Flat:
         )
     if top > high + TOUCH_MM:
         raise no_room(
-            one, "under what closes the wall above", "height", f"at most {both(max(0.0, high - sill))} there"
+            one,
+            "under what closes the wall above",
+            "height",
+            f"at most {both(max(0.0, high - sill))} there",
+            high - sill,
         )
     if TOUCH_MM < high - top < deep - TOUCH_MM:
-        raise no_room(
-            one,
-            "for its own head",
-            "height",
-            f"at most {both(max(0.0, high - deep - sill))} under a head, or {both(high - sill)} to what is above",
-        )
+        under = high - deep - sill
+        headed = f"at most {both(under)} under a head, or " if under >= LEAST_HIGH_MM else ""
+        allowed = f"{headed}{both(high - sill)} to what is above"
+        raise no_room(one, "for its own head", "height", allowed, high - sill)
     return sill, top
 
 

@@ -227,7 +227,12 @@ def test_what_is_allowed_is_never_less_than_the_least(data):
 
 
 def test_where_not_even_the_least_fits_that_is_said():
-    hatch = {"opening_1_face": "left", "opening_1_at": 2600.0, "opening_1_sill": 1500.0}
+    hatch = {
+        "opening_1_face": "left",
+        "opening_1_at": 2600.0,
+        "opening_1_sill": 1445.0,
+        "opening_1_height": 150.0,
+    }
     with pytest.raises(OutOfRange) as refused:
         make_design(CATALOGUE, "coop", {"house": "no", **hatch})
     assert refused.value.field == "opening_1_height"

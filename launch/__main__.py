@@ -35,7 +35,7 @@ def _serve(purpose: str) -> int:
 
 
 def _test() -> int:
-    prepare(browser=True)
+    prepare(with_browser=True)
     check()
     return tests(sys.argv[2:])
 
@@ -58,7 +58,7 @@ def _drills() -> int:
 
 def _proofs() -> int:
     """Dig deeper than `test`: every case, twelve times the examples, other ones each time, then the drills and the mutants."""
-    prepare(browser=True)
+    prepare(with_browser=True)
     seed = os.environ.get("SEED", "") or str(secrets.randbits(32))
     say(f"the examples of this run again:  make proofs SEED={seed}")
     os.environ |= {"DEPTH": DEEP, "RANDOM": "yes"}
@@ -73,12 +73,12 @@ def _mutants() -> int:
 
 
 def _screenshots() -> int:
-    prepare(browser=True)
+    prepare(with_browser=True)
     return subprocess.run([str(PYTHON), "-m", "tests.screenshots"], cwd=ROOT, check=False).returncode
 
 
 def _prepare() -> int:
-    prepare(browser=True)
+    prepare(with_browser=True)
     return 0
 
 

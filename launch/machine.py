@@ -19,10 +19,10 @@ UI = ROOT / "ui"
 LEAST_NODE = 20
 
 SERVER_PACKAGES = {"mariadb-server": Path("/usr/sbin/mariadbd")}
-BROWSER_PACKAGES = {
-    "chromium": Path("/usr/bin/chromium"),
-    "fonts-liberation2": Path("/usr/share/fonts/truetype/liberation2"),
-}
+FONT_PACKAGES = {"fonts-liberation2": Path("/usr/share/fonts/truetype/liberation2")}
+# Chromium without its own windows opens a page for a quarter of the work; the whole of it does as well
+HEADLESS = {"chromium-headless-shell": Path("/usr/bin/chromium-headless-shell")}
+CHROMIUM = Path("/usr/bin/chromium")
 
 
 def digest(files: Iterable[Path]) -> str:
@@ -62,6 +62,25 @@ def debian(packages: dict[str, Path]) -> None:
     run([*admin, "apt-get", "update", "-q"], "Reading Debian's package lists", by_hand, env=quiet)
     install = ["apt-get", "install", "-y", "-q", "--no-install-recommends", *missing]
     run([*admin, *install], "Installing Debian packages", by_hand, env=quiet)
+
+
+def the_browser() -> Path:
+    """Return the Chromium there is, the one without windows first."""
+    (headless,) = HEADLESS.values()
+    return headless if headless.exists() else CHROMIUM
+
+
+def browser() -> None:
+    """Install Chromium; whole Chromium that is there already does where the other cannot be had."""
+    debian(FONT_PACKAGES)
+    if CHROMIUM.exists() and (os.geteuid() or fresh("browser", str(CHROMIUM))):
+        return
+    try:
+        debian(HEADLESS)
+    except CannotGoOn:
+        if not CHROMIUM.exists():
+            raise
+        stamp("browser", str(CHROMIUM))  # it is not asked for at every start
 
 
 def python_packages() -> None:
@@ -160,10 +179,12 @@ def home() -> None:
         os.environ["HOME"] = str(ours)
 
 
-def prepare(browser: bool = False) -> None:
+def prepare(with_browser: bool = False) -> None:
     """Everything but the database."""
     home()
-    debian({**SERVER_PACKAGES, **(BROWSER_PACKAGES if browser else {})})
+    debian(SERVER_PACKAGES)
+    if with_browser:
+        browser()
     python_packages()
     npm_packages()
     built_ui()

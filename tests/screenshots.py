@@ -9,6 +9,7 @@ from playwright.sync_api import Page, sync_playwright
 
 from ergamot.demo.tansy_rise import load, utc_now
 from ergamot.store.engine import open_engine
+from launch.machine import the_browser
 from launch.mariadb import PrivateServer, free_port
 from launch.plain import LOCAL, ROOT, say
 from launch.serve import Served, migrate
@@ -178,7 +179,7 @@ def main() -> None:
         migrate(database.address)
         load(open_engine(database.address), utc_now())
         with Served(database, free_port(8792)) as served, sync_playwright() as play:
-            chromium = play.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+            chromium = play.chromium.launch(executable_path=str(the_browser()), args=ARGS)
             page = chromium.new_page(base_url=served.url, viewport={"width": 1280, "height": 800})
             take(page, TARGET)
             chromium.close()

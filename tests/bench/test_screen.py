@@ -10,6 +10,7 @@ import time
 from playwright.sync_api import sync_playwright
 
 from ergamot.web.app import make_app
+from launch.machine import the_browser
 from launch.serve import Served
 from tests.api.test_answers import FLOCK
 from tests.screenshots import ARGS
@@ -45,7 +46,7 @@ def test_change_to_figures_and_to_solids_on_the_largest_pen(benchmark, store, da
     flock = client.post("/api/flocks", json={**FLOCK, **LAYERS, "leaves": "2027-03-01"}).json
     pen = client.post("/api/pens", json={"flock_id": flock["id"], "name": "Coop", "shape": "coop"}).json
     with Served(database, 8793) as served, sync_playwright() as play:
-        chromium = play.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+        chromium = play.chromium.launch(executable_path=str(the_browser()), args=ARGS)
         page = chromium.new_page(viewport={"width": 1280, "height": 800})
         began = time.perf_counter()
         page.goto(f"{served.url}/pens/{pen['id']}")

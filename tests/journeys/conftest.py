@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Page, expect
 
+from launch.machine import the_browser
 from launch.mariadb import PrivateServer, free_port
 from launch.serve import Served
 
@@ -23,7 +24,7 @@ def served(database: PrivateServer, line: int) -> Iterator[Served]:
 @pytest.fixture(scope="session")
 def browser_type_launch_args():
     return {
-        "executable_path": "/usr/bin/chromium",
+        "executable_path": str(the_browser()),
         "args": [
             "--no-sandbox",
             "--disable-background-networking",

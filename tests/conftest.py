@@ -106,12 +106,13 @@ def emptied(engine: Engine) -> Engine:
 
 
 def _empty(engine: Engine) -> None:
-    """Bills that were found are left: the same pens cost the same on the next farm."""
+    """Bills that were found are left, for the same pens cost the same on the next farm; no one is to better them."""
     with engine.begin() as connection:
         connection.execute(text("SET foreign_key_checks = 0"))
         connection.execute(text("UPDATE record SET flock_id = NULL"))
         for table in ("tried", "search", "line", "revision", "record", "farm"):
             connection.execute(text(f"DELETE FROM {table}"))
+        connection.execute(text("UPDATE plan SET effort = 2000000000"))
         connection.execute(text("SET foreign_key_checks = 1"))
 
 

@@ -138,7 +138,7 @@ def remember_line(work: Work, pen: Record, shown: Bench) -> None:
 
 
 def _keep(work: Work, pen: Record, judged: Judgement) -> None:
-    flock = _flocks(work).get(pen.body["flock_id"])
+    flock = work.kept("flock", pen.body["flock_id"])
     body = json.dumps({"verdicts": judged.verdicts, "plan": judged.plan, "trouble": judged.trouble})
     keep_line(work.session, pen, _basis(work, pen, flock, place_record(work)), body)
 

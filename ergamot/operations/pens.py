@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from functools import lru_cache
 from typing import Any
@@ -40,7 +40,8 @@ LONGEST_NOTE = 400
 
 @dataclass(frozen=True)
 class Bench:
-    """A pen on the bench: its design built, drawn and judged for its flock on this farm."""
+    """A pen on the bench: its design built, drawn and judged for its flock on this farm. `written` keeps what was written out of all
+    but its name and whose it is."""
 
     name: str
     flock_id: int
@@ -58,6 +59,7 @@ class Bench:
     stops: Mapping[str, tuple[float, ...]]
     space_days: tuple[SpaceDay, ...]
     about_cost: Decimal
+    written: dict[str, str] = field(default_factory=dict, repr=False, compare=False)
 
     @property
     def notes(self) -> tuple[Phrase, ...]:

@@ -21,6 +21,8 @@ from ergamot.operations.pens import Bench
 from ergamot.web.schemas.drawings import ModelOut, PartOut, PullOut
 from ergamot.web.schemas.figures import FindingOut, Words, words
 from ergamot.web.schemas.pens import (
+    BenchHeadOut,
+    BenchWorkedOut,
     BirdOut,
     DimensionOut,
     FactOut,
@@ -35,25 +37,37 @@ from ergamot.web.schemas.pens import (
 MOST_SPACE_DAYS = 120
 
 
-def bench_out(record: Record, bench: Bench) -> dict[str, Any]:
-    """Everything the bench shows of a pen."""
+WRITTEN = "bench"  # among what was written of a bench
+
+
+def bench_out(record: Record, bench: Bench) -> str:
+    """Write out everything the bench shows of a pen, as JSON by its schema. What is worked out is most of it, and written once: an
+    undo goes back to it."""
+    if WRITTEN not in bench.written:
+        bench.written[WRITTEN] = BenchWorkedOut.model_validate(_worked_out(bench)).model_dump_json()
+    head = BenchHeadOut(
+        id=record.id,
+        revision=record.revision,
+        can_undo=record.can_undo,
+        can_redo=record.can_redo,
+        name=bench.name,
+        flock_id=bench.flock_id,
+        flock_name=bench.flock_name,
+        version_of=record.body.get("version_of"),
+        why=record.body.get("why", ""),
+    )
+    return f"{head.model_dump_json()[:-1]},{bench.written[WRITTEN][1:]}"
+
+
+def _worked_out(bench: Bench) -> dict[str, Any]:
     flock, mass = bench.flock, bench.judged.mass
     fixed = _fixed(bench.structure)
     apart = flock.out.year != flock.leaves.year  # then days are told with their year
     return {
-        "id": record.id,
-        "revision": record.revision,
-        "can_undo": record.can_undo,
-        "can_redo": record.can_redo,
-        "name": bench.name,
         "shape": bench.design.shape,
-        "flock_id": bench.flock_id,
-        "flock_name": bench.flock_name,
         "flock_line": (
             f"{flock.placed} × {flock.strain.label}, out {say_day(flock.out, apart)}, leave {say_day(flock.leaves, apart)}"
         ),
-        "version_of": record.body.get("version_of"),
-        "why": record.body.get("why", ""),
         "values": {name: _value(bench, name) for name in bench.design.values},
         "views": [view_out(view) for view in bench.views],
         "model": _model(bench),

@@ -53,8 +53,7 @@ pens_part = APIBlueprint("pens", __name__, url_prefix="/api/pens")
 
 def _answer(record: Record, shown: Bench, status: int = 200) -> Response:
     """The whole bench, written out at once by its schema: it is large, and asked for at every pull."""
-    out = BenchOut.model_validate(bench_out(record, shown))
-    return Response(out.model_dump_json(), status, mimetype="application/json")
+    return Response(bench_out(record, shown), status, mimetype="application/json")
 
 
 def _kept(record: Record, status: int = 200) -> Response:

@@ -282,3 +282,15 @@ def test_today_is_the_farms_day_wherever_the_program_runs(client):
         place = client.patch("/api/place", json={"zone": zone}, headers=at(revision)).json
         days.append(date.fromisoformat(place["today"]))
     assert days[1] - days[0] in (timedelta(1), timedelta(2))
+
+
+def test_an_undo_goes_back_to_what_was_worked_out_and_written(client, pen, monkeypatch):
+    path, first = f"/api/pens/{pen['id']}", client.get(f"/api/pens/{pen['id']}").json
+    changed = client.patch(path, json={"values": {"length": "3.1 m"}}, headers=at(1)).json
+    assert changed["facts"] != first["facts"]
+    for what in ("ergamot.operations.pens.judge", "ergamot.web.bench._worked_out"):
+        monkeypatch.setattr(what, None)  # whoever calls it fails
+    back = client.post(f"{path}/undo", headers=at(2)).json
+    again = {"revision": 3, "can_undo": False, "can_redo": True}
+    assert back == {**first, **again}
+    assert client.post(f"{path}/redo", headers=at(3)).json["facts"] == changed["facts"]

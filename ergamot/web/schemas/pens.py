@@ -141,21 +141,26 @@ class FactOut(Out):
     lines: list[Words]
 
 
-class BenchOut(Out):
-    """Everything the bench shows of a pen."""
+class BenchHeadOut(Out):
+    """Whose a pen is and how it stands in its history."""
 
     id: int
     revision: int
     can_undo: bool
     can_redo: bool
     name: str
-    shape: str
     flock_id: int
     flock_name: str
-    flock_line: str
-    values: dict[str, ValueOut]
     version_of: int | None
     why: str
+
+
+class BenchWorkedOut(Out):
+    """What is worked out of a pen for its birds on this farm."""
+
+    shape: str
+    flock_line: str
+    values: dict[str, ValueOut]
     views: list[ViewOut]
     model: ModelOut
     birds: list[BirdOut]
@@ -171,6 +176,10 @@ class BenchOut(Out):
     space_days: list[SpaceDayOut]
     facts: list[FactOut]
     notes: list[Words]
+
+
+class BenchOut(BenchHeadOut, BenchWorkedOut):
+    """Everything the bench shows of a pen."""
 
 
 class StartOut(Out):

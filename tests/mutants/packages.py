@@ -21,6 +21,7 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_anchors.py",
             "tests/core/test_ties.py",
             "tests/core/test_pocket.py",
+            "tests/core/test_cloth.py",
         ),
     ),
     "strength": (
@@ -39,6 +40,8 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_pipe_kit.py",
             "tests/core/test_pole.py",
             "tests/core/test_steel_base.py",
+            "tests/core/test_standing.py",
+            "tests/core/test_racking.py",
         ),
     ),
     "gear": (
@@ -54,6 +57,7 @@ PACKAGES: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/core/test_raising.py",
             "tests/core/test_moving_chart.py",
             "tests/core/test_way.py",
+            "tests/core/test_passing.py",
             "tests/core/test_grades.py",
         ),
     ),

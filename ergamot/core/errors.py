@@ -37,12 +37,20 @@ class Unreadable(ErgamotError):
 
 class OutOfRange(ErgamotError):
     """A figure outside the limits within which a method or a field holds. `most` is the most that is allowed where that is a figure
-    of the field: it may be less than the field's own least."""
+    of the field, and `why`, in words after it: it may be less than the field's own least."""
 
     title = "Outside the limits"
 
-    def __init__(self, field: str, value: object, allowed: str, message: str = "", most: float | None = None):
-        self.most = most
+    def __init__(
+        self,
+        field: str,
+        value: object,
+        allowed: str,
+        message: str = "",
+        most: float | None = None,
+        why: str = "",
+    ):
+        self.most, self.why = most, why
         plain = f"{SAID.get(field, field)} must be {allowed}"
         super().__init__(message or plain, field=field, value=value, allowed=allowed)
 

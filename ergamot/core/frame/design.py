@@ -70,11 +70,12 @@ def _as_declared(refused: OutOfRange, one: Parameter) -> OutOfRange:
     """The same by the words of its parameter; where less is allowed than there is of it at all, that none has room."""
     said = refused.message.replace(f"{one.name} must be", f"{one.label} must be", 1)
     if refused.most is None or refused.most >= one.low:
-        return OutOfRange(one.name, refused.value, refused.allowed, said, refused.most)
-    none = f"even the least, {both(one.low)}, does not fit there"
+        return OutOfRange(one.name, refused.value, refused.allowed, said, refused.most, refused.why)
+    fits = f"is too much {refused.why}" if refused.why else "does not fit there"
+    none = f"even the least, {both(one.low)}, {fits}"
     plain = f"{one.label} must be {refused.allowed}"
     said = f"{one.label}: {none}" if said == plain else said.replace(refused.allowed, none, 1)
-    return OutOfRange(one.name, refused.value, none, said, refused.most)
+    return OutOfRange(one.name, refused.value, none, said, refused.most, refused.why)
 
 
 def no_longer_offered(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -> tuple[str, ...]:

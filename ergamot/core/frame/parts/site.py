@@ -152,7 +152,7 @@ def refuse_above(field_name: str, value: float, most: float, why: str) -> None:
     >>> refuse_above("length", 1200.0, 3000.0, "of stock")
     """
     if value > most + 1e-6:
-        raise OutOfRange(field_name, round(value, 1), f"at most {both(most)} {why}", most=most)
+        raise OutOfRange(field_name, round(value, 1), f"at most {both(most)} {why}", most=most, why=why)
 
 
 def check_stock(section: Section, values: Mapping[str, Value], fields: tuple[str, ...]) -> None:

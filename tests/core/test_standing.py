@@ -16,8 +16,9 @@ from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change, make_design
 from ergamot.core.frame.kinds import ROOST_RAILS, ROOSTS, Duty
 from ergamot.core.frame.mass import mass
+from ergamot.core.strength import standing
 from ergamot.core.strength.floors import floor_checks, steps_in
-from ergamot.core.strength.spans import spans_of
+from ergamot.core.strength.spans import Spans, spans_of
 from ergamot.core.strength.standing import Birds, roost_checks
 from ergamot.core.strength.verdict import judge_strength
 from tests.strategies import designs
@@ -84,6 +85,8 @@ def test_a_keeper_of_eighty_kilograms_on_a_long_two_by_three():
 
 def test_a_person_is_counted_only_where_a_door_lets_one_in():
     assert steps_in(house())
+    assert steps_in(house(door_width=500.0))
+    assert not steps_in(house(door_width=499.0))
     assert not steps_in(house(door_width=450.0))
     assert not any("person" in what for what in checks(house(door_width=450.0), HEAVY))
     assert not steps_in(pen("coop", house="yes"))
@@ -279,3 +282,22 @@ def test_flocks_are_as_heavy_as_the_day_they_leave():
     told = birds_of(flock, CATALOGUE.floor_needs["hen"])
     assert told.heaviest_kg == pytest.approx(mass_kg(flock.strain, 49))
     assert (told.on_bar(0.19), told.on_bar(0.2), told.on_bar(99.0)) == (0, 1, 30)
+
+
+@pytest.mark.parametrize(("share", "past"), [(0.49, False), (0.51, True)])
+def test_a_bar_that_reaches_far_past_its_last_rail_bends_there(share, past, monkeypatch):
+    """Beyond half its span what hangs over bends it more than what lies between: w·a²/2 against w·L²/8, with the birds that fit on
+    twice the overhang."""
+    stand = pen("hoop", roost_bars=1)
+    (bar,) = (one for one in stand.members if one.duty is Duty.ROOST)
+    spans = spans_of(stand, bar)
+    second = spans.length_mm / (1 + share)  # so much of the span is left over
+    places = (replace(spans.places[0], at=0.0), replace(spans.places[1], at=second))
+    monkeypatch.setattr(standing, "spans_of", lambda *_: Spans(bar, spans.axis, spans.length_mm, places))
+    found = {one.what: one for one in roost_checks(stand, HEAVY)}
+    assert ("roosts sagging" in found) is not past
+    known = found["roosts bending"].work.known
+    reach = (spans.length_mm - second if past else second) / 1000
+    length = 2 * reach if past else reach
+    load = HEAVY.on_bar(length) * HEAVY.heaviest_kg * 9.81 / length + 9.81 * known["m_o"]
+    assert known["M"] == pytest.approx(load * reach**2 / (2 if past else 8), rel=1e-5)

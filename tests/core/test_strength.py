@@ -28,6 +28,7 @@ from ergamot.core.frame.bending import (
 )
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
+from ergamot.core.strength.snow import snow_checks
 from ergamot.core.strength.verdict import judge_strength
 from ergamot.core.working import evaluate
 from tests.strategies import CATALOGUE, designs
@@ -183,3 +184,16 @@ def test_an_axle_held_on_both_sides_bends_half_as_much_and_hard_steel_bears_more
     alone = {step.symbol: step.quantity.value for step in mild.working}
     assert found["both", "mild"].demand / steps["N"] == pytest.approx(mild.demand / alone["N"] / 2)
     assert found["stub", "hard"].capacity / mild.capacity == pytest.approx(635 / 250)
+
+
+def test_wet_snow_on_fine_mesh_is_half_of_what_lies_on_a_sheet():
+    """0.3 m at 450 kg/m³, all of it on a flat top: 1324 Pa on a sheet, 662 on mesh, over the width a rail carries."""
+    place = make_conditions(CATALOGUE, snow_mm=300.0, snow="wet")
+    mesh = build(make_design(CATALOGUE, "low-pen", {"roofed": 0.0, "top_mesh": "welded-12"}), CATALOGUE)
+    found = [one for one in snow_checks(mesh, place) if one.what == "top cross rail under snow"]
+    assert found
+    for one in found:
+        known = one.work.known
+        assert known["s_m"] == 0.5
+        assert known["w"] == pytest.approx(662.175 * known["k"] * known["c"])
+    assert list(snow_checks(mesh, replace(place, snow="settled"))) == []

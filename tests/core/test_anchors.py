@@ -113,6 +113,15 @@ def test_a_design_with_anchors_stands_more_and_weighs_no_more_to_move():
     assert gusts[1] > 1.3 * gusts[0]
 
 
+def test_what_ties_a_pen_is_counted_on_for_half_of_what_it_is_told_to_hold():
+    """In one spot and another an anchor holds from half to one and a half of its figure."""
+    structure = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
+    tyings = wind_chart(CATALOGUE, structure, FLOCK, PLACE).tyings
+    assert tyings
+    for one in tyings:
+        assert one.holds_n == pytest.approx(0.5 * one.row.hold_n * PLACE.holding_ground.anchor_factor)
+
+
 @given(designs())
 def test_every_state_of_any_pen_is_told_in_figures(design):
     structure = build(design, CATALOGUE)

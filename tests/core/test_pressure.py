@@ -117,6 +117,14 @@ def test_quarters_of_a_bent_roof_by_hand(place, rise, cp):
     assert outside_cp((0, 0, 1), ONTO, np.ones(1), arch=Arch(place, rise)) == pytest.approx(cp)
 
 
+@pytest.mark.parametrize(("place", "cp"), [(0.8, 0.0), (0.0, -0.9), (-0.8, -0.6)])
+def test_a_bent_roof_in_a_wind_that_comes_at_45_degrees_by_hand(place, cp):
+    """Half of it as across the ridge, +0.7, −1.1 and −0.5 of a rise of 0.4 to 0.5, half as along it, −0.7."""
+    rise = 0.4 if place == 0.0 else 0.5
+    wind = np.array([[math.sqrt(0.5), math.copysign(math.sqrt(0.5), ONTO[0, 1])]])
+    assert outside_cp((0, 0, 1), wind, np.ones(1), arch=Arch(place, rise)) == pytest.approx(cp)
+
+
 @pytest.mark.parametrize(
     ("rise", "high", "cp"),
     [(0.19, True, -0.9), (0.19, False, -0.9), (0.28, True, 0.12), (0.28, False, -0.42), (0.31, True, 0.1525)],

@@ -16,7 +16,7 @@ from ergamot.core.weather.anchors import fewest
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import Holding, Strap, parked
 from ergamot.core.weather.states import rolled_up, states
-from ergamot.core.weather.threshold import Stands, stability, thresholds
+from ergamot.core.weather.threshold import Stands, as_good_as, stability, thresholds
 from ergamot.core.weather.verdict import judge_wind
 from tests.core.test_anchors import FLOCK
 from tests.strategies import CATALOGUE
@@ -26,6 +26,10 @@ FARM = make_conditions(CATALOGUE)
 
 def pen(shape: str = "coop", **values):
     return build(make_design(CATALOGUE, shape, values), CATALOGUE)
+
+
+def test_gusts_that_differ_by_less_than_a_millionth_are_alike():
+    assert as_good_as(14.31234567) == 14.312346
 
 
 def standing(structure, mass_kg: float, friction: float, at=None):

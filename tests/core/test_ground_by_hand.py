@@ -3,15 +3,18 @@ off what stands in a field, and how much is asked too much."""
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
+from operator import attrgetter
 
 import pytest
+import shapely
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.kinds import Moves
 from ergamot.core.ground.climate import Climate
-from ergamot.core.ground.field import rectangle
+from ergamot.core.ground.field import rectangle, turned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.heading import Lie
 from ergamot.core.ground.keeping import Keeping, make_keeping
@@ -24,7 +27,7 @@ from ergamot.core.ground.outlook import outlook
 from ergamot.core.ground.rest import grown, rest_days
 from ergamot.core.ground.schedule import plan_season
 from ergamot.core.ground.shaping import with_area
-from ergamot.core.ground.team import RULES, Member, Stands, Stays
+from ergamot.core.ground.team import RULES, Member, Stands, Stays, share_out
 from ergamot.core.units import Quantity, say
 from tests.strategies import CATALOGUE
 
@@ -174,6 +177,28 @@ def test_a_person_walks_between_the_lanes_of_two_pens():
     season = plan_season(CATALOGUE, rectangle(40, 12, 0), pens, WARM, flock.out, flock.leaves)
     (_, left), (right, _) = sorted(plan.part.band for plan in season.plans)
     assert right - left == pytest.approx(0.8)
+
+
+def test_a_pen_with_a_way_of_its_own_goes_that_first_and_then_the_rest():
+    """Across the middle of 40 × 12 m: the stops it comes within a metre of, one after another."""
+    flock = birds("broiler-fast")
+    pen = Member(1, flock, PenSize(3.0, 2.0, 3.4, 2.3), Stays.DAY, flock.out)
+    field, way = rectangle(40, 12, 0), ((-0.5, 20.0), (-11.5, 20.0))
+    free, drawn = (
+        share_out(CATALOGUE, field, [one], WARM, Keeping(), Lie())[0].laid
+        for one in (pen, replace(pen, way=way))
+    )
+    place = attrgetter("u_m", "v_m")
+    assert (free.drawn, sorted(map(place, free.stops))) == (0, sorted(map(place, drawn.stops)))
+    near = [one for one in drawn.stops if beside(one, drawn.heading_deg, way) <= 1.0 + 1e-9]
+    assert 0 < drawn.drawn == len(near)
+    assert list(drawn.stops[: drawn.drawn]) == near
+
+
+def beside(stop, heading_deg, way):
+    """How far the middle of a stop of 3 × 2 m lies from a way, m."""
+    line = shapely.LineString([turned(one, heading_deg) for one in way])
+    return line.distance(shapely.Point(stop.u_m + 1.5, stop.v_m + 1.0))
 
 
 def test_pens_keep_to_the_side_of_the_field_they_stand_on():

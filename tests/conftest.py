@@ -112,7 +112,7 @@ def _empty(engine: Engine) -> None:
         connection.execute(text("UPDATE record SET flock_id = NULL"))
         for table in ("tried", "search", "line", "revision", "record", "farm"):
             connection.execute(text(f"DELETE FROM {table}"))
-        connection.execute(text("UPDATE plan SET effort = 2000000000"))
+        connection.execute(text("UPDATE bill SET effort = 2000000000"))
         connection.execute(text("SET foreign_key_checks = 1"))
 
 

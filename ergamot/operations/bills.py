@@ -19,7 +19,7 @@ from ergamot.core.stock.effort import BILL
 from ergamot.operations.pens import framed
 from ergamot.operations.program import mark_of_the_program
 from ergamot.operations.work import Work
-from ergamot.store.plans import NewPlan, better_plan, keep_plan, kept_plan, take_plan
+from ergamot.store.bills import NewBill, better_bill, find_bill, keep_bill, take_bill
 
 LONGER = 5 * BILL  # steps, for who looks while nobody waits; more is hardly ever cheaper; may move
 
@@ -54,14 +54,14 @@ def kept_bill(work: Work, asked: AskedBill) -> Bill:
     """Return the bill of what is asked: the one kept, or one worked out and kept from now on."""
     told = _ASKED.dump_json(asked).decode()
     basis = hashlib.sha256(f"{mark_of_the_program()} {told}".encode()).hexdigest()
-    kept = kept_plan(work.session, basis)
+    kept = find_bill(work.session, basis)
     if kept is not None:
         return _BILL.validate_json(kept)
     bill = worked_bill(merged(asked.own), asked, BILL)
-    plan = NewPlan(
+    new = NewBill(
         work.farm_id, basis, told, _told(bill), bill.total, LONGER if bill.proven else BILL, work.now
     )
-    work.later.append(partial(keep_plan, plan=plan))
+    work.later.append(partial(keep_bill, bill=new))
     return bill
 
 
@@ -81,7 +81,7 @@ def longer_bill(catalogue: Catalogue, asked: AskedBill) -> Bill:
 def next_to_better(work: Work) -> Bettering | None:
     """Take the kept bill that has waited longest to be looked for again; None where there is none. One whose words an older
     program wrote otherwise is passed over."""
-    row = take_plan(work.session, LONGER, work.now)
+    row = take_bill(work.session, LONGER, work.now)
     if row is None:
         return None
     try:
@@ -92,7 +92,7 @@ def next_to_better(work: Work) -> Bettering | None:
 
 def keep_better(work: Work, basis: str, bill: Bill) -> bool:
     """Keep a bill in the place of a dearer one; return whether it was dearer."""
-    return better_plan(work.session, basis, _told(bill), bill.total)
+    return better_bill(work.session, basis, _told(bill), bill.total)
 
 
 def _told(bill: Bill) -> str:

@@ -113,16 +113,16 @@ class TriedRow(Base):
     body: Mapped[str] = mapped_column(MEDIUMTEXT)
 
 
-class PlanRow(Base):
+class BillRow(Base):
     """A bill: what to cut from what, and what to buy. `basis` names everything it was worked out from, `asked` holds that; `effort`
     is what the best of it was looked for with."""
 
-    __tablename__ = "plan"
+    __tablename__ = "bill"
 
     basis: Mapped[str] = mapped_column(String(64), primary_key=True)
     farm_id: Mapped[int] = mapped_column(ForeignKey("farm.id"), index=True)
     asked: Mapped[str] = mapped_column(MEDIUMTEXT)
-    bill: Mapped[str] = mapped_column(MEDIUMTEXT)
+    body: Mapped[str] = mapped_column(MEDIUMTEXT)
     total: Mapped[Decimal] = mapped_column(Numeric(12, 2))
     effort: Mapped[int] = mapped_column(Integer)
     found_at: Mapped[datetime] = mapped_column(DateTime)

@@ -14,10 +14,10 @@ from sqlalchemy.exc import SQLAlchemyError
 from ergamot.core.errors import ErgamotError
 from ergamot.store.engine import open_engine
 from ergamot.store.searches import tell_waiting
+from ergamot.workers.bills import Bills
 from ergamot.workers.cluster import ADDRESS, Cluster
 from ergamot.workers.jobs import Jobs, one_commit
 from ergamot.workers.parent import end_with_parent
-from ergamot.workers.plans import Plans
 from ergamot.workers.processes import Processes
 
 IDLE_S = 0.2  # between looks into the store when nothing waits
@@ -46,11 +46,11 @@ def main() -> None:
             with (
                 Cluster(address) if address else Processes() as workers,
                 Jobs(engine, workers.of) as jobs,
-                Plans(engine, workers.worked) as plans,
+                Bills(engine, workers.worked) as bills,
             ):
                 while True:
                     if not jobs.turn():
-                        plans.turn()
+                        bills.turn()
                         time.sleep(IDLE_S)
         except ErgamotError as refused:
             log.warning("%s", refused)

@@ -18,9 +18,9 @@ from ergamot.operations.build import pen_bill
 from ergamot.operations.flocks import add_flock
 from ergamot.operations.pens import propose_pen
 from ergamot.operations.work import Work
-from ergamot.store import plans
-from ergamot.store.models import PlanRow
-from ergamot.workers.plans import Plans
+from ergamot.store import bills as kept_bills
+from ergamot.store.models import BillRow
+from ergamot.workers.bills import Bills
 
 NOW = datetime(2026, 5, 1, 6, 30)
 HENS = {"name": "Hens", "strain": "layer-hybrid", "placed": 12}
@@ -38,7 +38,7 @@ def work(store):
 def _none_kept(store):
     """No bill that was found for another test."""
     with store.begin() as connection:
-        connection.execute(delete(PlanRow))
+        connection.execute(delete(BillRow))
 
 
 @pytest.fixture
@@ -111,10 +111,10 @@ def test_a_bill_found_in_haste_is_bettered_and_then_is_the_bill(client, engine, 
         return float(bill)
 
     hasty = told()
-    with Plans(engine, here) as turns:
+    with Bills(engine, here) as turns:
         assert not turns.better_one()  # its keeper may still be changing it
         with Session(engine) as session:
-            session.execute(update(PlanRow).values(found_at=datetime.now(UTC) - timedelta(hours=1)))
+            session.execute(update(BillRow).values(found_at=datetime.now(UTC) - timedelta(hours=1)))
             session.commit()
         assert turns.better_one()
         assert not turns.better_one()  # once is enough
@@ -125,7 +125,7 @@ def test_a_dearer_bill_takes_no_ones_place(work, unhurried):
     pen = pen_of(work, "low-pen")
     best = pen_bill(work, pen)
     kept(work)
-    (basis,) = work.session.scalars(select(PlanRow.basis))
+    (basis,) = work.session.scalars(select(BillRow.basis))
     asked = AskedBill((("low-pen", tuple(pen.body["values"].items()), 1),), ())
     hasty = worked_bill(work.catalogue, asked, LEAST)
     assert hasty.total > best.total
@@ -142,9 +142,9 @@ def test_a_bill_that_cannot_cost_less_is_not_looked_for_again(work, unhurried):
 
 
 def test_only_so_many_are_kept_and_the_oldest_go(work, monkeypatch):
-    monkeypatch.setattr(plans, "MOST_PLANS", 3)
+    monkeypatch.setattr(kept_bills, "MOST_BILLS", 3)
     for number in range(5):
         at = NOW + timedelta(minutes=number)
-        plan = plans.NewPlan(work.settled_id, f"{number}", "", "", Decimal(1), 1, at)
-        plans.keep_plan(work.session, plan)
-    assert sorted(work.session.scalars(select(PlanRow.basis))) == ["2", "3", "4"]
+        bill = kept_bills.NewBill(work.settled_id, f"{number}", "", "", Decimal(1), 1, at)
+        kept_bills.keep_bill(work.session, bill)
+    assert sorted(work.session.scalars(select(BillRow.basis))) == ["2", "3", "4"]

@@ -10,11 +10,11 @@ down_revision = "0019"
 
 def upgrade() -> None:
     op.create_table(
-        "plan",
+        "bill",
         sa.Column("basis", sa.String(64), primary_key=True),
         sa.Column("farm_id", sa.Integer, sa.ForeignKey("farm.id"), nullable=False, index=True),
         sa.Column("asked", MEDIUMTEXT, nullable=False),
-        sa.Column("bill", MEDIUMTEXT, nullable=False),
+        sa.Column("body", MEDIUMTEXT, nullable=False),
         sa.Column("total", sa.Numeric(12, 2), nullable=False),
         sa.Column("effort", sa.Integer, nullable=False),
         sa.Column("found_at", sa.DateTime, nullable=False),
@@ -22,5 +22,5 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
-    """A plan can be worked out again."""
-    op.drop_table("plan")
+    """A bill can be worked out again."""
+    op.drop_table("bill")

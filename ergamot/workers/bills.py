@@ -21,7 +21,7 @@ log = logging.getLogger(__name__)
 Worked = Callable[[OwnRows, Callable[[Catalogue, AskedBill], Bill], AskedBill], Bill]
 
 
-class Plans:
+class Bills:
     """The kept bills of a store, bettered by whoever `worked` hands one to. Use as a context manager: what was begun is ended."""
 
     def __init__(self, engine: Engine, worked: Worked, looks_s: float = LOOKS_S):
@@ -32,7 +32,7 @@ class Plans:
         self._waits = ThreadPoolExecutor(1)
         self._begun: Future[bool] | None = None
 
-    def __enter__(self) -> Plans:
+    def __enter__(self) -> Bills:
         return self
 
     def __exit__(self, *_: object) -> None:

@@ -49,6 +49,8 @@ def test_nothing_is_drawn_while_nothing_changes(farm: Page):
     enter_flock(farm)
     propose_round(farm)
     farm.mouse.move(2, 2)
+    # told last, once its bill is worked out
+    expect(farm.get_by_text(re.compile("^Material for"))).to_contain_text(re.compile(r"for \d+\.\d\d"))
     farm.wait_for_timeout(1500)
     before = farm.evaluate("window.drawn")
     assert before > 0

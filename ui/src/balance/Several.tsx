@@ -35,7 +35,7 @@ function Shared({ asked, count }: { asked: Asked; count: number }) {
   const best = search?.pens.find((pen) => pen.key === search.best);
   const rows: [string, "mass" | "cost" | "hours" | "minutes"][] = [
     ["Mass of all", "mass"],
-    ["Cost of all, about", "cost"],
+    ["Estimated cost of all", "cost"],
     ["Hours to build all", "hours"],
     ["All of them moved in", "minutes"],
   ];

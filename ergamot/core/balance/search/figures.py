@@ -48,7 +48,7 @@ class Scale:
 
 SCALES: Mapping[Figure, Scale] = {
     Figure.MASS: Scale("Mass", "kg", "weighs {} at most", adds_up=True),
-    Figure.COST: Scale("Cost, about", "", "costs about {} at most", adds_up=True),
+    Figure.COST: Scale("Estimated cost", "", "costs about {} at most", adds_up=True),
     Figure.HOURS: Scale("Hours to build", "hours", "is built in {}", 0.1, adds_up=True),
     Figure.GUST: Scale("Gust it stands", "ms", "stands {} on poor grip", 0.1, much=True),
     Figure.PULL: Scale("Pull to start", "heft", "starts with a pull of {}"),

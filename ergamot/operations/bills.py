@@ -1,5 +1,5 @@
-"""A bill for the same pens, shed and prices is one bill: kept when it is found, bettered later by whoever has time, the same on
-every screen and in the book."""
+"""One bill for the same pens, shed and prices: kept when it is found, looked for again while nobody waits, the same on every screen
+and in the book."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from functools import partial
 
-from pydantic import TypeAdapter, ValidationError
+from pydantic import TypeAdapter
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.tables import OwnRows, merged
@@ -28,7 +28,7 @@ _Design = tuple[str, tuple[tuple[str, Value], ...], int]
 
 @dataclass(frozen=True)
 class AskedBill:
-    """All that a bill is worked out from: shapes with their values and how many of each, a farm's own rows, things of the shed by
+    """The inputs of a bill: shapes with their values and how many of each, a farm's own rows, things of the shed by
     number, whether boards are ripped, how many pieces of each label are cut already, prices by what a line is known by."""
 
     designs: tuple[_Design, ...]
@@ -53,7 +53,7 @@ class Bettering:
 def kept_bill(work: Work, asked: AskedBill) -> Bill:
     """Return the bill of what is asked: the one kept, or one worked out and kept from now on."""
     told = _ASKED.dump_json(asked).decode()
-    basis = hashlib.sha256(f"{mark_of_the_program()} {told}".encode()).hexdigest()
+    basis = _basis(told)
     kept = find_bill(work.session, basis)
     if kept is not None:
         return _BILL.validate_json(kept)
@@ -79,20 +79,22 @@ def longer_bill(catalogue: Catalogue, asked: AskedBill) -> Bill:
 
 
 def next_to_better(work: Work) -> Bettering | None:
-    """Take the kept bill that has waited longest to be looked for again; None where there is none. One whose words an older
-    program wrote otherwise is passed over."""
+    """Take the kept bill that has waited longest to be looked for again; None where there is none. One of another version of the
+    program is passed over: nobody asks for it any more."""
     row = take_bill(work.session, LONGER, work.now)
-    if row is None:
+    if row is None or row.basis != _basis(row.asked):
         return None
-    try:
-        return Bettering(row.basis, _ASKED.validate_json(row.asked))
-    except ValidationError:
-        return None
+    return Bettering(row.basis, _ASKED.validate_json(row.asked))
 
 
 def keep_better(work: Work, basis: str, bill: Bill) -> bool:
     """Keep a bill in the place of a dearer one; return whether it was dearer."""
     return better_bill(work.session, basis, _told(bill), bill.total)
+
+
+def _basis(asked: str) -> str:
+    """Return what a bill is known by: its inputs as they are written, and this version of the program."""
+    return hashlib.sha256(f"{mark_of_the_program()} {asked}".encode()).hexdigest()
 
 
 def _told(bill: Bill) -> str:

@@ -22,13 +22,12 @@ Worked = Callable[[OwnRows, Callable[[Catalogue, AskedBill], Bill], AskedBill], 
 
 
 class Bills:
-    """The kept bills of a store, bettered by whoever `worked` hands one to. Use as a context manager: what was begun is ended."""
+    """The kept bills of a store; `worked` has one looked for by another process. Use as a context manager: what was begun is ended."""
 
-    def __init__(self, engine: Engine, worked: Worked, looks_s: float = LOOKS_S):
+    def __init__(self, engine: Engine, worked: Worked):
         self._engine = engine
         self._worked = worked
-        self._looks_s = looks_s
-        self._looked = -looks_s
+        self._looked = -LOOKS_S
         self._waits = ThreadPoolExecutor(1)
         self._begun: Future[bool] | None = None
 
@@ -42,7 +41,7 @@ class Bills:
         """Begin with the next kept bill, where there is one and none is under way."""
         if self._begun is not None and not self._begun.done():
             return
-        if time.monotonic() - self._looked > self._looks_s:
+        if time.monotonic() - self._looked > LOOKS_S:
             self._looked = time.monotonic()
             self._begun = self._waits.submit(self.better_one)
 

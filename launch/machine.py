@@ -20,7 +20,7 @@ LEAST_NODE = 20
 
 SERVER_PACKAGES = {"mariadb-server": Path("/usr/sbin/mariadbd")}
 FONT_PACKAGES = {"fonts-liberation2": Path("/usr/share/fonts/truetype/liberation2")}
-# Chromium without its own windows opens a page for a quarter of the work; the whole of it does as well
+# The headless build opens a page for a quarter of the work; full Chromium does as well
 HEADLESS = {"chromium-headless-shell": Path("/usr/bin/chromium-headless-shell")}
 CHROMIUM = Path("/usr/bin/chromium")
 
@@ -65,13 +65,13 @@ def debian(packages: dict[str, Path]) -> None:
 
 
 def the_browser() -> Path:
-    """Return the Chromium there is, the one without windows first."""
+    """Return the Chromium there is, the headless build first."""
     (headless,) = HEADLESS.values()
     return headless if headless.exists() else CHROMIUM
 
 
 def browser() -> None:
-    """Install Chromium; whole Chromium that is there already does where the other cannot be had."""
+    """Install headless Chromium; full Chromium that is there already does where it cannot be had."""
     debian(FONT_PACKAGES)
     if CHROMIUM.exists() and (os.geteuid() or fresh("browser", str(CHROMIUM))):
         return

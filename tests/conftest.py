@@ -57,8 +57,8 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
 
 
 @pytest.fixture(scope="session", autouse=True)
-def _plans_soon_made() -> Iterator[None]:
-    """Bills kept with a glance: what the best plan is, the core's own tests ask with all the effort there is."""
+def _bills_soon_made() -> Iterator[None]:
+    """Make bills with a glance: the core's own tests ask for the best plan, with all the effort there is."""
     with pytest.MonkeyPatch.context() as patch:
         patch.setattr(bills, "BILL", GLANCE)
         yield
@@ -106,7 +106,7 @@ def emptied(engine: Engine) -> Engine:
 
 
 def _empty(engine: Engine) -> None:
-    """Bills that were found are left, for the same pens cost the same on the next farm; no one is to better them."""
+    """Delete all but bills: the same pens cost the same on the next farm. No one is to better them."""
     with engine.begin() as connection:
         connection.execute(text("SET foreign_key_checks = 0"))
         connection.execute(text("UPDATE record SET flock_id = NULL"))

@@ -1,4 +1,5 @@
-"""Works at searches, and betters kept bills while there are none, until told to stop: `python -m ergamot.workers`, over the store named in ERGAMOT_DATABASE."""
+"""Works at searches, and at kept bills while there are none, until told to stop: `python -m ergamot.workers`, over the store
+named in ERGAMOT_DATABASE."""
 
 from __future__ import annotations
 

@@ -196,7 +196,7 @@ def test_a_pen_with_a_way_of_its_own_goes_that_first_and_then_the_rest():
 
 
 def beside(stop, heading_deg, way):
-    """How far the middle of a stop of 3 × 2 m lies from a way, m."""
+    """Return how far the middle of a stop of 3 × 2 m lies from a way, m."""
     line = shapely.LineString([turned(one, heading_deg) for one in way])
     return line.distance(shapely.Point(stop.u_m + 1.5, stop.v_m + 1.0))
 

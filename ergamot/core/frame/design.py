@@ -67,7 +67,7 @@ def make_design(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -
 
 
 def _as_declared(refused: OutOfRange, one: Parameter) -> OutOfRange:
-    """The same by the words of its parameter; where less is allowed than there is of it at all, that none has room."""
+    """Say a refusal in the words of its parameter; where less is allowed than its own least, say that not even that fits."""
     said = refused.message.replace(f"{one.name} must be", f"{one.label} must be", 1)
     if refused.most is None or refused.most >= one.low:
         return OutOfRange(one.name, refused.value, refused.allowed, said, refused.most, refused.why)

@@ -80,7 +80,7 @@ class Bill:
 
     @property
     def proven(self) -> bool:
-        """Whether none of its plans could cost less."""
+        """Tell whether none of its plans could cost less."""
         sticks = [*(plan for _, _, plan in self.plans), *(roll.plan for roll in self.rolls)]
         return all(one.proven for one in sticks) and all(plan.proven for _, plan in self.plates)
 

@@ -142,7 +142,7 @@ class FactOut(Out):
 
 
 class BenchHeadOut(Out):
-    """Whose a pen is and how it stands in its history."""
+    """A pen's name, its flock and its place in its history."""
 
     id: int
     revision: int
@@ -156,7 +156,7 @@ class BenchHeadOut(Out):
 
 
 class BenchWorkedOut(Out):
-    """What is worked out of a pen for its birds on this farm."""
+    """Drawings, figures and verdicts of a pen, for its birds on this farm."""
 
     shape: str
     flock_line: str

@@ -224,8 +224,8 @@ def settle(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Value
     if count > most:
         if most < 1:
             room = body - before
-            why = f"at most {both(room)}, the length it has for them"
-            raise OutOfRange("own_sheet_along", along, why, most=room)
+            allowed = f"at most {both(room)}, the length it has for them"
+            raise OutOfRange("own_sheet_along", along, allowed, most=room)
         raise OutOfRange("own_sheets", count, f"at most {most} along this pen")
     left_open = body - before - count * along
     if values["access"] == "lid" and left_open < LEAST_STRIP_MM:

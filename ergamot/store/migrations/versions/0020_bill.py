@@ -1,4 +1,4 @@
-"""What bills came to, kept by what they were worked out from."""
+"""Keep bills, each by all it was worked out from."""
 
 import sqlalchemy as sa
 from alembic import op

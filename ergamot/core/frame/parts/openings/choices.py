@@ -13,7 +13,7 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.several import GONE, Several
 
 MOST_OPENINGS = 12
-LEAST_HIGH_MM = 120.0  # a bird's head; lower is no opening
+LEAST_HIGH_MM = 120.0  # room for a bird's head; judgement
 OWN = "own"  # of what closes it: something the keeper has
 
 

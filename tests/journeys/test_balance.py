@@ -70,7 +70,7 @@ def test_what_else_a_pen_could_be_and_what_each_thing_of_it_costs(farm):
     pen.focus()
     pen.press("Enter")
     farm.set_viewport_size({"width": 390, "height": 844})
-    expect(farm.get_by_role("slider", name="Limit on cost")).to_be_visible()
+    expect(farm.get_by_role("slider", name="Limit on estimated cost")).to_be_visible()
     wide = farm.evaluate("document.documentElement.scrollWidth")
     assert wide <= 390
     farm.get_by_role("button", name="Put it on the bench as a version").first.click()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from sqlalchemy import Engine
@@ -18,6 +18,7 @@ from ergamot.operations.pens import change_pen, pens, propose_pen
 from ergamot.operations.places import change_place, place_record, today_on
 from ergamot.operations.shed import add_things, change_thing, read_lines, thing_of, things
 from ergamot.operations.work import Work
+from ergamot.store.documents import FLOCK, PEN
 
 # A mild rise near the sea, so that the demo makes sense in any month; invented
 MILD_MONTHS_C = [8.5, 8.5, 10.0, 11.5, 14.0, 16.5, 18.0, 18.0, 16.5, 13.5, 11.0, 9.0]
@@ -198,7 +199,7 @@ def _fill_shed(work: Work, coop: int) -> None:
         if thing.sort is Sort.STICK and thing.species == "larch":
             change_thing(work, record.id, record.revision, {"each": "2.50", "pen": coop})
     for key, minutes in (("cut-1", 260.0), ("base-1", 35.0)):
-        pen = work.kept("pen", coop)
+        pen = work.kept(PEN, coop)
         tick(work, pen, making_record(work, coop).revision, key, True, minutes)
 
 
@@ -221,9 +222,8 @@ def _batch(
 
 def _one_more(work: Work, flock_id: int) -> None:
     """A poult more came than was ordered."""
-    kept = work.kept("flock", flock_id)
-    dates = {name: date.fromisoformat(kept.body[name]) for name in ("hatch", "out", "leaves")}
-    entered = {**kept.body, **dates, "placed": kept.body["placed"] + 1}
+    kept = work.kept(FLOCK, flock_id)
+    entered = {**vars(kept.body), "placed": kept.body.placed + 1}
     change_flock(work, flock_id, kept.revision, entered)
 
 

@@ -15,10 +15,11 @@ from ergamot.operations.pens import bench
 from ergamot.operations.places import today_on
 from ergamot.operations.shops import at_shops
 from ergamot.operations.work import Work
+from ergamot.store.documents import PenBody
 from ergamot.store.records import Record
 
 
-def book_of(work: Work, record: Record) -> Book:
+def book_of(work: Work, record: Record[PenBody]) -> Book:
     """The build book of a pen as it is."""
     shown, made = bench(work, record), making_of(work, record)
     batch = batch_bill(work, [(record, 1)])

@@ -19,6 +19,7 @@ from ergamot.operations.places import place_record, read_place
 from ergamot.operations.shed import things_for
 from ergamot.operations.shops import own_prices
 from ergamot.operations.work import Work
+from ergamot.store.documents import FLOCK, PenBody
 from ergamot.store.records import Record
 
 MOST_PENS = 24  # in one batch; the letters of their labels
@@ -34,12 +35,12 @@ class Batch:
     money: Money
 
 
-def pen_bill(work: Work, record: Record) -> Bill:
+def pen_bill(work: Work, record: Record[PenBody]) -> Bill:
     """The bill of a pen as kept, with what is in the shed and what is cut."""
     return batch_bill(work, [(record, 1)]).bill
 
 
-def batch_bill(work: Work, pens: Sequence[tuple[Record, int]], shed: bool = True) -> Batch:
+def batch_bill(work: Work, pens: Sequence[tuple[Record[PenBody], int]], shed: bool = True) -> Batch:
     """The bill of several pens, so many of each, as one plan; of a single one, without the pieces that are cut already."""
     if not 1 <= len(pens) <= MOST_PENS or not 1 <= sum(times for _, times in pens) <= MOST_PENS:
         raise OutOfRange("pens", sum(times for _, times in pens), f"1 to {MOST_PENS} pens in a batch")
@@ -59,6 +60,6 @@ def batch_bill(work: Work, pens: Sequence[tuple[Record, int]], shed: bool = True
     bill = kept_bill(work, asked)
     whole = kept_bill(work, bought) if bill.taken or cut else bill
     birds = sum(
-        flock_of(work, work.kept("flock", record.body["flock_id"])).placed * times for record, times in pens
+        flock_of(work, work.kept(FLOCK, record.body.flock_id)).placed * times for record, times in pens
     )
     return Batch(bill, things, whole.total, money_of(bill.lines, work.catalogue, birds))

@@ -18,30 +18,31 @@ from ergamot.core.frame.structure import Structure
 from ergamot.exchange.sheet_page import SheetSet
 from ergamot.operations.pens import bench, built, design_of
 from ergamot.operations.work import Work
+from ergamot.store.documents import PenBody
 from ergamot.store.records import Record
 
 
-def structure_of(work: Work, record: Record, trying: Mapping[str, Any]) -> Structure:
+def structure_of(work: Work, record: Record[PenBody], trying: Mapping[str, Any]) -> Structure:
     """A pen as framed, as kept or with values being tried."""
     return built(work, design_of(work, record, trying))
 
 
-def pen_lines(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[Line, ...]:
+def pen_lines(work: Work, record: Record[PenBody], trying: Mapping[str, Any]) -> tuple[Line, ...]:
     """The pen in isometric lines, hidden ones removed."""
     return lines(structure_of(work, record, trying))
 
 
-def pen_steps(work: Work, record: Record, trying: Mapping[str, Any]) -> tuple[BuildStep, ...]:
+def pen_steps(work: Work, record: Record[PenBody], trying: Mapping[str, Any]) -> tuple[BuildStep, ...]:
     """The order a pen is built in."""
     return steps(structure_of(work, record, trying))
 
 
-def pen_picture(work: Work, record: Record, look: ProjectionName) -> Picture:
+def pen_picture(work: Work, record: Record[PenBody], look: ProjectionName) -> Picture:
     """The pen to scale from one side, dimensioned."""
     return picture(structure_of(work, record, {}), look)
 
 
-def pen_sheets(work: Work, record: Record) -> SheetSet:
+def pen_sheets(work: Work, record: Record[PenBody]) -> SheetSet:
     """What the printed sheets of a pen show."""
     shown = bench(work, record)
     return SheetSet(
@@ -59,6 +60,6 @@ def pen_sheets(work: Work, record: Record) -> SheetSet:
     )
 
 
-def pen_parts(work: Work, record: Record) -> tuple[Part, ...]:
+def pen_parts(work: Work, record: Record[PenBody]) -> tuple[Part, ...]:
     """The pen in solids."""
     return model(structure_of(work, record, {}))

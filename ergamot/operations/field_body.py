@@ -25,8 +25,9 @@ from ergamot.core.ground.obstacle import (
 from ergamot.core.ground.shaping import with_area, with_side
 from ergamot.core.ground.team import Stays
 from ergamot.core.units import parse_amount, parse_length
-from ergamot.exchange.field_geojson import Placed, told_of_shut
+from ergamot.exchange.field_geojson import Placed
 from ergamot.operations.work import checked_name
+from ergamot.store.documents import FieldBody, KeptOff, OwnLimits, TeamMember
 from ergamot.store.records import Record
 
 LEAST_HOURS = 1.0
@@ -49,73 +50,86 @@ class OnField:
     way: tuple[Flat, ...] = ()
 
 
-def field_of(record: Record) -> Field:
+def field_of(record: Record[FieldBody]) -> Field:
     """The field a record holds."""
-    return _field(record.body)
+    body = record.body
+    obstacles = [
+        make_obstacle(one.kind, one.form, one.points, one.off_m, "obstacles", _shut(vars(one)))
+        for one in body.obstacles
+    ]
+    return _field(body.outline, (body.length_m, body.width_m), obstacles, body.gate, body.heading_deg)
 
 
-def placed_field(record: Record) -> Placed:
+def placed_field(record: Record[FieldBody]) -> Placed:
     """The field a record holds, with its name and where on earth it is."""
-    origin = record.body.get("origin")
-    return Placed(field_of(record), record.body["name"], (origin[0], origin[1]) if origin else None)
+    origin = record.body.origin
+    return Placed(field_of(record), record.body.name, origin)
 
 
-def keeping_of(record: Record) -> Keeping:
+def keeping_of(record: Record[FieldBody]) -> Keeping:
     """How the keeper wants a field kept."""
-    return make_keeping(**record.body.get("keeping", {}))
+    return make_keeping(**_said(record.body.keeping))
 
 
-def team_of(record: Record) -> tuple[OnField, ...]:
+def _said(limits: OwnLimits) -> dict[str, Any]:
+    return {name: value for name, value in vars(limits).items() if value is not None}
+
+
+def team_of(record: Record[FieldBody]) -> tuple[OnField, ...]:
     """The pens that walk a field, as they were put there."""
     return tuple(
         OnField(
-            one["pen"],
-            Stays(one["stays"]),
-            date.fromisoformat(one["first"]),
-            one.get("hours"),
-            one.get("nets"),
-            one.get("net_m", NET_M),
-            tuple((x, y) for x, y in one.get("way", ())),
+            one.pen,
+            one.stays,
+            one.first,
+            one.hours,
+            one.nets,
+            one.net_m,
+            one.way,
         )
-        for one in record.body.get("team", ())
+        for one in record.body.team
     )
 
 
-def team_body(team: Sequence[OnField]) -> list[dict[str, Any]]:
+def team_body(team: Sequence[OnField]) -> tuple[TeamMember, ...]:
     """Pens that walk a field as they are kept."""
     if len(team) > MOST_PENS:
         raise OutOfRange("team", len(team), f"at most {MOST_PENS} pens on one field")
     twice = len({one.pen_id for one in team}) < len(team)
     if twice:
         raise OutOfRange("team", len(team), "each pen once")
-    return [_on_field_body(one) for one in team]
+    return tuple(_member(one) for one in team)
 
 
-def _on_field_body(one: OnField) -> dict[str, Any]:
-    body: dict[str, Any] = {"pen": one.pen_id, "stays": one.stays.value, "first": one.first.isoformat()}
+def _member(one: OnField) -> TeamMember:
     if one.hours is not None:
-        body["hours"] = require_range("hours", one.hours, LEAST_HOURS, 24, "hours")
+        require_range("hours", one.hours, LEAST_HOURS, 24, "hours")
     if one.nets is not None:
         netting(one.nets, one.net_m, math.inf)
-        body |= {"nets": one.nets, "net_m": one.net_m}
     if one.way:
         if len(one.way) < LEAST_POINTS[Form.LINE]:
             raise OutOfRange("way", len(one.way), "two places or more")
         refuse_far(one.way, "way")
-        body["way"] = [list(place) for place in one.way]
-    return body
+    net_m = NET_M if one.nets is None else one.net_m
+    way = tuple((float(x), float(y)) for x, y in one.way)
+    return TeamMember(one.pen_id, one.stays, one.first, one.hours, one.nets, net_m, way)
 
 
-def _field(body: Mapping[str, Any]) -> Field:
-    obstacles = [
-        make_obstacle(one["kind"], one["form"], one["points"], one["off_m"], "obstacles", _shut(one))
-        for one in body.get("obstacles") or ()
-    ]
-    heading = body.get("heading_deg")
-    if body.get("outline"):
-        return make_field(body["outline"], obstacles, body.get("gate"), heading)
-    whole = rectangle(body["length_m"], body["width_m"], heading or 0.0)
-    return make_field(whole.outline, obstacles, body.get("gate"), whole.heading_deg)
+def _field(
+    outline: Sequence[Flat] | None,
+    sides: tuple[float | None, float | None],
+    obstacles: Sequence[Obstacle],
+    gate: Flat | None,
+    heading: float | None,
+) -> Field:
+    """The field of an edge, or of two sides, m."""
+    if outline:
+        return make_field(outline, obstacles, gate, heading)
+    length, width = sides
+    if length is None or width is None:
+        raise OutOfRange("length_m", None, "given with the width, or the edge drawn instead")
+    whole = rectangle(length, width, heading or 0.0)
+    return make_field(whole.outline, obstacles, gate, whole.heading_deg)
 
 
 def _shut(body: Mapping[str, Any]) -> Shut | Harvest | None:
@@ -145,40 +159,39 @@ def _metres(entered: str | float, field: str) -> float:
     return float(entered)
 
 
-def obstacle_body(one: Obstacle) -> dict[str, Any]:
+def obstacle_body(one: Obstacle) -> KeptOff:
     """Something to keep off as it is kept."""
-    body: dict[str, Any] = {
-        "kind": one.kind,
-        "form": one.form.value,
-        "points": [list(point) for point in one.points],
-        "off_m": one.off_m,
-    }
-    return body | told_of_shut(one.shut)
+    if isinstance(one.shut, Harvest):
+        return KeptOff(
+            one.kind, one.form, one.points, one.off_m, None, None, one.shut.last, one.shut.touches_soil
+        )
+    first, last = (one.shut.first, one.shut.last) if one.shut else (None, None)
+    return KeptOff(one.kind, one.form, one.points, one.off_m, first, last)
 
 
-def body_of(entered: Mapping[str, Any]) -> dict[str, Any]:
+def body_of(entered: Mapping[str, Any]) -> FieldBody:
     """What is kept of a field: a rectangle by its sides, any other by its edge; how it lies and is kept; not its team."""
-    sides = {name: entered.get(name) for name in ("length_m", "width_m")}
-    known: dict[str, Any] = {name: entered.get(name) for name in ("heading_deg", "obstacles", "gate")}
-    if entered.get("outline"):
-        known["outline"] = entered["outline"]
-    elif None in sides.values():
-        raise OutOfRange("length_m", None, "given with the width, or the edge drawn instead")
-    else:
-        known |= {name: _metres(value, name) for name, value in sides.items() if value is not None}
-    field = _field(known)
-    kept: dict[str, Any] = {"name": checked_name(entered["name"]), "heading_deg": field.heading_deg}
-    if "outline" in known:
-        kept["outline"] = [list(corner) for corner in field.outline]
-    else:
-        kept |= {name: known[name] for name in sides}
-    if field.obstacles:
-        kept["obstacles"] = [obstacle_body(one) for one in field.obstacles]
-    if field.gate:
-        kept["gate"] = list(field.gate)
-    if entered.get("origin"):
-        kept["origin"] = list(entered["origin"])
-    return kept | _lie(entered) | _keeping(entered)
+    outline = entered.get("outline")
+    length, width = (None if outline else metres(entered.get(name), name) for name in ("length_m", "width_m"))
+    obstacles = [
+        make_obstacle(one["kind"], one["form"], one["points"], one["off_m"], "obstacles", _shut(one))
+        for one in entered.get("obstacles") or ()
+    ]
+    field = _field(outline, (length, width), obstacles, entered.get("gate"), entered.get("heading_deg"))
+    slope, falls = _lie(entered)
+    return FieldBody(
+        name=checked_name(entered["name"]),
+        heading_deg=field.heading_deg,
+        length_m=length,
+        width_m=width,
+        outline=field.outline if outline else None,
+        obstacles=tuple(obstacle_body(one) for one in field.obstacles),
+        gate=field.gate,
+        origin=_place(entered.get("origin")),
+        slope_percent=slope,
+        falls_deg=falls,
+        keeping=_keeping(entered),
+    )
 
 
 FURTHEST_M = 100_000.0  # no field is larger; may move
@@ -196,27 +209,30 @@ def shaped(outline: Sequence[Flat], at: int, length: str | None, area: str | Non
     return tuple(outline)
 
 
-def _lie(entered: Mapping[str, Any]) -> dict[str, Any]:
-    """How steep a field falls, and towards where, where that is told."""
+def _place(given: Sequence[float] | None) -> Flat | None:
+    return (float(given[0]), float(given[1])) if given else None
+
+
+def _lie(entered: Mapping[str, Any]) -> tuple[float | None, float | None]:
+    """How steep a field falls, %, and towards where, degrees, where that is told."""
     slope, falls = entered.get("slope_percent"), entered.get("falls_deg")
     if slope is None and falls is None:
-        return {}
+        return None, None
     if slope is None or falls is None:
         raise OutOfRange("falls_deg", falls, "given with the slope: how steep, and towards where it falls")
     require_range("slope_percent", slope, 0, STEEPEST_PERCENT, "%")
     require_range("falls_deg", falls, 0, 360, "°")
-    return {"slope_percent": slope, "falls_deg": falls % 360}
+    return slope, falls % 360
 
 
 def _spread(entered: str | float, field: str) -> float:
     return parse_amount(entered, "spread", field) if isinstance(entered, str) else entered
 
 
-def _keeping(entered: Mapping[str, Any]) -> dict[str, Any]:
+def _keeping(entered: Mapping[str, Any]) -> OwnLimits:
     """How a field is kept, where that is not as is usual."""
     given: dict[str, Any] = {
         name: _spread(entered[name], name) for name in USUAL_KEEPING if entered.get(name) is not None
     }
     kept = asdict(make_keeping(**given))
-    own = {name: value for name, value in kept.items() if value != USUAL_KEEPING[name]}
-    return {"keeping": own} if own else {}
+    return OwnLimits(**{name: value for name, value in kept.items() if value != USUAL_KEEPING[name]})

@@ -17,6 +17,7 @@ from ergamot.core.ground.rest import mean_on
 from ergamot.operations.kept import keep_once
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name
+from ergamot.store.documents import FLOCK, FlockBody
 from ergamot.store.records import Record, find_all, revise
 
 DRINKER = Drink.OPEN  # of a flock by itself; each pen tells of its own drinkers
@@ -50,52 +51,52 @@ class FlockSheet:
     leave_alive: float
 
 
-def flock_of(work: Work, record: Record, catalogue: Catalogue | None = None) -> Flock:
+def flock_of(work: Work, record: Record[FlockBody], catalogue: Catalogue | None = None) -> Flock:
     """The flock a record holds, read with the farm's catalogue or with another."""
     body = record.body
     return make_flock(
         catalogue or work.catalogue,
-        body["strain"],
-        body["placed"],
-        date.fromisoformat(body["hatch"]),
-        date.fromisoformat(body["out"]),
-        date.fromisoformat(body["leaves"]),
+        body.strain,
+        body.placed,
+        body.hatch,
+        body.out,
+        body.leaves,
     )
 
 
-def _body(work: Work, entered: dict[str, Any]) -> dict[str, Any]:
+def _body(work: Work, entered: dict[str, Any]) -> FlockBody:
     """Check what was entered and turn it into what is kept."""
     flock = make_flock(
         work.catalogue, **{k: entered[k] for k in ("strain", "placed", "hatch", "out", "leaves")}
     )
-    return {
-        "name": checked_name(entered["name"]),
-        "strain": flock.strain.key,
-        "placed": flock.placed,
-        "hatch": flock.hatch.isoformat(),
-        "out": flock.out.isoformat(),
-        "leaves": flock.leaves.isoformat(),
-    }
+    return FlockBody(
+        name=checked_name(entered["name"]),
+        strain=flock.strain.key,
+        placed=flock.placed,
+        hatch=flock.hatch,
+        out=flock.out,
+        leaves=flock.leaves,
+    )
 
 
-def add_flock(work: Work, entered: dict[str, Any]) -> Record:
+def add_flock(work: Work, entered: dict[str, Any]) -> Record[FlockBody]:
     """Keep a new flock."""
-    return keep_once(work, "flock", _body(work, entered), "flock entered")[0]
+    return keep_once(work, FLOCK, _body(work, entered), "flock entered")[0]
 
 
-def change_flock(work: Work, flock_id: int, base: int, entered: dict[str, Any]) -> Record:
+def change_flock(work: Work, flock_id: int, base: int, entered: dict[str, Any]) -> Record[FlockBody]:
     """Keep a change to a flock, made from revision `base`."""
-    record = work.kept("flock", flock_id)
+    record = work.kept(FLOCK, flock_id)
     body = _body(work, entered)
     return revise(work.session, record, base, body, "flock changed", work.user, work.now)
 
 
-def flocks(work: Work) -> list[Record]:
+def flocks(work: Work) -> list[Record[FlockBody]]:
     """All flocks of the farm."""
-    return find_all(work.session, work.farm_id, "flock")
+    return find_all(work.session, work.farm_id, FLOCK)
 
 
-def flock_sheet(work: Work, record: Record) -> FlockSheet:
+def flock_sheet(work: Work, record: Record[FlockBody]) -> FlockSheet:
     """A flock's figures on the grass, day by day."""
     flock = flock_of(work, record)
     farm = read_place(work, place_record(work))

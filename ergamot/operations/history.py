@@ -16,6 +16,8 @@ from ergamot.core.frame.shapes import shape_of
 from ergamot.core.units import Quantity
 from ergamot.operations.shed import CHANGED
 from ergamot.operations.work import Work
+from ergamot.store.documents import PEN, PenBody, ThingBody
+from ergamot.store.documents.document import Stored
 from ergamot.store.records import NEWEST, Record, Revision, edits, revisions_of
 
 _SIZES = {"long_mm": "long", "wide_mm": "wide", "lost_mm": "of it not sound"}
@@ -72,7 +74,7 @@ class Page:
     older: int | None
 
 
-def history(work: Work, record: Record, before: int = NEWEST, most: int = A_PAGE) -> Page:
+def history(work: Work, record: Record[Any], before: int = NEWEST, most: int = A_PAGE) -> Page:
     """Changes made to a record before revision `before`, newest first; undo and redo only mark which of them stand."""
     found, standing = edits(work.session, record, before, most + 1)
     page = found[:most]
@@ -80,7 +82,7 @@ def history(work: Work, record: Record, before: int = NEWEST, most: int = A_PAGE
     steps = tuple(
         Done(
             one.number,
-            _words(work, record.kind, earlier.get(one.before), one),
+            _words(work, record, earlier.get(one.before), one),
             one.made_by,
             one.made_at.replace(tzinfo=UTC),
             one.number in standing,
@@ -90,15 +92,24 @@ def history(work: Work, record: Record, before: int = NEWEST, most: int = A_PAGE
     return Page(steps, page[-1].number if len(found) > most else None)
 
 
-def _words(work: Work, kind: str, before: Revision | None, after: Revision) -> tuple[Phrase, ...]:
+def _words(
+    work: Work, record: Record[Any], before: Revision[Any] | None, after: Revision[Any]
+) -> tuple[Phrase, ...]:
     if before is None:
         return (phrase(plain(after.note)),)
-    changes = {"pen": _pen_changes, "thing": _thing_changes}.get(kind, _other_changes)
-    why = (phrase(plain(after.note)),) if kind == "thing" and after.note != CHANGED else ()
-    return (*why, *changes(work, before.body, after.body)) or (phrase("nothing changed"),)
+    match before.body, after.body:
+        case PenBody() as old, PenBody() as new:
+            changes = tuple(_pen_changes(work, old, new))
+        case ThingBody() as old, ThingBody() as new:
+            why = (phrase(plain(after.note)),) if after.note != CHANGED else ()
+            changes = (*why, *_thing_changes(work, old, new))
+        case old, new:
+            written = record.document.written
+            changes = tuple(_other_changes(work, written(old), written(new)))
+    return changes or (phrase("nothing changed"),)
 
 
-def _other_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
+def _other_changes(work: Work, old: Stored, new: Stored) -> Iterator[Phrase]:
     for field, (label, unit) in _TOLD.items():
         a, b = old.get(field), new.get(field)
         if a == b:
@@ -115,28 +126,28 @@ def _other_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iter
             yield phrase(plain(f"{label}: {a} → {b}"))
 
 
-def _thing_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
-    if old["count"] != new["count"]:
-        yield phrase(f"there were {old['count']}, then {new['count']}")
-    if old["each"] != new["each"]:
-        yield phrase(f"worth each {old['each']} → {new['each']}")
-    if old["pen"] != new["pen"]:
-        yield phrase(plain(f"kept for {_pen_named(work, new['pen'])}"))
+def _thing_changes(work: Work, old: ThingBody, new: ThingBody) -> Iterator[Phrase]:
+    if old.count != new.count:
+        yield phrase(f"there were {old.count}, then {new.count}")
+    if old.each != new.each:
+        yield phrase(f"worth each {old.each} → {new.each}")
+    if old.pen != new.pen:
+        yield phrase(plain(f"kept for {_pen_named(work, new.pen)}"))
     for field, label in _SIZES.items():
-        if old[field] != new[field]:
-            yield phrase(
-                label + " {old} → {new}", old=Quantity(old[field], "mm"), new=Quantity(new[field], "mm")
-            )
+        a, b = getattr(old, field), getattr(new, field)
+        if a != b:
+            yield phrase(label + " {old} → {new}", old=Quantity(a, "mm"), new=Quantity(b, "mm"))
     for field, label in _SAID.items():
-        if old[field] != new[field]:
-            yield phrase(plain(f"{label}: {old[field]} → {new[field]}"))
+        a, b = getattr(old, field), getattr(new, field)
+        if a != b:
+            yield phrase(plain(f"{label}: {a} → {b}"))
 
 
 def _pen_named(work: Work, pen: int | None) -> str:
     if pen is None:
         return "any pen"
     try:
-        return str(work.kept("pen", pen).body["name"])
+        return str(work.kept(PEN, pen).body.name)
     except NotFound:
         return "a pen that is no more"
 
@@ -145,19 +156,19 @@ def _figure(value: float, unit: str) -> Quantity:
     return Quantity(value * 1000, "mm") if unit == "m" else Quantity(value, unit)
 
 
-def _pen_changes(work: Work, old: dict[str, Any], new: dict[str, Any]) -> Iterator[Phrase]:
-    if old["name"] != new["name"]:
-        yield phrase(plain(f"named {new['name']}"))
-    if old["flock_id"] != new["flock_id"]:
+def _pen_changes(work: Work, old: PenBody, new: PenBody) -> Iterator[Phrase]:
+    if old.name != new.name:
+        yield phrase(plain(f"named {new.name}"))
+    if old.flock_id != new.flock_id:
         yield phrase("for another flock")
-    shape = shape_of(new["shape"])
-    for number in sorted({*shape.openings.numbers(old["values"]), *shape.openings.numbers(new["values"])}):
-        was, now = (number in shape.openings.numbers(body["values"]) for body in (old, new))
+    shape = shape_of(new.shape)
+    for number in sorted({*shape.openings.numbers(old.values), *shape.openings.numbers(new.values)}):
+        was, now = (number in shape.openings.numbers(body.values) for body in (old, new))
         if was != now:
             yield phrase(f"opening {number} {'made' if now else 'taken away'}")
-    both = {*old["values"]} & {*new["values"]}
+    both = {*old.values} & {*new.values}
     for one in shape.declared(both):
-        a, b = old["values"].get(one.name, one.default), new["values"].get(one.name, one.default)
+        a, b = old.values.get(one.name, one.default), new.values.get(one.name, one.default)
         if a != b:
             yield _change(work, one, a, b)
 

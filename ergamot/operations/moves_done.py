@@ -33,13 +33,14 @@ from ergamot.operations.stays import (
     standing,
 )
 from ergamot.operations.work import Work
+from ergamot.store.documents import FieldBody, FlockBody, StayBody
 from ergamot.store.records import Record, pens_for
 
 OUTSIDE_M = 3.0  # a pen by hand may stand so far over the edge; judgement: a hedge is no line
 
 
 def done_through(
-    work: Work, field: Record, pen_id: int | None, through: date, part: int | None = None
+    work: Work, field: Record[FieldBody], pen_id: int | None, through: date, part: int | None = None
 ) -> None:
     """Keep that the moves of a pen, or of all, were made as planned to a day, or to one move of that day."""
     seen = planned_on(work, field.id)
@@ -51,7 +52,9 @@ def done_through(
         _keep(work, seen, plan, [move for move in plan.moves if (move.day, move.part) <= last])
 
 
-def put_by_hand(work: Work, field: Record, pen_id: int, day: date, place: Flat, heading_deg: float) -> None:
+def put_by_hand(
+    work: Work, field: Record[FieldBody], pen_id: int, day: date, place: Flat, heading_deg: float
+) -> None:
     """Keep that a pen was put elsewhere on a day: its middle, m east and north, and which way its length runs. What was
     planned before that day is kept as done."""
     require_range("heading_deg", heading_deg, 0, 360, "°")
@@ -64,12 +67,12 @@ def put_by_hand(work: Work, field: Record, pen_id: int, day: date, place: Flat, 
     if not seen.field.edge.buffer(OUTSIDE_M).covers(shapely.Polygon(stood)):
         raise OutOfRange("place", f"{place[0]:g}, {place[1]:g}", "a place on this field")
     stands = _keep_before(work, seen, plan, day)
-    again = stands is not None and stands.body["day"] == day.isoformat()
-    part = stands.body["part"] + 1 if stands and again else 1
+    again = stands is not None and stands.body.day == day
+    part = stands.body.part + 1 if stands and again else 1
     keep_stays(work, field.id, pen_id, [Came(day, part, part, stood)], _by(seen, plan))
 
 
-def not_moved(work: Work, field: Record, pen_id: int, day: date) -> None:
+def not_moved(work: Work, field: Record[FieldBody], pen_id: int, day: date) -> None:
     """Keep that a pen stood where it was on a day; it is moved the day after at the soonest."""
     seen, plan = _plan_of(work, field, pen_id)
     if day > seen.today:
@@ -80,7 +83,7 @@ def not_moved(work: Work, field: Record, pen_id: int, day: date) -> None:
     hold(work, stay, day)
 
 
-def passed_over(work: Work, field: Record, pen_id: int, day: date) -> None:
+def passed_over(work: Work, field: Record[FieldBody], pen_id: int, day: date) -> None:
     """Keep that the stop a pen would come to on a day is too wet: it is passed over for a week."""
     seen, plan = _plan_of(work, field, pen_id)
     move = next((one for one in plan.moves if one.day >= day), None)
@@ -90,7 +93,7 @@ def passed_over(work: Work, field: Record, pen_id: int, day: date) -> None:
     pass_over(work, field.id, pen_id, move.day, move.visit.corners)
 
 
-def settle_past(work: Work, field: Record) -> None:
+def settle_past(work: Work, field: Record[FieldBody]) -> None:
     """Before anything about a field changes: what was planned for the days gone by is kept as done."""
     try:
         seen = season_of(work, field)
@@ -111,7 +114,7 @@ def settle_pens(work: Work, changing: Collection[int] | None = None) -> None:
             settle_past(work, field)
 
 
-def change_pens(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> Record:
+def change_pens(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> Record[FieldBody]:
     """Keep which pens walk a field, made from revision `base`; those that leave it, or another field for it, go from where
     they stand."""
     coming = {one.pen_id for one in team}
@@ -123,7 +126,9 @@ def change_pens(work: Work, field_id: int, base: int, team: Sequence[Asked]) -> 
     return change_team(work, field_id, base, team)
 
 
-def change_way(work: Work, field: Record, base: int, pen_id: int, way: tuple[Flat, ...]) -> Record:
+def change_way(
+    work: Work, field: Record[FieldBody], base: int, pen_id: int, way: tuple[Flat, ...]
+) -> Record[FieldBody]:
     """Keep the way a pen on a field is to go, places m east and north, made from revision `base`."""
     if pen_id not in {one.pen_id for one in team_of(field)}:
         raise NotFound("There is no such pen on this field", field="pen", value=pen_id)
@@ -143,7 +148,7 @@ def forget_pens(work: Work, pens: Collection[int]) -> None:
             take_off(work, field, gone)
 
 
-def _go(work: Work, field: Record, gone: Collection[int]) -> None:
+def _go(work: Work, field: Record[FieldBody], gone: Collection[int]) -> None:
     """Some pens go from a field: where they stood is left today."""
     if not gone:
         return
@@ -154,12 +159,12 @@ def _go(work: Work, field: Record, gone: Collection[int]) -> None:
             leave(work, stay, seen.today, _by(seen, plan))
 
 
-def settle_flock(work: Work, flock: Record) -> None:
+def settle_flock(work: Work, flock: Record[FlockBody]) -> None:
     """Before a flock changes: the same for its pens."""
     settle_pens(work, {pen.id for pen in pens_for(work.session, flock)})
 
 
-def _plan_of(work: Work, field: Record, pen_id: int) -> tuple[FieldSeason, MovePlan]:
+def _plan_of(work: Work, field: Record[FieldBody], pen_id: int) -> tuple[FieldSeason, MovePlan]:
     seen = planned_on(work, field.id)
     plan = next((one for one in seen.season.plans if one.member.key == pen_id), None)
     if plan is None:
@@ -171,13 +176,13 @@ def _by(seen: FieldSeason, plan: MovePlan) -> Leaves:
     return Leaves(plan.part.loads, seen.climate, seen.keeping)
 
 
-def _keep(work: Work, seen: FieldSeason, plan: MovePlan, moves: Sequence[Move]) -> Record | None:
+def _keep(work: Work, seen: FieldSeason, plan: MovePlan, moves: Sequence[Move]) -> Record[StayBody] | None:
     """Keep planned moves as made; where the pen stands then."""
     came = [Came(move.day, move.part, move.parts, move.visit.corners) for move in moves]
     return keep_stays(work, seen.record.id, plan.member.key, came, _by(seen, plan))
 
 
-def _keep_before(work: Work, seen: FieldSeason, plan: MovePlan, day: date) -> Record | None:
+def _keep_before(work: Work, seen: FieldSeason, plan: MovePlan, day: date) -> Record[StayBody] | None:
     """Keep what was planned for the days before one as made; where the pen stands then."""
     return _keep(work, seen, plan, [move for move in plan.moves if move.day < day])
 

@@ -15,6 +15,7 @@ from ergamot.core.gear.first_haul import FirstHaul, first_haul
 from ergamot.core.gear.template import Template, drill_template
 from ergamot.operations.pens import stands
 from ergamot.operations.work import Work
+from ergamot.store.documents import PenBody
 from ergamot.store.records import Record
 
 
@@ -29,7 +30,7 @@ class OnTheMove:
     way: FirstHaul | None
 
 
-def moving_of(work: Work, record: Record, trying: Mapping[str, Any]) -> OnTheMove:
+def moving_of(work: Work, record: Record[PenBody], trying: Mapping[str, Any]) -> OnTheMove:
     """A pen's moving chart, with its birds riding at their weight when they leave."""
     pen = stands(work, record, trying)
     weighed = mass(pen.structure)
@@ -39,6 +40,6 @@ def moving_of(work: Work, record: Record, trying: Mapping[str, Any]) -> OnTheMov
     return OnTheMove(pen.structure, weighed, pen.farm, chart, way)
 
 
-def template_of(work: Work, record: Record) -> Template:
+def template_of(work: Work, record: Record[PenBody]) -> Template:
     """Where to drill for a pen's swinging wheels."""
     return drill_template(stands(work, record).structure, work.catalogue)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import re
 from collections.abc import Mapping
+from dataclasses import replace
 
 from ergamot.core.catalogue import pick
 from ergamot.core.catalogue.columns import Row
@@ -13,27 +14,28 @@ from ergamot.core.catalogue.tables import Table, cells_of, read_row, table_of, w
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.operations.proving import prove
 from ergamot.operations.work import Work
+from ergamot.store.documents import ROW, RowBody
 from ergamot.store.records import Record, bring_back, create_keyed, revise
 
 LONGEST_KEY = 40
 KEY = re.compile(r"[a-z0-9][a-z0-9-]{0,39}")
 
 
-def own_row(work: Work, table: str, key: str) -> Record | None:
+def own_row(work: Work, table: str, key: str) -> Record[RowBody] | None:
     """The record of the farm's own row of a table, if it has one; it may have been taken back or put away."""
-    mine = (one for one in work.row_records if (one.body["table"], one.body["key"]) == (table, key))
+    mine = (one for one in work.row_records if (one.body.table, one.body.key) == (table, key))
     return next(mine, None)
 
 
-def stands(record: Record) -> bool:
+def stands(record: Record[RowBody]) -> bool:
     """Is a row of the farm's own in use: neither taken back nor put away?"""
-    return not record.body.get("dropped") and record.away_at is None
+    return not record.body.dropped and record.away_at is None
 
 
-def row_name(record: Record) -> str:
+def row_name(record: Record[RowBody]) -> str:
     """What a row is called in a list."""
-    table = table_of(record.body["table"])
-    return f"{record.body['cells'].get('label') or record.body['key']} ({table.label.lower()})"
+    table = table_of(record.body.table)
+    return f"{record.body.cells.get('label') or record.body.key} ({table.label.lower()})"
 
 
 def is_shipped(table: Table, key: str) -> bool:
@@ -47,7 +49,7 @@ def shipped_row(table: Table, key: str) -> Row:
     return row
 
 
-def keep_row(work: Work, name: str, key: str, base: int, cells: Mapping[str, str]) -> Record:
+def keep_row(work: Work, name: str, key: str, base: int, cells: Mapping[str, str]) -> Record[RowBody]:
     """Keep the farm's own row, new or changed from revision `base` (0 when there was none).
 
     It is read, laid over the catalogue, and proved on every pen that uses it: what cannot be used is refused and
@@ -63,11 +65,11 @@ def keep_row(work: Work, name: str, key: str, base: int, cells: Mapping[str, str
     with_row(work.catalogue, name, tidy)
     others = tuple(row for row in work.own_rows if not _is(row, name, key))
     prove(work, name, key, (*others, (name, json.dumps(tidy, sort_keys=True))))
-    body = {"table": name, "key": key, "cells": tidy}
+    body = RowBody(name, key, tidy)
     record, note = own_row(work, name, key), f"{name} {key}"
     if record is None:
         record, made = create_keyed(
-            work.session, work.settled_id, "row", f"{name}/{key}", body, note, work.user, work.now
+            work.session, work.settled_id, ROW, f"{name}/{key}", body, note, work.user, work.now
         )
         if made:
             return record
@@ -75,20 +77,20 @@ def keep_row(work: Work, name: str, key: str, base: int, cells: Mapping[str, str
     return bring_back(work.session, kept, kept.revision) if kept.away_at else kept
 
 
-def drop_row(work: Work, name: str, key: str, base: int) -> Record:
+def drop_row(work: Work, name: str, key: str, base: int) -> Record[RowBody]:
     """Go back to the shipped row. A row that is only the farm's own is put away instead."""
     table = table_of(name)
     record = own_row(work, name, key)
     if record is None or not is_shipped(table, key):
         raise OutOfRange("key", key[:LONGEST_KEY], "a row of your own that stands over a shipped one")
     prove(work, name, key, tuple(row for row in work.own_rows if not _is(row, name, key)))
-    body = {**record.body, "dropped": True}
+    body = replace(record.body, dropped=True)
     return revise(work.session, record, base, body, f"{name} {key}", work.user, work.now)
 
 
-def refuse_if_used(work: Work, record: Record) -> None:
+def refuse_if_used(work: Work, record: Record[RowBody]) -> None:
     """A row that a pen is built of cannot be put away; the refusal names the pen."""
-    name, key = record.body["table"], record.body["key"]
+    name, key = record.body.table, record.body.key
     prove(work, name, key, tuple(row for row in work.own_rows if not _is(row, name, key)))
 
 

@@ -19,6 +19,7 @@ from ergamot.operations.pens import Bench, bench, pens
 from ergamot.operations.places import place_record
 from ergamot.operations.program import mark_of_the_program
 from ergamot.operations.work import Work
+from ergamot.store.documents import FLOCK, FlockBody, PenBody, PlaceBody
 from ergamot.store.records import Record, find_all, keep_line, lines
 
 SHOWN = ("stick", "sheet", "wheel", "mesh")  # what a thumb-sized plan draws
@@ -38,7 +39,7 @@ class Judgement:
 class PenLine:
     """A pen in a list; `judged` is none while its verdicts are not known as things stand."""
 
-    record: Record
+    record: Record[PenBody]
     flock_name: str
     leaves: date | None
     size: Phrase | None
@@ -53,7 +54,9 @@ class LinePage:
     after: int | None
 
 
-def _basis(work: Work, pen: Record, flock: Record | None, place: Record) -> str:
+def _basis(
+    work: Work, pen: Record[PenBody], flock: Record[FlockBody] | None, place: Record[PlaceBody]
+) -> str:
     """Everything a pen's line is worked out from, in one fingerprint."""
     told = (
         mark_of_the_program(),
@@ -73,39 +76,39 @@ def pen_lines(work: Work, after: int, most: int) -> LinePage:
     return LinePage(_lines(work, page), page[-1].id if len(found) > most else None)
 
 
-def _lines(work: Work, records: Sequence[Record]) -> tuple[PenLine, ...]:
+def _lines(work: Work, records: Sequence[Record[PenBody]]) -> tuple[PenLine, ...]:
     known = _flocks(work)
     place = place_record(work)
     kept = lines(work.session, [one.id for one in records])
     shown = []
     for one in records:
-        flock = known.get(one.body["flock_id"])
+        flock = known.get(one.body.flock_id)
         basis, body = kept.get(one.id, ("", ""))
         judged = _read(body) if basis == _basis(work, one, flock, place) else None
         shown.append(_line(one, flock, judged))
     return tuple(shown)
 
 
-def _flocks(work: Work) -> dict[int, Record]:
-    return {one.id: one for one in find_all(work.session, work.farm_id, "flock", away=None)}
+def _flocks(work: Work) -> dict[int, Record[FlockBody]]:
+    return {one.id: one for one in find_all(work.session, work.farm_id, FLOCK, away=None)}
 
 
-def _line(pen: Record, flock: Record | None, judged: Judgement | None) -> PenLine:
-    values = pen.body["values"]
+def _line(pen: Record[PenBody], flock: Record[FlockBody] | None, judged: Judgement | None) -> PenLine:
+    values = pen.body.values
     return PenLine(
         record=pen,
-        flock_name=flock.body["name"] if flock else "",
-        leaves=date.fromisoformat(flock.body["leaves"]) if flock else None,
-        size=size_of(values["width"], values["length"]) if {"width", "length"} <= values.keys() else None,
+        flock_name=flock.body.name if flock else "",
+        leaves=flock.body.leaves if flock else None,
+        size=size_of(float(values["width"]), float(values["length"]))
+        if {"width", "length"} <= values.keys()
+        else None,
         judged=judged,
     )
 
 
 def size_of(width: float, length: float) -> Phrase:
     """A pen's size in words; both in mm."""
-    return phrase(
-        "{width} × {length}", width=Quantity(float(width), "mm"), length=Quantity(float(length), "mm")
-    )
+    return phrase("{width} × {length}", width=Quantity(width, "mm"), length=Quantity(length, "mm"))
 
 
 def design_size(design: Design) -> Phrase:
@@ -130,15 +133,15 @@ def _read(body: str) -> Judgement:
     return Judgement(verdicts, kept["plan"], kept["trouble"])
 
 
-def remember_line(work: Work, pen: Record, shown: Bench) -> None:
+def remember_line(work: Work, pen: Record[PenBody], shown: Bench) -> None:
     """Keep what lists show of a pen that was just worked out."""
     graded = [one for one in shown.judged.graded if one.what is not What.STRENGTH]
     verdicts = {one.what: one.verdict for one in graded if one.verdict is not None}
     _keep(work, pen, Judgement(verdicts, _thumb(shown.views[0]), ""))
 
 
-def _keep(work: Work, pen: Record, judged: Judgement) -> None:
-    flock = work.kept("flock", pen.body["flock_id"])
+def _keep(work: Work, pen: Record[PenBody], judged: Judgement) -> None:
+    flock = work.kept(FLOCK, pen.body.flock_id)
     body = json.dumps({"verdicts": judged.verdicts, "plan": judged.plan, "trouble": judged.trouble})
     keep_line(work.session, pen, _basis(work, pen, flock, place_record(work)), body)
 

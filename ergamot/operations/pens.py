@@ -33,6 +33,7 @@ from ergamot.operations.flocks import flock_of
 from ergamot.operations.kept import keep_once
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work, checked_name, checked_text
+from ergamot.store.documents import FLOCK, PEN, PenBody
 from ergamot.store.records import Record, find_all, revise
 
 LONGEST_NOTE = 400
@@ -68,21 +69,21 @@ class Bench:
         return (*lacks, *unreached(self.structure), *self.structure.notes)
 
 
-def design_of(work: Work, record: Record, changed: Mapping[str, Any] | None = None) -> Design:
+def design_of(work: Work, record: Record[PenBody], changed: Mapping[str, Any] | None = None) -> Design:
     """The design a record holds, with some values changed."""
     given = _given(record, work.catalogue)
-    return _designed(record.body["shape"], (*given.items(), *(changed or {}).items()), work.own_rows)
+    return _designed(record.body.shape, (*given.items(), *(changed or {}).items()), work.own_rows)
 
 
-def design_in(catalogue: Catalogue, record: Record) -> Design:
+def design_in(catalogue: Catalogue, record: Record[PenBody]) -> Design:
     """The design a record holds, read with a catalogue."""
-    return make_design(catalogue, record.body["shape"], _given(record, catalogue))
+    return make_design(catalogue, record.body.shape, _given(record, catalogue))
 
 
-def _given(record: Record, catalogue: Catalogue) -> dict[str, Any]:
+def _given(record: Record[PenBody], catalogue: Catalogue) -> dict[str, Any]:
     """What a record holds of a design, without choices that are no longer on offer: what is usual stands in for them."""
-    given = {**record.body["values"], **record.body["typed"]}
-    gone = no_longer_offered(catalogue, record.body["shape"], given)
+    given = {**record.body.values, **record.body.typed}
+    gone = no_longer_offered(catalogue, record.body.shape, given)
     return {name: value for name, value in given.items() if name not in gone}
 
 
@@ -104,81 +105,77 @@ def built(work: Work, design: Design) -> Structure:
     return framed(design.shape, tuple(design.values.items()), work.own_rows)
 
 
-def _body(name: str, flock_id: int, design: Design) -> dict[str, Any]:
-    return {
-        "name": name,
-        "flock_id": flock_id,
-        "shape": design.shape,
-        "values": dict(design.values),
-        "typed": dict(design.typed),
-    }
+def _body(name: str, flock_id: int, design: Design) -> PenBody:
+    return PenBody(name, flock_id, design.shape, dict(design.values), dict(design.typed))
 
 
-def keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -> Record:
+def keep_new(work: Work, name: str, flock_id: int, design: Design, note: str) -> Record[PenBody]:
     """Keep a new pen of a design, for a flock."""
     body = _body(checked_name(name), flock_id, design)
-    return keep_once(work, "pen", body, note)[0]
+    return keep_once(work, PEN, body, note)[0]
 
 
-def propose_pen(work: Work, flock_id: int, name: str, shape: str, school: str = "") -> Record:
+def propose_pen(work: Work, flock_id: int, name: str, shape: str, school: str = "") -> Record[PenBody]:
     """Propose a whole pen for a flock and the farm's movers, and keep it."""
-    flock = flock_of(work, work.kept("flock", flock_id))
+    flock = flock_of(work, work.kept(FLOCK, flock_id))
     one = shape_of(shape)
     farm = read_place(work, place_record(work))
     design = propose(work.catalogue, flock, farm, one.key, one.school_of(school))
     return keep_new(work, name, flock_id, design, f"proposed for {flock.placed} birds")
 
 
-def open_pen(work: Work, flock_id: int, text: str) -> Record:
+def open_pen(work: Work, flock_id: int, text: str) -> Record[PenBody]:
     """Keep a pen read from a design file, for a flock."""
-    work.kept("flock", flock_id)
+    work.kept(FLOCK, flock_id)
     name, design = read_design(text, work.catalogue)
     return keep_new(work, name or "Opened pen", flock_id, design, "opened from a file")
 
 
 def change_pen(
     work: Work, pen_id: int, base: int, values: Mapping[str, Any], name: str | None, flock_id: int | None
-) -> Record:
+) -> Record[PenBody]:
     """Keep a change to a pen, made from revision `base`. It is built first: what cannot be framed
     is refused and nothing is kept."""
-    record = work.kept("pen", pen_id)
+    record = work.kept(PEN, pen_id)
     design = design_of(work, record, values)
     built(work, design)
     if flock_id is not None:
-        work.kept("flock", flock_id)
-    body = _body(
-        checked_name(name) if name is not None else record.body["name"],
-        flock_id if flock_id is not None else record.body["flock_id"],
-        design,
+        work.kept(FLOCK, flock_id)
+    body = replace(
+        record.body,
+        name=checked_name(name) if name is not None else record.body.name,
+        flock_id=flock_id if flock_id is not None else record.body.flock_id,
+        shape=design.shape,
+        values=dict(design.values),
+        typed=dict(design.typed),
     )
-    body = {**record.body, **body}
     note = ", ".join([*values, *(["name"] if name else []), *(["flock"] if flock_id else [])]) or "no change"
     return revise(work.session, record, base, body, note[:200], work.user, work.now)
 
 
-def copy_pen(work: Work, pen_id: int, name: str, why: str, design: Design | None = None) -> Record:
+def copy_pen(work: Work, pen_id: int, name: str, why: str, design: Design | None = None) -> Record[PenBody]:
     """Keep a version of a pen, a copy of it or of another design, with a note why; both go on by themselves."""
-    record = work.kept("pen", pen_id)
-    as_it_is = _body(name, record.body["flock_id"], design) if design else record.body
-    body = {
-        **as_it_is,
-        "name": checked_name(name),
-        "version_of": record.body.get("version_of", record.id),
-        "why": checked_text("why", why.strip()[:LONGEST_NOTE]),
-    }
-    note = f"a version of {record.body['name']}"
-    return keep_once(work, "pen", body, note[:200])[0]
+    record = work.kept(PEN, pen_id)
+    as_it_is = _body(name, record.body.flock_id, design) if design else record.body
+    body = replace(
+        as_it_is,
+        name=checked_name(name),
+        version_of=record.body.version_of or record.id,
+        why=checked_text("why", why.strip()[:LONGEST_NOTE]),
+    )
+    note = f"a version of {record.body.name}"
+    return keep_once(work, PEN, body, note[:200])[0]
 
 
 def starts_for(work: Work, flock_id: int, hands: Hands) -> tuple[Start, ...]:
     """Three designs of different shapes to begin from, for a flock on this farm, by whoever works them out."""
-    flock = flock_of(work, work.kept("flock", flock_id))
+    flock = flock_of(work, work.kept(FLOCK, flock_id))
     return starts(work.catalogue, flock, read_place(work, place_record(work)), hands)
 
 
-def pens(work: Work, after: int = 0, most: int | None = None) -> list[Record]:
+def pens(work: Work, after: int = 0, most: int | None = None) -> list[Record[PenBody]]:
     """The farm's pens at hand, oldest first; from the one after a number on, and at most so many."""
-    return find_all(work.session, work.farm_id, "pen", after=after, most=most)
+    return find_all(work.session, work.farm_id, PEN, after=after, most=most)
 
 
 @dataclass(frozen=True)
@@ -191,17 +188,17 @@ class Stands:
     farm: FarmConditions
 
 
-def stands(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Stands:
+def stands(work: Work, record: Record[PenBody], trying: Mapping[str, Any] | None = None) -> Stands:
     """A pen as kept, or with values being tried and not kept."""
     design = design_of(work, record, trying)
-    flock = flock_of(work, work.kept("flock", record.body["flock_id"]))
+    flock = flock_of(work, work.kept(FLOCK, record.body.flock_id))
     return Stands(design, built(work, design), flock, read_place(work, place_record(work)))
 
 
-def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -> Bench:
+def bench(work: Work, record: Record[PenBody], trying: Mapping[str, Any] | None = None) -> Bench:
     """Build, draw and judge a pen as kept, or with values being tried and not kept."""
     design = design_of(work, record, trying)
-    flock = work.kept("flock", record.body["flock_id"])
+    flock = work.kept(FLOCK, record.body.flock_id)
     worked = _worked(
         design.shape,
         tuple(design.values.items()),
@@ -210,7 +207,7 @@ def bench(work: Work, record: Record, trying: Mapping[str, Any] | None = None) -
         flock_of(work, flock),
         read_place(work, place_record(work)),
     )
-    return replace(worked, name=record.body["name"], flock_id=flock.id, flock_name=flock.body["name"])
+    return replace(worked, name=record.body.name, flock_id=flock.id, flock_name=flock.body.name)
 
 
 @lru_cache(maxsize=32)

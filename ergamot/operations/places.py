@@ -13,22 +13,23 @@ from ergamot.core.farm.conditions import CONDITIONS, FarmConditions, conditions_
 from ergamot.core.farm.way import USUAL_ROOM_MM, USUAL_WIDTH_MM, Stretch, lengthened
 from ergamot.core.units import parse_amount, parse_length, parse_percent, parse_temperature
 from ergamot.operations.work import Work
+from ergamot.store.documents import PLACE, PlaceBody
 from ergamot.store.records import Record, create_keyed, find_keyed, revise
 
 
-def place_record(work: Work) -> Record:
+def place_record(work: Work) -> Record[PlaceBody]:
     """The farm's place as kept; of a new farm, common figures, as they will be kept before anything is changed."""
-    found = find_keyed(work.session, work.farm_id, "place")
-    return found[0] if found else Record(0, "place", 1, _usual(work), False, False, None)
+    found = find_keyed(work.session, work.farm_id, PLACE)
+    return found[0] if found else Record(0, PLACE, 1, _usual(work), False, False, None)
 
 
-def settled_place(work: Work) -> Record:
+def settled_place(work: Work) -> Record[PlaceBody]:
     """The farm's place, kept if it was not."""
     record = place_record(work)
     if record.id:
         return record
     return create_keyed(
-        work.session, work.settled_id, "place", "place", record.body, "a new farm", work.user, work.now
+        work.session, work.settled_id, PLACE, "place", record.body, "a new farm", work.user, work.now
     )[0]
 
 
@@ -36,9 +37,9 @@ def _usual(work: Work) -> dict[str, Any]:
     return conditions_kept(make_conditions(work.catalogue, zone=work.zone))
 
 
-def read_place(work: Work, record: Record, catalogue: Catalogue | None = None) -> FarmConditions:
+def read_place(work: Work, record: Record[PlaceBody], catalogue: Catalogue | None = None) -> FarmConditions:
     """The conditions a record holds, read with the farm's catalogue or with another."""
-    body = {"zone": work.zone, **record.body}
+    body: dict[str, Any] = {"zone": work.zone, **record.body}
     body["way"] = tuple(Stretch(**one) for one in body.get("way", ()))
     return make_conditions(catalogue or work.catalogue, **body)
 
@@ -100,7 +101,7 @@ def _month(condition: Condition, name: str, typed: str) -> float:
         raise OutOfRange(name, typed, f"a number of {condition.unit}") from error
 
 
-def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record:
+def change_place(work: Work, base: int, changes: dict[str, Any]) -> Record[PlaceBody]:
     """Keep a change to the farm's conditions, made from revision `base`."""
     record = settled_place(work)
     kept = {**conditions_kept(read_place(work, record)), **changes}

@@ -28,6 +28,7 @@ from ergamot.operations.flocks import flock_of
 from ergamot.operations.pens import design_in
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.work import Work
+from ergamot.store.documents import FLOCK, PEN, PenBody
 from ergamot.store.records import Record, find_all
 
 LONGEST_S = 2.0  # an answer that takes longer is none
@@ -59,8 +60,8 @@ def prove(work: Work, name: str, key: str, own: OwnRows) -> None:
     table = Watched(getattr(catalogue, name), key)
     watching = replace(catalogue, **{name: table})  # type: ignore[arg-type]  # a table holds rows of its kind
     proved: set[str] = set()
-    for pen in find_all(work.session, work.farm_id, "pen", away=None):
-        told = repr((pen.body["shape"], sorted(pen.body["values"].items()), pen.body["flock_id"]))
+    for pen in find_all(work.session, work.farm_id, PEN, away=None):
+        told = repr((pen.body.shape, sorted(pen.body.values.items()), pen.body.flock_id))
         if told in proved:
             continue
         proved.add(told)
@@ -68,9 +69,9 @@ def prove(work: Work, name: str, key: str, own: OwnRows) -> None:
         _prove_on(work, pen, watching, table)
 
 
-def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]) -> None:
+def _prove_on(work: Work, pen: Record[PenBody], catalogue: Catalogue, table: Watched[Any]) -> None:
     """One pen: framed and judged; where that looked at the row, drawn, cut and moved as well."""
-    flock_record = work.kept("flock", pen.body["flock_id"])
+    flock_record = work.kept(FLOCK, pen.body.flock_id)
 
     def built() -> tuple[Structure, Flock, FarmConditions]:
         flock = flock_of(work, flock_record, catalogue)
@@ -97,9 +98,11 @@ def _prove_on(work: Work, pen: Record, catalogue: Catalogue, table: Watched[Any]
 A = TypeVar("A")
 
 
-def _answered(pen: Record, key: str, done: str, ask: Callable[[], A], longest_s: float = LONGEST_S) -> A:
+def _answered(
+    pen: Record[PenBody], key: str, done: str, ask: Callable[[], A], longest_s: float = LONGEST_S
+) -> A:
     """An answer in time, or a refusal that names the pen and what could not be done with it any more."""
-    name = pen.body["name"]
+    name = pen.body.name
     begun = time.monotonic()
     try:
         answer = ask()

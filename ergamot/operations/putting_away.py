@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from typing import Any
 
 from ergamot.core.errors import ErgamotError
 from ergamot.operations.making import forget_making
@@ -12,7 +13,8 @@ from ergamot.operations.own_rows import refuse_if_used, row_name
 from ergamot.operations.shed import set_free, thing_words
 from ergamot.operations.stays import stays_on
 from ergamot.operations.work import Work
-from ergamot.store.records import Kind, Record, bring_back, erase, find_all, pens_for, put_away
+from ergamot.store.documents import FIELD, FLOCK, PEN, ROW, SHOP, THING, Document
+from ergamot.store.records import Record, bring_back, erase, find_all, pens_for, put_away
 from ergamot.store.searches import forget_searches
 
 
@@ -37,36 +39,36 @@ class Hanging:
     name: str
 
 
-def hangs_on(work: Work, record: Record) -> tuple[Hanging, ...]:
+def hangs_on(work: Work, record: Record[Any]) -> tuple[Hanging, ...]:
     """What goes with a record when it is deleted: a flock's pens; of others nothing does.
 
     Versions of a pen go on by themselves; a row that a pen is built of is not put away at all.
     """
-    if record.kind != "flock":
+    if record.document is not FLOCK:
         return ()
-    return tuple(Hanging("pen", one.id, one.body["name"]) for one in pens_for(work.session, record))
+    return tuple(Hanging(PEN.name, one.id, one.body.name) for one in pens_for(work.session, record))
 
 
-def put_record_away(work: Work, kind: Kind, record_id: int, base: int) -> Record:
+def put_record_away(work: Work, document: Document[Any], record_id: int, base: int) -> Record[Any]:
     """Put a record away from the lists, from revision `base`; what refers to it goes on as before."""
-    record = work.kept(kind, record_id)
-    if kind == "row":
+    record = work.kept(document, record_id)
+    if document is ROW:
         refuse_if_used(work, record)
     return put_away(work.session, record, base, work.now)
 
 
-def bring_record_back(work: Work, kind: Kind, record_id: int, base: int) -> Record:
+def bring_record_back(work: Work, document: Document[Any], record_id: int, base: int) -> Record[Any]:
     """Bring a record that was put away back into the lists."""
-    return bring_back(work.session, work.kept(kind, record_id), base)
+    return bring_back(work.session, work.kept(document, record_id), base)
 
 
-def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) -> None:
+def delete_record(work: Work, document: Document[Any], record_id: int, base: int, told: int) -> None:
     """Delete a record that was put away for good, with the `told` things that hang on it."""
-    record = work.kept(kind, record_id)
+    record = work.kept(document, record_id)
     if record.away_at is None:
         raise StillAtHand(
-            f"This {kind} is still in its list. Put it away first; then it can be deleted for good.",
-            field=kind,
+            f"This {document.name} is still in its list. Put it away first; then it can be deleted for good.",
+            field=document.name,
             value=record_id,
         )
     hanging = hangs_on(work, record)
@@ -78,16 +80,16 @@ def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) 
             value=told,
             allowed=str(len(hanging)),
         )
-    gone = {record.id} if kind == "pen" else {one.id for one in hanging}
+    gone = {record.id} if document is PEN else {one.id for one in hanging}
     forget_pens(work, gone)
     set_free(work, gone)
     forget_making(work, gone)
-    if kind == "flock":
+    if document is FLOCK:
         forget_searches(work.session, record.id)
     for one in hanging:
-        pen = work.kept("pen", one.id)
+        pen = work.kept(PEN, one.id)
         erase(work.session, pen, pen.revision)
-    for stay in stays_on(work, record.id) if kind == "field" else ():
+    for stay in stays_on(work, record.id) if document is FIELD else ():
         erase(work.session, stay, stay.revision)
     erase(work.session, record, base)
 
@@ -96,7 +98,7 @@ def delete_record(work: Work, kind: Kind, record_id: int, base: int, told: int) 
 class Away:
     """Something that is put away, and what would go with it if it were deleted."""
 
-    record: Record
+    record: Record[Any]
     name: str
     since: datetime
     hanging: tuple[Hanging, ...]
@@ -104,7 +106,7 @@ class Away:
 
 def all_away(work: Work) -> tuple[Away, ...]:
     """Everything that is put away, kind by kind."""
-    kinds: tuple[Kind, ...] = ("pen", "flock", "field", "row", "thing", "shop")
+    kinds: tuple[Document[Any], ...] = (PEN, FLOCK, FIELD, ROW, THING, SHOP)
     records = (one for kind in kinds for one in find_all(work.session, work.farm_id, kind, away=True))
     return tuple(
         Away(one, _name(work, one), one.away_at.replace(tzinfo=UTC), hangs_on(work, one))
@@ -113,7 +115,7 @@ def all_away(work: Work) -> tuple[Away, ...]:
     )
 
 
-def _name(work: Work, record: Record) -> str:
-    if record.kind == "thing":
+def _name(work: Work, record: Record[Any]) -> str:
+    if record.document is THING:
         return thing_words(work, record).text("metric")
-    return row_name(record) if record.kind == "row" else str(record.body["name"])
+    return row_name(record) if record.document is ROW else str(record.body.name)

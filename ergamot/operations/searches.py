@@ -31,6 +31,7 @@ from ergamot.operations.program import mark_of_the_program
 from ergamot.operations.seasons import climate_of
 from ergamot.operations.shed import things, things_for
 from ergamot.operations.work import Work
+from ergamot.store.documents import FLOCK, PEN, PenBody
 from ergamot.store.models import SearchRow
 from ergamot.store.records import Record
 from ergamot.store.searches import (
@@ -124,7 +125,7 @@ def _refuse_a_full_queue(work: Work) -> None:
 
 def asked_of(work: Work, flock_id: int, told: Mapping[str, Any]) -> Asked:
     """What a search is asked, read again. Raises what is no longer so."""
-    flock, like = flock_of(work, work.kept("flock", flock_id)), told["like"]
+    flock, like = flock_of(work, work.kept(FLOCK, flock_id)), told["like"]
     return make_asked(
         work.catalogue,
         replace(flock, placed=math.ceil(flock.placed / told["in_pens"])),
@@ -144,14 +145,14 @@ def _told(design: Design) -> dict[str, Any]:
 
 def _basis(work: Work, flock_id: int, told: Mapping[str, Any]) -> str:
     """Everything a search is worked out from, in one fingerprint."""
-    flock = work.kept("flock", flock_id)
+    flock = work.kept(FLOCK, flock_id)
     everything = (
         mark_of_the_program(),
         flock.id,
-        flock.body,
-        place_record(work).body,
+        flock.written,
+        place_record(work).written,
         work.own_rows,
-        [(one.id, one.body) for one in things(work)],
+        [(one.id, one.written) for one in things(work)],
         told,
         POPULATION,
     )
@@ -168,12 +169,12 @@ def found_in(work: Work, search_id: int) -> Found:
     row = search_row(work.session, work.farm_id, search_id)
     kept = pens_in(work.session, row.id, row.front)
     pens = tuple(candidate_in(kept[key]) for key in row.front if key in kept)
-    flock = work.kept("flock", row.flock_id)
+    flock = work.kept(FLOCK, row.flock_id)
     try:
         current = _basis(work, row.flock_id, row.asked) == row.basis
     except ErgamotError:
         current = False
-    return Found(row, flock.body["name"], pens, not current)
+    return Found(row, flock.body.name, pens, not current)
 
 
 def moves_of(work: Work, found: Found) -> float | None:
@@ -234,15 +235,17 @@ def design_found(work: Work, search_id: int, key: str) -> Design:
 
 def added_in(work: Work, pen_id: int) -> Iterator[Added]:
     """What each added thing of a pen costs, one after another; all that is kept has been read when this returns."""
-    pen = stands(work, work.kept("pen", pen_id))
+    pen = stands(work, work.kept(PEN, pen_id))
     return added(work.catalogue, Asked(pen.flock, pen.farm), pen.design)
 
 
-def open_found(work: Work, search_id: int, key: str, name: str, version_of: int | None = None) -> Record:
+def open_found(
+    work: Work, search_id: int, key: str, name: str, version_of: int | None = None
+) -> Record[PenBody]:
     """Put a pen that a search found on the bench: as a pen of its own, or as a version of one of the same flock."""
     row = search_row(work.session, work.farm_id, search_id)
     design = design_found(work, search_id, key)
-    if version_of is not None and work.kept("pen", version_of).body["flock_id"] == row.flock_id:
+    if version_of is not None and work.kept(PEN, version_of).body.flock_id == row.flock_id:
         return copy_pen(work, version_of, name, "found by Balance", design)
     return keep_new(work, name, row.flock_id, design, "found by Balance")
 

@@ -37,6 +37,7 @@ from ergamot.operations.pens import built, design_of
 from ergamot.operations.places import place_record, read_place, today_on
 from ergamot.operations.stays import Past, past_of
 from ergamot.operations.work import Work
+from ergamot.store.documents import FIELD, FLOCK, PEN, FieldBody, FlockBody, PenBody
 from ergamot.store.records import Record
 
 LONGEST_SEASON = timedelta(days=400)  # after today: a flock of layers is out for a year or so
@@ -47,8 +48,8 @@ LONGEST_BEFORE = timedelta(days=365)  # before today: what is older counts no mo
 class OnGround:
     """A pen of the team as its keeper knows it: its name, its flock's, and how it is moved."""
 
-    pen: Record
-    flock: Record
+    pen: Record[PenBody]
+    flock: Record[FlockBody]
     handling: Handling
 
 
@@ -56,7 +57,7 @@ class OnGround:
 class FieldSeason:
     """A field's season with what it was planned from, its pens by number, and how it goes on."""
 
-    record: Record
+    record: Record[FieldBody]
     field: Field
     season: Season
     climate: Climate
@@ -73,7 +74,7 @@ def climate_of(farm: FarmConditions) -> Climate:
     return Climate(farm.months_c, farm.wet_days)
 
 
-def season_of(work: Work, record: Record) -> FieldSeason | None:
+def season_of(work: Work, record: Record[FieldBody]) -> FieldSeason | None:
     """The season of a field: of every pen on it, from the first day of the first to the last of the last; None where no
     pen with birds is on it."""
     place, today = place_record(work), today_on(work)
@@ -83,10 +84,10 @@ def season_of(work: Work, record: Record) -> FieldSeason | None:
     pens, members, structures = {}, [], {}
     for one in team_of(record):
         try:
-            pen = work.kept("pen", one.pen_id)
+            pen = work.kept(PEN, one.pen_id)
         except NotFound:
             continue  # deleted since, and brought back to the field by an undo of it
-        flock = work.kept("flock", pen.body["flock_id"])
+        flock = work.kept(FLOCK, pen.body.flock_id)
         design = design_of(work, pen)
         structures[pen.id] = built(work, design)
         moves = Moves(str(design.values.get("gear", Moves.SKIDS)))
@@ -111,7 +112,7 @@ def season_of(work: Work, record: Record) -> FieldSeason | None:
 
 def planned_on(work: Work, field_id: int) -> FieldSeason:
     """A field's season, or NotFound where nothing is planned on it."""
-    seen = season_of(work, work.kept("field", field_id))
+    seen = season_of(work, work.kept(FIELD, field_id))
     if seen is None:
         raise NotFound("No pen with birds is on this field", field="field", value=field_id)
     return seen
@@ -144,15 +145,15 @@ def _begins(one: Member) -> date:
     return min(one.first, one.stands.since) if one.stands else one.first
 
 
-def _lie(record: Record, farm: FarmConditions, structure: Structure) -> Lie:
+def _lie(record: Record[FieldBody], farm: FarmConditions, structure: Structure) -> Lie:
     """How the field lies, and how the first pen of its team stands in the wind from each side."""
     gusts: tuple[float, ...] = ()
-    if farm.wind_from_deg is not None and record.body.get("heading_deg") is None and not structure.ranges:
+    if farm.wind_from_deg is not None and record.body.heading_deg is None and not structure.ranges:
         holding = parked(structure, mass(structure), farm.holding_ground)
         stable = stability(wind_body(structure), holding, farm.exposure.roughness_m, farm.speed_up)
         gusts = tuple(round(one.least, 3) for one in stable.gusts)
     body = record.body
-    return Lie(body.get("slope_percent", 0.0), body.get("falls_deg"), farm.wind_from_deg, gusts)
+    return Lie(body.slope_percent or 0.0, body.falls_deg, farm.wind_from_deg, gusts)
 
 
 @lru_cache(maxsize=16)

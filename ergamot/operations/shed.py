@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, replace
+from dataclasses import replace
 from decimal import Decimal
 from typing import Any
 
 from ergamot.core.errors import ErgamotError, OutOfRange
 from ergamot.core.finding import Phrase, phrase, plain
-from ergamot.core.shed import LEAST_OFFCUT_MM, Sort, Thing, make_thing
+from ergamot.core.shed import LEAST_OFFCUT_MM, Thing, make_thing
 from ergamot.core.shed.entry import read_entry
 from ergamot.core.shed.thing import told
 from ergamot.core.units import parse_length
 from ergamot.operations.work import Work, checked_text
+from ergamot.store.documents import PEN, THING, ThingBody
 from ergamot.store.records import Record, create, find_all, put_away, revise
 
 CHANGED = "changed"  # the note of a change that what it changed tells enough of
@@ -28,56 +29,54 @@ class NotEnough(ErgamotError):
     title = "There is not that much of it"
 
 
-def things(work: Work) -> list[Record]:
+def things(work: Work) -> list[Record[ThingBody]]:
     """Everything in the shed, oldest first."""
-    return find_all(work.session, work.farm_id, "thing")
+    return find_all(work.session, work.farm_id, THING)
 
 
-def thing_of(record: Record) -> Thing:
+def thing_of(record: Record[ThingBody]) -> Thing:
     """The thing a record holds."""
     body = record.body
     return Thing(
-        Sort(body["sort"]),
-        body["row"],
-        body["count"],
-        body["species"],
-        body["long_mm"],
-        body["wide_mm"],
-        body["lost_mm"],
-        Decimal(body["each"]),
-        body["note"],
-        body["name"],
+        body.sort,
+        body.row,
+        body.count,
+        body.species,
+        body.long_mm,
+        body.wide_mm,
+        body.lost_mm,
+        body.each,
+        body.note,
+        body.name,
     )
 
 
-def thing_words(work: Work, record: Record) -> Phrase:
+def thing_words(work: Work, record: Record[ThingBody]) -> Phrase:
     """What a thing is called in a list; by what it was entered as where its row is in the catalogue no more."""
     try:
         return told(work.catalogue, thing_of(record))
     except ErgamotError:
-        return phrase(plain(str(record.body["row"])))
+        return phrase(plain(record.body.row))
 
 
-def _body(thing: Thing, pen: int | None) -> dict[str, Any]:
-    return {**asdict(thing), "sort": thing.sort.value, "each": str(thing.each), "pen": pen}
+def _body(thing: Thing, pen: int | None) -> ThingBody:
+    return ThingBody(**vars(thing), pen=pen)
 
 
 def add_things(
     work: Work, more: Sequence[Thing], pen: int | None = None, note: str = "entered"
-) -> list[Record]:
+) -> list[Record[ThingBody]]:
     """Keep new things."""
     if len(things(work)) + len(more) > MOST_THINGS:
         raise OutOfRange("entry", MOST_THINGS, f"at most {MOST_THINGS} kinds of things in a shed")
     if pen is not None:
-        work.kept("pen", pen)
+        work.kept(PEN, pen)
     bodies = []
     for thing in more:
         for name in ("note", "name"):
             checked_text(name, getattr(thing, name))
         bodies.append(_body(make_thing(work.catalogue, thing), pen))
-    return [
-        create(work.session, work.settled_id, "thing", body, note, work.user, work.now) for body in bodies
-    ]
+    return [create(work.session, work.settled_id, THING, body, note, work.user, work.now) for body in bodies]
 
 
 def read_lines(work: Work, lines: Sequence[str]) -> list[Thing]:
@@ -95,16 +94,16 @@ def read_lines(work: Work, lines: Sequence[str]) -> list[Thing]:
     return found
 
 
-def change_thing(work: Work, number: int, base: int, changes: Mapping[str, Any]) -> Record:
+def change_thing(work: Work, number: int, base: int, changes: Mapping[str, Any]) -> Record[ThingBody]:
     """Keep a change to a thing, from revision `base`. Lengths may be typed with a unit; a pen of None sets it free."""
-    record = work.kept("thing", number)
-    pen = record.body["pen"]
+    record = work.kept(THING, number)
+    pen = record.body.pen
     fields: dict[str, Any] = dict(vars(thing_of(record)))
     for name, entered in changes.items():
         if name == "pen":
             pen = entered
             if pen is not None:
-                work.kept("pen", pen)
+                work.kept(PEN, pen)
         elif name in ("long_mm", "wide_mm", "lost_mm"):
             fields[name] = parse_length(entered, name) if isinstance(entered, str) else float(entered)
         elif name == "each":
@@ -118,8 +117,8 @@ def change_thing(work: Work, number: int, base: int, changes: Mapping[str, Any])
 def things_for(work: Work, pens: Sequence[int]) -> dict[int, Thing]:
     """What of the shed some pens may be built of: what is kept for one of them, then what is kept for none."""
     found: dict[int, Thing] = {}
-    for record in sorted(things(work), key=lambda one: one.body["pen"] is None):
-        if record.body["pen"] not in (None, *pens):
+    for record in sorted(things(work), key=lambda one: one.body.pen is None):
+        if record.body.pen not in (None, *pens):
             continue
         try:
             found[record.id] = make_thing(work.catalogue, thing_of(record))
@@ -128,7 +127,7 @@ def things_for(work: Work, pens: Sequence[int]) -> dict[int, Thing]:
     return found
 
 
-def _so_many(work: Work, record: Record, count: int) -> Thing:
+def _so_many(work: Work, record: Record[ThingBody], count: int) -> Thing:
     """A thing of which so many are to be taken. Raises NotEnough."""
     thing = thing_of(record)
     there = 0 if record.away_at else thing.count
@@ -144,39 +143,37 @@ def _so_many(work: Work, record: Record, count: int) -> Thing:
 
 def set_aside(work: Work, pen: int, counts: Mapping[int, int]) -> None:
     """Keep so many of some things for a pen; what is left over of each stays for any."""
-    work.kept("pen", pen)
+    work.kept(PEN, pen)
     for number, count in counts.items():
-        record = work.kept("thing", number)
+        record = work.kept(THING, number)
         thing = _so_many(work, record, count)
-        if record.body["pen"] == pen:
+        if record.body.pen == pen:
             continue
-        if record.body["pen"] is not None:
+        if record.body.pen is not None:
             raise NotEnough(
                 f"{thing_words(work, record).text('metric')} is kept for another pen",
                 field="thing",
                 value=number,
             )
-        change: dict[str, int] = {"pen": pen}
+        body = replace(record.body, pen=pen)
         if count < thing.count:
             add_things(work, [replace(thing, count=count)], pen, SET_ASIDE)
-            change = {"count": thing.count - count}
-        body = {**record.body, **change}
+            body = replace(record.body, count=thing.count - count)
         revise(work.session, record, record.revision, body, SET_ASIDE, work.user, work.now)
 
 
 def take_from(work: Work, number: int, count: int, what_for: str) -> None:
     """Take some of a thing out of the shed; the last of it is put away. What its sender says twice, by the same mark, is done
     once."""
-    record = work.kept("thing", number)
-    senders: list[str] = record.body.get("taken", [])
+    record = work.kept(THING, number)
+    senders = record.body.taken
     if work.mark and work.mark in senders:
         return
     thing = _so_many(work, record, count)
-    body = {**record.body, "count": thing.count - count}
+    left = thing.count - count or thing.count  # the last of it is put away whole, and comes back so
+    body = replace(record.body, count=left)
     if work.mark:
-        body["taken"] = [*senders, work.mark][-MOST_SENDERS:]
-    if count == thing.count:
-        body["count"] = thing.count  # as it was: it is put away whole, and comes back so
+        body = replace(body, taken=(*senders, work.mark)[-MOST_SENDERS:])
     note = f"{count} {what_for}"[:200]
     if body != record.body:
         record = revise(work.session, record, record.revision, body, note, work.user, work.now)
@@ -184,7 +181,7 @@ def take_from(work: Work, number: int, count: int, what_for: str) -> None:
         put_away(work.session, record, record.revision, work.now)
 
 
-def return_offcut(work: Work, board: Thing, long_mm: float, pen: int | None) -> Record | None:
+def return_offcut(work: Work, board: Thing, long_mm: float, pen: int | None) -> Record[ThingBody] | None:
     """Put an offcut of a board back, at its share of what the board was worth; one that is too short is not kept."""
     if long_mm < LEAST_OFFCUT_MM:
         return None
@@ -193,15 +190,15 @@ def return_offcut(work: Work, board: Thing, long_mm: float, pen: int | None) -> 
     same = next(
         (one for one in things(work) if thing_of(one) == replace(back, count=thing_of(one).count)), None
     )
-    if same is not None and same.body["pen"] == pen:
-        body = {**same.body, "count": same.body["count"] + 1}
+    if same is not None and same.body.pen == pen:
+        body = replace(same.body, count=same.body.count + 1)
         return revise(work.session, same, same.revision, body, "an offcut came back", work.user, work.now)
     return add_things(work, [back], pen, "an offcut came back")[0]
 
 
 def set_free(work: Work, pens: set[int]) -> None:
     """What was kept for pens that go is kept for none."""
-    for record in find_all(work.session, work.farm_id, "thing", away=None):
-        if record.body["pen"] in pens:
-            body = {**record.body, "pen": None}
+    for record in find_all(work.session, work.farm_id, THING, away=None):
+        if record.body.pen in pens:
+            body = replace(record.body, pen=None)
             revise(work.session, record, record.revision, body, "its pen went", work.user, work.now)

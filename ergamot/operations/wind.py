@@ -12,6 +12,7 @@ from ergamot.core.gear.effort import lift_of
 from ergamot.core.weather.chart import WindChart, wind_chart
 from ergamot.operations.pens import stands
 from ergamot.operations.work import Work
+from ergamot.store.documents import PenBody
 from ergamot.store.records import Record
 
 
@@ -26,7 +27,7 @@ class InTheWind:
     cans: int | None
 
 
-def wind_on(work: Work, record: Record, trying: Mapping[str, Any]) -> InTheWind:
+def wind_on(work: Work, record: Record[PenBody], trying: Mapping[str, Any]) -> InTheWind:
     """A pen in the wind of its farm."""
     pen = stands(work, record, trying)
     chart = wind_chart(work.catalogue, pen.structure, pen.flock, pen.farm)

@@ -14,10 +14,12 @@ from sqlalchemy.orm import Session
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import OutOfRange
-from ergamot.store.records import Kind, Record, farm_there, find, find_keyed, hold_farm, settled_farm
+from ergamot.store.documents import ROW, Document, RowBody
+from ergamot.store.records import Record, farm_there, find, find_keyed, hold_farm, settled_farm
 
 LONGEST_NAME = 80
 T = TypeVar("T")
+B = TypeVar("B")
 
 
 @dataclass(frozen=True)
@@ -58,14 +60,14 @@ class Work:
         """Wait till this is the only work that counts or adds on the farm: for what there may be only so many of."""
         hold_farm(self.session, self.settled_id)
 
-    def kept(self, kind: Kind, record_id: int) -> Record:
+    def kept(self, document: Document[B], record_id: int) -> Record[B]:
         """A record of the farm as it stands; NotFound when there is none of that kind and number."""
-        return find(self.session, self.farm_id, kind, record_id)
+        return find(self.session, self.farm_id, document, record_id)
 
     @property
-    def row_records(self) -> list[Record]:
+    def row_records(self) -> list[Record[RowBody]]:
         """Every row the farm ever had of its own, as it stood when this work began."""
-        return self._once("rows", lambda: find_keyed(self.session, self.farm_id, "row"))
+        return self._once("rows", lambda: find_keyed(self.session, self.farm_id, ROW))
 
     def _once(self, what: str, read: Callable[[], T]) -> T:
         if what not in self._known:
@@ -76,9 +78,9 @@ class Work:
     def own_rows(self) -> OwnRows:
         """The farm's own rows of the catalogue, oldest first."""
         return tuple(
-            (one.body["table"], json.dumps(one.body["cells"], sort_keys=True))
+            (one.body.table, json.dumps(one.body.cells, sort_keys=True))
             for one in self.row_records
-            if not one.body.get("dropped") and one.away_at is None
+            if not one.body.dropped and one.away_at is None
         )
 
     @property

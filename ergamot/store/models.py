@@ -47,7 +47,8 @@ class RecordRow(Base):
 class RevisionRow(Base):
     """One step in a record's life. `state` is the revision whose body this one holds: its own
     number for an edit, an earlier number for an undo or redo. `before` is the state an edit
-    started from, 0 for the first. `ahead` is the state a redo from here brings back, 0 for none."""
+    started from, 0 for the first. `ahead` is the state a redo from here brings back, 0 for none. `version` is
+    that of the form its body was written in."""
 
     __tablename__ = "revision"
     __table_args__ = (UniqueConstraint("record_id", "number"),)
@@ -59,6 +60,7 @@ class RevisionRow(Base):
     state: Mapped[int] = mapped_column(Integer)
     before: Mapped[int] = mapped_column(Integer)
     ahead: Mapped[int] = mapped_column(Integer)
+    version: Mapped[int] = mapped_column(Integer)
     body: Mapped[dict[str, Any]] = mapped_column(JSON)
     note: Mapped[str] = mapped_column(String(200))
     made_by: Mapped[str] = mapped_column(String(80))

@@ -30,6 +30,7 @@ from ergamot.operations.searches import (
     share_done,
     stop_search,
 )
+from ergamot.store.documents import PEN
 from ergamot.web.files import answers_with
 from ergamot.web.long_work import until_sent
 from ergamot.web.schemas.balance import (
@@ -135,7 +136,7 @@ def get_searches() -> SearchesOut:
 def post_search(json_data: SearchIn) -> SearchOut:
     """Look for pens worth building; what was asked before of things as they still are is not searched again."""
     work, like, found = current_work(), json_data.like, json_data.like_found
-    round_it = design_of(work, work.kept("pen", like)) if like is not None else None
+    round_it = design_of(work, work.kept(PEN, like)) if like is not None else None
     if found is not None:
         round_it = design_found(work, found.search_id, found.key)
     row = begin_search(
@@ -209,7 +210,7 @@ def _word(reason: Reason) -> str:
 def post_open(search_id: int, key: str, json_data: OpenFoundIn) -> PenMadeOut:
     """Put a pen that was found on the bench, under a name; as a version of the pen it was looked for round, where one is told."""
     made = open_found(current_work(), search_id, key, json_data.name, json_data.version_of)
-    return PenMadeOut(id=made.id, name=made.body["name"])
+    return PenMadeOut(id=made.id, name=made.body.name)
 
 
 added_part = APIBlueprint("added", __name__, url_prefix="/api/pens")

@@ -18,6 +18,7 @@ from ergamot.core.units import Quantity, say_day
 from ergamot.core.weather.threshold import Gusts
 from ergamot.operations.kept import Record
 from ergamot.operations.pens import Bench
+from ergamot.store.documents import PenBody
 from ergamot.web.schemas.drawings import ModelOut, PartOut, PullOut
 from ergamot.web.schemas.figures import FindingOut, Words, words
 from ergamot.web.schemas.pens import (
@@ -40,7 +41,7 @@ MOST_SPACE_DAYS = 120
 WRITTEN = "bench"  # among what was written of a bench
 
 
-def bench_out(record: Record, bench: Bench) -> str:
+def bench_out(record: Record[PenBody], bench: Bench) -> str:
     """Write out everything the bench shows of a pen, as JSON by its schema. What is worked out is most of it, and written once: an
     undo goes back to it."""
     if WRITTEN not in bench.written:
@@ -53,8 +54,8 @@ def bench_out(record: Record, bench: Bench) -> str:
         name=bench.name,
         flock_id=bench.flock_id,
         flock_name=bench.flock_name,
-        version_of=record.body.get("version_of"),
-        why=record.body.get("why", ""),
+        version_of=record.body.version_of,
+        why=record.body.why,
     )
     return f"{head.model_dump_json()[:-1]},{bench.written[WRITTEN][1:]}"
 

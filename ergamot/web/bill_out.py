@@ -19,6 +19,7 @@ from ergamot.core.stock.sawing import jigs, marks, settings
 from ergamot.core.stock.sticks import Bar, CuttingPlan
 from ergamot.operations.build import Batch
 from ergamot.operations.shops import at_shops
+from ergamot.store.documents import THING
 from ergamot.web.pen_parts_out import parts_out
 from ergamot.web.schemas.build import (
     AisleSumOut,
@@ -93,7 +94,7 @@ def _line(line: Bought) -> BoughtOut:
 
 
 def _taken(batch: Batch, number: int, count: int, worth: str) -> TakenOut:
-    kept_for = current_work().kept("thing", number).body["pen"] if number > 0 else None
+    kept_for = current_work().kept(THING, number).body.pen if number > 0 else None
     said = _thing_words(batch.things[number])
     return TakenOut(thing=number, count=count, pen=kept_for, said=said, worth=worth)
 

@@ -18,6 +18,7 @@ from ergamot.operations.build import batch_bill, pen_bill
 from ergamot.operations.pens import built, design_of
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.shops import own_prices
+from ergamot.store.documents import PEN
 from ergamot.web.bill_out import bill_out
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
@@ -35,11 +36,11 @@ build_part = APIBlueprint("build", __name__, url_prefix="/api/pens")
 def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
     """Everything it takes to build a pen."""
     work = current_work()
-    record = work.kept("pen", pen_id)
+    record = work.kept(PEN, pen_id)
     batch = batch_bill(work, [(record, 1)], query_data.shed)
     farm = read_place(work, place_record(work))
     structure = built(work, design_of(work, record))
-    return bill_out(batch, record.id, record.body["name"], structure, farm.saw_guide_mm, farm.currency)
+    return bill_out(batch, record.id, record.body.name, structure, farm.saw_guide_mm, farm.currency)
 
 
 @build_part.get("/<int:pen_id>/cost")
@@ -48,7 +49,7 @@ def get_bill(pen_id: int, query_data: BillQuery) -> dict[str, Any]:
 def get_cost(pen_id: int) -> CostOut:
     """What is to be paid for a pen: the total of its bill."""
     work = current_work()
-    return CostOut(total=f"{pen_bill(work, work.kept('pen', pen_id)).total:.2f}")
+    return CostOut(total=f"{pen_bill(work, work.kept(PEN, pen_id)).total:.2f}")
 
 
 @build_part.get("/<int:pen_id>/sizes")
@@ -58,7 +59,7 @@ def get_cost(pen_id: int) -> CostOut:
 def get_sizes(pen_id: int, query_data: FitQuery) -> FitOut:
     """What the pen would cost with one of its lengths half a metre shorter to half a metre longer, all bought."""
     work = current_work()
-    design = design_of(work, work.kept("pen", pen_id))
+    design = design_of(work, work.kept(PEN, pen_id))
     lengths = {one.name: one for one in shape_of(design.shape).parameters if one.kind == "length"}
     pick(lengths, query_data.parameter, "parameter")
     found = stock_fit(work.catalogue, design, query_data.parameter, prices=own_prices(work))
@@ -94,16 +95,16 @@ def get_sizes(pen_id: int, query_data: FitQuery) -> FitOut:
 def post_batch(json_data: BatchIn) -> dict[str, Any]:
     """Everything it takes to build several pens at once: one plan, one list. Nothing is kept."""
     work = current_work()
-    pens = [(work.kept("pen", one.pen), one.times) for one in json_data.pens]
+    pens = [(work.kept(PEN, one.pen), one.times) for one in json_data.pens]
     batch = batch_bill(work, pens)
     farm = read_place(work, place_record(work))
-    name = ", ".join(f"{times} × {record.body['name']}" for record, times in pens)
+    name = ", ".join(f"{times} × {record.body.name}" for record, times in pens)
     return bill_out(batch, 0, name, None, farm.saw_guide_mm, farm.currency)
 
 
 def _prices(pen_id: int, kind: Format) -> Response:
     work = current_work()
-    body = write_prices(pen_bill(work, work.kept("pen", pen_id)).lines, {}, kind)
+    body = write_prices(pen_bill(work, work.kept(PEN, pen_id)).lines, {}, kind)
     return file_answer(body, MEDIA[kind], f"prices-{pen_id}.{kind}")
 
 
@@ -131,8 +132,8 @@ def get_prices_xlsx(pen_id: int) -> Response:
 def get_template(pen_id: int) -> Response:
     """The end arch of a hoop at full size, to print at 100 % and lay the pieces on."""
     work = current_work()
-    record = work.kept("pen", pen_id)
-    text = write_template(built(work, design_of(work, record)), record.body["name"])
+    record = work.kept(PEN, pen_id)
+    text = write_template(built(work, design_of(work, record)), record.body.name)
     return file_answer(text, "image/svg+xml", f"end-template-{pen_id}.svg")
 
 
@@ -143,5 +144,5 @@ def get_template(pen_id: int) -> Response:
 def get_cut_list(pen_id: int) -> Response:
     """The cut list and shopping list as CSV."""
     work = current_work()
-    text = write_cut_list(pen_bill(work, work.kept("pen", pen_id)), work.catalogue)
+    text = write_cut_list(pen_bill(work, work.kept(PEN, pen_id)), work.catalogue)
     return file_answer(text, "text/csv", f"cut-list-{pen_id}.csv")

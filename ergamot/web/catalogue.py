@@ -23,6 +23,7 @@ from ergamot.core.units import said_unit
 from ergamot.operations.kept import Record
 from ergamot.operations.moves_done import settle_pens
 from ergamot.operations.own_rows import drop_row, is_shipped, keep_row, shipped_row, stands
+from ergamot.store.documents import RowBody
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.catalogue import CatalogueOut, ColumnOut, RowIn, RowOut, TableOut
 from ergamot.web.schemas.figures import Words
@@ -33,11 +34,9 @@ catalogue_part = APIBlueprint("catalogue", __name__, url_prefix="/api/catalogue"
 
 def _table(table: Table, left_out: Mapping[tuple[str, str], Unusable]) -> TableOut:
     work = current_work()
-    kept = {record.body["key"]: record for record in work.row_records if record.body["table"] == table.name}
+    kept = {record.body.key: record for record in work.row_records if record.body.table == table.name}
     used = getattr(work.catalogue, table.name)
-    unused = {
-        key: kept[key].body["cells"] for name, key in left_out if name == table.name and key not in used
-    }
+    unused = {key: kept[key].body.cells for name, key in left_out if name == table.name and key not in used}
     return TableOut(
         name=table.name,
         label=table.label,
@@ -60,7 +59,7 @@ def _table(table: Table, left_out: Mapping[tuple[str, str], Unusable]) -> TableO
 
 
 def _row(
-    table: Table, key: str, cells: dict[str, str], kept: Record | None, trouble: Unusable | None
+    table: Table, key: str, cells: dict[str, str], kept: Record[RowBody] | None, trouble: Unusable | None
 ) -> RowOut:
     return RowOut(
         key=key,
@@ -91,7 +90,7 @@ def put_row(table: str, key: str, json_data: RowIn, base: int) -> RowOut:
     """Keep a row of the farm's own, from the revision in If-Match (0 for a first one)."""
     settle_pens(current_work())
     record = keep_row(current_work(), table, key, base, json_data.cells)
-    return _row(table_of(table), key, record.body["cells"], record, None)
+    return _row(table_of(table), key, record.body.cells, record, None)
 
 
 @catalogue_part.post("/<table>/<key>/shipped")

@@ -15,6 +15,7 @@ from ergamot.exchange.model_gltf import write_gltf
 from ergamot.exchange.sheets_pdf import write_sheets
 from ergamot.operations.drawings import pen_lines, pen_parts, pen_picture, pen_sheets, pen_steps
 from ergamot.operations.kept import Record
+from ergamot.store.documents import PEN, PenBody
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.drawings import BuildStepOut, LineOut, LinesOut, SheetQuery, StepsOut, UnitsQuery
@@ -24,8 +25,8 @@ from ergamot.web.unit_of_work import current_work
 drawings_part = APIBlueprint("drawings", __name__, url_prefix="/api/pens")
 
 
-def _pen(pen_id: int) -> Record:
-    return current_work().kept("pen", pen_id)
+def _pen(pen_id: int) -> Record[PenBody]:
+    return current_work().kept(PEN, pen_id)
 
 
 @drawings_part.post("/<int:pen_id>/lines")
@@ -59,7 +60,7 @@ def svg_of_pen(pen_id: int, look: ProjectionName, query_data: UnitsQuery) -> Res
     work, record = current_work(), _pen(pen_id)
     drawn = pen_picture(work, record, look)
     scale = scale_for(drawn.wide, drawn.tall, A4_ROOM_MM)
-    text = write_svg(drawn, record.body["name"], scale, query_data.units)
+    text = write_svg(drawn, record.body.name, scale, query_data.units)
     return file_answer(text, "image/svg+xml", f"pen-{pen_id}-{look}.svg")
 
 
@@ -98,5 +99,5 @@ def gltf_of_pen(pen_id: int) -> Response:
     """The pen in solids, for any program that reads glTF."""
     work, record = current_work(), _pen(pen_id)
     return file_answer(
-        write_gltf(pen_parts(work, record), record.body["name"]), "model/gltf-binary", f"pen-{pen_id}.glb"
+        write_gltf(pen_parts(work, record), record.body.name), "model/gltf-binary", f"pen-{pen_id}.glb"
     )

@@ -23,6 +23,7 @@ from ergamot.operations.places import (
     settled_place,
     today_on,
 )
+from ergamot.store.documents import PlaceBody
 from ergamot.web.schemas.farm import (
     ChoiceOut,
     ChoicesOut,
@@ -93,7 +94,7 @@ def _parameter(one: Parameter, catalogue: Catalogue) -> ParameterOut:
     )
 
 
-def _out(record: Record) -> dict[str, Any]:
+def _out(record: Record[PlaceBody]) -> dict[str, Any]:
     conditions = read_place(current_work(), record)
     body = conditions_kept(conditions)
     return {

@@ -9,6 +9,7 @@ from apiflask import APIBlueprint
 from ergamot.operations.flocks import add_flock, change_flock, flock_of, flock_sheet, flocks
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.moves_done import settle_flock
+from ergamot.store.documents import FLOCK, FlockBody
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.flocks import FlockDayOut, FlockFiguresOut, FlockIn, FlockOut, FlocksOut
 from ergamot.web.unit_of_work import current_work, from_revision
@@ -16,14 +17,14 @@ from ergamot.web.unit_of_work import current_work, from_revision
 flocks_part = APIBlueprint("flocks", __name__, url_prefix="/api/flocks")
 
 
-def _out(record: Record) -> dict[str, Any]:
+def _out(record: Record[FlockBody]) -> dict[str, Any]:
     flock = flock_of(current_work(), record)
     return {
         "id": record.id,
         "revision": record.revision,
         "can_undo": record.can_undo,
         "can_redo": record.can_redo,
-        **record.body,
+        **vars(record.body),
         "strain_label": flock.strain.label,
         "out_day": flock.out_day,
         "leaving_day": flock.leaving_day,
@@ -42,7 +43,7 @@ def list_flocks() -> dict[str, Any]:
 def get_figures(flock_id: int) -> FlockFiguresOut:
     """What a flock comes to on the grass: every day, and in all."""
     work = current_work()
-    sheet = flock_sheet(work, work.kept("flock", flock_id))
+    sheet = flock_sheet(work, work.kept(FLOCK, flock_id))
     return FlockFiguresOut(
         days=[
             FlockDayOut(
@@ -85,7 +86,7 @@ def post_flock(json_data: FlockIn) -> dict[str, Any]:
 def put_flock(flock_id: int, json_data: FlockIn, base: int) -> dict[str, Any]:
     """Change a flock, from the revision in If-Match."""
     work = current_work()
-    settle_flock(work, work.kept("flock", flock_id))
+    settle_flock(work, work.kept(FLOCK, flock_id))
     return _out(change_flock(work, flock_id, base, json_data.model_dump()))
 
 
@@ -95,6 +96,6 @@ def put_flock(flock_id: int, json_data: FlockIn, base: int) -> dict[str, Any]:
 def step_flock(flock_id: int, step: Step, base: int) -> dict[str, Any]:
     """Take the last change to a flock back, or bring it back."""
     work = current_work()
-    record = work.kept("flock", flock_id)
+    record = work.kept(FLOCK, flock_id)
     settle_flock(work, record)
     return _out(take_step(work, record, base, step))

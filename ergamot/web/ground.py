@@ -27,6 +27,7 @@ from ergamot.operations.field_body import (
 from ergamot.operations.fields import Asked, add_field, change_field, fields
 from ergamot.operations.kept import Record, Step, take_step
 from ergamot.operations.moves_done import change_pens, settle_past
+from ergamot.store.documents import FIELD, FieldBody
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.figures import words
 from ergamot.web.schemas.ground import (
@@ -49,32 +50,32 @@ from ergamot.web.unit_of_work import current_work, from_revision
 ground_part = APIBlueprint("ground", __name__, url_prefix="/api")
 
 
-def field_out(record: Record) -> FieldOut:
+def field_out(record: Record[FieldBody]) -> FieldOut:
     """A field as it is sent."""
     body, field = record.body, field_of(record)
     keeping: dict[str, Any] = asdict(keeping_of(record))
     spread: dict[str, Any] = {
         name: words(round(keeping[f"{name}_kg_ha"]), "kg/ha") for name in ("strip", "mean", "grazers")
     }
-    sides: dict[str, Any] = {name: body.get(name) for name in ("length_m", "width_m")}
+    sides: dict[str, Any] = {name: getattr(body, name) for name in ("length_m", "width_m")}
     long, wide = (None if side is None else words(side, "m") for side in sides.values())
     return FieldOut(
         id=record.id,
         revision=record.revision,
         can_undo=record.can_undo,
         can_redo=record.can_redo,
-        name=body["name"],
+        name=body.name,
         **sides,
         heading_deg=field.heading_deg,
         outline=[list(corner) for corner in field.outline],
-        obstacles=[ObstacleOut.model_validate(obstacle_body(one)) for one in field.obstacles],
+        obstacles=[ObstacleOut.model_validate(vars(obstacle_body(one))) for one in field.obstacles],
         gate=list(field.gate) if field.gate else None,
-        origin=body.get("origin"),
+        origin=list(body.origin) if body.origin else None,
         length=long,
         width=wide,
         area=words(field.area_m2, "m2"),
-        slope_percent=body.get("slope_percent"),
-        falls_deg=body.get("falls_deg"),
+        slope_percent=body.slope_percent,
+        falls_deg=body.falls_deg,
         **keeping,
         **spread,
         team=[
@@ -120,7 +121,7 @@ def read_geojson(json_data: GeoJsonIn) -> EdgeOut:
     return EdgeOut(
         name=read.name,
         outline=[list(corner) for corner in read.field.outline],
-        obstacles=[ObstacleOut.model_validate(obstacle_body(one)) for one in read.field.obstacles],
+        obstacles=[ObstacleOut.model_validate(vars(obstacle_body(one))) for one in read.field.obstacles],
         gate=list(read.field.gate) if read.field.gate else None,
         origin=list(read.origin) if read.origin else None,
         heading_deg=read.field.heading_deg,
@@ -150,7 +151,7 @@ def shape_edge(json_data: EdgeIn) -> MeasuredOut:
 def put_field(field_id: int, json_data: FieldIn, base: int) -> FieldOut:
     """Change a field, from the revision in If-Match."""
     work = current_work()
-    settle_past(work, work.kept("field", field_id))
+    settle_past(work, work.kept(FIELD, field_id))
     return field_out(change_field(work, field_id, base, json_data.model_dump()))
 
 
@@ -181,7 +182,7 @@ def put_team(field_id: int, json_data: TeamIn, base: int) -> FieldOut:
 def step_field(field_id: int, step: Step, base: int) -> FieldOut:
     """Take the last change to a field back, or bring it back."""
     work = current_work()
-    record = work.kept("field", field_id)
+    record = work.kept(FIELD, field_id)
     settle_past(work, record)
     return field_out(take_step(work, record, base, step))
 
@@ -191,5 +192,5 @@ def step_field(field_id: int, step: Step, base: int) -> FieldOut:
 @answers_with("application/geo+json")
 def get_geojson(field_id: int) -> Response:
     """A field with what stands in it, as GeoJSON."""
-    text = write_field(placed_field(current_work().kept("field", field_id)))
+    text = write_field(placed_field(current_work().kept(FIELD, field_id)))
     return file_answer(text, "application/geo+json", f"field-{field_id}.geojson")

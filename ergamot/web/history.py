@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from apiflask import APIBlueprint
 
 from ergamot.operations.history import history
 from ergamot.operations.kept import Record
 from ergamot.operations.places import place_record
+from ergamot.store.documents import FIELD, FLOCK, PEN, THING
 from ergamot.web.schemas.history import HistoryOut, HistoryQuery
 from ergamot.web.unit_of_work import current_work
 
 history_part = APIBlueprint("history", __name__, url_prefix="/api")
 
 
-def _out(record: Record, query: HistoryQuery) -> HistoryOut:
+def _out(record: Record[Any], query: HistoryQuery) -> HistoryOut:
     return HistoryOut.model_validate(history(current_work(), record, query.before))
 
 
@@ -22,7 +25,7 @@ def _out(record: Record, query: HistoryQuery) -> HistoryOut:
 @history_part.output(HistoryOut)
 def pen_history(pen_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a pen was, the newest first."""
-    return _out(current_work().kept("pen", pen_id), query_data)
+    return _out(current_work().kept(PEN, pen_id), query_data)
 
 
 @history_part.get("/flocks/<int:flock_id>/history")
@@ -30,7 +33,7 @@ def pen_history(pen_id: int, query_data: HistoryQuery) -> HistoryOut:
 @history_part.output(HistoryOut)
 def flock_history(flock_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a flock was, the newest first."""
-    return _out(current_work().kept("flock", flock_id), query_data)
+    return _out(current_work().kept(FLOCK, flock_id), query_data)
 
 
 @history_part.get("/fields/<int:field_id>/history")
@@ -38,7 +41,7 @@ def flock_history(flock_id: int, query_data: HistoryQuery) -> HistoryOut:
 @history_part.output(HistoryOut)
 def field_history(field_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a field was, the newest first."""
-    return _out(current_work().kept("field", field_id), query_data)
+    return _out(current_work().kept(FIELD, field_id), query_data)
 
 
 @history_part.get("/things/<int:thing_id>/history")
@@ -46,7 +49,7 @@ def field_history(field_id: int, query_data: HistoryQuery) -> HistoryOut:
 @history_part.output(HistoryOut)
 def thing_history(thing_id: int, query_data: HistoryQuery) -> HistoryOut:
     """What each step of a thing in the shed was, the newest first."""
-    return _out(current_work().kept("thing", thing_id), query_data)
+    return _out(current_work().kept(THING, thing_id), query_data)
 
 
 @history_part.get("/place/history")

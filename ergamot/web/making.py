@@ -21,6 +21,7 @@ from ergamot.operations.kept import Record
 from ergamot.operations.making import Making, cut_board, making_of, say_cut, set_days, sheet_of, tick
 from ergamot.operations.pens import built, design_of
 from ergamot.operations.places import today_on
+from ergamot.store.documents import PEN, PenBody
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.drawings import SheetQuery
@@ -78,7 +79,7 @@ def _task(task: Task, making: Making) -> TaskOut:
     )
 
 
-def _out(pen: Record) -> MakingOut:
+def _out(pen: Record[PenBody]) -> MakingOut:
     work = current_work()
     found = making_of(work, pen)
     numbers = {one.key: str(one.number) for one in found.sheet.tasks}
@@ -101,8 +102,8 @@ def _out(pen: Record) -> MakingOut:
         ],
         begin=found.begin,
         wanted=found.wanted,
-        wanted_by_flock=found.record.body["wanted"] is None,
-        errands=found.record.body["errands"],
+        wanted_by_flock=found.record.body.wanted is None,
+        errands=found.record.body.errands,
         done_on=finish.done,
         late_days=finish.late_days,
         begin_by=finish.begin_by,
@@ -126,8 +127,8 @@ def _out(pen: Record) -> MakingOut:
     )
 
 
-def _pen(pen_id: int) -> Record:
-    return current_work().kept("pen", pen_id)
+def _pen(pen_id: int) -> Record[PenBody]:
+    return current_work().kept(PEN, pen_id)
 
 
 @making_part.get("/<int:pen_id>/making")
@@ -201,7 +202,7 @@ def get_days(pen_id: int) -> Response:
     work, pen = current_work(), _pen(pen_id)
     found = making_of(work, pen)
     titles = {one.key: one.title for one in found.sheet.tasks}
-    text = write_finish(found.finish, titles, pen.id, pen.body["name"], work.now)
+    text = write_finish(found.finish, titles, pen.id, pen.body.name, work.now)
     return file_answer(text, "text/calendar", f"build-{pen_id}.ics")
 
 
@@ -224,5 +225,5 @@ def get_labels(pen_id: int, query_data: SheetQuery) -> Response:
     """Labels to stick on what is cut, on A4 or Letter sheets of labels."""
     work, pen = current_work(), _pen(pen_id)
     pieces = cut_list(built(work, design_of(work, pen)))
-    made = write_labels(pieces, work.catalogue, pen.body["name"], query_data.paper, query_data.units)
+    made = write_labels(pieces, work.catalogue, pen.body.name, query_data.paper, query_data.units)
     return file_answer(made, "application/pdf", f"labels-{pen_id}.pdf")

@@ -11,6 +11,7 @@ from flask import Response
 from ergamot.core.balance.mends import Mend
 from ergamot.core.finding import What
 from ergamot.operations.mending import mends_of
+from ergamot.store.documents import PEN
 from ergamot.web.files import answers_with
 from ergamot.web.long_work import until_sent
 from ergamot.web.schemas.figures import words
@@ -28,7 +29,7 @@ LONGEST_S = 3.0  # what was not worked out by then is not waited for
 def post_mends(pen_id: int, json_data: MendIn) -> Response:
     """What would mend a verdict; closing the connection stops the work."""
     work = current_work()
-    found = mends_of(work, work.kept("pen", pen_id), json_data.values, json_data.what)
+    found = mends_of(work, work.kept(PEN, pen_id), json_data.values, json_data.what)
     return until_sent(_lines(found, json_data.what), "application/x-ndjson")
 
 

@@ -26,7 +26,7 @@ moves_files = APIBlueprint("moves_files", __name__, url_prefix="/api/fields/<int
 def _plans(seen: FieldSeason, pen: int | None) -> list[NamedPlan]:
     """The plans of a field with the names of their pens: of one pen, or of all."""
     plans = [
-        NamedPlan(seen.pens[plan.member.key].pen.body["name"], plan, seen.pens[plan.member.key].handling)
+        NamedPlan(seen.pens[plan.member.key].pen.body.name, plan, seen.pens[plan.member.key].handling)
         for plan in seen.season.plans
         if pen in (None, plan.member.key)
     ]
@@ -46,7 +46,7 @@ def get_calendar(field_id: int, query_data: CalendarQuery) -> Response:
     seen = planned_on(work, field_id)
     zone = read_place(work, place_record(work)).zone
     plans = _plans(seen, query_data.pen)
-    text = write_calendar(plans, seen.record.body["name"], zone, work.now, seen.today)
+    text = write_calendar(plans, seen.record.body.name, zone, work.now, seen.today)
     return file_answer(text, "text/calendar", f"moves-{field_id}.ics")
 
 
@@ -88,7 +88,7 @@ def get_stops(field_id: int, query_data: CalendarQuery) -> Response:
 def get_almanac(field_id: int, query_data: AlmanacQuery) -> Response:
     """A month of a field's moves to hang up, and its lanes."""
     seen = planned_on(current_work(), field_id)
-    name = seen.record.body["name"]
+    name = seen.record.body.name
     made = write_almanac(
         seen.field, name, _plans(seen, None), query_data.month, query_data.paper, query_data.units
     )

@@ -17,6 +17,7 @@ from ergamot.core.gear.telling import as_drilled, told, told_of_mover, told_of_s
 from ergamot.core.units import Quantity, parse_length
 from ergamot.exchange.drill_template import template_dxf, template_pdf
 from ergamot.operations.moving import OnTheMove, moving_of, template_of
+from ergamot.store.documents import PEN
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.schemas.drawings import SheetQuery
 from ergamot.web.schemas.figures import Words, words
@@ -42,7 +43,7 @@ STEP_DEG = 5
 def post_moving(pen_id: int, json_data: MovingIn) -> dict[str, Any]:
     """What moving the pen takes, as kept or with values being tried."""
     work = current_work()
-    found = moving_of(work, work.kept("pen", pen_id), json_data.values)
+    found = moving_of(work, work.kept(PEN, pen_id), json_data.values)
     return {
         "grounds": [_ground(one, found) for one in found.chart.grounds],
         "movers": [_mover(one, found) for one in found.chart.movers],
@@ -60,8 +61,8 @@ def post_moving(pen_id: int, json_data: MovingIn) -> dict[str, Any]:
 def pdf_template(pen_id: int, query_data: SheetQuery) -> Response:
     """Where to drill for swinging wheels, at full size, with a line to check the printer by."""
     work = current_work()
-    record = work.kept("pen", pen_id)
-    made = template_pdf(template_of(work, record), record.body["name"], query_data.paper, query_data.units)
+    record = work.kept(PEN, pen_id)
+    made = template_pdf(template_of(work, record), record.body.name, query_data.paper, query_data.units)
     return file_answer(made, "application/pdf", f"drill-template-{pen_id}.pdf")
 
 
@@ -71,7 +72,7 @@ def pdf_template(pen_id: int, query_data: SheetQuery) -> Response:
 def dxf_template(pen_id: int) -> Response:
     """Where to drill for swinging wheels, in mm."""
     work = current_work()
-    made = template_dxf(template_of(work, work.kept("pen", pen_id)))
+    made = template_dxf(template_of(work, work.kept(PEN, pen_id)))
     return file_answer(made, "image/vnd.dxf", f"drill-template-{pen_id}.dxf")
 
 

@@ -26,6 +26,7 @@ from ergamot.operations.pens import (
     propose_pen,
     starts_for,
 )
+from ergamot.store.documents import PEN, PenBody
 from ergamot.web.bench import bench_out
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import hands_for, takes_long
@@ -51,12 +52,12 @@ from ergamot.web.unit_of_work import current_work, from_revision
 pens_part = APIBlueprint("pens", __name__, url_prefix="/api/pens")
 
 
-def _answer(record: Record, shown: Bench, status: int = 200) -> Response:
+def _answer(record: Record[PenBody], shown: Bench, status: int = 200) -> Response:
     """The whole bench, written out at once by its schema: it is large, and asked for at every pull."""
     return Response(bench_out(record, shown), status, mimetype="application/json")
 
 
-def _kept(record: Record, status: int = 200) -> Response:
+def _kept(record: Record[PenBody], status: int = 200) -> Response:
     """The bench of a pen that was just kept; what lists show of it is kept too."""
     work = current_work()
     shown = bench(work, record)
@@ -64,8 +65,8 @@ def _kept(record: Record, status: int = 200) -> Response:
     return _answer(record, shown, status)
 
 
-def _pen(pen_id: int) -> Record:
-    return current_work().kept("pen", pen_id)
+def _pen(pen_id: int) -> Record[PenBody]:
+    return current_work().kept(PEN, pen_id)
 
 
 def _line(line: PenLine) -> PenLineOut:
@@ -73,15 +74,15 @@ def _line(line: PenLine) -> PenLineOut:
     return PenLineOut(
         id=record.id,
         revision=record.revision,
-        name=record.body["name"],
-        flock_id=record.body["flock_id"],
+        name=record.body.name,
+        flock_id=record.body.flock_id,
         flock_name=line.flock_name,
         leaves=line.leaves,
-        shape=shape_of(record.body["shape"]).called(record.body["values"]),
+        shape=shape_of(record.body.shape).called(record.body.values),
         size=Words.model_validate(line.size) if line.size else None,
         plan=ThumbOut.model_validate(judged.plan) if judged and judged.plan else None,
-        version_of=record.body.get("version_of"),
-        why=record.body.get("why", ""),
+        version_of=record.body.version_of,
+        why=record.body.why,
         judged=judged is not None,
         verdicts=[
             GradeOut(what=what, verdict=grade, word=word_of(what, grade))
@@ -208,7 +209,7 @@ def step_pen(pen_id: int, step: Step, base: int) -> Response:
 def get_design(pen_id: int) -> Response:
     """The pen's design as an open file."""
     record = _pen(pen_id)
-    text = write_design(design_of(current_work(), record), record.body["name"])
+    text = write_design(design_of(current_work(), record), record.body.name)
     return file_answer(text, "application/json", f"pen-{pen_id}.json")
 
 

@@ -60,7 +60,7 @@ def _known(error: errors.ErgamotError) -> Response:
     status = next(code for kind, code in STATUS if isinstance(error, kind))
     more: dict[str, Any] = {"field": error.field, "value": _sayable(error.value), "allowed": error.allowed}
     if isinstance(error, Stale):
-        more |= {"revision": error.theirs.revision, "theirs": error.theirs.body, "base": error.base_body}
+        more |= {"revision": error.theirs.revision, "theirs": error.theirs.written, "base": error.base_body}
     answer = problem(status, error.title, error.message, **more)
     if isinstance(error, errors.Busy):
         answer.headers["Retry-After"] = "2"

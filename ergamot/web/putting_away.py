@@ -2,23 +2,25 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from apiflask import APIBlueprint
 from flask import Response
 
-from ergamot.operations.kept import Kind
 from ergamot.operations.moves_done import settle_pens
 from ergamot.operations.putting_away import all_away, bring_record_back, delete_record, put_record_away
+from ergamot.store.documents import FIELD, FLOCK, PEN, ROW, SHOP, THING, Document
 from ergamot.web.schemas.putting_away import AllAwayOut, AwayOut, DeleteQuery, HangingOut
 from ergamot.web.unit_of_work import current_work, from_revision
 
 putting_away_part = APIBlueprint("putting_away", __name__, url_prefix="/api")
-KINDS: dict[str, Kind] = {
-    "pens": "pen",
-    "flocks": "flock",
-    "fields": "field",
-    "rows": "row",
-    "things": "thing",
-    "shops": "shop",
+KINDS: dict[str, Document[Any]] = {
+    "pens": PEN,
+    "flocks": FLOCK,
+    "fields": FIELD,
+    "rows": ROW,
+    "things": THING,
+    "shops": SHOP,
 }
 ONE = f"/<any({','.join(KINDS)}):kind>/<int:record_id>"
 

@@ -10,6 +10,7 @@ from ergamot.core.ground.ledger import strip_year
 from ergamot.operations.moves_done import change_way, done_through, not_moved, passed_over, put_by_hand
 from ergamot.operations.seasons import planned_on
 from ergamot.operations.stays import take_back
+from ergamot.store.documents import FIELD
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.figures import StepOut, words
 from ergamot.web.schemas.season import (
@@ -48,7 +49,7 @@ def get_strip(field_id: int, query_data: StripQuery) -> StripOut:
     seen = planned_on(current_work(), field_id)
     place = unturned((query_data.u, query_data.v), seen.season.heading_deg)
     year = strip_year((*seen.season.past, *seen.season.visits), place, query_data.on)
-    names = {key: pen.pen.body["name"] for key, pen in seen.pens.items()}
+    names = {key: pen.pen.body.name for key, pen in seen.pens.items()}
     past = set(seen.season.past)
     return StripOut(
         visits=[
@@ -106,7 +107,7 @@ def get_day(field_id: int, query_data: DayQuery) -> DayOut:
 def post_done(field_id: int, json_data: DoneIn) -> MaybeSeasonOut:
     """Keep that moves were made as planned."""
     work = current_work()
-    done_through(work, work.kept("field", field_id), json_data.pen, json_data.through, json_data.part)
+    done_through(work, work.kept(FIELD, field_id), json_data.pen, json_data.through, json_data.part)
     return season_out(field_id)
 
 
@@ -120,7 +121,7 @@ def post_by_hand(field_id: int, json_data: ByHandIn) -> MaybeSeasonOut:
     place = unturned((json_data.u_m, json_data.v_m), heading)
     put_by_hand(
         work,
-        work.kept("field", field_id),
+        work.kept(FIELD, field_id),
         json_data.pen,
         json_data.day,
         place,
@@ -137,7 +138,7 @@ def post_not_done(field_id: int, what: str, json_data: PenDayIn) -> MaybeSeasonO
     """Keep that a pen was not moved on a day, or that the stop planned for it is too wet to be stood on this week."""
     work = current_work()
     said = {"not-moved": not_moved, "passed-over": passed_over}[what]
-    said(work, work.kept("field", field_id), json_data.pen, json_data.day)
+    said(work, work.kept(FIELD, field_id), json_data.pen, json_data.day)
     return season_out(field_id)
 
 
@@ -151,7 +152,7 @@ def post_way(field_id: int, json_data: WayIn, base: int) -> MaybeSeasonOut:
     work = current_work()
     heading = planned_on(work, field_id).season.heading_deg
     way = tuple(unturned((u, v), heading) for u, v in json_data.places)
-    change_way(work, work.kept("field", field_id), base, json_data.pen, way)
+    change_way(work, work.kept(FIELD, field_id), base, json_data.pen, way)
     return season_out(field_id)
 
 
@@ -162,5 +163,5 @@ def post_way(field_id: int, json_data: WayIn, base: int) -> MaybeSeasonOut:
 def post_taken_back(field_id: int, json_data: SaidOfIn) -> MaybeSeasonOut:
     """Take back the last thing said of a pen."""
     work = current_work()
-    take_back(work, work.kept("field", field_id), json_data.pen)
+    take_back(work, work.kept(FIELD, field_id), json_data.pen)
     return season_out(field_id)

@@ -19,6 +19,7 @@ from ergamot.operations.field_body import obstacle_body
 from ergamot.operations.kept import Record
 from ergamot.operations.places import place_record, read_place
 from ergamot.operations.seasons import FieldSeason, season_of
+from ergamot.store.documents import FIELD, FieldBody
 from ergamot.web.ground import field_out
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.ground import ObstacleOut
@@ -38,12 +39,12 @@ from ergamot.web.unit_of_work import current_work
 def season_out(field_id: int) -> MaybeSeasonOut:
     """A field's season as it is sent; none where no pen with birds is on it."""
     work = current_work()
-    record = work.kept("field", field_id)
+    record = work.kept(FIELD, field_id)
     seen = season_of(work, record)
     return MaybeSeasonOut(season=_out(record, seen) if seen else None)
 
 
-def _out(record: Record, seen: FieldSeason) -> SeasonOut:
+def _out(record: Record[FieldBody], seen: FieldSeason) -> SeasonOut:
     season, heading = seen.season, seen.season.heading_deg
     farm = read_place(current_work(), place_record(current_work()))
 
@@ -60,7 +61,7 @@ def _out(record: Record, seen: FieldSeason) -> SeasonOut:
         edge=[along(corner) for corner in field.outline],
         obstacles=[
             ObstacleOut.model_validate(
-                obstacle_body(one) | {"points": [along(place) for place in one.points]}
+                vars(obstacle_body(one)) | {"points": [along(place) for place in one.points]}
             )
             for one in field.obstacles
         ],
@@ -81,8 +82,8 @@ def _pen(seen: FieldSeason, plan: MovePlan) -> PenOut:
     member, pen = plan.member, seen.pens[plan.member.key]
     return PenOut(
         pen=member.key,
-        name=pen.pen.body["name"],
-        flock_name=pen.flock.body["name"],
+        name=pen.pen.body.name,
+        flock_name=pen.flock.body.name,
         length_m=plan.pen.length_m,
         width_m=plan.pen.width_m,
         band=list(plan.part.band) if plan.part.band else None,

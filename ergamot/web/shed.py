@@ -26,6 +26,7 @@ from ergamot.operations.shed import (
     things,
 )
 from ergamot.operations.shops import keep_prices, make_own, rename_shop, shops
+from ergamot.store.documents import THING, ThingBody
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import takes_long
 from ergamot.web.schemas.figures import Words, words
@@ -51,7 +52,7 @@ from ergamot.web.unit_of_work import current_work, from_revision
 shed_part = APIBlueprint("shed", __name__, url_prefix="/api")
 
 
-def _out(record: Record) -> ThingOut:
+def _out(record: Record[ThingBody]) -> ThingOut:
     thing = thing_of(record)
     return ThingOut(
         id=record.id,
@@ -66,7 +67,7 @@ def _out(record: Record) -> ThingOut:
         lost=words(thing.lost_mm, "mm"),
         each=f"{thing.each:.2f}",
         worth=f"{thing.worth:.2f}",
-        pen=record.body["pen"],
+        pen=record.body.pen,
     )
 
 
@@ -142,7 +143,7 @@ def post_aside(pen_id: int, json_data: AsideIn) -> ShedOut:
 def step_thing(thing_id: int, step: Step, base: int) -> ShedOut:
     """Take the last change to a thing back, or bring it back."""
     work = current_work()
-    take_step(work, work.kept("thing", thing_id), base, step)
+    take_step(work, work.kept(THING, thing_id), base, step)
     return _shed()
 
 
@@ -192,10 +193,10 @@ def _shops() -> ShopsOut:
             ShopOut(
                 id=one.id,
                 revision=one.revision,
-                name=one.body["name"],
-                dated=one.body["dated"],
-                prices=len(one.body["prices"]),
-                own=bool(one.body.get("own")),
+                name=one.body.name,
+                dated=one.body.dated.isoformat(),
+                prices=len(one.body.prices),
+                own=bool(one.body.own),
             )
             for one in shops(current_work())
         ]

@@ -16,6 +16,7 @@ from ergamot.core.weather.leaves import Leaf
 from ergamot.core.weather.states import WindState
 from ergamot.core.weather.verdict import CAUTIONS
 from ergamot.operations.wind import InTheWind, wind_on
+from ergamot.store.documents import PEN
 from ergamot.web.bench import gust_out
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.wind import LeafOut, TyingOut, WindIn, WindOut, WindStateOut
@@ -31,7 +32,7 @@ wind_part = APIBlueprint("wind", __name__, url_prefix="/api/pens")
 def post_wind(pen_id: int, json_data: WindIn) -> dict[str, Any]:
     """The pen's own wind chart, as kept or with values being tried."""
     work = current_work()
-    found = wind_on(work, work.kept("pen", pen_id), json_data.values)
+    found = wind_on(work, work.kept(PEN, pen_id), json_data.values)
     chart, gust = found.chart, found.gust_ms
     return {
         "states": [_state(state, gust) for state in chart.states],

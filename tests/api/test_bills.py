@@ -89,7 +89,7 @@ def test_a_bill_is_read_back_as_it_was_worked_out(work, shape, in_haste, monkeyp
 
 def test_what_a_bill_is_worked_out_from_tells_it_apart(work, in_haste):
     pen = pen_of(work, "low-pen")
-    asked = AskedBill((("low-pen", tuple(pen.body["values"].items()), 1),), ())
+    asked = AskedBill((("low-pen", tuple(pen.body.values.items()), 1),), ())
     whole = kept_bill(work, asked)
     label = whole.pieces[0].label
     fewer = kept_bill(work, AskedBill(asked.designs, (), cut=((label, 1),)))
@@ -126,7 +126,7 @@ def test_a_dearer_bill_takes_no_ones_place(work, unhurried):
     best = pen_bill(work, pen)
     kept(work)
     (basis,) = work.session.scalars(select(BillRow.basis))
-    asked = AskedBill((("low-pen", tuple(pen.body["values"].items()), 1),), ())
+    asked = AskedBill((("low-pen", tuple(pen.body.values.items()), 1),), ())
     hasty = worked_bill(work.catalogue, asked, LEAST)
     assert hasty.total > best.total
     assert not bills.keep_better(work, basis, hasty)

@@ -12,6 +12,8 @@ import shapely
 from sqlalchemy.orm import Session
 
 from ergamot.demo.tansy_rise import BENT_MEADOW
+from ergamot.operations.field_body import body_of
+from ergamot.store.documents import FIELD
 from ergamot.store.records import create, settled_farm
 from tests.api.grass import BROILERS, HENS, SQUARE, day, put_pen, walk
 from tests.api.test_answers import at, refused
@@ -123,7 +125,7 @@ def test_fields_that_are_no_rectangles_are_not_lost_to_an_older_program(store):
     older = import_module("ergamot.store.migrations.versions.0016_fields")
     now = datetime(2026, 4, 20, tzinfo=UTC)
     with Session(store) as session:
-        create(session, settled_farm(session, now), "field", SQUARE, "made", "keeper", now)
+        create(session, settled_farm(session, now), FIELD, body_of(SQUARE), "made", "keeper", now)
         with (
             patch.object(older.op, "get_bind", session.connection),
             pytest.raises(RuntimeError, match="no rectangles"),

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from dataclasses import dataclass, replace
+from datetime import date, datetime
 from functools import partial
 
 import pytest
@@ -14,6 +15,7 @@ from sqlalchemy.orm import Session
 
 from ergamot.core.errors import NothingToUndo
 from ergamot.demo.tansy_rise import load, utc_now
+from ergamot.store.documents import FLOCK, PEN, Document, FlockBody, PenBody
 from ergamot.store.records import (
     Stale,
     create,
@@ -31,14 +33,25 @@ from tests.depth import examples
 NOW = datetime(2026, 5, 1, 7, 30)
 
 
+@dataclass(frozen=True)
+class Count:
+    """A made-up document."""
+
+    n: int
+    flock_id: int | None = None
+
+
+COUNT = Document("count", Count)
+
+
 @pytest.fixture
 def session(store):
     with Session(store) as opened:
         yield opened
 
 
-def pen(session, body):
-    return create(session, settled_farm(session, NOW), "pen", body, "made", "keeper", NOW)
+def counted(session, n, flock_id=None):
+    return create(session, settled_farm(session, NOW), COUNT, Count(n, flock_id), "made", "keeper", NOW)
 
 
 STEPS = st.lists(st.one_of(st.integers(0, 99), st.just("undo"), st.just("redo")), max_size=25)
@@ -49,7 +62,7 @@ STEPS = st.lists(st.one_of(st.integers(0, 99), st.just("undo"), st.just("redo"))
 @example(["undo", 0, "undo", -1, "redo", 0, 0, "undo"])
 def test_undo_and_redo_walk_the_edits_as_two_stacks_would(session, steps):
     """Against a plain model: a stack of states, a stack of those taken back, cleared by an edit."""
-    record = pen(session, {"n": -1})
+    record = counted(session, -1)
     past, ahead = [-1], []
     for step in steps:
         if step == "undo":
@@ -69,15 +82,15 @@ def test_undo_and_redo_walk_the_edits_as_two_stacks_would(session, steps):
             record = redo(session, record, record.revision, "keeper", NOW)
             past.append(ahead.pop())
         else:
-            record = revise(session, record, record.revision, {"n": step}, "", "keeper", NOW)
+            record = revise(session, record, record.revision, Count(step), "", "keeper", NOW)
             if (
                 step == past[-1]
             ):  # nothing changes: no step, and what was taken back can still be brought back
                 continue
             past.append(step)
             ahead.clear()
-        assert record.body == {"n": past[-1]}
-        assert find(session, settled_farm(session, NOW), "pen", record.id) == record
+        assert record.body == Count(past[-1])
+        assert find(session, settled_farm(session, NOW), COUNT, record.id) == record
     numbers = session.execute(
         text(f"SELECT number FROM revision WHERE record_id={record.id} ORDER BY number")
     )
@@ -86,25 +99,25 @@ def test_undo_and_redo_walk_the_edits_as_two_stacks_would(session, steps):
 
 
 def test_a_stale_edit_is_told_both_sides_and_changes_nothing(session):
-    first = pen(session, {"width": 1})
-    theirs = revise(session, first, 1, {"width": 2}, "", "other", NOW)
+    first = counted(session, 1)
+    theirs = revise(session, first, 1, Count(2), "", "other", NOW)
     with pytest.raises(Stale) as stale:
-        revise(session, first, 1, {"width": 3}, "", "keeper", NOW)
+        revise(session, first, 1, Count(3), "", "keeper", NOW)
     assert stale.value.theirs == theirs
-    assert stale.value.base_body == {"width": 1}
-    assert find(session, settled_farm(session, NOW), "pen", first.id).body == {"width": 2}
+    assert stale.value.base_body == {"n": 1}
+    assert find(session, settled_farm(session, NOW), COUNT, first.id).body == Count(2)
 
 
 def test_of_many_editors_at_the_same_moment_exactly_one_wins(store):
     """Twelve connections revise revision 1 together: one is kept, eleven are told."""
     with Session(store) as session:
-        record = pen(session, {"n": 0})
+        record = counted(session, 0)
         session.commit()
 
     def edit(n: int) -> str:
         with Session(store) as mine:
             try:
-                revise(mine, record, 1, {"n": n}, "", f"editor {n}", NOW)
+                revise(mine, record, 1, Count(n), "", f"editor {n}", NOW)
                 mine.commit()
             except Stale:
                 return "told"
@@ -113,7 +126,7 @@ def test_of_many_editors_at_the_same_moment_exactly_one_wins(store):
     outcomes = at_once([partial(edit, n) for n in range(1, 13)])
     assert sorted(outcomes) == ["kept"] + ["told"] * 11
     with Session(store) as session:
-        assert find(session, settled_farm(session, NOW), "pen", record.id).revision == 2
+        assert find(session, settled_farm(session, NOW), COUNT, record.id).revision == 2
 
 
 def test_the_demo_farm_is_entered_once_and_shows_each_grade(store, client):
@@ -134,9 +147,14 @@ def test_the_demo_farm_is_entered_once_and_shows_each_grade(store, client):
 
 def test_no_flock_goes_while_a_pen_is_for_it_and_no_step_brings_back_one_that_is_gone(session):
     farm = settled_farm(session, NOW)
-    old, new = (create(session, farm, "flock", {"name": name}, "", "keeper", NOW) for name in ("Old", "New"))
-    first = pen(session, {"flock_id": old.id})
-    moved = revise(session, first, 1, {"flock_id": new.id}, "", "keeper", NOW)
+    day = date(2026, 5, 1)
+    old, new = (
+        create(session, farm, FLOCK, FlockBody(name, "layer", 6, day, day, day), "", "keeper", NOW)
+        for name in ("Old", "New")
+    )
+    body = PenBody("Bramble", old.id, "coop", {}, {})
+    first = create(session, farm, PEN, body, "made", "keeper", NOW)
+    moved = revise(session, first, 1, replace(body, flock_id=new.id), "", "keeper", NOW)
     assert [one.id for one in pens_for(session, new)] == [first.id]
     assert pens_for(session, old) == []
     erase(session, old, old.revision)
@@ -146,4 +164,4 @@ def test_no_flock_goes_while_a_pen_is_for_it_and_no_step_brings_back_one_that_is
     with pytest.raises(IntegrityError):
         erase(session, new, new.revision)
     session.rollback()
-    assert find(session, farm, "pen", first.id).body == {"flock_id": new.id}
+    assert find(session, farm, PEN, first.id).body.flock_id == new.id

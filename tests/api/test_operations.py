@@ -18,6 +18,8 @@ from ergamot.operations.pens import bench, change_pen, open_pen, pens, propose_p
 from ergamot.operations.places import change_place, place_record, read_place
 from ergamot.operations.seasons import season_of
 from ergamot.operations.work import Work, checked_name
+from ergamot.store import documents
+from ergamot.store.documents import PEN
 from ergamot.store.models import RevisionRow
 
 NOW = datetime(2026, 5, 1, 6, 30)
@@ -49,7 +51,7 @@ def pen(work, flock):
 
 
 def test_a_name_is_tidied_and_neither_empty_nor_endless(work, flock):
-    assert flock.body["name"] == "Spring broilers"
+    assert flock.body.name == "Spring broilers"
     for wrong in ("", "   ", "x" * 81):
         with pytest.raises(OutOfRange) as refused:
             checked_name(wrong)
@@ -88,14 +90,14 @@ def test_a_change_of_flock_changes_the_verdict_of_its_pen(work, flock, pen):
     before = bench(work, pen).judged.floor.ratio
     change_flock(work, flock.id, flock.revision, {**ENTERED, "placed": 60})
     assert bench(work, pen).judged.floor.ratio == pytest.approx(before / 2)
-    take_step(work, work.kept("flock", flock.id), 2, "undo")
+    take_step(work, work.kept(documents.FLOCK, flock.id), 2, "undo")
     assert bench(work, pen).judged.floor.ratio == pytest.approx(before)
 
 
 def test_trying_values_builds_another_pen_and_leaves_the_record(work, pen):
     shown, tried = bench(work, pen), bench(work, pen, {"species": "treated-pine"})
     assert mass(tried.structure).fresh_kg > mass(shown.structure).fresh_kg
-    assert work.kept("pen", pen.id) == pen
+    assert work.kept(PEN, pen.id) == pen
 
 
 def test_a_pen_moves_to_another_flock(work, pen):
@@ -104,7 +106,7 @@ def test_a_pen_moves_to_another_flock(work, pen):
     assert bench(work, moved).flock_name == "Slow ones"
     with pytest.raises(NotFound):
         change_pen(work, pen.id, moved.revision, {}, None, 4711)
-    assert work.kept("pen", pen.id) == moved
+    assert work.kept(PEN, pen.id) == moved
 
 
 def test_what_cannot_be_built_is_refused_before_anything_is_kept(work, pen):
@@ -148,7 +150,7 @@ def test_moves_begin_today_while_the_flock_is_out_else_on_the_day_it_goes_out(wo
     other = add_field(work, {**FIELD, "name": "Other"})
     now = change_team(work, other.id, other.revision, [Asked(pen.id)])
     assert moves(work, now)[0].day == NOW.date()
-    assert season_of(work, work.kept("field", lawn.id)) is None
+    assert season_of(work, work.kept(documents.FIELD, lawn.id)) is None
 
 
 def test_a_narrower_field_holds_fewer_lanes_and_says_when_it_is_used_up(work, pen):
@@ -158,7 +160,7 @@ def test_a_narrower_field_holds_fewer_lanes_and_says_when_it_is_used_up(work, pe
     (plan,) = season_of(work, put).season.plans
     assert {stop.lane for stop in plan.laid.stops} == {0}
     assert any("used up" in note.text("imperial") for note in plan.notes)
-    assert [record.body["width_m"] for record in fields(work)] == [3.0]
+    assert [record.body.width_m for record in fields(work)] == [3.0]
 
 
 def test_a_new_farm_has_a_place_of_common_figures_once(work):
@@ -176,4 +178,4 @@ def test_every_step_names_who_took_it_and_when(work, flock):
     rows = work.session.scalars(select(RevisionRow).where(RevisionRow.record_id == flock.id)).all()
     assert {row.made_by for row in rows} == {"the teenager"}
     assert {row.made_at for row in rows} == {NOW}
-    assert flock_of(work, work.kept("flock", flock.id)).placed == 31
+    assert flock_of(work, work.kept(documents.FLOCK, flock.id)).placed == 31

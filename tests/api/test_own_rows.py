@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 from ergamot.core.catalogue.columns import Within, asked_of
 from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
 from ergamot.core.frame.shapes import SHAPES
+from ergamot.store.documents import ROW, RowBody
 from ergamot.store.records import create_keyed, settled_farm
 from tests.api.test_answers import FLOCK
 from tests.depth import examples
@@ -174,8 +175,8 @@ def test_a_row_kept_by_an_older_version_that_cannot_be_used_is_told_and_stops_no
     with Session(store) as session:
         farm = settled_farm(session, datetime(2026, 1, 1))
         cells = {**cells_of(CATALOGUE.sheets["pvc"]), "purlin_span_m": "0.001"}
-        body = {"table": "sheets", "key": "pvc", "cells": cells}
-        create_keyed(session, farm, "row", "sheets/pvc", body, "", "keeper", datetime(2026, 1, 1))
+        body = RowBody("sheets", "pvc", cells)
+        create_keyed(session, farm, ROW, "sheets/pvc", body, "", "keeper", datetime(2026, 1, 1))
         session.commit()
     row = row_of(client, "sheets", "pvc")
     assert "0.25 to 5" in row["trouble"]

@@ -9,6 +9,8 @@ from sqlalchemy import event, text
 from sqlalchemy.orm import Session
 
 from ergamot.core.frame import design as framing
+from ergamot.store import documents
+from ergamot.store.documents import PLACE, ROW
 from ergamot.store.records import create, edits, find, revise, settled_farm, undo
 from launch.mariadb import PrivateServer, free_port
 from launch.serve import migrate
@@ -133,7 +135,7 @@ def session(store):
 
 def test_an_undo_asks_the_store_no_more_the_longer_the_history_is(session):
     """Three hundred steps taken back and brought back one by one: each asks as much as the first."""
-    record = create(session, settled_farm(session, NOW), "pen", {"n": 0}, "made", "keeper", NOW)
+    record = create(session, settled_farm(session, NOW), PLACE, {"n": 0}, "made", "keeper", NOW)
     for n in range(1, 301):
         record = revise(session, record, record.revision, {"n": n}, "", "keeper", NOW)
     asked = []
@@ -148,7 +150,7 @@ def test_an_undo_asks_the_store_no_more_the_longer_the_history_is(session):
 
 
 def test_history_is_told_by_pages_and_says_what_stands(session):
-    record = create(session, settled_farm(session, NOW), "pen", {"n": 0}, "made", "keeper", NOW)
+    record = create(session, settled_farm(session, NOW), PLACE, {"n": 0}, "made", "keeper", NOW)
     for n in range(1, 120):
         record = revise(session, record, record.revision, {"n": n}, "", "keeper", NOW)
     for _ in range(10):
@@ -182,11 +184,11 @@ INSERT INTO revision (record_id, number, cause, state, `before`, body, note, mad
   (1, 1, 'edit', 1, 0, '{"crew": "man"}', '', 'k', '2026-01-01'),
   (2, 1, 'edit', 1, 0, '{"crew": "man"}', '', 'k', '2026-01-01'),
   (2, 2, 'edit', 2, 1, '{"crew": "woman"}', '', 'k', '2026-01-01'),
-  (3, 1, 'edit', 1, 0, '{"n": 1}', '', 'k', '2026-01-01'), (3, 2, 'edit', 2, 1, '{"n": 2}', '', 'k', '2026-01-01'),
-  (3, 3, 'edit', 3, 2, '{"n": 3}', '', 'k', '2026-01-01'), (3, 4, 'undo', 2, 1, '{"n": 2}', '', 'k', '2026-01-01'),
-  (3, 5, 'undo', 1, 0, '{"n": 1}', '', 'k', '2026-01-01'),
-  (4, 1, 'edit', 1, 0, '{"table": "anchors", "key": "peg"}', '', 'k', '2026-01-01'),
-  (5, 1, 'edit', 1, 0, '{"table": "anchors", "key": "peg"}', '', 'k', '2026-01-01');
+  (3, 1, 'edit', 1, 0, '{"name": "Lawn", "length_m": 1, "width_m": 9, "heading_deg": 0}', '', 'k', '2026-01-01'), (3, 2, 'edit', 2, 1, '{"name": "Lawn", "length_m": 2, "width_m": 9, "heading_deg": 0}', '', 'k', '2026-01-01'),
+  (3, 3, 'edit', 3, 2, '{"name": "Lawn", "length_m": 3, "width_m": 9, "heading_deg": 0}', '', 'k', '2026-01-01'), (3, 4, 'undo', 2, 1, '{"name": "Lawn", "length_m": 2, "width_m": 9, "heading_deg": 0}', '', 'k', '2026-01-01'),
+  (3, 5, 'undo', 1, 0, '{"name": "Lawn", "length_m": 1, "width_m": 9, "heading_deg": 0}', '', 'k', '2026-01-01'),
+  (4, 1, 'edit', 1, 0, '{"table": "anchors", "key": "peg", "cells": {}}', '', 'k', '2026-01-01'),
+  (5, 1, 'edit', 1, 0, '{"table": "anchors", "key": "peg", "cells": {}}', '', 'k', '2026-01-01');
 """
 
 
@@ -203,13 +205,13 @@ def test_a_store_that_had_forked_is_one_farm_again_with_nothing_lost(tmp_path):
             farm = settled_farm(session, NOW)
             assert session.scalar(text("SELECT COUNT(*) FROM farm")) == 1
             assert session.scalar(text("SELECT COUNT(*) FROM revision")) == 10
-            assert [one.body["crew"] for one in find_keyed(session, farm, "place")] == ["woman"]
-            assert len(find_keyed(session, farm, "row")) == 1
-            lawn = find_all(session, farm, "field")[0]
-            assert (lawn.body, lawn.can_undo, lawn.can_redo) == ({"n": 1}, False, True)
+            assert [one.body["crew"] for one in find_keyed(session, farm, PLACE)] == ["woman"]
+            assert len(find_keyed(session, farm, ROW)) == 1
+            lawn = find_all(session, farm, documents.FIELD)[0]
+            assert (lawn.body.length_m, lawn.can_undo, lawn.can_redo) == (1, False, True)
             lawn = redo(session, lawn, lawn.revision, "k", NOW)
             lawn = redo(session, lawn, lawn.revision, "k", NOW)
-            assert (lawn.body, lawn.can_redo) == ({"n": 3}, False)
+            assert (lawn.body.length_m, lawn.can_redo) == (3, False)
         engine.dispose()
 
 
@@ -229,7 +231,7 @@ def test_a_heaviest_pen_that_nobody_ever_set_is_none(tmp_path, first, then, kept
         migrate(server.address)
         engine = open_engine(server.address)
         with Session(engine) as session:
-            (place,) = find_keyed(session, settled_farm(session, NOW), "place")
+            (place,) = find_keyed(session, settled_farm(session, NOW), PLACE)
             assert place.body == {"crew": "woman", "heaviest_kg": kept}
         engine.dispose()
 
@@ -262,10 +264,10 @@ def test_a_deleted_thing_can_not_be_revised_any_more(session):
     from ergamot.core.errors import NotFound
     from ergamot.store.records import erase, put_away
 
-    record = create(session, settled_farm(session, NOW), "field", {"n": 0}, "made", "keeper", NOW)
+    record = create(session, settled_farm(session, NOW), PLACE, {"n": 0}, "made", "keeper", NOW)
     put_away(session, record, 1, NOW)
     erase(session, record, 1)
     with pytest.raises(NotFound):
-        find(session, settled_farm(session, NOW), "field", record.id)
+        find(session, settled_farm(session, NOW), PLACE, record.id)
     with pytest.raises(NotFound):
         revise(session, record, 1, {"n": 1}, "", "keeper", NOW)

@@ -9,6 +9,7 @@ import pytest
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
+from ergamot.store import documents
 from ergamot.store.models import FarmRow, RecordRow
 from ergamot.store.records import create
 from ergamot.web.app import make_app
@@ -175,7 +176,15 @@ def test_a_record_of_another_farm_is_not_found(store):
         other = FarmRow(key="neighbour", name="Next door", made_at=NOW)
         session.add(other)
         session.flush()
-        theirs = create(session, other.id, "flock", {"name": "theirs"}, "", "them", NOW).id
+        theirs = create(
+            session,
+            other.id,
+            documents.FLOCK,
+            documents.FlockBody("theirs", "layer", 6, *[NOW.date()] * 3),
+            "",
+            "them",
+            NOW,
+        ).id
         session.commit()
     assert client.get("/api/flocks").json["flocks"][0]["id"] == made
     for path in (f"/api/flocks/{theirs}/history", f"/api/flocks/{theirs}/undo"):

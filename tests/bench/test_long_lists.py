@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import datetime
 
 import pytest
 from sqlalchemy.orm import Session
 
-from ergamot.store.records import find, redo, revise, undo
+from ergamot.store.documents import PEN
+from ergamot.store.records import farm_there, find, redo, revise, undo
 from tests.api.test_answers import FLOCK
 
 NOW = datetime(2026, 5, 1, 7, 30)
@@ -31,9 +33,9 @@ def test_list_of_a_hundred_pens(benchmark, client, pen):
 @pytest.fixture
 def changed_often(store, pen):
     with Session(store) as session:
-        record = find(session, "pen", pen)
+        record = find(session, farm_there(session), PEN, pen)
         for n in range(1, STEPS):
-            body = {**record.body, "values": {**record.body["values"], "length": 3000.0 + n % 600}}
+            body = replace(record.body, values={**record.body.values, "length": 3000.0 + n % 600})
             record = revise(session, record, record.revision, body, "", "keeper", NOW)
         session.commit()
     return pen
@@ -46,7 +48,7 @@ def test_history_and_undo_after_ten_thousand_steps(benchmark, client, store, cha
 
     benchmark.pedantic(page, rounds=20, warmup_rounds=2)
     with Session(store) as session:
-        record = find(session, "pen", changed_often)
+        record = find(session, farm_there(session), PEN, changed_often)
         taken = []
         for _ in range(200):
             for step in (undo, undo, redo):

@@ -15,7 +15,8 @@ from ergamot.core.frame.shapes import shape_of
 from ergamot.exchange.json_in import read_json
 
 FORMAT: Literal["ergamot-design"] = "ergamot-design"
-VERSION = 2  # 2: openings of the keeper's own stand in a list
+VERSION = 3  # 2: openings of the keeper's own stand in a list; 3: a tail that is not told is bevelled
+TAIL_BEVELLED = 3  # files before this tell of a square tail by saying nothing
 LARGEST_BYTES = 200_000  # a design is under 2 kB; anything near this is not one
 
 
@@ -75,8 +76,13 @@ def read_design(text: str, catalogue: Catalogue) -> tuple[str, Design]:
         first = bad.errors()[0]
         place = ".".join(str(part) for part in first["loc"])
         raise Unreadable(f"In the file, {place}: {first['msg']}", field=place or "file") from None
-    given: dict[str, object] = {**file.values, **_openings(file), **file.typed}
+    given: dict[str, object] = {**_untold(file), **file.values, **_openings(file), **file.typed}
     return file.name, make_design(catalogue, file.shape, given)
+
+
+def _untold(file: DesignFile) -> dict[str, object]:
+    """What an older file does not tell, where what is usual has changed since."""
+    return {"tail": "square"} if file.version < TAIL_BEVELLED and "gear" in file.values else {}
 
 
 def _openings(file: DesignFile) -> dict[str, object]:

@@ -11,6 +11,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
+from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.gear.carried import carried
 from ergamot.core.gear.haul import haul
 from ergamot.core.gear.moving import judge_moving
@@ -34,15 +35,23 @@ def test_a_square_tail_digs_in_by_hand():
     The tail's foot, 60 behind and 125 below the axle: 125 − 60·sin θ − 125·cos θ = −3.15 mm.
     The cross rail's foot, 20 ahead: 125 + 20·sin θ − 125·cos θ = 1.31 mm.
     """
-    found = carried(low_pen())
+    found = carried(low_pen(tail="square"))
     assert found.deg == pytest.approx(3.19, abs=0.01)
     assert found.tail_mm == pytest.approx(-3.15, abs=0.01)
     assert found.rear_mm == pytest.approx(1.31, abs=0.01)
     assert found.drags == pytest.approx(0.315, abs=0.001)
 
 
+def test_a_pen_as_it_is_proposed_at_first_does_not_dig_in():
+    """Its tail is bevelled unless its keeper wants it square, whichever shape it is carried in."""
+    for shape in SHAPES:
+        structure = build(make_design(CATALOGUE, shape, {}), CATALOGUE)
+        found = carried(structure)
+        assert found is None or found.tail_mm > 0
+
+
 def test_what_drags_is_pulled_as_its_working_says():
-    structure = low_pen()
+    structure = low_pen(tail="square")
     weighed = mass(structure)
     finding = judge_moving(CATALOGUE, structure, weighed, make_conditions(CATALOGUE))
     known = {step.symbol: step.quantity.value for step in finding.working}

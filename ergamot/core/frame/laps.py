@@ -17,9 +17,11 @@ from ergamot.core.frame.carpentry import Framing, bounds
 from ergamot.core.frame.geometry import Flat, Point, box_corners
 from ergamot.core.frame.structure import Member, Notch
 
+SAME_MM = 1e-6
+
 
 def half_lap(frame: Framing, over: Member, under: Member) -> None:
-    """Notch two level, square-cut sticks of one section where one lies across the other.
+    """Notch two level sticks of one section where one lies across the other.
 
     Args: frame, both of whose sticks they are; over, which keeps its upper half there; under, its lower.
     Source: common practice.
@@ -45,7 +47,7 @@ def half_lap(frame: Framing, over: Member, under: Member) -> None:
 
 
 def _runs(one: Member) -> int:
-    """The axis a square-cut level stick runs along."""
+    """The axis a level stick runs along."""
     low, high = bounds((one,))[0]
     return 0 if high[0] - low[0] > high[1] - low[1] else 1
 
@@ -54,35 +56,32 @@ def _notched(one: Member, other: str, axis: int, run: Flat, kept: Flat) -> Membe
     """What is left of a stick with only some of its height kept over a run of it."""
     solids: list[tuple[Point, ...]] = []
     for solid in one.solids:
-        (x0, y0, z0), (x1, y1, z1) = (
-            getattr(np.array(solid), pick)(axis=0).tolist() for pick in ("min", "max")
-        )
-        spans = [(x0, x1), (y0, y1)]
-        start, end = spans[axis]
-        for part, z in (
-            ((start, min(end, run[0])), (z0, z1)),
-            ((max(start, run[0]), min(end, run[1])), kept),
-            ((max(start, run[1]), end), (z0, z1)),
-        ):
-            if part[1] - part[0] > 1e-6:
-                spans[axis] = part
-                solids.append(box_corners(spans[0], spans[1], z, "xy"[axis]))
+        low, high = (getattr(np.array(solid), pick)(axis=0).tolist() for pick in ("min", "max"))
+        if run[0] > low[axis] + SAME_MM:
+            solids.append(_up_to(solid, axis, True, min(high[axis], run[0])))
+        if run[1] < high[axis] - SAME_MM:
+            solids.append(_up_to(solid, axis, False, max(low[axis], run[1])))
+        spans = [(low[0], high[0]), (low[1], high[1])]
+        spans[axis] = max(low[axis], run[0]), min(high[axis], run[1])
+        if spans[axis][1] - spans[axis][0] > SAME_MM:
+            solids.append(box_corners(spans[0], spans[1], kept, "xy"[axis]))
     wide, tall = one.section.thick_mm, one.section.deep_mm
     taken = tall - (kept[1] - kept[0])
-    start = float(bounds((one,))[0][0][axis])
-    notch = Notch(
-        other,
-        (run[1] - run[0]) * taken * wide,
-        (run[0] - start, run[1] - start),
-        taken,
-        kept[0] < min(corner[2] for corner in one.corners) + 1e-6,
-    )
-    return replace(one, convex=tuple(solids), notches=(*one.notches, notch), centre=_middle(solids))
+    first, last = bounds((one,))[0].tolist()
+    start, from_below = first[axis], kept[0] > first[2] + SAME_MM
+    out = [(first[0] + last[0]) / 2, (first[1] + last[1]) / 2, (first[2] + last[2]) / 2]
+    out[axis] = sum(run) / 2
+    out[2] = (first[2] + kept[0]) / 2 if from_below else (kept[1] + last[2]) / 2
+    volume = (run[1] - run[0]) * taken * wide
+    notch = Notch(other, volume, (run[0] - start, run[1] - start), taken, not from_below)
+    before = one.mean_mm * wide * tall - sum(each.volume_mm3 for each in one.notches)
+    x, y, z = ((before * c - volume * o) / (before - volume) for c, o in zip(one.centre, out, strict=True))
+    return replace(one, convex=tuple(solids), notches=(*one.notches, notch), centre=(x, y, z))
 
 
-def _middle(solids: list[tuple[Point, ...]]) -> Point:
-    """The middle of the wood of some boxes."""
-    corners = np.array(solids)
-    size = np.ptp(corners, axis=1).prod(axis=1)
-    x, y, z = np.average(corners.mean(axis=1), axis=0, weights=size).tolist()
-    return x, y, z
+def _up_to(solid: tuple[Point, ...], axis: int, low: bool, at: float) -> tuple[Point, ...]:
+    """The part of a solid on one side of a place, sawn square across there; its own end stays as it is."""
+    first, second = sorted((solid[:4], solid[4:]), key=lambda ends: sum(corner[axis] for corner in ends))
+    kept = first if low else second
+    sawn = tuple((at, y, z) if axis == 0 else (x, at, z) for x, y, z in kept)
+    return (*kept, *sawn) if low else (*sawn, *kept)

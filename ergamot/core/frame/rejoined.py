@@ -89,6 +89,7 @@ def _whole(parts: list[Member]) -> Member:
         length_mm=sum(one.length_mm for one in parts) + gaps,
         short_mm=sum(one.short_mm for one in parts) + gaps,
         mean_mm=mean,
+        cuts=(first.cuts[0], last.cuts[1]),
         centre=(x, y, z),
     )
 

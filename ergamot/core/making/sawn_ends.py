@@ -54,7 +54,7 @@ def sawn_ends(structure: Structure) -> tuple[SawnEnd, ...]:
     Source: the structure; angles to the half degree, as its cut list has them.
 
     >>> [(one.angle_deg, one.ends) for one in sawn_ends(pen())]
-    [(45.0, (('K1', 8),))]
+    [(43.5, (('B1', 2),)), (45.0, (('K1', 8),))]
     """
     found: dict[tuple[str, float, float], dict[str, int]] = {}
     for member in structure.members:

@@ -28,7 +28,7 @@ def settings(pieces: Sequence[Piece]) -> tuple[Setting, ...]:
 
     >>> from ergamot.core.stock.cut_list import cut_list
     >>> [one.angle_deg for one in settings(cut_list(pen()))]
-    [0.0, 45.0]
+    [0.0, 43.5, 45.0]
     """
     found: dict[float, dict[str, int]] = {}
     for piece in pieces:

@@ -51,7 +51,7 @@ def splice(site: Site, axles: Sequence[float]) -> tuple[Splice, ...]:
     for whole in tuple(site.frame.members):
         if whole.species is None or whole.section.sold_for(whole.length_mm):
             continue
-        if whole.duty not in END_TO_END or whole.notches or any(cut.angle_deg for cut in whole.cuts):
+        if whole.duty not in END_TO_END or whole.notches:
             raise _too_long(whole, "and this one may not be joined of two")
         placed = next(_placed(site, whole, axles, cut_at.get(whole.duty)), None)
         if placed is None:
@@ -72,7 +72,7 @@ def _begins_at_rear(whole: Member) -> bool:
 
 
 def _part_mm(whole: Member, at: float) -> float:
-    low, high = whole.corners[0][0], whole.corners[-1][0]
+    low, high = (float(each[0]) for each in bounds((whole,))[0])
     return at - low if _begins_at_rear(whole) else high - at
 
 

@@ -84,7 +84,7 @@ def gear_parameters(hold: str, held_mm: float | None = None, handled: bool = Tru
             "Tail of the rails",
             "gear",
             "choice",
-            "square",
+            "bevelled",
             choices=(
                 Choice("square", "sawn square"),
                 Choice("bevelled", "bevelled up behind the axle", "does not dig in when carried"),

@@ -69,7 +69,7 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
     start = tail_start(gear, deep)
     welded = rail.section.welded and not start  # a bevelled rail is butted: no end is cut two ways
     mitred = (welded and site.x[0] < 1, welded)
-    lap = site.frame.lapped and not start and not rail.section.welded
+    lap = site.frame.lapped and not rail.section.welded
     sides = []
     for band in side_bands(half, thick):
         if any(mitred):
@@ -99,7 +99,7 @@ def base_rails(site: Site, length: float, half: float, gear: Gear | None = None)
                 across, ((out, -half), (out, half), (inn, inner), (inn, -inner)), "z", (0, deep)
             )
         else:
-            lapped = lap and (low < 1 or ahead)
+            lapped = lap and (ahead or (low < 1 and not start))
             end = half if lapped else inner
             made = site.frame.stick(across, x, (-end, end), (0, deep), "y")
             for over in sides if lapped else ():

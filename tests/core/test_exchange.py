@@ -109,6 +109,7 @@ def test_a_file_of_the_first_version_is_the_pen_it_was(kept, dry_kg):
     assert json.loads(text)["version"] == 1
     name, design = read_design(text, CATALOGUE)
     assert (name, design.shape) == (f"Kept {kept}", kept)
+    assert design.values["tail"] == "square"
     assert mass(build(design, CATALOGUE)).dry_kg == pytest.approx(dry_kg, abs=1e-6)
     assert json.loads(write_design(design, name))["version"] == VERSION
     assert read_design(write_design(design, name), CATALOGUE)[1] == design

@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import NewerFile, Unreadable
-from ergamot.core.frame.design import Design, make_design
+from ergamot.core.frame.design import Design, make_design, with_square_tail
 from ergamot.core.frame.parts.openings.choices import MOST_OPENINGS
 from ergamot.core.frame.shapes import shape_of
 from ergamot.exchange.json_in import read_json
@@ -76,13 +76,9 @@ def read_design(text: str, catalogue: Catalogue) -> tuple[str, Design]:
         first = bad.errors()[0]
         place = ".".join(str(part) for part in first["loc"])
         raise Unreadable(f"In the file, {place}: {first['msg']}", field=place or "file") from None
-    given: dict[str, object] = {**_untold(file), **file.values, **_openings(file), **file.typed}
+    told = with_square_tail(file.values) if file.version < TAIL_BEVELLED else file.values
+    given: dict[str, object] = {**told, **_openings(file), **file.typed}
     return file.name, make_design(catalogue, file.shape, given)
-
-
-def _untold(file: DesignFile) -> dict[str, object]:
-    """What an older file does not tell, where what is usual has changed since."""
-    return {"tail": "square"} if file.version < TAIL_BEVELLED and "gear" in file.values else {}
 
 
 def _openings(file: DesignFile) -> dict[str, object]:

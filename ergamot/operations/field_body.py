@@ -122,7 +122,7 @@ def _field(
     gate: Flat | None,
     heading: float | None,
 ) -> Field:
-    """The field of an edge, or of two sides, m."""
+    """Make a field of its edge, or of its two sides, m."""
     if outline:
         return make_field(outline, obstacles, gate, heading)
     length, width = sides
@@ -214,7 +214,7 @@ def _place(given: Sequence[float] | None) -> Flat | None:
 
 
 def _lie(entered: Mapping[str, Any]) -> tuple[float | None, float | None]:
-    """How steep a field falls, %, and towards where, degrees, where that is told."""
+    """Return how steep a field falls, %, and towards where, degrees; None for what is not told."""
     slope, falls = entered.get("slope_percent"), entered.get("falls_deg")
     if slope is None and falls is None:
         return None, None

@@ -38,12 +38,12 @@ class Record(Generic[B]):
 
     @property
     def kind(self) -> str:
-        """The name of what it is."""
+        """Name the kind it is of."""
         return self.document.name
 
     @property
     def written(self) -> Stored:
-        """Its body as it is stored and sent."""
+        """Write its body as it is stored and sent."""
         return self.document.written(self.body)
 
 
@@ -207,7 +207,7 @@ def _first(
 
 
 def _flock_in(body: object) -> int | None:
-    """The flock a body is for, where it is for one."""
+    """Return the flock a body is for; None where it is for none."""
     return getattr(body, "flock_id", None)
 
 

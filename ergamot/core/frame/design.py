@@ -78,6 +78,19 @@ def _as_declared(refused: OutOfRange, one: Parameter) -> OutOfRange:
     return OutOfRange(one.name, refused.value, none, said, refused.most, refused.why)
 
 
+def with_square_tail(values: Mapping[str, object]) -> dict[str, object]:
+    """Say of a design kept before the tail of its rails was a choice that it is square, as it was then.
+
+    Args: values, by parameter name, as they were kept.
+    Returns: the same, with a tail where there is running gear and none was told.
+    Source: the shape's declarations at that time.
+
+    >>> with_square_tail({"gear": "wheels"}), with_square_tail({"gear": "wheels", "tail": "bevelled"})["tail"]
+    ({'tail': 'square', 'gear': 'wheels'}, 'bevelled')
+    """
+    return {"tail": "square", **values} if "gear" in values else {**values}
+
+
 def no_longer_offered(catalogue: Catalogue, shape: str, given: Mapping[str, object]) -> tuple[str, ...]:
     """Name the choices of a design kept before which its shape does not offer any more.
 

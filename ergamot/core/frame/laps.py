@@ -47,7 +47,7 @@ def half_lap(frame: Framing, over: Member, under: Member) -> None:
 
 
 def _runs(one: Member) -> int:
-    """The axis a level stick runs along."""
+    """Return the axis a level stick runs along: 0 or 1."""
     low, high = bounds((one,))[0]
     return 0 if high[0] - low[0] > high[1] - low[1] else 1
 
@@ -80,7 +80,7 @@ def _notched(one: Member, other: str, axis: int, run: Flat, kept: Flat) -> Membe
 
 
 def _up_to(solid: tuple[Point, ...], axis: int, low: bool, at: float) -> tuple[Point, ...]:
-    """The part of a solid on one side of a place, sawn square across there; its own end stays as it is."""
+    """Saw a solid square across at a place; return what is left on its low side, or on the other, with its own end as it was."""
     first, second = sorted((solid[:4], solid[4:]), key=lambda ends: sum(corner[axis] for corner in ends))
     kept = first if low else second
     sawn = tuple((at, y, z) if axis == 0 else (x, at, z) for x, y, z in kept)

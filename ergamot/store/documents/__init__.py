@@ -1,4 +1,4 @@
-"""What is kept, kind by kind: typed, read in whatever version it was kept, written in the newest."""
+"""Declare what a farm keeps, kind by kind: read in whatever version it was stored, written in the newest."""
 
 from ergamot.store.documents.birds import FLOCK, PEN, FlockBody, PenBody
 from ergamot.store.documents.document import Document, NotAsKept

@@ -1,10 +1,11 @@
-"""What is kept of a flock and of a pen for it."""
+"""Declare the bodies of flocks and of pens for them."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date
 
+from ergamot.core.frame.design import with_square_tail
 from ergamot.store.documents.document import EXACTLY, Document, Stored
 
 
@@ -38,9 +39,8 @@ class PenBody:
 
 
 def _tails_sawn_square(stored: Stored) -> Stored:
-    """Version 2 of a pen: the tail of its rails is bevelled as is usual; pens kept before that was a choice had it square."""
-    values = stored["values"]
-    return {**stored, "values": {"tail": "square", **values}} if "gear" in values else stored
+    """Bring a pen to version 2: one kept before its tail was a choice has it square."""
+    return {**stored, "values": with_square_tail(stored["values"])}
 
 
 FLOCK = Document("flock", FlockBody)

@@ -1,4 +1,4 @@
-"""A kind of document that is kept: the type of its body, its version, and how bodies of earlier versions are brought up.
+"""Read and write bodies of one kind: of one type, in its newest version, those of earlier versions brought up to it.
 
 What has its default value is not stored. So no default of a body ever changes, unless an upcast writes out the old one.
 """
@@ -19,7 +19,7 @@ EXACTLY = ConfigDict(extra="forbid")  # a body holds what its type declares and 
 
 
 class NotAsKept(ErgamotError):
-    """What the store holds of something is not what this program keeps."""
+    """A stored body that this program cannot read."""
 
     title = "What was kept cannot be read"
 

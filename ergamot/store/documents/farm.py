@@ -1,4 +1,4 @@
-"""What is kept of the farm itself: its conditions, and rows of its own in the catalogue."""
+"""Declare the bodies of the farm's conditions and of its own rows in the catalogue."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What is kept of a field and of where pens stood on it."""
+"""Declare the bodies of fields and of the stays of pens on them."""
 
 from __future__ import annotations
 
@@ -45,7 +45,7 @@ class TeamMember:
 
 @dataclass(frozen=True)
 class OwnLimits:
-    """How a field is kept, where that is not as is usual."""
+    """Limits and rest of a field that are not the usual ones."""
 
     __pydantic_config__ = EXACTLY
 
@@ -78,7 +78,7 @@ class FieldBody:
 
 @dataclass(frozen=True)
 class Ended:
-    """What is known of a stay once the pen has gone on: on which day, what it left there, and when it is ready again."""
+    """The end of a stay: the day the pen went on, what it left there, and the day the place is ready again."""
 
     __pydantic_config__ = EXACTLY
 
@@ -118,7 +118,7 @@ _ENDED = {
 
 
 def _how_it_ended(stored: Stored) -> Stored:
-    """Version 2 of a stay: what is known once it has ended stands together."""
+    """Bring a stay to version 2: put together all that tells of its end."""
     rest = {name: value for name, value in stored.items() if name not in _ENDED}
     if not stored.get("left"):
         return rest

@@ -1,4 +1,4 @@
-"""What is kept of things in the shed, of shops, and of how far a pen is built."""
+"""Declare the bodies of things in the shed, of shops, and of the making of pens."""
 
 from __future__ import annotations
 
@@ -45,7 +45,7 @@ class ShopBody:
 
 @dataclass(frozen=True)
 class MakingBody:
-    """How far a pen is built: pieces that are cut, steps that are done with the minutes they took, and its days."""
+    """The making of a pen: pieces that are cut, steps that are done with the minutes they took, and its days."""
 
     __pydantic_config__ = EXACTLY
 

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from functools import lru_cache
-from typing import Any
+from typing import Any, TypeVar, cast
 
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.search.executor import Hands
@@ -22,7 +22,7 @@ from ergamot.core.finding import Phrase
 from ergamot.core.flock.flock import Flock
 from ergamot.core.flock.space import SpaceDay, space_by_day
 from ergamot.core.frame.design import Design, build, make_design, no_longer_offered
-from ergamot.core.frame.parameters import Kind, Value, speaking
+from ergamot.core.frame.parameters import Kind, Parameter, Value, speaking
 from ergamot.core.frame.reach import unreached
 from ergamot.core.frame.shapes import shape_of
 from ergamot.core.frame.structure import Structure
@@ -39,10 +39,13 @@ from ergamot.store.records import Record, find_all, revise
 LONGEST_NOTE = 400
 
 
+D = TypeVar("D")
+
+
 @dataclass(frozen=True)
 class Bench:
-    """A pen on the bench: its design built, drawn and judged for its flock on this farm. `written` keeps what was written out of all
-    but its name and whose it is."""
+    """A pen on the bench: its design built and judged for its flock on this farm; drawn, and told of, as far as that is asked for.
+    `written` keeps what was written out of all but its name and whose it is."""
 
     name: str
     flock_id: int
@@ -52,15 +55,70 @@ class Bench:
     design: Design
     structure: Structure
     judged: Judged
-    views: tuple[View, ...]
-    parts: tuple[Part, ...]
-    birds: tuple[Bird, ...]
-    kinds: Mapping[str, Kind]
-    speaking: frozenset[str]
-    stops: Mapping[str, tuple[float, ...]]
-    space_days: tuple[SpaceDay, ...]
+    catalogue: Catalogue
     about_cost: Decimal
     written: dict[str, str] = field(default_factory=dict, repr=False, compare=False)
+    _known: dict[str, object] = field(default_factory=dict, repr=False, compare=False)
+
+    def _once(self, what: str, work_out: Callable[[], D]) -> D:
+        if what not in self._known:
+            self._known[what] = work_out()
+        return cast(D, self._known[what])
+
+    @property
+    def views(self) -> tuple[View, ...]:
+        """Draw it from above, from its side and from its end."""
+        return self._once(
+            "views",
+            lambda: (view(self.structure, "plan"), view(self.structure, "side"), view(self.structure, "end")),
+        )
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """Return its parts as solids."""
+        return self._once("parts", lambda: model(self.structure))
+
+    @property
+    def birds(self) -> tuple[Bird, ...]:
+        """Return its birds as they stand."""
+        return self._once("birds", lambda: birds(self.structure, self.flock))
+
+    @property
+    def declared(self) -> tuple[Parameter, ...]:
+        """Return the parameters of its design."""
+        return self._once("declared", lambda: shape_of(self.design.shape).declared(self.design.values))
+
+    @property
+    def kinds(self) -> Mapping[str, Kind]:
+        """Return the kind of each parameter."""
+        return self._once("kinds", lambda: {one.name: one.kind for one in self.declared})
+
+    @property
+    def speaking(self) -> frozenset[str]:
+        """Name the parameters that matter as the others stand."""
+        return self._once(
+            "speaking", lambda: frozenset(one.name for one in speaking(self.declared, self.design.values))
+        )
+
+    @property
+    def stops(self) -> Mapping[str, tuple[float, ...]]:
+        """Return the values, mm, at which each of its lengths comes out whole."""
+        shape, values = shape_of(self.design.shape), self.design.values
+        lengths = [one.name for one in shape.parameters if one.kind == "length"]
+        return self._once(
+            "stops", lambda: {name: shape.stops(name, values, self.catalogue) for name in lengths}
+        )
+
+    @property
+    def space_days(self) -> tuple[SpaceDay, ...]:
+        """Return the floor a bird has, day by day."""
+
+        def work_out() -> tuple[SpaceDay, ...]:
+            need = floor_need(self.catalogue, self.structure, self.flock)
+            floor = usable_floor_m2(self.structure, 1000 * need.floor_head_m)
+            return space_by_day(self.flock, need, floor)
+
+        return self._once("space_days", work_out)
 
     @property
     def notes(self) -> tuple[Phrase, ...]:
@@ -219,13 +277,9 @@ def _worked(
     flock: Flock,
     farm: FarmConditions,
 ) -> Bench:
-    """A pen built, drawn and judged; an undo goes back to one of the last few. Whose it is, is left open."""
+    """Build and judge a pen, whoever it is for; an undo goes back to one of the last few."""
     catalogue, design = merged(own), Design(shape_key, dict(values), dict(typed))
-    structure, shape = framed(shape_key, values, own), shape_of(shape_key)
-    need = floor_need(catalogue, structure, flock)
-    lengths = [p.name for p in shape.parameters if p.kind == "length"]
-    declared = shape.declared(design.values)
-    kinds = {one.name: one.kind for one in declared}
+    structure = framed(shape_key, values, own)
     return Bench(
         name="",
         flock_id=0,
@@ -235,12 +289,6 @@ def _worked(
         design=design,
         structure=structure,
         judged=judge(catalogue, structure, flock, farm),
-        views=(view(structure, "plan"), view(structure, "side"), view(structure, "end")),
-        parts=model(structure),
-        birds=birds(structure, flock),
-        space_days=space_by_day(flock, need, usable_floor_m2(structure, 1000 * need.floor_head_m)),
+        catalogue=catalogue,
         about_cost=estimated_cost(structure, catalogue),
-        kinds=kinds,
-        speaking=frozenset(one.name for one in speaking(declared, design.values)),
-        stops={name: shape.stops(name, design.values, catalogue) for name in lengths},
     )

@@ -9,6 +9,7 @@ from ergamot.core.drawing.handles import drag_handles
 from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase, plain
 from ergamot.core.flock.space import SpaceDay
+from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
 from ergamot.core.frame.structure import Member, Panel, Structure
@@ -61,10 +62,9 @@ def bench_out(record: Record[PenBody], bench: Bench) -> str:
 
 
 def _worked_out(bench: Bench) -> dict[str, Any]:
-    flock, mass = bench.flock, bench.judged.mass
-    fixed = _fixed(bench.structure)
+    flock = bench.flock
     apart = flock.out.year != flock.leaves.year  # then days are told with their year
-    return {
+    return told(bench) | {
         "shape": bench.design.shape,
         "flock_line": (
             f"{flock.placed} × {flock.strain.label}, out {say_day(flock.out, apart)}, leave {say_day(flock.leaves, apart)}"
@@ -73,14 +73,23 @@ def _worked_out(bench: Bench) -> dict[str, Any]:
         "views": [view_out(view) for view in bench.views],
         "model": _model(bench),
         "birds": [BirdOut.model_validate(bird) for bird in bench.birds],
-        "centre": mass.fresh_centre,
-        "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
-        "strength": FindingOut.model_validate(bench.judged.strength.finding),
+        "centre": bench.judged.mass.fresh_centre,
         "strains": {ref: round(used, 3) for ref, used in bench.judged.strength.used.items()},
         "gusts": [gust_out(gust) for gust in bench.judged.stands.poor.gusts],
         "about_cost": f"{bench.about_cost:.0f}",
         "design_gust_ms": bench.farm.design_gust_ms,
         "design_gust": words(bench.farm.design_gust_ms, "ms"),
+        "notes": [Words.model_validate(note) for note in bench.notes],
+    }
+
+
+def told(bench: Bench) -> dict[str, Any]:
+    """Write what is told of a pen when a verdict or a part is opened, by field of ToldOut."""
+    mass, used = bench.judged.mass, bench.judged.strength.used
+    fixed = _fixed(bench.structure)
+    return {
+        "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
+        "strength": FindingOut.model_validate(bench.judged.strength.finding),
         "groups": [
             MassGroupOut(
                 group=GROUP_WORDS[group], fresh_kg=fresh, fresh=words(fresh, "kg"), dry=words(dry, "kg")
@@ -90,24 +99,29 @@ def _worked_out(bench: Bench) -> dict[str, Any]:
         "space_days": [_space_day(day) for day in _some(bench.space_days)],
         "facts": [
             *(
-                _stick_fact(member, fixed[member.ref], bench.judged.strength.used.get(member.ref))
+                _stick_fact(member, fixed[member.ref], used.get(member.ref))
                 for member in bench.structure.members
             ),
             *(_panel_fact(panel) for panel in bench.structure.standing),
         ],
-        "notes": [Words.model_validate(note) for note in bench.notes],
     }
 
 
-def _model(bench: Bench) -> ModelOut:
+def low_and_high(bench: Bench) -> tuple[Point, Point]:
+    """Return the two far corners of the box that holds all parts of a pen, mm."""
     corners = [corner for part in bench.parts for corner in part.corners]
     xs, ys, zs = zip(*corners, strict=True)
+    return (min(xs), min(ys), min(zs)), (max(xs), max(ys), max(zs))
+
+
+def _model(bench: Bench) -> ModelOut:
+    low, high = low_and_high(bench)
     return ModelOut(
         parts=[PartOut.model_validate(part) for part in bench.parts],
         pulls=[PullOut.model_validate(one) for one in drag_handles(bench.structure, bench.design)],
         contacts=list(bench.structure.contacts),
-        low=(min(xs), min(ys), min(zs)),
-        high=(max(xs), max(ys), max(zs)),
+        low=low,
+        high=high,
     )
 
 
@@ -157,21 +171,25 @@ def view_out(view: View) -> ViewOut:
     )
 
 
-def gust_out(gust: Gusts) -> GustOut:
-    """One side's gusts as sent."""
+def side_gusts(gust: Gusts) -> dict[str, Any]:
+    """Return one side's gusts by field of SideGustsOut; None for one that never comes."""
 
     def finite(value: float) -> float | None:
         return round(value, 3) if math.isfinite(value) else None
 
-    return GustOut(
-        direction_deg=gust.direction_deg,
-        tip=finite(gust.tip),
-        slide=finite(gust.slide),
-        lift=finite(gust.lift),
-        least=round(gust.least, 3),
-        mode=gust.mode,
-        text=words(gust.least, "ms"),
-    )
+    return {
+        "direction_deg": gust.direction_deg,
+        "tip": finite(gust.tip),
+        "slide": finite(gust.slide),
+        "lift": finite(gust.lift),
+        "least": round(gust.least, 3),
+        "mode": gust.mode,
+    }
+
+
+def gust_out(gust: Gusts) -> GustOut:
+    """One side's gusts as sent."""
+    return GustOut(**side_gusts(gust), text=words(gust.least, "ms"))
 
 
 def _fixed(structure: Structure) -> dict[str, list[str]]:

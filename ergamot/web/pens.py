@@ -27,7 +27,7 @@ from ergamot.operations.pens import (
     starts_for,
 )
 from ergamot.store.documents import PEN, PenBody
-from ergamot.web.bench import bench_out
+from ergamot.web.bench import bench_out, told
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import hands_for, takes_long
 from ergamot.web.schemas.drawings import LineOut
@@ -46,7 +46,10 @@ from ergamot.web.schemas.pens import (
     StartOut,
     StartsOut,
     ThumbOut,
+    ToldOut,
 )
+from ergamot.web.schemas.trial import TrialIn, TrialOut, ValuesIn
+from ergamot.web.trial import trial_out
 from ergamot.web.unit_of_work import current_work, from_revision
 
 pens_part = APIBlueprint("pens", __name__, url_prefix="/api/pens")
@@ -155,12 +158,22 @@ def patch_pen(pen_id: int, json_data: PenIn, base: int) -> Response:
 
 
 @pens_part.post("/<int:pen_id>/try")
-@pens_part.input(PenIn)
-@pens_part.output(BenchOut)
-def try_pen(pen_id: int, json_data: PenIn) -> Response:
-    """What the bench would show with these values; nothing is kept."""
-    record = _pen(pen_id)
-    return _answer(record, bench(current_work(), record, json_data.values))
+@pens_part.input(TrialIn)
+@pens_part.output(TrialOut)
+def try_pen(pen_id: int, json_data: TrialIn) -> Response:
+    """Try values: show what the bench would with them, beside the pen as it is kept. Nothing is kept."""
+    work, record = current_work(), _pen(pen_id)
+    tried = bench(work, record, json_data.values)
+    text = trial_out(tried, design_of(work, record), json_data.units, json_data.drawn)
+    return Response(text, mimetype="application/json")
+
+
+@pens_part.post("/<int:pen_id>/told")
+@pens_part.input(ValuesIn)
+@pens_part.output(ToldOut)
+def tell_pen(pen_id: int, json_data: ValuesIn) -> dict[str, Any]:
+    """Tell the working of each verdict and the facts of each part, with these values. Nothing is kept."""
+    return told(bench(current_work(), _pen(pen_id), json_data.values))
 
 
 @pens_part.post("/<int:pen_id>/copy")

@@ -94,8 +94,7 @@ def test_a_change_is_kept_as_typed_and_seen_by_others(client, pen):
 
 def test_every_value_says_whether_it_matters_as_the_others_stand(client, pen):
     def mattering(**values):
-        tried = client.post(f"/api/pens/{pen['id']}/try", json={"values": values}).json["values"]
-        return {name for name, value in tried.items() if value["matters"]}
+        return {*client.post(f"/api/pens/{pen['id']}/try", json={"values": values}).json["matters"]}
 
     assert {"gear", "wheel", "width"} & mattering(gear="skids") == {"gear", "width"}
     assert {"gear", "wheel", "width"} <= mattering(gear="wheels")
@@ -108,6 +107,49 @@ def test_trying_keeps_nothing(client, pen):
     tried = client.post(f"/api/pens/{pen['id']}/try", json={"values": {"roofed": 1}}).json
     assert tried["values"]["roofed"]["value"] == 1
     assert client.get(f"/api/pens/{pen['id']}").json == pen
+
+
+@pytest.mark.parametrize("units", ["metric", "imperial"])
+def test_a_trial_shows_what_the_bench_would_in_the_units_asked(client, pen, units):
+    """Beside what is kept: values that differ, verdicts, gusts, notes; solids or flat pictures as they are looked at; and told
+    when opened, the same working."""
+    path, values = f"/api/pens/{pen['id']}", {"length": "9 ft", "gear": "skids"}
+    asked = {"values": values, "units": units}
+    solid = client.post(f"{path}/try", json=asked).json
+    flat = client.post(f"{path}/try", json={**asked, "drawn": "flat"}).json
+    told = client.post(f"{path}/told", json={"values": values}).json
+    bench = change(client, pen, values).json
+    assert {*solid["values"]} == {
+        name for name, one in bench["values"].items() if one["value"] != pen["values"][name]["value"]
+    }
+    assert solid["values"]["length"] == {
+        "value": 2743.2,
+        "typed": "9 ft",
+        "text": bench["values"]["length"]["text"][units],
+    }
+    for tried, kept in zip(
+        [*solid["findings"], solid["strength"]], [*bench["findings"], bench["strength"]], strict=True
+    ):
+        assert tried["ratio"] == kept["ratio"]
+        for name in ("figure", "sentence", "limit"):
+            assert tried[name] == kept[name][units]
+    assert [one["text"] for one in solid["gusts"]] == [one["text"][units] for one in bench["gusts"]]
+    assert solid["notes"] == [one[units] for one in bench["notes"]]
+    assert flat["model"] is None
+    assert not any(one["outlines"] for one in solid["views"])
+    for tried, kept in zip(solid["views"], bench["views"], strict=True):
+        assert [one["text"] for one in tried["dimensions"]] == [
+            one["text"][units] for one in kept["dimensions"]
+        ]
+    for tried, kept in zip(solid["model"]["parts"], bench["model"]["parts"], strict=True):
+        assert tried["at"] == pytest.approx(
+            [each for corner in kept["corners"] for each in corner], abs=0.051
+        )
+        assert tried.get("triangles", kept["triangles"]) == kept["triangles"]
+    for tried, kept in zip(flat["views"], bench["views"], strict=True):
+        assert [one["ref"] for one in tried["outlines"]] == [one["ref"] for one in kept["outlines"]]
+    assert {name: bench[name] for name in told} == told
+    assert len(json.dumps(solid)) < 60_000
 
 
 def test_the_later_of_two_is_shown_both(client, pen):

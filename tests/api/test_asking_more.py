@@ -44,11 +44,11 @@ def test_the_wind_chart_tells_of_every_state_and_every_anchor(client, shape):
 
 def test_ballast_says_what_it_does_to_the_lift_of_a_pen_that_is_carried(client):
     """kg at the middle of the rails: kg·(x_mid − x_axle)/(x_hand − x_axle), told as the weight it feels like."""
-    pen, _ = pen_of(client, "low-pen")
+    pen, bench = pen_of(client, "low-pen")
     carried = tried(client, pen, "wind", values={"gear": "wheels", "tail": "square"})["ballast"]["metric"]
     each, lift = (float(figure) for figure in re.findall(r"([\d.]+) kg", carried))
-    bench = tried(client, pen, "try", values={"gear": "wheels", "tail": "square"})
-    steps = {step["symbol"]: step["value"] for step in bench["findings"][2]["working"]}
+    told = tried(client, pen, "told", values={"gear": "wheels", "tail": "square"})
+    steps = {step["symbol"]: step["value"] for step in told["findings"][2]["working"]}
     middle = bench["values"]["length"]["value"] / 2000
     by_hand = 2 * each * (middle - steps["x_axle"]) / (steps["x_hand"] - steps["x_axle"])
     assert lift == pytest.approx(by_hand, rel=0.01)
@@ -185,5 +185,5 @@ def test_all_that_a_pen_with_openings_has_may_be_sent_at_once(client):
     assert revised.status_code == 200, revised.text
     every = {name: one["value"] for name, one in revised.json["values"].items()}
     assert len(every) > 120
-    for what in ("try", "lines", "wind", "moving", "steps"):
+    for what in ("try", "told", "lines", "wind", "moving", "steps"):
         assert tried(client, pen, what, values=every)

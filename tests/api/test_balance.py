@@ -201,7 +201,7 @@ def test_what_each_thing_costs_adds_up_with_leaving_it_out(client, store, flock)
     lines = [line for line in client.get(f"/api/pens/{pen['id']}/added").text.splitlines() if line]
     assert len(lines) > 5
     first = next(one for one in map(__import__("json").loads, lines) if one["adds"]["mass"] > 1)
-    tried = client.post(f"/api/pens/{pen['id']}/try", json={"values": first["without"]}).json
+    tried = client.post(f"/api/pens/{pen['id']}/told", json={"values": first["without"]}).json
     fresh = [sum(group["fresh_kg"] for group in bench["groups"]) for bench in (pen, tried)]
     assert fresh[0] - fresh[1] == pytest.approx(first["adds"]["mass"], abs=0.05)
 

@@ -74,8 +74,8 @@ def test_a_component_switched_on_shows_in_weight_and_words(client, flock):
     pen = client.post("/api/pens", json={"flock_id": flock, "name": "Bramble", "shape": "coop"}).json
     path = f"/api/pens/{pen['id']}"
     fewer = client.post(f"{path}/try", json={"values": {"nest_count": 1}}).json
-    assert "nests: 1 of 3, lacks 2" in [note["metric"] for note in fewer["notes"]]
-    later = client.post(f"{path}/try", json={"values": {"nests_later": "later"}}).json
+    assert "nests: 1 of 3, lacks 2" in fewer["notes"]
+    later = client.post(f"{path}/told", json={"values": {"nests_later": "later"}}).json
     weight = next(one for one in later["findings"] if one["what"] == "weight")
     assert any("fitted later" in line["metric"] for line in weight["details"])
     assert any("drinkers are full" in line["metric"] for line in weight["details"])

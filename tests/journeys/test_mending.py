@@ -28,6 +28,19 @@ def test_a_change_is_tried_taken_back_and_kept(farm: Page):
     words = first.locator("span").first.inner_text()
     first.get_by_role("button", name="Try").click()
     expect(failing).not_to_have_text(before, use_inner_text=True)
+    farm.get_by_role("tab", name="Side", exact=True).click()  # another picture of what is tried
+    expect(farm.get_by_label("Side of Bramble")).to_be_visible()
+    units = farm.get_by_role("button", name=re.compile("^Units, now"))
+    expect(failing).to_contain_text(" lb")
+    units.click()
+    expect(failing).not_to_contain_text(" lb")  # nor was it worked out on the page: it is asked for again
+    expect(failing).to_contain_text(" kg")
+    failing.click()
+    sheet = farm.get_by_role("dialog")
+    expect(sheet.get_by_role("heading", name="The working")).to_be_visible()
+    expect(sheet.get_by_role("row").nth(1)).to_be_visible()  # told once it is opened
+    sheet.get_by_role("button", name="Close", exact=True).click()
+    units.click()
     first.get_by_role("button", name="Take back").click()
     expect(failing).to_have_text(before, use_inner_text=True)
     with farm.expect_response(re.compile(r"/api/pens/\d+$")) as kept:

@@ -7,7 +7,7 @@ short drum, everything small a block. What waits in the shed is not in the model
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -89,8 +89,7 @@ def _stick(member: Member) -> Part:
     for piece in member.solids:
         base = len(corners)
         corners += piece
-        for a, b, c, d in _outward(piece):
-            triangles += [(base + a, base + b, base + c), (base + a, base + c, base + d)]
+        triangles += _triangles(_outward(piece), base)
         edges += [(base + a, base + b) for a, b in _BOX_EDGES]
     kind: PartKind = "stick" if member.species else "tube"
     material = member.species.key if member.species else "tube"
@@ -121,6 +120,16 @@ _BOX_EDGES = tuple(
 # Of a piece whose corners run right-handed round its first end, the six faces turned to look out of it
 _RIGHT_HANDED = ((0, 3, 2, 1), (4, 5, 6, 7), (0, 1, 5, 4), (1, 2, 6, 5), (2, 3, 7, 6), (3, 0, 4, 7))
 _LEFT_HANDED = tuple(ring[::-1] for ring in _RIGHT_HANDED)
+
+
+def _triangles(faces: Sequence[Sequence[int]], base: int = 0) -> tuple[Triangle, ...]:
+    """Return two triangles for each face of four corners, counted from a first one."""
+    halves = (half for a, b, c, d in faces for half in ((a, b, c), (a, c, d)))
+    return tuple((base + a, base + b, base + c) for a, b, c in halves)
+
+
+# The triangles of a part that is one box, its corners right-handed or left-handed round its first end; its edges are those of any box
+RIGHT_BOX, LEFT_BOX = _triangles(_RIGHT_HANDED), _triangles(_LEFT_HANDED)
 
 
 def _outward(piece: tuple[Point, ...]) -> tuple[tuple[int, ...], ...]:
@@ -241,5 +250,4 @@ def _block(place: Point, s: float, tall: float = 1.5) -> Made:
     x, y, z = place
     low = [(x - s, y - s, z), (x + s, y - s, z), (x + s, y + s, z), (x - s, y + s, z)]
     corners = (*low, *((a, b, c + tall * s) for a, b, c in low))
-    triangles = [triangle for a, b, c, d in _outward(corners) for triangle in ((a, b, c), (a, c, d))]
-    return corners, tuple(triangles), _BOX_EDGES
+    return corners, _triangles(_outward(corners)), _BOX_EDGES

@@ -68,14 +68,19 @@ class OutlineOut(Out):
     pattern: Pattern | None
 
 
-class DimensionOut(Out):
+class SpanOut(Out):
     """A dimension line, mm, and what typing over it changes."""
 
     a: tuple[float, float]
     b: tuple[float, float]
     away: float
-    text: Words
     parameter: str
+
+
+class DimensionOut(SpanOut):
+    """A dimension line with its length in words."""
+
+    text: Words
 
 
 class ViewOut(Out):
@@ -100,7 +105,7 @@ class BirdOut(Out):
     height: float
 
 
-class GustOut(Out):
+class SideGustsOut(Out):
     """The gusts at 10 m, m/s, that move the pen when the wind comes from this side; none: never."""
 
     direction_deg: float
@@ -109,6 +114,11 @@ class GustOut(Out):
     lift: float | None
     least: float
     mode: str
+
+
+class GustOut(SideGustsOut):
+    """The gusts from a side, the least of them in words."""
+
     text: Words
 
 
@@ -155,7 +165,17 @@ class BenchHeadOut(Out):
     why: str
 
 
-class BenchWorkedOut(Out):
+class ToldOut(Out):
+    """Verdicts with their working, facts of each part, weight by group and space by day: told when they are opened."""
+
+    findings: list[FindingOut]
+    strength: FindingOut
+    groups: list[MassGroupOut]
+    space_days: list[SpaceDayOut]
+    facts: list[FactOut]
+
+
+class BenchWorkedOut(ToldOut):
     """Drawings, figures and verdicts of a pen, for its birds on this farm."""
 
     shape: str
@@ -165,16 +185,11 @@ class BenchWorkedOut(Out):
     model: ModelOut
     birds: list[BirdOut]
     centre: tuple[float, float, float]
-    findings: list[FindingOut]
-    strength: FindingOut
     about_cost: str
     strains: dict[str, float]
     gusts: list[GustOut]
     design_gust_ms: float
     design_gust: Words
-    groups: list[MassGroupOut]
-    space_days: list[SpaceDayOut]
-    facts: list[FactOut]
     notes: list[Words]
 
 

@@ -164,6 +164,19 @@ export const useCost = ({ id, revision }: { id: number; revision: number }) =>
     retry: false,
   });
 
+/** What is told of a trial once something of it is opened and it has settled. */
+export const useTold = (id: number, values: Record<string, string | number> | null) =>
+  useQuery({
+    queryKey: [...keys.pen(id), "told", values],
+    queryFn: async ({ signal }) => {
+      await new Promise((settled) => setTimeout(settled, SETTLED_MS));
+      signal.throwIfAborted();
+      return answer(api.POST("/api/pens/{pen_id}/told", { params: { path: { pen_id: id } }, body: { values: values ?? {} }, signal }));
+    },
+    enabled: values !== null,
+    retry: false,
+  });
+
 /** The same of several pens at once. */
 export const useBatch = (pens: { pen: number; times: number }[]) =>
   useQuery({

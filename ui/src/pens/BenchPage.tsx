@@ -1,7 +1,7 @@
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import { answer, api, type Bench, type Finding, type Schemas } from "../api/client";
-import { useChoices, useCost, usePen } from "../api/queries";
+import { useChoices, useCost, usePen, useTold } from "../api/queries";
 import { DrawingSheet } from "./DrawingSheet";
 import { Level } from "../kit/Level";
 import { Part } from "../kit/Part";
@@ -18,6 +18,8 @@ import { WorkingSheet } from "./WorkingSheet";
 import { AddedBoard } from "../balance/AddedBoard";
 import { MendBoard } from "../mending/MendBoard";
 import { NewVersion } from "../versions/NewVersion";
+import { drawsSolids } from "../solid/drawsSolids";
+import { told, tried } from "./trial";
 import { usePenEdits, type Edit } from "./usePenEdits";
 
 /** A pen on the bench: drawing in the middle, verdicts always beside it, what to change below. */
@@ -33,13 +35,17 @@ export function BenchPage() {
 
 function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }) {
   const parameters = parametersOf(shape, kept.values);
-  const edits = usePenEdits(kept.id);
+  const { read, system } = useUnits();
+  const [drawn, setDrawn] = useState<"solid" | "flat">(drawsSolids() ? "solid" : "flat");
+  const edits = usePenEdits(kept.id, { units: system, drawn });
   const [group, setGroup] = useState("size");
   const [copying, setCopying] = useState(false);
   const [opened, setOpened] = useState<string | null>(null);
-  const { read } = useUnits();
+  const [pointed, setPointed] = useState(false);
   const cost = useCost(kept);
-  const bench = edits.trial ?? kept;
+  const shown = useMemo(() => (edits.trial ? tried(kept, edits.trial.trial) : kept), [kept, edits.trial]);
+  const more = useTold(kept.id, edits.trial && (opened !== null || pointed) ? edits.trial.values : null).data;
+  const bench = more ? told(shown, more) : shown;
   const material = (edits.trial ? null : cost.data?.total) ?? `about ${bench.about_cost}`;
   const finding = [...bench.findings, bench.strength].find((one) => one.what === opened) ?? null;
   const onField = edits.problem?.edit?.values ? { values: edits.problem.edit.values, problem: edits.problem.problem } : null;
@@ -78,6 +84,8 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
           <DrawingSheet
             bench={bench}
             onPick={pickFromDrawing}
+            onLook={setDrawn}
+            onPointed={setPointed}
             pulling={{ parameters, live: edits.trial !== null, refused: onField?.problem.message ?? "", onTry: edits.tryValues, onKeep: (values) => edits.keep({ values }), onDrop: edits.drop }}
           />
         </Part>

@@ -20,16 +20,26 @@ const HEIGHT = 470;
 interface Props {
   bench: Bench;
   onPick: (parameter: string) => void;
+  onLook: (drawn: "solid" | "flat") => void;
+  onPointed: (at: boolean) => void;
   pulling: Pulling;
 }
 
 /** The drawing in the middle of the bench: the whole sheet, or one view as large as it goes. */
-export function DrawingSheet({ bench, onPick, pulling }: Props) {
-  const [look, setLook] = useState<Look>(drawsSolids() ? "Turn" : "Sheet");
+export function DrawingSheet({ bench, onPick, onLook, onPointed, pulling }: Props) {
+  const [look, lookAt] = useState<Look>(drawsSolids() ? "Turn" : "Sheet");
+  const setLook = (one: Look) => {
+    lookAt(one);
+    onLook(one === "Turn" ? "solid" : "flat");
+  };
   const [lit, setLit] = useState<string | null>(null);
   const { read } = useUnits();
   const fact = bench.facts.find((one) => one.ref === lit);
-  const common = { bench, lit, onPoint: setLit, onPick };
+  const point = (ref: string | null) => {
+    setLit(ref);
+    onPointed(ref !== null);
+  };
+  const common = { bench, lit, onPoint: point, onPick };
   const looks = LOOKS.filter((one) => one !== "Turn" || drawsSolids());
   const byArrows = (event: KeyboardEvent<HTMLButtonElement>) => {
     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
@@ -80,7 +90,7 @@ export function DrawingSheet({ bench, onPick, pulling }: Props) {
   );
 }
 
-interface ContentProps extends Props {
+interface ContentProps extends Omit<Props, "onLook" | "onPointed"> {
   look: Exclude<Look, "Turn">;
   lit: string | null;
   onPoint: (ref: string | null) => void;

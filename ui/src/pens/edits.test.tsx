@@ -64,7 +64,7 @@ afterEach(() => {
 
 function open() {
   const wrapper = ({ children }: { children: ReactNode }) => <QueryClientProvider client={cache}>{children}</QueryClientProvider>;
-  return renderHook(() => usePenEdits(7), { wrapper }).result;
+  return renderHook(() => usePenEdits(7, { units: "metric", drawn: "solid" }), { wrapper }).result;
 }
 
 const keptWidth = () => cache.getQueryData<Bench>(keys.pen(7))?.values["width"]?.value;
@@ -127,7 +127,7 @@ describe("edits of a pen", () => {
       void edits.current.tryValues({ width: 222 });
       void edits.current.tryValues({ width: 333 });
     });
-    await waitFor(() => expect(edits.current.trial?.values["width"]?.value).toBe(333));
+    await waitFor(() => expect(edits.current.trial?.trial.values["width"]?.value).toBe(333));
     expect(server.asked.filter((one) => one.path.endsWith("/try")).length).toBe(2);
     expect(keptWidth()).toBe(100);
     act(() => edits.current.drop());

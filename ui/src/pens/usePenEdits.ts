@@ -1,10 +1,11 @@
 /** Changing a pen: one edit after another from the newest revision, trials while dragging, both
  *  sides kept when someone else was faster. A thin bridge: the rules are the server's. */
 import { useMutation, useMutationState, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useRef, useState } from "react";
-import { Problem, answer, api, from, type Bench } from "../api/client";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Problem, answer, api, from, type Bench, type Schemas } from "../api/client";
 import { keys } from "../api/queries";
 import { renew, show } from "../api/show";
+import type { Trial } from "./trial";
 
 export type Values = Record<string, string | number>;
 
@@ -22,9 +23,17 @@ export interface Conflict {
   problem: Problem;
 }
 
-export function usePenEdits(id: number) {
+/** What is tried: its values, and what the server would show of them. */
+export interface Tried {
+  values: Values;
+  trial: Trial;
+}
+
+export function usePenEdits(id: number, looks: { units: Schemas["TrialIn"]["units"]; drawn: Schemas["TrialIn"]["drawn"] }) {
   const cache = useQueryClient();
-  const [trial, setTrial] = useState<Bench | null>(null);
+  const [trial, setTrial] = useState<Tried | null>(null);
+  const looking = useRef(looks);
+  looking.current = looks;
   const [problem, setProblem] = useState<{ edit: Edit | null; problem: Problem } | null>(null);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const asking = useRef<AbortController | null>(null);
@@ -95,15 +104,15 @@ export function usePenEdits(id: number) {
       const mine = new AbortController();
       asking.current = mine;
       try {
-        const bench = await answer(
+        const shown = await answer(
           api.POST("/api/pens/{pen_id}/try", {
             params: { path: { pen_id: id } },
-            body: { values },
+            body: { values, ...looking.current },
             signal: mine.signal,
           }),
         );
         if (asking.current === mine) {
-          setTrial(bench);
+          setTrial({ values, trial: shown });
           setProblem(null);
         }
       } catch (error) {
@@ -119,6 +128,13 @@ export function usePenEdits(id: number) {
   );
 
   again.current = (values) => void tryValues(values);
+
+  // Other units or another picture of what is tried: it is asked for again
+  const tryingNow = useRef<Values | null>(null);
+  tryingNow.current = trial?.values ?? null;
+  useEffect(() => {
+    if (tryingNow.current) again.current(tryingNow.current);
+  }, [looks.units, looks.drawn]);
 
   const stop = () => {
     asking.current?.abort();

@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.steps import enter_flock, field, level, propose, type_into
+from tests.journeys.steps import enter_flock, field, keep_flock, level, propose, type_into
 
 
 def test_a_pen_is_proposed_and_changed(farm: Page):
@@ -138,7 +138,7 @@ def test_what_cannot_be_is_refused_beside_its_field(farm: Page):
     farm.get_by_role("button", name="Keep this flock").click()
     expect(farm.get_by_role("alert")).to_contain_text("leave before they have gone out")
     farm.get_by_label("Leave").fill("2026-05-20")
-    farm.get_by_role("button", name="Keep this flock").click()
+    keep_flock(farm)
     propose(farm)
     before = level(farm, "space").inner_text()
     for text, limit in (("wide", "is not a length"), ("0", "750 mm to 3.658 m"), ("99 ft", "12 ft")):

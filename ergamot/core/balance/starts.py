@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from ergamot.core.balance.propose import Given, first_look, proposed, remember
 from ergamot.core.balance.search.asked import Asked
@@ -26,6 +27,7 @@ HOW_MANY = 3
 MOST_WAYS = 12  # of building, the best-looking, that are tried for them; may move
 # Of what is good in Space, where a shape looks best: what is changed of it then gives no more room
 LEAST_ROOM = 0.9  # may move
+KEPT_STARTS = 8  # flocks: their page is opened again and again; may move
 
 
 @dataclass(frozen=True)
@@ -68,6 +70,8 @@ def starts(
 ) -> tuple[Start, ...]:
     """Three designs of different shapes for a flock: those that look best, each in the best-looking way it is built.
 
+    The last that were asked for are kept.
+
     Args: catalogue; flock; farm; hands, who works them out; this process, one after another, where none are given.
     Returns: up to three Starts, each with floor that is good to the leaving day; fewest short first, then what
         lacks least of feeders, drinkers, roosts and nests, then what wants least, then fewest tools to borrow, then the lightest.
@@ -82,7 +86,21 @@ def starts(
     >>> len({start.design.shape for start in starts(c, f, make_conditions(c))})
     3
     """
-    hands = hands or InLine(catalogue)
+    place = _place_for(catalogue, flock, farm, tuple(SHAPES))
+    if not place:
+        place[:] = [_searched(catalogue, flock, farm, hands or InLine(catalogue))]
+    return place[0]
+
+
+@lru_cache(maxsize=KEPT_STARTS)
+def _place_for(
+    catalogue: Catalogue, flock: Flock, farm: FarmConditions, shapes: tuple[str, ...]
+) -> list[tuple[Start, ...]]:
+    """Where the starts among these shapes are kept: empty until there are some."""
+    return []
+
+
+def _searched(catalogue: Catalogue, flock: Flock, farm: FarmConditions, hands: Hands) -> tuple[Start, ...]:
     looks = sorted(_looks(hands, flock, farm), key=lambda look: look[0].order)
     left = [way for look, way in looks if look.floor.ratio >= LEAST_ROOM][:MOST_WAYS]
     found: dict[str, Start] = {}

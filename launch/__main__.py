@@ -8,14 +8,14 @@ import subprocess
 import sys
 from collections.abc import Callable
 
-from launch.checks import CORE, check, tests
+from launch.checks import CORE, KEPT, check, tests
 from launch.machine import PYTHON, prepare
 from launch.own_user import AS_ROOT
 from launch.plain import ROOT, CannotGoOn, say
 from launch.serve import serve
 
 DEFAULT_PORT = 8710
-DEEP = "12"  # times as many examples and cases as `test` takes
+DEEP = "24"  # times as many examples and cases as `test` takes
 
 
 def _port() -> int:
@@ -57,12 +57,12 @@ def _drills() -> int:
 
 
 def _proofs() -> int:
-    """Dig deeper than `test`: every case, twelve times the examples, other ones each time, then the drills and the mutants."""
+    """Dig deeper than `test`: every case and journey, many times the examples, other ones each time, then the drills and the mutants."""
     prepare(with_browser=True)
     seed = os.environ.get("SEED", "") or str(secrets.randbits(32))
     say(f"the examples of this run again:  make proofs SEED={seed}")
     os.environ |= {"DEPTH": DEEP, "RANDOM": "yes"}
-    return tests([*CORE, f"--hypothesis-seed={seed}"]) or _drills() or _mutants()
+    return tests([*CORE, f"--hypothesis-seed={seed}"]) or tests(KEPT) or _drills() or _mutants()
 
 
 def _mutants() -> int:

@@ -47,8 +47,7 @@ KEPT = [
     "tests/journeys",
     "-n",
     "2",
-    "--dist=loadgroup",
-]  # one line each, with a database of its own
+]  # side by side, each line with a database and an app of its own
 
 
 def tests(arguments: list[str]) -> int:

@@ -49,11 +49,15 @@ def broilers(catalogue: Catalogue) -> Flock:
     return make_flock(catalogue, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
 
 
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """Side by side, journeys go one after another in a line of their own; the sweep of views evens the lines out."""
-    for item in items:
-        journey = item.path.parent.name == "journeys" and item.path.stem != "test_every_view"
-        item.add_marker(pytest.mark.xdist_group("journeys" if journey else "others"))
+def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
+    """Begin with what takes longest, and leave what is marked deep to `make proofs`."""
+    items.sort(key=lambda item: item.path.stem != "test_every_view")
+    if DEPTH > 1:
+        return
+    left = [item for item in items if item.get_closest_marker("deep")]
+    if left:
+        config.hook.pytest_deselected(items=left)
+        items[:] = [item for item in items if item not in left]
 
 
 @pytest.fixture(scope="session", autouse=True)

@@ -6,12 +6,17 @@ import os
 from collections.abc import Sequence
 from typing import Any, TypeVar
 
+import pytest
 from hypothesis import settings
 
 Case = TypeVar("Case")
 
 DEPTH = int(os.environ.get("DEPTH", "1"))
-EXAMPLES = 8  # of a property that does not say how many
+EXAMPLES = 4  # of a property that does not say how many
+
+deep = (
+    pytest.mark.deep
+)  # left to `make proofs`: what it asks is asked elsewhere too, in another place or of another pen
 
 
 def examples(count: int, **more: Any) -> settings:

@@ -29,6 +29,7 @@ from ergamot.workers.judging import parts_of
 from ergamot.workers.processes import Processes
 from tests.api.test_answers import FLOCK, at, refused
 from tests.at_once import at_once
+from tests.depth import deep
 
 C = load_catalogue()
 
@@ -271,6 +272,7 @@ def test_processes_find_what_one_finds_and_go_on_when_one_is_killed():
         assert keys([first, *answers]) == alone
 
 
+@deep
 def test_a_cluster_finds_the_same_with_one_of_its_workers_killed(monkeypatch):
     monkeypatch.setenv(PLAIN, "yes")
     from distributed import LocalCluster
@@ -292,6 +294,7 @@ def test_a_cluster_finds_the_same_with_one_of_its_workers_killed(monkeypatch):
         assert len(cluster._sent) == 1  # the farm's own rows went once
 
 
+@deep
 def test_a_dead_scheduler_and_one_without_tls_are_told(monkeypatch):
     with pytest.raises(NoCluster, match="only in TLS"):
         Cluster("tcp://127.0.0.1:9")

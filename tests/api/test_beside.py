@@ -24,6 +24,7 @@ from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.workers.beside import Beside
 from ergamot.workers.processes import Processes
+from tests.depth import deep, some
 from tests.strategies import CATALOGUE as C
 
 
@@ -88,13 +89,14 @@ def kill_all(processes):
     return pool
 
 
-@pytest.mark.parametrize("over", [["low-pen", "coop"], ["coop", "low-pen"], ["coop"]])
+@pytest.mark.parametrize("over", some([["low-pen", "coop"], ["coop", "low-pen"], ["coop"]], 2))
 def test_a_refusal_is_told_whoever_meets_with_it(two, over):
     with pytest.raises(OutOfRange):
         Beside(two, ()).each(refused, over)
     assert Beside(two, ()).each(refused, ["hoop"]) == ["hoop"]
 
 
+@deep
 def test_starts_are_the_same_and_kept_for_who_begins_from_them(two):
     flock = make_flock(C, "broiler-slow", 9, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
     farm = make_conditions(C)
@@ -107,7 +109,7 @@ def test_starts_are_the_same_and_kept_for_who_begins_from_them(two):
         assert proposed(C, flock, other, one.design.shape, given) is one.found
 
 
-@pytest.mark.parametrize("after_s", [0.0, 0.3, 3.0])
+@pytest.mark.parametrize("after_s", some([0.0, 3.0, 0.3], 2))
 def test_who_helps_ends_with_whom_it_helps_however_early_that_is_killed(after_s):
     """Killed before its helpers are up, while they are getting up, or later."""
     begin = "import os, sys, time; from ergamot.workers.processes import Processes; two = Processes(2); print(os.getpid(), flush=True)"

@@ -15,6 +15,7 @@ from ergamot.core.drawing.picture import picture
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.shapes import SHAPES
 from tests.api.test_answers import FLOCK
+from tests.depth import some
 from tests.strategies import CATALOGUE
 
 PROJECTIONS = ("corner", "plan", "side", "end")
@@ -76,8 +77,10 @@ def test_an_svg_is_as_large_on_paper_as_its_scale_says(client, look):
     assert float(root.get("height").removesuffix("mm")) <= 210
 
 
-@pytest.mark.parametrize(("paper", "size"), [("a4", (842, 595)), ("letter", (792, 612))])
-@pytest.mark.parametrize("shape", SHAPES)
+@pytest.mark.parametrize(
+    ("shape", "paper", "size"),
+    some([(shape, *of) for of in (("a4", (842, 595)), ("letter", (792, 612))) for shape in SHAPES], 5),
+)
 def test_the_sheets_name_the_pen_its_scale_and_its_verdicts(client, shape, paper, size):
     pen, bench = pen_of(client, shape)
     data = fetched(client, f"/api/pens/{pen}/sheets.pdf?paper={paper}&units=imperial").data

@@ -18,14 +18,14 @@ from tests.depth import DEPTH
 CONFIG = schemathesis.Config.from_dict(
     {"checks": {"positive_data_acceptance": {"expected-statuses": ["2xx", 404, 409, 412, 422]}}}
 )
-EXAMPLES = 5 * DEPTH  # an operation and way of asking
+EXAMPLES = 3 * DEPTH  # an operation and way of asking
 SLOW = {
-    "/api/pens/starts/{flock_id}": 2,
-    "/api/pens/{pen_id}/mends": 2,
-    "/api/pens/{pen_id}/sizes": 2,
-    "/api/pens/{pen_id}/added": 2,
-    "/api/pens/{pen_id}/bill": 3,
-    "/api/pens/{pen_id}/cost": 3,
+    "/api/pens/starts/{flock_id}": DEPTH,
+    "/api/pens/{pen_id}/mends": DEPTH,
+    "/api/pens/{pen_id}/sizes": DEPTH,
+    "/api/pens/{pen_id}/added": DEPTH,
+    "/api/pens/{pen_id}/bill": 2 * DEPTH,
+    "/api/pens/{pen_id}/cost": 2 * DEPTH,
 }  # each answer is a second or two of work
 SPEC = make_app(create_engine("mysql+pymysql://nobody@127.0.0.1/none")).spec
 OPERATIONS = [(path, method) for path, methods in SPEC["paths"].items() for method in methods]

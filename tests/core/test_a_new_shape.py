@@ -42,7 +42,7 @@ def on_offer():
         yield
 
 
-@examples(8)
+@examples(3)
 @given(st.data())
 def test_it_is_framed_true_judged_drawn_cut_and_written(data):
     design = data.draw(designs("lean-to"))

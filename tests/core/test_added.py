@@ -14,6 +14,7 @@ from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.mass import mass
+from tests.depth import some
 from tests.strategies import CATALOGUE as C
 
 HENS = make_flock(C, "layer-hybrid", 12, date(2026, 1, 1), date(2026, 5, 1), date(2026, 9, 1))
@@ -24,18 +25,21 @@ OF_EACH = {"low-pen": {"height": 800.0}, "hoop": {"house": "no"}, "coop": HOUSED
 
 @pytest.mark.parametrize(
     ("shape", "more", "name", "without"),
-    [
-        ("low-pen", {"house": "yes"}, "house", "no"),
-        ("coop", {}, "house", "no"),
-        ("coop", {"door_made": "made"}, "door_made", "none"),
-        ("coop", {"end_wall": "solid"}, "end_wall", "mesh"),
-        ("hoop", {"end_wall": "solid"}, "end_wall", "mesh"),
-        ("coop", {}, "nests", "none"),
-        ("coop", {}, "roosts", "none"),
-        ("coop", {}, "window", "no"),
-        ("low-pen", {"walls": "sheltered"}, "walls", "mesh"),
-        ("coop", {"gear": "wheels", "wheel": "barrow-16"}, "wheel", None),
-    ],
+    some(
+        [
+            ("low-pen", {"house": "yes"}, "house", "no"),
+            ("coop", {}, "house", "no"),
+            ("coop", {"door_made": "made"}, "door_made", "none"),
+            ("coop", {"end_wall": "solid"}, "end_wall", "mesh"),
+            ("hoop", {"end_wall": "solid"}, "end_wall", "mesh"),
+            ("coop", {}, "nests", "none"),
+            ("coop", {}, "roosts", "none"),
+            ("coop", {}, "window", "no"),
+            ("low-pen", {"walls": "sheltered"}, "walls", "mesh"),
+            ("coop", {"gear": "wheels", "wheel": "barrow-16"}, "wheel", None),
+        ],
+        5,
+    ),
 )
 def test_every_thing_a_pen_may_do_without_is_priced_by_leaving_it_out(shape, more, name, without):
     design = make_design(C, shape, {"length": 3657.6, "width": 2438.4, **OF_EACH[shape], **more})

@@ -79,7 +79,7 @@ def test_a_bevelled_tail_an_axle_behind_and_a_low_hold_clear_25_mm():
     assert faults(structure) == ()
 
 
-@examples(5)
+@examples(3)
 @given(designs(gear=["wheels", "bolt-on"]))
 def test_on_any_pen_a_bevel_clears_the_tail_and_changes_nothing_else_of_the_frame(design):
     try:

@@ -22,7 +22,7 @@ from tests.strategies import CATALOGUE, designs
 NAMES = st.text(st.characters(codec="utf-8", exclude_categories=["C"]), max_size=80)
 
 
-@examples(16)
+@examples(8)
 @given(designs(), NAMES)
 def test_a_design_comes_back_as_it_went(design, name):
     text = write_design(design, name)
@@ -61,7 +61,7 @@ NEARLY = st.fixed_dictionaries(
 )
 
 
-@examples(160)
+@examples(80)
 @given(JSON | NEARLY)
 def test_whatever_the_file_holds_it_is_read_whole_or_refused_in_words(content):
     try:

@@ -56,7 +56,7 @@ def fields(draw):
         assume(False)
 
 
-@examples(24)
+@examples(12)
 @given(fields())
 def test_every_stop_is_inside_off_what_is_kept_off_and_apart(field):
     try:
@@ -74,7 +74,7 @@ def test_every_stop_is_inside_off_what_is_kept_off_and_apart(field):
     assert len({(s.lane, s.number) for s in laid.stops}) == len(laid.stops)
 
 
-@examples(24)
+@examples(12)
 @given(fields())
 def test_stops_are_as_far_apart_as_their_ground(field):
     try:
@@ -204,7 +204,7 @@ def test_a_field_too_small_for_the_pen_says_how_large_it_is():
         lay_out(rectangle(3, 2.2, 0), PEN)
 
 
-@examples(24)
+@examples(12)
 @given(fields(), st.floats(-179, 179), st.floats(-70, 70))
 def test_a_field_comes_back_from_geojson_as_it_went(field, east, north):
     """Through degrees of WGS 84 to within two centimetres, and in plain metres to the millimetre."""
@@ -243,7 +243,7 @@ def test_a_file_that_is_none_is_refused_in_words(text, told):
     assert told in f"{refused.value.message} {refused.value.allowed}"
 
 
-@examples(32)
+@examples(16)
 @given(st.recursive(st.none() | st.floats() | st.text(max_size=5) | st.sampled_from(["Polygon", "Feature", "field", "tree"]),
     lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.sampled_from(["type", "features", "geometry", "coordinates", "properties", "kind"]), inner, max_size=4), max_leaves=20))  # fmt: skip
 def test_whatever_a_file_holds_it_is_read_or_refused_in_words(held):

@@ -116,7 +116,7 @@ def test_four_lift_as_the_best_three_and_one_is_told_to_stand_by():
     assert known["can_start"] == pytest.approx(0.77 * 700)
 
 
-@examples(10)
+@examples(5)
 @given(designs(), st.sampled_from(list(CATALOGUE.crews)), st.floats(1.02, 3))
 def test_a_heavier_pen_is_never_graded_better(design, crew, heavier):
     structure = build(design, CATALOGUE)
@@ -138,7 +138,7 @@ def test_no_share_beyond_three_times_is_a_figure(by, words):
 # Weight: told where the keeper set no figure
 
 
-@examples(10)
+@examples(5)
 @given(designs(), st.sampled_from([key for key, crew in CATALOGUE.crews.items() if not crew.drawbar_n]))
 def test_the_heaviest_just_moves(design, crew):
     structure = build(design, CATALOGUE)
@@ -180,7 +180,7 @@ def test_the_weakest_who_must_manage_sets_the_heaviest():
 # Of every verdict
 
 
-@examples(12)
+@examples(6)
 @given(designs(), flocks())
 def test_between_the_marks_it_says_what_it_costs(design, flock):
     for finding in judge(CATALOGUE, build(design, CATALOGUE), flock, FARM).graded:
@@ -192,7 +192,7 @@ def test_between_the_marks_it_says_what_it_costs(design, flock):
         assert (finding.ratio < finding.least_at) == (finding.least < 1) or finding.least == 1
 
 
-@examples(12)
+@examples(6)
 @given(designs(), st.floats(0, 1), st.floats(0, 1))
 def test_the_grips_place_in_its_band_moves_wind_one_way_only(design, low, high):
     """Whatever the ground's friction for holding, more of it never makes the wind move a pen sooner."""

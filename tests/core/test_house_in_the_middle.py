@@ -22,7 +22,7 @@ def made(**values):
     return build(make_design(CATALOGUE, "coop", {**MIDDLE, **values}), CATALOGUE)
 
 
-@examples(3)
+@examples(2)
 @given(designs("coop"), st.integers(500, 2500))
 def test_any_coop_is_as_sound_with_one(design, at):
     inside = {"house": "middle", "house_at": at, "nests": "inside", "nest_count": 1, "docks_at": 0}

@@ -27,7 +27,7 @@ def base(pen):
 
 
 @pytest.mark.parametrize("shape", ["low-pen", "coop", "hoop", "a-frame"])
-@examples(4)
+@examples(2)
 @given(st.data())
 def test_any_pen_is_as_sound_with_them_and_as_large(shape, data):
     design = data.draw(designs(shape))

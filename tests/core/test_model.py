@@ -18,7 +18,7 @@ def volume_mm3(part):
     return sum(np.dot(corners[a], np.cross(corners[b], corners[c])) for a, b, c in part.triangles) / 6
 
 
-@examples(6)
+@examples(3)
 @given(designs())
 def test_solids_are_closed_and_hold_their_wood(design):
     structure = build(design, CATALOGUE)
@@ -36,7 +36,7 @@ def test_solids_are_closed_and_hold_their_wood(design):
             assert volume_mm3(part) > 0
 
 
-@examples(6)
+@examples(3)
 @given(designs())
 def test_coverings_keep_their_area_and_look_out(design):
     structure = build(design, CATALOGUE)

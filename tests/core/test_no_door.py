@@ -22,7 +22,7 @@ def without(design):
 
 
 @pytest.mark.parametrize("shape", DOORED)
-@examples(3)
+@examples(2)
 @given(st.data())
 def test_any_pen_is_as_sound_without_it(shape, data):
     pen = build(without(data.draw(designs(shape))), CATALOGUE)

@@ -45,7 +45,7 @@ def choice(shape, name):
 
 
 @EVERY_SHAPE
-@examples(3)
+@examples(2)
 @given(st.data())
 def test_a_pen_with_openings_is_as_sound_as_one_without(shape, data):
     """One piece, no two sticks in one space, every face closed, joints that meet; its parts judged and drawn."""

@@ -210,7 +210,7 @@ def with_a_hatch(data, shape):
     return asked
 
 
-@examples(40)
+@examples(20)
 @given(st.data())
 def test_what_is_allowed_is_never_less_than_the_least(data):
     """Such as "at most 13 mm" of what begins at 300."""

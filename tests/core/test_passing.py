@@ -120,7 +120,7 @@ def test_what_sticks_is_neither_proposed_nor_passes():
     assert What.MOVING in wide.short
 
 
-@examples(6)
+@examples(3)
 @given(designs(), st.floats(300, 6000))
 def test_wherever_it_is_built_nothing_else_of_its_verdicts_changes(design, passage):
     at = farm(passage_mm=passage, hump_mm=0.0)

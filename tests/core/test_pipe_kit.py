@@ -97,7 +97,7 @@ def test_pinned_its_sides_stay_whole_and_it_says_how_it_packs():
     assert pipe_parts(made()).pinned == 0
 
 
-@examples(10)
+@examples(5)
 @given(designs("pipe-kit"))
 def test_any_is_sound_closed_and_can_be_put_together(design):
     whole = build(design, CATALOGUE)

@@ -92,7 +92,7 @@ OFFCUTS = st.lists(
 )
 
 
-@examples(10)
+@examples(4)
 @given(PIECES, OFFCUTS)
 def test_a_cutter_of_its_own_cuts_every_plan(pieces, offcuts):
     plan = plan_plates(pieces, [PLY, *offcuts], KERF)
@@ -109,7 +109,7 @@ def test_a_plan_is_kept_for_the_same_work_and_another_price_is_another_plan():
     assert plan_plates(pieces, [dearer], KERF).cost == 2 * plan.cost
 
 
-@examples(12)
+@examples(4)
 @given(st.lists(st.floats(0.2, 0.8), min_size=1, max_size=3), st.data())
 def test_a_sheet_sawn_up_goes_back_on_one_sheet(shares, data):
     """A perfect cutting: strips across, each sawn into two stacks, one of them into two pieces."""
@@ -173,7 +173,7 @@ def fewest_sheets(pieces, plate):
 LARGE = st.tuples(st.integers(500, 1700), st.integers(400, 900), st.booleans())
 
 
-@examples(8)
+@examples(3)
 @given(st.lists(LARGE, min_size=2, max_size=4))
 def test_a_few_pieces_come_out_of_the_fewest_sheets_there_can_be(sides):
     pieces = [

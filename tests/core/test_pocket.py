@@ -113,7 +113,7 @@ def test_an_open_front_fills_like_a_sail_and_from_behind_it_does_not():
     assert stable.gusts[0].least < stable.gusts[12].least
 
 
-@examples(12)
+@examples(6)
 @given(st.floats(0.02, 0.9), st.floats(0.02, 0.9))
 def test_more_mesh_before_it_never_raises_the_pockets_pressure(one, other):
     """Facing the wind at a fixed run."""
@@ -135,7 +135,7 @@ def test_a_run_all_roofed_or_not_at_all_is_one_space(roofed):
     assert Space.SHELTER not in body.spaces
 
 
-@examples(16)
+@examples(8)
 @given(designs())
 def test_parting_a_pen_at_its_mouth_loses_nothing(design):
     structure = build(design, CATALOGUE)

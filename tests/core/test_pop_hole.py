@@ -48,7 +48,7 @@ HOUSED = {"coop": ["yes", "middle"], "a-frame": ["yes"]}
 
 
 @pytest.mark.parametrize("shape", HOUSED)
-@examples(3)
+@examples(2)
 @given(st.data())
 def test_in_any_house_it_is_free_or_it_is_told(shape, data):
     design = data.draw(designs(shape, house=HOUSED[shape]))

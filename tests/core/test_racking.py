@@ -154,7 +154,7 @@ def test_braces_are_what_would_mend_it():
     assert set(helps.changes) <= {"end_braces", "gussets", "end_wall"}
 
 
-@examples(10)
+@examples(5)
 @given(designs(), st.floats(8, 40), st.floats(1.05, 2))
 def test_a_stronger_gust_pushes_as_its_square(design, gust, more):
     made = build(design, CATALOGUE)
@@ -166,7 +166,7 @@ def test_a_stronger_gust_pushes_as_its_square(design, gust, more):
             assert again.ratio == pytest.approx(one.ratio / more**2, rel=1e-4) or again.what != what
 
 
-@examples(10)
+@examples(5)
 @given(designs(end_braces=("no",)))
 def test_braces_in_the_ends_never_weaken_and_stand_clear(design):
     try:

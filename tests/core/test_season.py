@@ -79,7 +79,7 @@ def box(visit):
 TIGHT = st.builds(rectangle, st.floats(8, 24), st.floats(6, 14), st.floats(0, 360))
 
 
-@examples(16)
+@examples(8)
 @given(st.one_of(fields(), TIGHT), teams())
 def test_every_season_keeps_to_its_field_its_rest_and_its_limits(field, members):
     season = planned(field, members, 120)
@@ -113,7 +113,7 @@ def test_every_season_keeps_to_its_field_its_rest_and_its_limits(field, members)
     )
 
 
-@examples(10)
+@examples(5)
 @given(fields(), teams())
 def test_pens_never_stand_on_the_same_ground_on_a_day(field, members):
     season = planned(field, members, 40)
@@ -126,7 +126,7 @@ def test_pens_never_stand_on_the_same_ground_on_a_day(field, members):
             assert not overlap(one.corners, other.corners)
 
 
-@examples(10)
+@examples(5)
 @given(fields(), flocks(), st.integers(1, 30), st.sampled_from(list(Stays)))
 def test_a_replan_never_changes_the_past_and_goes_on_from_where_the_pen_stands(field, birds, days, stays):
     one = Member(7, birds, SIZES[0], stays, birds.out)

@@ -143,7 +143,7 @@ def test_a_rail_of_three_is_refused():
     assert refused.value.field == "length"
 
 
-@examples(16)
+@examples(6)
 @given(designs(section=["2x2"]), st.floats(3700, 4876))
 def test_any_long_pen_of_two_by_two_is_as_sound_joined(design, length):
     try:

@@ -99,7 +99,7 @@ def test_the_corners_are_cut_at_45_degrees_to_the_outside_size():
     assert {round(one.length_mm - one.short_mm, 1) for one in rails} == {80.0}
 
 
-@examples(5)
+@examples(3)
 @given(st.sampled_from(BASED).flatmap(designs))
 def test_any_pen_is_sound_on_a_base_of_steel(design):
     try:
@@ -206,7 +206,7 @@ def test_what_steel_may_be_asked_by_hand():
     assert (hole.what, hole.demand) == ("steel over the axle", pytest.approx(1.5 * pen.axle.wheel.bore_mm))
 
 
-@examples(5)
+@examples(3)
 @given(designs("coop"))
 def test_any_coop_is_sound_with_a_body_of_steel(design):
     box = {"2x2": "rhs-38x38", "2x3": "rhs-38x64", "2x4": "rhs-38x89"}.get(str(design.values["section"]))

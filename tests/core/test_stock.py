@@ -61,14 +61,14 @@ def holds(plan, wants):
 WANTED = st.lists(st.tuples(st.integers(200, 3600), st.integers(1, 8)), min_size=1, max_size=6)
 
 
-@examples(16)
+@examples(8)
 @given(WANTED)
 def test_every_plan_cuts_all_that_is_wanted_and_fits(wanted):
     wants = [Want(f"p{i}", float(length), count) for i, (length, count) in enumerate(wanted)]
     holds(plan_sticks(wants, SOLD), wants)
 
 
-@examples(16)
+@examples(8)
 @given(st.data())
 def test_perfect_cuttings_are_found(data):
     """Boards of one length sawn into pieces without waste: so many boards is the known optimum."""
@@ -102,7 +102,7 @@ def test_a_piece_longer_than_any_board_is_refused_by_name():
     assert "3658" in refused.value.allowed
 
 
-@examples(8)
+@examples(4)
 @given(designs())
 def test_the_bill_counts_what_the_structure_holds(design):
     structure = build(design, CATALOGUE)
@@ -139,7 +139,7 @@ def test_the_csv_reads_back_as_the_bill():
     assert sum(costs) == Decimal(rows[-1][-1]) == bill.total
 
 
-@examples(10)
+@examples(5)
 @given(WANTED, st.sampled_from([100, 20_000, 200_000]))
 def test_less_effort_gives_a_whole_plan_that_is_no_cheaper_than_its_bound(wanted, steps):
     wants = [Want(f"p{i}", float(length), count) for i, (length, count) in enumerate(wanted)]
@@ -160,7 +160,7 @@ def cutting(wanted, by=()):
     return Cutting(*zip(*sorted(kinds.items(), reverse=True), strict=True), 3.0, 5.0)
 
 
-@examples(16)
+@examples(8)
 @given(WANTED, st.lists(st.tuples(st.integers(-60, 60), st.integers(-1, 1)), min_size=6, max_size=6))
 def test_ways_that_served_a_pen_nearly_alike_change_no_optimum(wanted, moved):
     """The next size of a pen begins with the ways of the one before: sooner at the same linear optimum."""
@@ -272,7 +272,7 @@ def test_a_weaker_mesh_is_never_told_to_stand_in():
     assert "bought anyway" not in vent.left.text("metric")
 
 
-@examples(8)
+@examples(4)
 @given(designs())
 def test_what_is_left_over_is_told_where_little_of_the_last_is_used(design):
     structure = build(design, CATALOGUE)

@@ -137,7 +137,7 @@ def test_a_stake_is_drawn_outside_the_rails_it_is_strapped_to(layout, pairs):
         assert outside
 
 
-@examples(10)
+@examples(5)
 @given(designs(), st.integers(0, MOST_PAIRS), st.sampled_from(list(CATALOGUE.anchors)), layouts)
 def test_what_is_tied_down_is_tied_anew_whatever_tied_it_before(design, pairs, anchor, layout):
     """Anchors that are there already are no help to those that are to hold alone."""

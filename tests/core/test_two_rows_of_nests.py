@@ -46,7 +46,7 @@ def test_an_odd_box_has_its_place_in_a_whole_row():
     assert made(nest_count=7).room.nests == 8
 
 
-@examples(4)
+@examples(2)
 @given(designs("coop", house=["yes", "whole"]), st.integers(1, 12))
 def test_any_coop_is_as_sound_with_them(design, count):
     try:

@@ -116,7 +116,7 @@ def test_no_verdict_is_ever_nonsense(design, flock, crew):
             assert "{" not in words
 
 
-@examples(4)
+@examples(2)
 @given(flocks(), CREWS)
 def test_what_is_proposed_has_room_and_little_more_than_the_smallest_that_has(flock, crew):
     place = make_conditions(CATALOGUE, crew=crew, passage_mm=6000.0)
@@ -179,7 +179,7 @@ def test_the_catalogue_is_read_once_and_every_row_names_a_source():
 
 
 @pytest.mark.parametrize(
-    ("shape", "school"), some([(shape.key, one.key) for shape in SHAPES.values() for one in shape.schools], 4)
+    ("shape", "school"), some([(shape.key, one.key) for shape in SHAPES.values() for one in shape.schools], 2)
 )
 def test_a_proposal_keeps_what_makes_a_school_of_it(shape, school, broilers):
     """Thirty broilers in a low gable coop, an arched one, a wide prism, a low hoop: what names it stays."""

@@ -6,6 +6,7 @@ import re
 
 from playwright.sync_api import expect
 
+from tests.depth import deep
 from tests.journeys.steps import enter_flock, propose
 
 
@@ -51,6 +52,7 @@ def test_from_a_flock_to_a_pen_worth_building(farm):
     expect(farm.locator("[data-verdict=wind]")).to_be_visible()
 
 
+@deep
 def test_what_else_a_pen_could_be_and_what_each_thing_of_it_costs(farm):
     enter_flock(farm)
     propose(farm)

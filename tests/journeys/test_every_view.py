@@ -11,6 +11,7 @@ from playwright.sync_api import Page, expect
 
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.core.ground.team import Stays
+from tests.depth import DEPTH
 from tests.journeys.reading import stumbles
 from tests.strategies import CATALOGUE
 
@@ -87,14 +88,15 @@ def test_every_view_of_a_random_farm_reads_well(farm: Page, seed: int, system: s
     farm.goto("/pens")
     expect(farm.get_by_role("link", name=f"Pen {next(iter(SHAPES))}")).to_be_visible()
     read(farm, "pens", foreign)
-    for pen in pens:
+    for pen in pens if DEPTH > 1 else pens[system == "imperial" :: 2]:  # each system reads the others
         farm.goto(f"/pens/{pen}")
         expect(farm.get_by_label("Verdicts")).to_be_visible()
         farm.get_by_role("tab", name="Sheet").click()
         expect(farm.locator("[data-ref]").first).to_be_attached()
         read(farm, f"bench {pen}", foreign)
         # The workings are in metres and newtons whatever was chosen: once is enough
-        for what in ("space", "wind", "moving", "strength") if system == "metric" else ():
+        worked = system == "metric" and (DEPTH > 1 or pen == pens[0])
+        for what in ("space", "wind", "moving", "strength") if worked else ():
             farm.locator(f"[data-verdict={what}]").click()
             sheet = farm.get_by_role("dialog")
             expect(sheet.get_by_role("button", name="Close", exact=True)).to_be_visible()

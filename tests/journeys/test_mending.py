@@ -6,6 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from tests.depth import deep
 from tests.journeys.steps import choose, enter_flock, level, type_into
 from tests.journeys.test_turning import propose_round, serious
 
@@ -70,6 +71,7 @@ def test_a_pen_is_tied_down_from_its_wind_chart(farm: Page):
     expect(level(farm, "wind")).not_to_contain_text("short")
 
 
+@deep
 def test_wheel_boards_are_chosen_thrown_over_and_their_template_fetched(farm: Page):
     enter_flock(farm)
     propose_round(farm)

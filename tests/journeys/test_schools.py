@@ -6,6 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from tests.depth import deep
 from tests.journeys.steps import choose, enter_flock, field, level, type_into
 from tests.journeys.test_shapes import enter_layers, pick, propose_shape
 
@@ -35,6 +36,7 @@ def test_a_raised_house_its_birds_range_from_on_two_axles(farm: Page):
     expect(farm.get_by_role("dialog")).to_contain_text("inside the base rails")
 
 
+@deep
 def test_bows_bent_by_hand_are_marked_for_the_bender_in_hand(farm: Page):
     enter_flock(farm, placed="12")
     propose_shape(farm, "bent tube on a timber box")
@@ -56,6 +58,7 @@ def test_bows_bent_by_hand_are_marked_for_the_bender_in_hand(farm: Page):
     assert not set(before) & set(after)
 
 
+@deep
 def test_a_steel_chassis_has_a_weld_for_every_corner_and_a_seat_for_every_post(farm: Page):
     enter_layers(farm)
     propose_shape(farm, "steel chassis, timber house")
@@ -73,6 +76,7 @@ def test_a_steel_chassis_has_a_weld_for_every_corner_and_a_seat_for_every_post(f
     expect(farm.get_by_role("row").filter(has_text="steel box 40 × 80 × 3 mm").first).to_be_visible()
 
 
+@deep
 def test_a_house_stands_over_a_low_run(farm: Page):
     enter_layers(farm)
     propose_shape(farm, "house over a low run")

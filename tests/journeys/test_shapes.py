@@ -6,6 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from tests.depth import deep
 from tests.journeys.steps import choose, enter_flock, field, keep_flock, lay_flat, level, propose, type_into
 
 
@@ -87,6 +88,7 @@ def test_a_hoop_of_wire_panels(farm: Page):
     expect(farm.get_by_text(re.compile("stock panel", re.IGNORECASE)).first).to_be_visible()
 
 
+@deep
 def test_a_walk_in_coop_for_layers(farm: Page):
     enter_layers(farm)
     propose_shape(farm, "walk-in coop")

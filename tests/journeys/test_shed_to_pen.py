@@ -8,6 +8,7 @@ import re
 import pypdf
 from playwright.sync_api import expect
 
+from tests.depth import deep
 from tests.journeys.steps import enter_flock, propose
 
 
@@ -127,6 +128,7 @@ def test_late_is_told_early_and_a_later_day_is_in_time(farm):
         expect(upkeep.get_by_role("heading", name=when)).to_be_visible()
 
 
+@deep
 def test_several_pens_are_one_list_and_another_size_is_priced(farm):
     enter_flock(farm)
     propose(farm)

@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.depth import deep
 from tests.journeys.steps import enter_flock, field, level
 
 AXE = Path(__file__).resolve().parents[2] / "ui" / "node_modules" / "axe-core" / "axe.min.js"
@@ -79,6 +80,7 @@ def test_a_length_is_pulled_on_a_flat_view_too(farm: Page):
     expect(grip).to_have_attribute("aria-valuenow", f"{after:g}")
 
 
+@deep
 def test_a_row_of_the_cut_list_is_lit_in_the_round(farm: Page):
     enter_flock(farm)
     propose_round(farm)

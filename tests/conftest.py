@@ -50,8 +50,9 @@ def broilers(catalogue: Catalogue) -> Flock:
 
 
 def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
-    """Begin with what takes longest, and leave what is marked deep to `make proofs`."""
-    items.sort(key=lambda item: item.path.stem != "test_every_view")
+    """Take the longest of the journeys first, and leave what is marked deep to `make proofs`. Journeys stay behind the rest: the
+    app they are served by works at any search in the database of its line."""
+    items.sort(key=lambda item: (item.path.parent.name == "journeys", item.path.stem != "test_every_view"))
     if DEPTH > 1:
         return
     left = [item for item in items if item.get_closest_marker("deep")]

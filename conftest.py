@@ -9,11 +9,12 @@ from unittest.mock import patch
 
 import pytest
 
+from ergamot.core.balance.case import on_poor_grip, stands_of
 from ergamot.core.balance.search.asked import make_asked
 from ergamot.core.balance.search.candidate import judged_design
 from ergamot.core.balance.search.executor import InLine
 from ergamot.core.balance.search.genes import Draft
-from ergamot.core.balance.verdicts import judge, on_poor_grip, stands_of
+from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock

@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from ergamot.core.balance.fitting import fitted
+from ergamot.core.balance.questions import word_of
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.farm.conditions import make_conditions
@@ -223,7 +224,7 @@ def page() -> str:
     ]
     for number, one in enumerate(TYPICAL, start=1):
         judged = one.judged
-        said = {finding.what: finding for finding in judged.everything}
+        said = {finding.what: finding for finding in judged.findings}
         strain, placed, dates = one.birds
         crew = CATALOGUE.crews[one.farm["crew"]].label
         lines += [
@@ -238,7 +239,9 @@ def page() -> str:
         for what, expected in zip(ASKED, one.expected, strict=True):
             finding = said[what]
             name = "Frame" if what is What.STRENGTH else finding.title
-            lines.append(f"| {name} | {expected} | **{finding.word}** | {finding.sentence.text('metric')} |")
+            lines.append(
+                f"| {name} | {expected} | **{word_of(finding.what, finding.verdict)}** | {finding.sentence.text('metric')} |"
+            )
         lines += ["", *(f"*{what.value.capitalize()}.* {why}" for what, why in one.why.items())]
         lines += [""] if one.why else []
     return "\n".join(lines).rstrip() + "\n"

@@ -13,13 +13,16 @@ from ergamot.core.working import Step
 
 
 class What(StrEnum):
-    """What a verdict is on, in the order they are shown."""
+    """The keys of verdicts that are asked for by name; which there are, is declared in `balance/questions.py`."""
 
     SPACE = "space"
     WEIGHT = "weight"
     MOVING = "moving"
     WIND = "wind"
     STRENGTH = "strength"
+
+
+EVERY = tuple(What)  # of them, and of those that are declared later
 
 
 class Grade(StrEnum):
@@ -36,14 +39,6 @@ class Grade(StrEnum):
         return list(Grade).index(self)
 
 
-# What is between the least and the good is called, as fits what is judged
-BETWEEN_WORDS = {
-    What.SPACE: "tight",
-    What.WEIGHT: "hard",
-    What.MOVING: "hard",
-    What.WIND: "close",
-    What.STRENGTH: "close",
-}
 AMPLE = 1.5  # half as much again as is needed counts as more than enough; judgement
 
 
@@ -166,7 +161,7 @@ class Finding:
     marks costs the keeper, and the cheapest way out of it. What is `told` alone carries no grade.
     """
 
-    what: What
+    what: str
     title: str
     ratio: float
     least: float
@@ -240,28 +235,7 @@ class Finding:
         """Where the least stands on the scale of `ratio`: 1 where there is nothing between it and good."""
         return least_on_scale(self.ratio, self.least)
 
-    @property
-    def word(self) -> str:
-        """The grade as a keeper reads it."""
-        return word_of(self.what, self.verdict)
-
 
 def _saying(tell: Callable[[], Telling], more: Callable[[], tuple[Phrase, ...]]) -> Telling:
     telling = tell()
     return replace(telling, details=(*telling.details, *more()))
-
-
-def word_of(what: What, verdict: Grade | None) -> str:
-    """A grade as a keeper reads it.
-
-    Args: what is judged; verdict, none where it carries no grade.
-    Returns: a word or two, none without a grade.
-    Source: judgement.
-
-    >>> word_of(What.WIND, Grade.BETWEEN), word_of(What.SPACE, Grade.AMPLE), word_of(What.WEIGHT, None)
-    ('close', 'to spare', '')
-    """
-    if verdict is None:
-        return ""
-    words = {Grade.SHORT: "short", Grade.RIGHT: "right", Grade.AMPLE: "to spare"}
-    return words.get(verdict, BETWEEN_WORDS[what])

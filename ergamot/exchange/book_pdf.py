@@ -10,6 +10,7 @@ from datetime import date
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from ergamot.core.balance.questions import word_of
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Aisle
 from ergamot.core.drawing.growing import Growing
@@ -103,7 +104,8 @@ def _cover(page: BookPage, book: Book) -> None:
     draw(page, book.whole, (MARGIN_MM, page.y - COVER_MM), (page.room, COVER_MM))
     page.y -= COVER_MM + 6
     for one in book.findings:
-        told = f"{one.title}: {one.word}" if one.word else one.title
+        word = word_of(one.what, one.verdict)
+        told = f"{one.title}: {word}" if word else one.title
         page.canvas.setFont(BOLD, 9.5)
         page.canvas.drawString(MARGIN_MM * mm, (page.y - 3.6) * mm, told)
         page.words(f"{one.figure.text(page.system)}; {one.sentence.text(page.system)}", 38)

@@ -12,6 +12,7 @@ from reportlab.lib.pagesizes import landscape
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from ergamot.core.balance.questions import word_of
 from ergamot.core.drawing.picture import scale_for
 from ergamot.core.units import System
 from ergamot.exchange.print_fonts import BOLD, register_fonts
@@ -75,13 +76,13 @@ def _views(page: Page) -> None:
 
 
 def _verdicts(page: Page, left: float, top: float, wide: float) -> None:
-    """The four verdicts: title, word, figure, sentence."""
+    """All verdicts: title, word, figure, sentence."""
     pen, y = page.canvas, top
     for finding in page.sheets.findings:
         y -= 6
         pen.setFont(BOLD, 11)
         pen.drawString(left * mm, y * mm, finding.title)
-        pen.drawRightString((left + wide) * mm, y * mm, finding.word)
+        pen.drawRightString((left + wide) * mm, y * mm, word_of(finding.what, finding.verdict))
         y -= 5
         pen.setFont(FONT, 9)
         cost = (finding.cost,) if finding.cost else ()

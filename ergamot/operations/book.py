@@ -31,7 +31,7 @@ def book_of(work: Work, record: Record[PenBody]) -> Book:
         shape=shape_of(shown.design.shape).called(shown.design.values),
         flock=shown.flock_name,
         day=today_on(work),
-        findings=shown.judged.everything,
+        findings=shown.judged.findings,
         whole=growing(structure, every, ()),
         pictures={
             one.key: growing(structure, one.new, one.stands)

@@ -51,7 +51,7 @@ def pen_sheets(work: Work, record: Record[PenBody]) -> SheetSet:
         flock=shown.flock_name,
         day=work.now.date(),
         pictures={look: picture(shown.structure, look) for look in PROJECTIONS},
-        findings=shown.judged.everything,
+        findings=shown.judged.findings,
         doors=doors(shown.structure),
         bent=bent_tubes(shown.structure),
         lapped=lapped(shown.structure),

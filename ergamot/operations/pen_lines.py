@@ -10,9 +10,10 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
+from ergamot.core.balance.questions import VERDICTS
 from ergamot.core.drawing.views import View
 from ergamot.core.errors import ErgamotError
-from ergamot.core.finding import Grade, Phrase, What, phrase
+from ergamot.core.finding import Grade, Phrase, phrase
 from ergamot.core.frame.design import Design
 from ergamot.core.units import Quantity
 from ergamot.operations.pens import Bench, bench, pens
@@ -30,7 +31,7 @@ class Judgement:
     """What is shown of a pen beside what its record says: verdicts by what they judge, its plan, or why it cannot be
     worked out."""
 
-    verdicts: Mapping[What, Grade]
+    verdicts: Mapping[str, Grade]
     plan: Mapping[str, Any] | None
     trouble: str
 
@@ -129,13 +130,13 @@ def judge_lines(work: Work, pen_ids: Sequence[int]) -> tuple[PenLine, ...]:
 
 def _read(body: str) -> Judgement:
     kept = json.loads(body)
-    verdicts = {What(what): Grade(grade) for what, grade in kept["verdicts"].items()}
+    verdicts = {what: Grade(grade) for what, grade in kept["verdicts"].items() if what in VERDICTS}
     return Judgement(verdicts, kept["plan"], kept["trouble"])
 
 
 def remember_line(work: Work, pen: Record[PenBody], shown: Bench) -> None:
     """Keep what lists show of a pen that was just worked out."""
-    graded = [one for one in shown.judged.graded if one.what is not What.STRENGTH]
+    graded = [one for one in shown.judged.graded if VERDICTS[one.what].listed]
     verdicts = {one.what: one.verdict for one in graded if one.verdict is not None}
     _keep(work, pen, Judgement(verdicts, _thumb(shown.views[0]), ""))
 

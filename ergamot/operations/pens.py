@@ -8,10 +8,11 @@ from decimal import Decimal
 from functools import lru_cache
 from typing import Any, TypeVar, cast
 
+from ergamot.core.balance.case import floor_need
 from ergamot.core.balance.propose import propose
 from ergamot.core.balance.search.executor import Hands
 from ergamot.core.balance.starts import Start, starts
-from ergamot.core.balance.verdicts import Judged, floor_need, judge
+from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.drawing.birds import Bird, birds

@@ -92,7 +92,7 @@ def begin_search(
     shapes: Sequence[str] = (),
     fixed: Mapping[str, Any] | None = None,
     at_most: Mapping[str, str] | None = None,
-    more: Sequence[What] = (),
+    more: Sequence[str] = (),
     like: Design | None = None,
     in_pens: int = 1,
 ) -> SearchRow:
@@ -102,7 +102,7 @@ def begin_search(
         "shapes": list(shapes),
         "fixed": dict(fixed or {}),
         "at_most": {name: parse_length(typed, name) for name, typed in (at_most or {}).items()},
-        "more": [one.value for one in more],
+        "more": list(more),
         "in_pens": in_pens,
         "like": _told(like) if like is not None else None,
     }
@@ -133,7 +133,7 @@ def asked_of(work: Work, flock_id: int, told: Mapping[str, Any]) -> Asked:
         tuple(told["shapes"]),
         told["fixed"],
         told["at_most"],
-        tuple(What(one) for one in told["more"]),
+        tuple(told["more"]),
         Design(like["shape"], like["values"]) if like else None,
         things_for(work, ()),
     )
@@ -255,23 +255,29 @@ def body_of(candidate: Candidate) -> str:
     return json.dumps(
         {
             **_told(candidate.design),
-            "marks": [[one.what.value, one.ratio, one.least] for one in candidate.marks],
+            "marks": [[one.what, one.ratio, one.least] for one in candidate.marks],
             "figures": {figure.value: value for figure, value in candidate.figures.items()},
             "lacks": candidate.lacks,
             "unreached": candidate.unreached,
             "borrowed": candidate.borrowed,
             "floor": [candidate.floor.ratio, candidate.floor.least],
-            "mends": candidate.mends,
+            "mends": dict(candidate.mends),
         }
     )
+
+
+def _first_mended(told: Any) -> dict[str, tuple[str, ...]]:
+    """What would mend what is worst of a candidate, by verdict; of those kept earlier, of its frame alone."""
+    by_verdict = {What.STRENGTH: told} if isinstance(told, list) else told
+    return {what: tuple(names) for what, names in by_verdict.items()}
 
 
 @lru_cache(maxsize=1024)
 def candidate_in(body: str) -> Candidate:
     """A candidate as it was kept. While a search runs the same are asked for again and again: some fronts of them are kept."""
     told = json.loads(body)
-    marks = tuple(Mark(What(what), ratio, least) for what, ratio, least in told["marks"])
-    space = next((one.ratio, one.least) for one in marks if one.what is What.SPACE)
+    marks = tuple(Mark(what, ratio, least) for what, ratio, least in told["marks"])
+    space = next((one.ratio, one.least) for one in marks if one.what == What.SPACE)
     return Candidate(
         Design(told["shape"], told["values"]),
         marks,
@@ -282,7 +288,7 @@ def candidate_in(body: str) -> Candidate:
         Mark(
             What.SPACE, *told.get("floor", space)
         ),  # one kept before the floor stood apart was judged by it alone
-        tuple(told.get("mends", ())),
+        _first_mended(told.get("mends", {})),
     )
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from functools import lru_cache
 
-from ergamot.core.balance.verdicts import floor_need
+from ergamot.core.balance.case import floor_need
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.errors import NotFound
 from ergamot.core.farm.conditions import FarmConditions

@@ -9,10 +9,11 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.balance.added import Added
+from ergamot.core.balance.questions import VERDICTS
 from ergamot.core.balance.search.candidate import Candidate
 from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.limits import Need, Reason, make_limits
-from ergamot.core.finding import What, phrase
+from ergamot.core.finding import phrase
 from ergamot.core.frame.shapes import shape_of
 from ergamot.operations.pen_lines import design_size
 from ergamot.operations.pens import design_of
@@ -38,7 +39,6 @@ from ergamot.web.schemas.balance import (
     AxisOut,
     FoundOut,
     LeftOutOut,
-    LevelOut,
     LimitsIn,
     OpenFoundIn,
     SearchesOut,
@@ -50,12 +50,12 @@ from ergamot.web.schemas.balance import (
 )
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.pens import PenMadeOut
+from ergamot.web.schemas.verdicts import LevelOut
 from ergamot.web.unit_of_work import current_work
 
 balance_part = APIBlueprint("balance", __name__, url_prefix="/api/searches")
 
 NEEDS = {Need.BIRDS: "what its birds need", Need.REACH: "a way in"}
-WORDS = {**{one: one.value for one in What}, What.STRENGTH: "the frame"}
 AXES = [
     AxisOut(figure=one, label=scale.label, unit=scale.unit, little=not scale.much)
     for one, scale in SCALES.items()
@@ -184,12 +184,12 @@ def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
     passed, against = limited(current_work(), search_id, limits)
     return ThroughOut(
         passing=list(passed.passing),
-        left_out=[LeftOutOut(reason=one.value, word=_word(one), count=n) for one, n in passed.left_out],
+        left_out=[LeftOutOut(reason=str(one), word=_word(one), count=n) for one, n in passed.left_out],
         why=Words.model_validate(against.words) if against else None,
         ways=[
             WayOutOut(
                 limits=dict(way.limits),
-                short=[one.value for one in way.short],
+                short=list(way.short),
                 pens=list(way.pens),
                 words=Words.model_validate(way.words),
             )
@@ -201,7 +201,7 @@ def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
 def _word(reason: Reason) -> str:
     if isinstance(reason, Figure):
         return SCALES[reason].label.lower()
-    return NEEDS[reason] if isinstance(reason, Need) else WORDS[reason]
+    return NEEDS[reason] if isinstance(reason, Need) else VERDICTS[reason].called or VERDICTS[reason].name
 
 
 @balance_part.post("/<int:search_id>/pens/<string:key>/open")

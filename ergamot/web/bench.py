@@ -21,7 +21,7 @@ from ergamot.operations.kept import Record
 from ergamot.operations.pens import Bench
 from ergamot.store.documents import PenBody
 from ergamot.web.schemas.drawings import ModelOut, PartOut, PullOut
-from ergamot.web.schemas.figures import FindingOut, Words, words
+from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.pens import (
     BenchHeadOut,
     BenchWorkedOut,
@@ -35,6 +35,7 @@ from ergamot.web.schemas.pens import (
     ValueOut,
     ViewOut,
 )
+from ergamot.web.schemas.verdicts import FindingOut
 
 MOST_SPACE_DAYS = 120
 
@@ -89,7 +90,6 @@ def told(bench: Bench) -> dict[str, Any]:
     fixed = _fixed(bench.structure)
     return {
         "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
-        "strength": FindingOut.model_validate(bench.judged.strength.finding),
         "groups": [
             MassGroupOut(
                 group=GROUP_WORDS[group], fresh_kg=fresh, fresh=words(fresh, "kg"), dry=words(dry, "kg")

@@ -8,6 +8,7 @@ from zoneinfo import available_timezones
 
 from apiflask import APIBlueprint
 
+from ergamot.core.balance.questions import VERDICTS
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.farm.condition import Group, shown_in
 from ergamot.core.farm.conditions import CONDITIONS, conditions_kept
@@ -38,6 +39,7 @@ from ergamot.web.schemas.farm import (
     StretchOut,
 )
 from ergamot.web.schemas.figures import In, words
+from ergamot.web.schemas.verdicts import VerdictOut
 from ergamot.web.unit_of_work import current_work, from_revision
 
 farm = APIBlueprint("farm", __name__, url_prefix="/api")
@@ -65,6 +67,7 @@ def choices() -> dict[str, Any]:
             for name, one in CONDITIONS.items()
         ],
         "zones": sorted(available_timezones()),
+        "verdicts": [VerdictOut.model_validate(one) for one in VERDICTS.values()],
         "shapes": [
             ShapeOut(
                 key=shape.key,

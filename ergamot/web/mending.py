@@ -9,13 +9,13 @@ from apiflask import APIBlueprint
 from flask import Response
 
 from ergamot.core.balance.mends import Mend
-from ergamot.core.finding import What
 from ergamot.operations.mending import mends_of
 from ergamot.store.documents import PEN
 from ergamot.web.files import answers_with
 from ergamot.web.long_work import until_sent
 from ergamot.web.schemas.figures import words
-from ergamot.web.schemas.mending import MarkOut, MendIn, MendOut
+from ergamot.web.schemas.mending import MendIn, MendOut
+from ergamot.web.schemas.verdicts import MarkOut
 from ergamot.web.unit_of_work import current_work
 
 mending_part = APIBlueprint("mending", __name__, url_prefix="/api/pens")
@@ -33,7 +33,7 @@ def post_mends(pen_id: int, json_data: MendIn) -> Response:
     return until_sent(_lines(found, json_data.what), "application/x-ndjson")
 
 
-def _lines(found: Iterator[Mend], what: What) -> Iterator[str]:
+def _lines(found: Iterator[Mend], what: str) -> Iterator[str]:
     until = time.monotonic() + LONGEST_S
     for mend in found:
         yield mend_out(mend, what).model_dump_json() + "\n"
@@ -41,7 +41,7 @@ def _lines(found: Iterator[Mend], what: What) -> Iterator[str]:
             return
 
 
-def mend_out(mend: Mend, what: What) -> MendOut:
+def mend_out(mend: Mend, what: str) -> MendOut:
     """A change as sent."""
     return MendOut(
         changes=dict(mend.changes),

@@ -8,9 +8,9 @@ from typing import Any
 from apiflask import APIBlueprint
 from flask import Response
 
+from ergamot.core.balance.questions import word_of
 from ergamot.core.drawing.lines import lines
 from ergamot.core.farm.tools import TOOLS
-from ergamot.core.finding import word_of
 from ergamot.core.frame.shapes import shape_of
 from ergamot.exchange.design_file import design_schema, write_design
 from ergamot.operations.kept import Record, Step, take_step
@@ -31,7 +31,7 @@ from ergamot.web.bench import bench_out, told
 from ergamot.web.files import answers_with, file_answer
 from ergamot.web.long_work import hands_for, takes_long
 from ergamot.web.schemas.drawings import LineOut
-from ergamot.web.schemas.figures import FindingOut, Words
+from ergamot.web.schemas.figures import Words
 from ergamot.web.schemas.pens import (
     BenchOut,
     CopyIn,
@@ -49,6 +49,7 @@ from ergamot.web.schemas.pens import (
     ToldOut,
 )
 from ergamot.web.schemas.trial import TrialIn, TrialOut, ValuesIn
+from ergamot.web.schemas.verdicts import FindingOut
 from ergamot.web.trial import trial_out
 from ergamot.web.unit_of_work import current_work, from_revision
 
@@ -197,7 +198,7 @@ def get_starts(flock_id: int) -> dict[str, Any]:
                 label=shape_of(one.design.shape).called(one.design.values),
                 size=Words.model_validate(design_size(one.design)),
                 lines=[LineOut.model_validate(line) for line in lines(one.structure)],
-                findings=[FindingOut.model_validate(finding) for finding in one.judged.everything],
+                findings=[FindingOut.model_validate(finding) for finding in one.judged.findings],
                 fails=list(one.fails),
                 lacking=[TOOLS[key] for key in one.lacking],
             )

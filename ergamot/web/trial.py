@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
+from ergamot.core.balance.questions import VERDICTS
 from ergamot.core.drawing.handles import drag_handles
 from ergamot.core.drawing.model import LEFT_BOX, RIGHT_BOX, Part
 from ergamot.core.drawing.views import Outline, View
-from ergamot.core.finding import Finding, Phrase, word_of
+from ergamot.core.finding import Finding, Phrase
 from ergamot.core.frame.design import Design
 from ergamot.core.frame.parameters import UNIT_OF
 from ergamot.core.units import Quantity, System, say
@@ -44,7 +45,6 @@ def trial_out(bench: Bench, kept: Design, units: System, drawn: Drawn) -> str:
         birds=[BirdOut.model_validate(bird) for bird in bench.birds],
         centre=judged.mass.fresh_centre,
         findings=[_finding(one, units) for one in judged.findings],
-        strength=_finding(judged.strength.finding, units),
         about_cost=f"{bench.about_cost:.0f}",
         strains={ref: round(used, 3) for ref, used in judged.strength.used.items()},
         gusts=[
@@ -76,10 +76,12 @@ def _finding(one: Finding, units: System) -> TriedFindingOut:
             return None
         return words.text(units) if isinstance(words, Phrase) else say(words, units)
 
+    declared = VERDICTS[one.what]
     return TriedFindingOut(
         what=one.what,
         verdict=one.verdict,
-        word=word_of(one.what, one.verdict),
+        word=declared.word(one.verdict),
+        at_post=declared.at_post(one.verdict),
         ratio=one.ratio,
         least=one.least,
         least_at=one.least_at,

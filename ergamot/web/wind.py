@@ -6,7 +6,8 @@ from typing import Any
 
 from apiflask import APIBlueprint
 
-from ergamot.core.finding import Phrase, What, phrase, word_of
+from ergamot.core.balance.questions import word_of
+from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.parts.anchorage import LAYOUTS
 from ergamot.core.units import Quantity
 from ergamot.core.weather.anchors import NOTE, Anchorage
@@ -66,7 +67,7 @@ def _state(state: WindState, gust: float) -> WindStateOut:
             )
         ),
         verdict=(grade := state.stands.grade(gust)),
-        word=word_of(What.WIND, grade),
+        word=word_of("wind", grade),
         gusts=[gust_out(one) for one in state.stands.poor.gusts],
     )
 

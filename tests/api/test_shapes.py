@@ -35,7 +35,7 @@ def test_a_pen_of_every_shape_is_judged_drawn_billed_and_moved(client, flock, sh
     assert answer.status_code == 201
     pen = answer.json
     assert pen["shape"] == shape
-    assert [one["what"] for one in pen["findings"]] == ["space", "weight", "moving", "wind"]
+    assert [one["what"] for one in pen["findings"]] == ["space", "weight", "moving", "wind", "strength"]
     shown = {one["ref"] for view in pen["views"] for one in view["outlines"]}
     assert {one["ref"] for one in pen["facts"] if one["ref"].startswith("stick")} <= shown
     lines = client.post(f"/api/pens/{pen['id']}/lines", json={}).json["lines"]

@@ -69,7 +69,7 @@ def test_build_and_four_verdicts(benchmark, shape, strain, placed):
     design, flock = proposed(shape, strain, placed)
     place = make_conditions(CATALOGUE)
     judged = benchmark(lambda: judge(CATALOGUE, framed(design), flock, place))
-    assert len(judged.findings) == 4
+    assert len(judged.findings) == 5
 
 
 @EACH_PEN

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from ergamot.core.balance.mends import mends
 from ergamot.core.balance.propose import propose
+from ergamot.core.balance.questions import VERDICTS
 from ergamot.core.balance.starts import starts
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.drawing.handles import drag_handles
@@ -48,7 +49,7 @@ def test_it_is_framed_true_judged_drawn_cut_and_written(data):
     design = data.draw(designs("lean-to"))
     structure = build(design, CATALOGUE)
     assert faults(structure) == ()
-    assert {one.what for one in judge(CATALOGUE, structure, FLOCK, PLACE).everything} == set(What)
+    assert {one.what for one in judge(CATALOGUE, structure, FLOCK, PLACE).findings} == set(VERDICTS)
     drawn = picture(structure, "end")
     assert {part.role for part in model(structure)} >= {"lean rail", "roof", "let-down"}
     bill = bill_of(structure, CATALOGUE, GLANCE)

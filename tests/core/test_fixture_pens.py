@@ -7,6 +7,7 @@ from datetime import date, timedelta
 
 import pytest
 
+from ergamot.core.balance.questions import VERDICTS
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
@@ -63,7 +64,7 @@ def test_it_is_judged_cut_and_kept(pen):
     leaves = hatch + timedelta(days=strain.leaves_from_day)
     flock = make_flock(CATALOGUE, strain.key, 6, hatch, hatch + timedelta(days=strain.to_grass_day), leaves)
     judged = judge(CATALOGUE, pen.structure, flock, make_conditions(CATALOGUE))
-    assert len(judged.findings) == 4
+    assert [one.what for one in judged.findings] == list(VERDICTS)
     bill = bill_of(pen.structure, CATALOGUE, GLANCE)
     assert sum(piece.count for piece in bill.pieces) == len(pen.structure.members)
     assert bill.total > 0

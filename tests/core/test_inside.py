@@ -89,7 +89,7 @@ def test_a_house_without_a_hatch_is_a_finding():
     assert "no opening lets a person into the house" in [one.text("metric") for one in unreached(pen)]
     said = [
         one.text("metric")
-        for one in judge(CATALOGUE, pen, hens(12), make_conditions(CATALOGUE)).space.details
+        for one in judge(CATALOGUE, pen, hens(12), make_conditions(CATALOGUE)).finding("space").details
     ]
     assert "no opening lets a person into the house" in said
 

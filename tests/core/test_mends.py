@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ergamot.core.balance.mends import mends, single_changes
+from ergamot.core.balance.questions import VERDICTS
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import What
@@ -30,7 +31,7 @@ def ranks(design):
 
 
 @pytest.mark.parametrize(
-    ("shape", "what"), some([*product(SHAPES, [one for one in What if one is not What.WEIGHT])], 3)
+    ("shape", "what"), some([*product(SHAPES, [one for one in VERDICTS if one != What.WEIGHT])], 3)
 )
 def test_each_keeps_its_word_when_it_is_made(shape, what):
     design = make_design(CATALOGUE, shape, {})
@@ -73,7 +74,7 @@ def test_a_light_pen_in_a_gale_is_mended_by_tying_it_down():
 
 
 @examples(2)
-@given(designs(), st.sampled_from(What))
+@given(designs(), st.sampled_from([*VERDICTS]))
 def test_no_change_takes_from_the_birds_or_weakens_the_wire(design, what):
     for changes in single_changes(CATALOGUE, design, what):
         name, value = next(iter(changes.items()))
@@ -117,5 +118,5 @@ def test_sheets_and_doors_a_keeper_may_not_have_mend_nothing():
     """No search and no mend takes what is "one you have": only its keeper knows of it."""
     for shape in SHAPES:
         design = make_design(CATALOGUE, shape, {})
-        tried = [change for what in What for change in single_changes(CATALOGUE, design, what)]
+        tried = [change for what in VERDICTS for change in single_changes(CATALOGUE, design, what)]
         assert not [one for one in tried if {"roof_made", "door_made"} & one.keys()]

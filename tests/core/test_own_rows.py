@@ -118,7 +118,7 @@ def test_any_row_of_ones_own_is_used_everywhere_or_refused_by_its_field(name, sh
         known = {*table.columns, *(one.name for one in parameters)}
         assert refused.field in known, (refused.field, refused.message)
         return
-    assert all(finding.ratio >= 0 for finding in judged.everything)
+    assert all(finding.ratio >= 0 for finding in judged.findings)
     assert bill.total == sum((line.cost for line in bill.lines), Decimal(0)) > 0
     parts = (*structure.panels, *structure.hardware)
     used = [one for one in parts if row in (getattr(one, "covering", None), getattr(one, "row", None))]

@@ -127,9 +127,12 @@ def test_wherever_it_is_built_nothing_else_of_its_verdicts_changes(design, passa
     home, field = (build(change(CATALOGUE, design, {"built": one}), CATALOGUE) for one in ("home", "field"))
     here, there = (judge(CATALOGUE, one, FLOCK, at) for one in (home, field))
     assert sticks(field, at) is None
-    assert (here.space.rank, here.wind.rank) == (there.space.rank, there.wind.rank)
+    assert (here.finding("space").rank, here.finding("wind").rank) == (
+        there.finding("space").rank,
+        there.finding("wind").rank,
+    )
     if sticks(home, at):
-        assert here.moving.falls_short
-        assert here.moving.rank <= there.moving.rank
+        assert here.finding("moving").falls_short
+        assert here.finding("moving").rank <= there.finding("moving").rank
     else:
-        assert here.moving.rank == there.moving.rank
+        assert here.finding("moving").rank == there.finding("moving").rank

@@ -245,8 +245,8 @@ def test_one_is_proposed_for_a_few_birds_and_judged():
     flock = make_flock(CATALOGUE, "broiler-fast", 10, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
     judged = judge(CATALOGUE, build(propose(CATALOGUE, flock, FARM, "pipe-kit"), CATALOGUE), flock, FARM)
     assert judged.floor.ratio >= 1
-    assert not judged.space.falls_short
-    assert judged.wind.ratio >= 1  # tied down
+    assert not judged.finding("space").falls_short
+    assert judged.finding("wind").ratio >= 1  # tied down
 
 
 def test_what_cannot_be_is_refused_by_name():

@@ -162,7 +162,7 @@ def test_turning_the_wind_turns_the_answer(design, turned):
 
 
 def test_the_working_shows_the_mouth():
-    wind = judge(CATALOGUE, LOW, FLOCK, FARM).wind
+    wind = judge(CATALOGUE, LOW, FLOCK, FARM).finding("wind")
     known = {step.symbol: step for step in wind.working}
     mouth = known["C_r"].quantity.value, known["C_a"].quantity.value, known["S"].quantity.value
     assert known["C_m"].quantity.value == pytest.approx(mouth[0] + (mouth[1] - mouth[0]) * mouth[2], rel=1e-4)

@@ -9,8 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ergamot.core.balance.case import stands_of
 from ergamot.core.balance.mends import mends
-from ergamot.core.balance.verdicts import judge, stands_of
+from ergamot.core.balance.verdicts import judge
 from ergamot.core.errors import OutOfRange
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.finding import What

@@ -27,7 +27,7 @@ from ergamot.core.balance.search.toward import Toward
 from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.farm.conditions import make_conditions
-from ergamot.core.finding import What
+from ergamot.core.finding import Grade, What
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.mass import mass
@@ -193,7 +193,8 @@ def test_who_would_move_a_pen_is_the_weakest_of_people_and_of_vehicles_that_woul
     would = [
         crew.label
         for crew in C.crews.values()
-        if judge_moving(C, structure, mass(structure), replace(FARM, crew=crew, also=())).word != "short"
+        if judge_moving(C, structure, mass(structure), replace(FARM, crew=crew, also=())).verdict
+        is not Grade.SHORT
     ]
     assert would
     assert named[0] == would[0]

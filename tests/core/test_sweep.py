@@ -42,7 +42,7 @@ def test_nothing_is_raised_and_nothing_is_not_a_number(shape, gear):
             CATALOGUE, moving_ground=ground, holding_ground=ground, exposure=exposure, slope_percent=10
         )
         judged = judge(CATALOGUE, structure, FLOCK, place)
-        for finding in judged.everything:
+        for finding in judged.findings:
             assert math.isfinite(finding.ratio), finding.what
             assert finding.least >= finding.ratio >= 0
             for step in finding.working:

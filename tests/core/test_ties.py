@@ -9,9 +9,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ergamot.core.balance.case import stands_of
 from ergamot.core.balance.search.asked import make_asked
 from ergamot.core.balance.search.candidate import tied_candidate
-from ergamot.core.balance.verdicts import judge, stands_of
+from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue import Anchor
 from ergamot.core.drawing.model import model
 from ergamot.core.errors import OutOfRange, UnknownChoice
@@ -91,8 +92,8 @@ def test_water_holds_the_pen_down_and_is_poured_out_to_move(pairs, shape):
     assert held.mass_kg - loose.mass_kg == pytest.approx(2 * pairs * 20.9)
     assert held.ballast_kg == pytest.approx(2 * pairs * 20.9)
     before, after = (judge(CATALOGUE, one, FLOCK, PLACE) for one in (bare, hung))
-    assert after.wind.ratio > before.wind.ratio
-    assert after.moving.ratio == pytest.approx(before.moving.ratio)
+    assert after.finding("wind").ratio > before.finding("wind").ratio
+    assert after.finding("moving").ratio == pytest.approx(before.finding("moving").ratio)
     assert sum(part.role == "water can" for part in model(hung)) == 2 * pairs
 
 
@@ -104,7 +105,7 @@ def test_the_cans_told_of_hold_in_the_gust(gust):
     cans = cans_for(CATALOGUE, chart.ballast_kg)
     assert cans is not None
     hung = build(make_design(CATALOGUE, "low-pen", {"wheel": "barrow-16", "ballast": cans}), CATALOGUE)
-    assert judge(CATALOGUE, hung, FLOCK, place).wind.ratio >= 0.99
+    assert judge(CATALOGUE, hung, FLOCK, place).finding("wind").ratio >= 0.99
 
 
 def test_no_cans_where_none_are_needed_or_more_than_can_be_hung():
@@ -121,7 +122,7 @@ def test_a_band_from_half_an_anchors_hold_to_half_as_much_again():
     each = (on.poor, on.usual, on.firm)
     assert [one.straps[0].holds_n / held.straps[0].holds_n for one in each] == [0.5, 1, 1.5]
     assert on.firm.friction >= on.usual.friction >= on.poor.friction == held.friction
-    wind = judge(CATALOGUE, tied, FLOCK, PLACE).wind
+    wind = judge(CATALOGUE, tied, FLOCK, PLACE).finding("wind")
     assert wind.band is not None
     assert wind.band[0] == wind.ratio < wind.least < wind.band[1]
     assert "as grip and anchors vary" in wind.band_words.text("metric")

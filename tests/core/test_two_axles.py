@@ -73,7 +73,7 @@ def test_free_it_rolls_and_chocked_it_slides():
     assert loose.rolling == pytest.approx(loose.wheels.crr)
     assert 0.03 < loose.rolling < 0.15 < parked(chocked, mass(chocked), ground).friction
     assert parked(chocked, mass(chocked), ground).rolling is None
-    winds = [judge(CATALOGUE, one, HENS, FARM).wind.ratio for one in (free, chocked)]
+    winds = [judge(CATALOGUE, one, HENS, FARM).finding("wind").ratio for one in (free, chocked)]
     assert winds[0] < winds[1]
 
 
@@ -160,5 +160,5 @@ def test_a_tongue_is_bought_and_pulled_at_its_eye():
 
 def test_it_has_the_floor_of_one_on_skids():
     down = build(make_design(CATALOGUE, "low-pen", {"gear": "skids"}), CATALOGUE)
-    ratios = [judge(CATALOGUE, one, HENS, FARM).space.ratio for one in (pen(), down)]
+    ratios = [judge(CATALOGUE, one, HENS, FARM).finding("space").ratio for one in (pen(), down)]
     assert ratios[0] == pytest.approx(ratios[1])

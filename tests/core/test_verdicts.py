@@ -61,15 +61,15 @@ def test_the_working_and_the_engine_agree(design, flock):
     judged = judge(CATALOGUE, structure, flock, make_conditions(CATALOGUE))
     worked = {f.what: work_again(f.working) for f in judged.findings}
     stands, gust = judged.stands, make_conditions(CATALOGUE).design_gust_ms
-    shown = stands.usual if judged.wind.falls_short else stands.poor
+    shown = stands.usual if judged.finding("wind").falls_short else stands.poor
     torn = leaves(structure, stands.poor, gust)
     first = min((one.rank(gust) for one in torn), default=(9, 9.0))
-    if judged.wind.rank == first:  # something tears off before the pen moves
+    if judged.finding("wind").rank == first:  # something tears off before the pen moves
         worst = min(torn, key=lambda one: one.rank(gust))
         assert worked["wind"]["V10"] == pytest.approx(worst.tears_ms, rel=1e-4)
     else:
         assert worked["wind"]["V10"] == pytest.approx(shown.worst.least, rel=1e-4)
-    assert judged.wind.rank <= min(
+    assert judged.finding("wind").rank <= min(
         first, rank_of(stands.poor.worst.least / gust, stands.usual.worst.least / gust)
     )
     assert worked["weight"]["m_fresh"] == pytest.approx(judged.mass.fresh_kg, rel=1e-5)
@@ -139,7 +139,7 @@ def test_thirty_broilers_get_the_pen_a_keeper_would_expect(broilers):
     structure = build(propose(CATALOGUE, broilers, make_conditions(CATALOGUE), "low-pen"), CATALOGUE)
     judged = judge(CATALOGUE, structure, broilers, make_conditions(CATALOGUE))
     assert 6.09 <= structure.body.floor_m2 <= 6.09 * 1.3
-    assert judged.space.sentence.text("metric") == "good to the last day, day 49"
+    assert judged.finding("space").sentence.text("metric") == "good to the last day, day 49"
     assert 55 < judged.mass.dry_kg < judged.mass.fresh_kg < 95
 
 
@@ -148,9 +148,9 @@ def test_what_nobody_could_lift_is_proposed_on_wheels_at_both_ends(broilers):
     place = make_conditions(CATALOGUE)
     design = propose(CATALOGUE, broilers, place, "low-pen")
     assert (design.values["gear"], design.values["pairs"]) == ("boards", 2)
-    assert judge(CATALOGUE, build(design, CATALOGUE), broilers, place).moving.ratio >= 1
+    assert judge(CATALOGUE, build(design, CATALOGUE), broilers, place).finding("moving").ratio >= 1
     carried = change(CATALOGUE, design, {"gear": "wheels"})
-    assert judge(CATALOGUE, build(carried, CATALOGUE), broilers, place).moving.ratio < 1
+    assert judge(CATALOGUE, build(carried, CATALOGUE), broilers, place).finding("moving").ratio < 1
 
 
 @pytest.mark.parametrize("shape", ["coop", "hoop", "a-frame"])

@@ -8,7 +8,8 @@ from datetime import date
 
 import pytest
 
-from ergamot.core.balance.verdicts import judge, stands_of
+from ergamot.core.balance.case import stands_of
+from ergamot.core.balance.verdicts import judge
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.design import build, make_design
@@ -109,7 +110,7 @@ def test_what_tears_off_first_is_the_verdict():
     """Tied down fast, with side tarps that hang by their tops: they go before the pen does."""
     tied = {"anchors": 6, "anchor": "screw-760", "anchors_at": "round", "wall_curtain": "yes"}
     coop = built("coop", **tied)
-    wind = judge(CATALOGUE, coop, FLOCK, PLACE).wind
+    wind = judge(CATALOGUE, coop, FLOCK, PLACE).finding("wind")
     first = leaves(coop, stands_of(coop, mass(coop), PLACE).poor, PLACE.design_gust_ms)[0]
     assert first.role == "side tarp"
     assert (wind.ratio, wind.least) == pytest.approx((first.tears_ms / 22, first.new_ms / 22))
@@ -117,7 +118,7 @@ def test_what_tears_off_first_is_the_verdict():
     assert wind.sentence.text("metric").startswith("the side tarp tears off at")
     told = {step.symbol: step.quantity.value for step in wind.working}
     assert told[wind.answer] == pytest.approx(wind.least if wind.falls_short else wind.ratio, rel=1e-4)
-    bare = judge(CATALOGUE, built("coop", **{**tied, "wall_curtain": "no"}), FLOCK, PLACE).wind
+    bare = judge(CATALOGUE, built("coop", **{**tied, "wall_curtain": "no"}), FLOCK, PLACE).finding("wind")
     assert bare.rank > wind.rank
 
 

@@ -3,34 +3,21 @@
 from __future__ import annotations
 
 import re
-import threading
 from collections.abc import Iterator
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
-from werkzeug.serving import make_server
 
-from ergamot.web.app import make_app
-from launch.mariadb import free_port
 from tests.a_shape import lean_to_on_offer
-from tests.journeys.conftest import PATIENCE_MS
+from tests.journeys.in_thread import page_of
 from tests.journeys.steps import enter_flock, field, lay_flat, level, type_into
 
 
 @pytest.fixture
 def offered(store, line: int, browser: Browser) -> Iterator[Page]:
     """A page of the app over the same store, with one shape more."""
-    port = free_port(8860 + line)
-    with lean_to_on_offer():
-        server = make_server("127.0.0.1", port, make_app(store), threaded=True)
-        serving = threading.Thread(target=server.serve_forever)
-        serving.start()
-        page = browser.new_page(base_url=f"http://127.0.0.1:{port}", viewport={"width": 1280, "height": 800})
-        page.set_default_timeout(PATIENCE_MS)
+    with lean_to_on_offer(), page_of(store, browser, line) as page:
         yield page
-        page.close()
-        server.shutdown()
-        serving.join()
 
 
 def test_a_new_shape_has_its_controls_drawing_verdicts_and_cut_list(offered: Page):

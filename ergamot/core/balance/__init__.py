@@ -1,1 +1,1 @@
-"""The four verdicts together, and whole pens proposed for a flock and the people who move it."""
+"""Every verdict as it is declared, and whole pens proposed for a flock and the people who move it."""

@@ -4,10 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ergamot.core.gear import moving
+from ergamot.core.balance.questions import VERDICTS
 from ergamot.core.making import dangers
-from ergamot.core.strength import verdict as strength
-from ergamot.core.weather import verdict as weather
 
 MAKING = (
     "Sawing and drilling: eyes and ears covered, work held fast, hands clear of the blade, the plug out to change it.",
@@ -50,8 +48,16 @@ def every_caution() -> tuple[Care, ...]:
     """
     return (
         Care("Making it", MAKING),
-        Care("Moving it", (*moving.CAUTIONS, *moving.JACKING, *moving.TOWING)),
-        Care("Wind and snow", (*weather.CAUTIONS, *strength.CAUTIONS)),
+        *_of_verdicts(),
         Care("Power", POWER),
         Care("Birds and neighbours", BIRDS),
     )
+
+
+def _of_verdicts() -> list[Care]:
+    """What verdicts caution against, by where that is; what two say of the same, together."""
+    lines: dict[str, list[str]] = {}
+    for one in VERDICTS.values():
+        if one.cautions:
+            lines.setdefault(one.care, []).extend(one.cautions)
+    return [Care(where, tuple(said)) for where, said in lines.items()]

@@ -7,11 +7,12 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from decimal import Decimal
 
+from ergamot.core.balance.questions import verdict_of
 from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import Grade, Phrase, Rank, What, phrase, plain
+from ergamot.core.finding import Grade, Phrase, Rank, phrase, plain
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build, change
 from ergamot.core.frame.parameters import UNIT_OF, Parameter, Value, speaking
@@ -44,10 +45,10 @@ class Mend:
     more_kg: float
     more_cost: Decimal
     stands: Rank
-    mends: tuple[What, ...]
-    spoils: tuple[What, ...]
+    mends: tuple[str, ...]
+    spoils: tuple[str, ...]
 
-    def rank(self, what: What) -> tuple[float, float, float]:
+    def rank(self, what: str) -> tuple[float, float, float]:
         """Sorted by this, what mends the verdict and spoils no other comes first, by grade and then the cheapest; then
         what comes nearest and spoils none; then the rest."""
         level, mark = self.stands
@@ -60,7 +61,7 @@ class Mend:
 
 
 def mends(
-    catalogue: Catalogue, design: Design, flock: Flock, farm: FarmConditions, what: What
+    catalogue: Catalogue, design: Design, flock: Flock, farm: FarmConditions, what: str
 ) -> Iterator[Mend]:
     """Changes that would bring a verdict nearer to right, one after another as they are worked out.
 
@@ -70,7 +71,7 @@ def mends(
     Source: common practice.
 
     >>> from ergamot.core.frame.design import make_design
-    >>> first = next(mends(c, make_design(c, "low-pen", {}), broilers(), farm(), What.MOVING))
+    >>> first = next(mends(c, make_design(c, "low-pen", {}), broilers(), farm(), "moving"))
     >>> first.words.text("metric")
     'Reach to the hands 440 mm, not 350 mm'
     """
@@ -78,7 +79,7 @@ def mends(
 
 
 def _search(
-    catalogue: Catalogue, design: Design, flock: Flock, farm: FarmConditions, what: What
+    catalogue: Catalogue, design: Design, flock: Flock, farm: FarmConditions, what: str
 ) -> Iterator[Mend]:
     base = build(design, catalogue)
     judged = judge(catalogue, base, flock, farm)
@@ -86,7 +87,7 @@ def _search(
     if what not in start.ranks:
         return  # it carries no grade
     found: list[Mend] = []
-    first = judged.strength.mends if what is What.STRENGTH else ()
+    first = verdict_of(what).first(judged)
     for changes in single_changes(catalogue, design, what, first):
         mend = _worked(catalogue, start, flock, farm, what, changes)
         if mend:
@@ -108,11 +109,11 @@ class _Start:
 
     design: Design
     judged: Judged
-    ranks: Mapping[What, Rank]
+    ranks: Mapping[str, Rank]
     cost: Decimal
 
 
-def _ranks(judged: Judged) -> dict[What, Rank]:
+def _ranks(judged: Judged) -> dict[str, Rank]:
     """How everything that carries a grade stands."""
     return {one.what: one.rank for one in judged.graded}
 
@@ -122,7 +123,7 @@ def _right(rank: Rank) -> bool:
 
 
 def single_changes(
-    catalogue: Catalogue, design: Design, what: What, first: tuple[str, ...] = ()
+    catalogue: Catalogue, design: Design, what: str, first: tuple[str, ...] = ()
 ) -> Iterable[dict[str, Value]]:
     """List every change of one value worth trying for a verdict, the likeliest first.
 
@@ -136,11 +137,14 @@ def single_changes(
     >>> next(iter(single_changes(c, make_design(c, "low-pen", {}), "wind")))
     {'chocks': 'yes'}
     """
-    likely = (*first, *(name for name in shape_of(design.shape).remedies[what] if name not in first))
+    likely = (
+        *first,
+        *(name for name in verdict_of(what).mended_by(shape_of(design.shape)) if name not in first),
+    )
     parameters = [
         one
         for one in speaking(shape_of(design.shape).parameters, design.values)
-        if one.group in GROUPS and not one.kept and what not in one.idle
+        if one.group in GROUPS and not one.kept and one.changes_verdict(what)
     ]
 
     def rank(one: Parameter) -> int:
@@ -183,7 +187,7 @@ def _worked(
     start: _Start,
     flock: Flock,
     farm: FarmConditions,
-    what: What,
+    what: str,
     changes: Mapping[str, Value],
 ) -> Mend | None:
     """The pen with the changes, built and judged; None when it cannot be, or is no better."""

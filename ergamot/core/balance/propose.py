@@ -205,8 +205,9 @@ def _standing(catalogue: Catalogue, asked: Asked, start: Candidate, held: frozen
         if What.STRENGTH not in start.short:
             break
         best = start
-        for changes in single_changes(catalogue, start.design, What.STRENGTH, start.mends):
-            if not set(changes) <= set(start.mends) - held:
+        first = start.mends.get(What.STRENGTH, ())
+        for changes in single_changes(catalogue, start.design, What.STRENGTH, first):
+            if not set(changes) <= set(first) - held:
                 continue
             try:
                 tried = tied_candidate(catalogue, asked, change(catalogue, start.design, changes))

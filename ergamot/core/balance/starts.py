@@ -16,7 +16,6 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.catalogue.kinds import Tool
 from ergamot.core.farm.conditions import FarmConditions
 from ergamot.core.farm.tools import tools_lacking
-from ergamot.core.finding import What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.shapes import SHAPES
@@ -46,7 +45,7 @@ class Start:
         return self.found.design
 
     @property
-    def fails(self) -> tuple[What, ...]:
+    def fails(self) -> tuple[str, ...]:
         """The verdicts it falls short in, by name."""
         return self.found.short
 

@@ -91,8 +91,8 @@ def judge_weight(
     Source: the keeper's figure; masses as `mass`; else as `heaviest_kg`.
 
     >>> own = judge_weight(c, pen(), mass(pen()), broilers(), farm(heaviest_kg=500.0))
-    >>> own.word, judge_weight(c, pen(), mass(pen()), broilers(), farm()).word
-    ('to spare', '')
+    >>> own.verdict.value, judge_weight(c, pen(), mass(pen()), broilers(), farm()).verdict
+    ('ample', None)
     """
     work = Working()
     _weigh(work, structure, weighed)

@@ -11,7 +11,7 @@ from typing import Any, Literal
 from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
-from ergamot.core.finding import What
+from ergamot.core.finding import EVERY
 from ergamot.core.units import Quantity, parse_amount, parse_length, say
 
 Value = float | str
@@ -55,11 +55,15 @@ class Parameter:
     uses: tuple[Use, ...] = ()
     only_if: tuple[str, ...] | None = None
     note: str = ""
-    idle: tuple[What, ...] = ()
+    idle: tuple[str, ...] = ()
     kept: bool = False
     left_out: tuple[str, str] | None = None
     smaller: tuple[str, str] | None = None
     no_cloth: bool = False
+
+    def changes_verdict(self, key: str) -> bool:
+        """May it change a verdict? One that idles in every verdict does in those that are declared later too."""
+        return key not in self.idle and self.idle != EVERY
 
     def options(self, catalogue: Catalogue) -> tuple[Choice, ...]:
         """The choices on offer, read from the catalogue where the parameter names a table."""
@@ -178,7 +182,7 @@ def switch(
     default: str = "no",
     only_if: tuple[str, ...] | None = None,
     note: str = "",
-    idle: tuple[What, ...] = (),
+    idle: tuple[str, ...] = (),
     kept: bool = False,
 ) -> Parameter:
     """A part that is there or not; `is_on` reads it.

@@ -86,7 +86,7 @@ class Shape:
     build: Callable[[Mapping[str, Value], Catalogue], Structure]
     stops: Callable[[str, Mapping[str, Value], Catalogue], tuple[float, ...]]
     proposal: Proposal
-    remedies: Mapping[What, tuple[str, ...]]
+    remedies: Mapping[str, tuple[str, ...]]
     tools: tuple[Tool, ...]
     sketch: Sketch
     settle: Callable[[Mapping[str, Value], Catalogue], dict[str, Value]] = lambda values, _: dict(values)
@@ -190,7 +190,7 @@ _HELD = ("chocks", "anchors", "anchor", "ballast", "anchors_at")
 
 def remedies(
     *, light: tuple[str, ...], easy: tuple[str, ...], strong: tuple[str, ...], still: tuple[str, ...]
-) -> Mapping[What, tuple[str, ...]]:
+) -> Mapping[str, tuple[str, ...]]:
     """Parameters most likely to mend each verdict, those of the running gear and the anchors among them.
 
     Args: light, for weight; easy, for moving besides its gear; strong, for the frame; still, for wind besides anchors.

@@ -83,8 +83,8 @@ def judge_moving(
     >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> [judge_moving(c, s, mass(s), make_conditions(c, crew=crew)).word for crew in ("teenager", "man")]
-    ['short', 'hard']
+    >>> [judge_moving(c, s, mass(s), make_conditions(c, crew=crew)).verdict.value for crew in ("teenager", "man")]
+    ['short', 'between']
     """
     stuck = sticks(structure, farm)
     moves = [

@@ -85,8 +85,8 @@ def judge_strength(
     >>> from ergamot.core.farm.conditions import make_conditions
     >>> c = load_catalogue()
     >>> s = build(make_design(c, "low-pen", {}), c)
-    >>> judge_strength(c, s, mass(s), make_conditions(c)).finding.what.value
-    'strength'
+    >>> judge_strength(c, s, mass(s), make_conditions(c)).finding.verdict.value
+    'ample'
     """
     whole = rejoined(structure)
     moved = moved or usual_haul(catalogue, structure, weighed, farm, farm.crew)

@@ -8,8 +8,8 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from ergamot.core.balance.search.figures import Figure
-from ergamot.core.finding import Grade, What
 from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
+from ergamot.web.schemas.verdicts import LevelOut, VerdictKey
 
 Key = Annotated[str, Field(min_length=1, max_length=60)]
 Typed = Annotated[str, Field(max_length=60)]
@@ -31,20 +31,10 @@ class SearchIn(In):
     shapes: list[Key] = Field(default_factory=list, max_length=20)
     fixed: dict[str, str | float] = Field(default_factory=dict, max_length=MOST_VALUES)
     at_most: dict[str, Typed] = Field(default_factory=dict, max_length=10)
-    more: list[What] = Field(default_factory=list, max_length=5)
+    more: list[VerdictKey] = Field(default_factory=list, max_length=5)
     like: int | None = Field(None, ge=1, le=2**31 - 1)
     like_found: LikeFoundIn | None = None
     in_pens: int = Field(1, ge=1, le=6)
-
-
-class LevelOut(Out):
-    """How a pen stands in one verdict."""
-
-    what: What
-    verdict: Grade
-    word: str
-    ratio: float
-    least_at: float
 
 
 class FoundOut(Out):

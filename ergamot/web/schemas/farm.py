@@ -10,6 +10,7 @@ from pydantic import Field, create_model
 from ergamot.core.farm.condition import Condition, Group, Kind
 from ergamot.core.farm.conditions import CONDITIONS
 from ergamot.web.schemas.figures import In, Out, Words
+from ergamot.web.schemas.verdicts import VerdictOut
 
 Word = Annotated[str, Field(max_length=100)]  # as long as the key of a row may be
 Some = Annotated[list[str], Field(max_length=20)]
@@ -102,6 +103,7 @@ class ChoicesOut(Out):
     conditions: list[ConditionOut]
     zones: list[str]
     shapes: list[ShapeOut]
+    verdicts: list[VerdictOut]
 
 
 class StretchIn(In):

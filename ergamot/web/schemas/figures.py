@@ -8,7 +8,7 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, BaseModel, ConfigDict, ValidationInfo, model_validator
 
 from ergamot.core.days import check_day
-from ergamot.core.finding import Grade, Phrase, What
+from ergamot.core.finding import Phrase
 from ergamot.core.units import Quantity, say
 from ergamot.core.working import Step
 
@@ -83,27 +83,3 @@ class StepOut(Out):
                 "source": step.source,
             }
         return step
-
-
-class FindingOut(Out):
-    """A verdict: where it stands, in words, with its working. A `ratio` of 1 is good; the least that will do stands at
-    `least_at` on the same scale. `cost` is told where it stands between the two. Without a grade it is told alone.
-    """
-
-    what: What
-    title: str
-    verdict: Grade | None
-    word: str
-    ratio: float
-    least: float
-    least_at: float
-    cost: Words | None
-    figure: Words
-    sentence: Words
-    limit: Words
-    details: list[Words]
-    cautions: list[str]
-    band: tuple[float, float] | None
-    band_words: Words | None
-    working: list[StepOut]
-    answer: str

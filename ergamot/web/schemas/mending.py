@@ -4,37 +4,26 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from ergamot.core.finding import Grade, What
 from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
+from ergamot.web.schemas.verdicts import MarkOut, VerdictKey
 
 
 class MendIn(In):
     """The verdict to mend, and values being tried."""
 
-    what: What
+    what: VerdictKey
     values: dict[str, str | float] = Field(default_factory=dict, max_length=MOST_VALUES)
 
 
-class MarkOut(Out):
-    """One verdict as it would be."""
-
-    what: What
-    verdict: Grade
-    word: str
-    ratio: float
-    least_at: float
-    figure: Words
-
-
 class MendOut(Out):
-    """One change: what it is, what it does to all four, what it weighs and costs more."""
+    """One change: what it is, what it does to every verdict, what it weighs and costs more."""
 
     changes: dict[str, str | float]
     words: Words
     marks: list[MarkOut]
     rank: tuple[float, float, float]
-    mends: list[What]
-    spoils: list[What]
+    mends: list[VerdictKey]
+    spoils: list[VerdictKey]
     more_kg: float
     more_cost: float
     weight: Words

@@ -8,10 +8,11 @@ from pydantic import Field, StrictInt
 
 from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.drawing.views import Kind, ViewName
-from ergamot.core.finding import Grade, What
+from ergamot.core.finding import Grade
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.web.schemas.drawings import LineOut, ModelOut
-from ergamot.web.schemas.figures import MOST_VALUES, FindingOut, In, Out, Words
+from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
+from ergamot.web.schemas.verdicts import FindingOut, VerdictKey
 
 
 class ProposeIn(In):
@@ -169,7 +170,6 @@ class ToldOut(Out):
     """Verdicts with their working, facts of each part, weight by group and space by day: told when they are opened."""
 
     findings: list[FindingOut]
-    strength: FindingOut
     groups: list[MassGroupOut]
     space_days: list[SpaceDayOut]
     facts: list[FactOut]
@@ -206,7 +206,7 @@ class StartOut(Out):
     size: Words
     lines: list[LineOut]
     findings: list[FindingOut]
-    fails: list[What]
+    fails: list[VerdictKey]
     lacking: list[str]
 
 
@@ -234,7 +234,7 @@ class ThumbOut(Out):
 class GradeOut(Out):
     """How a pen stands in one verdict."""
 
-    what: What
+    what: VerdictKey
     verdict: Grade
     word: str
 

@@ -9,12 +9,13 @@ from pydantic import Field
 from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.drawing.model import PartKind
 from ergamot.core.drawing.views import Kind, ViewName
-from ergamot.core.finding import Grade, What
+from ergamot.core.finding import Grade
 from ergamot.core.frame.kinds import Group
 from ergamot.core.units import System
 from ergamot.web.schemas.drawings import Corner, PullOut
 from ergamot.web.schemas.figures import MOST_VALUES, In, Out
 from ergamot.web.schemas.pens import BirdOut, SideGustsOut, SpanOut
+from ergamot.web.schemas.verdicts import VerdictKey
 
 Drawn = Literal["solid", "flat"]
 
@@ -43,9 +44,10 @@ class TriedValueOut(Out):
 class TriedFindingOut(Out):
     """A verdict without its working: as FindingOut, in one system of units."""
 
-    what: What
+    what: VerdictKey
     verdict: Grade | None
     word: str
+    at_post: str
     ratio: float
     least: float
     least_at: float
@@ -131,7 +133,6 @@ class TrialOut(Out):
     birds: list[BirdOut]
     centre: Corner
     findings: list[TriedFindingOut]
-    strength: TriedFindingOut
     about_cost: str
     strains: dict[str, float]
     gusts: list[TriedGustOut]

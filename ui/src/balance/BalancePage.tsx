@@ -36,7 +36,7 @@ export function BalancePage() {
     shapes: shape ? [shape] : [],
     fixed: settledIn(params),
     at_most: Object.fromEntries(SIZES.flatMap(([name]) => (params.get(name) ? [[name, params.get(name) ?? ""]] : []))),
-    more: params.get("more") ? [params.get("more") as Schemas["What"]] : [],
+    more: params.get("more") ? [params.get("more") as NonNullable<Asked["more"]>[number]] : [],
     like,
     in_pens: Math.min(6, Math.max(1, Number(params.get("pens")) || 1)),
     like_found: search && key ? { search_id: Number(search), key } : null,
@@ -66,7 +66,7 @@ interface SearchingProps {
 
 function Searching({ asked, flocks, onChange, onSettle }: SearchingProps) {
   const found = useSearch(asked);
-  const shapes = useChoices().data?.shapes ?? [];
+  const { shapes = [], verdicts = [] } = useChoices().data ?? {};
   const { search } = found;
   return (
     <div className="pt-4">
@@ -75,7 +75,7 @@ function Searching({ asked, flocks, onChange, onSettle }: SearchingProps) {
         <Choice label="For" value={String(asked.flock_id)} options={flocks.map((one) => [String(one.id), `${one.name}, ${one.placed}`])} onPick={(value) => onChange("flock", value)} />
         <Choice label="Shape" value={asked.shapes?.[0] ?? ""} options={[["", "any"], ...shapes.map((one): [string, string] => [one.key, one.label])]} onPick={(value) => onChange("shape", value)} />
         <Choice label="In" value={String(asked.in_pens)} options={[["1", "one pen"], ["2", "two pens"], ["3", "three pens"]]} onPick={(value) => onChange("pens", value === "1" ? "" : value)} />
-        <Choice label="More than good of" value={asked.more?.[0] ?? ""} options={[["", "nothing"], ["space", "space"], ["moving", "moving"], ["wind", "wind"], ["strength", "frame"]]} onPick={(value) => onChange("more", value)} />
+        <Choice label="More than good of" value={asked.more?.[0] ?? ""} options={[["", "nothing"], ...verdicts.filter((one) => one.more).map((one): [string, string] => [one.key, one.name])]} onPick={(value) => onChange("more", value)} />
         {SIZES.map(([name, label]) => (
           <Size key={name} label={label} value={asked.at_most?.[name] ?? ""} onKeep={(value) => onChange(name, value)} />
         ))}

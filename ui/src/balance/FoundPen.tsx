@@ -1,4 +1,4 @@
-import { inkOf, nameOf } from "../kit/grade";
+import { inkOf } from "../kit/grade";
 import { SmallLevel } from "../kit/SmallLevel";
 import { useUnits } from "../kit/units";
 import type { Axis, Found } from "./found";
@@ -14,7 +14,7 @@ export function FoundPen({ pen, axes, children }: { pen: Found; axes: Axis[]; ch
       <ul className="mt-1 space-y-0.5">
         {pen.levels.map((level) => (
           <li key={level.what} className="flex items-center gap-2 text-sm">
-            <span className="w-16 capitalize">{nameOf(level.what)}</span>
+            <span className="w-16 capitalize">{level.name}</span>
             <SmallLevel mark={level} wide={140} />
             <b className={`whitespace-nowrap ${inkOf(level.verdict)}`}>{level.word}</b>
           </li>

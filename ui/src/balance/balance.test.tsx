@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { api } from "../api/client";
 import { openApp } from "../testing/app";
 import { words } from "../testing/words";
+import { VERDICTS } from "../testing/declared";
 
 afterEach(() => {
   cleanup();
@@ -44,7 +45,7 @@ beforeEach(() => {
   now = search("done", [found("a", 40, 500), found("b", 60, 300), found("c", 30, 200, false)]);
   through = () => ({ passing: ["a", "b"], left_out: [{ reason: "wind", word: "wind", count: 1 }], why: null, ways: [] });
   const answer = (data: unknown) => Promise.resolve({ data, response: new Response() }) as never;
-  vi.spyOn(api, "GET").mockImplementation(((path: string) => answer(path === "/api/flocks" ? { flocks: [flock] } : path === "/api/choices" ? { shapes, strains: [] } : path === "/api/pens" ? { pens: [], after: null } : now)) as never);
+  vi.spyOn(api, "GET").mockImplementation(((path: string) => answer(path === "/api/flocks" ? { flocks: [flock] } : path === "/api/choices" ? { shapes, strains: [], verdicts: VERDICTS } : path === "/api/pens" ? { pens: [], after: null } : now)) as never);
   vi.spyOn(api, "POST").mockImplementation(((path: string, sent: { body: { limits: Record<string, number> } }) => answer(path.endsWith("through") ? through(sent.body.limits) : path.endsWith("open") ? { id: 3, name: "x" } : now)) as never);
 });
 

@@ -16,6 +16,7 @@ import { UnitsProvider, useUnits } from "./units";
 import { Steps, written } from "./Worksheet";
 import { Problem } from "../api/client";
 import { words } from "../testing/words";
+import { declared } from "../testing/declared";
 
 
 afterEach(() => {
@@ -27,6 +28,7 @@ const WORDS = { short: "short", between: "hard", right: "right", ample: "to spar
 
 function finding(verdict: Finding["verdict"], ratio: number): Finding {
   return {
+    ...declared("moving", verdict),
     what: "moving",
     title: "Moving",
     verdict,

@@ -5,9 +5,6 @@ export type Grade = Finding["verdict"];
 const INK = { short: "text-clay", between: "text-straw-ink", right: "text-grass", ample: "text-grass" } as const;
 const FILL = { short: "fill-blush", between: "fill-straw", right: "fill-glass", ample: "fill-glass" } as const;
 
-/** What a verdict is called on the screen. */
-export const nameOf = (what: Finding["what"]) => (what === "strength" ? "frame" : what);
-
 /** The colour a grade is written in; what carries none is told in pencil. */
 export const inkOf = (grade: Grade | undefined) => (grade ? INK[grade] : "text-pencil");
 

@@ -5,7 +5,7 @@ import type { Mend } from "./useMends";
 /** The figure alone: its verdict stands over it. */
 const short = (figure: string) => figure.replace(/^(stands|lift|pull|bears) /, "").replace(/ (a bird|fresh,.*|its load)$/, "");
 
-/** All four verdicts and the frame as they would be: small levels with their figures. */
+/** All verdicts as they would be: small levels with their figures. */
 export function Marks({ marks }: { marks: Mend["marks"] }) {
   const { read } = useUnits();
   return (

@@ -1,6 +1,5 @@
 import { useEffect, useState } from "react";
 import type { Bench } from "../api/client";
-import { nameOf } from "../kit/grade";
 import { OneOf } from "../kit/OneOf";
 import { useUnits } from "../kit/units";
 import type { Values } from "../pens/usePenEdits";
@@ -20,7 +19,7 @@ type What = Mend["marks"][number]["what"];
 /** What to change: for a verdict, the changes that would mend it, each worked out in full; try one, keep one. */
 export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
   const { read } = useUnits();
-  const all = [...kept.findings, kept.strength].filter((one) => one.verdict !== null);
+  const all = kept.findings.filter((one) => one.verdict !== null);
   const [short, between] = (["short", "between"] as const).map((grade) => all.some((one) => one.verdict === grade));
   const [what, setWhat] = useState<What | null>(null);
   const [tried, setTried] = useState<Mend | null>(null);
@@ -50,7 +49,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
     <section aria-label="What would mend it" className="mt-4 border-t-2 border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2>{short ? "What would mend it" : between ? "What would make it right" : "What would better it"}</h2>
-        <OneOf label="For" options={all.map((one) => nameOf(one.what))} on={what ? nameOf(what) : null} onPick={(name) => open(name === "frame" ? "strength" : name)} />
+        <OneOf label="For" options={all.map((one) => one.name)} on={all.find((one) => one.what === what)?.name ?? null} onPick={(name) => all.filter((one) => one.name === name).forEach((one) => open(one.what))} />
         {working ? (
           <span className="text-sm text-pencil" role="status">
             working out every change, {mends.length} so far{" "}
@@ -71,7 +70,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
               <span className="block text-sm text-pencil">
                 {read(mend.weight)} {mend.more_kg < 0 ? "less" : "more"}, about {mend.cost} {mend.more_cost < 0 ? "less" : "more"}
                 {what && mend.mends.includes(what) ? <b className="text-grass"> · then {mend.marks.find((mark) => mark.what === what)?.word}</b> : null}
-                {mend.spoils.length > 0 ? <b className="text-clay"> · but {mend.marks.filter((mark) => mend.spoils.includes(mark.what)).map((mark) => `${mark.word} in ${nameOf(mark.what)}`).join(", ")}</b> : null}
+                {mend.spoils.length > 0 ? <b className="text-clay"> · but {mend.marks.filter((mark) => mend.spoils.includes(mark.what)).map((mark) => `${mark.word} in ${mark.name}`).join(", ")}</b> : null}
               </span>
             </span>
             <Marks marks={mend.marks} />

@@ -16,7 +16,7 @@ afterEach(() => {
 const mend = (name: string, over: Partial<Mend> = {}): Mend => ({
   changes: { [name]: 1 },
   words: words(name),
-  marks: (["space", "weight", "moving", "wind"] as const).map((what) => ({ what, verdict: "right", word: "right", ratio: 1.2, least_at: 0.8, figure: words("80 kg fresh, 70 kg dry") })),
+  marks: (["space", "weight", "moving", "wind"] as const).map((what) => ({ what, name: what, verdict: "right", word: "right", ratio: 1.2, least_at: 0.8, figure: words("80 kg fresh, 70 kg dry") })),
   rank: [1, 0, -0.9],
   mends: [],
   spoils: [],
@@ -56,8 +56,7 @@ describe("the board of changes", () => {
     id: 7,
     revision: 3,
     values: { anchors: { value: 0 } },
-    findings: [{ what: "wind", verdict: "short" }],
-    strength: { what: "strength", verdict: "right" },
+    findings: [{ what: "wind", name: "wind", verdict: "short" }, { what: "strength", name: "frame", verdict: "right" }],
   } as unknown as Bench;
   const show = () => {
     const calls = { onTry: vi.fn(), onKeep: vi.fn(), onDrop: vi.fn() };

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
-import { answer, api, type Bench, type Finding, type Schemas } from "../api/client";
+import { answer, api, type Bench, type Schemas } from "../api/client";
 import { useChoices, useCost, usePen, useTold } from "../api/queries";
 import { DrawingSheet } from "./DrawingSheet";
 import { Level } from "../kit/Level";
@@ -8,7 +8,7 @@ import { Part } from "../kit/Part";
 import { Trouble, Waiting } from "../kit/Trouble";
 import { UndoRedo } from "../kit/UndoRedo";
 import { useUnits } from "../kit/units";
-import { FrameLine } from "./FrameLine";
+import { VerdictLine } from "./VerdictLine";
 import { ConflictSheet } from "./ConflictSheet";
 import { Controls } from "./Controls";
 import { Fence } from "./Fence";
@@ -47,7 +47,7 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
   const more = useTold(kept.id, edits.trial && (opened !== null || pointed) ? edits.trial.values : null).data;
   const bench = more ? told(shown, more) : shown;
   const material = (edits.trial ? null : cost.data?.total) ?? `about ${bench.about_cost}`;
-  const finding = [...bench.findings, bench.strength].find((one) => one.what === opened) ?? null;
+  const finding = bench.findings.find((one) => one.what === opened) ?? null;
   const onField = edits.problem?.edit?.values ? { values: edits.problem.edit.values, problem: edits.problem.problem } : null;
 
   useUndoKeys(edits.step);
@@ -90,10 +90,12 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
           />
         </Part>
         <aside aria-label="Verdicts" className="space-y-1.5 lg:row-span-2">
-          {bench.findings.map((one: Finding) => (
+          {bench.findings.filter((one) => one.place === "level").map((one) => (
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
           ))}
-          <FrameLine finding={bench.strength} onOpen={() => setOpened("strength")} />
+          {bench.findings.filter((one) => one.place === "line").map((one) => (
+            <VerdictLine key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
+          ))}
           <p className="text-sm text-pencil">
             Material for <span className="figure">{material}</span>. Press a verdict to see how it came about.
           </p>

@@ -11,35 +11,17 @@ interface Post {
 
 type Stand = "short" | "between" | "right";
 
-const SHORT: Record<string, string> = {
-  space: "too tight",
-  weight: "too heavy",
-  moving: "too hard to move",
-  wind: "too light for the wind",
-};
-
-const BETWEEN: Record<string, string> = {
-  space: "tight",
-  weight: "heavy",
-  moving: "hard to move",
-  wind: "close in the wind",
-};
-
 /** The steps of a pen as posts of a fence: firm when right, leaning where it is close, loose where something is short. */
 function posts(bench: Bench): Post[] {
-  const judged = (name: string, whats: string[]): Post => {
-    const found = bench.findings.filter((one) => whats.includes(one.what));
-    const told = (grade: Stand, words: Record<string, string>) =>
-      found.filter((one) => one.verdict === grade).map((one) => words[one.what]);
-    const [short, between] = [told("short", SHORT), told("between", BETWEEN)];
+  const judged = (name: string): Post => {
+    const told = (grade: Stand) => bench.findings.filter((one) => one.post === name && one.verdict === grade).map((one) => one.at_post);
+    const [short, between] = [told("short"), told("between")];
     const grade = short.length ? "short" : between.length ? "between" : "right";
     return { name, to: `/pens/${bench.id}`, grade, word: [...short, ...between].join(", ") };
   };
   return [
     { name: "Birds", to: "/flocks", grade: "right", word: `${bench.birds.length} chosen` },
-    judged("Shape", ["space", "weight"]),
-    judged("Gear", ["moving"]),
-    judged("Weather", ["wind"]),
+    ...[...new Set(bench.findings.map((one) => one.post))].filter(Boolean).map(judged),
     { name: "Material", to: `/build/${bench.id}`, grade: "right", word: "cut list" },
     { name: "On grass", to: `/ground?pen=${bench.id}`, grade: "right", word: "moves" },
   ];

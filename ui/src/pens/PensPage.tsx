@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Suspense, lazy, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { Problem, answer, api, type Bench } from "../api/client";
+import { Problem, answer, api, type Bench, type Schemas } from "../api/client";
 import { keys, useChoices, useFlocks, useJudging, usePens, type PenLine } from "../api/queries";
 import { renew } from "../api/show";
 import { AwayList } from "../away/AwayList";
@@ -18,20 +18,22 @@ import { Sheet } from "../kit/Sheet";
 const ThreeStarts = lazy(async () => ({ default: (await import("./ThreeStarts")).ThreeStarts }));
 const A_PAGE = 30;
 const LARGEST_FILE = 1_000_000; // bytes
-const VERDICTS = ["space", "weight", "moving", "wind"] as const;
 
-/** Those that carry a grade: weight only where the keeper set a limit. */
-const gradedIn = (pens: PenLine[]) =>
-  VERDICTS.filter((what) => what !== "weight" || pens.some((pen) => pen.verdicts.some((one) => one.what === what)));
+type Verdict = Schemas["VerdictOut"];
+
+/** The verdicts lists show, of those that always carry a grade or do so for some pen. */
+const gradedIn = (verdicts: Verdict[], pens: PenLine[]) =>
+  verdicts.filter((verdict) => verdict.listed && (verdict.always || pens.some((pen) => pen.verdicts.some((one) => one.what === verdict.key))));
 
 /** All pens, each a line with its verdicts; and a new one for a flock. */
 export function PensPage() {
   const pens = usePens();
+  const choices = useChoices();
   const [shown, setShown] = useState(A_PAGE);
   useJudging(pens.data?.slice(0, shown) ?? []);
   if (pens.error) return <Trouble problem={pens.error} />;
   if (!pens.data) return <Waiting what="Looking for the pens" />;
-  const graded = gradedIn(pens.data);
+  const graded = gradedIn(choices.data?.verdicts ?? [], pens.data);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-10 pt-5 lg:grid-cols-[minmax(0,1fr)_330px]">
       <section>
@@ -46,7 +48,7 @@ export function PensPage() {
         {pens.data.length === 0 ? (
           <FirstSteps />
         ) : (
-          <Stacks of={["pen", "for", "size", ...graded, ""]}>
+          <Stacks of={["pen", "for", "size", ...graded.map((one) => one.name), ""]}>
               {pens.data.slice(0, shown).map((pen) => (
                 <PenRow key={pen.id} pen={pen} graded={graded} />
               ))}
@@ -91,7 +93,7 @@ function FirstSteps() {
   );
 }
 
-function PenRow({ pen, graded }: { pen: PenLine; graded: readonly (typeof VERDICTS)[number][] }) {
+function PenRow({ pen, graded }: { pen: PenLine; graded: Verdict[] }) {
   const { read } = useUnits();
   return (
     <StackRow className="border-t border-rule ">
@@ -112,10 +114,10 @@ function PenRow({ pen, graded }: { pen: PenLine; graded: readonly (typeof VERDIC
       {pen.trouble ? (
         <Cell colSpan={graded.length} className="text-clay">{pen.trouble}</Cell>
       ) : (
-        graded.map((what) => {
-          const one = pen.verdicts.find((each) => each.what === what);
+        graded.map(({ key, name }) => {
+          const one = pen.verdicts.find((each) => each.what === key);
           return (
-            <Cell key={what} head={what} className={`pr-2 font-semibold whitespace-nowrap ${inkOf(one?.verdict)}`}>
+            <Cell key={key} head={name} className={`pr-2 font-semibold whitespace-nowrap ${inkOf(one?.verdict)}`}>
               {one ? one.word : <span className="font-normal text-pencil">{pen.judged ? "–" : "…"}</span>}
             </Cell>
           );

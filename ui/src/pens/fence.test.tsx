@@ -10,6 +10,7 @@ import { Fence } from "./Fence";
 import { PenName } from "./PenName";
 import { WorkingSheet } from "./WorkingSheet";
 import { words } from "../testing/words";
+import { declared } from "../testing/declared";
 
 
 afterEach(cleanup);
@@ -22,6 +23,7 @@ const InPage = ({ children }: { children: ReactNode }) => (
 
 function finding(what: Finding["what"], verdict: Finding["verdict"], more: Partial<Finding> = {}): Finding {
   return {
+    ...declared(what, verdict),
     what,
     title: what,
     verdict,

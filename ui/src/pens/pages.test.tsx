@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { api } from "../api/client";
 import { openApp } from "../testing/app";
 import { words } from "../testing/words";
+import { VERDICTS } from "../testing/declared";
 
 type Answers = Record<string, unknown>;
 
@@ -42,7 +43,7 @@ let posted: [string, unknown][];
 beforeEach(() => {
   posted = [];
   answers = {
-    "/api/choices": { strains: [{ key: "broiler-fast", label: "broiler, fast", to_grass_day: 21, leaves_from_day: 49, leaves_to_day: 56 }], grounds: [], groups: [], conditions: [], zones: [], shapes: [{ key: "low-pen", label: "low pen", sketch: { frame: "M8 44", cover: "M6 28", note: "" }, parameters: [], openings: [], schools: [] }] },
+    "/api/choices": { strains: [{ key: "broiler-fast", label: "broiler, fast", to_grass_day: 21, leaves_from_day: 49, leaves_to_day: 56 }], grounds: [], groups: [], conditions: [], zones: [], verdicts: VERDICTS, shapes: [{ key: "low-pen", label: "low pen", sketch: { frame: "M8 44", cover: "M6 28", note: "" }, parameters: [], openings: [], schools: [] }] },
     "/api/flocks": { flocks: [] },
     "/api/pens": { pens: [], after: null },
     "/api/away": { away: [] },

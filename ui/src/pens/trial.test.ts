@@ -11,7 +11,6 @@ const kept = {
   views: [{ name: "plan", outlines: [{ ref: "stick-1" }], behind: 1, dimensions: [] }],
   model: { parts: [] },
   findings: [{ what: "wind", title: "Wind", details: [1], working: [1], cautions: ["mind"] }],
-  strength: { what: "strength", title: "Frame", details: [], working: [], cautions: [] },
   facts: [{ ref: "stick-1", title: "B1", lines: [] }],
 } as unknown as Bench;
 
@@ -23,7 +22,6 @@ const trial = {
   views: [{ name: "plan", outlines: [], behind: 0, dimensions: [{ parameter: "length", text: "10 ft" }] }],
   model: { parts: [{ ref: "stick-1", box: "right", ...box }, { ref: "stick-2", box: "left", ...box }, { ref: "sheet-1", kind: "sheet", group: "covering", at: [0, 0, 0, 1, 0, 0, 0, 1.5, 0], triangles: [[0, 1, 2]], edges: [[0, 1]] }] },
   findings: [{ what: "wind", ...words }],
-  strength: { what: "strength", ...words },
   gusts: [],
   notes: ["a note"],
   strains: {},

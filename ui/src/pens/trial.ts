@@ -39,7 +39,6 @@ export function tried(kept: Bench, trial: Trial): Bench {
     birds: trial.birds,
     centre: trial.centre,
     findings: kept.findings.map((one) => found(one, trial.findings.find((each) => each.what === one.what))),
-    strength: found(kept.strength, trial.strength),
     about_cost: trial.about_cost,
     strains: trial.strains,
     facts: [],
@@ -51,7 +50,7 @@ export function tried(kept: Bench, trial: Trial): Bench {
 /** A bench with what was told of it once it was opened. */
 export const told = (bench: Bench, more: Told): Bench => ({ ...bench, ...more });
 
-function found(kept: Finding, trial: Trial["strength"] | undefined): Finding {
+function found(kept: Finding, trial: Trial["findings"][number] | undefined): Finding {
   if (!trial) return kept;
   const { figure, sentence, limit, cost, band_words: band } = trial;
   return { ...kept, ...trial, figure: said(figure), sentence: said(sentence), limit: said(limit), cost: maybe(cost), band_words: maybe(band), details: [], working: [], cautions: [] };

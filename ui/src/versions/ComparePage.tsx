@@ -5,7 +5,7 @@ import { answer, api, type Bench, type Bill } from "../api/client";
 import { keys, useChoices, usePens } from "../api/queries";
 import { WholePen } from "../drawing/WholePen";
 import { SideView } from "../drawing/SideView";
-import { inkOf, nameOf } from "../kit/grade";
+import { inkOf } from "../kit/grade";
 import { OneOf } from "../kit/OneOf";
 import { Heads } from "../kit/Heads";
 import { Trouble, Waiting } from "../kit/Trouble";
@@ -70,6 +70,7 @@ function Columns({ benches }: { benches: Bench[] }) {
     })),
   });
   const groups = [...new Set(benches.flatMap((bench) => bench.groups.map((one) => one.group)))];
+  const verdicts = new Map(benches.flatMap((bench) => bench.findings.map((one) => [one.what, one.name] as const)));
   const rows = differing(benches, choices.data?.shapes ?? [], read);
   const cell = "py-1 pr-4 align-baseline";
   return (
@@ -99,11 +100,11 @@ function Columns({ benches }: { benches: Bench[] }) {
       <table className="mt-4 w-full">
         <Heads of={["", ...benches.map((bench) => bench.name)]} />
         <tbody>
-          {(["space", "weight", "moving", "wind", "strength"] as const).map((what) => (
+          {[...verdicts].map(([what, name]) => (
             <tr key={what} className="border-t border-rule">
-              <th className={`${cell} text-left font-slab capitalize`}>{nameOf(what)}</th>
+              <th className={`${cell} text-left font-slab capitalize`}>{name}</th>
               {benches.map((bench) => {
-                const finding = [...bench.findings, bench.strength].find((one) => one.what === what);
+                const finding = bench.findings.find((one) => one.what === what);
                 return (
                   <td key={bench.id} className={cell}>
                     <b className={inkOf(finding?.verdict)}>{finding?.word}</b>{" "}

@@ -4,13 +4,14 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { api } from "../api/client";
 import { openApp } from "../testing/app";
 import { words } from "../testing/words";
+import { VERDICTS, declared } from "../testing/declared";
 
 afterEach(() => {
   cleanup();
   vi.restoreAllMocks();
 });
 
-const finding = (what: string, verdict: string) => ({ what, title: what, verdict, word: verdict === "short" ? "short" : "right", ratio: 1, figure: words(`${what} figure`), sentence: words(""), details: [], cautions: [], working: [] });
+const finding = (what: string, verdict: string) => ({ ...declared(what, verdict), what, title: what, verdict, word: verdict === "short" ? "short" : "right", ratio: 1, figure: words(`${what} figure`), sentence: words(""), details: [], cautions: [], working: [] });
 const view = (name: string) => ({ name, outlines: [], behind: 0, dimensions: [], low: [0, 0], high: [1000, 500] });
 const value = (one: number | string) => ({ value: one, typed: null, text: words(String(one)), stops: [], matters: true });
 
@@ -26,8 +27,7 @@ const pen = (id: number, name: string, width: number, why = "") => ({
   flock_line: "",
   values: { width: value(width), roof: value("pvc") },
   views: ["plan", "side", "end"].map(view),
-  findings: ["space", "weight", "moving", "wind"].map((what) => finding(what, what === "moving" ? "short" : "right")),
-  strength: finding("strength", "right"),
+  findings: ["space", "weight", "moving", "wind", "strength"].map((what) => finding(what, what === "moving" ? "short" : "right")),
   groups: [{ group: "frame", fresh_kg: width, fresh: words(`${width} kg`), dry: words("") }],
   birds: [],
   facts: [],
@@ -65,7 +65,7 @@ beforeEach(() => {
   vi.spyOn(api, "GET").mockImplementation(((path: string, init?: { params?: { path?: { pen_id?: number } } }) => {
     if (path === "/api/pens") return good({ pens: pens.map((one) => ({ ...one, leaves: "2026-09-01", size: words("6 × 8"), plan: view("plan"), judged: true, trouble: "", verdicts: [] })), after: null });
     if (path === "/api/away") return good({ away: [] });
-    if (path === "/api/choices") return good({ strains: [], grounds: [], groups: [], conditions: [], zones: [], shapes });
+    if (path === "/api/choices") return good({ strains: [], grounds: [], groups: [], conditions: [], zones: [], shapes, verdicts: VERDICTS });
     if (path === "/api/flocks") return good({ flocks: [{ id: 1, name: "Spring", placed: 30, strain_label: "broiler" }] });
     if (path === "/api/pens/{pen_id}/bill") return good({ total: `${(init?.params?.path?.pen_id ?? 0) * 100}.00` });
     if (path === "/api/pens/starts/{flock_id}") return good({ starts: [start("low-pen", [], []), start("hoop", ["weight"], ["bolt cutters"])] });

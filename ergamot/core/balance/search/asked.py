@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from ergamot.core.balance.questions import verdict_of
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.farm.conditions import FarmConditions
-from ergamot.core.finding import What
 from ergamot.core.flock.flock import Flock
 from ergamot.core.frame.design import Design
 from ergamot.core.frame.parameters import Parameter, Value
@@ -29,7 +29,7 @@ class Asked:
     shapes: tuple[str, ...] = tuple(SHAPES)
     fixed: Mapping[str, Value] = field(default_factory=dict)
     at_most: Mapping[str, float] = field(default_factory=dict)
-    more: tuple[What, ...] = ()
+    more: tuple[str, ...] = ()
     like: Design | None = None
     in_hand: Mapping[int, Thing] = field(default_factory=dict)
 
@@ -45,7 +45,7 @@ def make_asked(
     shapes: tuple[str, ...] = (),
     fixed: Mapping[str, object] | None = None,
     at_most: Mapping[str, float] | None = None,
-    more: tuple[What, ...] = (),
+    more: tuple[str, ...] = (),
     like: Design | None = None,
     in_hand: Mapping[int, Thing] | None = None,
 ) -> Asked:
@@ -55,7 +55,7 @@ def make_asked(
         at_most, lengths by name, mm, each within the limits of some shape; more, verdicts;
         like, a pen to look round; in_hand, things of the shed a pen may be built of, by their number.
     Returns: the Asked.
-    Raises: UnknownChoice for a shape, a parameter or a choice there is not; OutOfRange where no shape allows a settled value
+    Raises: UnknownChoice for a shape, a verdict, a parameter or a choice there is not; OutOfRange where no shape allows a settled value
         or is as small as is asked.
     Source: common practice.
 
@@ -63,6 +63,8 @@ def make_asked(
     ('coop',)
     """
     left = tuple(shape_of(key).key for key in shapes) or tuple(SHAPES)
+    for what in more:
+        verdict_of(what, "more")
     settled: dict[str, Value] = {}
     for name, given in (fixed or {}).items():
         left, settled[name] = _allowing(catalogue, left, name, given)

@@ -3,20 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 
+from ergamot.core.balance.case import on_poor_grip
 from ergamot.core.balance.hatches import within_reach
+from ergamot.core.balance.questions import VERDICTS, word_of
 from ergamot.core.balance.search.asked import Asked
 from ergamot.core.balance.search.drafts import design_of
 from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.balance.search.genes import HATCHES, TIED, TIES, Draft, draft_key
 from ergamot.core.balance.ties import tied_down, untied
-from ergamot.core.balance.verdicts import Judged, judge, on_poor_grip
+from ergamot.core.balance.verdicts import Judged, judge
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import ErgamotError
 from ergamot.core.farm.tools import tools_lacking
-from ergamot.core.finding import Grade, What, graded, least_on_scale, word_of
+from ergamot.core.finding import Grade, graded, least_on_scale
 from ergamot.core.flock.space import HAS
 from ergamot.core.frame.design import Design, build
 from ergamot.core.frame.kinds import Moves
@@ -37,7 +39,7 @@ A_LACK = 0.5  # of a grade: a feeder, roost or nest that is wanting, a corner no
 class Mark:
     """How a pen stands in one verdict: over the good, and over the least that will do."""
 
-    what: What
+    what: str
     ratio: float
     least: float
 
@@ -69,7 +71,7 @@ class Mark:
 class Candidate:
     """A pen that was framed and judged. `lacks` counts what its birds miss in it, `unreached` the spaces no arm gets all of,
     `borrowed` the tools it takes that the farm has not; `floor` is Space by its floor alone, `mends` the parameters that would mend what is
-    weakest in its frame."""
+    worst of it in a verdict, by its key, where that is known."""
 
     design: Design
     marks: tuple[Mark, ...]
@@ -78,7 +80,7 @@ class Candidate:
     unreached: int
     borrowed: int
     floor: Mark
-    mends: tuple[str, ...] = ()
+    mends: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
 
     def __hash__(self) -> int:
         return hash(self.key)  # its figures are a mapping, which has none
@@ -105,16 +107,16 @@ class Candidate:
         return not self.lacks and not self.short
 
     @property
-    def short(self) -> tuple[What, ...]:
+    def short(self) -> tuple[str, ...]:
         return tuple(mark.what for mark in self.marks if mark.verdict is Grade.SHORT)
 
     def together(self, pens: int) -> dict[Figure, float]:
         """Of several alike, what adds up."""
         return {figure: pens * has for figure, has in self.figures.items() if SCALES[figure].adds_up}
 
-    def ratio(self, what: What) -> float:
+    def ratio(self, what: str) -> float:
         """How it stands in a verdict, over the good; 1 in one that carries no grade."""
-        return next((mark.ratio for mark in self.marks if mark.what is what), 1.0)
+        return next((mark.ratio for mark in self.marks if mark.what == what), 1.0)
 
 
 Judging = Callable[[Catalogue, Asked, Design], Candidate]
@@ -156,7 +158,7 @@ def candidate_of(catalogue: Catalogue, asked: Asked, draft: Draft) -> Candidate 
 
     >>> asked = make_asked(c, broilers(), farm())
     >>> found = candidate_of(c, asked, Draft("low-pen", (("length", 3048.0), ("width", 2133.6))))
-    >>> round(found.figures[Figure.LENGTH]), [what.value for what in found.short]
+    >>> round(found.figures[Figure.LENGTH]), [str(what) for what in found.short]
     (3048, ['wind'])
     """
     design = design_of(catalogue, asked, draft)
@@ -235,20 +237,20 @@ def judged_design(
 
     >>> from ergamot.core.frame.design import make_design
     >>> one = judged_design(c, make_asked(c, broilers(), farm()), make_design(c, "low-pen", {}))
-    >>> sorted(mark.what.value for mark in one.marks)
+    >>> sorted(str(mark.what) for mark in one.marks)
     ['moving', 'space', 'strength', 'wind']
     """
     structure = build(design, catalogue)
     judged = judge(catalogue, structure, asked.flock, asked.farm, loads)
     return Candidate(
         design,
-        tuple(Mark(one.what, one.ratio, one.least) for one in judged.graded),
+        tuple(Mark(one.what, one.ratio, one.least) for one in judged.limits),
         figures_of(catalogue, asked, design, structure, judged),
         sum(one.lacks > 0 for one in judged.provisions),
         len(out_of_reach(structure)),
         len(tools_lacking(shape_of(design.shape).tools, asked.farm.tools)),
         Mark(judged.floor.what, judged.floor.ratio, judged.floor.least),
-        judged.strength.mends,
+        {one.key: first for one in VERDICTS.values() if (first := one.first(judged))},
     )
 
 

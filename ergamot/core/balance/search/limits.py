@@ -8,19 +8,13 @@ from dataclasses import dataclass
 from enum import StrEnum
 from itertools import combinations
 
+from ergamot.core.balance.questions import verdict_of
 from ergamot.core.balance.search.candidate import Candidate
 from ergamot.core.balance.search.figures import SCALES, Figure
 from ergamot.core.errors import OutOfRange, UnknownChoice
 from ergamot.core.finding import Grade, Phrase, What, phrase
 from ergamot.core.units import Quantity
 
-STANDS: Mapping[What, str] = {
-    What.SPACE: "has room for all its birds",
-    What.WEIGHT: "keeps to your own weight",
-    What.MOVING: "can be moved by everyone who must",
-    What.WIND: "stands in your gust",
-    What.STRENGTH: "is strong enough",
-}
 MOST_WAYS = 6  # out of a conflict that are told; judgement
 
 
@@ -31,12 +25,7 @@ class Need(StrEnum):
     REACH = "reach"
 
 
-WANTED: Mapping[What | Need, str] = {
-    What.SPACE: "more room",
-    What.WEIGHT: "less weight than you set",
-    What.MOVING: "others to move it",
-    What.WIND: "more hold in your gust",
-    What.STRENGTH: "a stronger frame",
+WANTED: Mapping[str, str] = {
     Need.BIRDS: "a feeder, drinker, roost or nest more",
     Need.REACH: "a way in for who keeps them",
 }
@@ -49,7 +38,7 @@ WITHOUT: Mapping[Need, str] = {
     Need.REACH: "with one that nobody gets into",
 }
 Limits = Mapping[Figure, float]
-Reason = Figure | What | Need
+Reason = Figure | Need | str  # a limit; what it must have; a verdict, by its key
 
 
 @dataclass(frozen=True)
@@ -66,7 +55,7 @@ class WayOut:
     the one that wants least first."""
 
     limits: Limits
-    short: tuple[What | Need, ...]
+    short: tuple[str, ...]
     pens: tuple[str, ...]
     words: Phrase
 
@@ -119,10 +108,10 @@ def fails(candidate: Candidate, limits: Limits) -> tuple[Reason, ...]:
     return (*_short_in(candidate), *over)
 
 
-def _short_in(candidate: Candidate) -> Iterator[What | Need]:
+def _short_in(candidate: Candidate) -> Iterator[str]:
     """The verdicts it is short in; of Space, what of it."""
     roomy = candidate.floor.verdict is not Grade.SHORT
-    yield from (what for what in candidate.short if what is not What.SPACE or not roomy)
+    yield from (what for what in candidate.short if what != What.SPACE or not roomy)
     if candidate.lacks:
         yield Need.BIRDS
     elif What.SPACE in candidate.short and roomy:
@@ -183,13 +172,17 @@ def _smallest(reasons: list[Reason], failed: list[set[Reason]]) -> list[Reason]:
     return kept
 
 
-def _alone_told(count: int, alone: Mapping[What | Need, int]) -> Phrase:
+def _alone_told(count: int, alone: Mapping[str, int]) -> Phrase:
     """One verdict alone is in the way of some pens, perhaps another of others."""
     near = [
-        f"{number} {'wants' if number == 1 else 'want'} nothing but {WANTED[reason]}"
+        f"{number} {'wants' if number == 1 else 'want'} nothing but {_wanted(reason)}"
         for reason, number in alone.items()
     ]
     return phrase(f"Of {_pens(count)} none will do: {', '.join(near)}")
+
+
+def _wanted(reason: str) -> str:
+    return WANTED[reason] if isinstance(reason, Need) else verdict_of(reason).wanted
 
 
 def _pens(count: int) -> str:
@@ -209,8 +202,8 @@ def _told(count: int, reasons: Sequence[Reason], limits: Limits) -> Phrase:
 def _asked(reason: Reason, limits: Limits, name: str) -> tuple[str, dict[str, Quantity]]:
     if isinstance(reason, Need):
         return HAS[reason], {}
-    if isinstance(reason, What):
-        return STANDS[reason], {}
+    if not isinstance(reason, Figure):
+        return verdict_of(reason).stands, {}
     scale = SCALES[reason]
     return scale.asked.format(f"{{{name}}}"), {name: Quantity(limits[reason], scale.unit)}
 
@@ -245,7 +238,7 @@ def _ways(
     return tuple(found[:MOST_WAYS])
 
 
-def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What | Need], who: str) -> Phrase:
+def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[str], who: str) -> Phrase:
     parts, figures = [], {}
     for i, figure in enumerate(moved):
         parts.append(f"{{q{i}}} would do")
@@ -254,8 +247,8 @@ def _way_told(wider: Limits, moved: Mapping[Figure, float], short: Sequence[What
         WITHOUT[one]
         if isinstance(one, Need)
         else f"moved by {who}"
-        if one is What.MOVING and who
-        else f"with one short in {one.value}"
+        if one == What.MOVING and who
+        else f"with one short in {one}"
         for one in short
     ]
     return phrase(", and ".join(parts), **figures)

@@ -138,18 +138,14 @@ class _Way:
             return None
 
 
-def _aims(one: Candidate) -> tuple[What, ...]:
+def _aims(one: Candidate) -> tuple[str, ...]:
     """List what is to be mended of it first: its worst verdict where one is wanting, and others it is short in; and its weight."""
     by_want = sorted(one.marks, key=lambda mark: -mark.wanting)
     first = [mark.what for mark in by_want[:1] if mark.wanting]
     return (*first, *(mark.what for mark in by_want[1:] if mark.verdict is Grade.SHORT), What.WEIGHT)
 
 
-def _first(one: Candidate, what: What) -> tuple[str, ...]:
-    return one.mends if what is What.STRENGTH else ()
-
-
-def single(catalogue: Catalogue, genome: Genome, one: Candidate) -> Iterator[tuple[Changes, What | None]]:
+def single(catalogue: Catalogue, genome: Genome, one: Candidate) -> Iterator[tuple[Changes, str | None]]:
     """One thing changed, and what for.
 
     Args: catalogue; genome, what is varied; one, the pen that is changed.
@@ -159,11 +155,11 @@ def single(catalogue: Catalogue, genome: Genome, one: Candidate) -> Iterator[tup
 
     >>> asked = make_asked(c, broilers(), farm())
     >>> light = judged_design(c, asked, make_design(c, "coop", {}))
-    >>> next(single(c, genome_of(c, asked), light))[1].value
-    'weight'
+    >>> next(single(c, genome_of(c, asked), light))[1] == "weight"
+    True
     """
     turns = (
-        ((each, what) for each in single_changes(catalogue, one.design, what, _first(one, what)))
+        ((each, what) for each in single_changes(catalogue, one.design, what, one.mends.get(what, ())))
         for what in _aims(one)
     )
     yield from (each for turn in itertools.zip_longest(*turns) for each in turn if each is not None)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ergamot.core.finding import What
+from ergamot.core.finding import EVERY
 from ergamot.core.frame.parameters import Choice, Parameter
 
 BUILT, IN_THE_FIELD = "built", "field"
@@ -17,6 +17,6 @@ BUILT_PARAMETER = Parameter(
         Choice("home", "at home", "then hauled to the field"),
         Choice(IN_THE_FIELD, "in its field", "its parts are carried there; it need not fit the way"),
     ),
-    idle=tuple(What),
+    idle=EVERY,
     kept=True,
 )

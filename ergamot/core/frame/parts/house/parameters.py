@@ -5,7 +5,7 @@ from __future__ import annotations
 from enum import StrEnum
 
 from ergamot.core.catalogue.kinds import Use
-from ergamot.core.finding import What
+from ergamot.core.finding import EVERY, What
 from ergamot.core.frame.parameters import Choice, Parameter, switch
 
 LEAST_PANE_MM = 150.0
@@ -442,6 +442,6 @@ def _beneath() -> tuple[Parameter, ...]:
             only_if=("house", Place.WHOLE),
             note="sill of the other building's hole over the ground; 0 stands free",
             kept=True,
-            idle=tuple(What),
+            idle=EVERY,
         ),
     )

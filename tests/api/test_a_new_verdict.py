@@ -33,7 +33,7 @@ def over(findings):
 
 def test_the_bench_a_trial_and_what_is_told_of_it(client, pen):
     kept = over(pen["findings"])
-    assert (kept["name"], kept["place"], kept["post"]) == ("sight", "level", "Shape")
+    assert (kept["name"], kept["shown_as"], kept["post"]) == ("sight", "level", "Shape")
     assert (kept["verdict"], kept["word"], kept["at_post"]) == ("short", "short", "too high")
     tried = client.post(f"/api/pens/{pen['id']}/try", json={"values": {"height": 800}}).json
     assert (over(tried["findings"])["word"], over(tried["findings"])["at_post"]) == ("on your toes", "high")
@@ -46,7 +46,7 @@ def test_lists_choices_and_changes_that_would_mend_it(client, pen):
     assert over(lines[0]["verdicts"])["word"] == "short"
     declared = next(one for one in client.get("/api/choices").json["verdicts"] if one["key"] == "over")
     assert declared == {
-        "key": "over", "name": "sight", "place": "level", "listed": True, "always": True, "more": True,
+        "key": "over", "name": "sight", "shown_as": "level", "listed": True, "always": True, "more": True,
     }  # fmt: skip
     mends = client.post(f"/api/pens/{pen['id']}/mends", json={"what": "over"}).text.splitlines()
     first = json.loads(mends[0])

@@ -103,7 +103,7 @@ def test_a_list_of_pens_builds_and_judges_nothing_that_has_not_changed(client, f
         assert line["verdicts"] == [
             {name: one[name] for name in ("what", "verdict", "word")}
             for one in pen["findings"]
-            if one["verdict"] and one["place"] == "level"
+            if one["verdict"] and one["shown_as"] == "level"
         ]
     client.put(f"/api/flocks/{flock['id']}", json={**FLOCK, "placed": 90}, headers=at(1))
     stale = client.get("/api/pens").json["pens"][0]

@@ -35,7 +35,7 @@ from ergamot.core.weather.verdict import judge_wind
 WEATHER = "Wind and snow"  # over cautions
 
 
-class Place(StrEnum):
+class ShownAs(StrEnum):
     """Where the bench shows a verdict: as a spirit level, or in a line under these."""
 
     LEVEL = "level"
@@ -47,7 +47,7 @@ class Verdict:
     """A question, with all that is to be known of it elsewhere.
 
     `key` names it to the API and in what is kept, `name` on a screen, and `called` in a sentence, where that is not the same. `ask` answers it, and `grades` says whether the answer
-    carries a grade for a pen, where it does not always. `between` is how a keeper reads a grade between the two marks. `place` is where the bench shows it;
+    carries a grade for a pen, where it does not always. `between` is how a keeper reads a grade between the two marks. `shown_as` is how the bench shows it;
     `post` the post of the fence it stands at, none where it stands at none, with the words there for short and between; `listed` whether lists of pens
     show it. `limits` says whether a pen that is short in it is neither proposed nor passes in Balance; `more`, whether a search may be
     asked for more of it than good. `stands` and `wanted` are what Balance says of it. `remedies` are the parameters that
@@ -62,7 +62,7 @@ class Verdict:
     between: str
     stands: str
     wanted: str
-    place: Place = Place.LEVEL
+    shown_as: ShownAs = ShownAs.LEVEL
     post: str = ""
     short_at_post: str = ""
     between_at_post: str = ""
@@ -192,7 +192,7 @@ VERDICTS: dict[str, Verdict] = {
             between="close",
             stands="is strong enough",
             wanted="a stronger frame",
-            place=Place.LINE,
+            shown_as=ShownAs.LINE,
             called="the frame",
             listed=False,
             first=lambda case: case.strength.mends,

@@ -7,7 +7,7 @@ from typing import Annotated, Any
 from pydantic import BeforeValidator, Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from ergamot.core.balance.questions import VERDICTS, Place
+from ergamot.core.balance.questions import VERDICTS, ShownAs
 from ergamot.core.balance.search.candidate import Mark
 from ergamot.core.finding import Finding, Grade
 from ergamot.web.schemas.figures import Out, StepOut, Words
@@ -34,7 +34,7 @@ class VerdictOut(Out):
 
     key: str
     name: str
-    place: Place
+    shown_as: ShownAs
     listed: bool
     always: bool
     more: bool
@@ -57,7 +57,7 @@ class GradedOut(Out):
         own = {
             "name": declared.name,
             "word": declared.word(one.verdict),
-            "place": declared.place,
+            "shown_as": declared.shown_as,
             "post": declared.post,
             "at_post": declared.at_post(one.verdict),
         }
@@ -80,12 +80,12 @@ class MarkOut(LevelOut):
 
 class FindingOut(GradedOut):
     """A verdict: where it stands, in words, with its working. A `ratio` of 1 is good; the least that will do stands at
-    `least_at` on the same scale. `cost` is told where it stands between the two. Without a grade it is told alone. `place` is where
+    `least_at` on the same scale. `cost` is told where it stands between the two. Without a grade it is told alone. `shown_as` is how
     the bench shows it, `post` the post of the fence it stands at, if at any, with the words there.
     """
 
     title: str
-    place: Place
+    shown_as: ShownAs
     post: str
     at_post: str
     ratio: float

@@ -90,10 +90,10 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
           />
         </Part>
         <aside aria-label="Verdicts" className="space-y-1.5 lg:row-span-2">
-          {bench.findings.filter((one) => one.place === "level").map((one) => (
+          {bench.findings.filter((one) => one.shown_as === "level").map((one) => (
             <Level key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
           ))}
-          {bench.findings.filter((one) => one.place === "line").map((one) => (
+          {bench.findings.filter((one) => one.shown_as === "line").map((one) => (
             <VerdictLine key={one.what} finding={one} onOpen={() => setOpened(one.what)} />
           ))}
           <p className="text-sm text-pencil">

@@ -1,7 +1,7 @@
 /** What a finding of the bench is declared with, as the server sends it. */
 export function declared(what: string, verdict: string | null = null) {
   const [post, short, between] = POSTS[what] ?? ["", "", ""];
-  return { name: what === "strength" ? "frame" : what, place: what === "strength" ? ("line" as const) : ("level" as const), post, at_post: verdict === "short" ? short : verdict === "between" ? between : "" };
+  return { name: what === "strength" ? "frame" : what, shown_as: what === "strength" ? ("line" as const) : ("level" as const), post, at_post: verdict === "short" ? short : verdict === "between" ? between : "" };
 }
 
 const POSTS: Record<string, [string, string, string]> = {
@@ -15,7 +15,7 @@ const POSTS: Record<string, [string, string, string]> = {
 export const VERDICTS = ["space", "weight", "moving", "wind", "strength"].map((key) => ({
   key,
   name: declared(key).name,
-  place: declared(key).place,
+  shown_as: declared(key).shown_as,
   listed: key !== "strength",
   always: key !== "weight",
   more: key !== "weight",

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Catalogue, pick
 from ergamot.core.catalogue.kinds import Drink
 from ergamot.core.flock.flock import Flock, make_flock
 from ergamot.core.flock.growth import living, mass_kg
-from ergamot.core.flock.intake import Carried, carried_water, hottest_water, strain_feed_g
+from ergamot.core.flock.intake import CarriedWater, carried_water, hottest_water, strain_feed_g
 from ergamot.core.flock.lay import lay_rate
 from ergamot.core.flock.space import floor_need_m2, needed_floor_m2
 from ergamot.core.ground.rest import mean_on
@@ -46,7 +46,7 @@ class FlockSheet:
     leaving_kg: float
     feed_kg: float
     water_peak_l: float
-    water_hottest: Carried
+    water_hottest: CarriedWater
     hottest_c: float
     leave_alive: float
 

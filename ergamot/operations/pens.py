@@ -238,7 +238,7 @@ def pens(work: Work, after: int = 0, most: int | None = None) -> list[Record[Pen
 
 
 @dataclass(frozen=True)
-class Stands:
+class AsItStands:
     """A pen as it would stand: its design built, its flock, its farm."""
 
     design: Design
@@ -247,11 +247,11 @@ class Stands:
     farm: FarmConditions
 
 
-def stands(work: Work, record: Record[PenBody], trying: Mapping[str, Any] | None = None) -> Stands:
+def stands(work: Work, record: Record[PenBody], trying: Mapping[str, Any] | None = None) -> AsItStands:
     """A pen as kept, or with values being tried and not kept."""
     design = design_of(work, record, trying)
     flock = flock_of(work, work.kept(FLOCK, record.body.flock_id))
-    return Stands(design, built(work, design), flock, read_place(work, place_record(work)))
+    return AsItStands(design, built(work, design), flock, read_place(work, place_record(work)))
 
 
 def bench(work: Work, record: Record[PenBody], trying: Mapping[str, Any] | None = None) -> Bench:

@@ -27,7 +27,7 @@ from ergamot.core.ground.netting import near_the_house, netted, netting_on, rang
 from ergamot.core.ground.outlook import Outlook, outlook
 from ergamot.core.ground.schedule import Season, plan_season
 from ergamot.core.ground.stay import DAY_HOURS, LIVES_IN, Out
-from ergamot.core.ground.team import Member, Stands
+from ergamot.core.ground.team import Member, PutDown
 from ergamot.core.weather.body import wind_body
 from ergamot.core.weather.holding import parked
 from ergamot.core.weather.threshold import stability
@@ -125,7 +125,7 @@ def _member(
     structure: Structure,
     field: Field,
     farm: FarmConditions,
-    stands: Stands | None,
+    stands: PutDown | None,
 ) -> Member:
     """A pen of a field's team as the plan meets it."""
     size, nets = with_room(pen_size(structure), farm.crew.drawbar_n > 0, structure.carried), None

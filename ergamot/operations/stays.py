@@ -14,7 +14,7 @@ from ergamot.core.ground.keeping import Keeping
 from ergamot.core.ground.ledger import Visit
 from ergamot.core.ground.obstacle import Form, Obstacle, Shut
 from ergamot.core.ground.stay import Loads
-from ergamot.core.ground.team import Stands
+from ergamot.core.ground.team import PutDown
 from ergamot.core.ground.walk import visit_of
 from ergamot.operations.work import Work
 from ergamot.store.documents import STAY, Ended, FieldBody, StayBody
@@ -35,7 +35,7 @@ class Past:
     were passed over, from when to when."""
 
     visits: tuple[Visit, ...]
-    stands: Mapping[int, Stands]
+    stands: Mapping[int, PutDown]
     passed: tuple[Obstacle, ...]
 
     def shut(self, field: Field) -> Field:
@@ -60,7 +60,7 @@ def past_of(work: Work, record: Record[FieldBody]) -> Past:
             visits.append(Visit(body.pen, body.day, corners=body.corners, **vars(body.ended)))
         else:
             held = body.not_before or body.day
-            stands[body.pen] = Stands(body.corners, body.day, body.part, body.parts, held)
+            stands[body.pen] = PutDown(body.corners, body.day, body.part, body.parts, held)
     return Past(tuple(visits), stands, tuple(passed))
 
 

@@ -9,7 +9,7 @@ from hypothesis import given
 
 from ergamot.core.errors import UnknownChoice
 from ergamot.core.frame.design import build, make_design, no_longer_offered
-from ergamot.core.frame.kinds import Part, Purpose, Space
+from ergamot.core.frame.kinds import Covers, Purpose, Space
 from ergamot.core.frame.shapes import shape_of
 from tests.soundness import faults
 from tests.strategies import CATALOGUE, designs
@@ -69,7 +69,7 @@ def test_no_door_in_any_wall_is_of_cloth_and_no_house_is_closed_with_it_alone(de
         if one.rolls and one.closes in doors:
             assert abs(one.normal[2]) >= 0.5
             assert any(other.closes == one.closes and other.under for other in made.standing)
-        if one.rolls and one.inside is Space.HOUSE and one.part is Part.CLADDING:
+        if one.rolls and one.inside is Space.HOUSE and one.part is Covers.CLADDING:
             under = [
                 p for p in made.standing if p.face == one.face and p.inside is Space.HOUSE and not p.solid
             ]

@@ -15,7 +15,7 @@ from scipy.spatial import ConvexHull
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.design import build, make_design
 from ergamot.core.frame.fixings import count_fixings
-from ergamot.core.frame.kinds import Duty, Part, When
+from ergamot.core.frame.kinds import Covers, Duty, When
 from ergamot.core.frame.separation import separation_mm
 from tests.strategies import CATALOGUE, designs
 
@@ -159,7 +159,9 @@ def test_a_pen_that_comes_apart_is_bolted_where_it_does_and_screwed_within_its_p
 def panel_of(structure, solid, **changed):
     """A panel of a pen, mesh or sheet, with some things of it changed."""
     plain = (
-        one for one in structure.panels if one.solid == solid and not one.curved and one.part is Part.CLADDING
+        one
+        for one in structure.panels
+        if one.solid == solid and not one.curved and one.part is Covers.CLADDING
     )
     return replace(next(plain), **changed)
 
@@ -182,7 +184,7 @@ def test_on_pipe_mesh_is_tied_every_100_mm_and_a_tarp_every_300():
     assert fixed(kit, sheet) == {Fitting.TIE: 5}
     assert fixed(kit, replace(sheet, corners=square(300.0))) == {Fitting.TIE: 4}
     assert fixed(kit, mesh, sheet) == {Fitting.TIE: 18}
-    assert fixed(kit, replace(mesh, part=Part.LEAF)) == {Fitting.STAPLE: 17}
+    assert fixed(kit, replace(mesh, part=Covers.LEAF)) == {Fitting.STAPLE: 17}
 
 
 def test_on_steel_mesh_is_screwed_every_150_mm():
@@ -191,7 +193,7 @@ def test_on_steel_mesh_is_screwed_every_150_mm():
     low = build(make_design(CATALOGUE, "low-pen", {}), CATALOGUE)
     mesh = panel_of(low, False, corners=square(375.25))
     assert fixed(coop, mesh) == {Fitting.ROOF_SCREW: 11}
-    assert fixed(coop, replace(mesh, part=Part.LEAF)) == {Fitting.STAPLE: 21}
+    assert fixed(coop, replace(mesh, part=Covers.LEAF)) == {Fitting.STAPLE: 21}
     assert fixed(coop, replace(mesh, when=When.ASIDE)) == {}
     assert fixed(low, mesh) == {Fitting.STAPLE: 21}
 

@@ -15,7 +15,7 @@ from scipy.spatial import ConvexHull, HalfspaceIntersection
 
 from ergamot.core.errors import OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.frame.design import build, change, make_design
-from ergamot.core.frame.kinds import Group, Item, Part, Space
+from ergamot.core.frame.kinds import Covers, Group, Item, Space
 from ergamot.core.frame.mass import mass
 from ergamot.core.frame.separation import separation_mm
 from ergamot.core.frame.shapes import SHAPES
@@ -234,7 +234,7 @@ def test_the_whole_pen_weighed_by_hand():
         cut = (area, 1.0)
         return Panel(
             role,
-            Part.CLADDING,
+            Covers.CLADDING,
             role,
             "top",
             Group.ROOF,

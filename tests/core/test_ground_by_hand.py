@@ -27,7 +27,7 @@ from ergamot.core.ground.outlook import outlook
 from ergamot.core.ground.rest import grown, rest_days
 from ergamot.core.ground.schedule import plan_season
 from ergamot.core.ground.shaping import with_area
-from ergamot.core.ground.team import RULES, Member, Stands, Stays, share_out
+from ergamot.core.ground.team import RULES, Member, PutDown, Stays, share_out
 from ergamot.core.units import Quantity, say
 from tests.strategies import CATALOGUE
 
@@ -213,7 +213,7 @@ def test_pens_keep_to_the_side_of_the_field_they_stand_on():
                 PenSize(3.0, 2.0, 3.4, 2.3),
                 Stays.DAY,
                 flock.out,
-                Stands(place, flock.out, 1, 1, flock.out),
+                PutDown(place, flock.out, 1, 1, flock.out),
             )
             for key, place in ((1, first), (2, second))
         ]

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.design import build, change, make_design
-from ergamot.core.frame.kinds import Part, Space
+from ergamot.core.frame.kinds import Covers, Space
 from ergamot.core.frame.steps import steps
 from ergamot.core.weather.body import wind_body
 from tests.depth import examples
@@ -43,7 +43,7 @@ def test_its_four_sides_and_what_is_before_them():
     roles = {
         (one.role, one.outside)
         for one in pen.panels
-        if one.inside is Space.HOUSE and one.part is not Part.LEAF
+        if one.inside is Space.HOUSE and one.part is not Covers.LEAF
     }
     assert {
         ("house wall", Space.OPEN),

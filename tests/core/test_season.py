@@ -29,7 +29,7 @@ from ergamot.core.ground.outlook import outlook
 from ergamot.core.ground.schedule import plan_season
 from ergamot.core.ground.shaping import with_area, with_side
 from ergamot.core.ground.stay import Loads, Out, day_load
-from ergamot.core.ground.team import Member, Stands, Stays
+from ergamot.core.ground.team import Member, PutDown, Stays
 from ergamot.core.ground.walk import placed
 from tests.core.test_field import fields
 from tests.depth import examples
@@ -138,7 +138,7 @@ def test_a_replan_never_changes_the_past_and_goes_on_from_where_the_pen_stands(f
     *past, last = done
     assume(last.left == cut and last.day < cut)
     moves = [move for move in season.plans[0].moves if move.day == last.day]
-    stands = Stands(last.corners, last.day, len(moves), len(moves), last.day)
+    stands = PutDown(last.corners, last.day, len(moves), len(moves), last.day)
     again = plan_season(
         CATALOGUE,
         field,
@@ -243,16 +243,16 @@ def test_a_missed_day_and_half_a_day_done_by_hand():
     """Daily, stands since the 3rd, not to be moved before the 6th: three days on one stop, told where they pass."""
     day = BROILERS.out
     place = ((1.0, 1.0), (4.0, 1.0), (4.0, 3.0), (1.0, 3.0))
-    held = Stands(place, day, 1, 1, day + timedelta(3))
+    held = PutDown(place, day, 1, 1, day + timedelta(3))
     member = Member(1, BROILERS, SIZES[0], Stays.DAY, day, held)
     plan = plan_season(CATALOGUE, rectangle(60, 14, 0), [member], WARM, day, day + timedelta(10)).plans[0]
     loads = Loads(CATALOGUE, BROILERS, 6.0, WARM)
     assert plan.stood.left == plan.moves[0].day == day + timedelta(3)
     assert plan.stood.wear == pytest.approx(sum(one.wear for one in loads.over(day, 3)))
-    weekly = Member(1, BROILERS, SIZES[0], Stays.WEEK, day, Stands(place, day, 1, 1, day))
+    weekly = Member(1, BROILERS, SIZES[0], Stays.WEEK, day, PutDown(place, day, 1, 1, day))
     plan = plan_season(CATALOGUE, rectangle(60, 14, 0), [weekly], WARM, day, day + timedelta(10)).plans[0]
     assert (plan.stood.left - plan.stood.day).days == 7  # the keeper's rule, whatever the grass bears
-    twice = Stands(place, day, 1, 2, day)
+    twice = PutDown(place, day, 1, 2, day)
     member = Member(1, BROILERS, SIZES[0], Stays.HALF_DAY, day, twice)
     plan = plan_season(CATALOGUE, rectangle(60, 14, 0), [member], WARM, day, day + timedelta(3)).plans[0]
     assert [(move.day, move.part) for move in plan.moves[:3]] == [

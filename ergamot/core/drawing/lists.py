@@ -10,7 +10,7 @@ import shapely
 
 from ergamot.core.frame.bows import Bend
 from ergamot.core.frame.geometry import Flat, distance
-from ergamot.core.frame.kinds import Part
+from ergamot.core.frame.kinds import Covers
 from ergamot.core.frame.structure import Notch, Structure
 
 
@@ -64,7 +64,7 @@ def doors(structure: Structure) -> tuple[Door, ...]:
     leaves = {
         panel.closes: panel
         for panel in reversed(structure.panels)
-        if panel.part is Part.LEAF and panel.closes
+        if panel.part is Covers.LEAF and panel.closes
     }
     found = [
         Door(

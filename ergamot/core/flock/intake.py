@@ -74,7 +74,7 @@ def water_drunk_ml(feed_g: float, temperature_c: float) -> float:
 
 
 @dataclass(frozen=True)
-class Carried:
+class CarriedWater:
     """Water carried to a flock in a day, litres: at least, and at most where heat may make them drink more."""
 
     least_l: float
@@ -88,11 +88,11 @@ class Carried:
         return phrase("{least} to {most}", least=Quantity(self.least_l, "L"), most=Quantity(self.most_l, "L"))
 
 
-def carried_water(flock: Flock, day: int, temperature_c: float, drink: Drink, birds: float) -> Carried:
+def carried_water(flock: Flock, day: int, temperature_c: float, drink: Drink, birds: float) -> CarriedWater:
     """Work out what is carried to some birds of a flock on a day, spillage included.
 
     Args: flock; day of age, 0 to 827; temperature_c, −10 to 40; drink, what they drink from; birds, 0 or more.
-    Returns: the Carried.
+    Returns: the CarriedWater.
     Raises: OutOfRange.
     Source: as water_drunk_ml; spillage and heat as SPILLAGE and IN_HEAT.
 
@@ -102,15 +102,15 @@ def carried_water(flock: Flock, day: int, temperature_c: float, drink: Drink, bi
     each = water_drunk_ml(strain_feed_g(flock.strain, max(day, 0.5), temperature_c), temperature_c) / 1000
     near = flock.strain.kind == "broiler" and day >= flock.leaving_day - FINISH_DAYS
     least = each * SPILLAGE[drink] * birds
-    return Carried(least, least * IN_HEAT if near and temperature_c >= HEAT_C else least)
+    return CarriedWater(least, least * IN_HEAT if near and temperature_c >= HEAT_C else least)
 
 
 @lru_cache(maxsize=64)
-def hottest_water(flock: Flock, hottest_c: float, drink: Drink) -> Carried:
+def hottest_water(flock: Flock, hottest_c: float, drink: Drink) -> CarriedWater:
     """Work out what is carried to a whole flock on the hottest day there is, at the age it drinks most.
 
     Args: flock, every bird placed; hottest_c, −10 to 40; drink, what they drink from.
-    Returns: the Carried.
+    Returns: the CarriedWater.
     Raises: OutOfRange.
     Source: as carried_water.
 

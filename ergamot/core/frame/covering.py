@@ -13,7 +13,7 @@ from ergamot.core.catalogue import Covering, Mesh, Sheet
 from ergamot.core.frame.backing import backed
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import Group, Part, Purpose, Space, When
+from ergamot.core.frame.kinds import Covers, Group, Purpose, Space, When
 from ergamot.core.frame.structure import Member, Opening, Panel
 from ergamot.core.records import record
 
@@ -31,7 +31,7 @@ class Coat:
     group: Group
     inside: Space = Space.RUN
     outside: Space = Space.OPEN
-    part: Part = Part.CLADDING
+    part: Covers = Covers.CLADDING
     piece: str = ""
     when: When = When.NOW
     ref: str = ""
@@ -139,7 +139,7 @@ class Coverer:
             hole = box(u[0], v[0], u[1], v[1])
             for other, coat, region in self._wanted:
                 if other.name == face.name and region.intersects(hole):
-                    piece = replace(coat, role=role, part=Part.LEAF, closes=opening.ref, cut_out=True)
+                    piece = replace(coat, role=role, part=Covers.LEAF, closes=opening.ref, cut_out=True)
                     self._laid.append((face, piece, region.intersection(hole), False))
             self._holes.append((face, hole))
 

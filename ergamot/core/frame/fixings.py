@@ -7,7 +7,7 @@ import math
 from ergamot.core.catalogue import Catalogue, usual
 from ergamot.core.catalogue.kinds import Fitting, Made
 from ergamot.core.frame.geometry import Point, distance
-from ergamot.core.frame.kinds import Duty, Group, Item, Part, When
+from ergamot.core.frame.kinds import Covers, Duty, Group, Item, When
 from ergamot.core.frame.structure import Hardware, Joint, Member, Panel
 
 MESH_TIE_SPACING_MM = 100.0  # of mesh on pipe, which takes no staple; judgement: as a weasel's head
@@ -49,7 +49,7 @@ def count_fixings(
     for panel in panels:
         if panel.when is When.ASIDE:
             continue
-        if piped and panel.part is not Part.LEAF:
+        if piped and panel.part is not Covers.LEAF:
             apart = TARP_TIE_SPACING_MM if panel.solid else MESH_TIE_SPACING_MM
             counts[tie.key] += math.ceil(_edge_mm(panel) / apart)
         elif panel.solid:
@@ -57,7 +57,7 @@ def count_fixings(
         elif panel.curved:
             bent.setdefault(panel.piece, []).append(panel)
         else:
-            all_steel = bodied and panel.part is not Part.LEAF
+            all_steel = bodied and panel.part is not Covers.LEAF
             on_steel = _edge_mm(panel, math.inf if all_steel else base_mm)
             counts[staple.key] += math.ceil((_edge_mm(panel) - on_steel) / STAPLE_SPACING_MM)
             counts[roof_screw.key] += math.ceil(on_steel / MESH_SCREW_SPACING_MM)

@@ -8,7 +8,7 @@ from ergamot.core.catalogue import Anchor as AnchorRow
 from ergamot.core.catalogue import Wheel
 from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import PutUnder, Stands
+from ergamot.core.frame.kinds import Parked, PutUnder
 from ergamot.core.frame.swing import Swing
 from ergamot.core.records import record
 
@@ -26,7 +26,7 @@ class Axle:
     wheel: Wheel
     wheels: int
     rise_mm: float = 0.0
-    parked: Stands = Stands.DOWN
+    parked: Parked = Parked.DOWN
     steel: Steel = Steel.MILD
     held_sides: int = 1
     rides_kg: float = 0.0

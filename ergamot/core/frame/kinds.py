@@ -96,7 +96,7 @@ SWINGING = frozenset({Duty.LEVER, Duty.PIVOT_BOARD})
 HOLDS_WHEELS = SWINGING | {Duty.AXLE_LEG, Duty.LEG_SPACER}
 
 
-class Part(Enum):
+class Covers(Enum):
     """What a covering is a part of."""
 
     CLADDING = auto()  # closes the frame from outside
@@ -217,7 +217,7 @@ class PutUnder(StrEnum):
     NOTHING = ""
 
 
-class Stands(StrEnum):
+class Parked(StrEnum):
     """Where a pen's wheels are while it stands: on their tyres, lifted clear, or off."""
 
     DOWN = "down"

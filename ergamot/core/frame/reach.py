@@ -9,7 +9,7 @@ import numpy as np
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.geometry import Point
-from ergamot.core.frame.kinds import Part, Space
+from ergamot.core.frame.kinds import Covers, Space
 from ergamot.core.frame.structure import Opening, Structure, Zone
 from ergamot.core.units import Quantity
 
@@ -90,7 +90,7 @@ def out_of_reach(structure: Structure) -> tuple[Reached, ...]:
     >>> [one.zone.name for one in out_of_reach(pen("coop"))]
     ['house']
     """
-    penned = any(panel.part is Part.CATCH_BOARD for panel in structure.panels)
+    penned = any(panel.part is Covers.CATCH_BOARD for panel in structure.panels)
     return tuple(
         one
         for one in reach(structure)

@@ -20,7 +20,7 @@ from ergamot.core.frame.bows import Bend
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.footing import Anchor, Axle, Ballast, Grip, Lever
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space, Stands, When
+from ergamot.core.frame.kinds import Covers, Duty, Group, Item, Parked, Purpose, Space, When
 from ergamot.core.records import record
 
 
@@ -104,7 +104,7 @@ class Panel:
     """
 
     ref: str
-    part: Part
+    part: Covers
     role: str
     face: str
     group: Group
@@ -364,7 +364,7 @@ class Structure:
     def gap_mm(self) -> float:
         """How far over the grass it stands on its tyres; nothing where it stands on its rails."""
         axle = self.axle
-        return axle.rise_mm if axle and axle.parked is Stands.DOWN else 0.0
+        return axle.rise_mm if axle and axle.parked is Parked.DOWN else 0.0
 
     @property
     def open_gap_mm(self) -> float:

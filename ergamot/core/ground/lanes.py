@@ -52,7 +52,7 @@ def stop_corners(stop: Stop, pen: PenSize) -> tuple[Flat, ...]:
 
 
 @dataclass(frozen=True)
-class Laid:
+class LaidLanes:
     """The stops of a field in the order they are used, which way their lanes run, from north, clockwise, and how many
     lanes there are; so many of the stops, the first, lie on a way drawn by hand."""
 
@@ -63,13 +63,13 @@ class Laid:
 
 
 @lru_cache(maxsize=64)
-def lay_out(field: Field, pen: PenSize, lie: Lie | None = None) -> Laid:
+def lay_out(field: Field, pen: PenSize, lie: Lie | None = None) -> LaidLanes:
     """Lanes over a field: on its own heading, else on the one of those that give nearly most stops that has fewest lanes.
 
     The first stop is the one nearest to its gate, else to its low corner.
 
     Args: field; pen, its size; lie, of the ground and the wind.
-    Returns: the Laid, of stops none of which overlap, all on free ground.
+    Returns: the LaidLanes, of stops none of which overlap, all on free ground.
     Raises: OutOfRange when the pen with its handles does not fit anywhere on it.
     Source: geometry; common practice.
 
@@ -84,26 +84,26 @@ def lay_out(field: Field, pen: PenSize, lie: Lie | None = None) -> Laid:
     return walked(ground.runs(pen, way.heading_deg, way.shift_m), pen, way.heading_deg, field.gate)
 
 
-def walked(runs: Sequence[Run], pen: PenSize, heading_deg: float, start: Flat | None) -> Laid:
+def walked(runs: Sequence[Run], pen: PenSize, heading_deg: float, start: Flat | None) -> LaidLanes:
     """The stops of some runs in the order they are come to.
 
     Args: runs, on one heading; pen, its size; heading_deg; start, the place the first stop lies nearest to, m east and
         north, or None for the low corner.
-    Returns: the Laid; of no stops where there are no runs.
+    Returns: the LaidLanes; of no stops where there are no runs.
     Source: common practice: up one lane and back the next, then to the nearest that is left.
 
     >>> len(walked([Run(0, 0.0, (0.0, 10.0))], PenSize(3.0, 2.0, 3.0, 2.0), 0.0, None).stops)
     3
     """
     begins = turned(start, heading_deg) if start else None
-    return Laid(tuple(_walk(_cells(runs), pen, begins)), heading_deg, len({run.lane for run in runs}))
+    return LaidLanes(tuple(_walk(_cells(runs), pen, begins)), heading_deg, len({run.lane for run in runs}))
 
 
-def along_way(laid: Laid, pen: PenSize, way: Sequence[Flat]) -> Laid:
+def along_way(laid: LaidLanes, pen: PenSize, way: Sequence[Flat]) -> LaidLanes:
     """Stops in the order of a way that a keeper drew over them; those it does not come near follow as they did.
 
     Args: laid; pen, its size; way, two places or more in order, m east and north.
-    Returns: the Laid, of the same stops.
+    Returns: the LaidLanes, of the same stops.
     Source: geometry.
 
     >>> from ergamot.core.ground.field import rectangle

@@ -16,12 +16,12 @@ from ergamot.core.ground.field import Field
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.heading import Lie
 from ergamot.core.ground.keeping import Keeping
-from ergamot.core.ground.lanes import Laid
+from ergamot.core.ground.lanes import LaidLanes
 from ergamot.core.ground.ledger import Ledger, Visit, middle
 from ergamot.core.ground.minutes import Handling
 from ergamot.core.ground.netting import told_of_nets
 from ergamot.core.ground.stay import DayLoad
-from ergamot.core.ground.team import RULES, Member, Part, Stands, Stays, share_out
+from ergamot.core.ground.team import RULES, FieldPart, Member, PutDown, Stays, share_out
 from ergamot.core.ground.telling import fenced, told_of
 from ergamot.core.ground.walk import Move, Walk, shut_stops
 
@@ -33,7 +33,7 @@ class MovePlan:
     """A pen's part of a field, where it stood to begin with if that was said, the moves over it, the days on which none of its
     ground was ready, and what the keeper should know."""
 
-    part: Part
+    part: FieldPart
     stood: Visit | None
     moves: tuple[Move, ...]
     without: tuple[date, ...]
@@ -49,7 +49,7 @@ class MovePlan:
         return self.part.member
 
     @property
-    def laid(self) -> Laid:
+    def laid(self) -> LaidLanes:
         return self.part.laid
 
     @property
@@ -88,7 +88,7 @@ class Season:
 class _Course:
     """One pen's days as they are planned, a stay or a day of moves at a time."""
 
-    def __init__(self, part: Part, walk: Walk, start: date, end: date):
+    def __init__(self, part: FieldPart, walk: Walk, start: date, end: date):
         self.part, self.walk, self.loads = part, walk, part.loads
         self.flock, self.rule = part.member.flock, RULES.get(part.member.stays)
         self.begins = max(start, part.member.first, self.flock.out)
@@ -98,7 +98,7 @@ class _Course:
         if part.member.stands:
             self._stand(part.member.stands)
 
-    def _stand(self, stands: Stands) -> None:
+    def _stand(self, stands: PutDown) -> None:
         """Go on from where the pen stands: as long as its stay lasts by the rule or the grass, and is not to be broken off."""
         walk, since = self.walk, stands.since
         walk.begin_after(middle(stands.corners))

@@ -28,7 +28,7 @@ from ergamot.core.ground.field import Field, turned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.heading import Lie, best_way, too_small
 from ergamot.core.ground.keeping import Keeping
-from ergamot.core.ground.lanes import Laid, along_way, walked
+from ergamot.core.ground.lanes import LaidLanes, along_way, walked
 from ergamot.core.ground.ledger import middle
 from ergamot.core.ground.netting import Netting
 from ergamot.core.ground.stay import LIVES_IN, Loads, Out
@@ -62,7 +62,7 @@ RULES = {
 
 
 @dataclass(frozen=True)
-class Stands:
+class PutDown:
     """Where a pen stands by the keeper's own word: its corners, m east and north, since which day, after which of how many
     moves of that day, and a day before which it is not moved."""
 
@@ -84,7 +84,7 @@ class Member:
     pen: PenSize
     stays: Stays
     first: date
-    stands: Stands | None = None
+    stands: PutDown | None = None
     out: Out = LIVES_IN
     nets: Netting | None = None
     way: tuple[Flat, ...] = ()
@@ -112,13 +112,13 @@ class Member:
 
 
 @dataclass(frozen=True)
-class Part:
+class FieldPart:
     """A pen's part of the field: from where to where across the lanes, m, None for the whole of it, its stops, and what each
     day does to them."""
 
     member: Member
     band: Flat | None
-    laid: Laid
+    laid: LaidLanes
     loads: Loads
 
 
@@ -129,11 +129,11 @@ def share_out(
     climate: Climate,
     keeping: Keeping,
     lie: Lie,
-) -> tuple[Part, ...]:
+) -> tuple[FieldPart, ...]:
     """Each pen's part of a field, as large as what it comes over while a stop rests, in the order in which the pens stand.
 
     Args: catalogue; field; members, one or more; climate; keeping, of the field; lie, of the ground and the wind.
-    Returns: a Part for each member, in their order, lanes of all on one heading.
+    Returns: a FieldPart for each member, in their order, lanes of all on one heading.
     Raises: OutOfRange where a pen finds no place to stand on its part.
     Source: common practice.
 
@@ -163,7 +163,7 @@ def share_out(
                 raise too_small(field, member.pen)
             if member.way:
                 laid = along_way(laid, member.pen, member.way)
-            parts[member.key] = Part(member, band, laid, loads[member.key])
+            parts[member.key] = FieldPart(member, band, laid, loads[member.key])
     return tuple(parts[one.key] for one in members)
 
 

@@ -16,7 +16,7 @@ from ergamot.core.ground.climate import Climate
 from ergamot.core.ground.field import Field, unturned
 from ergamot.core.ground.footprint import PenSize
 from ergamot.core.ground.keeping import Keeping
-from ergamot.core.ground.lanes import Laid, Stop, apart_m, stop_corners
+from ergamot.core.ground.lanes import LaidLanes, Stop, apart_m, stop_corners
 from ergamot.core.ground.ledger import NITROGEN_DAYS, Ledger, Visit, middle, year_of
 from ergamot.core.ground.obstacle import Obstacle
 from ergamot.core.ground.stay import G_M2_TO_KG_HA, WEAR_LIMIT, WHOLE_DAY, DayLoad
@@ -89,7 +89,7 @@ class Walk:
     def __init__(
         self,
         pen_key: int,
-        laid: Laid,
+        laid: LaidLanes,
         pen: PenSize,
         ledger: Ledger,
         shuts: Sequence[tuple[Obstacle, frozenset[int]]],
@@ -295,7 +295,7 @@ def visit_of(
     return Visit(pen_key, day, left, corners, wear, cover, nitrogen, keeping.ready_on(climate, left))
 
 
-def shut_stops(field: Field, laid: Laid, pen: PenSize) -> list[tuple[Obstacle, frozenset[int]]]:
+def shut_stops(field: Field, laid: LaidLanes, pen: PenSize) -> list[tuple[Obstacle, frozenset[int]]]:
     """The stops that lie on what is kept off on some days only.
 
     Args: field; laid, its stops; pen, its size.

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ergamot.core.frame.kinds import Group, Part, When
+from ergamot.core.frame.kinds import Covers, Group, When
 from ergamot.core.frame.structure import Structure
 from ergamot.core.making.rates import COAT_MIN_M2, CUT_MIN, MITRE_MIN
 from ergamot.core.making.stages import Stage, stage_of
@@ -27,7 +27,7 @@ def about_hours(structure: Structure) -> float:
     minutes += MITRE_MIN * sum(one.count * sum(angle > 0 for angle in one.angles_deg) for one in pieces)
     minutes += COAT_MIN_M2 * coated_m2(structure)
     leaf = {one.ref for one in structure.members if one.group is Group.DOORS}
-    hung = [one for one in structure.panels if one.part is Part.LEAF]
+    hung = [one for one in structure.panels if one.part is Covers.LEAF]
     if leaf or hung:
         minutes += minutes_of(structure, Stage.DOORS, (), (), hung)
     items = [
@@ -38,5 +38,5 @@ def about_hours(structure: Structure) -> float:
         and stage_of(structure, one.ref) is not Stage.DOORS
     ]
     joints = [one for one in structure.joints if not set(one.members) & leaf]
-    panels = [one for one in structure.standing if one.part is not Part.LEAF]
+    panels = [one for one in structure.standing if one.part is not Covers.LEAF]
     return (minutes + minutes_of(structure, Stage.TIES, items, joints, panels)) / 60

@@ -8,7 +8,7 @@ from enum import IntEnum
 
 from ergamot.core.catalogue import Mesh, WirePanel
 from ergamot.core.frame.geometry import Point
-from ergamot.core.frame.kinds import RODS, Duty, Group, Item, Part, When
+from ergamot.core.frame.kinds import RODS, Covers, Duty, Group, Item, When
 from ergamot.core.frame.placed import Placed
 from ergamot.core.frame.steps import WaysIn
 from ergamot.core.frame.structure import Member, Panel, Structure
@@ -152,7 +152,7 @@ def _stage_of_stick(member: Member) -> Stage:
 
 
 def _stage_of_panel(panel: Panel) -> Stage:
-    if panel.part is Part.LEAF:
+    if panel.part is Covers.LEAF:
         return Stage.DOORS
     if isinstance(panel.covering, Mesh | WirePanel):
         return Stage.MESH

@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from ergamot.core.catalogue import Catalogue, Sheet, WirePanel
 from ergamot.core.catalogue.kinds import Stuff, Tool
 from ergamot.core.frame.fixings import count_fixings
-from ergamot.core.frame.kinds import HOLDS_WHEELS, Item, Part
+from ergamot.core.frame.kinds import HOLDS_WHEELS, Covers, Item
 from ergamot.core.frame.structure import Joint, Member, Panel, Structure
 from ergamot.core.making.rates import (
     DOOR_MIN,
@@ -143,7 +143,7 @@ def minutes_of(
     new = set(refs)
     items = [one for one in structure.hardware if one.ref in new]
     if stage is Stage.DOORS:
-        leaves = {one.closes for one in panels if one.part is Part.LEAF}
+        leaves = {one.closes for one in panels if one.part is Covers.LEAF}
         return DOOR_MIN * max(1, len(leaves))
     meshed = sum(one.area_m2 for one in panels if not one.solid)
     sheeted = sum(one.area_m2 for one in panels if one.solid)

@@ -11,7 +11,7 @@ from typing import NamedTuple
 
 from ergamot.core.catalogue import Covering, Mesh, Sheet, WirePanel
 from ergamot.core.catalogue.kinds import Stuff
-from ergamot.core.frame.kinds import Duty, Part
+from ergamot.core.frame.kinds import Covers, Duty
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.stock.at_hand import AtHand
 from ergamot.core.stock.effort import Effort
@@ -23,7 +23,7 @@ from ergamot.core.stock.sticks import CuttingPlan, Want, plan_sticks
 
 SHEET_FROM_M = 0.6  # a board narrower than this is laid board by board; judgement: siding and slats
 FLOORS = frozenset(
-    {Part.CLADDING, Part.PARTITION, Part.INSERT}
+    {Covers.CLADDING, Covers.PARTITION, Covers.INSERT}
 )  # parts that are walked on where they lie level
 LEVEL = 0.9  # of a normal that points up or down: what it belongs to is level; may move
 

@@ -19,7 +19,7 @@ from ergamot.core.frame.bending import (
     TUBE_E_GPA,
     stiffness_n_m2,
 )
-from ergamot.core.frame.kinds import Duty, Part, Space
+from ergamot.core.frame.kinds import Covers, Duty, Space
 from ergamot.core.frame.structure import Panel, Structure
 from ergamot.core.strength.check import Check, bends, sags
 from ergamot.core.strength.spans import Spans, spans_of
@@ -273,7 +273,7 @@ def _nest_rails(structure: Structure, birds: Birds) -> Iterator[Check]:
         return
     one = max(rails, key=lambda rail: rail.longest[1] - rail.longest[0])
     boxes = sum(
-        panel.kg for panel in structure.standing if panel.part is Part.FURNITURE and _in(panel, zone.x)
+        panel.kg for panel in structure.standing if panel.part is Covers.FURNITURE and _in(panel, zone.x)
     )
     work = Working()
     given_birds(work, birds, min(birds.placed, structure.room.nests), "birds in the boxes, one in each")
@@ -299,7 +299,7 @@ def _in(panel: Panel, x: tuple[float, float]) -> bool:
 
 def _ramp(structure: Structure, birds: Birds) -> Iterator[Check]:
     """The ramp's board, with birds one behind another from its foot to its head."""
-    board = next((panel for panel in structure.standing if panel.part is Part.RAMP), None)
+    board = next((panel for panel in structure.standing if panel.part is Covers.RAMP), None)
     if board is None or not isinstance(board.covering, Sheet) or not board.covering.thick_mm:
         return
     wide, long = board.cut_mm

@@ -24,7 +24,7 @@ from ergamot.core.frame.bending import (
     wet_factor,
 )
 from ergamot.core.frame.fixings import SHEET_SCREW_SPACING_MM
-from ergamot.core.frame.kinds import Duty, Part
+from ergamot.core.frame.kinds import Covers, Duty
 from ergamot.core.frame.structure import Member, Panel, Structure
 from ergamot.core.strength.check import NDS, Check
 from ergamot.core.weather.speed import PRESSURE
@@ -206,7 +206,7 @@ def _leans(member: Member, axis: int) -> bool:
 
 
 def _stiffens(panel: Panel, axis: int) -> bool:
-    closes = panel.part in (Part.CLADDING, Part.PARTITION) and not panel.raised
+    closes = panel.part in (Covers.CLADDING, Covers.PARTITION) and not panel.raised
     return panel.solid and panel.braces and closes and abs(panel.normal[1 - axis]) > LOOKS_AT
 
 

@@ -22,7 +22,7 @@ _LADDER: tuple[frozenset[Duty], ...] = (
 
 
 @dataclass(frozen=True)
-class Carried:
+class CarriedAt:
     """A place a stick is carried at, mm along it from its first end; `hung` is the joint that holds it there where it lies on
     nothing, `by` what carries it."""
 
@@ -38,7 +38,7 @@ class Spans:
     member: Member
     axis: int
     length_mm: float
-    places: tuple[Carried, ...]
+    places: tuple[CarriedAt, ...]
 
     @property
     def longest(self) -> tuple[float, float]:
@@ -88,7 +88,7 @@ def spans_of(structure: Structure, member: Member) -> Spans:
     low, high = _extent(member, axis)
     heights = [corner[2] for corner in member.corners]
     foot, top = min(heights), max(heights)
-    found: list[Carried] = []
+    found: list[CarriedAt] = []
     for joint in structure.joints_of(member.ref):
         other = structure.by_ref.get(next(ref for ref in joint.members if ref != member.ref))
         if other is None or rung(other) <= rung(member) or other.duty is Duty.LEAF:
@@ -96,7 +96,7 @@ def spans_of(structure: Structure, member: Member) -> Spans:
         if other.when is not member.when or min(corner[2] for corner in other.corners) > top - STANDS_ON_MM:
             continue  # it waits aside, or stands on it
         lies = max(corner[2] for corner in other.corners) <= foot + STANDS_ON_MM
-        found.append(Carried(_place(member, other, axis, (low, high)), other, None if lies else joint))
+        found.append(CarriedAt(_place(member, other, axis, (low, high)), other, None if lies else joint))
     return Spans(member, axis, high - low, _apart(found))
 
 
@@ -118,9 +118,9 @@ def _place(member: Member, other: Member, axis: int, run: tuple[float, float]) -
     return sum(inside) / 2 - run[0]
 
 
-def _apart(found: list[Carried]) -> tuple[Carried, ...]:
+def _apart(found: list[CarriedAt]) -> tuple[CarriedAt, ...]:
     """Each place once; what lies on something there counts before what is hung."""
-    kept: list[Carried] = []
+    kept: list[CarriedAt] = []
     for one in sorted(found, key=lambda place: (place.at, place.hung is not None)):
         if kept and one.at - kept[-1].at < SAME_PLACE_MM:
             if kept[-1].hung is not None and one.hung is None:

@@ -8,7 +8,7 @@ from functools import cached_property
 import numpy as np
 
 from ergamot.core.frame.geometry import Point, distance
-from ergamot.core.frame.kinds import Part, Space, When
+from ergamot.core.frame.kinds import Covers, Space, When
 from ergamot.core.frame.structure import Opening, Panel, Structure
 from ergamot.core.records import changed, record
 from ergamot.core.weather.mouth import Mouth, mouth_of, part_of
@@ -191,7 +191,7 @@ def _parted(gaps: list[Vent], x: tuple[float, float], mouth: Mouth | None) -> li
 
 def _meets_wind(panel: Panel) -> bool:
     """Parts in the shed, aprons on the grass and what hangs within one space meet no wind."""
-    within = panel.inside == panel.outside and panel.part is not Part.EAVES
+    within = panel.inside == panel.outside and panel.part is not Covers.EAVES
     return panel.when is When.NOW and not within
 
 

@@ -10,7 +10,7 @@ from ergamot.core.catalogue import Ground
 from ergamot.core.errors import require_range
 from ergamot.core.farm.rolling import PER_WHEEL, RESISTANCE, WHEEL_NUMBER
 from ergamot.core.frame.footing import Anchor
-from ergamot.core.frame.kinds import Item, Stands
+from ergamot.core.frame.kinds import Item, Parked
 from ergamot.core.frame.mass import Mass
 from ergamot.core.frame.structure import Structure
 from ergamot.core.records import changed, record
@@ -133,7 +133,7 @@ def _free_wheels(structure: Structure, kg: float, x_mm: float, ground: Ground) -
     """The tyres a parked pen stands on, where nothing chocks them: all of it on two axles; else, beside its rails, they may
     carry all that the far end of the rails does not."""
     axle = structure.axle
-    if axle is None or axle.parked is not Stands.DOWN or axle.chocked:
+    if axle is None or axle.parked is not Parked.DOWN or axle.chocked:
         return None
     front = structure.front_axle
     far = max(x for x, _ in structure.contacts)
@@ -188,7 +188,7 @@ def grips(holding: Holding, ground: Ground) -> Grips:
 
 
 def _taken_off(structure: Structure) -> bool:
-    return structure.axle is not None and structure.axle.parked is Stands.OFF
+    return structure.axle is not None and structure.axle.parked is Parked.OFF
 
 
 def straps_of(anchors: Sequence[Anchor], ground: Ground) -> tuple[Strap, ...]:

@@ -15,7 +15,7 @@ from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
 from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Duty, Group, Part, Space
+from ergamot.core.frame.kinds import Covers, Duty, Group, Space
 from ergamot.core.frame.parameters import Value, is_on
 from ergamot.core.frame.parts.doors import BARREL, Leaf, hang
 from ergamot.core.frame.parts.drag import bay_line, pitched_crown, risen_crown, roof_edge
@@ -230,7 +230,7 @@ def _eaves(site: Site, pen: Chosen, name: str, roof_to: float) -> None:
     face = site.faces[name]
     down = pen.overhang * (1 + pen.slope**2) ** 0.5
     if roof_to > site.x[0] and down > 25:
-        coat = Coat("eaves", pen.roof, Group.ROOF, Space.OPEN, part=Part.EAVES)
+        coat = Coat("eaves", pen.roof, Group.ROOF, Space.OPEN, part=Covers.EAVES)
         site.cover.lay(face, coat, (site.x[0], roof_to), (-down, 0.0), 0.0)
 
 

@@ -12,7 +12,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import UPRIGHT_NZ, Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import Duty, Group, Item, Part, Purpose, Space
+from ergamot.core.frame.kinds import Covers, Duty, Group, Item, Purpose, Space
 from ergamot.core.frame.parameters import Choice, Parameter, Value
 from ergamot.core.frame.parts.site import Site, refuse_above
 from ergamot.core.frame.structure import Opening
@@ -181,7 +181,7 @@ def hang(site: Site, face: Face, u: Flat, v: Flat, leaf: Leaf, clear: Flat | Non
         inside=leaf.inside,
         clear_mm=clear or (u[1] - u[0] - lap, v[1] - v[0] - lap),
     )
-    coat = Coat(leaf.role, leaf.what, Group.DOORS, leaf.inside, part=Part.LEAF, closes=opening.ref)
+    coat = Coat(leaf.role, leaf.what, Group.DOORS, leaf.inside, part=Covers.LEAF, closes=opening.ref)
     if leaf.own_kg:
         whole = site.catalogue.sheets["ply-18"]
         own = replace(coat, role=f"your own {leaf.role}", what=whole, own_kg=leaf.own_kg)
@@ -230,7 +230,7 @@ def hang_flap(site: Site, face: Face, u: Flat, v: Flat, flap: Flap) -> Opening:
         inside=flap.inside,
         clear_mm=(u[1] - u[0], v[1] - v[0]),
     )
-    coat = replace(flap.coat, part=Part.LEAF, closes=opening.ref)
+    coat = replace(flap.coat, part=Covers.LEAF, closes=opening.ref)
     site.cover.lay(face, coat, u, v, 0.0)
     quarter = (u[1] - u[0]) / 4
     hinged = (Fitting.HINGE, Fitting.LATCH)

@@ -13,7 +13,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import HOLDS_WHEELS, Duty, Group, Item, Part, Space, When
+from ergamot.core.frame.kinds import HOLDS_WHEELS, Covers, Duty, Group, Item, Space, When
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
@@ -153,7 +153,7 @@ def fit_inside(
         _catch_board(site, half, front, corner)
     if inside.winter:
         clear = site.catalogue.sheets["clear"]
-        site.cover.over_mesh(Coat("winter insert", clear, Group.INSIDE, part=Part.INSERT, when=When.ASIDE))
+        site.cover.over_mesh(Coat("winter insert", clear, Group.INSIDE, part=Covers.INSERT, when=When.ASIDE))
     return Room(
         feeder_edge_m=inside.feeders * inside.feeder.edge_m,
         feeder_round=inside.feeder.round,
@@ -226,7 +226,7 @@ def beside_gear(site: Site, half: float, deep: float) -> list[Flat]:
 
 def _apron(site: Site, half: float) -> None:
     mesh = site.catalogue.meshes["welded-25x50"]
-    coat = Coat("apron", mesh, Group.MESH, Space.OPEN, part=Part.APRON)
+    coat = Coat("apron", mesh, Group.MESH, Space.OPEN, part=Covers.APRON)
     x0, x1 = site.x
     strips = (
         ((x0, x1), (half, half + APRON_MM)),
@@ -273,5 +273,5 @@ def _catch_board(site: Site, half: float, front: float, corner: float) -> None:
         "catch board", (at, 0, 0), (0, 1, 0), (0, 0, 1), (1, 0, 0), corners((-inner, inner), (0, 500))
     )
     sheet = site.catalogue.sheets["ply-12"]
-    coat = Coat("catch board", sheet, Group.INSIDE, Space.RUN, Space.RUN, Part.CATCH_BOARD, when=When.ASIDE)
+    coat = Coat("catch board", sheet, Group.INSIDE, Space.RUN, Space.RUN, Covers.CATCH_BOARD, when=When.ASIDE)
     site.cover.cover(board, coat)

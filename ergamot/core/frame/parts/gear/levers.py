@@ -17,7 +17,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.footing import Axle, Lever
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Duty, Group, Item, Moves, Stands, When
+from ergamot.core.frame.kinds import Duty, Group, Item, Moves, Parked, When
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.gear.iron import (
     AXLE_END_DIAMETERS,
@@ -56,7 +56,7 @@ def swinging_wheels(
         along, _ = swing.axle_at(swing.locked_deg)
         axles.append(
             Axle(
-                x + points * along, swing.radius_mm, wheel, 2, swing.rise_mm, Stands.LIFTED, steel=gear.steel
+                x + points * along, swing.radius_mm, wheel, 2, swing.rise_mm, Parked.LIFTED, steel=gear.steel
             )
         )
     site.buy(site.usual(Fitting.LEVER_BAR), Item.TOOL, "lever bar", Group.GEAR, [(0.0, 0.0, 0.0)], When.ASIDE)

@@ -12,7 +12,7 @@ from __future__ import annotations
 from ergamot.core.catalogue import Wheel
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.footing import Axle
-from ergamot.core.frame.kinds import Group, Item, Moves, PutUnder, Stands, When
+from ergamot.core.frame.kinds import Group, Item, Moves, Parked, PutUnder, When
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.gear.iron import WHEEL_GAP_MM
 from ergamot.core.frame.parts.site import Site
@@ -81,6 +81,6 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, put: Put, half: float) -> Axle:
             )
         )  # fmt: skip
     return Axle(
-        x, radius, wheel, 2, rise_mm=rise, parked=Stands.OFF, steel=gear.steel, rides_kg=bar.kg + 2 * wheel.kg,
+        x, radius, wheel, 2, rise_mm=rise, parked=Parked.OFF, steel=gear.steel, rides_kg=bar.kg + 2 * wheel.kg,
         turns_deg=turns, put_under=gear.put_under,
     )  # fmt: skip

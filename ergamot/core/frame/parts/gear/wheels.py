@@ -6,7 +6,7 @@ from ergamot.core.catalogue import Wheel
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.footing import Axle
-from ergamot.core.frame.kinds import Duty, Group, Held, Item, Moves, Stands
+from ergamot.core.frame.kinds import Duty, Group, Held, Item, Moves, Parked
 from ergamot.core.frame.parts.gear.choices import Gear
 from ergamot.core.frame.parts.gear.iron import (
     END_DIAMETERS,
@@ -105,7 +105,7 @@ def _pair(site: Site, gear: Gear, wheel: Wheel, half: float, at: float, end: str
                 place,
                 long,
             )
-    parked = Stands.OFF if gear.kind is Moves.BOLT_ON else Stands.DOWN
+    parked = Parked.OFF if gear.kind is Moves.BOLT_ON else Parked.DOWN
     return Axle(
         at,
         radius,

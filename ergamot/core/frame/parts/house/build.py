@@ -15,7 +15,7 @@ from ergamot.core.frame.contact import crossing
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, within_heights
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
+from ergamot.core.frame.kinds import Covers, Duty, Group, Purpose, Space, When
 from ergamot.core.frame.parts.house.choices import House
 from ergamot.core.frame.parts.house.fit import (
     POP_HOLE_MM,
@@ -102,7 +102,7 @@ def _from_its_rear(site: Site, house: House) -> Site:
     part = replace(site, x=(at, site.x[1]), lines=lines)
     face = replace(_across(site, house, HOUSE_REAR, at), normal=(-1, 0, 0))
     part.faces["rear"] = site.within[HOUSE_REAR] = face
-    within = Coat("house rear", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
+    within = Coat("house rear", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Covers.PARTITION)
     site.cover.cover(face, within)
     site.notes.append(
         phrase("the run behind the house wants a door of its own: it is joined to the other only beneath")
@@ -185,7 +185,7 @@ def _level(site: Site, house: House, wall: float) -> Face:
 
 def _floor(site: Site, house: House, wall: float) -> None:
     level = _level(site, house, wall)
-    under, part = (Space.OPEN, Part.CLADDING) if house.ranges else (Space.RUN, Part.PARTITION)
+    under, part = (Space.OPEN, Covers.CLADDING) if house.ranges else (Space.RUN, Covers.PARTITION)
     site.cover.cover(level, Coat("house floor", house.floor_of, Group.HOUSE, Space.HOUSE, under, part))
     if house.winter_floor:
         over = Coat(
@@ -194,7 +194,7 @@ def _floor(site: Site, house: House, wall: float) -> None:
             Group.HOUSE,
             Space.HOUSE,
             under,
-            Part.INSERT,
+            Covers.INSERT,
             when=When.ASIDE,
         )
         site.cover.cover(level, over)
@@ -211,7 +211,7 @@ def _partition(site: Site, house: House, wall: float, run: LowRun | None) -> Non
     _pop_hole(site, face, y, (z, z + high), "pop hole", (wall, middle, z + high))
     if house.window:
         set_window(site, house, face, y)
-    within = Coat("partition", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION)
+    within = Coat("partition", house.walls, Group.HOUSE, Space.HOUSE, Space.RUN, Covers.PARTITION)
     if run is None:
         site.cover.cover(face, within)
         site.within[PARTITION] = face
@@ -283,7 +283,7 @@ def _ramp(site: Site, house: House, x: Flat, y: Flat) -> None:
     )
     sheet = site.catalogue.sheets["ply-12"]
     site.cover.cover(
-        face, Coat("ramp board", sheet, Group.HOUSE, Space.RUN, Space.RUN, Part.RAMP, ref="ramp-board")
+        face, Coat("ramp board", sheet, Group.HOUSE, Space.RUN, Space.RUN, Covers.RAMP, ref="ramp-board")
     )
     hung_on = [member for member in site.frame.members if member.duty is Duty.BEARER][-1]
     site.strapped.append(Joint(("ramp-board", hung_on.ref), None, 0, rule="hinged under the pop hole"))

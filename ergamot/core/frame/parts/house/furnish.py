@@ -9,7 +9,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Duty, Group, Part, Space
+from ergamot.core.frame.kinds import Covers, Duty, Group, Space
 from ergamot.core.frame.parts.house.choices import NEST_DEPTH_MM, House
 from ergamot.core.frame.parts.house.fit import (
     POP_HOLE_MM,
@@ -132,7 +132,7 @@ def _droppings_board(site: Site, house: House, x: Flat, bars: list[float]) -> No
     z = house.floor_z + OVER_FLOOR_MM
     face = Face("droppings board", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, y))
     board = site.catalogue.sheets[BOARD]
-    coat = Coat("droppings board", board, Group.ROOSTS, Space.HOUSE, Space.HOUSE, Part.FURNITURE)
+    coat = Coat("droppings board", board, Group.ROOSTS, Space.HOUSE, Space.HOUSE, Covers.FURNITURE)
     site.cover.cover(face, coat)
 
 
@@ -164,7 +164,7 @@ def set_tray(site: Site, house: House, end: float) -> None:
         "tray", (0, 0, z), (1, 0, 0), (0, 1, 0), (0, 0, 1), corners(x, (right + SLIDES_MM, left - SLIDES_MM))
     )
     under = Space.OPEN if house.ranges else Space.RUN
-    coat = Coat("droppings tray", site.catalogue.sheets[TRAY], Group.HOUSE, under, under, Part.FURNITURE)
+    coat = Coat("droppings tray", site.catalogue.sheets[TRAY], Group.HOUSE, under, under, Covers.FURNITURE)
     site.cover.cover(face, coat)
 
 

@@ -10,7 +10,7 @@ from ergamot.core.finding import phrase
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.kinds import Group, Part, Purpose, Space
+from ergamot.core.frame.kinds import Covers, Group, Purpose, Space
 from ergamot.core.frame.parts.doors import Flap, hang_flap
 from ergamot.core.frame.parts.house.choices import NEST_MM, House
 from ergamot.core.frame.parts.house.fit import WINDOW_BELOW_ROOF_MM, window_sill
@@ -147,7 +147,7 @@ def floor_vent(site: Site, house: House, level: Face) -> None:
         level, u, v, Purpose.AIR, "floor vent", "slide under mesh", inside=Space.HOUSE, outside=under
     )
     mesh = site.catalogue.meshes["welded-12"]
-    part = Part.CLADDING if house.ranges else Part.PARTITION
+    part = Covers.CLADDING if house.ranges else Covers.PARTITION
     site.cover.lay(level, Coat("vent mesh", mesh, Group.HOUSE, Space.HOUSE, under, part), u, v, 0.0)
     site.fit(Fitting.SLIDE, "vent slide", Group.HOUSE, [level.point(middle, 0.0)])
 
@@ -191,7 +191,7 @@ def set_window(site: Site, house: House, face: Face, y: Flat) -> None:
             Group.HOUSE,
             Space.HOUSE,
             Space.RUN,
-            Part.PARTITION,
+            Covers.PARTITION,
             own_kg=own.kg,
         )
         site.cover.lay(face, coat, outer, above, 0.0)
@@ -206,5 +206,5 @@ def set_window(site: Site, house: House, face: Face, y: Flat) -> None:
     )
     clear = site.catalogue.sheets["clear"]
     site.cover.lay(
-        face, Coat("window", clear, Group.HOUSE, Space.HOUSE, Space.RUN, Part.PARTITION), y, v, 0.0
+        face, Coat("window", clear, Group.HOUSE, Space.HOUSE, Space.RUN, Covers.PARTITION), y, v, 0.0
     )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
-from ergamot.core.frame.kinds import Duty, Group, Part, Purpose, Space, When
+from ergamot.core.frame.kinds import Covers, Duty, Group, Purpose, Space, When
 from ergamot.core.frame.parts.doors import Flap, hang_flap
 from ergamot.core.frame.parts.house.choices import NEST_DEPTH_MM, NEST_MM, House
 from ergamot.core.frame.parts.house.fit import NEST_WALL_MM, nest_row_mm
@@ -18,7 +18,7 @@ LID_FALL_MM = 60.0  # of a sloping lid; judgement: rain runs off it
 
 def _coat(house: House, role: str, outside: Space = Space.HOUSE) -> Coat:
     """Boxes share the air of the house: their openings are larger than anything else in it."""
-    return Coat(role, house.walls, Group.NESTS, Space.HOUSE, outside, Part.FURNITURE, when=_when(house))
+    return Coat(role, house.walls, Group.NESTS, Space.HOUSE, outside, Covers.FURNITURE, when=_when(house))
 
 
 def _when(house: House) -> When:

@@ -38,7 +38,7 @@ def is_wall(face: Face) -> bool:
 
 
 @dataclass(frozen=True)
-class Laid:
+class LaidStick:
     """One stick as it lies in a side: the corners of its outline there in order, (u, v) in mm."""
 
     member: Member
@@ -83,11 +83,11 @@ class Laid:
         return (min(met), max(met)) if met else None
 
 
-def lying_in(members: Sequence[Member], face: Face, w: Flat) -> tuple[Laid, ...]:
+def lying_in(members: Sequence[Member], face: Face, w: Flat) -> tuple[LaidStick, ...]:
     """The sticks that lie between two depths of a side.
 
     Args: members; face; w, from how deep to how far out of it, mm.
-    Returns: each Laid.
+    Returns: each LaidStick.
     Source: geometry.
 
     >>> site = begun("coop")
@@ -103,7 +103,7 @@ def lying_in(members: Sequence[Member], face: Face, w: Flat) -> tuple[Laid, ...]
         member = owners[i]
         points.setdefault(member.ref, (member, []))[1].extend(_between(flat[i].tolist(), w))
     rings = ((member, convex_hull(met)) for member, met in points.values())
-    return tuple(Laid(member, ring) for member, ring in rings if _area(ring) > 0)
+    return tuple(LaidStick(member, ring) for member, ring in rings if _area(ring) > 0)
 
 
 def _area(ring: tuple[Flat, ...]) -> float:
@@ -130,7 +130,7 @@ def _between(solid: Sequence[Sequence[float]], w: Flat) -> list[Flat]:
     return points
 
 
-def under_and_over(laid: Iterable[Laid], at: float, v: Flat) -> Flat:
+def under_and_over(laid: Iterable[LaidStick], at: float, v: Flat) -> Flat:
     """The nearest sticks under and over a stretch of a side, at one place along it.
 
     Args: laid; at, mm along; v, mm, from where to where nothing stands.
@@ -148,7 +148,7 @@ def under_and_over(laid: Iterable[Laid], at: float, v: Flat) -> Flat:
     )
 
 
-def beside(laid: Iterable[Laid], at: float, u: Flat) -> Flat:
+def beside(laid: Iterable[LaidStick], at: float, u: Flat) -> Flat:
     """The nearest sticks on both sides of a stretch, at one height.
 
     Args: laid; at, mm up the side; u, mm, from where to where nothing stands.

@@ -14,7 +14,7 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import FURNISHES, Duty, Item, Space
 from ergamot.core.frame.parts.openings.choices import WantedOpening
-from ergamot.core.frame.parts.openings.plane import TOUCH_MM, Laid, lying_in
+from ergamot.core.frame.parts.openings.plane import TOUCH_MM, LaidStick, lying_in
 from ergamot.core.frame.parts.site import Site, both
 from ergamot.core.frame.separation import OVERLAP_MM, separations
 from ergamot.core.frame.structure import Member
@@ -75,8 +75,8 @@ def _refused(one: WantedOpening, why: str, name: str, allowed: str, most: float 
 
 
 def make_way(
-    site: Site, one: WantedOpening, face: Face, laid: tuple[Laid, ...], u: Flat, v: Flat
-) -> tuple[Laid, ...]:
+    site: Site, one: WantedOpening, face: Face, laid: tuple[LaidStick, ...], u: Flat, v: Flat
+) -> tuple[LaidStick, ...]:
     """Take out what may make way for an opening and what frames it; refuse what may not.
 
     Args: site; one; face; laid, what lies in it; u and v, what must be free, mm.
@@ -96,7 +96,7 @@ def make_way(
     return laid
 
 
-def _elsewhere(one: WantedOpening, face: Face, stick: Laid, u: Flat, deep: float) -> str:
+def _elsewhere(one: WantedOpening, face: Face, stick: LaidStick, u: Flat, deep: float) -> str:
     """Where its middle could be, clear of a stick on either side; over it, with its own sill, where that runs right across."""
     low, _, high, top = stick.bounds
     along = [at for at, _ in face.outline]
@@ -110,7 +110,7 @@ def _elsewhere(one: WantedOpening, face: Face, stick: Laid, u: Flat, deep: float
     return ", or ".join(words) or f"{over}narrower than that, or on another side"
 
 
-def _why_it_stays(site: Site, face: Face, stick: Laid) -> str:
+def _why_it_stays(site: Site, face: Face, stick: LaidStick) -> str:
     """What speaks against taking a stick out; nothing where it only divides the side."""
     member = stick.member
     if member.duty not in MAKES_WAY or member.section.made is Made.PLASTIC:
@@ -164,11 +164,11 @@ def refuse_overlap(site: Site, one: WantedOpening, own: set[str]) -> None:
             )
 
 
-def standing_before(site: Site, face: Face) -> tuple[Laid, ...]:
+def standing_before(site: Site, face: Face) -> tuple[LaidStick, ...]:
     """The sticks that stand before a side; before a wall within the pen, those its leaf would lie in.
 
     Args: site; face, of its sides or of the walls within it.
-    Returns: each Laid.
+    Returns: each LaidStick.
     Source: geometry.
 
     >>> site = framed("coop")

@@ -16,7 +16,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat, Point
-from ergamot.core.frame.kinds import Duty, Group, Part, Space
+from ergamot.core.frame.kinds import Covers, Duty, Group, Space
 from ergamot.core.frame.parts.doors import Leaf, hang
 from ergamot.core.frame.parts.openings.choices import WantedOpening
 from ergamot.core.frame.parts.openings.room import no_room, refuse_before
@@ -62,7 +62,7 @@ def slide_up(
     guide = Piece(Duty.LEAF, f"{one.said} guide", "L", f"the {one.said} slides in it", Group.DOORS, small)
     for low in (guides[0], outer[0][1]):
         site.frame.on_face(guide, face, (low, low + small.deep_mm), (v[0], top), (0.0, small.thick_mm), "v")
-    coat = Coat(one.said, what, Group.DOORS, inside, part=Part.LEAF, own_kg=one.own_kg, closes=opening.ref)
+    coat = Coat(one.said, what, Group.DOORS, inside, part=Covers.LEAF, own_kg=one.own_kg, closes=opening.ref)
     site.cover.lay(face, coat, *outer, 0.0)
     place: list[Point] = [face.point(sum(u) / 2, top)]
     site.fit(Fitting.SLIDE, "slide", Group.DOORS, place, closes=opening.ref)

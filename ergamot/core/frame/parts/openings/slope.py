@@ -11,7 +11,7 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.parts.openings.choices import WantedOpening
-from ergamot.core.frame.parts.openings.plane import TOUCH_MM, Laid, beside, lying_in, under_and_over
+from ergamot.core.frame.parts.openings.plane import TOUCH_MM, LaidStick, beside, lying_in, under_and_over
 from ergamot.core.frame.parts.openings.room import make_way, no_room, refuse_cut
 from ergamot.core.frame.parts.site import Site, both
 
@@ -57,13 +57,15 @@ def frame_in_slope(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fl
     return u, v, thick / 2
 
 
-def _lies_within(stick: Laid, u: Flat, at: float) -> bool:
+def _lies_within(stick: LaidStick, u: Flat, at: float) -> bool:
     """Is it a rail of a flat top that crosses an opening from one of its sides to the other?"""
     span = stick.along(at) if stick.member.duty is Duty.CROSS_RAIL else None
     return span is not None and u[0] - TOUCH_MM < span[0] and span[1] < u[1] + TOUCH_MM
 
 
-def _give_up(site: Site, one: WantedOpening, face: Face, within: list[Laid], v: Flat, free: Flat) -> None:
+def _give_up(
+    site: Site, one: WantedOpening, face: Face, within: list[LaidStick], v: Flat, free: Flat
+) -> None:
     """Rails that only carry the top go where the whole of it opens from side to side: the leaf has sticks of its own."""
     if v[0] - free[0] > TOUCH_MM or free[1] - v[1] > TOUCH_MM:
         allowed = f"{both(free[1] - free[0])}, from side to side, or an opening between two of them"

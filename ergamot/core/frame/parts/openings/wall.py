@@ -24,7 +24,7 @@ from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.parts.openings.choices import LEAST_HIGH_MM, WantedOpening
-from ergamot.core.frame.parts.openings.plane import TOUCH_MM, Laid, lying_in, under_and_over
+from ergamot.core.frame.parts.openings.plane import TOUCH_MM, LaidStick, lying_in, under_and_over
 from ergamot.core.frame.parts.openings.room import make_way, no_room
 from ergamot.core.frame.parts.site import Site, both
 
@@ -68,7 +68,7 @@ def frame_in_wall(site: Site, one: WantedOpening, face: Face) -> tuple[Flat, Fla
     return u, v, deep / 2
 
 
-def _free(laid: tuple[Laid, ...], one: WantedOpening, u: Flat) -> Flat:
+def _free(laid: tuple[LaidStick, ...], one: WantedOpening, u: Flat) -> Flat:
     """How low and how high the wall is free within an opening's width, whatever may make way left out."""
     fixed = [stick for stick in laid if stick.member.duty in RAILS]
     middle = (one.sill, one.sill + one.height)
@@ -106,7 +106,7 @@ def _clear(one: WantedOpening, low: float, high: float, deep: float) -> Flat:
     return sill, top
 
 
-def _stands(laid: tuple[Laid, ...], post: Flat, v: Flat) -> bool:
+def _stands(laid: tuple[LaidStick, ...], post: Flat, v: Flat) -> bool:
     """Is there a stick already where a post would be?"""
     for stick in laid:
         a, b, c, d = stick.bounds
@@ -125,7 +125,7 @@ def _post(
     one: WantedOpening,
     face: Face,
     piece: Piece,
-    laid: tuple[Laid, ...],
+    laid: tuple[LaidStick, ...],
     u: Flat,
     v: Flat,
     w: Flat,

@@ -245,7 +245,7 @@ def test_more_keepers_than_can_be_served_are_told_to_ask_again_at_once(farm):
         begun = time.monotonic()
         asked = urllib.request.Request(
             f"http://127.0.0.1:{port}/api/pens/{pen['id']}/moving",
-            json.dumps({"values": {"length": f"{2400 + 7 * i} mm"}}).encode(),
+            json.dumps({"values": {"length": f"{2400 + 3 * i} mm"}}).encode(),
             {"Content-Type": "application/json"},
         )
         try:

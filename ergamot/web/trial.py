@@ -31,7 +31,8 @@ from ergamot.web.schemas.trial import (
 
 BOX_CORNERS = 8
 BOXES = {RIGHT_BOX: "right", LEFT_BOX: "left"}
-ON_SCREEN = 1  # digits after the point of a millimetre
+IN_THE_ROUND = 1  # digits after the point of a millimetre: one may look close
+FLAT = 0  # a flat view shows the whole pen: a pixel is some millimetres
 
 
 def trial_out(bench: Bench, kept: Design, units: System, drawn: Drawn) -> str:
@@ -94,9 +95,9 @@ def _finding(one: Finding, units: System) -> TriedFindingOut:
     )
 
 
-def _flat(corners: Iterable[Sequence[float]]) -> list[int | float]:
+def _figures(corners: Iterable[Sequence[float]], digits: int) -> list[int | float]:
     """Return the figures of some corners one after another, with no more digits than a screen shows."""
-    rounded = (round(each, ON_SCREEN) for corner in corners for each in corner)
+    rounded = (round(each, digits) for corner in corners for each in corner)
     return [int(each) if each == int(each) else each for each in rounded]
 
 
@@ -104,10 +105,10 @@ def _outline(one: Outline) -> TriedOutlineOut:
     return TriedOutlineOut.model_construct(
         ref=one.ref,
         kind=one.kind,
-        at=_flat(one.points),
+        at=_figures(one.points, FLAT),
         role=one.role,
         label=one.label,
-        holes=[_flat(hole) for hole in one.holes],
+        holes=[_figures(hole, FLAT) for hole in one.holes],
         pattern=one.pattern,
     )
 
@@ -145,7 +146,7 @@ def _part(part: Part) -> TriedPartOut:
         ref=part.ref,
         kind=part.kind,
         group=part.group,
-        at=_flat(part.corners),
+        at=_figures(part.corners, IN_THE_ROUND),
         label=part.label,
         material=part.material,
         pattern=part.pattern,

@@ -8,15 +8,15 @@ from enum import StrEnum
 from functools import partial
 
 from ergamot.core.balance.case import Case
-from ergamot.core.balance.inside import with_inside
-from ergamot.core.balance.room import Provision, told_of_water
-from ergamot.core.balance.stuff import (
+from ergamot.core.balance.helpful import (
     anything_helps,
     helps_its_mass,
     helps_moving,
     helps_strength,
     helps_wind,
 )
+from ergamot.core.balance.inside import with_inside
+from ergamot.core.balance.room import Provision, told_of_water
 from ergamot.core.balance.weight import judge_weight
 from ergamot.core.errors import UnknownChoice
 from ergamot.core.farm.conditions import FarmConditions

@@ -50,6 +50,7 @@ def compare(page: Page) -> None:
     for name in ("Laying coop", "Hedge A-frame", "Turkey hoop"):
         page.get_by_role("checkbox", name=name).check()
     page.locator("[data-view=whole] [data-kind=stick]").nth(2).wait_for()
+    page.get_by_role("cell", name="about").first.wait_for(state="detached")  # until all bills are there
 
 
 def starts(page: Page) -> None:

@@ -35,7 +35,7 @@ def judge_over(case: Case) -> Finding:
         "ratio",
         cautions=(CAUTION,),
     )
-    return Finding("over", "Over it", ratio, MOST_MM / height_mm(case), tell, lambda: _cost())
+    return Finding("over", "Over it", ratio, MOST_MM / height_mm(case), tell, _cost)
 
 
 def _cost() -> Phrase:

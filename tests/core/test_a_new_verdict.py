@@ -56,8 +56,11 @@ def test_what_is_short_in_it_does_not_pass_and_limits_say_why():
 
 def test_where_it_limits_nothing_it_keeps_no_pen_back(monkeypatch):
     monkeypatch.setitem(VERDICTS, "over", replace(OVER, limits=False))
-    assert "over" not in judged_design(C, ASKED, HIGH).short
-    assert "over" in {one.what for one in judge(C, build(HIGH, C), FLOCK, PLACE).graded}
+    high = judged_design(C, ASKED, HIGH)
+    assert "over" not in high.short
+    assert high.ratio("over") == pytest.approx(judge(C, build(HIGH, C), FLOCK, PLACE).finding("over").ratio)
+    monkeypatch.setitem(VERDICTS, "over", OVER)
+    assert judged_design(C, ASKED, HIGH).wanting > high.wanting
 
 
 def test_it_is_mended_by_what_it_says_itself_first():

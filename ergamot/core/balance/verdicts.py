@@ -40,11 +40,6 @@ class Judged(Case):
         """Return those that carry a grade."""
         return tuple(self.finding(one.key) for one in VERDICTS.values() if one.grades_in(self))
 
-    @property
-    def limits(self) -> tuple[Finding, ...]:
-        """Return those a pen must not be short in to be proposed or to pass."""
-        return tuple(one for one in self.graded if VERDICTS[one.what].limits)
-
 
 def judge(
     catalogue: Catalogue,

@@ -91,9 +91,14 @@ class Candidate:
         return design_key(self.design)
 
     @cached_property
+    def limiting(self) -> tuple[Mark, ...]:
+        """Return its marks in the verdicts that keep a pen back."""
+        return tuple(mark for mark in self.marks if VERDICTS[mark.what].limits)
+
+    @cached_property
     def wanting(self) -> float:
         """What is short or hard of it, all together; 0 where all is right and nothing lacks."""
-        return sum(mark.wanting for mark in self.marks) + A_LACK * (self.lacks + self.unreached)
+        return sum(mark.wanting for mark in self.limiting) + A_LACK * (self.lacks + self.unreached)
 
     @property
     def order(self) -> tuple[float, float, float, str]:
@@ -108,7 +113,7 @@ class Candidate:
 
     @property
     def short(self) -> tuple[str, ...]:
-        return tuple(mark.what for mark in self.marks if mark.verdict is Grade.SHORT)
+        return tuple(mark.what for mark in self.limiting if mark.verdict is Grade.SHORT)
 
     def together(self, pens: int) -> dict[Figure, float]:
         """Of several alike, what adds up."""
@@ -244,7 +249,7 @@ def judged_design(
     judged = judge(catalogue, structure, asked.flock, asked.farm, loads)
     return Candidate(
         design,
-        tuple(Mark(one.what, one.ratio, one.least) for one in judged.limits),
+        tuple(Mark(one.what, one.ratio, one.least) for one in judged.graded),
         figures_of(catalogue, asked, design, structure, judged),
         sum(one.lacks > 0 for one in judged.provisions),
         len(out_of_reach(structure)),

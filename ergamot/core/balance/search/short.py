@@ -140,7 +140,7 @@ class _Way:
 
 def _aims(one: Candidate) -> tuple[str, ...]:
     """List what is to be mended of it first: its worst verdict where one is wanting, and others it is short in; and its weight."""
-    by_want = sorted(one.marks, key=lambda mark: -mark.wanting)
+    by_want = sorted(one.limiting, key=lambda mark: -mark.wanting)
     first = [mark.what for mark in by_want[:1] if mark.wanting]
     return (*first, *(mark.what for mark in by_want[1:] if mark.verdict is Grade.SHORT), What.WEIGHT)
 

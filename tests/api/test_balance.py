@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import signal
 from datetime import date
@@ -13,6 +14,7 @@ from hypothesis import strategies as st
 from sqlalchemy.orm import Session
 
 from ergamot.core.balance.search.asked import make_asked
+from ergamot.core.balance.search.candidate import judged_design
 from ergamot.core.balance.search.executor import InLine
 from ergamot.core.balance.search.genes import genome_of
 from ergamot.core.balance.search.seeds import seeds
@@ -20,7 +22,9 @@ from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.catalogue.tables import merged
 from ergamot.core.farm.conditions import make_conditions
 from ergamot.core.flock.flock import make_flock
+from ergamot.core.frame.design import make_design
 from ergamot.operations import searches
+from ergamot.operations.searches import body_of, candidate_in
 from ergamot.store.models import TriedRow
 from ergamot.workers import jobs
 from ergamot.workers.cluster import PLAIN, Cluster, NoCluster, may_speak_to
@@ -304,3 +308,16 @@ def test_a_dead_scheduler_and_one_without_tls_are_told(monkeypatch):
     with pytest.raises(NoCluster, match="only in TLS"):
         Cluster("tcp://cluster.example:8786")
     may_speak_to("tls://cluster.example:8786", ["ca", "cert", "key"], plain=False)
+
+
+def test_a_pen_that_was_found_is_read_as_an_earlier_version_kept_it():
+    weak = make_design(C, "coop", {"section": "2x2"})
+    flock = make_flock(C, "broiler-fast", 30, date(2026, 4, 1), date(2026, 4, 22), date(2026, 5, 20))
+    found = judged_design(C, make_asked(C, flock, make_conditions(C)), weak)
+    assert found.mends["strength"]
+    assert candidate_in(body_of(found)).mends == found.mends
+    told = json.loads(body_of(found))
+    told["mends"] = told["mends"]["strength"]  # it was kept of the frame alone
+    assert candidate_in(json.dumps(told)).mends == found.mends
+    del told["mends"]
+    assert candidate_in(json.dumps(told)).mends == {}

@@ -31,9 +31,10 @@ export function PensPage() {
   const choices = useChoices();
   const [shown, setShown] = useState(A_PAGE);
   useJudging(pens.data?.slice(0, shown) ?? []);
-  if (pens.error) return <Trouble problem={pens.error} />;
-  if (!pens.data) return <Waiting what="Looking for the pens" />;
-  const graded = gradedIn(choices.data?.verdicts ?? [], pens.data);
+  const problem = pens.error ?? choices.error;
+  if (problem) return <Trouble problem={problem} />;
+  if (!pens.data || !choices.data) return <Waiting what="Looking for the pens" />;
+  const graded = gradedIn(choices.data.verdicts, pens.data);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-10 pt-5 lg:grid-cols-[minmax(0,1fr)_330px]">
       <section>

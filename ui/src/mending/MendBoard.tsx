@@ -36,6 +36,10 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
     onDrop();
     void ask(one);
   };
+  const pick = (name: string) => {
+    const one = all.find((each) => each.name === name);
+    if (one) open(one.what);
+  };
   const attempt = (mend: Mend) => {
     if (tried === mend) {
       setTried(null);
@@ -49,7 +53,7 @@ export function MendBoard({ kept, onTry, onKeep, onDrop }: Props) {
     <section aria-label="What would mend it" className="mt-4 border-t-2 border-ink pt-2">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h2>{short ? "What would mend it" : between ? "What would make it right" : "What would better it"}</h2>
-        <OneOf label="For" options={all.map((one) => one.name)} on={all.find((one) => one.what === what)?.name ?? null} onPick={(name) => all.filter((one) => one.name === name).forEach((one) => open(one.what))} />
+        <OneOf label="For" options={all.map((one) => one.name)} on={all.find((one) => one.what === what)?.name ?? null} onPick={pick} />
         {working ? (
           <span className="text-sm text-pencil" role="status">
             working out every change, {mends.length} so far{" "}

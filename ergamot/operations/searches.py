@@ -267,7 +267,7 @@ def body_of(candidate: Candidate) -> str:
 
 
 def _first_mended(told: Any) -> dict[str, tuple[str, ...]]:
-    """What would mend what is worst of a candidate, by verdict; of those kept earlier, of its frame alone."""
+    """Read what would mend the worst of a candidate, by verdict; earlier it was kept of the frame alone."""
     by_verdict = {What.STRENGTH: told} if isinstance(told, list) else told
     return {what: tuple(names) for what, names in by_verdict.items()}
 

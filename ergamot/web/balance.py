@@ -201,7 +201,7 @@ def post_through(search_id: int, json_data: LimitsIn) -> ThroughOut:
 def _word(reason: Reason) -> str:
     if isinstance(reason, Figure):
         return SCALES[reason].label.lower()
-    return NEEDS[reason] if isinstance(reason, Need) else VERDICTS[reason].called or VERDICTS[reason].name
+    return NEEDS[reason] if isinstance(reason, Need) else VERDICTS[reason].called
 
 
 @balance_part.post("/<int:search_id>/pens/<string:key>/open")

@@ -55,7 +55,7 @@ def every_caution() -> tuple[Care, ...]:
 
 
 def _of_verdicts() -> list[Care]:
-    """What verdicts caution against, by where that is; what two say of the same, together."""
+    """Return what verdicts caution against, those of one heading together."""
     lines: dict[str, list[str]] = {}
     for one in VERDICTS.values():
         if one.cautions:

@@ -28,8 +28,11 @@ from ergamot.core.weather.threshold import Stability, Stands, as_grip_varies, th
 
 @dataclass(frozen=True)
 class Case:
-    """What a verdict is asked of: a pen, for a flock, on a farm; `loads` is what the wind does to it, where that is known.
-    What more than one verdict needs is worked out when it is first asked for, and once: `floor` is Space by its floor alone."""
+    """A pen, for a flock, on a farm, as every verdict is asked of it; `loads` is what the wind does to it, where that is known.
+
+    Figures that more than one verdict needs are worked out when they are first asked for, and once: `floor` is Space by its
+    floor alone.
+    """
 
     catalogue: Catalogue = field(repr=False)
     structure: Structure
@@ -55,7 +58,7 @@ class Case:
 
     @cached_property
     def moved(self) -> Haul:
-        """The move by the farm's own crew."""
+        """Return the move by the farm's own crew."""
         return usual_haul(self.catalogue, self.structure, self.mass, self.farm, self.farm.crew)
 
     @cached_property
@@ -93,7 +96,7 @@ def _said_of_strength(structure: Structure, flock: Flock, farm: FarmConditions) 
 
 
 def floor_need(catalogue: Catalogue, structure: Structure, flock: Flock) -> FloorNeed:
-    """What its birds need of a pen's floor: less where they range by day and only sleep in it.
+    """Find what its birds need of a pen's floor: less where they range by day and only sleep in it.
 
     Args: catalogue; structure; flock.
     Returns: the FloorNeed.
@@ -110,7 +113,7 @@ def floor_need(catalogue: Catalogue, structure: Structure, flock: Flock) -> Floo
 def stands_of(
     structure: Structure, weighed: Mass, farm: FarmConditions, loads: Loads | None = None
 ) -> Stands:
-    """How a pen stands in the wind, parked, on a farm.
+    """Work out how a pen stands in the wind, parked, on a farm.
 
     Args: structure; weighed, its mass; farm; loads, what the wind does to it, where that is known.
     Returns: the Stands.
@@ -125,7 +128,7 @@ def stands_of(
 
 
 def on_poor_grip(structure: Structure, weighed: Mass, farm: FarmConditions) -> Stability:
-    """How a pen stands in the wind, parked, on a farm, where its ground holds least.
+    """Work out how a pen stands in the wind, parked, on a farm, where its ground holds least.
 
     Args: structure; weighed, its mass; farm.
     Returns: the Stability.

@@ -1,4 +1,4 @@
-"""Which of two rows of the catalogue is likelier to help a verdict: told by what the rows say, before anything is framed."""
+"""Tell which of two rows of the catalogue is likelier to help a verdict by what they say, before anything is framed."""
 
 from __future__ import annotations
 

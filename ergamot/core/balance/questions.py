@@ -36,7 +36,7 @@ WEATHER = "Wind and snow"  # over cautions
 
 
 class ShownAs(StrEnum):
-    """Where the bench shows a verdict: as a spirit level, or in a line under these."""
+    """Show a verdict on the bench as a spirit level, or in a line under these."""
 
     LEVEL = "level"
     LINE = "line"
@@ -46,14 +46,16 @@ class ShownAs(StrEnum):
 class Verdict:
     """A question, with all that is to be known of it elsewhere.
 
-    `key` names it to the API and in what is kept, `name` on a screen, and `called` in a sentence, where that is not the same. `ask` answers it, and `grades` says whether the answer
-    carries a grade for a pen, where it does not always. `between` is how a keeper reads a grade between the two marks. `shown_as` is how the bench shows it;
-    `post` the post of the fence it stands at, none where it stands at none, with the words there for short and between; `listed` whether lists of pens
-    show it. `limits` says whether a pen that is short in it is neither proposed nor passes in Balance; `more`, whether a search may be
-    asked for more of it than good. `stands` and `wanted` are what Balance says of it. `remedies` are the parameters that
-    most likely mend it in a shape that names none of its own, `first` those that would mend what is worst in one pen, and
-    `helps` whether one row of the catalogue instead of another may help. `cautions` are all it ever cautions against, under the
-    heading `care`.
+    - `key` names it to the API and in what is kept, `name` on a screen, `in_words` in a sentence where that differs.
+    - `ask` answers it; `grades` says whether the answer carries a grade for a pen, where it does not always.
+    - `between` is a grade between the two marks as a keeper reads it.
+    - `shown_as` is how the bench shows it; `post` the post of the fence it stands at, empty for none, with the words there
+      for short and between; `listed` whether lists of pens show it.
+    - `limits` says whether a pen that is short in it is neither proposed nor passes in Balance; `more` whether the screen
+      offers to search for more of it than good; `stands` and `wanted` are what Balance says of it.
+    - `remedies` are the parameters that most likely mend it in a shape that names none of its own, `first` those that
+      would mend what is worst in one pen, `helps` whether one row of the catalogue instead of another may help.
+    - `cautions` are all it ever cautions against, under the heading `care`.
     """
 
     key: str
@@ -66,7 +68,7 @@ class Verdict:
     post: str = ""
     short_at_post: str = ""
     between_at_post: str = ""
-    called: str = ""
+    in_words: str = ""
     listed: bool = True
     limits: bool = True
     more: bool = True
@@ -76,6 +78,11 @@ class Verdict:
     helps: Callable[[object, object], bool] = anything_helps
     care: str = ""
     cautions: tuple[str, ...] = ()
+
+    @property
+    def called(self) -> str:
+        """Return what it is called in a sentence."""
+        return self.in_words or self.name
 
     def grades_in(self, case: Case) -> bool:
         """Does its answer carry a grade for this pen?"""
@@ -111,7 +118,7 @@ def _space(case: Case) -> Finding:
 def _said_of_inside(
     structure: Structure, flock: Flock, farm: FarmConditions, inside: tuple[Provision, ...]
 ) -> tuple[Phrase, ...]:
-    """What its birds find in it, and what no arm gets at."""
+    """Tell what its birds find in it, and what no arm gets at."""
     water = told_of_water(flock, structure, farm.hottest_c)
     return (*(one.words for one in inside), *water, *unreached(structure))
 
@@ -193,7 +200,7 @@ VERDICTS: dict[str, Verdict] = {
             stands="is strong enough",
             wanted="a stronger frame",
             shown_as=ShownAs.LINE,
-            called="the frame",
+            in_words="the frame",
             listed=False,
             first=lambda case: case.strength.mends,
             helps=helps_strength,
@@ -210,7 +217,7 @@ def verdict_of(key: str, field: str = "what") -> Verdict:
     Args: key; field, what the key was told for.
     Returns: the Verdict.
     Raises: UnknownChoice.
-    Source: none.
+    Source: the declarations above.
 
     >>> verdict_of("strength").name
     'frame'
@@ -221,7 +228,7 @@ def verdict_of(key: str, field: str = "what") -> Verdict:
 
 
 def word_of(key: str, grade: Grade | None) -> str:
-    """A grade as a keeper reads it.
+    """Return a grade as a keeper reads it.
 
     Args: key, of a verdict; grade, none where it carries no grade.
     Returns: a word or two, none without a grade.

@@ -95,7 +95,7 @@ def starts(
 def _place_for(
     catalogue: Catalogue, flock: Flock, farm: FarmConditions, shapes: tuple[str, ...]
 ) -> list[tuple[Start, ...]]:
-    """Where the starts among these shapes are kept: empty until there are some."""
+    """Return the place where starts among these shapes are kept: empty until there are some."""
     return []
 
 

@@ -1,4 +1,4 @@
-"""Verdicts as sent, with what each is declared with."""
+"""Verdicts as sent, each with its declaration."""
 
 from __future__ import annotations
 
@@ -29,8 +29,8 @@ VerdictKey = Annotated[str, BeforeValidator(_known), Field(json_schema_extra=_li
 
 
 class VerdictOut(Out):
-    """A verdict there is: its key, its name on a screen, where the bench shows it, whether lists of pens do, whether it carries a grade for every pen, and whether a search may be
-    asked for more of it than good."""
+    """A verdict there is: its key, its name on a screen, how the bench shows it, whether lists of pens do, whether it carries a
+    grade for every pen, and whether the screen offers to search for more of it than good."""
 
     key: str
     name: str
@@ -80,8 +80,9 @@ class MarkOut(LevelOut):
 
 class FindingOut(GradedOut):
     """A verdict: where it stands, in words, with its working. A `ratio` of 1 is good; the least that will do stands at
-    `least_at` on the same scale. `cost` is told where it stands between the two. Without a grade it is told alone. `shown_as` is how
-    the bench shows it, `post` the post of the fence it stands at, if at any, with the words there.
+    `least_at` on the same scale. `cost` is told where it stands between the two. Without a grade it is told alone.
+
+    `shown_as` is how the bench shows it, `post` the post of the fence it stands at, if at any, with the words there.
     """
 
     title: str

@@ -25,7 +25,7 @@ class Need(StrEnum):
     REACH = "reach"
 
 
-WANTED: Mapping[str, str] = {
+WANTED: Mapping[Need, str] = {
     Need.BIRDS: "a feeder, drinker, roost or nest more",
     Need.REACH: "a way in for who keeps them",
 }

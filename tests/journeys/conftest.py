@@ -46,8 +46,7 @@ def browser_context_args(served):
 @pytest.fixture
 def farm(store, page: Page) -> Iterator[Page]:
     """A page on an empty farm; any error in the browser fails the journey."""
-    page.set_default_timeout(PATIENCE_MS)
-    page.set_default_navigation_timeout(PATIENCE_MS)
+    page.context.set_default_timeout(PATIENCE_MS)  # of what is asked of the app beside the page, too
     wrong: list[str] = []
     page.on("pageerror", lambda error: wrong.append(str(error)))
     yield page

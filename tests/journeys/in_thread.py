@@ -23,7 +23,7 @@ def page_of(store: Engine, browser: Browser, line: int) -> Iterator[Page]:
     serving = threading.Thread(target=server.serve_forever)
     serving.start()
     page = browser.new_page(base_url=f"http://127.0.0.1:{port}", viewport={"width": 1280, "height": 800})
-    page.set_default_timeout(PATIENCE_MS)
+    page.context.set_default_timeout(PATIENCE_MS)
     try:
         yield page
     finally:

@@ -11,6 +11,7 @@ from ergamot.operations.making import forget_making
 from ergamot.operations.moves_done import forget_pens
 from ergamot.operations.own_rows import refuse_if_used, row_name
 from ergamot.operations.shed import set_free, thing_words
+from ergamot.operations.shops import bring_shop_back
 from ergamot.operations.stays import stays_on
 from ergamot.operations.work import Work
 from ergamot.store.documents import FIELD, FLOCK, PEN, ROW, SHOP, THING, Document
@@ -59,7 +60,10 @@ def put_record_away(work: Work, document: Document[Any], record_id: int, base: i
 
 def bring_record_back(work: Work, document: Document[Any], record_id: int, base: int) -> Record[Any]:
     """Bring a record that was put away back into the lists."""
-    return bring_back(work.session, work.kept(document, record_id), base)
+    record = work.kept(document, record_id)
+    if document is SHOP and record.away_at is not None:
+        return bring_shop_back(work, record, base)
+    return bring_back(work.session, record, base)
 
 
 def delete_record(work: Work, document: Document[Any], record_id: int, base: int, told: int) -> None:

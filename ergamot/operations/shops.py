@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping, Sequence, Set
 from dataclasses import replace
 from datetime import date
 from decimal import Decimal
+from itertools import chain, count
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.stock.coverings import Bought
 from ergamot.core.stock.shop import AtShop, at_shop
 from ergamot.operations.places import today_on
-from ergamot.operations.work import Work, checked_name
+from ergamot.operations.work import LONGEST_NAME, Work, checked_name
 from ergamot.store.documents import SHOP, ShopBody
-from ergamot.store.records import Record, create, find_all, revise
+from ergamot.store.records import Record, bring_back, create, find_all, revise
 
 MOST_SHOPS = 12
 
@@ -53,8 +54,7 @@ def keep_prices(work: Work, name: str, prices: Mapping[str, str], dated: date | 
     day, told = dated or today_on(work), {key: Decimal(price) for key, price in prices.items()}
     known = next((one for one in shops(work) if one.body.name.casefold() == tidy.casefold()), None)
     if known is None:
-        if len(shops(work)) >= MOST_SHOPS:
-            raise OutOfRange("name", tidy, f"at most {MOST_SHOPS} shops")
+        _refuse_one_more(work, tidy)
         new = ShopBody(tidy, day, told)
         return create(work.session, work.settled_id, SHOP, new, f"{len(prices)} prices", work.user, work.now)
     body = replace(known.body, dated=day, prices={**known.body.prices, **told})
@@ -70,6 +70,34 @@ def rename_shop(work: Work, shop_id: int, base: int, name: str) -> Record[ShopBo
         raise OutOfRange("name", tidy, "a name no other shop has")
     note = f"called {tidy}"
     return revise(work.session, record, base, replace(record.body, name=tidy), note, work.user, work.now)
+
+
+def bring_shop_back(work: Work, record: Record[ShopBody], base: int) -> Record[ShopBody]:
+    """Bring a shop back from revision `base`: under its name with a number where another has that by now, and not as what
+    the farm pays where another is."""
+    work.alone()
+    others = [one.body for one in shops(work)]
+    _refuse_one_more(work, record.body.name)
+    back = bring_back(work.session, record, base)
+    body = replace(
+        back.body,
+        name=_free_name(back.body.name, {one.name.casefold() for one in others}),
+        own=back.body.own and not any(one.own for one in others),
+    )
+    if body == back.body:
+        return back
+    return revise(work.session, back, back.revision, body, "brought back", work.user, work.now)
+
+
+def _refuse_one_more(work: Work, name: str) -> None:
+    if len(shops(work)) >= MOST_SHOPS:
+        raise OutOfRange("name", name, f"at most {MOST_SHOPS} shops")
+
+
+def _free_name(name: str, taken: Set[str]) -> str:
+    """Return a name, with the least number after it that makes it one no other shop has."""
+    numbered = (f"{name[: LONGEST_NAME - 4]} {number}" for number in count(2))
+    return next(one for one in chain((name,), numbered) if one.casefold() not in taken)
 
 
 def at_shops(work: Work, lines: Sequence[Bought]) -> tuple[AtShop, ...]:

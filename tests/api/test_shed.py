@@ -360,6 +360,33 @@ def test_a_shop_is_named_anew_put_away_and_brought_back(client):
     assert [one["name"] for one in shops()] == ["By the bridge"]
 
 
+def test_a_shop_brought_back_is_told_apart_from_one_told_meanwhile(client):
+    def told(name):
+        body = {"name": name, "file": packed(b"what,pack,price\nhinge,each,2.5\n")}
+        return client.post("/api/shops", json=body)
+
+    def put(shop, what, **sent):
+        return client.open(f"/api/shops/{shop['id']}/{what}", headers=at(shop["revision"]), **sent)
+
+    def listed():
+        return [(one["name"], one["own"]) for one in client.get("/api/shops").json["shops"]]
+
+    (old,) = put(told("The yard").json["shops"][0], "own", method="PUT", json={"own": True}).json["shops"]
+    put(old, "away", method="POST")
+    (new,) = told("the YARD").json["shops"]
+    put(new, "own", method="PUT", json={"own": True})
+    assert put(old, "back", method="POST").status_code == 200
+    assert sorted(listed()) == [("The yard 2", False), ("the YARD", True)]
+    undone = put(told("The yard 2").json["shops"][0], "away", method="POST")
+    assert undone.status_code == 200
+    for i in range(11):
+        told(f"Yard {i}")
+    (away,) = client.get("/api/away").json["away"]
+    refused = put(away, "back", method="POST")
+    assert (refused.status_code, refused.json["field"]) == (422, "name")
+    assert len(listed()) == 12
+
+
 def test_a_shop_told_from_four_tabs_at_once_is_one(client):
     body = {"name": "The yard", "file": packed(b"what,pack,price\nhinge,each,2.5\n")}
     put_pen(client, "Low", BROILERS, shape="low-pen")

@@ -17,7 +17,7 @@ from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
 from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.flock.flock import make_flock
 from ergamot.core.frame.coop.choices import Chosen
-from ergamot.core.frame.design import build, make_design
+from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.parameters import (
     UNIT_OF,
     Choice,
@@ -101,6 +101,70 @@ def test_what_does_not_matter_changes_nothing_and_is_never_what_is_refused(desig
     changed = {one.name: data.draw(any_value(one), label=one.name) for one in declared if one.name in silent}
     before = build(design, CATALOGUE)
     assert build(make_design(CATALOGUE, design.shape, {**design.values, **changed}), CATALOGUE) == before
+
+
+def others(one, now):
+    """Other values of a parameter: every other choice; its ends, and figures near and far."""
+    if one.kind == "choice":
+        return [choice.key for choice in one.options(CATALOGUE) if choice.key != now]
+    near = [float(now) + step for size in (1, 10, 50, 0.1) for step in (size, -size)]
+    return [
+        value
+        for value in (one.low, one.high, *near, 0.8 * float(now))
+        if one.low <= value <= one.high and value != now
+    ]
+
+
+def changing(design, one):
+    """Yield for each other value of a parameter that can be built whether it gives another pen."""
+    usual = build(design, CATALOGUE)
+    for value in others(one, design.values[one.name]):
+        try:
+            yield build(change(CATALOGUE, design, {one.name: value}), CATALOGUE) != usual
+        except OutOfRange:
+            continue
+
+
+@pytest.mark.parametrize("shape", list(SHAPES))
+def test_every_control_that_is_shown_changes_the_pen(shape):
+    design = make_design(CATALOGUE, shape, {})
+    for one in speaking(SHAPES[shape].declared(design.values), design.values):
+        first = next(changing(design, one), None)
+        assert first is None or first or any(changing(design, one)), one.name
+
+
+BARE_HOOP = {"door_made": "none", "wall": 0.0, "end_wall": "mesh", "house": "no", "roost_bars": 0}
+
+
+@pytest.mark.parametrize(
+    ("shape", "stands", "idle"),
+    [
+        ("low-pen", {"anchors": 0}, {"anchor", "anchors_at"}),
+        ("low-pen", {"feeders": 0, "drinkers": 0}, {"pulleys"}),
+        ("low-pen", {"house": "no"}, {"roost_made", "roost_section", "roost_laid", "roost_held"}),
+        ("low-pen", {"walls": "mesh"}, {"wall_sheet"}),
+        ("low-pen", {"gear": "axles", "tongue": "yes"}, {"grips", "bar"}),
+        ("a-frame", {"gear": "chassis"}, {"grips", "hold_height"}),
+        ("coop", {"nests": "none"}, {"nest_count", "nest_hatch", "nests_later"}),
+        ("coop", {"nests": "inside"}, {"nest_hatch"}),
+        ("coop", {"roosts": "none"}, {"roost_bars", "roost_held", "roosts_out", "droppings_board"}),
+        ("coop", {"mesh_floor": "yes"}, {"house_floor_of"}),
+        ("coop", {"house": "whole"}, {"roofed", "house_length"}),
+        ("hoop", BARE_HOOP, {"leaf_made", "leaf_section", "wall_of", "wall_sheet", "roost_height", "roosts"}),
+    ],
+)
+def test_a_control_is_shown_only_with_what_it_is_of(shape, stands, idle):
+    parameters = SHAPES[shape].parameters
+    usual = {one.name: one.default for one in parameters}
+    assert idle <= usual.keys()
+    assert not idle & {one.name for one in speaking(parameters, {**usual, **stands})}
+
+
+def test_what_an_opening_is_closed_by_shows_what_that_is_made_of():
+    cut = {"opening_1_face": "left", "opening_1_filled": "solid"}
+    usual = {one.name: one.default for one in SHAPES["hoop"].parameters}
+    shown = {one.name for one in speaking(SHAPES["hoop"].parameters, {**usual, **BARE_HOOP, **cut})}
+    assert {"leaf_made", "wall_sheet"} <= shown
 
 
 def test_what_hangs_on_a_choice_that_does_not_matter_goes_by_its_first():

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, fields
 from functools import lru_cache
 from typing import Any, Literal
@@ -15,6 +15,7 @@ from ergamot.core.finding import EVERY
 from ergamot.core.units import Quantity, parse_amount, parse_length, say
 
 Value = float | str
+Condition = Callable[[Mapping[str, Value]], bool]  # told by the values of a pen
 Kind = Literal["length", "share", "angle", "count", "mass", "choice"]
 
 
@@ -37,7 +38,8 @@ class Parameter:
 
     Lengths are mm, shares 0 to 1, angles degrees, counts whole, masses kg. `table` names a catalogue table whose rows are the
     choices, those that serve one of `uses` where any are named.
-    `only_if` names another parameter and the values it must hold for this one to matter and be shown. It has little or no say
+    `only_if` names another parameter and the values it must hold for this one to matter and be shown, `and_if` tells by all values
+    whether what else it hangs on is there. It has little or no say
     in the `idle` verdicts; what is `kept`, the keeper has or the birds need: it is not traded for a verdict. `left_out`
     is what to choose, of which parameter, where it can be made no smaller; `smaller`, a choice and the one that takes less
     room. With `no_cloth`, rows of cloth are no choice: what they would close stays shut by night.
@@ -54,12 +56,18 @@ class Parameter:
     table: str = ""
     uses: tuple[Use, ...] = ()
     only_if: tuple[str, ...] | None = None
+    and_if: Condition | None = None
     note: str = ""
     idle: tuple[str, ...] = ()
     kept: bool = False
     left_out: tuple[str, str] | None = None
     smaller: tuple[str, str] | None = None
     no_cloth: bool = False
+
+    @property
+    def hangs(self) -> bool:
+        """Does it hang on other parameters, so that it may not matter?"""
+        return self.only_if is not None or self.and_if is not None
 
     def changes_verdict(self, key: str) -> bool:
         """May it change a verdict? One that idles in every verdict does in those that are declared later too."""
@@ -136,6 +144,8 @@ def matters(one: Parameter, declared: Mapping[str, Parameter], values: Mapping[s
     >>> matters(of_coop["body_steel"], of_coop, wooden), matters(of_coop["upright_made"], of_coop, wooden)
     (False, True)
     """
+    if one.and_if is not None and not one.and_if(values):
+        return False
     if one.only_if is None:
         return True
     name, *wanted = one.only_if
@@ -143,6 +153,19 @@ def matters(one: Parameter, declared: Mapping[str, Parameter], values: Mapping[s
     if on is not None and not matters(on, declared, values):
         return on.choices[0].key in wanted
     return values[name] in wanted
+
+
+def any_of(*counts: str) -> Condition:
+    """A condition that at least one of some things is there.
+
+    Args: counts, names of parameters that say how many of each.
+    Returns: the condition, told by values.
+    Source: common practice.
+
+    >>> any_of("feeders", "drinkers")({"feeders": 0.0, "drinkers": 2.0})
+    True
+    """
+    return lambda values: any(float(values[name]) > 0 for name in counts)
 
 
 def speaking(declared: Iterable[Parameter], values: Mapping[str, Value]) -> tuple[Parameter, ...]:
@@ -181,6 +204,7 @@ def switch(
     *,
     default: str = "no",
     only_if: tuple[str, ...] | None = None,
+    and_if: Condition | None = None,
     note: str = "",
     idle: tuple[str, ...] = (),
     kept: bool = False,
@@ -188,7 +212,7 @@ def switch(
     """A part that is there or not; `is_on` reads it.
 
     Args: name, label and group of the parameter; on, what picking yes means; off, words for no; default,
-        yes or no; only_if, note, idle and kept as Parameter has them.
+        yes or no; only_if, and_if, note, idle and kept as Parameter has them.
     Returns: the Parameter, of choices no and yes.
     Source: common practice.
 
@@ -204,6 +228,7 @@ def switch(
         default,
         choices=choices,
         only_if=only_if,
+        and_if=and_if,
         note=note,
         idle=idle,
         kept=kept,

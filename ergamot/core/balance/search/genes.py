@@ -26,7 +26,6 @@ STEPS: Mapping[str, float] = {"length": 100.0, "share": 0.2, "angle": 5.0, "coun
 # holds, whatever the ties otherwise
 SCHOOL, HATCHES, TIED = "school", "hatches", "tied"
 TIES = frozenset({"anchors", "anchor", "anchors_at", "chocks"})
-OF_ANCHORS = frozenset({"anchor", "anchors_at"})
 MOST_STEPS = 24  # of one figure; more is a difference no keeper sees
 NEAR_MM = 30.0  # of where stock comes out whole: no size of its own
 
@@ -110,7 +109,7 @@ class Genome:
         values = {name: gene.at(told[i]) for i, name, gene in self._own[shape]}
         school = shape_of(shape).school_of(str(values.get(SCHOOL, "")))
         stand = {**self.usual[shape], **values, **school, **self.fixed}
-        tied = TIES if values.get(TIED) == "yes" else frozenset() if stand["anchors"] else OF_ANCHORS
+        tied = TIES if values.get(TIED) == "yes" else frozenset()
         silent = tied.union(school)
         known, hanging = self.declared[shape], self._hanging[shape]
         return Draft(
@@ -134,7 +133,7 @@ class Genome:
     def _hanging(self) -> Mapping[str, frozenset[str]]:
         """Of each shape, the parameters that hang on others."""
         return {
-            shape: frozenset(name for name, one in known.items() if one.only_if)
+            shape: frozenset(name for name, one in known.items() if one.hangs)
             for shape, known in self.declared.items()
         }
 

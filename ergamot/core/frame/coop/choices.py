@@ -18,7 +18,9 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looke
 from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, house_parameters, read_house
+from ergamot.core.frame.parts.house.parameters import Place
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.openings import OF_SHEET
 from ergamot.core.frame.parts.shell import bay_parameters, end_parameters
 from ergamot.core.frame.parts.steel import BODY_PARAMETERS
 from ergamot.core.frame.parts.timbers import (
@@ -100,7 +102,18 @@ PARAMETERS: tuple[Parameter, ...] = (
         note="gable 10° or more, mono-pitch to 25°",
     ),
     Parameter("rise", "Roof rise", "size", "length", 400.0, 200, 900, only_if=_ARCHED, note="plate to crown"),
-    Parameter("roofed", "Roofed", "size", "share", 1.0, 0, 1, note="from the rear", idle=(What.SPACE,)),
+    Parameter(
+        "roofed",
+        "Roofed",
+        "size",
+        "share",
+        1.0,
+        0,
+        1,
+        note="from the rear",
+        idle=(What.SPACE,),
+        and_if=lambda values: values["house"] != Place.WHOLE,
+    ),
     *timber_parameters("2x3"),
     *BODY_PARAMETERS,
     *wall_timber_parameters("Plates", ("body_made", "timber")),
@@ -154,7 +167,10 @@ PARAMETERS: tuple[Parameter, ...] = (
         only_if=("wall_curtain", "yes"),
         idle=(What.SPACE,),
     ),
-    *end_parameters("solid"),
+    *end_parameters(
+        "solid",
+        lambda values: values["door_made"] != "none" and values["door_fill"] in OF_SHEET,
+    ),
     Parameter(
         "door_width",
         "Door width",

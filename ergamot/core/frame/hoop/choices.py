@@ -13,7 +13,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import What
 from ergamot.core.frame.curves import LEAST_SPREAD, MOST_SPREAD, Hoop, hoop, inset
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parameters import Choice, Parameter, Value, looked_up
+from ergamot.core.frame.parameters import Choice, Parameter, Value, any_of, looked_up
 from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, house_parameters, housed, read_house
@@ -77,8 +77,9 @@ PARAMETERS: tuple[Parameter, ...] = (
         "choice",
         "mesh",
         choices=(Choice("mesh", "mesh"), Choice("solid", "sheet")),
+        and_if=any_of("wall"),
     ),
-    *end_parameters("mesh"),
+    *end_parameters("mesh", lambda values: values["wall_of"] == "solid" and float(values["wall"]) > 0),
     Parameter(
         "door_width",
         "Door width",
@@ -107,7 +108,18 @@ PARAMETERS: tuple[Parameter, ...] = (
     Parameter(
         "roost_bars", "Roost bars", "inside", "count", 0, 0, 6, note="on a stand of their own", kept=True
     ),
-    Parameter("roost_height", "Roosts at", "inside", "length", 500.0, 250, 900, kept=True),
+    Parameter(
+        "roost_height",
+        "Roosts at",
+        "inside",
+        "length",
+        500.0,
+        250,
+        900,
+        kept=True,
+        only_if=("house", "no"),
+        and_if=any_of("roost_bars"),
+    ),
     *(one for one in house_parameters("no", 350.0) if one.name != "roost_bars"),  # it has them already
     *INSIDE_PARAMETERS,
     *gear_parameters("a lifting rope", 700.0, handled=False),

@@ -15,6 +15,7 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looke
 from ergamot.core.frame.parts.gear import Gear, body_start, check_gear, check_pole, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import check_bearers, house_parameters, housed
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
+from ergamot.core.frame.parts.openings import OF_SHEET, some_closed_by
 from ergamot.core.frame.parts.site import both, check_stock, refuse_below
 from ergamot.core.frame.parts.timbers import (
     Timbers,
@@ -99,6 +100,7 @@ PARAMETERS: tuple[Parameter, ...] = (
             Use.WALL,
             Use.ROOF,
         ),
+        and_if=lambda values: values["walls"] != "mesh" or some_closed_by(values, *OF_SHEET),
         idle=(What.SPACE,),
     ),
     Parameter("side_mesh", "Side mesh", "covering", "choice", "welded-12", table="meshes"),

@@ -19,7 +19,7 @@ from ergamot.core.finding import What
 from ergamot.core.frame.footing import Anchor, Ballast, Stake
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Item, Moves, When
-from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parameters import Choice, Parameter, Value, any_of
 from ergamot.core.frame.structure import Hardware, Structure
 
 ROLLING = (Moves.WHEELS, Moves.AXLES)  # while it stands, unless it is chocked
@@ -49,6 +49,7 @@ ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
         "choice",
         "screw-380",
         table="anchors",
+        and_if=any_of("anchors"),
         idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
     Parameter(
@@ -60,6 +61,7 @@ ANCHORAGE_PARAMETERS: tuple[Parameter, ...] = (
         choices=tuple(
             Choice(key, label, SIDES_NOTE if key == "sides" else "") for key, label in LAYOUTS.items()
         ),
+        and_if=any_of("anchors"),
         idle=(What.SPACE, What.WEIGHT, What.MOVING, What.STRENGTH),
     ),
     Parameter(

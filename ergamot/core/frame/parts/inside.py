@@ -14,7 +14,7 @@ from ergamot.core.frame.covering import Coat
 from ergamot.core.frame.face import Face, corners
 from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.kinds import HOLDS_WHEELS, Covers, Duty, Group, Item, Space, When
-from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
+from ergamot.core.frame.parameters import Choice, Parameter, Value, any_of, is_on, switch
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.structure import Contents, Hardware, Room
@@ -58,6 +58,7 @@ INSIDE_PARAMETERS: tuple[Parameter, ...] = (
         "inside",
         Choice("yes", "on cords over pulleys", "drawn up for a move"),
         "on hooks",
+        and_if=any_of("feeders", "drinkers"),
     ),
     Parameter(
         "ground",

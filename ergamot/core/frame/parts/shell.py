@@ -11,8 +11,9 @@ from ergamot.core.finding import What
 from ergamot.core.frame.carpentry import Framing
 from ergamot.core.frame.covering import Coverer
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.parameters import Choice, Parameter
+from ergamot.core.frame.parameters import Choice, Condition, Parameter
 from ergamot.core.frame.parts.lines import rib_lines
+from ergamot.core.frame.parts.openings import OF_SHEET, some_closed_by
 from ergamot.core.frame.parts.site import Site
 from ergamot.core.frame.profile import Profile
 
@@ -40,10 +41,10 @@ def bay_parameters(between: str) -> tuple[Parameter, ...]:
     )
 
 
-def end_parameters(end: str) -> tuple[Parameter, ...]:
-    """What closes the rear end.
+def end_parameters(end: str, elsewhere: Condition = lambda _: False) -> tuple[Parameter, ...]:
+    """Return what closes the rear end, and what solid walls are made of.
 
-    Args: end, solid or mesh, as it usually is.
+    Args: end, solid or mesh, as it usually is; elsewhere, whether the shape has something of wall sheet besides.
     Returns: the parameters end_wall and wall_sheet.
     Source: common practice.
 
@@ -63,6 +64,9 @@ def end_parameters(end: str) -> tuple[Parameter, ...]:
             uses=(
                 Use.WALL,
                 Use.ROOF,
+            ),
+            and_if=lambda values: (
+                values["end_wall"] == "solid" or elsewhere(values) or some_closed_by(values, *OF_SHEET)
             ),
             idle=(What.SPACE,),
         ),

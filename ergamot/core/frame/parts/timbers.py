@@ -12,10 +12,16 @@ from ergamot.core.finding import What
 from ergamot.core.frame.carpentry import Framing, Timber
 from ergamot.core.frame.kinds import Duty
 from ergamot.core.frame.parameters import Choice, Parameter, Value
+from ergamot.core.frame.parts.openings import some_closed_by
 from ergamot.core.frame.parts.site import check_stock
 from ergamot.core.frame.parts.steel import BASE_STEEL, read_body, read_steel_base
 
 OWN_BASE = ("base_made", "own")
+
+
+def _with_leaves(values: Mapping[str, Value]) -> bool:
+    """Has it a door, lid or hatch? A shape whose door cannot be left out has."""
+    return values.get("door_made") != "none" or some_closed_by(values)
 
 
 def timber_parameters(section: str) -> tuple[Parameter, ...]:
@@ -68,7 +74,9 @@ def timber_parameters(section: str) -> tuple[Parameter, ...]:
             only_if=("base_made", "same", "own"),
             kept=True,
         ),
-        Parameter("leaf_made", "Doors of", "frame", "choice", "same", choices=alike, kept=True),
+        Parameter(
+            "leaf_made", "Doors of", "frame", "choice", "same", choices=alike, kept=True, and_if=_with_leaves
+        ),
         Parameter(
             "leaf_section",
             "Door sticks of",

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from ergamot.core.catalogue.kinds import Steel
 from ergamot.core.finding import What
 from ergamot.core.frame.kinds import Held, Moves, PutUnder
-from ergamot.core.frame.parameters import Choice, Parameter, switch
+from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, switch
 
 AXLE_TO_WALL_MM = 20.0  # the rod clears the rear wall; judgement
 CARRIED = tuple(one for one in Moves if one.carried)
@@ -16,6 +18,12 @@ LEVEL = tuple(one for one in Moves if one.wheeled and not one.carried and one is
 TWO_AXLES = (Moves.AXLES, Moves.FRAME, Moves.CHASSIS)
 LOOSE = tuple(one for one in Moves if one.loose)
 SWINGING = tuple(one for one in Moves if one.swinging)
+
+
+def _by_hand(values: Mapping[str, Value]) -> bool:
+    """Is it taken hold of by hand, not towed by a drawbar or a tongue?"""
+    towed = values["gear"] == Moves.AXLES and is_on(values, "tongue")
+    return values["gear"] != Moves.CHASSIS and not towed
 
 
 def gear_parameters(hold: str, held_mm: float | None = None, handled: bool = True) -> tuple[Parameter, ...]:
@@ -247,6 +255,7 @@ def _hands(handled: bool) -> tuple[Parameter, ...]:
             Choice("pole", "a pole for two", "past both handles, to walk outside them"),
         ),
         only_if=("gear", *WHEELED),
+        and_if=_by_hand,
     )
     return (
         Parameter(
@@ -260,6 +269,7 @@ def _hands(handled: bool) -> tuple[Parameter, ...]:
                 Choice("both", "both ends", "no turning at a lane's end"),
             ),
             only_if=("gear", *LEVEL),
+            and_if=_by_hand,
             kept=True,
         ),
         *((bar,) if handled else ()),
@@ -288,6 +298,7 @@ def _held(height_mm: float | None) -> tuple[Parameter, ...]:
             300,
             900,
             only_if=("gear", *WHEELED),
+            and_if=_by_hand,
             note=why,
         ),
     )

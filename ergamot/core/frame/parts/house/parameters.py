@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from enum import StrEnum
 
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.finding import EVERY, What
-from ergamot.core.frame.parameters import Choice, Parameter, switch
+from ergamot.core.frame.parameters import Choice, Parameter, Value, any_of, is_on, switch
 
 LEAST_PANE_MM = 150.0
 LEAST_RUN_MM = 500.0  # of run before or behind a house; judgement: less is a gap
@@ -26,9 +27,20 @@ class Place(StrEnum):
 HOUSED = tuple(Place)
 HOUSED_BY_ANY = ("house", *HOUSED)
 ROOSTING = ("roosts", "level", "stepped")
+NESTING = ("nests", "inside", "ledge", OUTSIDE, TWO_ROWS)
 FLAT, ON_EDGE = "flat", "edge"  # how a roost is turned
 AT_RIBS, ON_POSTS = "ribs", "posts"  # what stands under it between its ends
 PARTED = (Place.REAR, Place.MIDDLE)  # by a wall from the run before it
+
+
+def _housed(values: Mapping[str, Value]) -> bool:
+    """Is there a house?"""
+    return values["house"] in HOUSED
+
+
+def _with_bars(values: Mapping[str, Value]) -> bool:
+    """Is there a house with bars in it?"""
+    return _housed(values) and float(values["roost_bars"]) > 0
 
 
 def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tuple[Parameter, ...]:
@@ -95,6 +107,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             table="sheets",
             uses=(Use.FLOOR,),
             only_if=housed,
+            and_if=lambda values: not is_on(values, "mesh_floor"),
         ),
         *_of_the_floor(),
         Parameter(
@@ -120,6 +133,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
                 Choice("none", "none"),
             ),
             only_if=housed,
+            and_if=any_of("roost_bars"),
             kept=True,
             left_out=("roosts", "none"),
         ),
@@ -131,7 +145,8 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             2,
             1,
             8,
-            only_if=housed,
+            only_if=ROOSTING,
+            and_if=_housed,
             kept=True,
             left_out=("roosts", "none"),
         ),
@@ -163,7 +178,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             3,
             1,
             12,
-            only_if=housed,
+            only_if=NESTING,
             kept=True,
             left_out=("nests", "none"),
         ),
@@ -174,7 +189,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             "choice",
             "lid",
             choices=(Choice("lid", "a lid", "cheap"), Choice("hatch", "a side hatch", "dark and calm")),
-            only_if=housed,
+            only_if=("nests", OUTSIDE),
             kept=True,
         ),
         Parameter(
@@ -184,7 +199,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             "choice",
             "now",
             choices=(Choice("now", "from the start"), Choice("later", "before lay begins")),
-            only_if=housed,
+            only_if=NESTING,
             kept=True,
         ),
         switch(
@@ -320,6 +335,7 @@ def _of_the_roosts() -> tuple[Parameter, ...]:
             "same",
             choices=(Choice("same", "as the frame"), Choice("own", "timber of their own")),
             only_if=ROOSTING,
+            and_if=_with_bars,
             idle=(What.SPACE,),
         ),
         Parameter(
@@ -344,6 +360,7 @@ def _of_the_roosts() -> tuple[Parameter, ...]:
                 Choice(ON_EDGE, "on edge", "stiffer, top edges eased"),
             ),
             only_if=ROOSTING,
+            and_if=_with_bars,
             idle=(What.SPACE, What.WEIGHT, What.MOVING, What.WIND),
         ),
         Parameter(
@@ -358,6 +375,7 @@ def _of_the_roosts() -> tuple[Parameter, ...]:
                 Choice(ON_POSTS, "on a post at every floor bearer"),
             ),
             only_if=ROOSTING,
+            and_if=_with_bars,
             idle=(What.SPACE, What.WIND),
         ),
     )
@@ -372,7 +390,8 @@ def _for_cleaning() -> tuple[Parameter, ...]:
             "house",
             Choice("yes", "in cleats", "lifted out for cleaning"),
             "by screws",
-            only_if=("house", *HOUSED),
+            only_if=ROOSTING,
+            and_if=_with_bars,
             kept=True,
         ),
         switch(
@@ -381,7 +400,8 @@ def _for_cleaning() -> tuple[Parameter, ...]:
             "house",
             Choice("yes", "a board to scrape", "slid out with what fell on it"),
             "the floor",
-            only_if=("house", *HOUSED),
+            only_if=ROOSTING,
+            and_if=_with_bars,
             kept=True,
         ),
         switch(

@@ -24,17 +24,20 @@ carry more. Anything else it would cut is named.
 """
 
 from ergamot.core.frame.parts.openings.choices import (
+    OF_SHEET,
     Openings,
     WantedOpening,
     as_usual,
     lower,
     openings_of,
     read_openings,
+    some_closed_by,
 )
 from ergamot.core.frame.parts.openings.hung import pulls, set_openings
 from ergamot.core.frame.parts.openings.plane import likely_places, measured_from
 
 __all__ = [
+    "OF_SHEET",
     "Openings",
     "WantedOpening",
     "as_usual",
@@ -45,4 +48,5 @@ __all__ = [
     "pulls",
     "read_openings",
     "set_openings",
+    "some_closed_by",
 ]

@@ -14,6 +14,7 @@ from ergamot.core.frame.several import GONE, Several
 
 MOST_OPENINGS = 12
 LEAST_HIGH_MM = 120.0  # room for a bird's head; judgement
+OF_SHEET = ("solid", "both")  # of what closes it: sheet as the solid walls, with mesh behind it or not
 OWN = "own"  # of what closes it: something the keeper has
 
 
@@ -165,6 +166,23 @@ def openings_of(faces: tuple[Choice, ...]) -> Several:
             ),
         ),
     )
+
+
+_ANYWHERE = openings_of(())
+
+
+def some_closed_by(values: Mapping[str, Value], *filled: str) -> bool:
+    """Tell whether an opening of the keeper's own is closed by one of some things.
+
+    Args: values, by name; filled, choices of what closes an opening, all of them where none is named.
+    Returns: whether there is such an opening, or one of which it is not told what closes it.
+    Source: common practice.
+
+    >>> some_closed_by({"opening_2_filled": "solid"}, "solid", "both")
+    True
+    """
+    closed = (values.get(_ANYWHERE.key(number, "filled")) for number in _ANYWHERE.numbers(values))
+    return any(not filled or by is None or by in filled for by in closed)
 
 
 @dataclass(frozen=True)

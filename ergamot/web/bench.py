@@ -35,7 +35,7 @@ from ergamot.web.schemas.pens import (
     ValueOut,
     ViewOut,
 )
-from ergamot.web.schemas.verdicts import FindingOut
+from ergamot.web.schemas.verdicts import FindingOut, ToldFindingOut
 
 MOST_SPACE_DAYS = 120
 
@@ -44,7 +44,7 @@ WRITTEN = "bench"  # among what was written of a bench
 
 
 def bench_out(record: Record[PenBody], bench: Bench) -> str:
-    """Write out everything the bench shows of a pen, as JSON by its schema. What is worked out is most of it, and written once: an
+    """Write out what the bench shows of a pen before anything is opened, as JSON by its schema. What is worked out is most of it, and written once: an
     undo goes back to it."""
     if WRITTEN not in bench.written:
         bench.written[WRITTEN] = BenchWorkedOut.model_validate(_worked_out(bench)).model_dump_json()
@@ -65,8 +65,9 @@ def bench_out(record: Record[PenBody], bench: Bench) -> str:
 def _worked_out(bench: Bench) -> dict[str, Any]:
     flock = bench.flock
     apart = flock.out.year != flock.leaves.year  # then days are told with their year
-    return told(bench) | {
+    return {
         "shape": bench.design.shape,
+        "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
         "flock_line": (
             f"{flock.placed} × {flock.strain.label}, out {say_day(flock.out, apart)}, leave {say_day(flock.leaves, apart)}"
         ),
@@ -89,7 +90,7 @@ def told(bench: Bench) -> dict[str, Any]:
     mass, used = bench.judged.mass, bench.judged.strength.used
     fixed = _fixed(bench.structure)
     return {
-        "findings": [FindingOut.model_validate(finding) for finding in bench.judged.findings],
+        "findings": [ToldFindingOut.model_validate(finding) for finding in bench.judged.findings],
         "groups": [
             MassGroupOut(
                 group=GROUP_WORDS[group], fresh_kg=fresh, fresh=words(fresh, "kg"), dry=words(dry, "kg")

@@ -8,7 +8,7 @@ import pytest
 
 from ergamot.web.app import make_app
 from tests.a_verdict import looked_over
-from tests.api.test_answers import FLOCK
+from tests.api.test_answers import FLOCK, told
 
 
 @pytest.fixture
@@ -37,8 +37,7 @@ def test_the_bench_a_trial_and_what_is_told_of_it(client, pen):
     assert (kept["verdict"], kept["word"], kept["at_post"]) == ("short", "short", "too high")
     tried = client.post(f"/api/pens/{pen['id']}/try", json={"values": {"height": 800}}).json
     assert (over(tried["findings"])["word"], over(tried["findings"])["at_post"]) == ("on your toes", "high")
-    told = client.post(f"/api/pens/{pen['id']}/told", json={"values": {"height": 800}}).json
-    assert over(told["findings"])["working"]
+    assert over(told(client, pen["id"], height=800)["findings"])["working"]
 
 
 def test_lists_choices_and_changes_that_would_mend_it(client, pen):

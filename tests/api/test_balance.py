@@ -31,7 +31,7 @@ from ergamot.workers.cluster import PLAIN, Cluster, NoCluster, may_speak_to
 from ergamot.workers.jobs import Jobs
 from ergamot.workers.judging import parts_of
 from ergamot.workers.processes import Processes
-from tests.api.test_answers import FLOCK, at, refused
+from tests.api.test_answers import FLOCK, at, refused, told
 from tests.at_once import at_once
 from tests.depth import deep
 
@@ -206,8 +206,8 @@ def test_what_each_thing_costs_adds_up_with_leaving_it_out(client, store, flock)
     lines = [line for line in client.get(f"/api/pens/{pen['id']}/added").text.splitlines() if line]
     assert len(lines) > 5
     first = next(one for one in map(__import__("json").loads, lines) if one["adds"]["mass"] > 1)
-    tried = client.post(f"/api/pens/{pen['id']}/told", json={"values": first["without"]}).json
-    fresh = [sum(group["fresh_kg"] for group in bench["groups"]) for bench in (pen, tried)]
+    both = told(client, pen["id"]), told(client, pen["id"], **first["without"])
+    fresh = [sum(group["fresh_kg"] for group in bench["groups"]) for bench in both]
     assert fresh[0] - fresh[1] == pytest.approx(first["adds"]["mass"], abs=0.05)
 
 

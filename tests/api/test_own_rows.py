@@ -14,7 +14,7 @@ from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.store.documents import ROW, RowBody
 from ergamot.store.records import create_keyed, settled_farm
-from tests.api.test_answers import FLOCK
+from tests.api.test_answers import FLOCK, told
 from tests.depth import examples
 from tests.strategies import CATALOGUE
 
@@ -27,7 +27,7 @@ def row_of(client, table, key):
 
 
 def pen_kg(client, pen):
-    weight = next(one for one in client.get(f"/api/pens/{pen}").json["findings"] if one["what"] == "weight")
+    weight = next(one for one in told(client, pen)["findings"] if one["what"] == "weight")
     return next(step["value"] for step in weight["working"] if step["symbol"] == "m_fresh")
 
 

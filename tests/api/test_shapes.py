@@ -6,7 +6,7 @@ import pytest
 
 from ergamot.core.frame.shapes import SHAPES
 from tests.api.grass import walk
-from tests.api.test_answers import FLOCK
+from tests.api.test_answers import FLOCK, told
 from tests.depth import some
 
 LAYERS = {
@@ -37,7 +37,7 @@ def test_a_pen_of_every_shape_is_judged_drawn_billed_and_moved(client, flock, sh
     assert pen["shape"] == shape
     assert [one["what"] for one in pen["findings"]] == ["space", "weight", "moving", "wind", "strength"]
     shown = {one["ref"] for view in pen["views"] for one in view["outlines"]}
-    assert {one["ref"] for one in pen["facts"] if one["ref"].startswith("stick")} <= shown
+    assert {one["ref"] for one in told(client, pen["id"])["facts"] if one["ref"].startswith("stick")} <= shown
     lines = client.post(f"/api/pens/{pen['id']}/lines", json={}).json["lines"]
     assert {line["kind"] for line in lines} >= {"stick", "sheet"}
     bill = client.get(f"/api/pens/{pen['id']}/bill").json
@@ -78,7 +78,7 @@ def test_a_component_switched_on_shows_in_weight_and_words(client, flock):
     path = f"/api/pens/{pen['id']}"
     fewer = client.post(f"{path}/try", json={"values": {"nest_count": 1}}).json
     assert "nests: 1 of 3, lacks 2" in fewer["notes"]
-    later = client.post(f"{path}/told", json={"values": {"nests_later": "later"}}).json
+    later = told(client, pen["id"], nests_later="later")
     weight = next(one for one in later["findings"] if one["what"] == "weight")
     assert any("fitted later" in line["metric"] for line in weight["details"])
     assert any("drinkers are full" in line["metric"] for line in weight["details"])

@@ -12,7 +12,7 @@ from ergamot.core.finding import Grade
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.web.schemas.drawings import LineOut, ModelOut
 from ergamot.web.schemas.figures import MOST_VALUES, In, Out, Words
-from ergamot.web.schemas.verdicts import FindingOut, VerdictKey
+from ergamot.web.schemas.verdicts import FindingOut, ToldFindingOut, VerdictKey
 
 
 class ProposeIn(In):
@@ -169,16 +169,17 @@ class BenchHeadOut(Out):
 class ToldOut(Out):
     """Verdicts with their working, facts of each part, weight by group and space by day: told when they are opened."""
 
-    findings: list[FindingOut]
+    findings: list[ToldFindingOut]
     groups: list[MassGroupOut]
     space_days: list[SpaceDayOut]
     facts: list[FactOut]
 
 
-class BenchWorkedOut(ToldOut):
+class BenchWorkedOut(Out):
     """Drawings, figures and verdicts of a pen, for its birds on this farm."""
 
     shape: str
+    findings: list[FindingOut]
     flock_line: str
     values: dict[str, ValueOut]
     views: list[ViewOut]
@@ -194,7 +195,7 @@ class BenchWorkedOut(ToldOut):
 
 
 class BenchOut(BenchHeadOut, BenchWorkedOut):
-    """Everything the bench shows of a pen."""
+    """All that the bench shows of a pen before anything is opened; the rest is ToldOut."""
 
 
 class StartOut(Out):

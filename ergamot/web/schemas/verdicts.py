@@ -79,7 +79,7 @@ class MarkOut(LevelOut):
 
 
 class FindingOut(GradedOut):
-    """A verdict: where it stands, in words, with its working. A `ratio` of 1 is good; the least that will do stands at
+    """A verdict: where it stands, in words. A `ratio` of 1 is good; the least that will do stands at
     `least_at` on the same scale. `cost` is told where it stands between the two. Without a grade it is told alone.
 
     `shown_as` is how the bench shows it, `post` the post of the fence it stands at, if at any, with the words there.
@@ -96,9 +96,14 @@ class FindingOut(GradedOut):
     figure: Words
     sentence: Words
     limit: Words
-    details: list[Words]
-    cautions: list[str]
     band: tuple[float, float] | None
     band_words: Words | None
-    working: list[StepOut]
     answer: str
+
+
+class ToldFindingOut(FindingOut):
+    """A verdict that is opened: with its details, cautions and working."""
+
+    details: list[Words]
+    cautions: list[str]
+    working: list[StepOut]

@@ -164,18 +164,20 @@ export const useCost = ({ id, revision }: { id: number; revision: number }) =>
     retry: false,
   });
 
-/** What is told of a trial once something of it is opened and it has settled. */
-export const useTold = (id: number, values: Record<string, string | number> | null) =>
-  useQuery({
-    queryKey: [...keys.pen(id), "told", values],
-    queryFn: async ({ signal }) => {
-      await new Promise((settled) => setTimeout(settled, SETTLED_MS));
-      signal.throwIfAborted();
-      return answer(api.POST("/api/pens/{pen_id}/told", { params: { path: { pen_id: id } }, body: { values: values ?? {} }, signal }));
-    },
-    enabled: values !== null,
-    retry: false,
-  });
+/** What is told of a pen, with the values of a trial that has settled where there is one. */
+export const toldOf = ({ id, revision }: { id: number; revision: number }, values: Record<string, string | number> | null = null) => ({
+  queryKey: [...keys.pen(id), "told", revision, values],
+  queryFn: async ({ signal }: { signal: AbortSignal }) => {
+    if (values) await new Promise((settled) => setTimeout(settled, SETTLED_MS));
+    signal.throwIfAborted();
+    return answer(api.POST("/api/pens/{pen_id}/told", { params: { path: { pen_id: id } }, body: { values: values ?? {} }, signal }));
+  },
+  retry: false,
+});
+
+/** The same once something of the pen is opened. */
+export const useTold = (pen: { id: number; revision: number }, values: Record<string, string | number> | null, opened: boolean) =>
+  useQuery({ ...toldOf(pen, values), enabled: opened });
 
 /** The same of several pens at once. */
 export const useBatch = (pens: { pen: number; times: number }[]) =>

@@ -50,10 +50,10 @@ const bench = {
   design_gust_ms: 22,
   design_gust: words("22 m/s", "49.2 mph"),
   findings: [{ what: "wind", sentence: words("slides first") }],
-  facts: [{ ref: "stick-1", title: "B1 · base side rail", lines: [words("2×3, 3.000 m", "2×3, 9 ft 10 1/8 in")] }],
 } as unknown as Bench;
+const facts = [{ ref: "stick-1", title: "B1 · base side rail", lines: [words("2×3, 3.000 m", "2×3, 9 ft 10 1/8 in")] }];
 
-const show = (onPick = vi.fn()) => ({ onPick, ...render(<DrawingSheet bench={bench} pulling={{ parameters: [], live: false, refused: "", onTry: vi.fn(), onKeep: vi.fn(), onDrop: vi.fn() }} onPick={onPick} onLook={vi.fn()} onPointed={vi.fn()} />, { wrapper: UnitsProvider }) });
+const show = (onPick = vi.fn()) => ({ onPick, ...render(<DrawingSheet bench={bench} facts={facts} pulling={{ parameters: [], live: false, refused: "", onTry: vi.fn(), onKeep: vi.fn(), onDrop: vi.fn() }} onPick={onPick} onLook={vi.fn()} onPointed={vi.fn()} />, { wrapper: UnitsProvider }) });
 
 describe("the drawing", () => {
   it("opens with plan, side and end on one sheet, the wind round the plan, and every bird", () => {
@@ -69,7 +69,7 @@ describe("the drawing", () => {
     const onKeep = vi.fn();
     const one = (name: string, kind: string, low: number, high: number) => ({ name, kind, low, high, label: name, group: "size", choices: [], note: "" });
     const pulling = { parameters: [one("length", "length", 1000, 5000), one("pitch", "angle", 10, 45)], live: false, refused: "", onTry: vi.fn(), onKeep, onDrop: vi.fn() };
-    render(<DrawingSheet bench={bench} pulling={pulling} onPick={vi.fn()} onLook={vi.fn()} onPointed={vi.fn()} />, { wrapper: UnitsProvider });
+    render(<DrawingSheet bench={bench} facts={facts} pulling={pulling} onPick={vi.fn()} onLook={vi.fn()} onPointed={vi.fn()} />, { wrapper: UnitsProvider });
     fireEvent.click(screen.getByRole("tab", { name: "Plan" }));
     expect(screen.queryByRole("slider", { name: "pull pitch" })).toBeNull();
     fireEvent.click(screen.getByRole("tab", { name: "Side" }));

@@ -42,9 +42,6 @@ function finding(verdict: Finding["verdict"], ratio: number): Finding {
     limit: words(""),
     band: null,
   band_words: null,
-  details: [],
-    cautions: [],
-    working: [],
     answer: "ratio",
   };
 }

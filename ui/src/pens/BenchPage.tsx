@@ -19,7 +19,7 @@ import { AddedBoard } from "../balance/AddedBoard";
 import { MendBoard } from "../mending/MendBoard";
 import { NewVersion } from "../versions/NewVersion";
 import { drawsSolids } from "../solid/drawsSolids";
-import { told, tried } from "./trial";
+import { tried } from "./trial";
 import { usePenEdits, type Edit } from "./usePenEdits";
 
 /** A pen on the bench: drawing in the middle, verdicts always beside it, what to change below. */
@@ -43,9 +43,8 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
   const [opened, setOpened] = useState<string | null>(null);
   const [pointed, setPointed] = useState(false);
   const cost = useCost(kept);
-  const shown = useMemo(() => (edits.trial ? tried(kept, edits.trial.trial) : kept), [kept, edits.trial]);
-  const more = useTold(kept.id, edits.trial && (opened !== null || pointed) ? edits.trial.values : null).data;
-  const bench = more ? told(shown, more) : shown;
+  const bench = useMemo(() => (edits.trial ? tried(kept, edits.trial.trial) : kept), [kept, edits.trial]);
+  const told = useTold(kept, edits.trial?.values ?? null, opened !== null || pointed).data;
   const material = (edits.trial ? null : cost.data?.total) ?? `about ${bench.about_cost}`;
   const finding = bench.findings.find((one) => one.what === opened) ?? null;
   const onField = edits.problem?.edit?.values ? { values: edits.problem.edit.values, problem: edits.problem.problem } : null;
@@ -83,6 +82,7 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
         <Part name="the drawing">
           <DrawingSheet
             bench={bench}
+            facts={told?.facts ?? []}
             onPick={pickFromDrawing}
             onLook={setDrawn}
             onPointed={setPointed}
@@ -136,7 +136,7 @@ function OnTheBench({ kept, shape }: { kept: Bench; shape: Schemas["ShapeOut"] }
       </Part>
       <NewVersion key={kept.name} bench={kept} open={copying} onClose={() => setCopying(false)} />
       <Part name="the working">
-        <WorkingSheet bench={bench} finding={finding} onKeep={(values) => edits.keep({ values })} onClose={() => setOpened(null)} />
+        <WorkingSheet bench={bench} finding={finding} told={told} onKeep={(values) => edits.keep({ values })} onClose={() => setOpened(null)} />
       </Part>
       <ConflictSheet conflict={edits.conflict} parameters={parameters} onResolve={edits.resolve} />
     </>

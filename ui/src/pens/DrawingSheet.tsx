@@ -1,5 +1,5 @@
 import { Suspense, lazy, useState, type KeyboardEvent } from "react";
-import type { Bench } from "../api/client";
+import type { Bench, Schemas } from "../api/client";
 import { useUnits } from "../kit/units";
 import { placeOne, placeSheet } from "../drawing/frame";
 import { Labels } from "../drawing/Labels";
@@ -19,6 +19,8 @@ const HEIGHT = 470;
 
 interface Props {
   bench: Bench;
+  /** What is told of each part, once one is pointed at. */
+  facts: Schemas["FactOut"][];
   onPick: (parameter: string) => void;
   onLook: (drawn: "solid" | "flat") => void;
   onPointed: (at: boolean) => void;
@@ -26,7 +28,7 @@ interface Props {
 }
 
 /** The drawing in the middle of the bench: the whole sheet, or one view as large as it goes. */
-export function DrawingSheet({ bench, onPick, onLook, onPointed, pulling }: Props) {
+export function DrawingSheet({ bench, facts, onPick, onLook, onPointed, pulling }: Props) {
   const [look, lookAt] = useState<Look>(drawsSolids() ? "Turn" : "Sheet");
   const setLook = (one: Look) => {
     lookAt(one);
@@ -34,7 +36,7 @@ export function DrawingSheet({ bench, onPick, onLook, onPointed, pulling }: Prop
   };
   const [lit, setLit] = useState<string | null>(null);
   const { read } = useUnits();
-  const fact = bench.facts.find((one) => one.ref === lit);
+  const fact = facts.find((one) => one.ref === lit);
   const point = (ref: string | null) => {
     setLit(ref);
     onPointed(ref !== null);
@@ -90,7 +92,7 @@ export function DrawingSheet({ bench, onPick, onLook, onPointed, pulling }: Prop
   );
 }
 
-interface ContentProps extends Omit<Props, "onLook" | "onPointed"> {
+interface ContentProps extends Omit<Props, "facts" | "onLook" | "onPointed"> {
   look: Exclude<Look, "Turn">;
   lit: string | null;
   onPoint: (ref: string | null) => void;

@@ -1,4 +1,4 @@
-import type { Bench } from "../api/client";
+import type { Schemas } from "../api/client";
 import { dayMarks } from "../flocks/dayAxis";
 import { useUnits } from "../kit/units";
 
@@ -7,7 +7,7 @@ const HEIGHT = 210;
 const BASE = HEIGHT - 30;
 
 /** Floor a bird has against what it needs, day by day: the rising need meets the level floor. */
-export function SpaceChart({ days }: { days: Bench["space_days"] }) {
+export function SpaceChart({ days }: { days: Schemas["SpaceDayOut"][] }) {
   const { read } = useUnits();
   const first = days[0];
   const last = days[days.length - 1];

@@ -1,6 +1,7 @@
-import type { Bench, Finding } from "../api/client";
+import type { Bench, Finding, Schemas } from "../api/client";
 import { Link } from "react-router";
 import { inkOf } from "../kit/grade";
+import { Waiting } from "../kit/Trouble";
 import { Steps, Worksheet } from "../kit/Worksheet";
 import { useUnits } from "../kit/units";
 import { MovingPanel } from "../moving/MovingPanel";
@@ -8,36 +9,41 @@ import { WindPanel } from "../wind/WindPanel";
 import { SpaceChart } from "./SpaceChart";
 import type { Values } from "./usePenEdits";
 
+type Told = Schemas["ToldOut"];
+
 interface Props {
   bench: Bench;
   finding: Finding | null;
+  /** Its details and working, once they are there. */
+  told: Told | undefined;
   onClose: () => void;
   onKeep: (values: Values) => void;
 }
 
 /** A verdict opened: in words, its limit, what it weighs by group, and every step of its working. */
-export function WorkingSheet({ bench, finding, onClose, onKeep }: Props) {
+export function WorkingSheet({ bench, finding, told, onClose, onKeep }: Props) {
   const { read } = useUnits();
   if (!finding) return null;
+  const opened = told?.findings.find((one) => one.what === finding.what);
   return (
     <Worksheet title={`${finding.title}: ${read(finding.figure)}`} open onClose={onClose}>
       <p className="text-lg">{read(finding.sentence)}.</p>
       <p className="text-pencil">{read(finding.limit)}.</p>
       <Grade finding={finding} />
       <ul className="my-3 columns-2 gap-8">
-        {finding.details.map((line, i) => (
+        {opened?.details.map((line, i) => (
           <li key={i} className="break-inside-avoid border-b border-rule/60 py-0.5">
             {read(line)}
           </li>
         ))}
       </ul>
-      {finding.what === "space" ? <SpaceChart days={bench.space_days} /> : null}
+      {finding.what === "space" ? <SpaceChart days={told?.space_days ?? []} /> : null}
       {finding.what === "moving" ? <MovingPanel bench={bench} /> : null}
       {finding.what === "wind" ? <WindPanel bench={bench} onTry={onKeep} /> : null}
-      {finding.what === "weight" ? <Groups bench={bench} /> : null}
+      {finding.what === "weight" ? <Groups groups={told?.groups ?? []} /> : null}
       <h3 className="mt-4 mb-1">The working</h3>
-      <Steps steps={finding.working} />
-      {finding.cautions.length > 0 ? (
+      {opened ? <Steps steps={opened.working} /> : <Waiting what="Writing out the working" />}
+      {opened && opened.cautions.length > 0 ? (
         <div className="mt-4 border-l-4 border-tape pl-3">
           <h3>
             <Link to="/care" className="underline decoration-1 underline-offset-4">
@@ -45,7 +51,7 @@ export function WorkingSheet({ bench, finding, onClose, onKeep }: Props) {
             </Link>
           </h3>
           <ul>
-            {finding.cautions.map((one) => (
+            {opened.cautions.map((one) => (
               <li key={one}>{one}</li>
             ))}
           </ul>
@@ -77,13 +83,13 @@ function Grade({ finding }: { finding: Finding }) {
 const shareOf = (ratio: number) => (ratio > 3 ? "more than three times" : `${Math.round(100 * ratio)} %`);
 
 /** Weight by group, as a beam cut into lengths. */
-function Groups({ bench }: { bench: Bench }) {
+function Groups({ groups }: { groups: Told["groups"] }) {
   const { read } = useUnits();
-  const total = bench.groups.reduce((sum, group) => sum + group.fresh_kg, 0);
+  const total = groups.reduce((sum, group) => sum + group.fresh_kg, 0);
   return (
     <table className="w-full" aria-label="Weight by group">
       <tbody>
-        {bench.groups.map((group) => (
+        {groups.map((group) => (
           <tr key={group.group} className="border-b border-rule/60">
             <th className="w-52 py-0.5 text-left font-normal">{group.group}</th>
             <td>

@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen, within } from "@testing-library/rea
 import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { Problem, type Bench, type Finding } from "../api/client";
+import { Problem, type Bench, type Finding, type Schemas } from "../api/client";
 import { UnitsProvider } from "../kit/units";
 import { ConflictSheet } from "./ConflictSheet";
 import { Fence } from "./Fence";
@@ -35,11 +35,8 @@ function finding(what: Finding["what"], verdict: Finding["verdict"], more: Parti
     figure: words("a figure"),
     sentence: words("a sentence"),
     limit: words("a limit"),
-    details: [words("a detail")],
     band: null,
-  band_words: null,
-  cautions: [],
-    working: [],
+    band_words: null,
     answer: "ratio",
     ...more,
   };
@@ -47,12 +44,19 @@ function finding(what: Finding["what"], verdict: Finding["verdict"], more: Parti
 
 function bench(failing: string[], close: string[] = []): Bench {
   const findings = (["space", "weight", "moving", "wind"] as const).map((what) => finding(what, failing.includes(what) ? "short" : close.includes(what) ? "between" : "right"));
-  const groups = [
+  return { id: 3, birds: [{}, {}], findings } as unknown as Bench;
+}
+
+/** What is told of a pen of frame and mesh, of one verdict as it is given. */
+const told = (one: Finding, more: Partial<Schemas["ToldFindingOut"]> = {}): Schemas["ToldOut"] => ({
+  findings: [{ ...one, details: [words("a detail")], cautions: [], working: [], ...more }],
+  groups: [
     { group: "frame", fresh_kg: 30, fresh: words("30 kg"), dry: words("27 kg") },
     { group: "mesh", fresh_kg: 10, fresh: words("10 kg"), dry: words("10 kg") },
-  ];
-  return { id: 3, birds: [{}, {}], findings, groups } as unknown as Bench;
-}
+  ],
+  space_days: [],
+  facts: [],
+});
 
 describe("the fence of readiness", () => {
   const post = (name: string) => screen.getByRole("link", { name: new RegExp(`^${name}`) });
@@ -84,8 +88,9 @@ describe("a working sheet", () => {
   it("shows sentence, limit, details, steps and cautions, and is put away", () => {
     const close = vi.fn();
     const step = { symbol: "W", says: "weight", expression: "m*9.81", value: 98.1, printed: "98.1", unit: "N", source: "" };
-    const shown = finding("strength", "short", { working: [step], cautions: ["It pinches."] });
-    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={shown} onClose={close} />, { wrapper: InPage });
+    const shown = finding("strength", "short");
+    const opened = told(shown, { working: [step], cautions: ["It pinches."] });
+    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={shown} told={opened} onClose={close} />, { wrapper: InPage });
     const sheet = screen.getByRole("dialog");
     for (const text of ["a sentence.", "a limit.", "a detail", "It pinches."]) expect(within(sheet).getByText(text)).toBeTruthy();
     expect(sheet.textContent).toContain("Short: 50 % of what is good, 130 % of the least that will do.");
@@ -94,14 +99,22 @@ describe("a working sheet", () => {
     expect(close).toHaveBeenCalledOnce();
   });
 
+  it("says where a verdict stands before its working is there", () => {
+    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={finding("strength", "short")} told={undefined} onClose={() => {}} />, { wrapper: InPage });
+    const sheet = screen.getByRole("dialog");
+    for (const text of ["a sentence.", "a limit."]) expect(within(sheet).getByText(text)).toBeTruthy();
+    expect(sheet.textContent).toContain("Writing out the working");
+  });
+
   it("of the weight shows each group as its share", () => {
-    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={finding("weight", "right")} onClose={() => {}} />, { wrapper: UnitsProvider });
+    const weight = finding("weight", "right");
+    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={weight} told={told(weight)} onClose={() => {}} />, { wrapper: UnitsProvider });
     const beams = screen.getByLabelText("Weight by group").querySelectorAll<HTMLElement>("[style]");
     expect([...beams].map((beam) => beam.style.width)).toEqual(["75%", "25%"]);
   });
 
   it("is not there when nothing is opened", () => {
-    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={null} onClose={() => {}} />, { wrapper: UnitsProvider });
+    render(<WorkingSheet onKeep={vi.fn()} bench={bench([])} finding={null} told={undefined} onClose={() => {}} />, { wrapper: UnitsProvider });
     expect(screen.queryByRole("dialog")).toBeNull();
   });
 });

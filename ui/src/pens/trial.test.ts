@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Bench } from "../api/client";
-import { told, tried, type Told, type Trial } from "./trial";
+import { tried, type Trial } from "./trial";
 
 const kept = {
   name: "Bramble",
@@ -10,8 +10,7 @@ const kept = {
   },
   views: [{ name: "plan", outlines: [{ ref: "stick-1" }], behind: 1, dimensions: [] }],
   model: { parts: [] },
-  findings: [{ what: "wind", title: "Wind", details: [1], working: [1], cautions: ["mind"] }],
-  facts: [{ ref: "stick-1", title: "B1", lines: [] }],
+  findings: [{ what: "wind", title: "Wind" }],
 } as unknown as Bench;
 
 const words = { verdict: "good", word: "right", ratio: 1.2, least: 1.4, least_at: 0.8, cost: null, figure: "39 mph", sentence: "it stands", limit: "40 mph", band: null, band_words: null };
@@ -45,11 +44,8 @@ describe("a trial", () => {
     expect(bench.notes).toEqual([{ metric: "a note", imperial: "a note" }]);
   });
 
-  it("has no working of the pen as it is kept, nor facts of parts it may have no more", () => {
-    expect(bench.findings[0]).toMatchObject({ title: "Wind", word: "right", working: [], details: [], cautions: [] });
-    expect(bench.facts).toEqual([]);
-    const more = { findings: kept.findings, facts: kept.facts } as unknown as Told;
-    expect(told(bench, more).findings[0]).toMatchObject({ working: [1] });
+  it("keeps what a verdict is called and changes how it stands", () => {
+    expect(bench.findings[0]).toMatchObject({ title: "Wind", word: "right", figure: { metric: "39 mph", imperial: "39 mph" } });
   });
 
   it("draws boxes by their corners alone, each face looking out of it", () => {

@@ -2,7 +2,6 @@
 import type { Bench, Finding, Schemas, Words } from "../api/client";
 
 export type Trial = Schemas["TrialOut"];
-export type Told = Schemas["ToldOut"];
 type Part = Schemas["PartOut"];
 type Two = [number, number];
 type Three = [number, number, number];
@@ -41,19 +40,15 @@ export function tried(kept: Bench, trial: Trial): Bench {
     findings: kept.findings.map((one) => found(one, trial.findings.find((each) => each.what === one.what))),
     about_cost: trial.about_cost,
     strains: trial.strains,
-    facts: [],
     gusts: trial.gusts.map((one) => ({ ...one, text: said(one.text) })),
     notes: trial.notes.map(said),
   };
 }
 
-/** A bench with what was told of it once it was opened. */
-export const told = (bench: Bench, more: Told): Bench => ({ ...bench, ...more });
-
 function found(kept: Finding, trial: Trial["findings"][number] | undefined): Finding {
   if (!trial) return kept;
   const { figure, sentence, limit, cost, band_words: band } = trial;
-  return { ...kept, ...trial, figure: said(figure), sentence: said(sentence), limit: said(limit), cost: maybe(cost), band_words: maybe(band), details: [], working: [], cautions: [] };
+  return { ...kept, ...trial, figure: said(figure), sentence: said(sentence), limit: said(limit), cost: maybe(cost), band_words: maybe(band) };
 }
 
 /** Figures one after another, so many to a corner. */

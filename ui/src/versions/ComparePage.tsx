@@ -2,7 +2,7 @@ import { useQueries } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { answer, api, type Bench, type Bill } from "../api/client";
-import { keys, useChoices, usePens } from "../api/queries";
+import { keys, toldOf, useChoices, usePens } from "../api/queries";
 import { WholePen } from "../drawing/WholePen";
 import { SideView } from "../drawing/SideView";
 import { inkOf } from "../kit/grade";
@@ -69,7 +69,9 @@ function Columns({ benches }: { benches: Bench[] }) {
       queryFn: (): Promise<Bill> => answer(api.GET("/api/pens/{pen_id}/bill", { params: { path: { pen_id: bench.id } } })),
     })),
   });
-  const groups = [...new Set(benches.flatMap((bench) => bench.groups.map((one) => one.group)))];
+  const told = useQueries({ queries: benches.map((bench) => toldOf(bench)) });
+  const weighed = told.every((one) => one.data) ? told.map((one) => one.data?.groups ?? []) : [];
+  const groups = [...new Set(weighed.flat().map((one) => one.group))];
   const verdicts = new Map(benches.flatMap((bench) => bench.findings.map((one) => [one.what, one.name] as const)));
   const rows = differing(benches, choices.data?.shapes ?? [], read);
   const cell = "py-1 pr-4 align-baseline";
@@ -123,8 +125,8 @@ function Columns({ benches }: { benches: Bench[] }) {
           {groups.map((group) => (
             <tr key={group} className="border-t border-rule/60">
               <th className={`${cell} text-left font-normal`}>mass of {group}</th>
-              {benches.map((bench) => {
-                const one = bench.groups.find((each) => each.group === group);
+              {benches.map((bench, i) => {
+                const one = weighed[i]?.find((each) => each.group === group);
                 return (
                   <td key={bench.id} className={`${cell} figure`}>
                     {one ? read(one.fresh) : "none"}

@@ -71,7 +71,8 @@ beforeEach(() => {
     if (path === "/api/pens/starts/{flock_id}") return good({ starts: [start("low-pen", [], []), start("hoop", ["weight"], ["bolt cutters"])] });
     return good(pens.find((one) => one.id === init?.params?.path?.pen_id) ?? pens[0]);
   }) as never);
-  vi.spyOn(api, "POST").mockImplementation(((path: string, init: { body: Record<string, unknown> }) => {
+  vi.spyOn(api, "POST").mockImplementation(((path: string, init: { params?: { path?: { pen_id?: number } }; body: Record<string, unknown> }) => {
+    if (path === "/api/pens/{pen_id}/told") return good(pens.find((one) => one.id === init.params?.path?.pen_id));
     posted.push({ path, body: init.body });
     return good(path.endsWith("/lines") ? { lines: [] } : pens[0]);
   }) as never);

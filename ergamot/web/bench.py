@@ -5,11 +5,9 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from ergamot.core.drawing.handles import drag_handles
 from ergamot.core.drawing.views import View
 from ergamot.core.finding import phrase, plain
 from ergamot.core.flock.space import SpaceDay
-from ergamot.core.frame.geometry import Point
 from ergamot.core.frame.mass import GROUP_WORDS
 from ergamot.core.frame.parameters import UNIT_OF
 from ergamot.core.frame.structure import Member, Panel, Structure
@@ -20,7 +18,7 @@ from ergamot.core.weather.threshold import Gusts
 from ergamot.operations.kept import Record
 from ergamot.operations.pens import Bench
 from ergamot.store.documents import PenBody
-from ergamot.web.schemas.drawings import ModelOut, PartOut, PullOut
+from ergamot.web.drawn import model_out, outline_out
 from ergamot.web.schemas.figures import Words, words
 from ergamot.web.schemas.pens import (
     BenchHeadOut,
@@ -30,7 +28,6 @@ from ergamot.web.schemas.pens import (
     FactOut,
     GustOut,
     MassGroupOut,
-    OutlineOut,
     SpaceDayOut,
     ValueOut,
     ViewOut,
@@ -47,7 +44,9 @@ def bench_out(record: Record[PenBody], bench: Bench) -> str:
     """Write out what the bench shows of a pen before anything is opened, as JSON by its schema. What is worked out is most of it, and written once: an
     undo goes back to it."""
     if WRITTEN not in bench.written:
-        bench.written[WRITTEN] = BenchWorkedOut.model_validate(_worked_out(bench)).model_dump_json()
+        bench.written[WRITTEN] = BenchWorkedOut.model_construct(**_worked_out(bench)).model_dump_json(
+            exclude_defaults=True
+        )
     head = BenchHeadOut(
         id=record.id,
         revision=record.revision,
@@ -73,7 +72,7 @@ def _worked_out(bench: Bench) -> dict[str, Any]:
         ),
         "values": {name: _value(bench, name) for name in bench.design.values},
         "views": [view_out(view) for view in bench.views],
-        "model": _model(bench),
+        "model": model_out(bench),
         "birds": [BirdOut.model_validate(bird) for bird in bench.birds],
         "centre": bench.judged.mass.fresh_centre,
         "strains": {ref: round(used, 3) for ref, used in bench.judged.strength.used.items()},
@@ -106,24 +105,6 @@ def told(bench: Bench) -> dict[str, Any]:
             *(_panel_fact(panel) for panel in bench.structure.standing),
         ],
     }
-
-
-def low_and_high(bench: Bench) -> tuple[Point, Point]:
-    """Return the two far corners of the box that holds all parts of a pen, mm."""
-    corners = [corner for part in bench.parts for corner in part.corners]
-    xs, ys, zs = zip(*corners, strict=True)
-    return (min(xs), min(ys), min(zs)), (max(xs), max(ys), max(zs))
-
-
-def _model(bench: Bench) -> ModelOut:
-    low, high = low_and_high(bench)
-    return ModelOut(
-        parts=[PartOut.model_validate(part) for part in bench.parts],
-        pulls=[PullOut.model_validate(one) for one in drag_handles(bench.structure, bench.design)],
-        contacts=list(bench.structure.contacts),
-        low=low,
-        high=high,
-    )
 
 
 def _value(bench: Bench, name: str) -> ValueOut:
@@ -161,7 +142,7 @@ def view_out(view: View) -> ViewOut:
     """One flat picture as sent."""
     return ViewOut(
         name=view.name,
-        outlines=[OutlineOut.model_validate(outline) for outline in view.outlines],
+        outlines=[outline_out(outline) for outline in view.outlines],
         behind=view.behind,
         dimensions=[
             DimensionOut(a=d.a, b=d.b, away=d.away, text=words(d.mm, "mm"), parameter=d.parameter)

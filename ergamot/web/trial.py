@@ -2,19 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
-
 from ergamot.core.balance.questions import VERDICTS
-from ergamot.core.drawing.handles import drag_handles
-from ergamot.core.drawing.model import LEFT_BOX, RIGHT_BOX, Part
-from ergamot.core.drawing.views import Outline, View
+from ergamot.core.drawing.views import View
 from ergamot.core.finding import Finding, Phrase
 from ergamot.core.frame.design import Design
 from ergamot.core.frame.parameters import UNIT_OF
 from ergamot.core.units import Quantity, System, say
 from ergamot.operations.pens import Bench
-from ergamot.web.bench import low_and_high, side_gusts
-from ergamot.web.schemas.drawings import PullOut
+from ergamot.web.bench import side_gusts
+from ergamot.web.drawn import model_out, outline_out
 from ergamot.web.schemas.pens import BirdOut
 from ergamot.web.schemas.trial import (
     Drawn,
@@ -22,17 +18,9 @@ from ergamot.web.schemas.trial import (
     TriedDimensionOut,
     TriedFindingOut,
     TriedGustOut,
-    TriedModelOut,
-    TriedOutlineOut,
-    TriedPartOut,
     TriedValueOut,
     TriedViewOut,
 )
-
-BOX_CORNERS = 8
-BOXES = {RIGHT_BOX: "right", LEFT_BOX: "left"}
-IN_THE_ROUND = 1  # digits after the point of a millimetre: one may look close
-FLAT = 0  # a flat view shows the whole pen: a pixel is some millimetres
 
 
 def trial_out(bench: Bench, kept: Design, units: System, drawn: Drawn) -> str:
@@ -42,7 +30,7 @@ def trial_out(bench: Bench, kept: Design, units: System, drawn: Drawn) -> str:
         values={name: _value(bench, name, units) for name in _changed(bench.design, kept)},
         matters=sorted(bench.speaking),
         views=[_view(one, units, drawn == "flat") for one in bench.views],
-        model=_model(bench) if drawn == "solid" else None,
+        model=model_out(bench) if drawn == "solid" else None,
         birds=[BirdOut.model_validate(bird) for bird in bench.birds],
         centre=judged.mass.fresh_centre,
         findings=[_finding(one, units) for one in judged.findings],
@@ -95,28 +83,10 @@ def _finding(one: Finding, units: System) -> TriedFindingOut:
     )
 
 
-def _figures(corners: Iterable[Sequence[float]], digits: int) -> list[int | float]:
-    """Return the figures of some corners one after another, with no more digits than a screen shows."""
-    rounded = (round(each, digits) for corner in corners for each in corner)
-    return [int(each) if each == int(each) else each for each in rounded]
-
-
-def _outline(one: Outline) -> TriedOutlineOut:
-    return TriedOutlineOut.model_construct(
-        ref=one.ref,
-        kind=one.kind,
-        at=_figures(one.points, FLAT),
-        role=one.role,
-        label=one.label,
-        holes=[_figures(hole, FLAT) for hole in one.holes],
-        pattern=one.pattern,
-    )
-
-
 def _view(view: View, units: System, outlined: bool) -> TriedViewOut:
     return TriedViewOut(
         name=view.name,
-        outlines=[_outline(one) for one in view.outlines] if outlined else [],
+        outlines=[outline_out(one) for one in view.outlines] if outlined else [],
         behind=view.behind,
         dimensions=[
             TriedDimensionOut(
@@ -126,34 +96,4 @@ def _view(view: View, units: System, outlined: bool) -> TriedViewOut:
         ],
         low=view.low,
         high=view.high,
-    )
-
-
-def _model(bench: Bench) -> TriedModelOut:
-    low, high = low_and_high(bench)
-    return TriedModelOut(
-        parts=[_part(one) for one in bench.parts],
-        pulls=[PullOut.model_validate(one) for one in drag_handles(bench.structure, bench.design)],
-        contacts=list(bench.structure.contacts),
-        low=low,
-        high=high,
-    )
-
-
-def _part(part: Part) -> TriedPartOut:
-    box = BOXES.get(part.triangles) if len(part.corners) == BOX_CORNERS else None
-    return TriedPartOut.model_construct(
-        ref=part.ref,
-        kind=part.kind,
-        group=part.group,
-        at=_figures(part.corners, IN_THE_ROUND),
-        label=part.label,
-        material=part.material,
-        pattern=part.pattern,
-        kg=round(part.kg, 2),
-        opening_mm=part.opening_mm,
-        normal=part.normal,
-        box=box,
-        triangles=[] if box else list(part.triangles),
-        edges=[] if box else list(part.edges),
     )

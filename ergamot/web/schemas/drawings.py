@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
+from pydantic import Field
+
 from ergamot.core.catalogue.kinds import Pattern
 from ergamot.core.drawing.model import PartKind
 from ergamot.core.frame.kinds import Group
@@ -40,21 +44,22 @@ class LinesOut(Out):
 
 
 class PartOut(Out):
-    """One part of a pen as a solid, mm; triangles and edges by corner."""
+    """A part of a pen as a solid: its corners' x, y and z, mm, one after another; triangles and edges by corner. A box has none of
+    these: its corners go round its first end, then round its second, seen from outside (`right`) or from within (`left`)."""
 
     ref: str
-    label: str
     kind: PartKind
-    role: str
     group: Group
-    material: str
-    pattern: Pattern | None
-    kg: float
-    opening_mm: float
-    normal: Corner
-    corners: list[Corner]
-    triangles: list[tuple[int, int, int]]
-    edges: list[tuple[int, int]]
+    at: list[int | float]
+    label: str = ""
+    material: str = ""
+    pattern: Pattern | None = None
+    kg: float = 0.0
+    opening_mm: float = 0.0
+    normal: Corner = (0.0, 0.0, 0.0)
+    box: Literal["right", "left"] | None = None
+    triangles: list[tuple[int, int, int]] = Field(default_factory=list)
+    edges: list[tuple[int, int]] = Field(default_factory=list)
 
 
 class PullOut(Out):

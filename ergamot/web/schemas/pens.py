@@ -58,15 +58,15 @@ class ValueOut(Out):
 
 
 class OutlineOut(Out):
-    """A closed outline in a view, mm."""
+    """A closed outline in a view: its corners' u and v, mm, one after another, and so of each of its holes."""
 
     ref: str
     kind: Kind
-    role: str
-    label: str
-    points: list[tuple[float, float]]
-    holes: list[list[tuple[float, float]]]
-    pattern: Pattern | None
+    at: list[int | float]
+    role: str = ""
+    label: str = ""
+    holes: list[list[int | float]] = Field(default_factory=list)
+    pattern: Pattern | None = None
 
 
 class SpanOut(Out):

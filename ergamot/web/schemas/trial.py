@@ -6,15 +6,12 @@ from typing import Literal
 
 from pydantic import Field
 
-from ergamot.core.catalogue.kinds import Pattern
-from ergamot.core.drawing.model import PartKind
-from ergamot.core.drawing.views import Kind, ViewName
+from ergamot.core.drawing.views import ViewName
 from ergamot.core.finding import Grade
-from ergamot.core.frame.kinds import Group
 from ergamot.core.units import System
-from ergamot.web.schemas.drawings import Corner, PullOut
+from ergamot.web.schemas.drawings import Corner, ModelOut
 from ergamot.web.schemas.figures import MOST_VALUES, In, Out
-from ergamot.web.schemas.pens import BirdOut, SideGustsOut, SpanOut
+from ergamot.web.schemas.pens import BirdOut, OutlineOut, SideGustsOut, SpanOut
 from ergamot.web.schemas.verdicts import VerdictKey
 
 Drawn = Literal["solid", "flat"]
@@ -65,58 +62,17 @@ class TriedGustOut(SideGustsOut):
     text: str
 
 
-class TriedPartOut(Out):
-    """A part as a solid: its corners' x, y and z, mm, one after another. A box has no triangles and edges: its corners go round its
-    first end, then round its second, seen from outside (`right`) or from within (`left`)."""
-
-    ref: str
-    kind: PartKind
-    group: Group
-    at: list[int | float]
-    label: str = ""
-    material: str = ""
-    pattern: Pattern | None = None
-    kg: float = 0.0
-    opening_mm: float = 0.0
-    normal: Corner = (0.0, 0.0, 0.0)
-    box: Literal["right", "left"] | None = None
-    triangles: list[tuple[int, int, int]] = Field(default_factory=list)
-    edges: list[tuple[int, int]] = Field(default_factory=list)
-
-
-class TriedModelOut(Out):
-    """The pen in solids, where it can be pulled, and where it stands on the ground."""
-
-    parts: list[TriedPartOut]
-    pulls: list[PullOut]
-    contacts: list[tuple[float, float]]
-    low: Corner
-    high: Corner
-
-
 class TriedDimensionOut(SpanOut):
     """A dimension line with its length in words."""
 
     text: str
 
 
-class TriedOutlineOut(Out):
-    """A closed outline in a view: its corners' u and v, mm, one after another, and so of each of its holes."""
-
-    ref: str
-    kind: Kind
-    at: list[int | float]
-    role: str = ""
-    label: str = ""
-    holes: list[list[int | float]] = Field(default_factory=list)
-    pattern: Pattern | None = None
-
-
 class TriedViewOut(Out):
     """One flat picture, outlines back to front; none where solids are looked at, which have its dimensions too."""
 
     name: ViewName
-    outlines: list[TriedOutlineOut]
+    outlines: list[OutlineOut]
     behind: int
     dimensions: list[TriedDimensionOut]
     low: tuple[float, float]
@@ -129,7 +85,7 @@ class TrialOut(Out):
     values: dict[str, TriedValueOut]
     matters: list[str]
     views: list[TriedViewOut]
-    model: TriedModelOut | None
+    model: ModelOut | None
     birds: list[BirdOut]
     centre: Corner
     findings: list[TriedFindingOut]

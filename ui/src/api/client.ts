@@ -1,11 +1,12 @@
 /** The one door to the server. Types come from the server's own OpenAPI document. */
 import createClient from "openapi-fetch";
+import type { Bench } from "./bench";
 import { patientFetch } from "./patience";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 export type Words = Schemas["Words"];
-export type Bench = Schemas["BenchOut"];
+export type { Bench } from "./bench";
 export type Finding = Schemas["FindingOut"];
 export type Flock = Schemas["FlockOut"];
 export type Worked = Flock & Schemas["FlockFiguresOut"];

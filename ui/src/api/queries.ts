@@ -1,5 +1,6 @@
 /** What the screens read, each under one key, so that a change refreshes all who show it. */
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { benchOf } from "./bench";
 import { answer, api, valuesOf, type Bench, type Schemas } from "./client";
 
 export type PenLine = Schemas["PenLineOut"];
@@ -82,11 +83,13 @@ export const useJudging = (pens: PenLine[]) => {
 
 export const useFields = () => useQuery({ queryKey: keys.fields, queryFn: () => answer(api.GET("/api/fields")) });
 
-export const usePen = (id: number) =>
-  useQuery({
-    queryKey: keys.pen(id),
-    queryFn: () => answer(api.GET("/api/pens/{pen_id}", { params: { path: { pen_id: id } } })),
-  });
+/** A pen as the bench shows it. */
+export const penAt = (id: number) => ({
+  queryKey: keys.pen(id),
+  queryFn: async () => benchOf(await answer(api.GET("/api/pens/{pen_id}", { params: { path: { pen_id: id } } }))),
+});
+
+export const usePen = (id: number) => useQuery(penAt(id));
 
 /** The pen in lines with these values: all of them, so that what is being tried is drawn too. */
 export const useLines = (bench: Bench) => {

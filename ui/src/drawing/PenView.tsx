@@ -1,11 +1,10 @@
 import { memo } from "react";
-import type { Bench, Schemas } from "../api/client";
+import type { Outline } from "../api/bench";
+import type { Bench } from "../api/client";
 import { BirdsAbove, BirdsBeside, Person } from "./Figures";
 import { Dimensions } from "./Dimensions";
 import { path, type Placed, type Point } from "./frame";
 import type { Hands } from "./useLengthDrag";
-
-type Outline = Schemas["OutlineOut"];
 
 interface Props {
   bench: Bench;

@@ -1,7 +1,7 @@
 /** Placing views of a pen on a sheet: one scale for all, each with room for its dimensions. */
-import type { Schemas } from "../api/client";
+import type { View } from "../api/bench";
 
-export type View = Schemas["ViewOut"];
+export type { View };
 export type Point = [number, number];
 
 export interface Box {

@@ -1,8 +1,6 @@
 /** Where a stick's label can be written on a drawing: on the stick itself, along it, once. */
-import type { Schemas } from "../api/client";
+import type { Outline } from "../api/bench";
 import type { Placed, Point } from "./frame";
-
-type Outline = Schemas["OutlineOut"];
 
 export interface Label {
   ref: string;

@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Suspense, lazy, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { Problem, answer, api, type Bench, type Schemas } from "../api/client";
+import { benchOf, type Sent } from "../api/bench";
+import { Problem, answer, api, type Schemas } from "../api/client";
 import { keys, useChoices, useFlocks, useJudging, usePens, type PenLine } from "../api/queries";
 import { renew } from "../api/show";
 import { AwayList } from "../away/AwayList";
@@ -142,8 +143,8 @@ function NewPen() {
   const kind = picked ?? { shape: shapes?.[0]?.key ?? "", school: "" };
   const [three, setThree] = useState(false);
   const chosen = flocks.data?.find((one) => one.id === flockId) ?? flocks.data?.[0];
-  const opened = (bench: Bench) => {
-    cache.setQueryData(keys.pen(bench.id), bench);
+  const opened = (bench: Sent) => {
+    cache.setQueryData(keys.pen(bench.id), benchOf(bench));
     void renew(cache, keys.pens);
     void go(`/pens/${bench.id}`);
   };

@@ -16,7 +16,7 @@ class Server {
   down = false;
 
   bench(width: unknown = this.width): Partial<Bench> {
-    return { id: 7, revision: this.revision, values: { width: { value: width as number, typed: null, text: { metric: "", imperial: "" }, stops: [], matters: true } } };
+    return { id: 7, revision: this.revision, views: [], model: { parts: [] } as unknown as Bench["model"], values: { width: { value: width as number, typed: null, text: { metric: "", imperial: "" }, stops: [], matters: true } } };
   }
 
   answer = async (method: string, path: string, init: Init) => {

@@ -2,8 +2,9 @@
  *  sides kept when someone else was faster. A thin bridge: the rules are the server's. */
 import { useMutation, useMutationState, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { benchOf, type Sent } from "../api/bench";
 import { Problem, answer, api, from, type Bench, type Schemas } from "../api/client";
-import { keys } from "../api/queries";
+import { keys, penAt } from "../api/queries";
 import { renew, show } from "../api/show";
 import type { Trial } from "./trial";
 
@@ -41,8 +42,8 @@ export function usePenEdits(id: number, looks: { units: Schemas["TrialIn"]["unit
   const again = useRef<(values: Values) => void>(() => undefined);
 
   const revision = () => cache.getQueryData<Bench>(keys.pen(id))?.revision ?? 0;
-  const settle = (bench: Bench) => {
-    show(cache, keys.pen(id), bench);
+  const settle = (bench: Sent) => {
+    show(cache, keys.pen(id), benchOf(bench));
     setTrial(null);
     setProblem(null);
     void renew(cache, keys.pens);
@@ -154,10 +155,7 @@ export function usePenEdits(id: number, looks: { units: Schemas["TrialIn"]["unit
 
   const resolve = async (side: "mine" | "theirs") => {
     const mine = conflict?.mine;
-    await cache.fetchQuery({
-      queryKey: keys.pen(id),
-      queryFn: () => answer(api.GET("/api/pens/{pen_id}", { params: { path: { pen_id: id } } })),
-    });
+    await cache.fetchQuery(penAt(id));
     setConflict(null);
     if (side === "mine" && mine) change.mutate(mine);
   };

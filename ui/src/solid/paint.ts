@@ -1,7 +1,7 @@
 /** Flat tones for the parts of a pen: paper, wood, tin; or how heavy they are, or how wide their gaps. */
-import type { Schemas } from "../api/client";
+import type { Part } from "../api/bench";
 
-export type Part = Schemas["PartOut"];
+export type { Part };
 export type Shade = "made of" | "weight" | "gaps" | "strain";
 export const SHADES: Shade[] = ["made of", "weight", "gaps", "strain"];
 export type Colour = [number, number, number];

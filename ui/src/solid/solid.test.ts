@@ -10,7 +10,6 @@ const square = (ref: string, over: Partial<Part> = {}): Part => ({
   ref,
   label: "",
   kind: "sheet",
-  role: "roof",
   group: "roof",
   material: "pvc",
   pattern: "ridged",

@@ -2,7 +2,7 @@ import { useQueries } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { answer, api, type Bench, type Bill } from "../api/client";
-import { keys, toldOf, useChoices, usePens } from "../api/queries";
+import { keys, penAt, toldOf, useChoices, usePens } from "../api/queries";
 import { WholePen } from "../drawing/WholePen";
 import { SideView } from "../drawing/SideView";
 import { inkOf } from "../kit/grade";
@@ -20,12 +20,7 @@ export function ComparePage() {
   const [search, setSearch] = useSearchParams();
   const [ids, setIds] = useState(() => [...new Set((search.get("pens") ?? "").split(",").map(Number).filter((id) => id > 0))].slice(0, MOST));
   const pens = usePens();
-  const kept = useQueries({
-    queries: ids.map((id) => ({
-      queryKey: keys.pen(id),
-      queryFn: () => answer(api.GET("/api/pens/{pen_id}", { params: { path: { pen_id: id } } })),
-    })),
-  });
+  const kept = useQueries({ queries: ids.map(penAt) });
   const choose = (id: number, on: boolean) => {
     const next = on ? [...ids, id] : ids.filter((one) => one !== id);
     setIds(next);

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { benchOf } from "../api/bench";
 import { answer, api, type Bench } from "../api/client";
 import { keys } from "../api/queries";
 import { renew } from "../api/show";
@@ -16,7 +17,7 @@ export function NewVersion({ bench, open, onClose }: { bench: Bench; open: boole
   const copy = useMutation({
     mutationFn: () => answer(api.POST("/api/pens/{pen_id}/copy", { params: { path: { pen_id: bench.id } }, body: { name, why } })),
     onSuccess: (made) => {
-      cache.setQueryData(keys.pen(made.id), made);
+      cache.setQueryData(keys.pen(made.id), benchOf(made));
       void renew(cache, keys.pens);
       onClose();
       void go(`/pens/${made.id}`);

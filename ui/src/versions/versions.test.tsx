@@ -11,7 +11,7 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-const finding = (what: string, verdict: string) => ({ ...declared(what, verdict), what, title: what, verdict, word: verdict === "short" ? "short" : "right", ratio: 1, figure: words(`${what} figure`), sentence: words(""), details: [], cautions: [], working: [] });
+const finding = (what: string, verdict: string) => ({ ...declared(what, verdict), what, title: what, verdict, word: verdict === "short" ? "short" : "right", ratio: 1, figure: words(`${what} figure`), sentence: words("") });
 const view = (name: string) => ({ name, outlines: [], behind: 0, dimensions: [], low: [0, 0], high: [1000, 500] });
 const value = (one: number | string) => ({ value: one, typed: null, text: words(String(one)), stops: [], matters: true });
 
@@ -27,10 +27,10 @@ const pen = (id: number, name: string, width: number, why = "") => ({
   flock_line: "",
   values: { width: value(width), roof: value("pvc") },
   views: ["plan", "side", "end"].map(view),
+  model: { parts: [] },
   findings: ["space", "weight", "moving", "wind", "strength"].map((what) => finding(what, what === "moving" ? "short" : "right")),
   groups: [{ group: "frame", fresh_kg: width, fresh: words(`${width} kg`), dry: words("") }],
   birds: [],
-  facts: [],
   centre: [0, 0, 0],
 });
 const pens = [pen(1, "Bramble", 6), pen(2, "Bramble, wide", 8, "for more birds"), pen(3, "Hedge", 6)];

@@ -1,15 +1,17 @@
 """A row of a keeper's own is proved before it is kept: on every pen that uses it, everything a page could ask is asked
-once, and must be answered, in time."""
+once, and must be answered, in time. A row that the program ships may be used by a pen that does not name it, one of the keeper's own
+only by those that do."""
 
 from __future__ import annotations
 
 import time
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import replace
 from typing import Any, TypeVar
 
 from ergamot.core.balance.verdicts import judge
 from ergamot.core.catalogue import Catalogue
+from ergamot.core.catalogue.loader import load_catalogue
 from ergamot.core.catalogue.tables import OwnRows, merged
 from ergamot.core.drawing.model import model
 from ergamot.core.drawing.views import view
@@ -31,6 +33,8 @@ from ergamot.operations.work import Work
 from ergamot.store.documents import FLOCK, PEN, PenBody
 from ergamot.store.records import Record, find_all
 
+# Tables of which a pen takes what suits it best, and those whose rows are named by rows of others
+LOOKED_THROUGH = frozenset({"hardware", "crews", "people", "floor_needs"})
 LONGEST_S = 2.0  # an answer that takes longer is none
 CUT_S = 3.0  # more, for a cutting plan
 WIDE = rectangle(100.0, 100.0, 0.0)
@@ -60,13 +64,28 @@ def prove(work: Work, name: str, key: str, own: OwnRows) -> None:
     table = Watched(getattr(catalogue, name), key)
     watching = replace(catalogue, **{name: table})  # type: ignore[arg-type]  # a table holds rows of its kind
     proved: set[str] = set()
-    for pen in find_all(work.session, work.farm_id, PEN, away=None):
+    pens = find_all(work.session, work.farm_id, PEN, away=None)
+    for pen in pens if _unnamed_may_use(work, name, key) else _naming(work, pens, key):
         told = repr((pen.body.shape, sorted(pen.body.values.items()), pen.body.flock_id))
         if told in proved:
             continue
         proved.add(told)
         table.seen = False
         _prove_on(work, pen, watching, table)
+
+
+def _unnamed_may_use(work: Work, name: str, key: str) -> bool:
+    """May a pen use a row that neither it nor its flock names?"""
+    of_farm = key in place_record(work).body.values()
+    return of_farm or name in LOOKED_THROUGH or key in getattr(load_catalogue(), name)
+
+
+def _naming(work: Work, pens: Sequence[Record[PenBody]], key: str) -> list[Record[PenBody]]:
+    """Return the pens that name a row, or whose flock does."""
+    flocks = {
+        one.id for one in find_all(work.session, work.farm_id, FLOCK, away=None) if one.body.strain == key
+    }
+    return [one for one in pens if one.body.flock_id in flocks or key in one.body.values.values()]
 
 
 def _prove_on(work: Work, pen: Record[PenBody], catalogue: Catalogue, table: Watched[Any]) -> None:

@@ -11,10 +11,11 @@ from sqlalchemy.orm import Session
 
 from ergamot.core.catalogue.columns import Within, asked_of
 from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
+from ergamot.core.frame.design import build
 from ergamot.core.frame.shapes import SHAPES
 from ergamot.store.documents import ROW, RowBody
 from ergamot.store.records import create_keyed, settled_farm
-from tests.api.test_answers import FLOCK, told
+from tests.api.test_answers import FLOCK, at, change, told
 from tests.depth import examples
 from tests.strategies import CATALOGUE
 
@@ -111,6 +112,49 @@ def test_a_row_a_kept_pen_cannot_be_built_with_is_refused_by_the_pens_name(clien
     assert answer.json["detail"].startswith("Bramble could not be built any more: No 2×3")
     assert not row_of(client, "sections", "2x3")["own"]
     assert client.get("/api/pens").status_code == 200
+
+
+@pytest.fixture
+def framed(monkeypatch):
+    """The pens that were framed to prove a row, by their walls."""
+    found = []
+
+    def watched(design, catalogue):
+        found.append(design.values["wall_sheet"])
+        return build(design, catalogue)
+
+    monkeypatch.setattr("ergamot.operations.proving.build", watched)
+    return found
+
+
+def test_a_row_of_ones_own_is_proved_on_the_pens_that_name_it_alone(client, pen, framed):
+    def put(table, key, like, revision=0, **changed):
+        cells = {**row_of(client, table, like)["cells"], "label": key, "source": "at home", **changed}
+        tag = {"If-Match": f'"{revision}"'}
+        return client.put(f"/api/catalogue/{table}/{key}", json={"cells": cells}, headers=tag)
+
+    flock = client.get(f"/api/pens/{pen}").json["flock_id"]
+    other = client.post("/api/pens", json={"flock_id": flock, "name": "Other", "shape": "low-pen"}).json
+    assert put("sheets", "old", "ply-5").status_code == 200
+    assert framed == []  # no pen can be built of it yet
+    change(client, other, {"wall_sheet": "old"})
+    assert put("sheets", "old", "ply-5", 1, kg_m2="4.2").status_code == 200
+    assert framed == ["old"]
+    assert put("sheets", "ply-5", "ply-5", kg_m2="2.9").status_code == 200
+    assert len(framed) == 3  # what is shipped is used unnamed too
+
+
+@pytest.mark.parametrize(("table", "key", "condition"), [("grounds", "my-lawn", "holding_ground")])
+def test_a_row_the_farm_names_is_proved_on_every_pen(client, pen, framed, table, key, condition):
+    cells = {**row_of(client, table, next(iter(getattr(CATALOGUE, table))))["cells"], "source": "at home"}
+    path = f"/api/catalogue/{table}/{key}"
+    assert client.put(path, json={"cells": cells}, headers=FIRST).status_code == 200
+    place = client.get("/api/place").json
+    answer = client.patch("/api/place", json={condition: key}, headers=at(place["revision"]))
+    assert answer.status_code == 200, answer.text
+    assert framed == []
+    assert client.put(path, json={"cells": cells}, headers=at(1)).status_code == 200
+    assert len(framed) == 1
 
 
 def test_two_keepers_on_one_row(client):

@@ -16,7 +16,7 @@ from ergamot.core.balance.room import provisions
 from ergamot.core.catalogue.tables import TABLES, cells_of, merged, read_row
 from ergamot.core.errors import ErgamotError, OutOfRange, UnknownChoice, Unreadable
 from ergamot.core.flock.flock import make_flock
-from ergamot.core.frame.coop.choices import Chosen
+from ergamot.core.frame.coop.choices import CoopChoices
 from ergamot.core.frame.design import build, change, make_design
 from ergamot.core.frame.parameters import (
     UNIT_OF,
@@ -204,11 +204,11 @@ def test_a_switch_is_off_until_it_is_on():
 def test_values_are_looked_up_for_the_fields_there_are():
     parameters = SHAPES["coop"].parameters
     values = read_values(parameters, {}, CATALOGUE)
-    found = looked_up(Chosen, parameters, values, CATALOGUE)
+    found = looked_up(CoopChoices, parameters, values, CATALOGUE)
     assert found["section"] is CATALOGUE.sections["2x3"]
     assert found["roof_kind"] == "gable"
     assert "door_width" not in found
-    assert set(found) <= {field.name for field in fields(Chosen)}
+    assert set(found) <= {field.name for field in fields(CoopChoices)}
 
 
 FLOCKS = st.tuples(

@@ -10,7 +10,7 @@ from itertools import pairwise
 from ergamot.core.catalogue import Catalogue, Covering
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.finding import phrase
-from ergamot.core.frame.a_frame.choices import Chosen, chosen
+from ergamot.core.frame.a_frame.choices import AFrameChoices, chosen
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.geometry import Flat
@@ -87,7 +87,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     )
 
 
-def _site(pen: Chosen, catalogue: Catalogue) -> Site:
+def _site(pen: AFrameChoices, catalogue: Catalogue) -> Site:
     x = (body_start(pen.gear), pen.length)
     roll = pen.mesh if pen.bays == "roll" else None
     ribs = Ribs(pen.section.thick_mm, pen.bay, roll, pen.house.parted if pen.house else ())
@@ -95,7 +95,7 @@ def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
 
-def _rafters(site: Site, pen: Chosen) -> None:
+def _rafters(site: Site, pen: AFrameChoices) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     foot, top = pen.foot_z, pen.ridge_y
     along, drop = deep / math.sin(pen.pitch), deep / math.cos(pen.pitch)
@@ -117,7 +117,7 @@ def _rafters(site: Site, pen: Chosen) -> None:
         site.frame.stick(board, site.x, (-top, top), (ridge_z - deep, ridge_z), "x")
 
 
-def _noggins(site: Site, pen: Chosen, roof_to: float) -> None:
+def _noggins(site: Site, pen: AFrameChoices, roof_to: float) -> None:
     """Under sheet, so that it spans no further than it can; a brace where there is none."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     noggin = Piece(Duty.NOGGIN, "noggin", "N", "carries the roof sheet between rafters")
@@ -137,7 +137,7 @@ def _noggins(site: Site, pen: Chosen, roof_to: float) -> None:
                 _brace(site, pen, brace, name, u)
 
 
-def _brace(site: Site, pen: Chosen, brace: Piece, name: str, u: Flat) -> None:
+def _brace(site: Site, pen: AFrameChoices, brace: Piece, name: str, u: Flat) -> None:
     face, deep = site.faces[name], pen.section.deep_mm
     low = deep / math.tan(pen.pitch) + 20
     high = min(face.tall * 0.6, low + (u[1] - u[0]))
@@ -145,7 +145,7 @@ def _brace(site: Site, pen: Chosen, brace: Piece, name: str, u: Flat) -> None:
         site.frame.diagonal(brace, face, (u[0], low), (u[1], high - deep * 1.5), (-pen.section.thick_mm, 0))
 
 
-def _front(site: Site, pen: Chosen) -> None:
+def _front(site: Site, pen: AFrameChoices) -> None:
     """Door posts up to the rafters, a head between them, and the leaf over the opening; or studs alone."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     wide, high = pen.doorway.clear
@@ -173,7 +173,7 @@ def _front(site: Site, pen: Chosen) -> None:
     )
 
 
-def _stud(site: Site, pen: Chosen, piece: Piece, y: Flat, x: Flat, top: float | None = None) -> None:
+def _stud(site: Site, pen: AFrameChoices, piece: Piece, y: Flat, x: Flat, top: float | None = None) -> None:
     """An upright in an end wall, from the base cross rail to the rafters or to a level top."""
     foot = pen.foot_z
     tops = [top, top] if top is not None else [pen.inner_z(at) for at in y]
@@ -182,7 +182,7 @@ def _stud(site: Site, pen: Chosen, piece: Piece, y: Flat, x: Flat, top: float | 
         site.frame.profiled(piece, outline, "x", x)
 
 
-def _rear(site: Site, pen: Chosen) -> None:
+def _rear(site: Site, pen: AFrameChoices) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     x = (site.x[0], site.x[0] + thick)
     stud = Piece(Duty.END_STUD, "end stud", "S", "stiffens the rear end")
@@ -210,7 +210,7 @@ def _rear(site: Site, pen: Chosen) -> None:
         site.cover.cover(rear, wall("rear end", what))
 
 
-def _slopes(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
+def _slopes(site: Site, pen: AFrameChoices, house_to: float, roof_to: float) -> None:
     x0, x1 = site.x
     for name in ("right slope", "left slope"):
         face = site.faces[name]
@@ -232,7 +232,7 @@ def _slopes(site: Site, pen: Chosen, house_to: float, roof_to: float) -> None:
         site.buy_length(Fitting.RIDGE_CAP, "ridge cap", Group.ROOF, middle, (roof_to - x0) / 1000)
 
 
-def _say_jig(site: Site, pen: Chosen) -> None:
+def _say_jig(site: Site, pen: AFrameChoices) -> None:
     steepest = max(math.degrees(pen.pitch), 90 - math.degrees(pen.pitch))
     if steepest > JIG_OVER_DEG:
         site.notes.append(
@@ -240,7 +240,7 @@ def _say_jig(site: Site, pen: Chosen) -> None:
         )
 
 
-def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
+def _dimensions(pen: AFrameChoices, site: Site) -> tuple[Dimension, ...]:
     half, top = pen.half, site.profile.top_z
     x0, x1 = site.x
     marks = [

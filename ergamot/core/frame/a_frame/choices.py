@@ -91,7 +91,7 @@ LEAST_HEIGHT_MM = 600.0  # lower than this there is no room under the slopes; ju
 
 
 @dataclass(frozen=True)
-class Chosen:
+class AFrameChoices:
     """The values of an A-frame with their rows looked up; lengths in mm, `pitch` θ in radians."""
 
     length: float
@@ -147,11 +147,11 @@ class Chosen:
         return chain(points, ["right", "right slope", "left slope", "left"], foot)
 
 
-def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
+def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> AFrameChoices:
     """Look up the rows the values name.
 
     Args: values, one for each of PARAMETERS; catalogue.
-    Returns: the Chosen.
+    Returns: the AFrameChoices.
     Raises: UnknownChoice.
     Source: common practice.
 
@@ -159,9 +159,9 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     3048.0
     """
     deep = pick(catalogue.sections, str(values["section"]), "section").deep_mm
-    return Chosen(
+    return AFrameChoices(
         **{
-            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            **looked_up(AFrameChoices, PARAMETERS, values, catalogue),
             "pitch": math.radians(90 - float(values["apex"]) / 2),
             "ridge_board": values["ridge"] == "board",
             "doorway": read_doorway(values, deep),

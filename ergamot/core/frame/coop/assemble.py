@@ -10,7 +10,7 @@ from itertools import chain, pairwise
 from ergamot.core.catalogue import Catalogue, Covering, Sheet
 from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.coop.choices import Chosen, chosen
+from ergamot.core.frame.coop.choices import CoopChoices, chosen
 from ergamot.core.frame.coop.sticks import set_noggins, set_roof, set_walls
 from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.face import Face
@@ -91,7 +91,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     return finish(site, made)
 
 
-def _hung(pen: Chosen, site: Site, house_to: float) -> tuple[float, float, float]:
+def _hung(pen: CoopChoices, site: Site, house_to: float) -> tuple[float, float, float]:
     """Where feeders hang: from what, from where along the pen, over what floor, mm. Before the house; under it where it is
     as long as the pen; in it where nothing is beneath."""
     roof = pen.under_z(-pen.half * 0.4)
@@ -102,7 +102,7 @@ def _hung(pen: Chosen, site: Site, house_to: float) -> tuple[float, float, float
     return pen.house.under_floor, site.x[0], 0.0
 
 
-def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:
+def _drag(structure: Structure, pen: CoopChoices) -> tuple[DragHandle, ...]:
     crown = (
         risen_crown(structure)
         if pen.roof_kind == "arched"
@@ -111,7 +111,7 @@ def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:
     return crown, roof_edge(structure, pen.roofed), bay_line(structure, pen.bay)
 
 
-def _site(pen: Chosen, catalogue: Catalogue) -> Site:
+def _site(pen: CoopChoices, catalogue: Catalogue) -> Site:
     x = (body_start(pen.gear), pen.length)
     roll = pen.mesh if pen.bays == "roll" else None
     ribs = Ribs(pen.timbers.rib_mm, pen.bay, roll, pen.house.parted if pen.house else ())
@@ -119,7 +119,7 @@ def _site(pen: Chosen, catalogue: Catalogue) -> Site:
     return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
 
 
-def _ends(site: Site, pen: Chosen) -> None:
+def _ends(site: Site, pen: CoopChoices) -> None:
     front, rear = site.faces["front"], site.faces["rear"]
     if pen.doorway.there:
         _door(site, pen, front)
@@ -135,7 +135,7 @@ def _ends(site: Site, pen: Chosen) -> None:
             site.cover.cover(end, wall(f"{end.name} end", beneath))
 
 
-def _door(site: Site, pen: Chosen, front: Face) -> None:
+def _door(site: Site, pen: CoopChoices, front: Face) -> None:
     deep, wide, high = pen.section.deep_mm, *pen.doorway.clear
     reach = wide / 2 + deep / 2
     foot = pen.sill_z
@@ -160,7 +160,7 @@ def _door(site: Site, pen: Chosen, front: Face) -> None:
     )
 
 
-def _walls(site: Site, pen: Chosen, house_at: float, house_to: float) -> None:
+def _walls(site: Site, pen: CoopChoices, house_at: float, house_to: float) -> None:
     """Mesh, but for the house: sheet above its floor, mesh beneath."""
     x0, x1 = site.x
     for name in ("right", "left"):
@@ -182,7 +182,7 @@ def _walls(site: Site, pen: Chosen, house_at: float, house_to: float) -> None:
             )
 
 
-def _curtains(site: Site, pen: Chosen, x: Flat) -> None:
+def _curtains(site: Site, pen: CoopChoices, x: Flat) -> None:
     """A tarp from the plate down over the mesh of each side, its foot rolled on a batten."""
     if not pen.wall_curtain or x[1] - x[0] < LEAST_CURTAIN_MM:
         return
@@ -200,7 +200,7 @@ def _curtains(site: Site, pen: Chosen, x: Flat) -> None:
             site.frame.on_face(roll, face, run, z, (0.0, batten.thick_mm), "u")
 
 
-def _roof(site: Site, pen: Chosen, house: Flat, roof_to: float) -> None:
+def _roof(site: Site, pen: CoopChoices, house: Flat, roof_to: float) -> None:
     x0, x1 = site.x
     for face in site.profile.faces(site.x):
         if face.normal[2] <= 0:
@@ -225,7 +225,7 @@ def _roof(site: Site, pen: Chosen, house: Flat, roof_to: float) -> None:
         site.buy_length(Fitting.RIDGE_CAP, "ridge cap", Group.ROOF, middle, (roof_to - x0) / 1000)
 
 
-def _eaves(site: Site, pen: Chosen, name: str, roof_to: float) -> None:
+def _eaves(site: Site, pen: CoopChoices, name: str, roof_to: float) -> None:
     """The sheet runs on past the wall over the rafters' tails."""
     face = site.faces[name]
     down = pen.overhang * (1 + pen.slope**2) ** 0.5
@@ -234,7 +234,7 @@ def _eaves(site: Site, pen: Chosen, name: str, roof_to: float) -> None:
         site.cover.lay(face, coat, (site.x[0], roof_to), (-down, 0.0), 0.0)
 
 
-def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
+def _dimensions(pen: CoopChoices, site: Site) -> tuple[Dimension, ...]:
     half, top = pen.half, site.profile.top_z
     x0, x1 = site.x
     ahead = pen.gear.handle + 160 if pen.gear.wheel else BESIDE_MM

@@ -10,7 +10,7 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import phrase
 from ergamot.core.frame.bows import TUBE_TURNS, Bow
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.coop.choices import CLEAR_MM, Chosen
+from ergamot.core.frame.coop.choices import CLEAR_MM, CoopChoices
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group
 from ergamot.core.frame.parts.lines import evenly
@@ -18,7 +18,7 @@ from ergamot.core.frame.parts.site import Site, both, refuse_below
 from ergamot.core.frame.structure import Joint, Member
 
 
-def check_bows(pen: Chosen) -> None:
+def check_bows(pen: CoopChoices) -> None:
     """Refuse bends a tube cannot have.
 
     Args: pen, its roof arched.
@@ -41,7 +41,7 @@ def check_bows(pen: Chosen) -> None:
         )
 
 
-def set_bows(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
+def set_bows(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
     """Bows at every rib, strapped to the plates, and the tubes along them.
 
     Args: site; pen; plates, right and left.
@@ -81,7 +81,7 @@ def set_bows(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Jo
     return tuple(tied)
 
 
-def _along(pen: Chosen, made: Bow) -> list[tuple[Flat, str]]:
+def _along(pen: CoopChoices, made: Bow) -> list[tuple[Flat, str]]:
     """Where tubes run along the pen, inside the bows: at the crown, and pairs of purlins evenly down to the plates."""
     deep = 1.5 * pen.tube.thick_mm + CLEAR_MM
     found = [((0.0, made.height_at(0.0) - deep), "ridge tube")]

@@ -213,7 +213,7 @@ PARAMETERS: tuple[Parameter, ...] = (
 
 
 @dataclass(frozen=True)
-class Chosen:
+class CoopChoices:
     """The values of a coop with their rows looked up; lengths in mm, `pitch` in radians."""
 
     length: float
@@ -343,7 +343,7 @@ class Chosen:
         return Profile((*edges, Edge("left", bent[-1], (half, 0.0))), self.wall)
 
 
-def longest_rise(pen: Chosen) -> float:
+def longest_rise(pen: CoopChoices) -> float:
     """The rise at which a bow takes all of one tube: arc ≈ w + 8r²/(3w), a little over for safety.
 
     Args: pen.
@@ -357,11 +357,11 @@ def longest_rise(pen: Chosen) -> float:
     return math.sqrt(max(0.0, spare) * pen.width * 3 / 8) * 0.97
 
 
-def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
+def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> CoopChoices:
     """Look up the rows the values name.
 
     Args: values, one for each of PARAMETERS; catalogue.
-    Returns: the Chosen.
+    Returns: the CoopChoices.
     Raises: UnknownChoice.
     Source: common practice.
 
@@ -372,9 +372,9 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     gear, house = read_gear(values, catalogue), read_house(values, catalogue)
     if house and house.whole:
         house = replace(house, length=float(values["length"]) - body_start(gear))
-    return Chosen(
+    return CoopChoices(
         **{
-            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            **looked_up(CoopChoices, PARAMETERS, values, catalogue),
             "pitch": math.radians(float(values["pitch"])),
             "doorway": read_doorway(values, deep),
             "house": house,

@@ -9,7 +9,7 @@ from dataclasses import replace
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.coop.bent import check_bows
-from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, Chosen, chosen, longest_rise
+from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, CoopChoices, chosen, longest_rise
 from ergamot.core.frame.kinds import Purpose
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear, check_pole
@@ -65,7 +65,7 @@ def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Valu
     return kept
 
 
-def _over_door(pen: Chosen) -> float:
+def _over_door(pen: CoopChoices) -> float:
     """Room over the sill of the door: under its head, and where its posts meet the roof."""
     wide, deep = pen.doorway.clear[0], pen.section.deep_mm
     over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - deep
@@ -75,7 +75,7 @@ def _over_door(pen: Chosen) -> float:
     return min(over_head, over_post) - pen.sill_z
 
 
-def _ridge_stands(pen: Chosen) -> bool:
+def _ridge_stands(pen: CoopChoices) -> bool:
     """Do rafters and ridge board of a gable stay above the end plates where they meet?"""
     return pen.roof_z(pen.section.thick_mm / 2) - pen.drop >= pen.wall
 

@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.coop.bent import set_bows
-from ergamot.core.frame.coop.choices import Chosen
+from ergamot.core.frame.coop.choices import CoopChoices
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import skewed
 from ergamot.core.frame.kinds import Duty, Group
@@ -22,7 +22,7 @@ RIDGE = Piece(Duty.RIDGE, "ridge board", "D", "the rafters lean against it")
 COLLAR_OVER_MM = 500.0  # a roof rising more than this gets collars; judgement: its foot spreads
 
 
-def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
+def set_walls(site: Site, pen: CoopChoices) -> tuple[Member, Member]:
     """Set studs, plates, end plates, door posts and wall braces.
 
     Args: site; pen, its choices.
@@ -40,7 +40,7 @@ def set_walls(site: Site, pen: Chosen) -> tuple[Member, Member]:
     return plates
 
 
-def plate_tops(pen: Chosen) -> Flat:
+def plate_tops(pen: CoopChoices) -> Flat:
     """Height of the wall plates' tops: right and left, mm.
 
     Args: pen, its choices.
@@ -55,7 +55,7 @@ def plate_tops(pen: Chosen) -> Flat:
     return pen.wall, high
 
 
-def _ends(site: Site, pen: Chosen) -> None:
+def _ends(site: Site, pen: CoopChoices) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     inner, wide = pen.half - thick, pen.doorway.clear[0]
     rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
@@ -75,7 +75,7 @@ def _ends(site: Site, pen: Chosen) -> None:
         _door_posts(site, pen, front)
 
 
-def _door_posts(site: Site, pen: Chosen, front: Flat) -> None:
+def _door_posts(site: Site, pen: CoopChoices, front: Flat) -> None:
     deep, wide = pen.section.deep_mm, pen.doorway.clear[0]
     post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
     for side in (-1, 1):
@@ -89,7 +89,7 @@ def _door_posts(site: Site, pen: Chosen, front: Flat) -> None:
     site.frame.stick(head, front, (-wide / 2, wide / 2), (top_of_door, top_of_door + deep), "y")
 
 
-def _end_studs(site: Site, pen: Chosen, x: Flat, under_house: bool) -> None:
+def _end_studs(site: Site, pen: CoopChoices, x: Flat, under_house: bool) -> None:
     deep = pen.section.deep_mm
     stud = Piece(Duty.END_STUD, "end stud", "S", "stiffens the end")
     for side in (-1, 1):
@@ -106,7 +106,7 @@ def _end_studs(site: Site, pen: Chosen, x: Flat, under_house: bool) -> None:
             site.frame.profiled(stud, outline, "x", x)
 
 
-def set_roof(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
+def set_roof(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
     """Rafters, ridge, collars; or hung rafters; or bows strapped to the plates.
 
     Args: site; pen; plates, right and left.
@@ -127,7 +127,7 @@ def set_roof(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> tuple[Jo
     return set_bows(site, pen, plates)
 
 
-def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
+def _gable(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     top = thick / 2
     ridge_z = pen.roof_z(top)
@@ -168,7 +168,7 @@ def _gable(site: Site, pen: Chosen, plates: tuple[Member, Member]) -> None:
             site.cross_member(collar, line, (low, low + deep))
 
 
-def _fascia(site: Site, pen: Chosen) -> None:
+def _fascia(site: Site, pen: CoopChoices) -> None:
     """A board along the plumb ends of the rafters on both sides."""
     small = site.catalogue.sections["1x3"]
     fascia = Piece(
@@ -182,7 +182,7 @@ def _fascia(site: Site, pen: Chosen) -> None:
             site.frame.stick(fascia, run, (y[0], y[1]), (z - small.deep_mm, z), "x")
 
 
-def _hung(site: Site, pen: Chosen) -> None:
+def _hung(site: Site, pen: CoopChoices) -> None:
     thick = pen.section.thick_mm
     inner = pen.half - thick
     right, left = pen.roof_z(-inner), pen.roof_z(inner)
@@ -195,7 +195,7 @@ def _hung(site: Site, pen: Chosen) -> None:
         site.frame.profiled(rafter, outline, "x", (line - thick / 2, line + thick / 2))
 
 
-def set_noggins(site: Site, pen: Chosen, roof_to: float) -> None:
+def set_noggins(site: Site, pen: CoopChoices, roof_to: float) -> None:
     """Sticks between rafters so that no sheet spans further than it can.
 
     Args: site; pen; roof_to, where the sheet ends, mm.
@@ -230,7 +230,7 @@ def set_noggins(site: Site, pen: Chosen, roof_to: float) -> None:
                     site.frame.on_face(noggin, face, u, (v - thick / 2, v + thick / 2), (-deep, 0), "u")
 
 
-def _between(site: Site, pen: Chosen, a: float, b: float) -> Flat:
+def _between(site: Site, pen: CoopChoices, a: float, b: float) -> Flat:
     """Clear between two rafters; the hung rafters of the ends stand flush with the end walls."""
     thick = pen.section.thick_mm
     if pen.roof_kind == "mono":

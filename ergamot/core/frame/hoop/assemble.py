@@ -11,7 +11,7 @@ from ergamot.core.finding import phrase
 from ergamot.core.frame.bending import DRAWN_WIRE_MPA, TUBE_E_GPA
 from ergamot.core.frame.covering import Coat, Coverer, wall
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.hoop.choices import Chosen, chosen, post_places
+from ergamot.core.frame.hoop.choices import HoopChoices, chosen, post_places
 from ergamot.core.frame.hoop.sticks import (
     roost_stand,
     roosts_end,
@@ -94,7 +94,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     )
 
 
-def _ribs(pen: Chosen, x: Flat) -> tuple[tuple[float, ...], float]:
+def _ribs(pen: HoopChoices, x: Flat) -> tuple[tuple[float, ...], float]:
     """Where the ribs stand along it, and how thick: the studs of knee walls, one of them under the front of a house; else
     its ends."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
@@ -105,7 +105,7 @@ def _ribs(pen: Chosen, x: Flat) -> tuple[tuple[float, ...], float]:
     return lines, deep
 
 
-def _cover(site: Site, pen: Chosen) -> None:
+def _cover(site: Site, pen: HoopChoices) -> None:
     """Wire panels everywhere; over them tarp where roofed, above the skirt, and mesh on the rest. A house is all under
     tarp."""
     x0, x1 = site.x
@@ -143,7 +143,7 @@ def _cover(site: Site, pen: Chosen) -> None:
             site.cover.cover(face, over, (edge, x1), (0, face.tall))
 
 
-def _ends(site: Site, pen: Chosen) -> None:
+def _ends(site: Site, pen: HoopChoices) -> None:
     front, rear = site.faces["front"], site.faces["rear"]
     if pen.doorway.there:
         deep, (_, high) = pen.section.deep_mm, pen.doorway.clear
@@ -172,7 +172,7 @@ def _ends(site: Site, pen: Chosen) -> None:
             site.cover.cover(face, house_wall, (x0, to), (floor, face.top))
 
 
-def _panels(site: Site, pen: Chosen) -> None:
+def _panels(site: Site, pen: HoopChoices) -> None:
     """Laps and ties of the wire panels, and what is left of the last one."""
     length = site.x[1] - site.x[0]
     whole, last = panels_along(length, pen.panel)
@@ -207,7 +207,7 @@ def _panels(site: Site, pen: Chosen) -> None:
         site.notes.append(phrase(f"{whole} whole wire panels and one cut on the wire at {{cut}}", cut=cut))
 
 
-def _dimensions(pen: Chosen, site: Site) -> tuple[Dimension, ...]:
+def _dimensions(pen: HoopChoices, site: Site) -> tuple[Dimension, ...]:
     half, top = pen.half, site.profile.top_z
     x1 = site.x[1]
     bulge = max(y for y, _ in pen.points)

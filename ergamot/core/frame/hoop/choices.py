@@ -127,7 +127,7 @@ PARAMETERS: tuple[Parameter, ...] = (
 
 
 @dataclass(frozen=True)
-class Chosen:
+class HoopChoices:
     """The values of a hoop with their rows looked up, and the curve; lengths in mm."""
 
     length: float
@@ -198,11 +198,11 @@ class Chosen:
         return Profile(tuple(edges), foot)
 
 
-def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
+def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> HoopChoices:
     """Look up the rows the values name and bend the panel.
 
     Args: values, one for each of PARAMETERS; catalogue.
-    Returns: the Chosen.
+    Returns: the HoopChoices.
     Raises: UnknownChoice, OutOfRange.
     Source: common practice; Euler's elastica.
 
@@ -222,9 +222,9 @@ def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
     timbers = read_timbers(values, catalogue)
     foot = float(values["wall"]) or timbers.foot_z
     points = tuple((y, foot + z) for y, z in curve.points(CURVE_PIECES))
-    return Chosen(
+    return HoopChoices(
         **{
-            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            **looked_up(HoopChoices, PARAMETERS, values, catalogue),
             "doorway": read_doorway(values, section.deep_mm),
             "timbers": timbers,
             "house": _house(values, catalogue),
@@ -271,7 +271,7 @@ def wanted(flock: Wanted) -> dict[str, Value]:
     return {"roost_bars": min(6, math.ceil(flock.roost_m / STAND_M)), "roost_height": 500.0}
 
 
-def stand_half(pen: Chosen) -> float:
+def stand_half(pen: HoopChoices) -> float:
     """Half the width of a roost stand that clears the curve at bar height.
 
     Args: pen.
@@ -286,7 +286,7 @@ def stand_half(pen: Chosen) -> float:
     return min(pen.half - pen.timbers.rail.thick_mm, left - 2 * thick)
 
 
-def bars_that_fit(pen: Chosen) -> int:
+def bars_that_fit(pen: HoopChoices) -> int:
     """Roost bars that fit on a stand, by the gap between them.
 
     Args: pen.
@@ -300,7 +300,7 @@ def bars_that_fit(pen: Chosen) -> int:
     return int(room / ROOST_GAP_MM) + 1 if room > ROOST_GAP_MM else 0
 
 
-def under_arch(pen: Chosen, y: float) -> float:
+def under_arch(pen: HoopChoices, y: float) -> float:
     """Underside of an end arch over a place across the pen.
 
     Args: pen; y, mm, within the arch.
@@ -319,7 +319,7 @@ def under_arch(pen: Chosen, y: float) -> float:
     return best
 
 
-def post_places(pen: Chosen) -> Flat:
+def post_places(pen: HoopChoices) -> Flat:
     """Inner and outer side of a door post, moved out so that it stands under one arch piece.
 
     Args: pen.

@@ -11,7 +11,7 @@ from ergamot.core.frame.hoop.choices import (
     LEAST_FOR_ROOSTS_MM,
     LEAST_RISE_MM,
     LEAST_WALL_MM,
-    Chosen,
+    HoopChoices,
     bars_that_fit,
     chosen,
     post_places,
@@ -53,7 +53,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         _check_stand(pen)
 
 
-def _check_stand(pen: Chosen) -> None:
+def _check_stand(pen: HoopChoices) -> None:
     """Roosts on a stand of their own."""
     refuse_below("roost_height", pen.roost_height, 2 * pen.section.deep_mm + 20, "over the roost's sill")
     if pen.roost_bars > bars_that_fit(pen):
@@ -67,7 +67,7 @@ def _check_stand(pen: Chosen) -> None:
         raise OutOfRange("roost_bars", pen.roost_bars, "0 in a pen this short: there is no room for a stand")
 
 
-def _check_house(pen: Chosen) -> None:
+def _check_house(pen: HoopChoices) -> None:
     """A house hangs between the studs of knee walls: its floor, and the rails of its roosts."""
     house, deep, thick = pen.house, pen.section.deep_mm, pen.section.thick_mm
     assert house
@@ -83,7 +83,7 @@ def _check_house(pen: Chosen) -> None:
     check_house(house, pen.profile(), pen.length - pen.start, deep, thick)
 
 
-def _refuse_posts(pen: Chosen, foot_y: float) -> None:
+def _refuse_posts(pen: HoopChoices, foot_y: float) -> None:
     """The door posts would run into the feet of the arch."""
     widest = 2 * (foot_y - 2 * pen.section.deep_mm)
     if widest < LEAST_DOOR_MM:

@@ -10,7 +10,7 @@ from ergamot.core.frame.geometry import Flat, Point
 from ergamot.core.frame.hoop.choices import (
     ROOST_GAP_MM,
     STAND_M,
-    Chosen,
+    HoopChoices,
     bars_that_fit,
     post_places,
     stand_half,
@@ -27,7 +27,7 @@ LEAST_POST_MM = 60.0  # a shorter one is no post
 BRACE_LEG_MM = 450.0  # of the base's corner braces; judgement: longer stands in the birds' way
 
 
-def set_base(site: Site, pen: Chosen) -> None:
+def set_base(site: Site, pen: HoopChoices) -> None:
     """Base rails and a brace across each corner.
 
     Args: site; pen.
@@ -65,7 +65,7 @@ def set_base(site: Site, pen: Chosen) -> None:
             site.frame.sawn(brace, tuple(corners))
 
 
-def set_knee_walls(site: Site, pen: Chosen) -> None:
+def set_knee_walls(site: Site, pen: HoopChoices) -> None:
     """Walls the panels stand on, tied across both ends beside the posts there.
 
     Args: site; pen.
@@ -87,7 +87,7 @@ def set_knee_walls(site: Site, pen: Chosen) -> None:
         end_plates(site, pen.half, pen.wall, post_places(pen)[1], x)
 
 
-def set_ends(site: Site, pen: Chosen) -> None:
+def set_ends(site: Site, pen: HoopChoices) -> None:
     """An arch of straight pieces along the curve in each end, and posts under it.
 
     Args: site; pen.
@@ -128,7 +128,7 @@ def set_ends(site: Site, pen: Chosen) -> None:
     site.frame.stick(head, front, (-near, near), (top_z, top_z + deep), "y")
 
 
-def _within(site: Site, pen: Chosen) -> tuple[Flat, ...]:
+def _within(site: Site, pen: HoopChoices) -> tuple[Flat, ...]:
     """The arch that what parts a house from the run lies on, from where to where along the pen; none without a house."""
     if not pen.house:
         return ()
@@ -136,7 +136,7 @@ def _within(site: Site, pen: Chosen) -> tuple[Flat, ...]:
     return ((wall - pen.section.thick_mm, wall),)
 
 
-def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
+def set_ridge(site: Site, pen: HoopChoices) -> tuple[Joint, ...]:
     """A tube under the crown between the end arches, tied to the panels.
 
     Args: site; pen.
@@ -174,7 +174,7 @@ def set_ridge(site: Site, pen: Chosen) -> tuple[Joint, ...]:
     )
 
 
-def roost_stand(site: Site, pen: Chosen) -> float:
+def roost_stand(site: Site, pen: HoopChoices) -> float:
     """Posts on the base rails, a rail across each pair, bars along the pen; metres of bar.
 
     Args: site; pen, with at least one bar.
@@ -208,13 +208,13 @@ def roost_stand(site: Site, pen: Chosen) -> float:
     return count * (run[1] - run[0]) / 1000
 
 
-def _stand_lines(site: Site, pen: Chosen) -> tuple[float, float]:
+def _stand_lines(site: Site, pen: HoopChoices) -> tuple[float, float]:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     start = site.x[0] + BRACE_LEG_MM + 2 * thick
     return start, min(start + 1000 * STAND_M, site.x[1] - BRACE_LEG_MM - 2 * thick - deep)
 
 
-def roosts_end(site: Site, pen: Chosen) -> float:
+def roosts_end(site: Site, pen: HoopChoices) -> float:
     """Where the roost stand ends, along x.
 
     Args: site; pen, with roosts.

@@ -8,7 +8,7 @@ from dataclasses import replace
 from ergamot.core.catalogue import Catalogue
 from ergamot.core.finding import phrase
 from ergamot.core.frame.covering import Coverer
-from ergamot.core.frame.low_pen.choices import DROP_FRONT, Chosen, chosen
+from ergamot.core.frame.low_pen.choices import DROP_FRONT, LowPenChoices, chosen
 from ergamot.core.frame.low_pen.coverings import close
 from ergamot.core.frame.low_pen.layout import Layout, lay_out
 from ergamot.core.frame.low_pen.sticks import set_sticks
@@ -96,12 +96,12 @@ def _house(site: Site, tall: TallHouse, lay: Layout) -> Room:
     return build_house(own, tall.house, LowRun(site.profile.top_z, lay.x1))
 
 
-def _drag(structure: Structure, pen: Chosen) -> tuple[DragHandle, ...]:
+def _drag(structure: Structure, pen: LowPenChoices) -> tuple[DragHandle, ...]:
     own = () if pen.tall else (low_side(structure, pen.fall),)
     return (roof_edge(structure, pen.roofed), *own, bay_line(structure, pen.bay))
 
 
-def _dimensions(site: Site, pen: Chosen, lay: Layout) -> tuple[Dimension, ...]:
+def _dimensions(site: Site, pen: LowPenChoices, lay: Layout) -> tuple[Dimension, ...]:
     half, top = pen.half, pen.height
     ahead = pen.gear.handle + 160 if pen.gear.wheel else 220
     outboard = outermost(site)

@@ -140,7 +140,7 @@ LEAST_INSIDE_MM = 300.0  # clear height below which no bird walks; judgement
 
 
 @dataclass(frozen=True)
-class Chosen:
+class LowPenChoices:
     """The values of a low pen with their catalogue rows looked up; lengths in mm."""
 
     length: float
@@ -181,20 +181,20 @@ class Chosen:
         return self.top_at(-self.half)
 
 
-def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
+def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> LowPenChoices:
     """Look up the rows the values name.
 
     Args: values, one for each of PARAMETERS; catalogue.
-    Returns: the Chosen.
+    Returns: the LowPenChoices.
     Raises: UnknownChoice.
     Source: common practice.
 
     >>> chosen(asked("low-pen"), c).length
     3048.0
     """
-    return Chosen(
+    return LowPenChoices(
         **{
-            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            **looked_up(LowPenChoices, PARAMETERS, values, catalogue),
             "timbers": read_timbers(values, catalogue),
             "tall": read_tall(values, catalogue),
             "gear": read_gear(values, catalogue),

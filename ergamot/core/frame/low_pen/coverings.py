@@ -7,7 +7,7 @@ from ergamot.core.catalogue.kinds import Fitting
 from ergamot.core.frame.covering import Coat, under_cloth, wall
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Group, Space
-from ergamot.core.frame.low_pen.choices import DROP_FRONT, Chosen
+from ergamot.core.frame.low_pen.choices import DROP_FRONT, LowPenChoices
 from ergamot.core.frame.low_pen.layout import Layout
 from ergamot.core.frame.low_pen.tall import ROOF, TallHouse
 from ergamot.core.frame.parts.doors import Leaf, hang
@@ -15,7 +15,7 @@ from ergamot.core.frame.parts.inside import BATTEN_MM
 from ergamot.core.frame.parts.site import Site
 
 
-def close(site: Site, pen: Chosen, lay: Layout) -> None:
+def close(site: Site, pen: LowPenChoices, lay: Layout) -> None:
     """Close every face of a low pen.
 
     Args: site, with its faces; pen, its choices; lay, its lines.
@@ -49,7 +49,7 @@ def close(site: Site, pen: Chosen, lay: Layout) -> None:
     site.cover.cover(top, Coat("overhead mesh", pen.top_mesh, Group.MESH), open_run, (0, top.tall))
 
 
-def _house(site: Site, tall: TallHouse, pen: Chosen, x: Flat) -> None:
+def _house(site: Site, tall: TallHouse, pen: LowPenChoices, x: Flat) -> None:
     """Mesh to its floor, sheet over it, its own roof."""
     floor = tall.house.floor_z
     for name in ("right", "left", "rear"):
@@ -63,7 +63,7 @@ def _house(site: Site, tall: TallHouse, pen: Chosen, x: Flat) -> None:
     under_cloth(site.cover, roof, pen.roof, pen.top_mesh, (low_u, high_u), (low_v, high_v))
 
 
-def _way_in(site: Site, pen: Chosen, lay: Layout) -> None:
+def _way_in(site: Site, pen: LowPenChoices, lay: Layout) -> None:
     deep = pen.section.deep_mm
     if pen.access == DROP_FRONT:
         v = (pen.timbers.foot_z - deep / 2, pen.low_height - deep - 1)

@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from ergamot.core.finding import Phrase, phrase
 from ergamot.core.frame.geometry import Flat
-from ergamot.core.frame.low_pen.choices import LEAST_STRIP_MM, Chosen
+from ergamot.core.frame.low_pen.choices import LEAST_STRIP_MM, LowPenChoices
 from ergamot.core.frame.parts.gear import body_start
 from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.units import Quantity
@@ -50,7 +50,7 @@ class Layout:
         return self.roof_edge < self.x1
 
 
-def lay_out(pen: Chosen) -> Layout:
+def lay_out(pen: LowPenChoices) -> Layout:
     """Set out the lines of a low pen.
 
     Args: pen, its choices.
@@ -101,7 +101,7 @@ def lay_out(pen: Chosen) -> Layout:
     )
 
 
-def _roof_edge(pen: Chosen, x0: float, run: float, x1: float) -> tuple[float, list[Phrase]]:
+def _roof_edge(pen: LowPenChoices, x0: float, run: float, x1: float) -> tuple[float, list[Phrase]]:
     """The roof ends on a cross rail; strips too narrow to build are given up or widened."""
     wanted = x0 + pen.roofed * (x1 - x0)
     if wanted <= run or pen.roofed == 1:

@@ -10,7 +10,7 @@ from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.face import Face
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty
-from ergamot.core.frame.low_pen.choices import Chosen
+from ergamot.core.frame.low_pen.choices import LowPenChoices
 from ergamot.core.frame.low_pen.layout import Layout
 from ergamot.core.frame.low_pen.tall import ROOF, TallHouse
 from ergamot.core.frame.parts.gear import side_bands
@@ -22,7 +22,7 @@ LEAST_STUD_MM = 60.0  # a shorter one stiffens nothing
 BRACE_CLEAR_MM = 10.0  # left between a brace and the next stick
 
 
-def set_sticks(site: Site, pen: Chosen, lay: Layout) -> None:
+def set_sticks(site: Site, pen: LowPenChoices, lay: Layout) -> None:
     """Set the frame of a low pen above its base rails.
 
     Args: site; pen, its choices; lay, its lines.
@@ -41,7 +41,7 @@ def set_sticks(site: Site, pen: Chosen, lay: Layout) -> None:
     _braces(site, pen, lay)
 
 
-def _top(site: Site, pen: Chosen, lay: Layout) -> None:
+def _top(site: Site, pen: LowPenChoices, lay: Layout) -> None:
     """The top of the run; of a house, at its own height, rafters between plates."""
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     side = Piece(Duty.PLATE, "top side rail", "T", "ties the uprights and takes the roof")
@@ -68,9 +68,9 @@ def _carries(line: float, lay: Layout) -> str:
 
 def _deck(
     site: Site,
-    pen: Chosen,
+    pen: LowPenChoices,
     x: Flat,
-    roof: Chosen | TallHouse,
+    roof: LowPenChoices | TallHouse,
     side: Piece,
     across: list[tuple[float, Piece]],
 ) -> None:
@@ -85,15 +85,15 @@ def _deck(
         site.frame.profiled(piece, outline, "x", (line - thick / 2, line + thick / 2))
 
 
-def _tops(roof: Chosen | TallHouse, pen: Chosen) -> Flat:
+def _tops(roof: LowPenChoices | TallHouse, pen: LowPenChoices) -> Flat:
     """Height of a top's side rails: under the plane of the roof all the way across each; right and left, mm."""
     return roof.top_at(-pen.half), roof.top_at(pen.half - pen.section.thick_mm)
 
 
 def _noggins(
     site: Site,
-    pen: Chosen,
-    roof: Chosen | TallHouse,
+    pen: LowPenChoices,
+    roof: LowPenChoices | TallHouse,
     face: Face,
     lines: tuple[float, ...],
     lid: tuple[Flat, Flat] | None = None,
@@ -114,7 +114,7 @@ def _noggins(
                 site.frame.on_face(noggin, face, u, (v - thick / 2, v + thick / 2), (-deep, 0), "u")
 
 
-def _roof_noggins(site: Site, pen: Chosen, lay: Layout) -> None:
+def _roof_noggins(site: Site, pen: LowPenChoices, lay: Layout) -> None:
     """Under the sheet of the run."""
     face = site.faces["top"]
     low, high = ((y + pen.half) * face.tall / pen.width for y in lay.lid_y)
@@ -125,7 +125,7 @@ def _roof_noggins(site: Site, pen: Chosen, lay: Layout) -> None:
     _noggins(site, pen, pen, face, under, lid)
 
 
-def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:
+def _uprights(site: Site, pen: LowPenChoices, lay: Layout) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     sawn = site.frame.stud
     upright = Piece(
@@ -156,7 +156,7 @@ def _uprights(site: Site, pen: Chosen, lay: Layout) -> None:
             site.frame.profiled(stud, outline, "x", (low, low + thick))
 
 
-def _braces(site: Site, pen: Chosen, lay: Layout) -> None:
+def _braces(site: Site, pen: LowPenChoices, lay: Layout) -> None:
     """Four knee braces keep the side walls from racking; left out where there is no room."""
     deep, thick = pen.section.deep_mm, pen.section.thick_mm
     stud = pen.timbers.rib_mm

@@ -22,7 +22,7 @@ from ergamot.core.frame.parts.lines import evenly
 from ergamot.core.frame.parts.marks import base_marks
 from ergamot.core.frame.parts.openings import read_openings
 from ergamot.core.frame.parts.site import Site
-from ergamot.core.frame.pipe_kit.choices import Chosen, chosen
+from ergamot.core.frame.pipe_kit.choices import PipeKitChoices, chosen
 from ergamot.core.frame.pipe_kit.nodes import Run, set_runs
 from ergamot.core.frame.profile import chain
 from ergamot.core.frame.structure import Dimension, Structure
@@ -91,7 +91,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
     return finish(site, made)
 
 
-def _runs(pen: Chosen, lines: tuple[float, ...]) -> Iterator[Run]:
+def _runs(pen: PipeKitChoices, lines: tuple[float, ...]) -> Iterator[Run]:
     """Every pipe from node to node: both sides first, then what goes across, then the loop."""
     thick = pen.pipe.thick_mm
     y, low, high = pen.half - thick / 2, thick / 2, pen.height - thick / 2
@@ -115,7 +115,7 @@ def _runs(pen: Chosen, lines: tuple[float, ...]) -> Iterator[Run]:
     yield Run((out, loop[1], low), (out, loop[2], low), LOOP)
 
 
-def _close(site: Site, pen: Chosen, edge: float) -> None:
+def _close(site: Site, pen: PipeKitChoices, edge: float) -> None:
     """Mesh tied all round, the tarp over the rear, a lid in the last open bay or, under the tarp, the last of all."""
     x0, x1 = site.x
     top = site.faces["top"]
@@ -136,13 +136,13 @@ def _close(site: Site, pen: Chosen, edge: float) -> None:
     site.cover.cover(top, Coat("overhead mesh", pen.mesh, Group.MESH), (edge, x1), (0, top.tall))
 
 
-def _lid(pen: Chosen) -> Flat:
+def _lid(pen: PipeKitChoices) -> Flat:
     """From where to where across the top: half of it where a pipe runs along its middle."""
     thick = pen.pipe.thick_mm
     return (pen.half if pen.ridged else thick / 2, pen.width - thick / 2)
 
 
-def _say(site: Site, pen: Chosen) -> None:
+def _say(site: Site, pen: PipeKitChoices) -> None:
     site.notes.append(
         phrase("plastic pipe grows brittle in the sun: paint it, and look over every fitting each spring")
     )

@@ -91,7 +91,7 @@ PARAMETERS: tuple[Parameter, ...] = (
 
 
 @dataclass(frozen=True)
-class Chosen:
+class PipeKitChoices:
     """The values of a pipe kit with their catalogue rows looked up; lengths in mm."""
 
     length: float
@@ -122,20 +122,20 @@ class Chosen:
         return self.width > RIDGE_OVER_MM
 
 
-def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> Chosen:
+def chosen(values: Mapping[str, Value], catalogue: Catalogue) -> PipeKitChoices:
     """Look up the rows the values name.
 
     Args: values, one for each of PARAMETERS; catalogue.
-    Returns: the Chosen.
+    Returns: the PipeKitChoices.
     Raises: UnknownChoice.
     Source: common practice.
 
     >>> chosen(asked("pipe-kit"), c).pipe.key
     'pvc-33'
     """
-    return Chosen(
+    return PipeKitChoices(
         **{
-            **looked_up(Chosen, PARAMETERS, values, catalogue),
+            **looked_up(PipeKitChoices, PARAMETERS, values, catalogue),
             "inside": read_inside(values, catalogue),
             "leaf": pick(catalogue.sections, "1x2", "leaf"),
         }

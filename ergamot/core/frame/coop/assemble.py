@@ -94,7 +94,7 @@ def build(values: Mapping[str, Value], catalogue: Catalogue) -> Structure:
 def _hung(pen: CoopChoices, site: Site, house_to: float) -> tuple[float, float, float]:
     """Where feeders hang: from what, from where along the pen, over what floor, mm. Before the house; under it where it is
     as long as the pen; in it where nothing is beneath."""
-    roof = pen.under_z(-pen.half * 0.4)
+    roof = pen.top.under_z(-pen.half * 0.4)
     if not (pen.house and pen.house.whole):
         return roof, house_to, 0.0
     if pen.house.ranges:
@@ -103,11 +103,7 @@ def _hung(pen: CoopChoices, site: Site, house_to: float) -> tuple[float, float, 
 
 
 def _drag(structure: Structure, pen: CoopChoices) -> tuple[DragHandle, ...]:
-    crown = (
-        risen_crown(structure)
-        if pen.roof_kind == "arched"
-        else pitched_crown(structure, math.degrees(pen.pitch))
-    )
+    crown = risen_crown(structure) if pen.top.bent else pitched_crown(structure, math.degrees(pen.pitch))
     return crown, roof_edge(structure, pen.roofed), bay_line(structure, pen.bay)
 
 
@@ -116,7 +112,7 @@ def _site(pen: CoopChoices, catalogue: Catalogue) -> Site:
     roll = pen.mesh if pen.bays == "roll" else None
     ribs = Ribs(pen.timbers.rib_mm, pen.bay, roll, pen.house.parted if pen.house else ())
     frame = pen.timbers.framing()
-    return ribbed_site(catalogue, pen.profile(), pen.clear, x, ribs, frame)
+    return ribbed_site(catalogue, pen.top.profile(), pen.top.clear, x, ribs, frame)
 
 
 def _ends(site: Site, pen: CoopChoices) -> None:
@@ -212,15 +208,15 @@ def _roof(site: Site, pen: CoopChoices, house: Flat, roof_to: float) -> None:
             ((roof_to, x1), pen.mesh, "overhead mesh", Space.RUN),
         ):
             group = Group.ROOF if isinstance(what, Sheet) else Group.MESH
-            whole = face.curved or (pen.roof_kind == "arched" and isinstance(what, Sheet) and what.rolls)
+            whole = face.curved or (pen.top.bent and isinstance(what, Sheet) and what.rolls)
             coat = Coat(role, what, group, inside, piece=f"{role} sheet" if whole else "")
             if zone[1] - zone[0] > 1:
                 site.cover.cover(face, coat, zone, (0, face.tall))
                 if inside is Space.HOUSE:
                     under_cloth(site.cover, face, what, pen.mesh, zone, (0, face.tall))
-        if pen.heel:
+        if pen.top.heel:
             _eaves(site, pen, face.name, roof_to)
-    if pen.roof_kind == "gable" and roof_to > x0:
+    if pen.top.ridged and roof_to > x0:
         middle = ((x0 + roof_to) / 2, 0.0, site.profile.top_z)
         site.buy_length(Fitting.RIDGE_CAP, "ridge cap", Group.ROOF, middle, (roof_to - x0) / 1000)
 

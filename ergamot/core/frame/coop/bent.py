@@ -10,7 +10,8 @@ from ergamot.core.errors import OutOfRange
 from ergamot.core.finding import phrase
 from ergamot.core.frame.bows import TUBE_TURNS, Bow
 from ergamot.core.frame.carpentry import Piece
-from ergamot.core.frame.coop.choices import CLEAR_MM, CoopChoices
+from ergamot.core.frame.coop.choices import CoopChoices
+from ergamot.core.frame.coop.roofs import CLEAR_MM, Arched
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.kinds import Duty, Group
 from ergamot.core.frame.parts.lines import evenly
@@ -18,22 +19,23 @@ from ergamot.core.frame.parts.site import Site, both, refuse_below
 from ergamot.core.frame.structure import Joint, Member
 
 
-def check_bows(pen: CoopChoices) -> None:
+def check_bows(pen: CoopChoices, roof: Arched) -> None:
     """Refuse bends a tube cannot have.
 
-    Args: pen, its roof arched.
+    Args: pen; roof, its own.
     Raises: OutOfRange, naming the field and what it may be.
     Source: NEC chapter 9 table 2: tighter, a hand bender kinks it.
 
     >>> from ergamot.core.frame.coop.choices import chosen
-    >>> check_bows(chosen(asked("coop", roof_kind="arched", door_height=1300.0), c))
+    >>> pen = chosen(asked("coop", roof_kind="arched", door_height=1300.0), c)
+    >>> check_bows(pen, pen.top)
     """
-    if pen.bends:
+    if roof.bends:
         least = TUBE_TURNS * pen.tube.thick_mm
         refuse_below(
             "bow_radius", pen.bow_radius, least, f"round a bender for {pen.tube.label}: tighter, it kinks"
         )
-    first = pen.bow.bends[0] if pen.bow.bends else None
+    first = roof.bow.bends[0] if roof.bow.bends else None
     if first and first.mark_mm < 0:
         most = pen.take_up + first.mark_mm
         raise OutOfRange(
@@ -41,10 +43,10 @@ def check_bows(pen: CoopChoices) -> None:
         )
 
 
-def set_bows(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
+def set_bows(site: Site, pen: CoopChoices, roof: Arched, plates: tuple[Member, Member]) -> tuple[Joint, ...]:
     """Bows at every rib, strapped to the plates, and the tubes along them.
 
-    Args: site; pen; plates, right and left.
+    Args: site; pen; roof, its own; plates, right and left.
     Returns: joints that lie in no touching face: the straps of bent tube.
     Source: common practice.
 
@@ -52,10 +54,10 @@ def set_bows(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> tup
     >>> from ergamot.core.frame.parts.walls import side_walls
     >>> site = begun("coop", roof_kind="arched", door_height=1300.0)
     >>> pen = chosen(asked("coop", roof_kind="arched", door_height=1300.0), c)
-    >>> len(set_bows(site, pen, side_walls(site, pen.half, 64.0, (pen.wall, pen.wall), site.lines, "the roof")))
+    >>> len(set_bows(site, pen, pen.top, side_walls(site, pen.half, 64.0, (pen.wall, pen.wall), site.lines, "the roof")))
     18
     """
-    made, foot = pen.bow, pen.wall + pen.tube.thick_mm / 2 + CLEAR_MM
+    made, foot = roof.bow, pen.wall + pen.tube.thick_mm / 2 + CLEAR_MM
     piece = Piece(Duty.BOW, "roof bow", "M", "bent tube that carries the roof", Group.ROOF, pen.tube)
     tied, tie = [], site.usual(Fitting.TIE)
     bows = []

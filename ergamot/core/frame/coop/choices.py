@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
@@ -11,9 +10,7 @@ from functools import cached_property
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, Species, pick
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.finding import What
-from ergamot.core.frame.bows import Bow, bow, lead_mm
-from ergamot.core.frame.curves import arc, arc_length
-from ergamot.core.frame.geometry import Flat
+from ergamot.core.frame.coop.roofs import ROOFS, Arched, Gable, Mono, Roof
 from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looked_up, switch
 from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
@@ -31,16 +28,11 @@ from ergamot.core.frame.parts.timbers import (
     wall_timber_parameters,
 )
 from ergamot.core.frame.parts.walls import END_BRACES, FULL_BRACES
-from ergamot.core.frame.profile import Edge, Profile, chain
 
 _GABLE = ("roof_kind", "gable")
 _ARCHED = ("roof_kind", "arched")
 _PITCHED = ("roof_kind", "gable", "mono")
 LEAST_DOOR_MM = 300.0
-CLEAR_MM = 1.0  # of arithmetic, between a bow and what it is tied to
-UNDER_BOW = 0.5  # diameters that a post ends under a bow; judgement: its strap
-BOW_PIECES = 8  # straight pieces a bow of one curve is drawn in
-ARC_PIECES = 8  # strips a bent roof is drawn and loaded in
 
 
 def _bow_parameters() -> tuple[Parameter, ...]:
@@ -249,22 +241,6 @@ class CoopChoices:
     inside: Inside
 
     @property
-    def bends(self) -> int:
-        """Bends in each bow; none where it is one curve."""
-        return int(self.bow_bends)
-
-    @cached_property
-    def bow(self) -> Bow:
-        """One bow, from the middle of the one plate to the middle of the other, its feet at 0: of one curve where it is
-        rolled, else bent at corners that lie on that curve."""
-        base = self.width - self.section.thick_mm
-        rise = min(min(self.rise, self.half) - self.tube.thick_mm - 2, base / 2)
-        if not self.bends:
-            return Bow(arc(base, rise, BOW_PIECES), arc_length(base, rise), ())
-        lead = lead_mm(self.take_up, self.bow_radius, self.tube.thick_mm)
-        return bow(arc(base, rise, self.bends + 1), self.bow_radius, lead)
-
-    @property
     def half(self) -> float:
         return self.width / 2
 
@@ -272,33 +248,18 @@ class CoopChoices:
     def slope(self) -> float:
         return math.tan(self.pitch)
 
-    @property
-    def drop(self) -> float:
-        """Depth of a rafter measured plumb."""
-        return self.timbers.roof.section.deep_mm / math.cos(self.pitch)
-
-    @property
-    def heel(self) -> float:
-        """How far the roof plane stands above the plate at the wall's outer face."""
-        if self.roof_kind != "gable" or self.overhang == 0:
-            return 0.0
-        return self.drop - self.section.thick_mm * self.slope
-
-    def roof_z(self, y: float) -> float:
-        """Height of the roof plane over a place across the pen; arched: of the plate."""
-        if self.roof_kind == "gable":
-            return self.wall + self.heel + (self.half - abs(y)) * self.slope
-        if self.roof_kind == "mono":
-            return self.wall + (self.half + y) * self.slope
-        return self.wall
-
-    def under_z(self, y: float) -> float:
-        """Underside of the end rafters, or of the bow at an end."""
-        if self.roof_kind == "arched":
-            wide = self.tube.thick_mm
-            low = min(self.bow.height_at(at) for at in (y - wide, y, y + wide))
-            return self.wall + CLEAR_MM + low - UNDER_BOW * wide
-        return self.roof_z(y) - self.drop
+    @cached_property
+    def top(self) -> Roof:
+        """The roof over its walls."""
+        walls = self.half, self.wall, self.section.thick_mm
+        kind = ROOFS[self.roof_kind]
+        if kind is Arched:
+            bender = int(self.bow_bends), self.bow_radius, self.take_up
+            return Arched(*walls, self.width, self.rise, self.tube.thick_mm, *bender)
+        drop = self.timbers.roof.section.deep_mm / math.cos(self.pitch)
+        return (
+            Mono(*walls, self.slope, drop) if kind is Mono else Gable(*walls, self.slope, drop, self.overhang)
+        )
 
     @property
     def sill_z(self) -> float:
@@ -309,38 +270,9 @@ class CoopChoices:
     def run_top(self) -> float:
         """Clear height over the ground of the run, over the floor where the birds range by day."""
         if not (self.house and self.house.whole):
-            return self.under_z(0)
+            return self.top.under_z(0)
         floor = self.house.floor_z
-        return self.under_z(0) - floor if self.house.ranges else self.house.under_floor
-
-    def clear(self, z: float) -> Flat:
-        """Between studs, and above them between the rafters' undersides: right y, left y."""
-        inner = self.half - self.section.thick_mm
-        if self.roof_kind != "gable":
-            return -inner, inner
-        under = self.half - (z - self.wall - self.heel + self.drop) / self.slope
-        y = min(inner, under)
-        return -y, y
-
-    def profile(self) -> Profile:
-        half = self.half
-        if self.roof_kind == "gable":
-            eave = self.wall + self.heel
-            points = [(-half, 0.0), (-half, eave), (0.0, self.roof_z(0)), (half, eave), (half, 0.0)]
-            return chain(points, ["right", "right roof", "left roof", "left"], eave)
-        if self.roof_kind == "mono":
-            points = [(-half, 0.0), (-half, self.wall), (half, self.roof_z(half)), (half, 0.0)]
-            return chain(points, ["right", "roof", "left"], self.wall)
-        rise = min(self.rise, half)
-        bent = [
-            (y, self.wall + z) for y, z in arc(self.width, rise, self.bends + 1 if self.bends else ARC_PIECES)
-        ]
-        chords = sum(math.dist(a, b) for a, b in itertools.pairwise(bent))
-        stretch = 1.0 if self.bends else arc_length(self.width, rise) / chords
-        edges = [Edge("right", (-half, 0.0), bent[0])]
-        pairs = itertools.pairwise(bent)
-        edges += [Edge(f"roof {i + 1}", a, b, not self.bends, stretch) for i, (a, b) in enumerate(pairs)]
-        return Profile((*edges, Edge("left", bent[-1], (half, 0.0))), self.wall)
+        return self.top.under_z(0) - floor if self.house.ranges else self.house.under_floor
 
 
 def longest_rise(pen: CoopChoices) -> float:

@@ -10,6 +10,7 @@ from ergamot.core.catalogue import Catalogue
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.coop.bent import check_bows
 from ergamot.core.frame.coop.choices import LEAST_DOOR_MM, CoopChoices, chosen, longest_rise
+from ergamot.core.frame.coop.roofs import ROOFS, Arched, Gable, Mono
 from ergamot.core.frame.kinds import Purpose
 from ergamot.core.frame.parameters import Value
 from ergamot.core.frame.parts.gear import body_start, check_gear, check_pole
@@ -48,14 +49,14 @@ def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Valu
         values = {**values, "body_made": "timber"}
     else:
         values = {**values, "upright_made": "same", "top_made": "same"}
-    if values["roof_kind"] == "arched":
+    if not ROOFS[str(values["roof_kind"])].raftered:
         values = {**values, "rafter_made": "same"}
     pen = chosen(values, catalogue)
-    tails = pen.under_z(pen.half + pen.section.thick_mm) if pen.heel else pen.wall
+    tails = pen.top.under_z(pen.half + pen.section.thick_mm) if pen.top.heel else pen.wall
     if (
-        pen.heel and pen.trim == "fascia" and pen.overhang < pen.section.thick_mm
+        pen.top.heel and pen.trim == "fascia" and pen.overhang < pen.section.thick_mm
     ):  # the board hangs before the handle
-        tails = min(tails, pen.roof_z(pen.half + pen.overhang) - catalogue.sections["1x3"].deep_mm)
+        tails = min(tails, pen.top.z(pen.half + pen.overhang) - catalogue.sections["1x3"].deep_mm)
     most = math.floor(min(pen.wall, tails))
     kept = {**values, "hold_height": min(float(values["hold_height"]), float(most))}
     if pen.house and pen.house.whole:
@@ -68,16 +69,45 @@ def settled(values: Mapping[str, Value], catalogue: Catalogue) -> dict[str, Valu
 def _over_door(pen: CoopChoices) -> float:
     """Room over the sill of the door: under its head, and where its posts meet the roof."""
     wide, deep = pen.doorway.clear[0], pen.section.deep_mm
-    over_head = min(pen.under_z(y) for y in (-wide / 2, wide / 2)) - deep
-    if pen.roof_kind == "arched":  # a tube runs under the crown to the front
-        over_head = min(over_head, pen.wall + pen.bow.height_at(0.0) - RIDGE_UNDER * pen.tube.thick_mm - deep)
-    over_post = min(pen.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - 10
+    over_head = min(pen.top.under_z(y) for y in (-wide / 2, wide / 2)) - deep
+    if isinstance(pen.top, Arched):  # a tube runs under the crown to the front
+        over_head = min(
+            over_head, pen.wall + pen.top.bow.height_at(0.0) - RIDGE_UNDER * pen.tube.thick_mm - deep
+        )
+    over_post = min(pen.top.under_z(y) for y in (-wide / 2 - deep, wide / 2 + deep)) - 10
     return min(over_head, over_post) - pen.sill_z
 
 
-def _ridge_stands(pen: CoopChoices) -> bool:
-    """Do rafters and ridge board of a gable stay above the end plates where they meet?"""
-    return pen.roof_z(pen.section.thick_mm / 2) - pen.drop >= pen.wall
+def _ridge_stands(roof: Gable) -> bool:
+    """Do rafters and ridge board stay above the end plates where they meet?"""
+    return roof.under_z(roof.thick / 2) >= roof.wall
+
+
+def _check_roof(pen: CoopChoices) -> None:
+    """Refuse a roof too low, too steep or too high for its kind."""
+    roof, degrees = pen.top, math.degrees(pen.pitch)
+    if isinstance(roof, Gable):
+        if degrees < 10:
+            raise OutOfRange(
+                "pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof"
+            )
+        if not _ridge_stands(roof):
+            least = next(d for d in range(10, 46) if _meets(pen, d))
+            meet = f"at least {least}° for rafters of {pen.section.label} to meet over the end plates"
+            raise OutOfRange("pitch", round(degrees, 1), meet)
+    if isinstance(roof, Mono):
+        if degrees > 25:
+            raise OutOfRange("pitch", round(degrees, 1), "at most 25° for a mono-pitch")
+        refuse_above("wall", pen.wall, 2600 - pen.width * roof.slope, "to keep the high wall under 2.6 m")
+    if isinstance(roof, Arched):
+        refuse_above("rise", pen.rise, pen.half, "half the width, or the tube bends back on itself")
+        refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
+        check_bows(pen, roof)
+
+
+def _meets(pen: CoopChoices, degrees: int) -> bool:
+    roof = replace(pen, pitch=math.radians(degrees)).top
+    return isinstance(roof, Gable) and _ridge_stands(roof)
 
 
 def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
@@ -91,24 +121,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
     """
     pen = chosen(values, catalogue)
     check_lengths(pen.timbers, values)
-    degrees = math.degrees(pen.pitch)
-    if pen.roof_kind == "gable" and degrees < 10:
-        raise OutOfRange("pitch", round(degrees, 1), "at least 10° for a gable: a lower one is a flat roof")
-    if pen.roof_kind == "gable" and not _ridge_stands(pen):
-        least = next(d for d in range(10, 46) if _ridge_stands(replace(pen, pitch=math.radians(d))))
-        raise OutOfRange(
-            "pitch",
-            round(degrees, 1),
-            f"at least {least}° for rafters of {pen.section.label} to meet over the end plates",
-        )
-    if pen.roof_kind == "mono" and degrees > 25:
-        raise OutOfRange("pitch", round(degrees, 1), "at most 25° for a mono-pitch")
-    if pen.roof_kind == "mono":
-        refuse_above("wall", pen.wall, 2600 - pen.width * pen.slope, "to keep the high wall under 2.6 m")
-    if pen.roof_kind == "arched":
-        refuse_above("rise", pen.rise, pen.half, "half the width, or the tube bends back on itself")
-        refuse_above("rise", pen.rise, longest_rise(pen), f"for a bow out of one {pen.tube.label}")
-        check_bows(pen)
+    _check_roof(pen)
     check_gear(pen.gear, pen.length)
     check_pole(pen.gear, pen.half, pen.section)
     deep = pen.section.deep_mm
@@ -124,7 +137,7 @@ def check(values: Mapping[str, Value], catalogue: Catalogue) -> None:
         check_dock(pen.house, [max(one.sill, floor) for one in birds], pen.gear.ride)
     if pen.house:
         body = pen.length - body_start(pen.gear)
-        check_house(pen.house, pen.profile(), body, deep, pen.section.thick_mm)
+        check_house(pen.house, pen.top.profile(), body, deep, pen.section.thick_mm)
         check_bearers(pen.house, pen.timbers.foot_z)
         check_tray(pen.house, pen.timbers.foot_z)
         check_under_plate(pen.house, pen.wall, deep)

@@ -9,6 +9,7 @@ from itertools import pairwise
 from ergamot.core.frame.carpentry import Piece
 from ergamot.core.frame.coop.bent import set_bows
 from ergamot.core.frame.coop.choices import CoopChoices
+from ergamot.core.frame.coop.roofs import Arched, Gable, Mono
 from ergamot.core.frame.geometry import Flat
 from ergamot.core.frame.joints import skewed
 from ergamot.core.frame.kinds import Duty, Group
@@ -51,8 +52,7 @@ def plate_tops(pen: CoopChoices) -> Flat:
     >>> plate_tops(chosen(asked("coop"), c))
     (1625.6, 1625.6)
     """
-    high = pen.roof_z(pen.half - pen.section.thick_mm) if pen.roof_kind == "mono" else pen.wall
-    return pen.wall, high
+    return pen.top.plate_tops
 
 
 def _ends(site: Site, pen: CoopChoices) -> None:
@@ -61,7 +61,7 @@ def _ends(site: Site, pen: CoopChoices) -> None:
     rear, front = (site.x[0], site.x[0] + thick), (site.x[1] - thick, site.x[1])
     plate = Piece(Duty.END_PLATE, "end plate", "T", "ties the wall plates across the end")
     z = (pen.wall - deep, pen.wall)
-    if pen.roof_kind != "mono":
+    if not pen.top.hung:
         site.frame.stick(plate, rear, (-inner, inner), z, "y")
         if pen.doorway.there:
             end_plates(site, pen.half, pen.wall, wide / 2 + deep, front)
@@ -80,7 +80,7 @@ def _door_posts(site: Site, pen: CoopChoices, front: Flat) -> None:
     post = Piece(Duty.POST, "door post", "S", "the door hangs on it")
     for side in (-1, 1):
         y = (side * wide / 2, side * (wide / 2 + deep))
-        top = [pen.under_z(at) for at in y]
+        top = [pen.top.under_z(at) for at in y]
         foot = pen.sill_z
         outline = ((y[0], foot), (y[0], top[0]), (y[1], top[1]), (y[1], foot))
         site.frame.profiled(post, outline, "x", front)
@@ -96,8 +96,8 @@ def _end_studs(site: Site, pen: CoopChoices, x: Flat, under_house: bool) -> None
         y = (side * (pen.half / 3 - deep / 2), side * (pen.half / 3 + deep / 2))
         if pen.house and under_house:
             tops = [pen.house.under_floor] * 2
-        elif pen.roof_kind == "mono":
-            tops = [pen.under_z(at) for at in y]
+        elif pen.top.hung:
+            tops = [pen.top.under_z(at) for at in y]
         else:
             tops = [pen.wall - deep] * 2
         foot = pen.timbers.foot_z
@@ -118,19 +118,20 @@ def set_roof(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> tup
     >>> set_roof(site, choices, set_walls(site, choices))
     ()
     """
-    if pen.roof_kind == "gable":
-        _gable(site, pen, plates)
-        return ()
-    if pen.roof_kind == "mono":
-        _hung(site, pen)
-        return ()
-    return set_bows(site, pen, plates)
+    roof = pen.top
+    if isinstance(roof, Arched):
+        return set_bows(site, pen, roof, plates)
+    if isinstance(roof, Gable):
+        _gable(site, pen, roof, plates)
+    if isinstance(roof, Mono):
+        _hung(site, pen, roof)
+    return ()
 
 
-def _gable(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> None:
+def _gable(site: Site, pen: CoopChoices, roof: Gable, plates: tuple[Member, Member]) -> None:
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     top = thick / 2
-    ridge_z = pen.roof_z(top)
+    ridge_z = roof.z(top)
     timber = pen.timbers.roof
     rafter = replace(
         RAFTER,
@@ -141,12 +142,12 @@ def _gable(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> None:
     for line in site.lines:
         x = (line - thick / 2, line + thick / 2)
         for side, plate in zip((-1, 1), plates, strict=True):
-            ridge = ((side * top, ridge_z), (side * top, ridge_z - pen.drop))
-            if pen.heel:
-                tail = pen.half + pen.overhang
-                z = pen.roof_z(tail)
-                outline = ((side * tail, z), ridge[0], ridge[1], (side * tail, z - pen.drop))
-                seat = thick * thick * pen.slope / 2 * thick  # a triangle t wide, t·tan θ deep
+            ridge = ((side * top, ridge_z), (side * top, ridge_z - roof.drop))
+            if roof.heel:
+                tail = roof.half + roof.overhang
+                z = roof.z(tail)
+                outline = ((side * tail, z), ridge[0], ridge[1], (side * tail, z - roof.drop))
+                seat = thick * thick * roof.slope / 2 * thick  # a triangle t wide, t·tan θ deep
                 made = site.frame.profiled(rafter, outline, "x", x, (Notch(plate.ref, seat),))
                 site.strapped.append(
                     skewed(
@@ -157,8 +158,8 @@ def _gable(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> None:
                 foot = pen.half - timber.section.deep_mm / math.sin(pen.pitch)
                 outline = ((side * pen.half, pen.wall), ridge[0], ridge[1], (side * foot, pen.wall))
                 site.frame.profiled(rafter, outline, "x", x)
-    if pen.trim == "fascia" and pen.heel:
-        _fascia(site, pen)
+    if pen.trim == "fascia" and roof.heel:
+        _fascia(site, roof)
     board = replace(RIDGE, section=timber.section, species=timber.species)
     site.frame.stick(board, site.x, (-top, top), (ridge_z - timber.section.deep_mm, ridge_z), "x")
     if ridge_z - pen.wall > COLLAR_OVER_MM:
@@ -168,25 +169,25 @@ def _gable(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> None:
             site.cross_member(collar, line, (low, low + deep))
 
 
-def _fascia(site: Site, pen: CoopChoices) -> None:
+def _fascia(site: Site, roof: Gable) -> None:
     """A board along the plumb ends of the rafters on both sides."""
     small = site.catalogue.sections["1x3"]
     fascia = Piece(
         Duty.FASCIA, "fascia", "F", "closes the rafter ends; the gutter hangs on it", Group.ROOF, small
     )
-    tail = pen.half + pen.overhang
-    z = pen.roof_z(tail)
+    tail = roof.half + roof.overhang
+    z = roof.z(tail)
     for side in (-1, 1):
         y = sorted((side * tail, side * (tail + small.thick_mm)))
         for run in pairwise(evenly(*site.x, small.longest_mm)):
             site.frame.stick(fascia, run, (y[0], y[1]), (z - small.deep_mm, z), "x")
 
 
-def _hung(site: Site, pen: CoopChoices) -> None:
+def _hung(site: Site, pen: CoopChoices, roof: Mono) -> None:
     thick = pen.section.thick_mm
     inner = pen.half - thick
-    right, left = pen.roof_z(-inner), pen.roof_z(inner)
-    outline = ((-inner, right), (inner, left), (inner, left - pen.drop), (-inner, right - pen.drop))
+    right, left = roof.z(-inner), roof.z(inner)
+    outline = ((-inner, right), (inner, left), (inner, left - roof.drop), (-inner, right - roof.drop))
     timber = pen.timbers.roof
     why = "hung between the wall plates; carries the roof"
     rafter = replace(RAFTER, why=why, section=timber.section, species=timber.species)
@@ -208,15 +209,12 @@ def set_noggins(site: Site, pen: CoopChoices, roof_to: float) -> None:
     >>> sum(one.duty is Duty.NOGGIN for one in site.frame.members)
     4
     """
-    if pen.roof_kind == "arched":
-        return
     thick, deep = pen.section.thick_mm, pen.section.deep_mm
     noggin = Piece(Duty.NOGGIN, "noggin", "N", "carries the roof sheet between rafters")
-    names = ("right roof", "left roof") if pen.roof_kind == "gable" else ("roof",)
-    for name in names:
+    for name in pen.top.raftered:
         face = site.faces[name]
         low, high = 0.0, face.tall
-        if pen.roof_kind == "gable":
+        if pen.top.ridged:
             high = face.tall - thick / 2 / math.cos(pen.pitch) - deep * pen.slope
         rows = evenly(0, face.tall, pen.roof.purlin_span_m * 1000)[1:-1]
         # Below the seat the plate is in the way
@@ -233,7 +231,7 @@ def set_noggins(site: Site, pen: CoopChoices, roof_to: float) -> None:
 def _between(site: Site, pen: CoopChoices, a: float, b: float) -> Flat:
     """Clear between two rafters; the hung rafters of the ends stand flush with the end walls."""
     thick = pen.section.thick_mm
-    if pen.roof_kind == "mono":
+    if pen.top.hung:
         a = site.x[0] + thick / 2 if a == site.lines[0] else a
         b = site.x[1] - thick / 2 if b == site.lines[-1] else b
     return a + thick / 2, b - thick / 2

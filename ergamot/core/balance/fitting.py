@@ -132,7 +132,7 @@ def make_less(shape: str, values: dict[str, Value], field: str) -> bool:
             values[field] = less
             return True
     if one.smaller and values.get(field) == one.smaller[0]:
-        values[field] = one.smaller[1]
+        values[field] = str(one.smaller[1])
         return True
     if one.left_out is None or values.get(one.left_out[0]) == one.left_out[1]:
         return False

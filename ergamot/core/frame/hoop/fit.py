@@ -74,7 +74,7 @@ def _check_house(pen: HoopChoices) -> None:
     if not pen.wall:
         raise OutOfRange("house", "yes", "none without knee walls: its floor hangs between their studs")
     over = max(
-        roosts_over_floor(house) + house.bar.high if house.roosts != "none" else 0.0, house.nests_over_floor
+        roosts_over_floor(house) + house.bar.high if house.roosts.there else 0.0, house.nests_over_floor
     )
     refuse_above(
         "house_floor", house.floor_z, pen.wall - deep - over - 10, "for it to hang between these knee walls"

@@ -81,9 +81,9 @@ def build_house(site: Site, house: House, run: LowRun | None = None) -> Room:
         set_tray(site, house, site.lines[-2] if house.whole and not house.ranges else wall)
     roost_m = set_roosts(site, house, end)
     nests = 0
-    if house.nests_within:
+    if house.nests.within:
         nests = inside_nests(site, house)
-    elif house.nests_hung:
+    elif house.nests.hung:
         nests = outside_nests(site, house)
     hatch_top = cleaning_hatch(site, house) if house.hatch else None
     if house.vents:
@@ -237,7 +237,7 @@ def _between_roosts(site: Site, house: House) -> Flat:
     right, left = site.inside(house.floor_z + high)
     aside = {"right": right + BESIDE_MM + wide / 2, "left": left - BESIDE_MM - wide / 2}
     wanted = aside.get(house.pop_hole, 0.0)
-    places = roost_places(house, site.profile, clear_mm(site, house)) if house.roosts != "none" else ()
+    places = roost_places(house, site.profile, clear_mm(site, house)) if house.roosts.there else ()
     bars = sorted(y for y, z in places if before_the_hole(site, house, z))
     wide_by = max(house.bar.wide, site.frame.section.deep_mm) / 2  # a bar, or the post under its end
     edges = (right, *(side for y in bars for side in (y - wide_by, y + wide_by)), left)

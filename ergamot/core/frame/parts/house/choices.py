@@ -10,15 +10,14 @@ from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Value, is_on
 from ergamot.core.frame.parts.house.parameters import (
-    AT_RIBS,
     HOUSED,
     ON_EDGE,
-    ON_POSTS,
-    OUTSIDE,
     PARTED,
     RANGING,
-    TWO_ROWS,
+    Nests,
     Place,
+    Roosts,
+    RoostsHeld,
 )
 from ergamot.core.frame.wanted import Wanted
 
@@ -63,15 +62,15 @@ class House:
     floor_of: Sheet | Mesh
     bearer: Section
     walls: Sheet
-    roosts: str
+    roosts: Roosts
     bars: int
     bar: Bar
     laid: str
-    held: str
+    held: RoostsHeld
     roosts_out: bool
     droppings_board: bool
     tray: bool
-    nests: str
+    nests: Nests
     nest_count: int
     nest_hatch: str
     nests_later: bool
@@ -91,46 +90,31 @@ class House:
     @property
     def railed(self) -> bool:
         """Do its roosts lie on a rail at every rib?"""
-        return self.held == AT_RIBS
+        return self.held is RoostsHeld.RIBS
 
     @property
     def on_posts(self) -> bool:
         """Does a post stand under each roost at every floor bearer?"""
-        return self.held == ON_POSTS
-
-    @property
-    def nests_within(self) -> bool:
-        """Do its nest boxes stand in it?"""
-        return self.nests in ("inside", "ledge")
-
-    @property
-    def nests_hung(self) -> bool:
-        """Do its nest boxes hang outside its rear wall?"""
-        return self.nests in (OUTSIDE, TWO_ROWS)
-
-    @property
-    def nest_rows(self) -> int:
-        """How many rows of them are one over the other."""
-        return 2 if self.nests == TWO_ROWS else 1
+        return self.held is RoostsHeld.POSTS
 
     @property
     def nests_in_row(self) -> int:
-        return -(-self.nest_count // self.nest_rows)
+        return -(-self.nest_count // self.nests.rows)
 
     @property
     def nests_high(self) -> float:
         """Of all their rows, mm."""
-        return self.nest_rows * NEST_MM
+        return self.nests.rows * NEST_MM
 
     @property
     def nests_over_floor(self) -> float:
         """How high over its floor boxes along the rear wall begin, mm."""
-        return LEDGE_MM if self.nests == "ledge" else 0.0
+        return LEDGE_MM if self.nests is Nests.LEDGE else 0.0
 
     @property
     def nests_top(self) -> float:
         """How far up from its floor the rear wall is taken by boxes, mm."""
-        return self.nests_over_floor + self.nests_high if self.nests != "none" else 0.0
+        return self.nests_over_floor + self.nests_high if self.nests.there else 0.0
 
     @property
     def ends(self) -> float:
@@ -175,7 +159,7 @@ def housed(flock: Wanted) -> dict[str, Value]:
         "house_length": math.ceil(length / 50) * 50.0,
         "roosts": "level",
         "roost_bars": bars,
-        "nests": TWO_ROWS if flock.nests > MOST_IN_A_ROW else OUTSIDE,
+        "nests": Nests.TWO_ROWS if flock.nests > MOST_IN_A_ROW else Nests.OUTSIDE,
         "nest_count": min(12, flock.nests),
     }
 
@@ -205,15 +189,15 @@ def read_house(values: Mapping[str, Value], catalogue: Catalogue) -> House | Non
         floor_of=catalogue.meshes[FLOOR_MESH] if is_on(values, "mesh_floor") else sheet,
         bearer=_bearer(values, catalogue, frame),
         walls=pick(catalogue.sheets, str(values["house_walls"]), "house_walls"),
-        roosts=str(values["roosts"]),
+        roosts=Roosts(str(values["roosts"])),
         bars=int(float(values["roost_bars"])),
         bar=_bar(values, catalogue, frame),
         laid=str(values["roost_laid"]),
-        held=str(values["roost_held"]),
+        held=RoostsHeld(str(values["roost_held"])),
         roosts_out=is_on(values, "roosts_out"),
         droppings_board=is_on(values, "droppings_board"),
         tray=is_on(values, "tray"),
-        nests=str(values["nests"]),
+        nests=Nests(str(values["nests"])),
         nest_count=int(float(values["nest_count"])),
         nest_hatch=str(values["nest_hatch"]),
         nests_later=values["nests_later"] == "later",

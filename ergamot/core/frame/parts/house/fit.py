@@ -6,7 +6,7 @@ from collections.abc import Iterable
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parts.house.choices import NEST_MM, House, OwnWindow
-from ergamot.core.frame.parts.house.parameters import LEAST_PANE_MM, LEAST_RUN_MM
+from ergamot.core.frame.parts.house.parameters import LEAST_PANE_MM, LEAST_RUN_MM, Roosts
 from ergamot.core.frame.parts.site import both, refuse_above, refuse_below
 from ergamot.core.frame.profile import Profile
 
@@ -47,13 +47,13 @@ def check_house(house: House, profile: Profile, body_mm: float, deep: float, cle
     if not house.whole:
         most = body_mm - LEAST_RUN_MM - house.begins
         refuse_above("house_length", house.length, most, "so that a run is left in front")
-    if house.nests_hung and not house.at_rear:
+    if house.nests.hung and not house.at_rear:
         raise OutOfRange("nests", house.nests, "inside, or on a ledge: a run is behind this house")
     most = profile.top_z - LEAST_HOUSE_MM - 2 * deep
     refuse_above("house_floor", house.floor_z, most, "to leave head room under this roof")
-    if house.nests != "none":
+    if house.nests.there:
         _check_nests(house, profile, clear_mm)
-    if house.roosts != "none":
+    if house.roosts.there:
         _check_roosts(house, profile, deep, clear_mm)
     if house.own_window:
         _check_window(house.own_window, house, profile, clear_mm)
@@ -167,15 +167,15 @@ def roosts_over_floor(house: House) -> float:
     >>> roosts_over_floor(house)
     200.0
     """
-    if house.roosts == "none":
+    if not house.roosts.there:
         return 0.0
-    stepped = house.roosts == "stepped" and house.bars > 1
+    stepped = house.roosts is Roosts.STEPPED and house.bars > 1
     return _lowest_roost(house) + (ROOST_STEP_MM if stepped else 0.0)
 
 
 def _lowest_roost(house: House) -> float:
     """Over the floor, and over boxes that stand on it under the bars, mm."""
-    over = house.nests_top + ROOST_ABOVE_NESTS_MM if house.nests_within else 0.0
+    over = house.nests_top + ROOST_ABOVE_NESTS_MM if house.nests.within else 0.0
     return max(ROOST_ABOVE_FLOOR_MM, over)
 
 
@@ -195,12 +195,12 @@ def nest_row_mm(house: House) -> float:
 
 
 def _check_nests(house: House, profile: Profile, clear_mm: float) -> None:
-    if house.nest_rows > 1 and house.floor_z + house.nests_top > profile.top_z - OVER_NESTS_MM:
+    if house.nests.rows > 1 and house.floor_z + house.nests_top > profile.top_z - OVER_NESTS_MM:
         raise OutOfRange("nests", house.nests, "in one row: two are higher than this house is")
-    most = house.nest_rows * _in_a_row(house.nests_top, house, profile, clear_mm)
+    most = house.nests.rows * _in_a_row(house.nests_top, house, profile, clear_mm)
     if house.nest_count <= most:
         return
-    if house.nest_rows > 1 and _in_a_row(NEST_MM, house, profile, clear_mm) >= most:
+    if house.nests.rows > 1 and _in_a_row(NEST_MM, house, profile, clear_mm) >= most:
         raise OutOfRange("nests", house.nests, "in one row: this house is too narrow higher up")
     if most < 1:
         raise OutOfRange("nests", house.nests, "none: the house is too narrow for a box at this height")
@@ -227,7 +227,7 @@ def roost_places(house: House, profile: Profile, clear_mm: float) -> tuple[tuple
     2
     """
     low = house.floor_z + _lowest_roost(house)
-    levels = [low] if house.roosts == "level" else [low, low + ROOST_STEP_MM]
+    levels = [low] if house.roosts is Roosts.LEVEL else [low, low + ROOST_STEP_MM]
     places: list[tuple[float, float]] = []
     share = -(-house.bars // len(levels))
     left_over = house.bars
@@ -246,7 +246,7 @@ def roost_places(house: House, profile: Profile, clear_mm: float) -> tuple[tuple
 
 
 def _check_roosts(house: House, profile: Profile, deep: float, clear_mm: float) -> None:
-    if house.roosts == "stepped" and house.bars > 1 and deep + house.bar.high > ROOST_STEP_MM:
+    if house.roosts is Roosts.STEPPED and house.bars > 1 and deep + house.bar.high > ROOST_STEP_MM:
         raise OutOfRange(
             "roost_laid",
             house.laid,

@@ -40,7 +40,7 @@ def set_roosts(site: Site, house: House, end: float) -> float:
     >>> round(set_roosts(site, read_house(asked("coop"), c), site.lines[1]), 2)
     1.26
     """
-    if house.roosts == "none":
+    if not house.roosts.there:
         return 0.0
     thick, own = site.frame.section.thick_mm, house.bar
     first, last = site.lines[0], end
@@ -84,7 +84,7 @@ def set_roosts(site: Site, house: House, end: float) -> float:
 def _in_the_nests(site: Site, house: House, line: float) -> bool:
     """Do nest boxes stand on the floor where a post would?"""
     thick = site.frame.section.thick_mm
-    return house.nests_within and line - thick / 2 < site.x[0] + thick + NEST_DEPTH_MM
+    return house.nests.within and line - thick / 2 < site.x[0] + thick + NEST_DEPTH_MM
 
 
 def before_the_hole(site: Site, house: House, top: float) -> bool:

@@ -39,7 +39,7 @@ def cleaning_hatch(site: Site, house: House) -> float | None:
     >>> round(cleaning_hatch(begun("coop"), house))
     1020
     """
-    low = house.floor_z + (20 if house.nests == "none" else house.nests_top + 90)
+    low = house.floor_z + (20 if not house.nests.there else house.nests_top + 90)
     top = min(low + HATCH_MM[1], _under_roof(site, HATCH_MM[0]) - OVER_HATCH_MM)
     right, left = site.inside(min(top, site.profile.top_z))
     wide = min(HATCH_MM[0], left - right - 40)
@@ -102,7 +102,7 @@ def set_vents(site: Site, house: House, hatch_top: float | None) -> None:
     rear = site.faces["rear"]
     wide, high = VENT_MM
     mesh = site.catalogue.meshes["welded-12"]
-    low = house.floor_z + (30 if house.nests == "none" else house.nests_top + 120)
+    low = house.floor_z + (30 if not house.nests.there else house.nests_top + 120)
     if hatch_top is not None:
         low = hatch_top + 30
     top = _under_roof(site, wide)
@@ -135,7 +135,7 @@ def floor_vent(site: Site, house: House, level: Face) -> None:
     """
     wide, long = VENT_MM
     half = site.rib_mm / 2
-    low = site.lines[0] + half + (NEST_MM if house.nests_within else 0.0)
+    low = site.lines[0] + half + (NEST_MM if house.nests.within else 0.0)
     high = site.lines[1] - half
     if high - low < long + 2 * RIB_CLEAR_MM:
         site.notes.append(phrase("no room for a vent between the bearers of this floor"))

@@ -52,7 +52,7 @@ def _partitions(site: Site, house: House, x: tuple[float, float], y: tuple[float
             (0, side, 0),
             corners(x, (z, z + house.nests_high)),
         )
-        outside = Space.OPEN if outer and house.nests_hung else Space.HOUSE
+        outside = Space.OPEN if outer and house.nests.hung else Space.HOUSE
         site.cover.cover(face, _coat(house, name, outside))
 
 
@@ -139,7 +139,7 @@ def outside_nests(site: Site, house: House) -> int:
         outside=Space.NESTS,
     )
     _partitions(site, house, x, y, z)
-    for row in range(house.nest_rows):
+    for row in range(house.nests.rows):
         at = z + row * NEST_MM
         floor = Face("nest floor", (0, 0, at), (1, 0, 0), (0, 1, 0), (0, 0, -1), corners(x, y))
         site.cover.cover(floor, _coat(house, "nest floor", Space.HOUSE if row else Space.OPEN))
@@ -148,7 +148,7 @@ def outside_nests(site: Site, house: House) -> int:
     up = (NEST_DEPTH_MM / fall, 0.0, LID_FALL_MM / fall)
     out = (-LID_FALL_MM / fall, 0.0, NEST_DEPTH_MM / fall)
     lid = Face("nest lid", (x[0], 0, top - LID_FALL_MM), (0, 1, 0), up, out, corners(y, (0, fall)))
-    if house.nest_hatch == "lid" and house.nest_rows == 1:
+    if house.nest_hatch == "lid" and house.nests.rows == 1:
         flap = Flap(
             Purpose.EGGS,
             "lid with two-action latches",
@@ -164,7 +164,7 @@ def outside_nests(site: Site, house: House) -> int:
         hang_flap(site, back, y, (z, top - LID_FALL_MM), flap)
         site.cover.cover(lid, _coat(house, "nest lid", Space.OPEN))
     site.zones.append(Zone("nests", Space.NESTS, x, y, (z, top)))
-    return house.nest_rows * house.nests_in_row
+    return house.nests.rows * house.nests_in_row
 
 
 def _frame(site: Site, x: tuple[float, float], y: tuple[float, float], z: float, when: When) -> None:

@@ -12,7 +12,6 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value, any_of, is_o
 LEAST_PANE_MM = 150.0
 LEAST_RUN_MM = 500.0  # of run before or behind a house; judgement: less is a gap
 RANGING = "range"  # of what is beneath a house: nothing, the birds go out
-OUTSIDE, TWO_ROWS = "outside", "outside-two"  # where nest boxes hang, and in how many rows
 OWN_WINDOW = ("window", "own")
 
 
@@ -24,12 +23,60 @@ class Place(StrEnum):
     WHOLE = "whole"
 
 
+class Nests(StrEnum):
+    """Where its nest boxes are."""
+
+    NONE = "none"
+    INSIDE = "inside"
+    LEDGE = "ledge"
+    OUTSIDE = "outside"
+    TWO_ROWS = "outside-two"
+
+    @property
+    def there(self) -> bool:
+        return self is not Nests.NONE
+
+    @property
+    def within(self) -> bool:
+        """Do they stand in it?"""
+        return self in (Nests.INSIDE, Nests.LEDGE)
+
+    @property
+    def hung(self) -> bool:
+        """Do they hang outside its rear wall?"""
+        return self in (Nests.OUTSIDE, Nests.TWO_ROWS)
+
+    @property
+    def rows(self) -> int:
+        """How many rows of them are one over the other."""
+        return 2 if self is Nests.TWO_ROWS else 1
+
+
+class Roosts(StrEnum):
+    """How its bars lie to each other."""
+
+    LEVEL = "level"
+    STEPPED = "stepped"
+    NONE = "none"
+
+    @property
+    def there(self) -> bool:
+        return self is not Roosts.NONE
+
+
+class RoostsHeld(StrEnum):
+    """What stands under a bar between its ends."""
+
+    ENDS = "ends"
+    RIBS = "ribs"
+    POSTS = "posts"
+
+
 HOUSED = tuple(Place)
 HOUSED_BY_ANY = ("house", *HOUSED)
-ROOSTING = ("roosts", "level", "stepped")
-NESTING = ("nests", "inside", "ledge", OUTSIDE, TWO_ROWS)
+ROOSTING = ("roosts", *(one for one in Roosts if one.there))
+NESTING = ("nests", *(one for one in Nests if one.there))
 FLAT, ON_EDGE = "flat", "edge"  # how a roost is turned
-AT_RIBS, ON_POSTS = "ribs", "posts"  # what stands under it between its ends
 PARTED = (Place.REAR, Place.MIDDLE)  # by a wall from the run before it
 
 
@@ -128,8 +175,8 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             "choice",
             "level",
             choices=(
-                Choice("level", "one level", "no quarrel for the top"),
-                Choice("stepped", "stepped", "easier up"),
+                Choice(Roosts.LEVEL, "one level", "no quarrel for the top"),
+                Choice(Roosts.STEPPED, "stepped", "easier up"),
                 Choice("none", "none"),
             ),
             only_if=housed,
@@ -160,15 +207,15 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             "none",
             choices=(
                 Choice("none", "none"),
-                Choice("inside", "inside, on the floor"),
-                Choice("ledge", "inside, on a ledge", "floor left free under them"),
-                Choice(OUTSIDE, "outside the rear wall"),
-                Choice(TWO_ROWS, "outside it, in two rows", "eggs from a hatch"),
+                Choice(Nests.INSIDE, "inside, on the floor"),
+                Choice(Nests.LEDGE, "inside, on a ledge", "floor left free under them"),
+                Choice(Nests.OUTSIDE, "outside the rear wall"),
+                Choice(Nests.TWO_ROWS, "outside it, in two rows", "eggs from a hatch"),
             ),
             only_if=housed,
             kept=True,
             left_out=("nests", "none"),
-            smaller=(TWO_ROWS, OUTSIDE),
+            smaller=(Nests.TWO_ROWS, Nests.OUTSIDE),
         ),
         Parameter(
             "nest_count",
@@ -189,7 +236,7 @@ def house_parameters(default: str, floor_mm: float, whole: bool = False) -> tupl
             "choice",
             "lid",
             choices=(Choice("lid", "a lid", "cheap"), Choice("hatch", "a side hatch", "dark and calm")),
-            only_if=("nests", OUTSIDE),
+            only_if=("nests", Nests.OUTSIDE),
             kept=True,
         ),
         Parameter(
@@ -370,9 +417,9 @@ def _of_the_roosts() -> tuple[Parameter, ...]:
             "choice",
             "ends",
             choices=(
-                Choice("ends", "at both ends"),
-                Choice(AT_RIBS, "on a rail at every rib"),
-                Choice(ON_POSTS, "on a post at every floor bearer"),
+                Choice(RoostsHeld.ENDS, "at both ends"),
+                Choice(RoostsHeld.RIBS, "on a rail at every rib"),
+                Choice(RoostsHeld.POSTS, "on a post at every floor bearer"),
             ),
             only_if=ROOSTING,
             and_if=_with_bars,

@@ -20,13 +20,13 @@ CHANGES = 60
 # From a key pressed on a grip to the figure changed, and to the frame after it drawn to the last pixel
 WATCH = """
 async (key) => {
-  const grip = document.querySelector('[aria-label="pull length"]');
+  const grip = document.querySelector('[aria-label="pull Length"]');
   const canvas = document.querySelector('canvas');
   const before = grip.getAttribute('aria-valuenow');
   const start = performance.now();
   grip.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
   const frame = () => new Promise(requestAnimationFrame);
-  while (document.querySelector('[aria-label="pull length"]').getAttribute('aria-valuenow') === before) await frame();
+  while (document.querySelector('[aria-label="pull Length"]').getAttribute('aria-valuenow') === before) await frame();
   const figures = performance.now() - start;
   await frame();
   await frame();
@@ -50,7 +50,7 @@ def test_change_to_figures_and_to_solids_on_the_largest_pen(benchmark, store, da
         page = chromium.new_page(viewport={"width": 1280, "height": 800})
         began = time.perf_counter()
         page.goto(f"{served.url}/pens/{pen['id']}")
-        page.get_by_label("pull length").wait_for()
+        page.get_by_label("pull Length", exact=True).wait_for()
         ready = time.perf_counter() - began
         paint = page.evaluate("performance.getEntriesByName('first-contentful-paint')[0].startTime")
         keys = ["ArrowLeft" if i // 10 % 2 == 0 else "ArrowRight" for i in range(CHANGES)]

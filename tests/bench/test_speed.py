@@ -50,7 +50,7 @@ def proposed(shape, strain, placed):
 
 def forget():
     """Sheet plans that are kept from the round before: to look them up is no measure."""
-    plates._kept.cache_clear()
+    plates._planned.cache_clear()
 
 
 def framed(design):

@@ -144,13 +144,12 @@ def test_a_row_of_ones_own_is_proved_on_the_pens_that_name_it_alone(client, pen,
     assert len(framed) == 3  # what is shipped is used unnamed too
 
 
-@pytest.mark.parametrize(("table", "key", "condition"), [("grounds", "my-lawn", "holding_ground")])
-def test_a_row_the_farm_names_is_proved_on_every_pen(client, pen, framed, table, key, condition):
-    cells = {**row_of(client, table, next(iter(getattr(CATALOGUE, table))))["cells"], "source": "at home"}
-    path = f"/api/catalogue/{table}/{key}"
+def test_a_row_the_farm_names_is_proved_on_every_pen(client, pen, framed):
+    cells = {**row_of(client, "grounds", "wet")["cells"], "label": "my lawn", "source": "at home"}
+    path = "/api/catalogue/grounds/my-lawn"
     assert client.put(path, json={"cells": cells}, headers=FIRST).status_code == 200
     place = client.get("/api/place").json
-    answer = client.patch("/api/place", json={condition: key}, headers=at(place["revision"]))
+    answer = client.patch("/api/place", json={"holding_ground": "my-lawn"}, headers=at(place["revision"]))
     assert answer.status_code == 200, answer.text
     assert framed == []
     assert client.put(path, json={"cells": cells}, headers=at(1)).status_code == 200

@@ -41,7 +41,7 @@ def at(revision):
 
 
 def told(client, pen_id, **values):
-    """What is told of a pen once it is opened, with some values tried."""
+    """Return what is told of a pen once it is opened, with some values tried."""
     return client.post(f"/api/pens/{pen_id}/told", json={"values": values}).json
 
 

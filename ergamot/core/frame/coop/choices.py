@@ -15,7 +15,7 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value, is_on, looke
 from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, house_parameters, read_house
-from ergamot.core.frame.parts.house.parameters import Place
+from ergamot.core.frame.parts.house.kinds import Place
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.openings import OF_SHEET
 from ergamot.core.frame.parts.shell import bay_parameters, end_parameters
@@ -256,10 +256,8 @@ class CoopChoices:
         if kind is Arched:
             bender = int(self.bow_bends), self.bow_radius, self.take_up
             return Arched(*walls, self.width, self.rise, self.tube.thick_mm, *bender)
-        drop = self.timbers.roof.section.deep_mm / math.cos(self.pitch)
-        return (
-            Mono(*walls, self.slope, drop) if kind is Mono else Gable(*walls, self.slope, drop, self.overhang)
-        )
+        rafters = self.slope, self.timbers.roof.section.deep_mm / math.cos(self.pitch)
+        return Mono(*walls, *rafters) if kind is Mono else Gable(*walls, *rafters, self.overhang)
 
     @property
     def sill_z(self) -> float:

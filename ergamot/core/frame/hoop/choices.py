@@ -17,7 +17,7 @@ from ergamot.core.frame.parameters import Choice, Parameter, Value, any_of, look
 from ergamot.core.frame.parts.doors import MADE, OWN_DOOR_PARAMETERS, Doorway, read_doorway
 from ergamot.core.frame.parts.gear import Gear, body_start, gear_parameters, read_gear
 from ergamot.core.frame.parts.house import House, house_parameters, housed, read_house
-from ergamot.core.frame.parts.house.parameters import Roosts
+from ergamot.core.frame.parts.house.kinds import Roosts
 from ergamot.core.frame.parts.inside import INSIDE_PARAMETERS, Inside, read_inside
 from ergamot.core.frame.parts.shell import end_parameters
 from ergamot.core.frame.parts.site import both

@@ -9,15 +9,12 @@ from dataclasses import dataclass
 from ergamot.core.catalogue import Catalogue, Mesh, Section, Sheet, pick
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parameters import Value, is_on
+from ergamot.core.frame.parts.house.kinds import Nests, Place, Roosts, RoostsHeld
 from ergamot.core.frame.parts.house.parameters import (
     HOUSED,
     ON_EDGE,
     PARTED,
     RANGING,
-    Nests,
-    Place,
-    Roosts,
-    RoostsHeld,
 )
 from ergamot.core.frame.wanted import Wanted
 

@@ -6,7 +6,8 @@ from collections.abc import Iterable
 
 from ergamot.core.errors import OutOfRange
 from ergamot.core.frame.parts.house.choices import NEST_MM, House, OwnWindow
-from ergamot.core.frame.parts.house.parameters import LEAST_PANE_MM, LEAST_RUN_MM, Roosts
+from ergamot.core.frame.parts.house.kinds import Roosts
+from ergamot.core.frame.parts.house.parameters import LEAST_PANE_MM, LEAST_RUN_MM
 from ergamot.core.frame.parts.site import both, refuse_above, refuse_below
 from ergamot.core.frame.profile import Profile
 

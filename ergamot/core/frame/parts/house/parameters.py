@@ -3,73 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from enum import StrEnum
 
 from ergamot.core.catalogue.kinds import Use
 from ergamot.core.finding import EVERY, What
 from ergamot.core.frame.parameters import Choice, Parameter, Value, any_of, is_on, switch
+from ergamot.core.frame.parts.house.kinds import Nests, Place, Roosts, RoostsHeld
 
 LEAST_PANE_MM = 150.0
 LEAST_RUN_MM = 500.0  # of run before or behind a house; judgement: less is a gap
 RANGING = "range"  # of what is beneath a house: nothing, the birds go out
 OWN_WINDOW = ("window", "own")
-
-
-class Place(StrEnum):
-    """Where in its pen a house is."""
-
-    REAR = "yes"
-    MIDDLE = "middle"
-    WHOLE = "whole"
-
-
-class Nests(StrEnum):
-    """Where its nest boxes are."""
-
-    NONE = "none"
-    INSIDE = "inside"
-    LEDGE = "ledge"
-    OUTSIDE = "outside"
-    TWO_ROWS = "outside-two"
-
-    @property
-    def there(self) -> bool:
-        return self is not Nests.NONE
-
-    @property
-    def within(self) -> bool:
-        """Do they stand in it?"""
-        return self in (Nests.INSIDE, Nests.LEDGE)
-
-    @property
-    def hung(self) -> bool:
-        """Do they hang outside its rear wall?"""
-        return self in (Nests.OUTSIDE, Nests.TWO_ROWS)
-
-    @property
-    def rows(self) -> int:
-        """How many rows of them are one over the other."""
-        return 2 if self is Nests.TWO_ROWS else 1
-
-
-class Roosts(StrEnum):
-    """How its bars lie to each other."""
-
-    LEVEL = "level"
-    STEPPED = "stepped"
-    NONE = "none"
-
-    @property
-    def there(self) -> bool:
-        return self is not Roosts.NONE
-
-
-class RoostsHeld(StrEnum):
-    """What stands under a bar between its ends."""
-
-    ENDS = "ends"
-    RIBS = "ribs"
-    POSTS = "posts"
 
 
 HOUSED = tuple(Place)

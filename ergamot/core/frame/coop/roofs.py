@@ -44,7 +44,7 @@ class Roof(ABC):
 
     @property
     def heel(self) -> float:
-        """How far its plane stands over the plate at the wall's outer face."""
+        """Return how far its plane stands over the plate at the wall's outer face."""
         return 0.0
 
     @abstractmethod
@@ -66,17 +66,25 @@ class Roof(ABC):
 
     @property
     def plate_tops(self) -> Flat:
-        """Height of the wall plates' tops, right and left."""
+        """Return the height of the wall plates' tops, right and left."""
         return self.wall, self.wall
 
 
 @dataclass(frozen=True)
-class Gable(Roof):
-    """Two slopes from a ridge board, their tails notched over the plates where there is an overhang; `drop` is the depth of a
-    rafter measured plumb."""
+class Pitched(Roof):
+    """A roof of rafters; `drop` is the depth of one measured plumb."""
 
     slope: float
     drop: float
+
+    def under_z(self, y: float) -> float:
+        return self.z(y) - self.drop
+
+
+@dataclass(frozen=True)
+class Gable(Pitched):
+    """Two slopes from a ridge board, their tails notched over the plates where there is an overhang."""
+
     overhang: float
     raftered = ("right roof", "left roof")
     ridged = True
@@ -87,9 +95,6 @@ class Gable(Roof):
 
     def z(self, y: float) -> float:
         return self.wall + self.heel + (self.half - abs(y)) * self.slope
-
-    def under_z(self, y: float) -> float:
-        return self.z(y) - self.drop
 
     def clear(self, z: float) -> Flat:
         inner = self.half - self.thick
@@ -104,19 +109,14 @@ class Gable(Roof):
 
 
 @dataclass(frozen=True)
-class Mono(Roof):
+class Mono(Pitched):
     """One slope that rises to the left, its rafters hung between the plates."""
 
-    slope: float
-    drop: float
     raftered = ("roof",)
     hung = True
 
     def z(self, y: float) -> float:
         return self.wall + (self.half + y) * self.slope
-
-    def under_z(self, y: float) -> float:
-        return self.z(y) - self.drop
 
     @property
     def plate_tops(self) -> Flat:

@@ -34,25 +34,11 @@ def set_walls(site: Site, pen: CoopChoices) -> tuple[Member, Member]:
     >>> [plate.role for plate in set_walls(begun("coop"), chosen(asked("coop"), c))]
     ['wall plate', 'wall plate']
     """
-    tops, foot = plate_tops(pen), pen.timbers.foot_z
+    tops, foot = pen.top.plate_tops, pen.timbers.foot_z
     plates = side_walls(site, pen.half, foot, tops, site.lines, "the roof")
     _ends(site, pen)
     wall_braces(site, foot, tops, (site.lines[-2], site.lines[-1]), pen.full_braces)
     return plates
-
-
-def plate_tops(pen: CoopChoices) -> Flat:
-    """Height of the wall plates' tops: right and left, mm.
-
-    Args: pen, its choices.
-    Returns: right and left.
-    Source: geometry.
-
-    >>> from ergamot.core.frame.coop.choices import chosen
-    >>> plate_tops(chosen(asked("coop"), c))
-    (1625.6, 1625.6)
-    """
-    return pen.top.plate_tops
 
 
 def _ends(site: Site, pen: CoopChoices) -> None:
@@ -123,7 +109,7 @@ def set_roof(site: Site, pen: CoopChoices, plates: tuple[Member, Member]) -> tup
         return set_bows(site, pen, roof, plates)
     if isinstance(roof, Gable):
         _gable(site, pen, roof, plates)
-    if isinstance(roof, Mono):
+    elif isinstance(roof, Mono):
         _hung(site, pen, roof)
     return ()
 
